@@ -1,0 +1,15 @@
+/** The life of a document: commands in, events out, and the state they lead to. */
+export { decide } from "./decide";
+export { evolve } from "./evolve";
+export { activeHolds, isCleared, levelsWaitingFor } from "./status";
+export type {
+  DecideContext,
+  Decision,
+  DocumentCommand,
+  DocumentEvent,
+  DocumentState,
+  DocumentStatus,
+  Hold,
+  LevelState,
+  LevelStatus,
+} from "./types";

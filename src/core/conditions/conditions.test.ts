@@ -1,0 +1,175 @@
+// A condition means the same to the evaluator, to its reader and to plain boolean logic.
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { ConditionSchema, evaluate, isGroup, sayCondition, type Condition, type Facts } from "./index";
+
+const facts: Facts = {
+  supplier: "Northrigg Cordage",
+  categories: ["fuel", "engine"],
+  net: { minor: 250000, currency: "EUR" },
+  needed: "2026-03-10",
+  urgent: true,
+  empty: "",
+  missing: null,
+};
+const outcome = (condition: Condition) => evaluate(condition, facts).outcome;
+const amount = (is: "over" | "at least" | "under" | "at most" | "exactly", minor: number): Condition => ({
+  kind: "amount",
+  field: "net",
+  is,
+  amount: { minor, currency: "EUR" },
+});
+const text = (field: string, is: Extract<Condition, { kind: "text" }>["is"], value = ""): Condition => ({
+  kind: "text",
+  field,
+  is,
+  value,
+});
+const date = (is: Extract<Condition, { kind: "date" }>["is"], day: string): Condition => ({
+  kind: "date",
+  field: "needed",
+  is,
+  date: day,
+});
+
+describe("comparisons", () => {
+  it.each<[string, Condition, boolean]>([
+    ["text equal, letter case aside", text("supplier", "equal to", "northrigg cordage "), true],
+    ["text not equal", text("supplier", "not equal to", "Other"), true],
+    ["a missing text is not “not equal”", text("missing", "not equal to", "Other"), false],
+    ["text containing", text("supplier", "containing", "RIGG"), true],
+    ["text starting with", text("supplier", "starting with", "cord"), false],
+    ["text empty", text("empty", "empty"), true],
+    ["text of a field that is not there is empty", text("nowhere", "empty"), true],
+    ["text filled in", text("supplier", "filled in"), true],
+    [
+      "choice: any line counts",
+      { kind: "choice", field: "categories", is: "one of", values: ["engine", "paint"] },
+      true,
+    ],
+    ["choice: none of", { kind: "choice", field: "categories", is: "none of", values: ["fuel"] }, false],
+    [
+      "choice: none of, on a missing value",
+      { kind: "choice", field: "missing", is: "none of", values: ["fuel"] },
+      true,
+    ],
+    ["amount over its own value", amount("over", 250000), false],
+    ["amount over one minor unit less", amount("over", 249999), true],
+    ["amount at least its own value", amount("at least", 250000), true],
+    ["amount under", amount("under", 250000), false],
+    ["amount at most", amount("at most", 250000), true],
+    ["amount exactly", amount("exactly", 250000), true],
+    ["date before the same day", date("before", "2026-03-10"), false],
+    ["date on or before", date("on or before", "2026-03-10"), true],
+    ["date on", date("on", "2026-03-10"), true],
+    ["date after", date("after", "2026-03-09"), true],
+    ["date on or after a later day", date("on or after", "2026-03-11"), false],
+    ["flag", { kind: "flag", field: "urgent", is: true }, true],
+    ["a flag that is not there is not “not set”", { kind: "flag", field: "missing", is: false }, false],
+  ])("%s", (_name, condition, met) => expect(outcome(condition)).toBe(met ? "met" : "not met"));
+
+  it("keeps the value it saw", () =>
+    expect(evaluate(amount("over", 1), facts).saw).toEqual({ minor: 250000, currency: "EUR" }));
+
+  it("an amount in another currency without a rate is undecidable, with a rate it is compared", () => {
+    const pounds: Condition = { kind: "amount", field: "net", is: "over", amount: { minor: 1, currency: "GBP" } };
+    expect(outcome(pounds)).toBe("undecidable");
+    expect(evaluate(pounds, facts, () => ({ minor: 2, currency: "GBP" })).outcome).toBe("met");
+    expect(outcome({ kind: "any", of: [pounds, amount("over", 1)] })).toBe("met");
+    expect(outcome({ kind: "all", of: [pounds, amount("over", 1)] })).toBe("undecidable");
+    expect(outcome({ kind: "none", of: [pounds] })).toBe("undecidable");
+  });
+});
+
+describe("groups", () => {
+  const leaf: fc.Arbitrary<Condition> = fc.constantFrom<Condition>(
+    amount("over", 1),
+    amount("under", 1),
+    { kind: "flag", field: "urgent", is: true },
+    { kind: "flag", field: "urgent", is: false },
+  );
+  const { tree } = fc.letrec<{ tree: Condition }>((tie) => ({
+    tree: fc.oneof(
+      { maxDepth: 4 },
+      leaf,
+      fc.record({
+        kind: fc.constantFrom("all" as const, "any" as const, "none" as const),
+        of: fc.array(tie("tree"), { minLength: 1, maxLength: 4 }),
+      }),
+    ),
+  }));
+  const plain = (condition: Condition): boolean => {
+    if (!isGroup(condition)) return outcome(condition) === "met";
+    const parts = condition.of.map(plain);
+    return condition.kind === "all"
+      ? parts.every(Boolean)
+      : condition.kind === "any"
+        ? parts.some(Boolean)
+        : !parts.some(Boolean);
+  };
+
+  it("agree with boolean logic on random trees", () => {
+    fc.assert(
+      fc.property(tree, (condition) => {
+        expect(outcome(condition)).toBe(plain(condition) ? "met" : "not met");
+      }),
+    );
+  });
+
+  it("survive being written to a file and read again", () => {
+    fc.assert(
+      fc.property(tree, (condition) => {
+        expect(ConditionSchema.parse(JSON.parse(JSON.stringify(condition)))).toEqual(condition);
+      }),
+    );
+  });
+});
+
+describe("in words", () => {
+  const words = {
+    categories: { label: "category", many: true, choices: { fuel: "Fuel", engine: "Engine parts" } },
+    net: { label: "net total" },
+    needed: { label: "promised date" },
+    urgent: { label: "urgent mark" },
+    supplier: { label: "supplier" },
+  };
+  it.each<[Condition, string]>([
+    [
+      { kind: "choice", field: "categories", is: "one of", values: ["fuel", "engine"] },
+      "the category of a line is Fuel or Engine parts",
+    ],
+    [{ kind: "choice", field: "categories", is: "none of", values: ["fuel"] }, "no line has the category Fuel"],
+    [amount("at least", 500000), "the net total is at least 5,000.00 EUR"],
+    [date("on or after", "2026-03-02"), "the promised date is on or after 2 Mar 2026"],
+    [{ kind: "flag", field: "urgent", is: false }, "the urgent mark is not set"],
+    [text("supplier", "filled in"), "the supplier is filled in"],
+    [
+      {
+        kind: "all",
+        of: [
+          amount("over", 100),
+          { kind: "any", of: [text("supplier", "containing", "rope"), { kind: "flag", field: "urgent", is: true }] },
+        ],
+      },
+      "the net total is over 1.00 EUR and (the supplier contains “rope” or the urgent mark is set)",
+    ],
+    [{ kind: "none", of: [{ kind: "flag", field: "urgent", is: true }] }, "it is not so that the urgent mark is set"],
+    [
+      { kind: "none", of: [text("supplier", "empty"), amount("under", 100)] },
+      "none of these is so: the supplier is empty; the net total is under 1.00 EUR",
+    ],
+    [text("unnamed", "starting with", "x"), "the unnamed starts with “x”"],
+  ])("%#: %j", (condition, sentence) => expect(sayCondition(condition, words)).toBe(sentence));
+});
+
+describe("schema", () => {
+  it.each([
+    [{ kind: "amount", field: "net", is: "over", amount: { minor: 1.5, currency: "EUR" } }, "amount.minor"],
+    [{ kind: "choice", field: "categories", is: "one of", values: [] }, "values"],
+    [{ kind: "all", of: [] }, "of"],
+    [{ kind: "all", of: [{ kind: "flag", field: "urgent", is: true, extra: 1 }] }, "of.0"],
+  ])("refuses %j at its path", (value, path) => {
+    const result = ConditionSchema.safeParse(value);
+    expect(result.error?.issues[0]?.path.join(".")).toBe(path);
+  });
+});

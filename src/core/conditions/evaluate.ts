@@ -1,0 +1,115 @@
+import type { Money } from "../money";
+import { isGroup, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
+
+/** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
+export type Outcome = "met" | "not met" | "undecidable";
+
+/** One node of a condition with what it came to and, for a comparison, the value it saw. */
+export type Explained = { condition: Condition; outcome: Outcome; saw?: FactValue; of?: Explained[] };
+
+/** Brings an amount to another currency, or null when there is no rate. */
+export type ToCurrency = (amount: Money, currency: string) => Money | null;
+
+const sameCurrencyOnly: ToCurrency = (amount, currency) => (amount.currency === currency ? amount : null);
+
+/**
+ * Evaluates a condition on the facts of a document, keeping the outcome and the value seen at every node.
+ * A missing value meets no comparison except "empty" and "none of". Groups follow three-valued logic (Kleene, from memory): an
+ * undecidable part matters only where the others do not decide.
+ */
+export function evaluate(condition: Condition, facts: Facts, toCurrency: ToCurrency = sameCurrencyOnly): Explained {
+  if (!isGroup(condition)) {
+    const saw = facts[condition.field] ?? null;
+    return { condition, outcome: compare(condition, saw, toCurrency), saw };
+  }
+  const of = condition.of.map((part) => evaluate(part, facts, toCurrency));
+  return { condition, outcome: join(condition.kind, of), of };
+}
+
+function join(kind: "all" | "any" | "none", parts: Explained[]): Outcome {
+  const has = (outcome: Outcome) => parts.some((part) => part.outcome === outcome);
+  if (kind === "all") return has("not met") ? "not met" : has("undecidable") ? "undecidable" : "met";
+  const any: Outcome = has("met") ? "met" : has("undecidable") ? "undecidable" : "not met";
+  if (kind === "any") return any;
+  return any === "met" ? "not met" : any === "not met" ? "met" : "undecidable";
+}
+
+function compare(comparison: Comparison, saw: FactValue, toCurrency: ToCurrency): Outcome {
+  if (comparison.kind === "amount") return compareAmount(comparison, saw, toCurrency);
+  return holds(comparison, saw) ? "met" : "not met";
+}
+
+function holds(comparison: Exclude<Comparison, { kind: "amount" }>, saw: FactValue): boolean {
+  const values = Array.isArray(saw) ? (saw as readonly string[]) : typeof saw === "string" && saw !== "" ? [saw] : [];
+  switch (comparison.kind) {
+    case "text":
+      return holdsText(comparison.is, comparison.value, values);
+    case "choice": {
+      const found = values.some((value) => comparison.values.includes(value));
+      return comparison.is === "one of" ? found : !found;
+    }
+    case "date":
+      return values.some((value) => holdsDate(comparison.is, value, comparison.date));
+    case "flag":
+      return saw === comparison.is;
+  }
+}
+
+function holdsText(
+  is: Extract<Comparison, { kind: "text" }>["is"],
+  wanted: string,
+  values: readonly string[],
+): boolean {
+  const fold = (text: string) => text.trim().toLocaleLowerCase("en");
+  const some = (test: (value: string) => boolean) => values.some((value) => test(fold(value)));
+  switch (is) {
+    case "equal to":
+      return some((value) => value === fold(wanted));
+    case "not equal to":
+      return values.length > 0 && !some((value) => value === fold(wanted));
+    case "containing":
+      return some((value) => value.includes(fold(wanted)));
+    case "starting with":
+      return some((value) => value.startsWith(fold(wanted)));
+    case "empty":
+      return values.length === 0;
+    case "filled in":
+      return values.length > 0;
+  }
+}
+
+// ISO dates of equal precision compare as text; a time of day after the date does not count.
+function holdsDate(is: Extract<Comparison, { kind: "date" }>["is"], value: string, date: string): boolean {
+  const day = value.slice(0, 10);
+  switch (is) {
+    case "before":
+      return day < date;
+    case "on or before":
+      return day <= date;
+    case "on":
+      return day === date;
+    case "on or after":
+      return day >= date;
+    case "after":
+      return day > date;
+  }
+}
+
+function compareAmount(
+  comparison: Extract<Comparison, { kind: "amount" }>,
+  saw: FactValue,
+  toCurrency: ToCurrency,
+): Outcome {
+  if (saw === null || typeof saw !== "object" || Array.isArray(saw)) return "not met";
+  const amount = toCurrency(saw as Money, comparison.amount.currency);
+  if (!amount) return "undecidable";
+  const difference = amount.minor - comparison.amount.minor;
+  const met = {
+    over: difference > 0,
+    "at least": difference >= 0,
+    under: difference < 0,
+    "at most": difference <= 0,
+    exactly: difference === 0,
+  }[comparison.is];
+  return met ? "met" : "not met";
+}

@@ -1,0 +1,7 @@
+/** Conditions on a document's fields: the tree, its evaluation with reasons, and its words. */
+export { ConditionSchema, MAX_DEPTH, depthOf, isGroup } from "./schema";
+export type { Comparison, Condition, Facts, FactValue, Group } from "./schema";
+export { evaluate } from "./evaluate";
+export type { Explained, Outcome, ToCurrency } from "./evaluate";
+export { joinWords, sayCondition, sayDate } from "./words";
+export type { FieldWords, Vocabulary } from "./words";

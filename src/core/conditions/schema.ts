@@ -1,0 +1,86 @@
+import { z } from "zod";
+import { MoneySchema } from "../money";
+
+/** A value of a document's field as a condition sees it. A field of many values (the categories of all lines) is a list. */
+export type FactValue = string | boolean | z.infer<typeof MoneySchema> | readonly string[] | null;
+
+/** What a condition is evaluated on: field keys of the document type with their values. */
+export type Facts = Readonly<Record<string, FactValue>>;
+
+const field = z.string().min(1).meta({ description: "Key of a field of the document type" });
+
+export const TextComparison = z.strictObject({
+  kind: z.literal("text"),
+  field,
+  is: z.enum(["equal to", "not equal to", "containing", "starting with", "empty", "filled in"]),
+  value: z.string().default(""),
+});
+
+export const ChoiceComparison = z.strictObject({
+  kind: z.literal("choice"),
+  field,
+  is: z.enum(["one of", "none of"]),
+  values: z.array(z.string()).min(1),
+});
+
+export const AmountComparison = z.strictObject({
+  kind: z.literal("amount"),
+  field,
+  is: z.enum(["over", "at least", "under", "at most", "exactly"]),
+  amount: MoneySchema,
+});
+
+export const DateComparison = z.strictObject({
+  kind: z.literal("date"),
+  field,
+  is: z.enum(["before", "on or before", "on", "on or after", "after"]),
+  date: z.iso.date(),
+});
+
+export const FlagComparison = z.strictObject({ kind: z.literal("flag"), field, is: z.boolean() });
+
+export type Comparison =
+  | z.infer<typeof TextComparison>
+  | z.infer<typeof ChoiceComparison>
+  | z.infer<typeof AmountComparison>
+  | z.infer<typeof DateComparison>
+  | z.infer<typeof FlagComparison>;
+
+export type Group = { kind: "all" | "any" | "none"; of: Condition[] };
+
+/** A tree of comparisons on fields, joined by all / any / none. */
+export type Condition = Group | Comparison;
+
+const group = (kind: "all" | "any" | "none") =>
+  z.strictObject({
+    kind: z.literal(kind),
+    get of() {
+      return z.array(ConditionSchema).min(1);
+    },
+  });
+
+// The depth is bounded so that a hostile file cannot exhaust the stack of whoever evaluates it.
+export const MAX_DEPTH = 20;
+
+export const ConditionSchema: z.ZodType<Condition> = z
+  .lazy(() =>
+    z.discriminatedUnion("kind", [
+      group("all"),
+      group("any"),
+      group("none"),
+      TextComparison,
+      ChoiceComparison,
+      AmountComparison,
+      DateComparison,
+      FlagComparison,
+    ]),
+  )
+  .meta({ id: "Condition" });
+
+export function depthOf(condition: Condition): number {
+  return "of" in condition ? 1 + Math.max(0, ...condition.of.map(depthOf)) : 1;
+}
+
+export function isGroup(condition: Condition): condition is Group {
+  return "of" in condition;
+}

@@ -1,0 +1,70 @@
+import { formatMoney } from "../money";
+import { isGroup, type Comparison, type Condition } from "./schema";
+
+/** How a field and its choices are called; keys are what conditions name. */
+export type FieldWords = { label: string; many?: boolean; choices?: Readonly<Record<string, string>> };
+export type Vocabulary = Readonly<Record<string, FieldWords>>;
+
+/**
+ * A condition as a part of a sentence, without capital or full stop.
+ * @example sayCondition({ kind: "choice", field: "category", is: "one of", values: ["fuel"] }, words) // "the category of a line is Fuel"
+ */
+export function sayCondition(condition: Condition, vocabulary: Vocabulary): string {
+  return say(condition, vocabulary, false);
+}
+
+function say(condition: Condition, vocabulary: Vocabulary, inside: boolean): string {
+  if (!isGroup(condition)) return sayComparison(condition, vocabulary);
+  const parts = condition.of.map((part) => say(part, vocabulary, true));
+  if (condition.kind === "none") {
+    return parts.length === 1 ? `it is not so that ${parts[0]}` : `none of these is so: ${parts.join("; ")}`;
+  }
+  if (parts.length === 1) return parts[0]!;
+  const joined = joinWords(parts, condition.kind === "all" ? "and" : "or");
+  return inside ? `(${joined})` : joined;
+}
+
+function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
+  const words = vocabulary[comparison.field] ?? { label: comparison.field };
+  const subject = words.many ? `the ${words.label} of a line` : `the ${words.label}`;
+  switch (comparison.kind) {
+    case "text":
+      if (comparison.is === "empty") return `${subject} is empty`;
+      if (comparison.is === "filled in") return `${subject} is filled in`;
+      return `${subject} ${TEXT[comparison.is]} “${comparison.value}”`;
+    case "choice": {
+      const names = comparison.values.map((value) => words.choices?.[value] ?? value);
+      if (comparison.is === "one of") return `${subject} is ${joinWords(names, "or")}`;
+      return words.many
+        ? `no line has the ${words.label} ${joinWords(names, "or")}`
+        : `${subject} is not ${joinWords(names, "or")}`;
+    }
+    case "amount":
+      return `${subject} is ${comparison.is} ${formatMoney(comparison.amount)}`;
+    case "date":
+      return `${subject} is ${comparison.is} ${sayDate(comparison.date)}`;
+    case "flag":
+      return comparison.is ? `${subject} is set` : `${subject} is not set`;
+  }
+}
+
+const TEXT = {
+  "equal to": "is",
+  "not equal to": "is not",
+  containing: "contains",
+  "starting with": "starts with",
+} as const;
+
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+/** @example sayDate("2026-03-12") // "12 Mar 2026" */
+export function sayDate(date: string): string {
+  const [year, month, day] = date.slice(0, 10).split("-");
+  return `${Number(day)} ${MONTHS[Number(month) - 1]} ${year}`;
+}
+
+/** @example joinWords(["a", "b", "c"], "and") // "a, b and c" */
+export function joinWords(parts: readonly string[], word: "and" | "or" | "then"): string {
+  if (parts.length < 2) return parts[0] ?? "";
+  return `${parts.slice(0, -1).join(", ")} ${word} ${parts.at(-1)}`;
+}

@@ -1,0 +1,169 @@
+import { Decimal } from "decimal.js";
+import { z } from "zod";
+import { formatMoney, money, sum, CurrencySchema, MinorSchema, type Money } from "../money";
+import { IdSchema } from "../people";
+import type { DocumentType, MissingItem } from "./registry";
+
+/** Categories of a line, by the key that conditions name. */
+export const ORDER_CATEGORIES = {
+  "dry-dock": "Dry-dock work",
+  engine: "Engine parts and work",
+  fuel: "Fuel",
+  deck: "Deck and safety gear",
+  catering: "Catering supplies",
+  it: "Software and hardware",
+  office: "Office and printing",
+  services: "Services",
+} as const;
+
+const Quantity = z
+  .string()
+  .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
+  .meta({ description: "Decimal number written as text" });
+
+export const OrderLineSchema = z.strictObject({
+  description: z.string().max(200),
+  category: z.enum(Object.keys(ORDER_CATEGORIES) as [keyof typeof ORDER_CATEGORIES]),
+  costCentre: z.string().max(40).default(""),
+  quantity: Quantity,
+  unitPrice: MinorSchema.min(0).meta({ description: "Net price of one, in minor units of the order's currency" }),
+  taxPercent: z
+    .string()
+    .regex(/^\d{1,2}(\.\d{1,2})?$/, "must be a percentage such as 23 or 6.5")
+    .default("0"),
+});
+export type OrderLine = z.infer<typeof OrderLineSchema>;
+
+export const AttachmentSchema = z.strictObject({
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  name: z.string().min(1).max(200),
+  type: z.string(),
+  size: z.int().positive(),
+});
+export type Attachment = z.infer<typeof AttachmentSchema>;
+
+export const PurchaseOrderSchema = z.strictObject({
+  documentType: z.literal("purchase-order"),
+  title: z.string().max(120),
+  requester: IdSchema,
+  onBehalfOf: IdSchema.nullable().default(null),
+  unit: IdSchema,
+  supplier: z.string().max(120),
+  currency: CurrencySchema,
+  date: z.iso.date(),
+  promisedDate: z.iso.date().nullable().default(null),
+  note: z.string().max(2000).default(""),
+  lines: z.array(OrderLineSchema).max(200),
+  attachments: z.array(AttachmentSchema).max(20).default([]),
+});
+export type PurchaseOrder = z.infer<typeof PurchaseOrderSchema>;
+
+const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
+
+/** Net amount of a line in minor units: quantity times price, rounded half away from zero. */
+export function lineNet(line: OrderLine): number {
+  return new Exact(line.quantity).mul(line.unitPrice).toDecimalPlaces(0).toNumber();
+}
+
+/** Net, tax and gross of an order. Tax is worked out per rate on the sum of its lines and rounded once each. */
+export function orderTotals(order: Pick<PurchaseOrder, "lines" | "currency">): {
+  net: Money;
+  tax: Money;
+  gross: Money;
+} {
+  const byRate = new Map<string, number[]>();
+  for (const line of order.lines) {
+    const rate = new Exact(line.taxPercent).toString();
+    byRate.set(rate, [...(byRate.get(rate) ?? []), lineNet(line)]);
+  }
+  const inOrderCurrency = (minor: number) => money(minor, order.currency);
+  const net = sum(
+    order.lines.map((line) => inOrderCurrency(lineNet(line))),
+    order.currency,
+  );
+  const tax = sum(
+    [...byRate].map(([rate, nets]) => {
+      const base = sum(nets.map(inOrderCurrency), order.currency).minor;
+      return inOrderCurrency(new Exact(base).mul(rate).div(100).toDecimalPlaces(0).toNumber());
+    }),
+    order.currency,
+  );
+  return { net, tax, gross: sum([net, tax], order.currency) };
+}
+
+function missing(order: PurchaseOrder): MissingItem[] {
+  const items: MissingItem[] = [];
+  const need = (filled: boolean, path: string, message: string) => {
+    if (!filled) items.push({ path, message });
+  };
+  need(order.title.trim() !== "", "title", "Say in a few words what is ordered");
+  need(order.supplier.trim() !== "", "supplier", "Name the supplier");
+  need(order.lines.length > 0, "lines", "Enter at least one line");
+  order.lines.forEach((line, index) => {
+    need(line.description.trim() !== "", `lines.${index}.description`, `Line ${index + 1}: say what it is`);
+    need(lineNet(line) > 0, `lines.${index}.unitPrice`, `Line ${index + 1}: enter a quantity and a price above zero`);
+  });
+  return items;
+}
+
+export const purchaseOrderType: DocumentType<PurchaseOrder> = {
+  key: "purchase-order",
+  name: { one: "order", many: "orders", prefix: "PO" },
+  schema: PurchaseOrderSchema,
+  fields: [
+    { key: "category", kind: "choice", label: "category", many: true, choices: ORDER_CATEGORIES },
+    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "supplier", kind: "text", label: "supplier" },
+    { key: "title", kind: "text", label: "title" },
+    { key: "currency", kind: "choice", label: "currency" },
+    { key: "unit", kind: "choice", label: "unit" },
+    { key: "requester", kind: "choice", label: "requester" },
+    { key: "net", kind: "amount", label: "net total" },
+    { key: "gross", kind: "amount", label: "gross total" },
+    { key: "promisedDate", kind: "date", label: "promised date" },
+    { key: "hasAttachment", kind: "flag", label: "attachment" },
+  ],
+  facts(order) {
+    const totals = orderTotals(order);
+    return {
+      category: [...new Set(order.lines.map((line) => line.category))],
+      costCentre: [...new Set(order.lines.map((line) => line.costCentre).filter(Boolean))],
+      supplier: order.supplier,
+      title: order.title,
+      currency: order.currency,
+      unit: order.unit,
+      requester: order.requester,
+      net: totals.net,
+      gross: totals.gross,
+      promisedDate: order.promisedDate,
+      hasAttachment: order.attachments.length > 0,
+    };
+  },
+  measures: [
+    {
+      key: "net",
+      label: "net total",
+      of: (order) => {
+        const { net } = orderTotals(order);
+        return { amount: net, arithmetic: `${sayLines(order)}, net ${formatMoney(net)}` };
+      },
+    },
+    {
+      key: "gross",
+      label: "gross total",
+      of: (order) => {
+        const { net, tax, gross } = orderTotals(order);
+        return {
+          amount: gross,
+          arithmetic: `net ${formatMoney(net)} + tax ${formatMoney(tax)} = ${formatMoney(gross)}`,
+        };
+      },
+    },
+  ],
+  missing,
+  headline: (order) => ({ title: order.title, party: order.supplier, ...orderTotals(order) }),
+};
+
+function sayLines(order: PurchaseOrder): string {
+  return order.lines.length === 1 ? "1 line" : `${order.lines.length} lines`;
+}

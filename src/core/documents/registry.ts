@@ -1,0 +1,50 @@
+import type { Facts, Vocabulary } from "../conditions";
+import type { Money } from "../money";
+import type { Directory } from "../people";
+import type { z } from "zod";
+
+/** What every document has, whatever its type. */
+export type Basics = {
+  documentType: string;
+  requester: string;
+  onBehalfOf: string | null;
+  unit: string;
+  /** ISO date of the document, used for rates. */
+  date: string;
+  currency: string;
+};
+
+/** A field that a condition may name. */
+export type FieldKind = "text" | "choice" | "amount" | "date" | "flag";
+export type Field = {
+  key: string;
+  kind: FieldKind;
+  label: string;
+  many?: boolean;
+  choices?: Readonly<Record<string, string>>;
+};
+
+/** What amount a policy may look at; `of` returns the amount with how it came about. */
+export type Measure<D> = { key: string; label: string; of(document: D): { amount: Money; arithmetic: string } };
+
+export type MissingItem = { path: string; message: string };
+
+/**
+ * All that routing, approval and the board need to know of one type of document. A new type is one file with one of these.
+ */
+export type DocumentType<D extends Basics = Basics> = {
+  key: string;
+  name: { one: string; many: string; prefix: string };
+  schema: z.ZodType<D>;
+  fields: readonly Field[];
+  facts(document: D, directory: Directory): Facts;
+  measures: readonly Measure<D>[];
+  /** Everything that is still missing before the document can be submitted, in one list. */
+  missing(document: D): MissingItem[];
+  /** Title, counterparty and totals for lists. */
+  headline(document: D): { title: string; party: string; net: Money; tax: Money; gross: Money };
+};
+
+export function vocabularyOf(type: DocumentType<never> | DocumentType): Vocabulary {
+  return Object.fromEntries(type.fields.map(({ key, label, many, choices }) => [key, { label, many, choices }]));
+}

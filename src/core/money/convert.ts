@@ -1,0 +1,64 @@
+import { Decimal } from "decimal.js";
+import { z } from "zod";
+import { minorDigits } from "./currencies";
+import { CurrencySchema, money, type Money } from "./money";
+
+export const RateSchema = z.strictObject({
+  from: CurrencySchema,
+  to: CurrencySchema,
+  date: z.iso.date(),
+  rate: z.string().regex(/^\d+(\.\d+)?$/, "must be a decimal number written as text, such as 1.1712"),
+  source: z.string().min(1),
+});
+
+/** One unit of `from` in units of `to` on `date`, as a decimal written as text, with where it was taken from. */
+export type Rate = z.infer<typeof RateSchema>;
+
+/** A rate older than this many days before the document's date is not used. */
+export const OLDEST_RATE_DAYS = 10;
+
+export type Conversion = { ok: true; money: Money; rate: Rate | null; steps: string } | { ok: false; message: string };
+
+// Amounts have up to 16 digits and rates up to about ten: 40 digits leave nothing to be rounded before the end.
+const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
+
+/**
+ * Converts an amount at the latest rate on or before `date` that is at most ten days old. One rounding, at the end,
+ * half away from zero, to the target's minor unit. Without such a rate the conversion fails; it is never taken as 1.
+ * A rate quoted the other way round is used as its reciprocal when no direct one is found.
+ * @param date ISO date of the document, `2026-03-10`
+ */
+export function convert(amount: Money, currency: string, date: string, rates: readonly Rate[]): Conversion {
+  if (amount.currency === currency) return { ok: true, money: amount, rate: null, steps: "" };
+  const direct = latestRate(rates, amount.currency, currency, date);
+  const inverse = direct ? null : latestRate(rates, currency, amount.currency, date);
+  const rate = direct ?? inverse;
+  if (!rate) {
+    const message = `No exchange rate from ${amount.currency} to ${currency} on ${date} or in the ${OLDEST_RATE_DAYS} days before`;
+    return { ok: false, message };
+  }
+  const major = new Exact(amount.minor).div(new Exact(10).pow(minorDigits(amount.currency)));
+  const converted = direct ? major.mul(rate.rate) : major.div(rate.rate);
+  const minor = converted.mul(new Exact(10).pow(minorDigits(currency))).toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
+  const sign = direct ? "×" : "÷";
+  return {
+    ok: true,
+    money: money(minor.toNumber(), currency),
+    rate,
+    steps: `${sign} ${rate.rate} of ${rate.date}, ${rate.source}`,
+  };
+}
+
+function latestRate(rates: readonly Rate[], from: string, to: string, date: string): Rate | null {
+  const oldest = addDays(date, -OLDEST_RATE_DAYS);
+  let best: Rate | null = null;
+  for (const rate of rates) {
+    if (rate.from !== from || rate.to !== to || rate.date > date || rate.date < oldest) continue;
+    if (!best || rate.date > best.date) best = rate;
+  }
+  return best;
+}
+
+function addDays(date: string, days: number): string {
+  return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
+}

@@ -1,0 +1,16 @@
+/** Amounts in minor units, currencies, exchange rates and the one rounding rule. */
+export { currencyCodes, isCurrency, minorDigits } from "./currencies";
+export {
+  CurrencySchema,
+  MinorSchema,
+  MoneySchema,
+  formatAmount,
+  formatMoney,
+  money,
+  parseMoney,
+  sum,
+  sumMinor,
+} from "./money";
+export type { Money, ParsedMoney } from "./money";
+export { OLDEST_RATE_DAYS, RateSchema, convert } from "./convert";
+export type { Conversion, Rate } from "./convert";

@@ -1,0 +1,147 @@
+// Money is counted in minor units: what is typed, summed, formatted and converted never loses or invents one.
+import { createRequire } from "node:module";
+import { Decimal } from "decimal.js";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  convert,
+  currencyCodes,
+  formatAmount,
+  formatMoney,
+  minorDigits,
+  money,
+  parseMoney,
+  sum,
+  type Rate,
+} from "./index";
+
+// Reference library for ISO 4217, independent of our table.
+const reference = createRequire(import.meta.url)("currency-codes") as {
+  code(code: string): { digits: number } | undefined;
+  codes(): string[];
+};
+
+const minorOf = (text: string, currency: string) => {
+  const parsed = parseMoney(text, currency);
+  return parsed.ok ? parsed.money.minor : parsed.message;
+};
+
+describe("currencies", () => {
+  it.each(currencyCodes)("%s has the minor digits that currency-codes gives", (code) => {
+    expect(minorDigits(code)).toBe(reference.code(code)?.digits);
+  });
+
+  it("knows every spendable code of the reference", () => {
+    const special = /^X(?!AF|CD|OF|PF)/; // metals, funds, tests
+    // Codes of the reference that ISO 4217 has withdrawn since (ANG, BGN, CUC, HRK, SLL, ZWL) or added later.
+    const withdrawn = new Set(["ANG", "BGN", "CUC", "HRK", "SLL", "ZWL", "ZWG"]);
+    const missing = reference
+      .codes()
+      .filter((code) => !special.test(code) && !withdrawn.has(code) && !currencyCodes.includes(code));
+    expect(missing).toEqual([]);
+  });
+
+  it("refuses an unknown code", () => expect(() => minorDigits("EUX")).toThrow("EUX is not an ISO 4217"));
+});
+
+describe("parse and format", () => {
+  it("reads what people type", () => {
+    expect(minorOf("2500", "EUR")).toBe(250000);
+    expect(minorOf(" 2,500.01 ", "EUR")).toBe(250001);
+    expect(minorOf("2 500.5", "EUR")).toBe(250050);
+    expect(minorOf("-0", "EUR")).toBe(0);
+    expect(minorOf("1,500", "JPY")).toBe(1500);
+    expect(minorOf("1.234", "KWD")).toBe(1234);
+  });
+
+  it.each(["", "abc", "1.2.3", "25,00", "1,2345", "1e3", "0x10", "NaN", "--1", "."])(
+    "refuses %j and says how to write it",
+    (text) => {
+      expect(minorOf(text, "EUR")).toContain("write it like 2,500.00");
+    },
+  );
+
+  it("refuses more decimals than the currency has, and what cannot be counted", () => {
+    expect(minorOf("1.5", "JPY")).toContain("JPY has no decimals");
+    expect(minorOf("1.001", "EUR")).toContain("EUR has 2 decimals");
+    expect(minorOf("99999999999999999", "EUR")).toContain("too large");
+  });
+
+  it("formats with the digits of the currency", () => {
+    expect(formatMoney(money(250001, "EUR"))).toBe("2,500.01 EUR");
+    expect(formatMoney(money(5, "EUR"))).toBe("0.05 EUR");
+    expect(formatMoney(money(-123456789, "JPY"))).toBe("−123,456,789 JPY");
+    expect(formatMoney(money(1500, "KWD"))).toBe("1.500 KWD");
+  });
+
+  it("reads back what it formats, in every currency", () => {
+    fc.assert(
+      fc.property(fc.maxSafeNat(), fc.constantFrom(...currencyCodes), (minor, currency) => {
+        expect(minorOf(formatAmount(money(minor, currency)), currency)).toBe(minor);
+      }),
+    );
+  });
+});
+
+describe("sums", () => {
+  it("0.1 + 0.2 is 0.3", () => {
+    expect(formatMoney(sum([money(10, "EUR"), money(20, "EUR")], "EUR"))).toBe("0.30 EUR");
+  });
+  it("refuses to add two currencies or to leave the exact range", () => {
+    expect(() => sum([money(1, "EUR"), money(1, "GBP")], "EUR")).toThrow("Cannot add GBP to EUR");
+    expect(() => sum([money(Number.MAX_SAFE_INTEGER, "EUR"), money(1, "EUR")], "EUR")).toThrow("outside the range");
+  });
+});
+
+describe("conversion", () => {
+  const rate = (from: string, to: string, date: string, value: string): Rate => ({
+    from,
+    to,
+    date,
+    rate: value,
+    source: "test",
+  });
+  const minor = (result: ReturnType<typeof convert>) => (result.ok ? result.money.minor : result.message);
+
+  it("takes the latest rate on or before the date, at most ten days old", () => {
+    const rates = [
+      rate("GBP", "EUR", "2026-03-01", "1.10"),
+      rate("GBP", "EUR", "2026-03-05", "1.20"),
+      rate("GBP", "EUR", "2026-03-11", "9"),
+    ];
+    expect(minor(convert(money(10000, "GBP"), "EUR", "2026-03-10", rates))).toBe(12000);
+    expect(minor(convert(money(10000, "GBP"), "EUR", "2026-03-04", rates))).toBe(11000);
+    expect(minor(convert(money(10000, "GBP"), "EUR", "2026-03-21", [rates[2]!]))).toBe(90000);
+    expect(minor(convert(money(10000, "GBP"), "EUR", "2026-03-22", [rates[2]!]))).toContain(
+      "No exchange rate from GBP to EUR",
+    );
+    expect(minor(convert(money(10000, "GBP"), "EUR", "2026-02-28", rates))).toContain("No exchange rate");
+  });
+
+  it("crosses minor digits: yen to euro and dinar to euro", () => {
+    expect(
+      minor(convert(money(100000, "JPY"), "EUR", "2026-03-10", [rate("JPY", "EUR", "2026-03-10", "0.0061")])),
+    ).toBe(61000);
+    expect(minor(convert(money(1500, "KWD"), "EUR", "2026-03-10", [rate("KWD", "EUR", "2026-03-10", "3")]))).toBe(450);
+  });
+
+  it("uses the reciprocal of a rate quoted the other way", () => {
+    expect(minor(convert(money(11712, "USD"), "EUR", "2026-03-10", [rate("EUR", "USD", "2026-03-10", "1.1712")]))).toBe(
+      10000,
+    );
+  });
+
+  it("rounds once, half away from zero, as decimal arithmetic does (independently with integers)", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -1e9, max: 1e9 }), fc.integer({ min: 1, max: 5_000_000 }), (amount, millionths) => {
+        const result = convert(money(amount, "GBP"), "EUR", "2026-03-10", [
+          rate("GBP", "EUR", "2026-03-10", new Decimal(millionths).div(1e6).toFixed(6)),
+        ]);
+        const product = BigInt(amount) * BigInt(millionths);
+        const size = product < 0n ? -product : product;
+        const rounded = (size * 2n + 1_000_000n) / 2_000_000n;
+        expect(minor(result)).toBe(Number(product < 0n ? -rounded : rounded) + 0);
+      }),
+    );
+  });
+});

@@ -1,0 +1,67 @@
+// Who a rule names, and the reason for everybody who may not decide.
+import { describe, expect, it } from "vitest";
+import { AT, directory, organisation } from "../fixtures";
+import { OrganisationSchema, resolveApprovers, sayRule, type ApproverRule } from "./index";
+
+const subject = { requester: "rui", unit: "engines", excluded: [] };
+const resolve = (rule: ApproverRule, about = subject) => {
+  const { candidates, gap } = resolveApprovers(rule, about, directory, AT);
+  return gap ?? candidates.map((candidate) => `${candidate.person} ${candidate.reason}`).join("; ");
+};
+
+describe("approver rules", () => {
+  it.each<[ApproverRule, string]>([
+    [{ kind: "manager", up: 1 }, "lead eligible"],
+    [{ kind: "manager", up: 2 }, "head eligible"],
+    [{ kind: "manager", up: 4 }, "Boss reports to nobody"],
+    [{ kind: "headOfUnit", up: 0 }, "lead eligible"],
+    [{ kind: "headOfUnit", up: 2 }, "boss eligible"],
+    [{ kind: "headOfUnit", up: 3 }, "there is no unit 3 above Engines"],
+    [{ kind: "people", people: ["ana", "rui", "ana"] }, "ana eligible; rui not: is the requester"],
+    [{ kind: "group", group: "leavers" }, "gone not: inactive"],
+    [{ kind: "group", group: "empty" }, "the group Empty has no members"],
+    [{ kind: "group", group: "nowhere" }, "there is no group “nowhere”"],
+    [{ kind: "people", people: ["ghost"] }, "ghost not: unknown person"],
+    [
+      { kind: "position", position: "captain" },
+      "the approver rule “position” is not carried out by this version of Bandeira",
+    ],
+  ])("%j gives %s", (rule, expected) => expect(resolve(rule)).toBe(expected));
+
+  it("a vacant head and a person on whose behalf it is are named", () => {
+    expect(resolve({ kind: "headOfUnit", up: 0 }, { ...subject, unit: "crew" })).toBe("the head of Crew is vacant");
+    const excluded = [{ person: "lead", reason: "it is on their behalf" }];
+    expect(
+      resolveApprovers({ kind: "manager", up: 1 }, { ...subject, excluded }, directory, AT).candidates[0]?.reason,
+    ).toBe("not: it is on their behalf");
+  });
+
+  it("reads as a noun phrase", () => {
+    expect(sayRule({ kind: "people", people: ["ana", "una", "dora"] }, directory)).toBe("Ana, Una or Dora");
+    expect(sayRule({ kind: "headOfUnit", up: 2 }, directory)).toBe("the head of the unit two above");
+  });
+});
+
+describe("organisation files", () => {
+  const broken = (change: (copy: typeof organisation) => void) => {
+    const copy = structuredClone(organisation);
+    change(copy);
+    const result = OrganisationSchema.safeParse(copy);
+    return result.error?.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`) ?? [];
+  };
+  it("refuse references that lead nowhere, circles and doubles, each at its path", () => {
+    expect(broken((copy) => (copy.people[3]!.manager = "ghost"))).toEqual([
+      "people.3.manager: there is no person “ghost”",
+    ]);
+    expect(broken((copy) => (copy.people[0]!.manager = "rui"))).toContain(
+      "people.0.manager: the reporting line of Boss runs in a circle",
+    );
+    expect(broken((copy) => (copy.units[0]!.parent = "engines"))).toContain(
+      "units.0.parent: the unit Test Lines lies inside itself",
+    );
+    expect(broken((copy) => copy.groups[0]!.members.push("ghost"))).toEqual([
+      "groups.0.members.4: there is no person “ghost”",
+    ]);
+    expect(broken((copy) => copy.people.push({ ...copy.people[0]! }))).toContain("people.8.id: “boss” is there twice");
+  });
+});

@@ -1,0 +1,87 @@
+import { documentType } from "../documents";
+import { isCarriedOut, type Directory } from "../people";
+import { refuse, refusalsOf, type Refusal, type Result } from "../refusal";
+import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Policy } from "./schema";
+
+const KNOWN_FIELDS = [PolicySchema, SectionSchema, LevelSchema, ScopeSchema].flatMap((schema) =>
+  Object.keys(schema.shape),
+);
+
+/** Reads a policy from JSON; every problem comes back with its path, unknown fields included. */
+export function readPolicy(value: unknown): Result<Policy> {
+  const parsed = PolicySchema.safeParse(value);
+  return parsed.success
+    ? { ok: true, value: parsed.data }
+    : { ok: false, refusals: refusalsOf(parsed.error, KNOWN_FIELDS) };
+}
+
+/**
+ * What keeps a policy from being put in force: parts that the file may carry but that are not carried out yet, and
+ * references that lead nowhere. Anything listed here would otherwise be ignored in silence.
+ */
+export function whyNotReady(policy: Policy, directory: Directory): Refusal[] {
+  return [...notCarriedOut(policy), ...danglingReferences(policy, directory)];
+}
+
+/** Parts of a policy that this version can store and read back but does not act on. */
+export function notCarriedOut(policy: Policy): Refusal[] {
+  const found: Refusal[] = [];
+  const not = (when: boolean, path: string, what: string) => {
+    if (when)
+      found.push(
+        refuse("not carried out", `${path}: ${what} is not carried out by this version of Bandeira; take it out`, path),
+      );
+  };
+  const measures = documentType(policy.documentType).measures.map((measure) => measure.key);
+  not(!measures.includes(policy.measure.kind), "measure.kind", `measuring by ${policy.measure.kind}`);
+  not(policy.scope.locations.length > 0, "scope.locations", "limiting a policy to locations");
+  not(policy.scope.exempt.length > 0, "scope.exempt", "exempting people");
+  not(
+    policy.scope.requesters.kind === "only" && policy.scope.requesters.positions.length > 0,
+    "scope.requesters.positions",
+    "naming requesters by position",
+  );
+  not(policy.selfApproval.rule !== "hold", "selfApproval.rule", `the rule “${policy.selfApproval.rule}”`);
+  not(policy.repeatedApprover !== "ask twice", "repeatedApprover", `“${policy.repeatedApprover}”`);
+  not(policy.edits.then !== "start again", "edits.then", `“${policy.edits.then}” after an edit`);
+  for (const part of ["holds", "afterApproval", "messages"] as const) not(policy[part].length > 0, part, "this part");
+  policy.sections.forEach((section, s) =>
+    section.levels.forEach((level, l) => {
+      const at = `sections[${s}].levels[${l}]`;
+      not(level.kind !== "approval", `${at}.kind`, `a level of kind ${level.kind}`);
+      not(!isCarriedOut(level.approvers.kind), `${at}.approvers.kind`, `the approver rule “${level.approvers.kind}”`);
+      not(level.timeLimit !== undefined, `${at}.timeLimit`, "a time limit");
+      not(level.reminders.length > 0, `${at}.reminders`, "a reminder");
+      not(level.overdue !== "wait", `${at}.overdue`, `“${level.overdue}” when overdue`);
+      not(level.handOver !== "no", `${at}.handOver`, "handing over");
+      not(level.signature, `${at}.signature`, "a signature");
+      not(level.checklist.length > 0, `${at}.checklist`, "a checklist");
+    }),
+  );
+  return found;
+}
+
+function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
+  const found: Refusal[] = [];
+  const need = (known: unknown, path: string, what: string) => {
+    if (!known) found.push(refuse("unknown reference", `${path}: there is no ${what}`, path));
+  };
+  policy.scope.units.forEach((id, index) => need(directory.unit(id), `scope.units[${index}]`, `unit “${id}”`));
+  policy.sections.forEach((section, s) =>
+    section.levels.forEach((level, l) => {
+      const at = `sections[${s}].levels[${l}].approvers`;
+      const rule = level.approvers;
+      if (rule.kind === "people")
+        rule.people.forEach((id, p) => need(directory.person(id), `${at}.people[${p}]`, `person “${id}”`));
+      if (rule.kind === "group") need(directory.group(rule.group), `${at}.group`, `group “${rule.group}”`);
+    }),
+  );
+  return found;
+}
+
+/** Bands in which no level approves although the band does not say that nobody needs to: documents in them would be held. */
+export function openBands(section: Policy["sections"][number]): number[] {
+  return section.bands.flatMap((band, index) =>
+    band.approval === "required" && !section.levels.some((level) => level.marks[index] === "approves") ? [index] : [],
+  );
+}

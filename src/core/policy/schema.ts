@@ -1,0 +1,203 @@
+import { z } from "zod";
+import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
+import { documentType, documentTypeKeys } from "../documents";
+import { CurrencySchema, MinorSchema } from "../money";
+import { ApproverRuleSchema, IdSchema } from "../people";
+import { cutOf } from "./bands";
+
+const Outcomes = z.enum(["approve", "decline", "sendBack"]);
+const Duration = z.strictObject({ amount: z.int().positive(), unit: z.enum(["working hours", "working days"]) });
+
+export const MarkSchema = z.enum(["approves", "told", "none"]);
+/** What a level does in a band: it approves, it is only told, or it has no part. */
+export type Mark = z.infer<typeof MarkSchema>;
+
+export const QuorumSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("one") }),
+  z.strictObject({ kind: z.literal("all") }),
+  z.strictObject({ kind: z.literal("majority") }),
+  z.strictObject({ kind: z.literal("n"), n: z.int().min(1).max(99) }),
+]);
+/** How many of a level's eligible people must approve. */
+export type Quorum = z.infer<typeof QuorumSchema>;
+
+export const LevelSchema = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1).max(60),
+  kind: z.enum(["approval", "task", "check", "notice"]).default("approval"),
+  stage: z.int().min(1).meta({ description: "Levels of the same stage run side by side" }),
+  marks: z.array(MarkSchema).min(1).meta({ description: "One per band of the section" }),
+  when: ConditionSchema.optional(),
+  approvers: ApproverRuleSchema,
+  quorum: QuorumSchema.default({ kind: "one" }),
+  refusal: z.enum(["first ends", "counts"]).default("first ends"),
+  timeLimit: Duration.optional(),
+  reminders: z
+    .array(z.strictObject({ before: z.boolean(), after: Duration, to: z.enum(["approver", "manager"]) }))
+    .default([]),
+  overdue: z.enum(["wait", "next in pool", "named person", "manager", "decline", "approve by lapse"]).default("wait"),
+  overduePerson: IdSchema.optional(),
+  handOver: z.enum(["no", "to the pool", "to anyone eligible"]).default("no"),
+  signature: z.boolean().default(false),
+  commentOn: z.array(Outcomes).default(["decline", "sendBack"]),
+  instruction: z.string().max(500).default(""),
+  checklist: z.array(z.string().min(1)).default([]),
+});
+/** One step of the chain. */
+export type Level = z.infer<typeof LevelSchema>;
+
+export const ThresholdSchema = z.strictObject({
+  amount: MinorSchema.positive(),
+  exact: z
+    .enum(["below", "above"])
+    .meta({ description: "Whether the exact amount belongs to the band below or above" }),
+});
+export type Threshold = z.infer<typeof ThresholdSchema>;
+
+export const BandSchema = z.strictObject({
+  approval: z.enum(["required", "none"]).meta({ description: "“none” says explicitly that nobody needs to approve" }),
+});
+export type Band = z.infer<typeof BandSchema>;
+
+export const SectionSchema = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1).max(60),
+  when: z.union([z.literal("otherwise"), ConditionSchema]),
+  thresholds: z.array(ThresholdSchema).max(12),
+  bands: z.array(BandSchema).min(1),
+  levels: z.array(LevelSchema).max(20),
+});
+/** A part of a policy with its own thresholds and chain; the first whose condition fits a document applies to it. */
+export type Section = z.infer<typeof SectionSchema>;
+
+const Requesters = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("anyone") }),
+  z.strictObject({
+    kind: z.literal("only"),
+    people: z.array(IdSchema).default([]),
+    groups: z.array(IdSchema).default([]),
+    positions: z.array(IdSchema).default([]),
+  }),
+]);
+
+export const ScopeSchema = z.strictObject({
+  units: z.array(IdSchema).min(1).meta({ description: "These units and everything below them" }),
+  locations: z.array(IdSchema).default([]),
+  requesters: Requesters.default({ kind: "anyone" }),
+  exempt: z.array(z.strictObject({ person: IdSchema, decidedBy: IdSchema, reason: z.string().min(1) })).default([]),
+});
+
+export const PolicySchema = z
+  .strictObject({
+    id: IdSchema,
+    name: z.string().min(1).max(80),
+    documentType: z.enum(documentTypeKeys),
+    owner: IdSchema.optional(),
+    scope: ScopeSchema,
+    currency: CurrencySchema,
+    measure: z.strictObject({
+      kind: z.enum(["net", "gross", "largestLine", "increase", "increasePercent", "exposure", "supplierTotal"]),
+      days: z.int().positive().optional(),
+    }),
+    sections: z.array(SectionSchema).min(1).max(20),
+    selfApproval: z
+      .strictObject({
+        rule: z.enum(["hold", "next level", "substitute", "manager", "own limit"]),
+        substitute: IdSchema.optional(),
+      })
+      .default({ rule: "hold" }),
+    repeatedApprover: z.enum(["ask twice", "count once", "must differ"]).default("ask twice"),
+    edits: z
+      .strictObject({
+        fields: z.array(z.string()).default([]),
+        toleranceMinor: MinorSchema.min(0).default(0),
+        tolerancePercent: z.number().min(0).max(100).default(0),
+        then: z.enum(["carry on", "from the level", "start again"]).default("start again"),
+      })
+      .prefault({}),
+    holds: z
+      .array(
+        z.strictObject({
+          reason: z.string().min(1),
+          blocks: z.array(z.enum(["send", "post", "pay", "ship", "use"])),
+          when: ConditionSchema.optional(),
+        }),
+      )
+      .default([]),
+    afterApproval: z.array(z.strictObject({ kind: z.string().min(1), note: z.string().default("") })).default([]),
+    messages: z.array(z.strictObject({ on: z.string().min(1), to: z.string().min(1) })).default([]),
+  })
+  .superRefine((policy, context) => {
+    const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });
+    policy.sections.forEach((section, index) =>
+      checkSection(section, policy.documentType, (path, message) => say(["sections", index, ...path], message)),
+    );
+    const last = policy.sections.length - 1;
+    policy.sections.forEach((section, index) => {
+      if ((section.when === "otherwise") !== (index === last)) {
+        say(
+          ["sections", index, "when"],
+          "exactly the last section applies otherwise; every one before it has a condition",
+        );
+      }
+    });
+    sayDoubles(policy.sections, (index) => say(["sections", index, "id"], "this section id is there twice"));
+  });
+/** One version of a policy: everything a document needs to be routed. */
+export type Policy = z.infer<typeof PolicySchema>;
+export type PolicyInput = z.input<typeof PolicySchema>;
+
+type Say = (path: (string | number)[], message: string) => void;
+
+function checkSection(section: Section, type: string, say: Say): void {
+  const bands = section.thresholds.length + 1;
+  if (section.bands.length !== bands)
+    say(["bands"], `${section.thresholds.length} thresholds make ${bands} bands, not ${section.bands.length}`);
+  section.thresholds.forEach((threshold, index) => {
+    const before = section.thresholds[index - 1];
+    if (before && cutOf(before) >= cutOf(threshold)) {
+      say(
+        ["thresholds", index, "amount"],
+        "thresholds rise from one to the next, with at least one amount between them",
+      );
+    }
+  });
+  if (section.when !== "otherwise")
+    checkCondition(section.when, type, (path, message) => say(["when", ...path], message));
+  section.levels.forEach((level, index) => {
+    const here: Say = (path, message) => say(["levels", index, ...path], message);
+    if (level.marks.length !== bands) here(["marks"], `there are ${bands} bands but ${level.marks.length} marks`);
+    const before = section.levels[index - 1]?.stage ?? 0;
+    if (level.stage < before || level.stage > before + 1)
+      here(["stage"], "stages count 1, 2, 3 ... in the order of the levels");
+    if (level.when) checkCondition(level.when, type, (path, message) => here(["when", ...path], message));
+    level.marks.forEach((mark, band) => {
+      if (mark === "approves" && section.bands[band]?.approval === "none") {
+        here(["marks", band], "the band says that nobody needs to approve, but this level approves in it");
+      }
+    });
+  });
+  sayDoubles(section.levels, (index) => say(["levels", index, "id"], "this level id is there twice"));
+}
+
+function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string, say: Say): void {
+  if (depthOf(condition) > MAX_DEPTH) return say([], `conditions may be nested ${MAX_DEPTH} deep at most`);
+  const walk = (node: typeof condition, path: (string | number)[]): void => {
+    if ("of" in node) return node.of.forEach((part, index) => walk(part, [...path, "of", index]));
+    const field = documentType(type).fields.find((candidate) => candidate.key === node.field);
+    if (!field) say([...path, "field"], `the document type ${type} has no field “${node.field}”`);
+    else if (field.kind !== node.kind && !(node.kind === "text" && field.kind === "choice")) {
+      say(
+        [...path, "kind"],
+        `the field ${node.field} is a ${field.kind}, which a comparison of ${node.kind} cannot see`,
+      );
+    }
+  };
+  walk(condition, []);
+}
+
+function sayDoubles(items: readonly { id: string }[], say: (index: number) => void): void {
+  items.forEach((item, index) => {
+    if (items.findIndex((other) => other.id === item.id) < index) say(index);
+  });
+}

@@ -1,0 +1,113 @@
+import { joinWords, sayCondition } from "../conditions";
+import { documentType, vocabularyOf } from "../documents";
+import { formatAmount } from "../money";
+import { sayCount, sayRule, type Directory } from "../people";
+import { bandEdges } from "./bands";
+import type { Level, Policy, Section, Threshold } from "./schema";
+
+/**
+ * The range of a band in words; who reads it can say on which side the exact amount is.
+ * @example "Up to 2,500.00, that amount included"
+ * @example "Over 2,500.00 and under 10,000.00"
+ */
+export function sayRange(section: Pick<Section, "thresholds">, band: number, currency: string): string {
+  const { from, to } = bandEdges(section, band);
+  const amount = (threshold: Threshold) => formatAmount({ minor: threshold.amount, currency });
+  if (!from && !to) return "Every amount";
+  if (!from) return to!.exact === "below" ? `Up to ${amount(to!)}, that amount included` : `Under ${amount(to!)}`;
+  const start = from.exact === "below" ? `Over ${amount(from)}` : `From ${amount(from)} on, that amount included`;
+  if (!to) return start;
+  if (from.exact === "below")
+    return to.exact === "below"
+      ? `${start} up to ${amount(to)}, that amount included`
+      : `${start} and under ${amount(to)}`;
+  return to.exact === "below"
+    ? `From ${amount(from)} up to ${amount(to)}, both included`
+    : `From ${amount(from)}, that amount included, and under ${amount(to)}`;
+}
+
+/** One sentence for a band: who approves, in which order, who is told. It is what a head of department would sign. */
+export function sayBand(policy: Policy, section: Section, band: number, directory: Directory): string {
+  return `${sayRange(section, band, policy.currency)}: ${sayChain(policy, section, band, directory)}.`;
+}
+
+/** The chain of a band without its range, for use inside other sentences. */
+export function sayChain(policy: Policy, section: Section, band: number, directory: Directory): string {
+  const told = section.levels.filter((level) => level.marks[band] === "told");
+  const tail = told.length
+    ? `; ${joinWords(
+        told.map((level) => sayTold(level, directory)),
+        "and",
+      )} told`
+    : "";
+  if (section.bands[band]?.approval === "none") return `nobody needs to approve${tail}`;
+  const stages = stagesOf(section.levels.filter((level) => level.marks[band] === "approves"));
+  if (stages.length === 0) return `no level approves here, so such ${aDocument(policy)} would be held${tail}`;
+  const said = stages.map((levels) => {
+    const together = joinWords(
+      levels.map((level) => sayLevel(policy, level, directory)),
+      "and",
+    );
+    return levels.length > 1 ? `${together} side by side` : together;
+  });
+  return joinSequence(said) + tail;
+}
+
+function aDocument(policy: Policy): string {
+  const { one } = documentType(policy.documentType).name;
+  return `${/^[aeiou]/.test(one) ? "an" : "a"} ${one}`;
+}
+
+function joinSequence(parts: string[]): string {
+  return parts.length < 2 ? (parts[0] ?? "") : `${parts.slice(0, -1).join(", then ")}, then ${parts.at(-1)}`;
+}
+
+function sayLevel(policy: Policy, level: Level, directory: Directory): string {
+  const condition = level.when
+    ? `, if ${sayCondition(level.when, vocabularyOf(documentType(policy.documentType)))},`
+    : "";
+  const limit = level.timeLimit ? ` within ${sayCount(level.timeLimit.amount)} ${level.timeLimit.unit}` : "";
+  return `${sayWho(level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;
+}
+
+function sayTold(level: Level, directory: Directory): string {
+  const who = sayRule(level.approvers, directory, "and");
+  return level.approvers.kind === "group" ? `the ${who.replace(/^the /i, "")}` : who;
+}
+
+/** Who and how many of them: "anyone of the Directors", "two of the Directors", "Ivo Sampaio and Marta Quelhas together". */
+export function sayWho(level: Pick<Level, "approvers" | "quorum">, directory: Directory): string {
+  const { approvers, quorum } = level;
+  if (approvers.kind === "group") {
+    const group = `the ${sayRule(approvers, directory).replace(/^the /i, "")}`;
+    return `${{ one: "anyone of", all: "everyone of", majority: "a majority of", n: `${sayCount(quorum.kind === "n" ? quorum.n : 1)} of` }[quorum.kind]} ${group}`;
+  }
+  if (approvers.kind !== "people" || approvers.people.length === 1) return sayRule(approvers, directory);
+  if (quorum.kind === "one") return sayRule(approvers, directory, "or");
+  if (quorum.kind === "all") return `${sayRule(approvers, directory, "and")} together`;
+  return `${quorum.kind === "majority" ? "a majority" : sayCount(quorum.n)} of ${sayRule(approvers, directory, "and")}`;
+}
+
+/** The section's condition as a sentence of its own. */
+export function saySection(policy: Policy, section: Section): string {
+  const { many } = documentType(policy.documentType).name;
+  const vocabulary = vocabularyOf(documentType(policy.documentType));
+  if (section.when === "otherwise")
+    return policy.sections.length === 1 ? `All ${many}.` : `All ${many} that no section before this one takes.`;
+  return `${many.charAt(0).toUpperCase()}${many.slice(1)} where ${sayCondition(section.when, vocabulary)}.`;
+}
+
+/** What the exact amount of a threshold needs, said at its stake: "5,000.00 itself: the requester’s manager". */
+export function sayStake(policy: Policy, section: Section, index: number, directory: Directory): string {
+  const threshold = section.thresholds[index]!;
+  const band = threshold.exact === "below" ? index : index + 1;
+  const amount = formatAmount({ minor: threshold.amount, currency: policy.currency });
+  return `${amount} itself: ${sayChain(policy, section, band, directory)}`;
+}
+
+/** Levels grouped by stage, in order. */
+export function stagesOf<L extends { stage: number }>(levels: readonly L[]): L[][] {
+  const stages = new Map<number, L[]>();
+  for (const level of levels) stages.set(level.stage, [...(stages.get(level.stage) ?? []), level]);
+  return [...stages.entries()].sort(([a], [b]) => a - b).map(([, group]) => group);
+}

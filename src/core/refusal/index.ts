@@ -1,0 +1,60 @@
+/** Why something was not done: a code for programs, a sentence for people, and where the cause is. */
+import type { z } from "zod";
+
+export type Refusal = { code: string; message: string; path?: string };
+
+export function refuse(code: string, message: string, path?: string): Refusal {
+  return path === undefined ? { code, message } : { code, message, path };
+}
+
+/** A result that is either done, with what came of it, or refused, with why. */
+export type Result<T> = { ok: true; value: T } | { ok: false; refusals: Refusal[] };
+
+/** The problems Zod found, each with its path and a sentence; unknown fields get the name they were probably meant to have. */
+export function refusalsOf(error: z.ZodError, known: readonly string[] = []): Refusal[] {
+  return error.issues.flatMap((issue): Refusal[] => {
+    const path = sayPath(issue.path);
+    if (issue.code !== "unrecognized_keys")
+      return [refuse("invalid", `${path || "the whole"}: ${lower(issue.message)}`, path)];
+    return issue.keys.map((key) => {
+      const at = sayPath([...issue.path, key]);
+      const meant = nearest(key, known);
+      return refuse(
+        "unknown field",
+        `${at}: unknown field${meant ? `; did you mean “${meant}”?` : "; remove it or correct its name"}`,
+        at,
+      );
+    });
+  });
+}
+
+/** @example sayPath(["sections", 0, "levels", 1]) // "sections[0].levels[1]" */
+export function sayPath(path: readonly PropertyKey[]): string {
+  return path
+    .map((part, at) => (typeof part === "number" ? `[${part}]` : at === 0 ? String(part) : `.${String(part)}`))
+    .join("");
+}
+
+function lower(message: string): string {
+  return message.charAt(0).toLowerCase() + message.slice(1);
+}
+
+function nearest(word: string, known: readonly string[]): string | undefined {
+  const close = known
+    .map((candidate) => ({ candidate, distance: distance(word, candidate) }))
+    .sort((a, b) => a.distance - b.distance)[0];
+  return close && close.distance <= 2 ? close.candidate : undefined;
+}
+
+/** Levenshtein distance: single-letter insertions, deletions and replacements. */
+function distance(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, index) => index);
+  for (let i = 1; i <= a.length; i += 1) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j += 1) {
+      next[j] = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1));
+    }
+    row = next;
+  }
+  return row[b.length]!;
+}

@@ -1,0 +1,3 @@
+/** Past documents under thresholds: the tide, the figures at the foot of each band. */
+export { approvalsOf, bandFigures, countUnder, feet, histogram, nextRound, tideOf } from "./tide";
+export type { BandFigures, Bin, Foot, Tide } from "./tide";

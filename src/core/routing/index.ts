@@ -1,0 +1,12 @@
+/** Document + policies + people + time -> route, with the reason for every step. */
+export { neededFor, peopleOf, route } from "./route";
+export type {
+  HoldCode,
+  HoldReason,
+  Measured,
+  PolicyLooked,
+  Route,
+  RoutedLevel,
+  RoutingContext,
+  SectionLooked,
+} from "./types";

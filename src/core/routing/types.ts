@@ -1,0 +1,69 @@
+import type { Explained } from "../conditions";
+import type { Money, Rate } from "../money";
+import type { Candidate, Directory } from "../people";
+import type { Level, PolicyVersion } from "../policy";
+
+/** What routing needs besides the document. All of it is data; nothing is looked up elsewhere. */
+export type RoutingContext = {
+  /** Versions in force at `at`, one per policy, of any document type. */
+  policies: readonly PolicyVersion[];
+  directory: Directory;
+  rates: readonly Rate[];
+  /** ISO date-time in UTC. */
+  at: string;
+};
+
+export type PolicyLooked = { policy: string; name: string; version: number; chosen: boolean; reason: string };
+export type SectionLooked = {
+  section: string;
+  name: string;
+  outcome: "fits" | "does not fit" | "cannot be told" | "not reached";
+  words: string;
+  explained?: Explained;
+};
+
+export type Measured = {
+  measure: string;
+  amount: Money;
+  arithmetic: string;
+  /** The amount the bands are compared with: in the policy's currency, without sign. */
+  compared: Money;
+  rate: Rate | null;
+};
+
+export type RoutedLevel = {
+  level: string;
+  name: string;
+  stage: number;
+  outcome: "required" | "told" | "passed over";
+  reason: string;
+  rule: string;
+  quorum: Level["quorum"];
+  refusal: Level["refusal"];
+  commentOn: Level["commentOn"];
+  instruction: string;
+  /** How many distinct eligible people must approve. */
+  needed: number;
+  candidates: Candidate[];
+  /** Why the level's eligible people cannot reach its quorum. */
+  blocked?: string;
+};
+
+export type HoldCode =
+  "no policy" | "two policies" | "no exchange rate" | "no eligible approver" | "no approving level";
+export type HoldReason = { code: HoldCode; reason: string; level?: string };
+
+/** The whole explanation of where a document goes, and why. */
+export type Route = {
+  at: string;
+  documentType: string;
+  policies: PolicyLooked[];
+  policy: { id: string; name: string; version: number; hash: string } | null;
+  measured: Measured | null;
+  sections: SectionLooked[];
+  section: { id: string; name: string } | null;
+  band: { index: number; sentence: string } | null;
+  levels: RoutedLevel[];
+  outcome: "chain" | "no approval needed" | "held";
+  holds: HoldReason[];
+};
