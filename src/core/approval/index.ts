@@ -9,7 +9,9 @@ export type {
   DocumentEvent,
   DocumentState,
   DocumentStatus,
+  DocumentView,
   Hold,
   LevelState,
   LevelStatus,
+  ToldEvent,
 } from "./types";

@@ -100,3 +100,9 @@ export type DecideContext = {
   /** The version a document started with, which stays with it. */
   versionOf(policy: string, version: number): PolicyVersion | undefined;
 };
+
+/** An event as it is shown: who and when from its envelope, and what happened. */
+export type ToldEvent = { seq: number; at: string; actor: string; actorName: string; hash: string } & DocumentEvent;
+
+/** A document with everything said and done about it and the policy version it went under. */
+export type DocumentView = { state: DocumentState; thread: ToldEvent[]; version: PolicyVersion | null };

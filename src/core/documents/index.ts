@@ -3,7 +3,7 @@ import { purchaseOrderType } from "./purchase-order";
 import type { DocumentType } from "./registry";
 
 export { vocabularyOf } from "./registry";
-export type { Basics, DocumentType, Field, FieldKind, Measure, MissingItem } from "./registry";
+export type { Basics, Change, DocumentType, Field, FieldKind, Measure, MissingItem } from "./registry";
 export {
   AttachmentSchema,
   ORDER_CATEGORIES,
@@ -13,6 +13,8 @@ export {
   orderTotals,
 } from "./purchase-order";
 export type { Attachment, OrderLine, PurchaseOrder } from "./purchase-order";
+
+export type { DocumentRow } from "./row";
 
 /** Any document of a registered type. */
 export type AnyDocument = import("./purchase-order").PurchaseOrder;

@@ -38,6 +38,28 @@ describe("totals", () => {
   });
 });
 
+describe("changes between revisions", () => {
+  it("name what differs as old and new, a new line and the total included", () => {
+    const before = order(100_000);
+    const after = {
+      ...before,
+      supplier: "Skarnes Dock",
+      lines: [{ ...before.lines[0]!, unitPrice: 90_000 }, line("2", 500)],
+    };
+    expect(documentType("purchase-order").changes(before, after)).toEqual([
+      { label: "Supplier", before: "Northrigg Cordage", after: "Skarnes Dock" },
+      {
+        label: "Line 1",
+        before: "Rope, 1 × 1,000.00 EUR, Deck and safety gear, tax 23%",
+        after: "Rope, 1 × 900.00 EUR, Deck and safety gear, tax 23%",
+      },
+      { label: "Line 2", before: "none", after: "x, 2 × 5.00 EUR, Fuel, tax 0%" },
+      { label: "Net total", before: "1,000.00 EUR", after: "910.00 EUR" },
+    ]);
+    expect(documentType("purchase-order").changes(before, before)).toEqual([]);
+  });
+});
+
 describe("missing items", () => {
   it("are listed together, each with its path", () => {
     const items = documentType("purchase-order").missing(order(0, { title: " ", supplier: "" }));

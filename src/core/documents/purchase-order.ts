@@ -2,7 +2,7 @@ import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { formatMoney, money, sum, CurrencySchema, MinorSchema, type Money } from "../money";
 import { IdSchema } from "../people";
-import type { DocumentType, MissingItem } from "./registry";
+import type { Change, DocumentType, MissingItem } from "./registry";
 
 /** Categories of a line, by the key that conditions name. */
 export const ORDER_CATEGORIES = {
@@ -106,6 +106,32 @@ function missing(order: PurchaseOrder): MissingItem[] {
   return items;
 }
 
+function changes(before: PurchaseOrder, after: PurchaseOrder): Change[] {
+  const found: Change[] = [];
+  const compare = (label: string, old: string, now: string) => {
+    if (old !== now) found.push({ label, before: old || "none", after: now || "none" });
+  };
+  compare("Title", before.title, after.title);
+  compare("Supplier", before.supplier, after.supplier);
+  compare("Currency", before.currency, after.currency);
+  compare("Promised date", before.promisedDate ?? "", after.promisedDate ?? "");
+  compare("Note", before.note, after.note);
+  const lines = Math.max(before.lines.length, after.lines.length);
+  for (let index = 0; index < lines; index += 1)
+    compare(`Line ${index + 1}`, sayLine(before, index), sayLine(after, index));
+  const papers = (order: PurchaseOrder) => order.attachments.map((paper) => paper.name).join(", ");
+  compare("Papers", papers(before), papers(after));
+  compare("Net total", formatMoney(orderTotals(before).net), formatMoney(orderTotals(after).net));
+  return found;
+}
+
+function sayLine(order: PurchaseOrder, index: number): string {
+  const line = order.lines[index];
+  if (!line) return "";
+  const price = formatMoney(money(line.unitPrice, order.currency));
+  return `${line.description}, ${line.quantity} × ${price}, ${ORDER_CATEGORIES[line.category]}, tax ${line.taxPercent}%${line.costCentre ? `, ${line.costCentre}` : ""}`;
+}
+
 export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   key: "purchase-order",
   name: { one: "order", many: "orders", prefix: "PO" },
@@ -161,6 +187,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     },
   ],
   missing,
+  changes,
   headline: (order) => ({ title: order.title, party: order.supplier, ...orderTotals(order) }),
 };
 

@@ -29,6 +29,9 @@ export type Measure<D> = { key: string; label: string; of(document: D): { amount
 
 export type MissingItem = { path: string; message: string };
 
+/** One thing that differs between two revisions, in words. */
+export type Change = { label: string; before: string; after: string };
+
 /**
  * All that routing, approval and the board need to know of one type of document. A new type is one file with one of these.
  */
@@ -41,6 +44,8 @@ export type DocumentType<D extends Basics = Basics> = {
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
   missing(document: D): MissingItem[];
+  /** What an approver must see of an edit: old and new, the total last. */
+  changes(before: D, after: D): Change[];
   /** Title, counterparty and totals for lists. */
   headline(document: D): { title: string; party: string; net: Money; tax: Money; gross: Money };
 };

@@ -22,7 +22,9 @@ export function sayRule(rule: ApproverRule, directory: Directory, word: "and" | 
     case "manager":
       return rule.up === 1 ? "the requester’s manager" : `the manager ${sayCount(rule.up)} above the requester`;
     case "headOfUnit":
-      return rule.up === 0 ? "the head of the unit" : `the head of the unit ${sayCount(rule.up)} above`;
+      return rule.up === 0
+        ? "the head of the unit"
+        : `the head of the unit ${rule.up === 1 ? "" : `${sayCount(rule.up)} `}above`;
     case "position":
       return `the holder of ${rule.position}`;
     case "lineByLimit":

@@ -39,20 +39,18 @@ describe("bands", () => {
   });
 
   it("partition all integers: an amount lies in exactly the band whose cuts enclose it", () => {
-    const thresholds = fc
-      .uniqueArray(fc.integer({ min: 1, max: 1000 }), { maxLength: 6 })
-      .chain((amounts) =>
-        fc.tuple(
-          ...amounts
-            .sort((a, b) => a - b)
-            .map((amount) =>
-              fc.record({
-                amount: fc.constant(amount * 2),
-                exact: fc.constantFrom("below" as const, "above" as const),
-              }),
-            ),
-        ),
-      );
+    const thresholds = fc.uniqueArray(fc.integer({ min: 1, max: 1000 }), { maxLength: 6 }).chain((amounts) =>
+      fc.tuple(
+        ...amounts
+          .sort((a, b) => a - b)
+          .map((amount) =>
+            fc.record({
+              amount: fc.constant(amount * 2),
+              exact: fc.constantFrom("below" as const, "above" as const),
+            }),
+          ),
+      ),
+    );
     fc.assert(
       fc.property(thresholds, fc.integer({ min: -10, max: 2010 }), (list, minor) => {
         const belongs = (band: number) => {
@@ -261,12 +259,12 @@ describe("in words", () => {
     expect(bands(section)).toEqual([
       "Up to 2,500.00, that amount included: nobody needs to approve.",
       "Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.",
-      "Over 10,000.00: the requester’s manager, then the head of the unit one above.",
+      "Over 10,000.00: the requester’s manager, then the head of the unit above.",
     ]);
     expect(bands(edit.setExact(edit.setExact(section, 0, "above"), 1, "above"))).toEqual([
       "Under 2,500.00: nobody needs to approve.",
       "From 2,500.00, that amount included, and under 10,000.00: the requester’s manager.",
-      "From 10,000.00 on, that amount included: the requester’s manager, then the head of the unit one above.",
+      "From 10,000.00 on, that amount included: the requester’s manager, then the head of the unit above.",
     ]);
     expect(bands(edit.setExact(section, 0, "above"))[1]).toBe(
       "From 2,500.00 up to 10,000.00, both included: the requester’s manager.",
@@ -294,7 +292,7 @@ describe("in words", () => {
     [
       { when: { kind: "choice", field: "category", is: "one of", values: ["it"] } },
       { kind: "people", people: ["ana"] },
-      "Ana, if the category of a line is Software and hardware,",
+      "Ana (if the category of a line is Software and hardware)",
     ],
   ])("%j of %j reads “%s”", (extra, approvers, words) => {
     const changed = policyOf(withLevels([level("a", 1, ["none", "none", "approves"], approvers, extra)]));
@@ -311,7 +309,7 @@ describe("in words", () => {
     expect(bands(changed.sections[0]!)).toEqual([
       "Up to 2,500.00, that amount included: nobody needs to approve; the Directors told.",
       "Over 2,500.00 up to 10,000.00, that amount included: no level approves here, so such an order would be held; the Directors told.",
-      "Over 10,000.00: Ana and Una side by side; the Directors told.",
+      "Over 10,000.00: side by side Ana and Una; the Directors told.",
     ]);
     expect(openBands(changed.sections[0]!)).toEqual([1]);
     expect(saySection(policy, section)).toBe("All orders.");

@@ -48,7 +48,7 @@ export function sayChain(policy: Policy, section: Section, band: number, directo
       levels.map((level) => sayLevel(policy, level, directory)),
       "and",
     );
-    return levels.length > 1 ? `${together} side by side` : together;
+    return levels.length > 1 ? `side by side ${together}` : together;
   });
   return joinSequence(said) + tail;
 }
@@ -64,7 +64,7 @@ function joinSequence(parts: string[]): string {
 
 function sayLevel(policy: Policy, level: Level, directory: Directory): string {
   const condition = level.when
-    ? `, if ${sayCondition(level.when, vocabularyOf(documentType(policy.documentType)))},`
+    ? ` (if ${sayCondition(level.when, vocabularyOf(documentType(policy.documentType)))})`
     : "";
   const limit = level.timeLimit ? ` within ${sayCount(level.timeLimit.amount)} ${level.timeLimit.unit}` : "";
   return `${sayWho(level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;

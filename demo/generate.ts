@@ -1,0 +1,210 @@
+import type { DocumentState } from "@/core/approval";
+import { levelsWaitingFor } from "@/core/approval";
+import type { PurchaseOrder } from "@/core/documents";
+import type { Person } from "@/core/people";
+import type { Result } from "@/core/refusal";
+import { DEMO_START, type App } from "@/server/app";
+import { handClock } from "@/server/clock";
+import type { Db } from "@/server/db/open";
+import { commandDocument, enterDocument } from "@/server/documents/commands";
+import { append } from "@/server/log/log";
+import { project } from "@/server/log/projection";
+import { putInForce, savePolicyVersion } from "@/server/policies/commands";
+import { readWorld } from "@/server/world";
+import { liveOrders } from "./live";
+import { randomOrder } from "./orders";
+import { marevia } from "./organisation";
+import { lastYearsPolicy, orderPolicy } from "./policy";
+import { dailyRates } from "./rates";
+import { seeded, type Random } from "./random";
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const HISTORY_FROM = "2025-03-10T07:00:00.000Z";
+
+/** What happens at a moment; carrying it out may bring further happenings. */
+type Happening = { at: number; run: () => void };
+
+/** The demo under construction: an application whose clock is set by hand. */
+export type Making = ReturnType<typeof making>;
+
+function making(db: Db, seed: number) {
+  const clock = handClock("2025-01-02T09:00:00.000Z");
+  const app: App = { db, clock, demo: true };
+  const random = seeded(seed);
+  const who = (id: string): Person => readWorld(db).directory.person(id)!;
+  const must = <T>(result: Result<T>): T => {
+    if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
+    return result.value;
+  };
+  return { app, clock, random, who, must, db };
+}
+
+/**
+ * Fills an empty database with Marévia Lines: people, rates, policies, past orders that went through their chains, and the
+ * live ones. The same seed and count give the same events, hashes included.
+ * @param orders how many past orders
+ */
+export function generateDemo(db: Db, { orders = 3000, seed = 20260310 } = {}): void {
+  const make = making(db, seed);
+  db.transaction(() => {
+    importBasics(make);
+    writePolicies(make);
+    playHistory(make, orders);
+    liveOrders(make);
+    make.clock.set(DEMO_START);
+  }).immediate();
+}
+
+function importBasics({ db, random, clock }: Making): void {
+  const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
+  project(
+    db,
+    append(db, "organisation", [{ type: "organisation imported", data: { organisation: marevia } }], cause()),
+  );
+  const rates = dailyRates(random, "2025-02-24", "2026-03-10").map((day) => ({
+    type: "rates published",
+    data: { rates: day },
+  }));
+  project(db, append(db, "rates", rates, cause()));
+}
+
+function writePolicies({ app, clock, random, who, must }: Making): void {
+  const controller = who("benedita-corvo");
+  clock.set("2025-01-06T10:00:00.000Z");
+  must(savePolicyVersion(app, controller, lastYearsPolicy, 0, "First policy for orders", random.uuid()));
+  must(putInForce(app, controller, "purchase-orders", 1, "2025-02-01", random.uuid()));
+}
+
+function playHistory(make: Making, count: number): void {
+  const { random, clock, app, who, must } = make;
+  const queue: Happening[] = [];
+  const push = (happening: Happening) => queue.splice(findPlace(queue, happening.at), 0, happening);
+  const end = Date.parse("2026-03-06T17:00:00.000Z");
+  for (let index = 0; index < count; index += 1) {
+    const at = workingMoment(random, Date.parse(HISTORY_FROM) + random.next() * (end - Date.parse(HISTORY_FROM)));
+    const date = new Date(at).toISOString().slice(0, 10);
+    const order = randomOrder(random, date);
+    push({ at, run: () => submitAndFollow(make, order, push) });
+  }
+  push({
+    at: Date.parse("2025-12-15T11:00:00.000Z"),
+    run: () => {
+      must(
+        savePolicyVersion(
+          app,
+          who("benedita-corvo"),
+          orderPolicy,
+          1,
+          "Fewer approvals for small orders, from the review of November",
+          random.uuid(),
+        ),
+      );
+      must(putInForce(app, who("benedita-corvo"), "purchase-orders", 2, "2026-01-01", random.uuid()));
+    },
+  });
+  for (let next = queue.pop(); next; next = queue.pop()) {
+    clock.set(new Date(next.at).toISOString());
+    next.run();
+  }
+}
+
+// Kept latest first, so that the next happening is taken from the end.
+function findPlace(queue: readonly Happening[], at: number): number {
+  let low = 0;
+  let high = queue.length;
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (queue[middle]!.at > at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+function submitAndFollow(make: Making, order: PurchaseOrder, push: (happening: Happening) => void): void {
+  const { app, who, must, random } = make;
+  const requester = who(order.requester);
+  const draft = must(enterDocument(app, requester, order, random.uuid()));
+  const state = must(commandDocument(app, requester, draft.id, { type: "submit", document: order }, random.uuid()));
+  follow(make, state, push);
+}
+
+/** Lets whoever is asked decide after a while; what is held is withdrawn by its requester. */
+function follow(make: Making, state: DocumentState, push: (happening: Happening) => void): void {
+  const { app, who, must, random } = make;
+  const now = Date.parse(make.clock.now());
+  if (state.status !== "waiting") return;
+  const open = state.levels.find(
+    (level) => level.status === "open" && level.pool.some((id) => levelsWaitingFor(state, id).length > 0),
+  );
+  if (!open) {
+    const withdraw = () =>
+      must(
+        commandDocument(
+          app,
+          who(state.document.requester),
+          state.id,
+          { type: "withdraw", comment: "Entered again by a colleague." },
+          random.uuid(),
+        ),
+      );
+    push({ at: workingMoment(random, now + DAY), run: () => void withdraw() });
+    return;
+  }
+  const waitingFor = open.pool.filter((id) => !open.decisions.some((decision) => decision.by === id));
+  const approver = who(random.pick(waitingFor));
+  const say = random.chance(0.035) ? "decline" : random.chance(0.04) && state.revision === 1 ? "send back" : "approve";
+  const comment = {
+    decline: random.pick(DECLINES),
+    "send back": random.pick(SEND_BACKS),
+    approve: random.chance(0.12) ? random.pick(APPROVALS) : "",
+  }[say];
+  const run = () => {
+    const after = must(
+      commandDocument(
+        app,
+        approver,
+        state.id,
+        { type: say, level: open.level, revision: state.revision, comment },
+        random.uuid(),
+      ),
+    );
+    if (after.status !== "sent back") return follow(make, after, push);
+    const corrected = { ...after.document, note: `Corrected: ${comment}` };
+    const resubmit = () =>
+      follow(
+        make,
+        must(
+          commandDocument(
+            app,
+            who(after.document.requester),
+            after.id,
+            { type: "submit", document: corrected },
+            random.uuid(),
+          ),
+        ),
+        push,
+      );
+    push({ at: workingMoment(random, Date.parse(make.clock.now()) + 6 * HOUR), run: resubmit });
+  };
+  push({ at: workingMoment(random, now + random.logNormal(9, 0.9) * HOUR), run });
+}
+
+const DECLINES = ["Not in this year’s budget.", "We have the same in store.", "Ask for a second offer first."];
+const SEND_BACKS = ["Which cost centre pays for this?", "The offer is missing.", "Please split by vessel."];
+const APPROVALS = [
+  "Agreed at the Monday meeting.",
+  "Price checked against the frame contract.",
+  "Needed before the season.",
+  "Fine, but the last one this quarter.",
+];
+
+/** The same moment, or the next one in working hours: Monday to Friday, 08:00 to 18:00. */
+function workingMoment(random: Random, at: number): number {
+  let moment = Math.floor(at / 60_000) * 60_000;
+  const early = moment % DAY < 8 * HOUR;
+  if (moment % DAY >= 18 * HOUR) moment = (Math.floor(moment / DAY) + 1) * DAY + 8 * HOUR + random.int(0, 150) * 60_000;
+  else if (early) moment = Math.floor(moment / DAY) * DAY + 8 * HOUR + random.int(0, 150) * 60_000;
+  while ([0, 6].includes(new Date(moment).getUTCDay())) moment += DAY;
+  return moment;
+}

@@ -1,0 +1,118 @@
+import type { PolicyInput } from "@/core/policy";
+
+type SectionInput = PolicyInput["sections"][number];
+
+const dryDock: SectionInput = {
+  id: "dry-dock-and-engine-work",
+  name: "Dry-dock and engine work",
+  when: { kind: "choice", field: "category", is: "one of", values: ["dry-dock", "engine"] },
+  thresholds: [
+    { amount: 200_000, exact: "below" },
+    { amount: 2_000_000, exact: "below" },
+    { amount: 15_000_000, exact: "above" },
+  ],
+  bands: [{ approval: "none" }, { approval: "required" }, { approval: "required" }, { approval: "required" }],
+  levels: [
+    {
+      id: "line-manager",
+      name: "Line manager",
+      stage: 1,
+      marks: ["none", "approves", "approves", "approves"],
+      approvers: { kind: "manager", up: 1 },
+    },
+    {
+      id: "technical-committee",
+      name: "Technical committee",
+      stage: 2,
+      marks: ["none", "told", "approves", "approves"],
+      approvers: { kind: "group", group: "technical-committee" },
+      quorum: { kind: "one" },
+    },
+    {
+      id: "finance-director",
+      name: "Finance director",
+      stage: 2,
+      marks: ["none", "none", "approves", "approves"],
+      approvers: { kind: "people", people: ["teodora-lins"] },
+    },
+    {
+      id: "directors",
+      name: "Two of three directors",
+      stage: 3,
+      marks: ["none", "none", "none", "approves"],
+      approvers: { kind: "group", group: "directors" },
+      quorum: { kind: "n", n: 2 },
+    },
+  ],
+};
+
+const everythingElse: SectionInput = {
+  id: "everything-else",
+  name: "Everything else",
+  when: "otherwise",
+  thresholds: [
+    { amount: 50_000, exact: "below" },
+    { amount: 500_000, exact: "below" },
+    { amount: 2_500_000, exact: "below" },
+  ],
+  bands: [{ approval: "none" }, { approval: "required" }, { approval: "required" }, { approval: "required" }],
+  levels: [
+    {
+      id: "line-manager",
+      name: "Line manager",
+      stage: 1,
+      marks: ["none", "approves", "approves", "approves"],
+      approvers: { kind: "manager", up: 1 },
+    },
+    {
+      id: "unit-above",
+      name: "Head of the unit above",
+      stage: 2,
+      marks: ["none", "none", "approves", "approves"],
+      approvers: { kind: "headOfUnit", up: 1 },
+    },
+    {
+      id: "technology-lead",
+      name: "Technology lead",
+      stage: 2,
+      marks: ["none", "none", "approves", "approves"],
+      when: { kind: "choice", field: "category", is: "one of", values: ["it"] },
+      approvers: { kind: "people", people: ["ivo-sampaio", "ilda-fontes"] },
+    },
+    {
+      id: "finance-director",
+      name: "Finance director",
+      stage: 3,
+      marks: ["none", "none", "told", "approves"],
+      approvers: { kind: "people", people: ["teodora-lins"] },
+    },
+  ],
+};
+
+/** The order policy of Marévia Lines as it is in force. */
+export const orderPolicy: PolicyInput = {
+  id: "purchase-orders",
+  name: "Purchase orders",
+  documentType: "purchase-order",
+  owner: "benedita-corvo",
+  scope: { units: ["marevia"] },
+  currency: "EUR",
+  measure: { kind: "net" },
+  sections: [dryDock, everythingElse],
+};
+
+/** Last year's version: lower thresholds in the section for everything else. */
+export const lastYearsPolicy: PolicyInput = {
+  ...orderPolicy,
+  sections: [
+    dryDock,
+    {
+      ...everythingElse,
+      thresholds: [
+        { amount: 25_000, exact: "below" },
+        { amount: 500_000, exact: "below" },
+        { amount: 2_000_000, exact: "below" },
+      ],
+    },
+  ],
+};

@@ -1,0 +1,78 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { joinWords } from "@/core/conditions";
+import { sayCount } from "@/core/people";
+import { authorise } from "@/server/access/authorise";
+import { deskOf, viewDocument } from "@/server/documents/queries";
+import { sheetFor } from "@/server/documents/sheet";
+import { visit } from "@/server/http/page";
+import { readState } from "@/server/log/projection";
+import { DocumentSheet } from "@/ui/document/document-sheet";
+import { capital } from "@/ui/format";
+import { DeskList } from "@/ui/lists/desk-list";
+import { buttonClass } from "@/ui/primitives";
+
+export const metadata: Metadata = { title: "Desk" };
+
+export default async function Desk({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
+  const visitor = await visit();
+  const { waiting, mine } = deskOf(visitor.app, visitor.person);
+  const { open } = await searchParams;
+  const chosen = open ?? waiting[0]?.id ?? mine[0]?.id;
+  const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
+  const why = (id: string, level: string): string => {
+    const state = readState(visitor.app.db, id);
+    const before =
+      state?.levels
+        .filter((one) => one.status === "approved")
+        .flatMap((one) => one.decisions.map((said) => visitor.directory.person(said.by)?.name ?? said.by)) ?? [];
+    const name = state?.levels.find((one) => one.level === level)?.name ?? level;
+    return before.length
+      ? `As ${name}, after ${joinWords([...new Set(before)], "and")}.`
+      : `As ${name}, the first to be asked.`;
+  };
+  return (
+    <div className="grid flex-1 lg:grid-cols-[25.5rem_minmax(0,1fr)]">
+      <div className="border-rule bg-panel lg:border-r">
+        <div className="flex items-start justify-between gap-3 px-4 pt-5 pb-4 md:px-5">
+          <div>
+            <h1 className="text-[21px] font-semibold">
+              {waiting.length
+                ? `${capital(sayCount(waiting.length))} ${waiting.length === 1 ? "waits" : "wait"} for you`
+                : "Nothing waits for you"}
+            </h1>
+            <p className="text-soft">
+              {mine.length
+                ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
+                : "None of your own is under way."}
+            </p>
+          </div>
+          {!authorise(visitor.person, "documents.enter") && (
+            <Link href="/documents/new" className={buttonClass("outline", true)}>
+              New order
+            </Link>
+          )}
+        </div>
+        <DeskList
+          waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level) }))}
+          mine={mine}
+          chosen={view?.ok ? chosen : undefined}
+          now={visitor.now}
+          zone={visitor.zone}
+        />
+      </div>
+      <div className="hidden min-w-0 flex-col lg:flex">
+        {view?.ok ? (
+          <DocumentSheet {...sheetFor(visitor, view.value)} />
+        ) : (
+          <div className="max-w-prose px-8 py-12 text-soft">
+            <p className="serif text-lg text-ink">Your desk is clear.</p>
+            <p className="mt-1">
+              Documents appear here the moment a policy asks you, and your own until they are decided.
+            </p>
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}

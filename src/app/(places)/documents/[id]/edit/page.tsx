@@ -1,0 +1,41 @@
+import type { Metadata } from "next";
+import { redirect } from "next/navigation";
+import { viewDocument } from "@/server/documents/queries";
+import { sheetFor } from "@/server/documents/sheet";
+import { found, visit } from "@/server/http/page";
+import { dayIn } from "@/server/zone";
+import { OrderForm } from "@/ui/orders/order-form";
+
+export const metadata: Metadata = { title: "Correct an order" };
+
+export default async function EditOrder({ params }: { params: Promise<{ id: string }> }) {
+  const visitor = await visit();
+  const { id } = await params;
+  const view = found(viewDocument(visitor.app, visitor.person, id));
+  if (!sheetFor(visitor, view).mayEdit) redirect(`/documents/${id}`);
+  const { person, directory, now, zone } = visitor;
+  const sentBack = view.state.levels
+    .flatMap((level) => level.decisions)
+    .findLast((decision) => decision.outcome === "sendBack");
+  return (
+    <OrderForm
+      id={id}
+      number={view.state.number}
+      initial={view.state.document}
+      today={dayIn(now, zone)}
+      requester={{
+        id: person.id,
+        name: person.name,
+        unit: person.unit,
+        unitName: directory.unit(person.unit)?.name ?? person.unit,
+      }}
+      homeCurrency={directory.organisation.currency}
+      nextRevision={view.state.status === "sent back" ? view.state.revision + 1 : view.state.revision}
+      remark={
+        sentBack && view.state.status === "sent back"
+          ? { by: directory.person(sentBack.by)?.name ?? sentBack.by, comment: sentBack.comment }
+          : undefined
+      }
+    />
+  );
+}

@@ -1,0 +1,21 @@
+import type { Metadata } from "next";
+import { viewDocument } from "@/server/documents/queries";
+import { sheetFor } from "@/server/documents/sheet";
+import { found, visit } from "@/server/http/page";
+import { DocumentSheet } from "@/ui/document/document-sheet";
+
+type Props = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: (await params).id.toUpperCase() };
+}
+
+export default async function DocumentPage({ params }: Props) {
+  const visitor = await visit();
+  const view = found(viewDocument(visitor.app, visitor.person, (await params).id));
+  return (
+    <div className="mx-auto flex w-full max-w-6xl flex-1 flex-col">
+      <DocumentSheet {...sheetFor(visitor, view)} />
+    </div>
+  );
+}

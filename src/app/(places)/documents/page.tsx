@@ -1,0 +1,36 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { authorise } from "@/server/access/authorise";
+import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
+import { visit } from "@/server/http/page";
+import { DocumentTable } from "@/ui/lists/document-table";
+import { ListFilter, Pager, type Filter } from "@/ui/lists/list-filter";
+import { buttonClass } from "@/ui/primitives";
+
+export const metadata: Metadata = { title: "Documents" };
+
+export default async function Documents({ searchParams }: { searchParams: Promise<Filter> }) {
+  const { app, person, zone } = await visit();
+  const filter = await searchParams;
+  const { rows, total, page } = listDocuments(app, person, {
+    text: filter.q,
+    status: filter.state,
+    mine: filter.mine === "1",
+    page: Number(filter.page) || 1,
+  });
+  return (
+    <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
+      <div className="flex items-center justify-between gap-4">
+        <h1 className="text-2xl font-semibold">Documents</h1>
+        {!authorise(person, "documents.enter") && (
+          <Link href="/documents/new" className={buttonClass("solid")}>
+            New order
+          </Link>
+        )}
+      </div>
+      <ListFilter filter={filter} withMine />
+      <DocumentTable rows={rows} zone={zone} empty="No document fits. Take a filter away, or enter a new order." />
+      <Pager path="/documents" filter={filter} page={page} total={total} size={PAGE_SIZE} />
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import type { ReactNode } from "react";
+import { authorise } from "@/server/access/authorise";
+import { visit } from "@/server/http/page";
+import { LiveRefresh } from "@/ui/frame/live-refresh";
+import { Masthead, type Place } from "@/ui/frame/masthead";
+import { sayMoment, sayTime } from "@/ui/format";
+
+export default async function PlacesLayout({ children }: { children: ReactNode }) {
+  const { person, now, zone } = await visit();
+  const places: Place[] = [
+    { href: "/desk", name: "Desk" },
+    { href: "/documents", name: "Documents" },
+    ...(authorise(person, "policies.read") ? [] : [{ href: "/policies", name: "Policies" }]),
+    { href: "/register", name: "Register" },
+  ];
+  const year = now.slice(0, 4);
+  const clock = sayMoment(now, zone).replace(/, .*/, ` ${year}, ${sayTime(now, zone)}`);
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">
+        Skip to the content
+      </a>
+      <Masthead
+        places={places}
+        person={{ name: person.name, title: person.title }}
+        clock={clock}
+        mayEnter={!authorise(person, "documents.enter")}
+      />
+      <LiveRefresh />
+      <main id="main" className="flex flex-1 flex-col">
+        {children}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,25 @@
+import { z } from "zod";
+import { refuse } from "@/core/refusal";
+import { app } from "@/server/app";
+import { change } from "@/server/http/handle";
+import { savePolicyVersion } from "@/server/policies/commands";
+
+// The policy itself is read by the command, which says every problem with its path.
+const Body = z.strictObject({
+  command: z.uuid(),
+  basedOn: z.int().min(0),
+  note: z.string().max(500),
+  policy: z.looseObject({ id: z.string() }),
+});
+
+export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  return change(request, Body, (actor, body) => {
+    if (body.policy.id !== id)
+      return {
+        ok: false,
+        refusals: [refuse("invalid", `This address is for ${id}, not for ${body.policy.id}`, "policy.id")],
+      };
+    return savePolicyVersion(app(), actor, body.policy, body.basedOn, body.note, body.command);
+  });
+}

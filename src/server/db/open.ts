@@ -1,0 +1,72 @@
+import fs from "node:fs";
+import path from "node:path";
+import Database from "better-sqlite3";
+import { projectRoot } from "../root";
+
+export type Db = Database.Database;
+
+/** The database cannot be opened; the message says in one sentence why and what to do. */
+export class DatabaseUnavailable extends Error {}
+
+export function databaseFile(folder: string): string {
+  return path.join(folder, "bandeira.db");
+}
+
+/**
+ * Opens the database of a data folder, makes it if it is not there, and brings its tables up to date.
+ * @throws DatabaseUnavailable when the folder cannot be written or the file is newer than this program
+ */
+export function openDatabase(folder: string): Db {
+  makeWritable(folder);
+  const db = new Database(databaseFile(folder), { timeout: 5000 });
+  db.pragma("journal_mode = WAL");
+  db.pragma("synchronous = FULL");
+  db.pragma("foreign_keys = ON");
+  migrate(db);
+  return db;
+}
+
+/** Opens an existing database for reading alone. @throws DatabaseUnavailable when there is none */
+export function openForReading(folder: string): Db {
+  const file = databaseFile(folder);
+  if (!fs.existsSync(file))
+    throw new DatabaseUnavailable(`There is no Bandeira database in ${folder}; name its folder with --data`);
+  return new Database(file, { readonly: true });
+}
+
+function makeWritable(folder: string): void {
+  try {
+    fs.mkdirSync(folder, { recursive: true });
+    const probe = path.join(folder, `.write-${process.pid}`);
+    fs.writeFileSync(probe, "");
+    fs.unlinkSync(probe);
+  } catch (cause) {
+    const reason = (cause as NodeJS.ErrnoException).code ?? String(cause);
+    throw new DatabaseUnavailable(
+      `The data folder ${folder} cannot be written (${reason}); set BANDEIRA_DATA to a folder that can.`,
+    );
+  }
+}
+
+function migrations(): { number: number; file: string }[] {
+  const folder = path.join(projectRoot(), "src/server/db/migrations");
+  return fs
+    .readdirSync(folder)
+    .filter((name) => name.endsWith(".sql"))
+    .sort()
+    .map((name) => ({ number: Number(name.slice(0, 3)), file: path.join(folder, name) }));
+}
+
+function migrate(db: Db): void {
+  const all = migrations();
+  const newest = all.at(-1)?.number ?? 0;
+  db.transaction(() => {
+    const current = db.pragma("user_version", { simple: true }) as number;
+    if (current > newest)
+      throw new DatabaseUnavailable(
+        `The database was written by a newer Bandeira (${current}, this one knows ${newest}); update the program.`,
+      );
+    for (const { number, file } of all) if (number > current) db.exec(fs.readFileSync(file, "utf8"));
+    db.pragma(`user_version = ${newest}`);
+  }).immediate();
+}

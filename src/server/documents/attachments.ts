@@ -1,0 +1,43 @@
+import { createHash } from "node:crypto";
+import { fileTypeFromBuffer } from "file-type";
+import type { Attachment } from "@/core/documents";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+
+export const MAX_BYTES = 10 * 1024 * 1024;
+const ALLOWED = ["application/pdf", "image/png", "image/jpeg", "image/webp"];
+
+/** Keeps a paper under the hash of its content. What it is, is told by its first bytes and not by its name. */
+export async function addAttachment(
+  app: App,
+  actor: Person,
+  name: string,
+  bytes: Uint8Array,
+): Promise<Result<Attachment>> {
+  const no = (message: string): Result<Attachment> => ({
+    ok: false,
+    refusals: [refuse("attachment", message, "attachment")],
+  });
+  const refusal = authorise(actor, "documents.enter");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  if (bytes.length === 0) return no(`${name} is empty`);
+  if (bytes.length > MAX_BYTES)
+    return no(`${name} is larger than ${MAX_BYTES / 1024 / 1024} MB; attach a smaller file`);
+  const type = (await fileTypeFromBuffer(bytes))?.mime;
+  if (!type || !ALLOWED.includes(type)) return no(`${name} is not a PDF, PNG, JPEG or WebP file`);
+  const hash = createHash("sha256").update(bytes).digest("hex");
+  app.db
+    .prepare("INSERT OR IGNORE INTO attachment (hash, type, size, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?)")
+    .run(hash, type, bytes.length, Buffer.from(bytes), actor.id, app.clock.now());
+  return { ok: true, value: { hash, name: name.slice(0, 200), type, size: bytes.length } };
+}
+
+/** The bytes of a paper, for somebody who may read the document it is attached to. */
+export function readAttachment(app: App, hash: string): { type: string; bytes: Buffer } | null {
+  return (
+    (app.db.prepare("SELECT type, bytes FROM attachment WHERE hash = ?").get(hash) as
+      { type: string; bytes: Buffer } | undefined) ?? null
+  );
+}

@@ -1,0 +1,118 @@
+import { decide, type DecideContext, type DocumentCommand, type DocumentState } from "@/core/approval";
+import { documentType, type AnyDocument } from "@/core/documents";
+import type { Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { authorise, type Action } from "../access/authorise";
+import type { App } from "../app";
+import { append, isDone } from "../log/log";
+import { project, readState } from "../log/projection";
+import { readWorld, routingFor } from "../world";
+
+const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
+  "save draft": "documents.edit",
+  submit: "documents.edit",
+  withdraw: "documents.withdraw",
+  reroute: "documents.reroute",
+  approve: "documents.decide",
+  decline: "documents.decide",
+  "send back": "documents.decide",
+};
+
+/** Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one. */
+export function enterDocument(app: App, actor: Person, document: AnyDocument, command: string): Result<DocumentState> {
+  return inTransaction(app, () => {
+    const refusal = authorise(actor, "documents.enter") ?? notTheirOwn(app, actor, document);
+    if (refusal) return { ok: false, refusals: [refusal] };
+    const earlier = earlierResult(app, command);
+    if (earlier) return { ok: true, value: earlier };
+    const { prefix } = documentType(document.documentType).name;
+    const count = app.db
+      .prepare("SELECT COUNT(*) FROM document WHERE type = ?")
+      .pluck()
+      .get(document.documentType) as number;
+    const number = `${prefix}-${String(count + 1).padStart(5, "0")}`;
+    return carryOut(app, actor, null, { type: "draft", id: number.toLowerCase(), number, document }, command);
+  });
+}
+
+/**
+ * Carries out a command on a document: checked, decided, logged and projected in one transaction. A command id that was
+ * carried out before changes nothing and gives the present state.
+ */
+export function commandDocument(
+  app: App,
+  actor: Person,
+  id: string,
+  command: Exclude<DocumentCommand, { type: "draft" }>,
+  commandId: string,
+): Result<DocumentState> {
+  return inTransaction(app, () => {
+    const state = readState(app.db, id);
+    if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+    const refusal = authorise(actor, ACTION[command.type], { document: state, isReader: isReader(app, id, actor.id) });
+    if (refusal) return { ok: false, refusals: [refusal] };
+    if (isDone(app.db, commandId)) return { ok: true, value: state };
+    const moved = "document" in command ? notTheirOwn(app, actor, command.document) : null;
+    if (moved) return { ok: false, refusals: [moved] };
+    return carryOut(app, actor, state, command, commandId);
+  });
+}
+
+/** Whoever enters or edits a document cannot put it in somebody else's name, nor attach papers they have not brought themselves. */
+function notTheirOwn(app: App, actor: Person, document: AnyDocument): Refusal | null {
+  if (document.requester !== actor.id)
+    return refuse("forbidden", "A document is entered in one’s own name", "requester");
+  const find = app.db.prepare(
+    "SELECT 1 FROM attachment WHERE hash = @hash AND type = @type AND size = @size AND added_by = @by",
+  );
+  const foreign = document.attachments.find(
+    (paper) => !find.get({ hash: paper.hash, type: paper.type, size: paper.size, by: actor.id }),
+  );
+  return foreign
+    ? refuse("attachment", `${foreign.name} has not been uploaded by you; attach it again`, "attachments")
+    : null;
+}
+
+export function isReader(app: App, id: string, person: string): boolean {
+  return app.db.prepare("SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, id) !== undefined;
+}
+
+function carryOut(
+  app: App,
+  actor: Person,
+  state: DocumentState | null,
+  command: DocumentCommand,
+  commandId: string,
+): Result<DocumentState> {
+  const at = app.clock.now();
+  const result = decide(
+    state,
+    command,
+    contextFor(app, actor.id, at, "document" in command ? command.document : state!.document),
+  );
+  if (!result.ok) return result;
+  const id = state?.id ?? (command as { id: string }).id;
+  project(app.db, append(app.db, `document:${id}`, result.value, { actor: actor.id, at, command: commandId }));
+  return { ok: true, value: readState(app.db, id)! };
+}
+
+function contextFor(app: App, actor: string, at: string, document: AnyDocument): DecideContext {
+  const world = readWorld(app.db);
+  return {
+    actor,
+    at,
+    routing: routingFor(app.db, world, document.date, at),
+    versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
+  };
+}
+
+function earlierResult(app: App, command: string): DocumentState | null {
+  const stream = app.db.prepare("SELECT stream FROM event WHERE command = ? LIMIT 1").pluck().get(command) as
+    string | undefined;
+  return stream?.startsWith("document:") ? readState(app.db, stream.slice("document:".length)) : null;
+}
+
+/** Immediate, so that of two who decide at once the second waits and then sees what the first has done. */
+function inTransaction<T>(app: App, work: () => T): T {
+  return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
+}

@@ -1,0 +1,177 @@
+import {
+  activeHolds,
+  type DocumentState,
+  type DocumentStatus,
+  type DocumentView,
+  type ToldEvent,
+} from "@/core/approval";
+import { documentType, type DocumentRow as Row } from "@/core/documents";
+
+import type { Person } from "@/core/people";
+import type { PolicyVersion } from "@/core/policy";
+import { sha256Hex, canonical, type ChainedEvent } from "@/core/records";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { eventsOf } from "../log/log";
+import { readState } from "../log/projection";
+import { readWorld } from "../world";
+import { isReader } from "./commands";
+
+type StoredRow = {
+  id: string;
+  number: string;
+  type: string;
+  status: DocumentStatus;
+  held: number;
+  title: string;
+  party: string;
+  requester: string;
+  unit: string;
+  currency: string;
+  net: number;
+  gross: number;
+  policy: string | null;
+  policy_version: number | null;
+  band: number | null;
+  revision: number;
+  submitted_at: string | null;
+  closed_at: string | null;
+  updated_at: string;
+};
+
+const LISTED = `d.id, d.number, d.type, d.status, d.held, d.title, d.party, d.requester, d.unit, d.currency, d.net, d.gross, d.policy,
+  d.policy_version, d.band, d.revision, d.submitted_at, d.closed_at, d.updated_at`;
+
+function toRow(app: App, row: StoredRow): Row {
+  const { directory } = readWorld(app.db);
+  return {
+    id: row.id,
+    number: row.number,
+    typeName: documentType(row.type).name.one,
+    status: row.status,
+    held: row.held === 1,
+    title: row.title,
+    party: row.party,
+    requester: row.requester,
+    requesterName: directory.person(row.requester)?.name ?? row.requester,
+    unitName: directory.unit(row.unit)?.name ?? row.unit,
+    net: { minor: row.net, currency: row.currency },
+    gross: { minor: row.gross, currency: row.currency },
+    policy: row.policy,
+    policyVersion: row.policy_version,
+    band: row.band,
+    revision: row.revision,
+    submittedAt: row.submitted_at,
+    closedAt: row.closed_at,
+    updatedAt: row.updated_at,
+  };
+}
+
+export type ListFilter = { text?: string; status?: string; mine?: boolean; page?: number };
+export const PAGE_SIZE = 40;
+
+/** A page of the documents a person may read, latest change first. Held is a mark beside the status and can be asked for like one. */
+export function listDocuments(
+  app: App,
+  person: Person,
+  filter: ListFilter,
+): { rows: Row[]; total: number; page: number } {
+  const where: string[] = [];
+  const values: Record<string, string | number> = { person: person.id };
+  if (authorise(person, "documents.readAll"))
+    where.push("EXISTS (SELECT 1 FROM reader r WHERE r.person = @person AND r.document = d.id)");
+  if (filter.mine) where.push("d.requester = @person");
+  if (filter.status === "held") where.push("d.held = 1");
+  else if (filter.status === "closed") where.push("d.closed_at IS NOT NULL");
+  else if (filter.status) {
+    where.push("d.status = @status");
+    values.status = filter.status;
+  }
+  if (filter.text?.trim()) {
+    where.push("(d.number LIKE @text ESCAPE '\\' OR d.title LIKE @text ESCAPE '\\' OR d.party LIKE @text ESCAPE '\\')");
+    values.text = `%${filter.text.trim().replace(/[\\%_]/g, "\\$&")}%`;
+  }
+  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  const total = app.db.prepare(`SELECT COUNT(*) FROM document d ${condition}`).pluck().get(values) as number;
+  const page = Math.max(1, Math.min(filter.page ?? 1, Math.ceil(total / PAGE_SIZE) || 1));
+  const rows = app.db
+    .prepare(
+      `SELECT ${LISTED} FROM document d ${condition} ORDER BY d.updated_at DESC, d.id DESC LIMIT @limit OFFSET @offset`,
+    )
+    .all({ ...values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as StoredRow[];
+  return { rows: rows.map((row) => toRow(app, row)), total, page };
+}
+
+/** What waits for a person, longest waiting first, and what they wait for themselves. */
+export function deskOf(app: App, person: Person): { waiting: (Row & { since: string; level: string })[]; mine: Row[] } {
+  const waiting = app.db
+    .prepare(
+      `SELECT ${LISTED}, w.since, w.level FROM waiting w JOIN document d ON d.id = w.document WHERE w.person = ? ORDER BY w.since, d.id`,
+    )
+    .all(person.id) as (StoredRow & { since: string; level: string })[];
+  const mine = app.db
+    .prepare(
+      `SELECT ${LISTED} FROM document d WHERE d.requester = ? AND d.status IN ('draft', 'waiting', 'sent back') ORDER BY d.updated_at DESC LIMIT 50`,
+    )
+    .all(person.id) as StoredRow[];
+  return {
+    waiting: waiting.map((row) => ({ ...toRow(app, row), since: row.since, level: row.level })),
+    mine: mine.map((row) => toRow(app, row)),
+  };
+}
+
+/** A document with everything said and done about it, for somebody who may read it. */
+export function viewDocument(app: App, person: Person, id: string): Result<DocumentView> {
+  const state = readState(app.db, id);
+  if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+  const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, id, person.id) });
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const { directory, versions } = readWorld(app.db);
+  const thread = eventsOf(app.db, `document:${id}`).map(
+    (event) =>
+      ({
+        seq: event.seq,
+        at: event.time,
+        actor: event.actor,
+        actorName: directory.person(event.actor)?.name ?? event.actor,
+        hash: event.hash,
+        type: event.type,
+        data: JSON.parse(event.data) as unknown,
+      }) as ToldEvent,
+  );
+  const pinned = state.route?.policy;
+  const version = versions.find((one) => one.policy.id === pinned?.id && one.version === pinned?.version) ?? null;
+  return { ok: true, value: { state, thread, version } };
+}
+
+/** A record that stands alone: the document, the policy version it was decided under, and its events as they are chained in the log. */
+export type DocumentRecord = {
+  format: "bandeira-record-1";
+  number: string;
+  status: DocumentStatus;
+  holds: string[];
+  state: DocumentState;
+  policy: PolicyVersion | null;
+  people: Record<string, string>;
+  events: ChainedEvent[];
+  contentHash: string;
+};
+
+export function recordOf(app: App, view: DocumentView): DocumentRecord {
+  const { directory } = readWorld(app.db);
+  const events = eventsOf(app.db, `document:${view.state.id}`);
+  const candidates = view.state.route?.levels.flatMap((level) => level.candidates.map((one) => one.person)) ?? [];
+  const ids = new Set([view.state.document.requester, ...events.map((event) => event.actor), ...candidates]);
+  const body = {
+    format: "bandeira-record-1" as const,
+    number: view.state.number,
+    status: view.state.status,
+    holds: activeHolds(view.state).map((hold) => hold.reason),
+    state: view.state,
+    policy: view.version,
+    people: Object.fromEntries([...ids].sort().map((id) => [id, directory.person(id)?.name ?? id])),
+    events,
+  };
+  return { ...body, contentHash: sha256Hex(canonical(body)) };
+}

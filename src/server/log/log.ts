@@ -1,0 +1,70 @@
+import { createHash, randomUUID } from "node:crypto";
+import { GENESIS, canonical, chain, type ChainedEvent, type HashText } from "@/core/records";
+import type { Db } from "../db/open";
+
+export const nativeHash: HashText = (text) => createHash("sha256").update(text, "utf8").digest("hex");
+
+/** Who caused events, when, and the id of the command that did; the same id is carried out once. */
+export type Cause = { actor: string; at: string; command: string };
+
+export type Happened = { type: string; data: unknown };
+
+const COLUMNS = "seq, time, stream, version, type, actor, inNameOf, command, data, previous, hash";
+
+/** Appends events to a stream. Call inside a transaction, together with the projection. */
+export function append(db: Db, stream: string, events: readonly Happened[], cause: Cause): ChainedEvent[] {
+  const last = db.prepare("SELECT seq, hash FROM event ORDER BY seq DESC LIMIT 1").get() as
+    { seq: number; hash: string } | undefined;
+  const version = db
+    .prepare("SELECT COALESCE(MAX(version), 0) FROM event WHERE stream = ?")
+    .pluck()
+    .get(stream) as number;
+  const insert = db.prepare(
+    `INSERT INTO event (${COLUMNS}) VALUES (@seq, @time, @stream, @version, @type, @actor, @inNameOf, @command, @data, @previous, @hash)`,
+  );
+  let previous = last?.hash ?? GENESIS;
+  return events.map((event, index) => {
+    const head = {
+      seq: (last?.seq ?? 0) + 1 + index,
+      time: cause.at,
+      stream,
+      version: version + 1 + index,
+      type: event.type,
+      actor: cause.actor,
+      inNameOf: inNameOf(event.data),
+      command: cause.command,
+      data: canonical(event.data),
+    };
+    const chained = chain(head, previous, nativeHash);
+    insert.run(chained);
+    previous = chained.hash;
+    return chained;
+  });
+}
+
+function inNameOf(data: unknown): string | null {
+  const value = (data as { inNameOf?: unknown } | null)?.inNameOf;
+  return typeof value === "string" ? value : null;
+}
+
+/** Whether a command has been carried out before. */
+export function isDone(db: Db, command: string): boolean {
+  return db.prepare("SELECT 1 FROM event WHERE command = ? LIMIT 1").get(command) !== undefined;
+}
+
+/** All events in order, one at a time, however many there are. */
+export function allEvents(db: Db): IterableIterator<ChainedEvent> {
+  return db.prepare(`SELECT ${COLUMNS} FROM event ORDER BY seq`).iterate() as IterableIterator<ChainedEvent>;
+}
+
+export function eventsOf(db: Db, stream: string): ChainedEvent[] {
+  return db.prepare(`SELECT ${COLUMNS} FROM event WHERE stream = ? ORDER BY version`).all(stream) as ChainedEvent[];
+}
+
+export function lastSeq(db: Db): number {
+  return db.prepare("SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
+}
+
+export function newCommandId(): string {
+  return randomUUID();
+}

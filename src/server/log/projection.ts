@@ -1,0 +1,140 @@
+import { evolve, levelsWaitingFor, activeHolds, type DocumentEvent, type DocumentState } from "@/core/approval";
+import { documentType } from "@/core/documents";
+import type { Rate } from "@/core/money";
+import type { Organisation } from "@/core/people";
+import { canonical, type ChainedEvent } from "@/core/records";
+import type { Policy } from "@/core/policy";
+import type { Db } from "../db/open";
+
+/** Events beside those of documents. */
+export type OtherEvent =
+  | { type: "organisation imported"; data: { organisation: Organisation } }
+  | { type: "rates published"; data: { rates: Rate[] } }
+  | { type: "policy version saved"; data: { version: number; hash: string; note: string; policy: Policy } }
+  | { type: "policy version put in force"; data: { version: number; from: string } };
+
+/** Tables that are made from the log and nothing else. */
+export const PROJECTIONS = ["organisation", "rate", "policy_version", "document", "waiting", "reader"] as const;
+
+/**
+ * Applies events to the tables that are read. Call in the transaction that appends them, or in order when rebuilding.
+ * Events of one document that follow each other are folded first and written once.
+ */
+export function project(db: Db, events: readonly ChainedEvent[]): void {
+  for (let start = 0; start < events.length;) {
+    const { stream } = events[start]!;
+    let end = start + 1;
+    while (end < events.length && events[end]!.stream === stream) end += 1;
+    const run = events.slice(start, end);
+    if (stream.startsWith("document:")) projectDocument(db, run);
+    else for (const event of run) projectOther(db, event);
+    start = end;
+  }
+}
+
+function projectOther(db: Db, event: ChainedEvent): void {
+  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as OtherEvent;
+  switch (happened.type) {
+    case "organisation imported":
+      db.prepare("INSERT OR REPLACE INTO organisation (id, body) VALUES (1, ?)").run(
+        canonical(happened.data.organisation),
+      );
+      break;
+    case "rates published": {
+      const insert = db.prepare(
+        "INSERT OR REPLACE INTO rate (source_currency, target_currency, date, rate, source) VALUES (@from, @to, @date, @rate, @source)",
+      );
+      for (const rate of happened.data.rates) insert.run(rate);
+      break;
+    }
+    case "policy version saved": {
+      const { version, hash, note, policy } = happened.data;
+      db.prepare(
+        `INSERT INTO policy_version (policy, version, document_type, hash, body, saved_by, saved_at, note)
+         VALUES (@policy, @version, @type, @hash, @body, @by, @at, @note)`,
+      ).run({
+        policy: policy.id,
+        version,
+        type: policy.documentType,
+        hash,
+        body: canonical(policy),
+        by: event.actor,
+        at: event.time,
+        note,
+      });
+      break;
+    }
+    case "policy version put in force":
+      db.prepare(
+        "UPDATE policy_version SET in_force_from = ?, put_in_force_by = ? WHERE policy = ? AND version = ?",
+      ).run(happened.data.from, event.actor, event.stream.slice("policy:".length), happened.data.version);
+  }
+}
+
+function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
+  const last = events.at(-1)!;
+  const stored = readState(db, last.stream.slice("document:".length));
+  const after = events.reduce<DocumentState | null>(
+    (state, event) =>
+      evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
+    stored,
+  );
+  writeDocument(db, after!, last.time);
+}
+
+export function readState(db: Db, id: string): DocumentState | null {
+  const stored = db.prepare("SELECT state FROM document WHERE id = ?").pluck().get(id) as string | undefined;
+  return stored ? (JSON.parse(stored) as DocumentState) : null;
+}
+
+/** Writes everything that is read of a document's state. */
+function writeDocument(db: Db, state: DocumentState, at: string): void {
+  const headline = documentType(state.document.documentType).headline(state.document);
+  db.prepare(
+    `INSERT OR REPLACE INTO document (id, number, type, status, held, title, party, requester, unit, currency, net, gross, compared, policy,
+       policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at, state)
+     VALUES (@id, @number, @type, @status, @held, @title, @party, @requester, @unit, @currency, @net, @gross, @compared, @policy,
+       @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at, @state)`,
+  ).run({
+    id: state.id,
+    number: state.number,
+    type: state.document.documentType,
+    status: state.status,
+    held: activeHolds(state).length > 0 ? 1 : 0,
+    title: headline.title,
+    party: headline.party,
+    requester: state.document.requester,
+    unit: state.document.unit,
+    currency: state.document.currency,
+    net: headline.net.minor,
+    gross: headline.gross.minor,
+    compared: state.route?.measured?.compared.minor ?? null,
+    policy: state.route?.policy?.id ?? null,
+    policyVersion: state.route?.policy?.version ?? null,
+    section: state.route?.section?.id ?? null,
+    band: state.route?.band?.index ?? null,
+    revision: state.revision,
+    createdAt: state.createdAt,
+    submittedAt: state.submittedAt,
+    closedAt: state.closedAt,
+    at,
+    state: canonical(state),
+  });
+  writeParts(db, state);
+}
+
+function writeParts(db: Db, state: DocumentState): void {
+  db.prepare("DELETE FROM waiting WHERE document = ?").run(state.id);
+  const wait = db.prepare("INSERT INTO waiting (document, level, person, since) VALUES (?, ?, ?, ?)");
+  const people = new Set(state.levels.flatMap((level) => level.pool));
+  for (const person of people) {
+    for (const level of levelsWaitingFor(state, person)) wait.run(state.id, level.level, person, level.openedAt);
+  }
+  const read = db.prepare("INSERT OR IGNORE INTO reader (document, person) VALUES (?, ?)");
+  for (const person of [state.document.requester, ...people, ...toldPeople(state)]) read.run(state.id, person);
+}
+
+function toldPeople(state: DocumentState): string[] {
+  const told = state.route?.levels.filter((level) => level.outcome === "told") ?? [];
+  return told.flatMap((level) => level.candidates.map((candidate) => candidate.person));
+}

@@ -1,0 +1,28 @@
+import { canonical, type ChainedEvent } from "@/core/records";
+import type { Db } from "../db/open";
+import { PROJECTIONS, project } from "./projection";
+
+/** Empties every projection and makes it again from the log, in one transaction. @returns number of events replayed */
+export function rebuild(db: Db): number {
+  return db
+    .transaction(() => {
+      for (const table of PROJECTIONS) db.prepare(`DELETE FROM ${table}`).run();
+      // A running query keeps the connection busy, so the events are read a page at a time.
+      let last = 0;
+      for (;;) {
+        const page = db.prepare("SELECT * FROM event WHERE seq > ? ORDER BY seq LIMIT 500").all(last) as ChainedEvent[];
+        if (page.length === 0) return last;
+        project(db, page);
+        last = page.at(-1)!.seq;
+      }
+    })
+    .immediate();
+}
+
+/** Every row of every projection as text, in a fixed order; two dumps are equal when the projections are. */
+export function dumpProjections(db: Db): string[] {
+  return PROJECTIONS.flatMap((table) => {
+    const rows = db.prepare(`SELECT * FROM ${table}`).all() as object[];
+    return rows.map((row) => `${table} ${canonical(row)}`).sort();
+  });
+}

@@ -1,0 +1,147 @@
+"use client";
+
+import { useState } from "react";
+import { formatAmount, parseMoney } from "@/core/money";
+import { edit, sayChain, sayRange } from "@/core/policy";
+import { Button } from "../primitives";
+import { LevelDetails } from "./level-details";
+import type { Board } from "./types";
+
+/** What is chosen on the board, with each of its choices said by its effect. */
+export function Details({ board }: { board: Board }) {
+  const { selection, section, select, mayWrite } = board;
+  const level = selection?.kind === "level" ? section.levels.find((one) => one.id === selection.id) : undefined;
+  const stake = selection?.kind === "stake" ? section.thresholds[selection.index] : undefined;
+  const band = selection?.kind === "band" && selection.index < section.bands.length ? selection.index : undefined;
+  if (!level && !stake && band === undefined) {
+    return (
+      <p className="border-b border-rule px-5 py-3 text-sm text-soft">
+        {mayWrite
+          ? "Choose a stake, a level or the foot of a band to change it. A click on a band of a level raises, outlines or takes down its pennant."
+          : "Choose a band to read it."}
+      </p>
+    );
+  }
+  return (
+    <section
+      aria-label="Details"
+      className="border-b border-rule px-5 py-4"
+      onKeyDown={(event) => event.key === "Escape" && select(null)}
+    >
+      {stake && selection?.kind === "stake" && (
+        <StakeDetails key={selection.index} board={board} index={selection.index} />
+      )}
+      {level && <LevelDetails key={level.id} board={board} level={level} />}
+      {band !== undefined && <BandDetails board={board} band={band} />}
+    </section>
+  );
+}
+
+function StakeDetails({ board, index }: { board: Board; index: number }) {
+  const { section, policy, change, select, mayWrite, directory } = board;
+  const threshold = section.thresholds[index]!;
+  const said = formatAmount({ minor: threshold.amount, currency: policy.currency });
+  const [typed, setTyped] = useState<string | null>(null);
+  const [problem, setProblem] = useState("");
+
+  const type = (text: string) => {
+    setTyped(text);
+    const parsed = parseMoney(text, policy.currency);
+    if (!parsed.ok) return setProblem(parsed.message);
+    const next = { ...threshold, amount: parsed.money.minor };
+    if (!edit.canPlace(section, index, next)) return setProblem("It must stay between its neighbours and above zero");
+    setProblem("");
+    change((current) => edit.moveThreshold(current, index, parsed.money.minor));
+  };
+  const side = (exact: "below" | "above") => {
+    const band = exact === "below" ? index : index + 1;
+    const possible = edit.canPlace(section, index, { ...threshold, exact });
+    return (
+      <label className="flex items-start gap-2 py-0.5">
+        <input
+          type="radio"
+          name="exact"
+          className="mt-1 accent-harbour"
+          checked={threshold.exact === exact}
+          disabled={!mayWrite || !possible}
+          onChange={() => change((current) => edit.setExact(current, index, exact))}
+        />
+        <span>
+          <b className="font-semibold">{exact === "below" ? "Below" : "Above"}:</b>{" "}
+          {sayChain(policy, section, band, directory)}
+        </span>
+      </label>
+    );
+  };
+  return (
+    <>
+      <h2 className="font-sans text-sm font-semibold">Threshold</h2>
+      <label className="mt-1 flex items-center gap-2">
+        <span className="sr-only">Amount of the threshold</span>
+        <input
+          className="field w-36! text-right font-semibold"
+          inputMode="decimal"
+          value={typed ?? said}
+          readOnly={!mayWrite}
+          aria-invalid={problem !== ""}
+          onChange={(event) => type(event.target.value)}
+          onBlur={() => {
+            setTyped(null);
+            setProblem("");
+          }}
+        />
+        {policy.currency}
+      </label>
+      {problem && (
+        <p role="alert" className="mt-1 text-sm text-held">
+          {problem}
+        </p>
+      )}
+      <fieldset className="mt-2 text-sm">
+        <legend className="text-soft">{said} itself belongs to the band</legend>
+        {side("below")}
+        {side("above")}
+      </fieldset>
+      {mayWrite && (
+        <div className="mt-2 flex gap-1">
+          <Button
+            small
+            onClick={() => {
+              change((current) => edit.removeThreshold(current, index));
+              select(null);
+            }}
+          >
+            Remove the stake
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function BandDetails({ board, band }: { board: Board; band: number }) {
+  const { section, policy, change, mayWrite } = board;
+  const none = section.bands[band]!.approval === "none";
+  return (
+    <>
+      <h2 className="font-sans text-sm font-semibold">{sayRange(section, band, policy.currency)}</h2>
+      <label className="mt-1 flex items-start gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="mt-0.5 size-4 accent-harbour"
+          checked={none}
+          disabled={!mayWrite}
+          onChange={(event) => change((current) => edit.setNoApproval(current, band, event.target.checked))}
+        />
+        <span>
+          Nobody needs to approve
+          <span className="block text-soft">
+            {none
+              ? "Documents here are approved as they are submitted."
+              : "Ticking this takes down the pennants that approve in this band."}
+          </span>
+        </span>
+      </label>
+    </>
+  );
+}

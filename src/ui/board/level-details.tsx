@@ -1,0 +1,291 @@
+"use client";
+
+import type { ApproverRule } from "@/core/people";
+import { edit, sayWho, type Level, type Quorum } from "@/core/policy";
+import { capital } from "../format";
+import { Button } from "../primitives";
+import type { Board } from "./types";
+
+/** Everything of a level that can be set: who, how many, what a refusal does, and where it stands in the chain. */
+export function LevelDetails({ board, level }: { board: Board; level: Level }) {
+  const { section, change, select, directory, mayWrite } = board;
+  const index = section.levels.findIndex((one) => one.id === level.id);
+  const set = (patch: Parameters<typeof edit.changeLevel>[2]) =>
+    change((current) => edit.changeLevel(current, level.id, patch));
+  const many = level.approvers.kind === "people" ? level.approvers.people.length > 1 : level.approvers.kind === "group";
+  const beside = index > 0 && section.levels[index - 1]!.stage === level.stage;
+  return (
+    <fieldset disabled={!mayWrite} className="flex flex-col gap-2.5">
+      <label>
+        <span className="text-sm font-semibold">Level</span>
+        <input
+          className="field font-semibold"
+          value={level.name}
+          maxLength={60}
+          onChange={(event) => event.target.value.trim() && set({ name: event.target.value })}
+        />
+      </label>
+      <RuleEditor board={board} rule={level.approvers} onChange={(approvers) => set({ approvers })} />
+      {many && (
+        <QuorumEditor
+          quorum={level.quorum}
+          refusal={level.refusal}
+          size={sizeOf(board, level.approvers)}
+          onChange={set}
+        />
+      )}
+      <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">{sayEffect(level, directory)}</p>
+      <label className="flex items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="size-4 accent-harbour"
+          checked={beside}
+          disabled={index === 0}
+          onChange={(event) => change((current) => edit.setBeside(current, level.id, event.target.checked))}
+        />
+        Side by side with the level above
+      </label>
+      <div className="flex flex-wrap gap-1">
+        <Button small disabled={index === 0} onClick={() => change((current) => edit.moveLevel(current, level.id, -1))}>
+          Earlier
+        </Button>
+        <Button
+          small
+          disabled={index === section.levels.length - 1}
+          onClick={() => change((current) => edit.moveLevel(current, level.id, 1))}
+        >
+          Later
+        </Button>
+        <Button
+          small
+          look="quiet"
+          onClick={() => {
+            change((current) => edit.removeLevel(current, level.id));
+            select(null);
+          }}
+        >
+          Remove the level
+        </Button>
+      </div>
+    </fieldset>
+  );
+}
+
+function sizeOf(board: Board, rule: ApproverRule): number {
+  if (rule.kind === "people") return rule.people.length;
+  return rule.kind === "group" ? (board.directory.group(rule.group)?.members.length ?? 0) : 1;
+}
+
+function sayEffect(level: Level, directory: Board["directory"]): string {
+  const who = capital(sayWho(level, directory));
+  const enough = {
+    one: "One approval is enough.",
+    all: "Every one of them must approve.",
+    majority: "More than half of them must approve.",
+    n: `${level.quorum.kind === "n" ? level.quorum.n : ""} of them must approve.`,
+  }[level.quorum.kind];
+  const refusal =
+    level.refusal === "first ends"
+      ? "The first refusal ends the chain."
+      : "A refusal ends the chain only when too few are left.";
+  return `${who}. ${enough} ${refusal}`;
+}
+
+const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
+  { kind: "manager", label: "The requester’s manager" },
+  { kind: "headOfUnit", label: "The head of the unit" },
+  { kind: "group", label: "A group" },
+  { kind: "people", label: "Named people" },
+];
+
+function RuleEditor({
+  board,
+  rule,
+  onChange,
+}: {
+  board: Board;
+  rule: ApproverRule;
+  onChange(rule: ApproverRule): void;
+}) {
+  const { organisation } = board.directory;
+  const start = (kind: string): ApproverRule => {
+    if (kind === "headOfUnit") return { kind, up: 0 };
+    if (kind === "group") return { kind, group: organisation.groups[0]?.id ?? "none" };
+    if (kind === "people") return { kind, people: [organisation.people[0]!.id] };
+    return { kind: "manager", up: 1 };
+  };
+  const known = RULES.some((one) => one.kind === rule.kind);
+  return (
+    <div className="flex flex-col gap-1.5">
+      <label>
+        <span className="text-sm font-semibold">Who</span>
+        <select className="field" value={rule.kind} onChange={(event) => onChange(start(event.target.value))}>
+          {!known && <option value={rule.kind}>{rule.kind}, not carried out yet</option>}
+          {RULES.map((one) => (
+            <option key={one.kind} value={one.kind}>
+              {one.label}
+            </option>
+          ))}
+        </select>
+      </label>
+      {rule.kind === "manager" && (
+        <Steps
+          label="How far up"
+          value={rule.up}
+          options={[
+            [1, "their own manager"],
+            [2, "their manager’s manager"],
+            [3, "three above"],
+          ]}
+          onChange={(up) => onChange({ kind: "manager", up })}
+        />
+      )}
+      {rule.kind === "headOfUnit" && (
+        <Steps
+          label="Of which unit"
+          value={rule.up}
+          options={[
+            [0, "the document’s own unit"],
+            [1, "the unit above it"],
+            [2, "two above it"],
+          ]}
+          onChange={(up) => onChange({ kind: "headOfUnit", up })}
+        />
+      )}
+      {rule.kind === "group" && (
+        <label>
+          <span className="sr-only">Group</span>
+          <select
+            className="field"
+            value={rule.group}
+            onChange={(event) => onChange({ kind: "group", group: event.target.value })}
+          >
+            {organisation.groups.map((group) => (
+              <option key={group.id} value={group.id}>
+                {group.name}, {group.members.length} people
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {rule.kind === "people" && (
+        <PeopleEditor board={board} people={rule.people} onChange={(people) => onChange({ kind: "people", people })} />
+      )}
+    </div>
+  );
+}
+
+function Steps({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  options: [number, string][];
+  onChange(value: number): void;
+}) {
+  return (
+    <label>
+      <span className="sr-only">{label}</span>
+      <select className="field" value={value} onChange={(event) => onChange(Number(event.target.value))}>
+        {!options.some(([steps]) => steps === value) && <option value={value}>{value} above</option>}
+        {options.map(([steps, words]) => (
+          <option key={steps} value={steps}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function PeopleEditor({
+  board,
+  people,
+  onChange,
+}: {
+  board: Board;
+  people: string[];
+  onChange(people: string[]): void;
+}) {
+  return (
+    <fieldset className="max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
+      <legend className="sr-only">Named people</legend>
+      {board.directory.organisation.people.map((person) => {
+        const checked = people.includes(person.id);
+        return (
+          <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">
+            <input
+              type="checkbox"
+              className="accent-harbour"
+              checked={checked}
+              disabled={checked && people.length === 1}
+              onChange={() => onChange(checked ? people.filter((id) => id !== person.id) : [...people, person.id])}
+            />
+            {person.name} <span className="truncate text-soft">{person.title}</span>
+          </label>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+type QuorumChange = { quorum?: Quorum; refusal?: Level["refusal"] };
+
+function QuorumEditor({
+  quorum,
+  refusal,
+  size,
+  onChange,
+}: {
+  quorum: Quorum;
+  refusal: Level["refusal"];
+  size: number;
+  onChange(change: QuorumChange): void;
+}) {
+  const choose = (kind: string) =>
+    onChange({ quorum: kind === "n" ? { kind, n: Math.min(2, size) } : { kind: kind as "one" | "all" | "majority" } });
+  return (
+    <div className="flex flex-col gap-1.5">
+      <label>
+        <span className="text-sm font-semibold">How many of them</span>
+        <select className="field" value={quorum.kind} onChange={(event) => choose(event.target.value)}>
+          <option value="one">anyone: one is enough</option>
+          <option value="all">everyone</option>
+          <option value="majority">a majority: more than half</option>
+          <option value="n">a number</option>
+        </select>
+      </label>
+      {quorum.kind === "n" && (
+        <label className="flex items-center gap-2 text-sm">
+          <input
+            type="number"
+            min={1}
+            max={99}
+            className="field w-20! text-right"
+            value={quorum.n}
+            onChange={(event) =>
+              Number(event.target.value) >= 1 &&
+              onChange({ quorum: { kind: "n", n: Math.min(99, Math.floor(Number(event.target.value))) } })
+            }
+          />
+          of {size}
+          {quorum.n > size && <span className="text-held">more than there are: documents would be held</span>}
+        </label>
+      )}
+      <label>
+        <span className="text-sm font-semibold">A refusal</span>
+        <select
+          className="field"
+          value={refusal}
+          onChange={(event) => onChange({ refusal: event.target.value as Level["refusal"] })}
+        >
+          <option value="first ends">ends the chain at once</option>
+          <option value="counts">counts against the number needed</option>
+        </select>
+      </label>
+    </div>
+  );
+}

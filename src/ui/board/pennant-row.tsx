@@ -1,0 +1,205 @@
+"use client";
+
+import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { sayCondition } from "@/core/conditions";
+import { documentType, vocabularyOf } from "@/core/documents";
+import { edit, sayRange, sayWho, type Level } from "@/core/policy";
+import { capital } from "../format";
+import { placeOn } from "./geometry";
+import { spanOf, type Board } from "./types";
+
+/** One level: who it is at the left, its pennants over the bands at the right. */
+export function PennantRow({ board, level, index, head }: { board: Board; level: Level; index: number; head: number }) {
+  const { section, policy, directory, selection, select } = board;
+  const chosen = selection?.kind === "level" && selection.id === level.id;
+  const beside = (other: number) => section.levels[other]?.stage === level.stage;
+  return (
+    <div className={`relative flex border-b border-rule ${chosen ? "bg-paper" : ""}`} style={{ minHeight: 52 }}>
+      {(beside(index - 1) || beside(index + 1)) && (
+        <span
+          aria-hidden="true"
+          title="Side by side"
+          className={`absolute -left-2.5 w-2 border-l-2 border-soft ${beside(index - 1) ? "top-0" : "top-2 border-t-2"} ${beside(index + 1) ? "bottom-0" : "bottom-2 border-b-2"}`}
+        />
+      )}
+      <button
+        type="button"
+        onClick={() => select(chosen ? null : { kind: "level", id: level.id })}
+        aria-expanded={chosen}
+        className="shrink-0 py-1.5 pr-2 text-left hover:bg-paper/70"
+        style={{ width: head }}
+      >
+        <span className="block font-semibold">{level.name}</span>
+        <span className="block text-sm leading-tight text-soft">{capital(sayWho(level, directory))}</span>
+        {level.when && (
+          <span className="block text-sm leading-tight text-waiting">
+            if {sayCondition(level.when, vocabularyOf(documentType(policy.documentType)))}
+          </span>
+        )}
+        {beside(index - 1) && <span className="sr-only">Side by side with the level above</span>}
+      </button>
+      <Track board={board} level={level} />
+    </div>
+  );
+}
+
+function Track({ board, level }: { board: Board; level: Level }) {
+  const { section, policy, domain, change, mayWrite } = board;
+  const track = useRef<HTMLDivElement>(null);
+  const span = (band: number) => spanOf(section, band, (minor) => placeOn(domain, minor));
+  const runs = runsOf(level.marks);
+  return (
+    <div ref={track} className="relative flex-1">
+      {runs.map((run) => (
+        <Pennant
+          key={run.start}
+          board={board}
+          level={level}
+          run={run}
+          left={span(run.start).left}
+          right={span(run.end).right}
+        />
+      ))}
+      {section.bands.map((_, band) => {
+        const { left, right } = span(band);
+        const does = { approves: "approves", told: "is told", none: "has no part" }[level.marks[band]!];
+        return (
+          <button
+            key={band}
+            type="button"
+            disabled={!mayWrite}
+            aria-label={`${level.name}, ${sayRange(section, band, policy.currency)}: ${does}`}
+            onClick={() =>
+              change((current) => edit.setMarks(current, level.id, band, band, edit.nextMark(level.marks[band]!)))
+            }
+            className="absolute inset-y-1 rounded-sm hover:bg-harbour/10"
+            style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
+          />
+        );
+      })}
+      {mayWrite &&
+        runs.map((run, number) => (
+          <span key={number}>
+            <Handle board={board} level={level} run={run} edge="start" at={span(run.start).left} track={track} />
+            <Handle board={board} level={level} run={run} edge="end" at={span(run.end).right} track={track} />
+          </span>
+        ))}
+    </div>
+  );
+}
+
+type Run = { start: number; end: number; mark: "approves" | "told" };
+
+function runsOf(marks: Level["marks"]): Run[] {
+  const runs: Run[] = [];
+  for (let band = 0; band < marks.length; band += 1) {
+    const mark = marks[band]!;
+    if (mark === "none") continue;
+    const { start, end } = edit.runAround(marks, band);
+    runs.push({ start, end, mark });
+    band = end;
+  }
+  return runs;
+}
+
+function Pennant({
+  board,
+  level,
+  run,
+  left,
+  right,
+}: {
+  board: Board;
+  level: Level;
+  run: Run;
+  left: number;
+  right: number;
+}) {
+  const { quorum, approvers } = level;
+  const who =
+    approvers.kind === "people" || approvers.kind === "group" || quorum.kind !== "one"
+      ? sayWho(level, board.directory)
+      : level.name;
+  const label = run.mark === "told" ? `told: ${who}` : who;
+  const shape = "pointer-events-none absolute top-1/2 h-7 -translate-y-1/2 overflow-hidden";
+  return (
+    <>
+      <span
+        className="pointer-events-none absolute top-1/2 h-9 w-0.5 -translate-y-1/2 bg-ink"
+        style={{ left: `${left * 100}%` }}
+      />
+      {run.mark === "approves" ? (
+        <span
+          className={`${shape} pennant-notch bg-harbour text-white`}
+          style={{ left: `calc(${left * 100}% + 2px)`, width: `calc(${(right - left) * 100}% - 4px)` }}
+        >
+          <Label text={capital(label)} />
+        </span>
+      ) : (
+        <span
+          className={`${shape} border border-dashed border-harbour bg-paper text-harbour`}
+          style={{ left: `calc(${left * 100}% + 2px)`, width: `calc(${(right - left) * 100}% - 4px)` }}
+        >
+          <Label text={capital(label)} />
+        </span>
+      )}
+    </>
+  );
+}
+
+/** A label that is cut short rather than outgrow its pennant; the row's head says the same in full. */
+function Label({ text }: { text: string }) {
+  return <span className="block truncate pr-3 pl-2.5 text-sm leading-7 [container-type:inline-size]">{text}</span>;
+}
+
+function Handle({
+  board,
+  level,
+  run,
+  edge,
+  at,
+  track,
+}: {
+  board: Board;
+  level: Level;
+  run: Run;
+  edge: "start" | "end";
+  at: number;
+  track: React.RefObject<HTMLDivElement | null>;
+}) {
+  const { section, domain, change } = board;
+  const held = useRef<number | null>(null);
+  const band = edge === "start" ? run.start : run.end;
+  const stretchTo = (target: number) =>
+    change((current) => edit.stretch(current, level.id, held.current ?? band, edge, target));
+  const drag = (event: PointerEvent<HTMLElement>) => {
+    const box = track.current?.getBoundingClientRect();
+    if (held.current === null || !box) return;
+    const place = (event.clientX - box.left) / box.width;
+    const target = section.thresholds.filter((threshold) => placeOn(domain, threshold.amount) < place).length;
+    // The end that stays is in the band that is held on to, so that the run can be found again while it changes.
+    stretchTo(target);
+  };
+  const keys = (event: KeyboardEvent<HTMLElement>) => {
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    stretchTo(band + step);
+  };
+  return (
+    <button
+      type="button"
+      aria-label={`${edge === "start" ? "Start" : "End"} of ${level.name}; left and right move it by a band`}
+      onKeyDown={keys}
+      onPointerDown={(event) => {
+        held.current = edge === "start" ? run.end : run.start;
+        event.currentTarget.setPointerCapture(event.pointerId);
+      }}
+      onPointerMove={drag}
+      onPointerUp={() => (held.current = null)}
+      onPointerCancel={() => (held.current = null)}
+      className="absolute top-1/2 h-9 w-2.5 -translate-y-1/2 cursor-ew-resize touch-none rounded-sm hover:bg-signal/40"
+      style={{ left: edge === "start" ? `${at * 100}%` : `calc(${at * 100}% - 10px)` }}
+    />
+  );
+}

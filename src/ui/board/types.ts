@@ -1,0 +1,34 @@
+import type { Directory } from "@/core/people";
+import type { Policy, Section } from "@/core/policy";
+import type { Tide } from "@/core/rehearsal";
+import type { Domain } from "./geometry";
+
+export type Selection =
+  { kind: "stake"; index: number } | { kind: "level"; id: string } | { kind: "band"; index: number } | null;
+
+/** What every part of the board works on. */
+export type Board = {
+  policy: Policy;
+  section: Section;
+  directory: Directory;
+  tide: Tide;
+  daysPerStage: number;
+  domain: Domain;
+  /** Minor units in one major unit of the policy's currency. */
+  unit: number;
+  selection: Selection;
+  mayWrite: boolean;
+  select(selection: Selection): void;
+  change(edit: (section: Section) => Section): void;
+};
+
+/** Left and right end of a band on the axis, each from 0 to 1. */
+export function spanOf(
+  section: Section,
+  band: number,
+  place: (minor: number) => number,
+): { left: number; right: number } {
+  const from = section.thresholds[band - 1];
+  const to = section.thresholds[band];
+  return { left: from ? place(from.amount) : 0, right: to ? place(to.amount) : 1 };
+}

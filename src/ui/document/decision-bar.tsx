@@ -1,0 +1,205 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import type { Refusal } from "@/core/refusal";
+import { useKeys } from "../frame/keys";
+import { Button, Refusals, buttonClass } from "../primitives";
+import { newCommand, send } from "../send";
+
+export type Move = "approve" | "decline" | "send back" | "withdraw" | "reroute";
+
+export type DecisionBarProps = {
+  id: string;
+  number: string;
+  amount: string;
+  revision: number;
+  /** The open level that asks this person, if one does. */
+  level: { id: string; name: string; commentOn: readonly string[] } | null;
+  mayWithdraw: boolean;
+  mayEdit: boolean;
+  mayReroute: boolean;
+};
+
+const KEY: Partial<Record<Move, string>> = { approve: "A", decline: "D", "send back": "B" };
+
+/** The bar at the foot of a document: choose a move, say why, and press the button that says what will happen. */
+export function DecisionBar(props: DecisionBarProps) {
+  const { level, mayWithdraw, mayEdit, mayReroute } = props;
+  const [move, setMove] = useState<Move | null>(null);
+  const opener = useRef<HTMLElement | null>(null);
+  const choose = (next: Move) => {
+    opener.current = document.activeElement as HTMLElement | null;
+    setMove(next);
+  };
+  const close = () => {
+    setMove(null);
+    opener.current?.focus();
+  };
+  useKeys(level ? { a: () => choose("approve"), d: () => choose("decline"), b: () => choose("send back") } : {});
+  const moves: Move[] = [
+    ...(level ? (["approve", "decline", "send back"] as const) : []),
+    ...(mayWithdraw ? (["withdraw"] as const) : []),
+    ...(mayReroute ? (["reroute"] as const) : []),
+  ];
+  if (moves.length === 0 && !mayEdit) return null;
+  return (
+    <div
+      className="no-print sticky bottom-0 z-10 border-t border-rule bg-paper px-4 py-3 md:px-7"
+      role="region"
+      aria-label="Decide"
+    >
+      {move ? (
+        <Saying key={move} {...props} move={move} onClose={close} />
+      ) : (
+        <div className="flex flex-wrap items-center gap-2">
+          {mayEdit && (
+            <Link href={`/documents/${props.id}/edit`} className={buttonClass("solid")}>
+              Correct and submit
+            </Link>
+          )}
+          {moves.map((one) => (
+            <Button
+              key={one}
+              look={one === "approve" ? "solid" : one === "withdraw" || one === "reroute" ? "quiet" : "outline"}
+              onClick={() => choose(one)}
+              className="flex-1 sm:flex-none"
+            >
+              {one === "approve" ? `Approve ${props.amount}` : NAME[one]}
+              {KEY[one] && <kbd className="hidden font-sans text-xs opacity-80 sm:inline">{KEY[one]}</kbd>}
+            </Button>
+          ))}
+          {level && (
+            <span className="ml-auto hidden text-sm text-soft lg:inline">
+              You decide as {level.name}, on revision {props.revision}
+            </span>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+const NAME: Record<Move, string> = {
+  approve: "Approve",
+  decline: "Decline",
+  "send back": "Send back",
+  withdraw: "Withdraw",
+  reroute: "Route again",
+};
+
+function wordsOf(
+  move: Move,
+  { number, amount, revision }: DecisionBarProps,
+): { label: string; button: string; what: string } {
+  switch (move) {
+    case "approve":
+      return {
+        label: "Comment, seen by everybody who comes next",
+        button: `Approve ${amount}`,
+        what: `You approve revision ${revision}.`,
+      };
+    case "decline":
+      return { label: "Why", button: `Decline ${amount}`, what: `This ends the chain of ${number}.` };
+    case "send back":
+      return {
+        label: "What is to be corrected",
+        button: "Send back to the requester",
+        what: "The requester corrects it; the chain then begins again with the next revision.",
+      };
+    case "withdraw":
+      return {
+        label: "Why, if you like",
+        button: `Withdraw ${number}`,
+        what: "Nobody is asked any more. It stays in the register.",
+      };
+    case "reroute":
+      return {
+        label: "Why",
+        button: "Route again from the first level",
+        what: "The route is worked out afresh under the policies in force now; approvals given so far no longer count.",
+      };
+  }
+}
+
+function Saying({ move, onClose, ...props }: DecisionBarProps & { move: Move; onClose(): void }) {
+  const router = useRouter();
+  const stored = `bandeira:comment:${props.id}`;
+  const [comment, setComment] = useState("");
+  const [refusals, setRefusals] = useState<Refusal[]>([]);
+  const [busy, setBusy] = useState(false);
+  const command = useRef(newCommand());
+  const box = useRef<HTMLTextAreaElement>(null);
+  const words = wordsOf(move, props);
+  const outcome = move === "send back" ? "sendBack" : move;
+  const required = move === "reroute" || (props.level?.commentOn.includes(outcome) ?? false);
+
+  useEffect(() => {
+    setComment(sessionStorage.getItem(stored) ?? "");
+    box.current?.focus();
+  }, [stored]);
+  const type = (text: string) => {
+    setComment(text);
+    sessionStorage.setItem(stored, text);
+  };
+  const go = async () => {
+    if (required && !comment.trim()) {
+      setRefusals([{ code: "comment required", message: `${words.label}: write a sentence first.` }]);
+      return box.current?.focus();
+    }
+    setBusy(true);
+    const result = await send(`/api/documents/${props.id}`, bodyOf(move, comment, command.current, props));
+    setBusy(false);
+    if (!result.ok) {
+      setRefusals(result.refusals);
+      return router.refresh();
+    }
+    sessionStorage.removeItem(stored);
+    onClose();
+    router.refresh();
+  };
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void go();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onClose();
+        if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) void go();
+      }}
+    >
+      <Refusals refusals={refusals} />
+      <label className="text-sm font-semibold" htmlFor="comment">
+        {words.label} {required ? <span className="font-normal text-soft">(needed)</span> : ""}
+      </label>
+      <textarea
+        id="comment"
+        ref={box}
+        value={comment}
+        onChange={(event) => type(event.target.value)}
+        rows={2}
+        maxLength={2000}
+        className="field"
+        aria-required={required}
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button type="submit" look={move === "decline" ? "grave" : "solid"} disabled={busy}>
+          {words.button}
+        </Button>
+        <Button look="quiet" onClick={onClose}>
+          Not yet
+        </Button>
+        <span className="text-sm text-soft">{words.what}</span>
+      </div>
+    </form>
+  );
+}
+
+function bodyOf(move: Move, comment: string, command: string, props: DecisionBarProps): object {
+  if (move === "withdraw") return { command, type: move, comment };
+  if (move === "reroute") return { command, type: move, reason: comment };
+  return { command, type: move, level: props.level!.id, revision: props.revision, comment };
+}

@@ -1,0 +1,199 @@
+import type { DocumentView } from "@/core/approval";
+import { documentType } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import type { Directory } from "@/core/people";
+import { saySection } from "@/core/policy";
+import type { ChainedEvent } from "@/core/records";
+import { capital, sayExactly } from "../format";
+import { SectionTitle, StatusMark, buttonClass } from "../primitives";
+import { OrderLines, OrderParticulars } from "./facts";
+import { LogCheck } from "./log-check";
+import { RecordCheck } from "./record-check";
+import { tell } from "./thread";
+
+type Props = {
+  view: DocumentView;
+  record: { events: ChainedEvent[]; contentHash: string };
+  directory: Directory;
+  zone: string;
+  logged: number;
+};
+
+/** The record of a document in reading order: what was asked, why it went where it went, who decided, and the proof. */
+export function RecordView({ view, record, directory, zone, logged }: Props) {
+  const { state, version } = view;
+  const headline = documentType(state.document.documentType).headline(state.document);
+  const names = (id: string) => directory.person(id)?.name ?? id;
+  return (
+    <article className="flex flex-col gap-7">
+      <header className="flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
+        <div>
+          <h1 className="text-2xl font-semibold">Record of {state.number}</h1>
+          <p>
+            {headline.title}, {formatMoney(headline.net)} net, {formatMoney(headline.gross)} gross.{" "}
+            {capital(headline.party)}. Revision {state.revision}.
+          </p>
+          <p className="mt-1 flex items-center gap-2">
+            <StatusMark status={state.status} />
+            {state.closedAt && <span className="text-soft">{sayExactly(state.closedAt, zone)}</span>}
+          </p>
+        </div>
+        <a href={`/api/documents/${state.id}/record`} className={`no-print ${buttonClass("outline", true)}`}>
+          Download as JSON
+        </a>
+      </header>
+      <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+        <OrderLines order={state.document} />
+        <div className="flex flex-col gap-5">
+          <OrderParticulars
+            order={state.document}
+            id={state.id}
+            behalf={state.document.onBehalfOf ? names(state.document.onBehalfOf) : null}
+          />
+        </div>
+      </div>
+      <Rule view={view} directory={directory} />
+      <Levels view={view} names={names} zone={zone} />
+      <section aria-labelledby="events">
+        <div className="flex flex-wrap items-baseline justify-between gap-3">
+          <SectionTitle id="events">Events in the log</SectionTitle>
+          <div className="no-print">
+            <LogCheck events={logged} />
+          </div>
+        </div>
+        <RecordCheck
+          events={record.events}
+          told={view.thread.map((event) => sayEvent(event, view, names))}
+          times={record.events.map((event) => sayExactly(event.time, zone))}
+          people={record.events.map((event) => names(event.actor))}
+        />
+        <p className="mt-3 text-sm break-all text-soft">
+          Content hash of this record (SHA-256 of its canonical JSON, RFC 8785):{" "}
+          <span className="font-medium text-ink">{record.contentHash}</span>
+          {version && (
+            <>
+              . Content hash of version {version.version} of the policy:{" "}
+              <span className="font-medium text-ink">{version.hash}</span>
+            </>
+          )}
+        </p>
+      </section>
+    </article>
+  );
+}
+
+function sayEvent(
+  event: DocumentView["thread"][number],
+  { state }: DocumentView,
+  names: (id: string) => string,
+): string {
+  const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
+  if (event.type === "level opened")
+    return `${levelName(event.data.level)} asked ${event.data.pool.map(names).join(", ")}; ${event.data.needed} needed`;
+  if (event.type === "level approved" || event.type === "level declined")
+    return `${levelName(event.data.level)} ${event.type.slice(6)}`;
+  const said = tell(event, levelName, names);
+  if (!said) return capital(event.type);
+  const comment = said.comment ? ` “${said.comment}”` : "";
+  return `${said.who === event.actorName ? capital(said.did) : said.who + said.did}${comment}`;
+}
+
+function Rule({ view, directory }: { view: DocumentView; directory: Directory }) {
+  const { state, version } = view;
+  const { route } = state;
+  if (!route) return null;
+  const section = version?.policy.sections.find((one) => one.id === route.section?.id);
+  return (
+    <section aria-labelledby="rule">
+      <SectionTitle id="rule">The rule it went under</SectionTitle>
+      <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[9rem_1fr]">
+        <dt className="text-soft">Policy</dt>
+        <dd>
+          {route.policy
+            ? `${route.policy.name}, version ${route.policy.version}`
+            : route.holds.map((hold) => hold.reason).join("; ")}
+        </dd>
+        {version && (
+          <>
+            <dt className="text-soft">Saved by</dt>
+            <dd>
+              {directory.person(version.savedBy)?.name}
+              {version.note && `: “${version.note}”`}
+            </dd>
+          </>
+        )}
+        {route.measured && (
+          <>
+            <dt className="text-soft">Measured</dt>
+            <dd>
+              {route.measured.measure}: {route.measured.arithmetic}
+              {route.measured.rate && ` = ${formatMoney(route.measured.compared)}`}
+            </dd>
+          </>
+        )}
+        {section && version && (
+          <>
+            <dt className="text-soft">Section</dt>
+            <dd>
+              {section.name}: {saySection(version.policy, section)}
+            </dd>
+          </>
+        )}
+        {route.band && (
+          <>
+            <dt className="text-soft">Band</dt>
+            <dd className="serif text-[15px]">{route.band.sentence}</dd>
+          </>
+        )}
+      </dl>
+    </section>
+  );
+}
+
+function Levels({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {
+  const { state } = view;
+  if (!state.route?.levels.length) return null;
+  return (
+    <section aria-labelledby="levels">
+      <SectionTitle id="levels">Levels, and who decided</SectionTitle>
+      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="levels">
+        <table className="w-full min-w-[40rem] border-collapse">
+          <thead>
+            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
+              <th scope="col">Level</th>
+              <th scope="col">Part in this document</th>
+              <th scope="col">People looked at</th>
+              <th scope="col">Decisions</th>
+            </tr>
+          </thead>
+          <tbody>
+            {state.route.levels.map((level) => {
+              const said = state.levels.find((one) => one.level === level.level)?.decisions ?? [];
+              return (
+                <tr key={level.level} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
+                  <td className="font-semibold">{level.name}</td>
+                  <td>
+                    {capital(level.outcome)}: {level.reason}
+                    {level.outcome === "required" && `; ${level.needed} needed`}
+                  </td>
+                  <td>{level.candidates.map((one) => `${one.name}: ${one.reason}`).join("; ") || "—"}</td>
+                  <td>
+                    {said.map((one) => (
+                      <p key={one.at + one.by}>
+                        {names(one.by)}{" "}
+                        {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
+                        {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
+                        {one.comment && `: “${one.comment}”`}
+                      </p>
+                    ))}
+                    {said.length === 0 && "—"}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

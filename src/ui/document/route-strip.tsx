@@ -1,0 +1,123 @@
+import type { DocumentState, LevelState } from "@/core/approval";
+import { stagesOf } from "@/core/policy";
+import type { RoutedLevel } from "@/core/routing";
+import { saySince, sayMoment } from "../format";
+
+type Shown = { routed: RoutedLevel; level: LevelState };
+export type Names = (person: string) => string;
+type Props = { state: DocumentState; viewer: string; names: Names; zone: string; now: string };
+
+/** The chain of a document from left to right: each level a raised flag with who, when, and whose move it is. */
+export function RouteStrip(props: Props) {
+  const { state } = props;
+  const shown = (state.route?.levels ?? []).flatMap((routed): (Shown & { stage: number })[] => {
+    const level = state.levels.find((one) => one.level === routed.level);
+    // Levels without a part in the band are told under “Why this way”; here they would only be in the way.
+    return level && routed.reason !== "has no part in this band" ? [{ routed, level, stage: routed.stage }] : [];
+  });
+  if (shown.length === 0) return null;
+  return (
+    <ol aria-label="Route" className="flex flex-col gap-y-3 md:flex-row md:flex-wrap md:gap-x-5">
+      {stagesOf(shown).map((stage, index) => (
+        <li
+          key={index}
+          className={stage.length > 1 ? "rounded-sm border border-rule px-2 pt-1 pb-2" : "md:pt-[1.6rem]"}
+        >
+          {stage.length > 1 && <p className="mb-1 text-xs text-soft">Side by side</p>}
+          <ul className="flex flex-col gap-3 md:flex-row md:gap-5">
+            {stage.map((one) => (
+              <LevelFlag key={one.routed.level} {...one} {...props} />
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+const LOOK = {
+  approved: { flag: "bg-approved text-white", pole: "border-l-2 border-ink" },
+  declined: { flag: "bg-declined text-white", pole: "border-l-2 border-declined" },
+  open: { flag: "bg-waiting text-white", pole: "border-l-2 border-ink" },
+  mine: { flag: "bg-signal text-white", pole: "border-l-3 border-signal" },
+  next: { flag: "bg-draft-wash text-soft", pole: "border-l-2 border-rule" },
+  passed: { flag: "bg-draft-wash text-soft", pole: "border-l-2 border-dotted border-soft" },
+  told: {
+    flag: "border border-dashed border-harbour bg-paper text-harbour",
+    pole: "border-l-2 border-dashed border-harbour",
+  },
+  held: { flag: "bg-held text-white", pole: "border-l-2 border-held" },
+  sentBack: { flag: "bg-sentback text-white", pole: "border-l-2 border-sentback" },
+} as const;
+
+function LevelFlag({ routed, level, ...props }: Shown & Props) {
+  const { look, word, detail } = describe(routed, level, props);
+  return (
+    <li className={`w-full pr-1 pb-0.5 md:w-44 ${LOOK[look].pole}`}>
+      <span className={`pennant-notch inline-block min-w-24 py-0.5 pr-5 pl-2 text-sm font-semibold ${LOOK[look].flag}`}>
+        {word}
+      </span>
+      <div className="pt-1 pl-2.5">
+        <p className={`font-semibold ${look === "passed" ? "text-soft" : ""}`}>{routed.name}</p>
+        <p className="text-sm text-soft">{detail}</p>
+      </div>
+    </li>
+  );
+}
+
+function describe(
+  routed: RoutedLevel,
+  level: LevelState,
+  { state, viewer, names, zone, now }: Props,
+): { look: keyof typeof LOOK; word: string; detail: string } {
+  const said = level.decisions.map((one) => `${names(one.by)}, ${sayMoment(one.at, zone)}`).join("; ");
+  const foretold = routed.candidates.filter((one) => one.eligible).map((one) => one.name);
+  const sentBack = level.decisions.find((one) => one.outcome === "sendBack");
+  if (sentBack) return { look: "sentBack", word: "Sent back", detail: said };
+  switch (level.status) {
+    case "approved":
+      return { look: "approved", word: "Approved", detail: said };
+    case "declined":
+      return { look: "declined", word: "Declined", detail: said };
+    case "passed over":
+      return { look: "passed", word: "Passed over", detail: routed.reason };
+    case "told":
+      return { look: "told", word: "Told", detail: foretold.join(", ") };
+    case "lapsed":
+      return { look: "passed", word: "Lapsed", detail: said };
+    case "open":
+      if (state.status !== "waiting") return { look: "passed", word: "Ended", detail: said || "not decided any more" };
+      return whoseMove(level, said, { viewer, names, zone, now });
+    case "not yet":
+      if (routed.blocked) return { look: "held", word: "Nobody can", detail: routed.blocked };
+      if (state.status !== "waiting") return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
+      return { look: "next", word: "Then", detail: counted(routed, foretold) };
+  }
+}
+
+function whoseMove(
+  level: LevelState,
+  said: string,
+  { viewer, names, zone, now }: Omit<Props, "state">,
+): ReturnType<typeof describe> {
+  const left = level.pool.filter((id) => !level.decisions.some((one) => one.by === id));
+  const since = level.openedAt ? saySince(level.openedAt, now, zone) : "";
+  const of =
+    level.needed > 1 ? `${level.decisions.filter((one) => one.outcome === "approve").length} of ${level.needed}` : "";
+  if (left.includes(viewer))
+    return {
+      look: "mine",
+      word: of ? `Your move, ${of}` : "Your move",
+      detail: [said, since].filter(Boolean).join("; "),
+    };
+  return {
+    look: "open",
+    word: of ? `Waiting, ${of}` : "Waiting",
+    detail: [said, `for ${left.map(names).join(" or ")} ${since}`].filter(Boolean).join("; "),
+  };
+}
+
+function counted(routed: RoutedLevel, people: string[]): string {
+  if (routed.needed > 1) return `${routed.needed} of ${people.join(", ")}`;
+  return people.join(" or ");
+}

@@ -1,0 +1,103 @@
+import type { ToldEvent } from "@/core/approval";
+import { sayMoment } from "../format";
+import { SectionTitle } from "../primitives";
+import type { Names } from "./route-strip";
+
+type Said = { who: string; did: string; comment?: string; weight: "said" | "quiet" | "held" };
+
+/** What an event reads like in the thread; null for steps that the route strip shows already. */
+export function tell(event: ToldEvent, levelName: (id: string) => string, names: Names): Said | null {
+  const who = event.actorName;
+  switch (event.type) {
+    case "drafted":
+      return { who, did: "began a draft.", weight: "quiet" };
+    case "draft saved":
+      return null;
+    case "submitted":
+      return {
+        who,
+        did:
+          event.data.revision === 1
+            ? "submitted it."
+            : `sent in revision ${event.data.revision}; the chain began again.`,
+        comment: event.data.revision > 1 ? event.data.document.note : undefined,
+        weight: "quiet",
+      };
+    case "rerouted": {
+      const voided = event.data.approvalsVoided;
+      return {
+        who,
+        did: `routed it again${voided ? `; ${voided} approval${voided > 1 ? "s" : ""} no longer count${voided > 1 ? "" : "s"}` : ""}.`,
+        comment: event.data.reason,
+        weight: "said",
+      };
+    }
+    case "hold placed":
+      return { who: "Held", did: `: ${event.data.code}.`, comment: event.data.reason, weight: "held" };
+    case "hold released":
+      return { who: "Released", did: `: ${event.data.code}, because it was ${event.data.because}.`, weight: "quiet" };
+    case "level opened":
+    case "level approved":
+    case "level declined":
+      return null;
+    case "approval given":
+      return {
+        who,
+        did: `approved as ${levelName(event.data.level)}, revision ${event.data.revision}.`,
+        comment: event.data.comment,
+        weight: "said",
+      };
+    case "approval refused":
+      return { who, did: `declined as ${levelName(event.data.level)}.`, comment: event.data.comment, weight: "said" };
+    case "sent back":
+      return {
+        who,
+        did: `sent it back as ${levelName(event.data.level)}.`,
+        comment: event.data.comment,
+        weight: "said",
+      };
+    case "approved":
+      return { who: "Approved", did: `: ${event.data.because}.`, weight: "quiet" };
+    case "declined":
+      return { who: "Declined", did: ` by ${levelName(event.data.level)}; the chain ends here.`, weight: "quiet" };
+    case "withdrawn":
+      return { who: names(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
+  }
+}
+
+export function Thread({
+  thread,
+  levelName,
+  names,
+  zone,
+}: {
+  thread: ToldEvent[];
+  levelName: (id: string) => string;
+  names: Names;
+  zone: string;
+}) {
+  // Beginning a draft is news only until it is submitted.
+  const shown = thread.length > 1 ? thread.filter((event) => event.type !== "drafted") : thread;
+  const said = shown.flatMap((event) => {
+    const line = tell(event, levelName, names);
+    return line ? [{ ...line, seq: event.seq, at: event.at }] : [];
+  });
+  const border = { said: "border-harbour", quiet: "border-rule", held: "border-held" };
+  return (
+    <section aria-labelledby="thread">
+      <SectionTitle id="thread">Said and done</SectionTitle>
+      <ol className="flex flex-col gap-2.5">
+        {said.map((line) => (
+          <li key={line.seq} className={`border-l-3 pl-3 ${border[line.weight]}`}>
+            <p className={line.weight === "quiet" ? "text-soft" : ""}>
+              <span className={line.weight === "quiet" ? "" : "font-semibold"}>{line.who}</span>
+              {line.did.startsWith(":") || line.did.startsWith(" ") ? line.did : ` ${line.did}`}{" "}
+              <span className="text-sm whitespace-nowrap text-soft">{sayMoment(line.at, zone)}</span>
+            </p>
+            {line.comment && <p className="serif text-[15px]">“{line.comment}”</p>}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,100 @@
+import type { DocumentState } from "@/core/approval";
+import { formatMoney, minorDigits } from "@/core/money";
+import type { PolicyVersion } from "@/core/policy";
+import type { SectionLooked } from "@/core/routing";
+import { BandPicture } from "../board/band-picture";
+import { SectionTitle } from "../primitives";
+
+/** Why the document goes this way: policy, measure, section, band, and every level with everybody it looked at. */
+export function Why({ state, version }: { state: DocumentState; version: PolicyVersion | null }) {
+  const { route } = state;
+  if (!route) return null;
+  const section = version?.policy.sections.find((one) => one.id === route.section?.id);
+  return (
+    <section aria-labelledby="why">
+      <SectionTitle id="why">Why this way</SectionTitle>
+      {route.band && <p className="serif text-[15px]">{route.band.sentence}</p>}
+      {section && route.measured && version && (
+        <div className="my-2">
+          <BandPicture
+            section={section}
+            currency={version.policy.currency}
+            unit={10 ** minorDigits(version.policy.currency)}
+            amount={route.measured.compared.minor}
+          />
+        </div>
+      )}
+      <dl className="grid grid-cols-[5.5rem_1fr] gap-y-1 text-sm">
+        {route.policy && (
+          <>
+            <dt className="text-soft">Policy</dt>
+            <dd>
+              {route.policy.name}, version {route.policy.version}
+            </dd>
+          </>
+        )}
+        {route.measured && (
+          <>
+            <dt className="text-soft">Measured</dt>
+            <dd>
+              {route.measured.measure}: {route.measured.arithmetic}
+              {route.measured.rate && ` = ${formatMoney(route.measured.compared)}`}
+            </dd>
+          </>
+        )}
+        {route.sections.map((one) => (
+          <Looked key={one.section} section={one} />
+        ))}
+      </dl>
+      <details className="mt-2">
+        <summary className="min-h-8 text-sm text-harbour underline">Every level and person looked at</summary>
+        <Levels state={state} />
+      </details>
+    </section>
+  );
+}
+
+function Looked({ section }: { section: SectionLooked }) {
+  const outcome = {
+    fits: "fits",
+    "does not fit": "does not fit",
+    "cannot be told": "cannot be told",
+    "not reached": "not looked at",
+  }[section.outcome];
+  return (
+    <>
+      <dt className="text-soft">Section</dt>
+      <dd className={section.outcome === "fits" ? "font-semibold" : ""}>
+        {section.name} {outcome}
+        {section.outcome === "does not fit" && <span className="block text-soft">{section.words}</span>}
+      </dd>
+    </>
+  );
+}
+
+function Levels({ state }: { state: DocumentState }) {
+  const { route } = state;
+  return (
+    <ul className="mt-1 flex flex-col gap-2 text-sm">
+      {route!.policies
+        .filter((policy) => !policy.chosen)
+        .map((policy) => (
+          <li key={policy.policy}>
+            Policy <b className="font-semibold">{policy.name}</b>: {policy.reason}.
+          </li>
+        ))}
+      {route!.levels.map((level) => (
+        <li key={level.level}>
+          <b className="font-semibold">{level.name}</b>: {level.outcome}; {level.reason}.
+          {level.candidates.length > 0 && (
+            <span className="block text-soft">
+              {level.rule}: {level.candidates.map((one) => `${one.name} ${one.reason}`).join("; ")}
+              {level.outcome === "required" && `. ${level.needed} needed`}
+            </span>
+          )}
+          {level.blocked && <span className="block text-held">Cannot be decided: {level.blocked}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,45 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { Sheet } from "./sheet";
+import { useKeys } from "./keys";
+
+const KEYS: [string, string][] = [
+  ["J / K", "Next or previous on a list"],
+  ["Enter", "Open"],
+  ["A", "Approve"],
+  ["D", "Decline"],
+  ["B", "Send back"],
+  ["/", "Search"],
+  ["← →", "On the band board: move a stake to the next round amount, or the end of a pennant to the next band"],
+  ["Shift + ← →", "Move a stake by one unit of the currency"],
+  ["Delete", "Remove the stake"],
+  ["Space", "On a band of a level: approves, is told, has no part"],
+  ["Esc", "Close and go back to where you were"],
+  ["?", "These keys"],
+];
+
+export function KeyHelp() {
+  const [open, setOpen] = useState(false);
+  useKeys({
+    "?": () => setOpen(true),
+    "/": () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
+  });
+  useEffect(() => {
+    const show = () => setOpen(true);
+    window.addEventListener("bandeira:keys", show);
+    return () => window.removeEventListener("bandeira:keys", show);
+  }, []);
+  return (
+    <Sheet open={open} onOpenChange={setOpen} title="Keys">
+      <dl className="grid grid-cols-[7rem_1fr] gap-y-2">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="font-semibold">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Sheet>
+  );
+}

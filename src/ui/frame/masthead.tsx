@@ -1,0 +1,105 @@
+"use client";
+
+import Link from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { DropdownMenu } from "radix-ui";
+import { Flag } from "../primitives";
+import { send } from "../send";
+import { KeyHelp } from "./key-help";
+
+export type Place = { href: string; name: string };
+
+export function Masthead({
+  places,
+  person,
+  clock,
+  mayEnter,
+}: {
+  places: Place[];
+  person: { name: string; title: string };
+  clock: string;
+  mayEnter: boolean;
+}) {
+  const path = usePathname();
+  return (
+    <header className="no-print border-b border-rule bg-paper">
+      <div className="flex flex-wrap items-center gap-x-7 px-4 md:px-6">
+        <Link href="/desk" className="flex min-h-12 items-center gap-2.5 text-ink no-underline">
+          <Flag />
+          <span className="serif text-xl font-semibold">Bandeira</span>
+        </Link>
+        <div className="ml-auto flex items-center gap-4 md:order-3">
+          <span className="hidden text-soft sm:inline">{clock}</span>
+          <PersonMenu person={person} mayEnter={mayEnter} clock={clock} />
+        </div>
+        <nav
+          aria-label="Places"
+          className="no-bar -mx-4 flex w-[calc(100%+2rem)] gap-1 overflow-x-auto px-2 md:order-2 md:mx-0 md:w-auto md:px-0"
+        >
+          {places.map((place) => {
+            const here = path === place.href || path.startsWith(`${place.href}/`);
+            return (
+              <Link
+                key={place.href}
+                href={place.href}
+                aria-current={here ? "page" : undefined}
+                className={`flex min-h-11 items-center border-b-3 px-2.5 pt-[5px] no-underline md:min-h-12 ${here ? "border-signal font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`}
+              >
+                {place.name}
+              </Link>
+            );
+          })}
+        </nav>
+      </div>
+      <KeyHelp />
+    </header>
+  );
+}
+
+function PersonMenu({
+  person,
+  mayEnter,
+  clock,
+}: {
+  person: { name: string; title: string };
+  mayEnter: boolean;
+  clock: string;
+}) {
+  const router = useRouter();
+  const leave = async () => {
+    await send("/api/session", {}, "DELETE");
+    router.push("/sign-in");
+    router.refresh();
+  };
+  const item = "block min-h-10 cursor-pointer px-4 py-2 text-ink no-underline outline-none data-highlighted:bg-mist/60";
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger className="min-h-11 text-left hover:underline">
+        {person.name}
+        <span className="hidden lg:inline">, {person.title}</span>
+        <span aria-hidden="true"> ▾</span>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="z-40 w-60 rounded-sm border border-rule bg-white py-1 shadow-lg">
+          <div className="px-4 py-2 text-sm text-soft">
+            {person.title}
+            <span className="block sm:hidden">{clock}</span>
+          </div>
+          {mayEnter && (
+            <DropdownMenu.Item asChild>
+              <Link href="/documents/new" className={item}>
+                New order
+              </Link>
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => window.dispatchEvent(new Event("bandeira:keys"))}>
+            Keys
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void leave()}>
+            Sign out, or be somebody else
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

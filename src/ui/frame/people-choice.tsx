@@ -1,0 +1,68 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { Refusal } from "@/core/refusal";
+import { Refusals } from "../primitives";
+import { send } from "../send";
+
+export type Choice = { id: string; name: string; title: string; unit: string; roles: string[] };
+
+const FIRST_TO_TRY: Record<string, string> = {
+  "benedita-corvo": "Designs the thresholds",
+  "noor-halvorsrud": "Enters orders",
+  "rui-tavares": "First to be asked",
+  "teodora-lins": "Asked for the large ones",
+  "tome-cardigos": "Trusts nothing he cannot re-compute",
+};
+
+/** The demo's people to choose from; the five that show most stand first and larger. */
+export function PeopleChoice({ people }: { people: Choice[] }) {
+  const router = useRouter();
+  const [refusals, setRefusals] = useState<Refusal[]>([]);
+  const [chosen, setChosen] = useState<string | null>(null);
+
+  const choose = async (id: string) => {
+    setChosen(id);
+    const result = await send("/api/session", { person: id });
+    if (!result.ok) {
+      setChosen(null);
+      return setRefusals(result.refusals);
+    }
+    router.push("/desk");
+    router.refresh();
+  };
+
+  const first = people
+    .filter((person) => FIRST_TO_TRY[person.id])
+    .sort((a, b) => Object.keys(FIRST_TO_TRY).indexOf(a.id) - Object.keys(FIRST_TO_TRY).indexOf(b.id));
+  const others = people.filter((person) => !FIRST_TO_TRY[person.id]);
+  return (
+    <>
+      <Refusals refusals={refusals} />
+      <ul className="grid border-t border-rule sm:grid-cols-2 lg:grid-cols-3 lg:gap-x-8 sm:gap-x-8">
+        {[...first, ...others].map((person) => (
+          <li key={person.id} className="border-b border-rule">
+            <button
+              type="button"
+              disabled={chosen !== null}
+              onClick={() => void choose(person.id)}
+              className="flex min-h-16 w-full items-center gap-3 px-2 py-2 text-left hover:bg-panel"
+            >
+              <span className={`h-9 w-1 ${FIRST_TO_TRY[person.id] ? "bg-signal" : "bg-rule"}`} aria-hidden="true" />
+              <span>
+                <span className="block font-semibold">{person.name}</span>
+                <span className="block text-sm text-soft">
+                  {person.title}, {person.unit}
+                </span>
+                {FIRST_TO_TRY[person.id] && (
+                  <span className="block text-sm text-harbour">{FIRST_TO_TRY[person.id]}</span>
+                )}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

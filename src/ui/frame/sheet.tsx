@@ -1,0 +1,35 @@
+"use client";
+
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+/** What floats above a page: a titled sheet that Esc closes and that gives the focus back. */
+export function Sheet({
+  open,
+  onOpenChange,
+  title,
+  children,
+}: {
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  title: string;
+  children: ReactNode;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 max-h-[80vh] w-[min(32rem,calc(100vw-2rem))] -translate-x-1/2 overflow-y-auto rounded-sm border border-rule bg-paper p-6 shadow-xl"
+        >
+          <Dialog.Title className="mb-4 text-xl font-semibold">{title}</Dialog.Title>
+          {children}
+          <Dialog.Close className="absolute top-4 right-4 min-h-9 px-2 text-sm text-harbour underline">
+            Close
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,102 @@
+import { ORDER_CATEGORIES, type Attachment, type OrderLine, type PurchaseOrder } from "@/core/documents";
+import { formatAmount, money, parseMoney } from "@/core/money";
+import type { Refusal } from "@/core/refusal";
+
+/** An order as it is typed: all text, so that nothing typed is lost while it is not yet right. */
+export type TypedLine = {
+  description: string;
+  category: string;
+  costCentre: string;
+  quantity: string;
+  price: string;
+  taxPercent: string;
+};
+export type TypedOrder = {
+  title: string;
+  supplier: string;
+  currency: string;
+  promisedDate: string;
+  note: string;
+  lines: TypedLine[];
+  attachments: Attachment[];
+};
+
+export const emptyLine = (): TypedLine => ({
+  description: "",
+  category: "deck",
+  costCentre: "",
+  quantity: "1",
+  price: "",
+  taxPercent: "23",
+});
+
+export function emptyOrder(currency: string): TypedOrder {
+  return { title: "", supplier: "", currency, promisedDate: "", note: "", lines: [emptyLine()], attachments: [] };
+}
+
+export function typedFrom(order: PurchaseOrder): TypedOrder {
+  return {
+    title: order.title,
+    supplier: order.supplier,
+    currency: order.currency,
+    promisedDate: order.promisedDate ?? "",
+    note: order.note,
+    attachments: order.attachments,
+    lines: order.lines.map(({ unitPrice, ...line }) => ({
+      ...line,
+      price: formatAmount(money(unitPrice, order.currency)),
+    })),
+  };
+}
+
+export type Who = { id: string; unit: string };
+
+/** Reads what was typed; every field that cannot be read comes back with its path and what to write. */
+export function readOrder(typed: TypedOrder, who: Who, date: string): { order: PurchaseOrder; problems: Refusal[] } {
+  const problems: Refusal[] = [];
+  const lines = typed.lines.map((line, index): OrderLine => {
+    const at = (key: string) => `lines.${index}.${key}`;
+    const price = line.price.trim() === "" ? null : parseMoney(line.price, typed.currency);
+    if (price && !price.ok)
+      problems.push({ code: "invalid", path: at("price"), message: `Line ${index + 1}: ${price.message}` });
+    if (price?.ok && price.money.minor < 0)
+      problems.push({ code: "invalid", path: at("price"), message: `Line ${index + 1}: a price is not below zero` });
+    const quantity = line.quantity.trim().replace(",", ".");
+    if (!/^\d{1,9}(\.\d{1,4})?$/.test(quantity))
+      problems.push({
+        code: "invalid",
+        path: at("quantity"),
+        message: `Line ${index + 1}: write the quantity like 3 or 2.5`,
+      });
+    const tax = line.taxPercent.trim().replace(",", ".") || "0";
+    if (!/^\d{1,2}(\.\d{1,2})?$/.test(tax))
+      problems.push({
+        code: "invalid",
+        path: at("taxPercent"),
+        message: `Line ${index + 1}: write the tax like 23 or 6.5`,
+      });
+    return {
+      description: line.description.trim(),
+      category: (line.category in ORDER_CATEGORIES ? line.category : "deck") as OrderLine["category"],
+      costCentre: line.costCentre.trim(),
+      quantity,
+      unitPrice: price?.ok ? Math.max(0, price.money.minor) : 0,
+      taxPercent: tax,
+    };
+  });
+  const order: PurchaseOrder = {
+    documentType: "purchase-order",
+    title: typed.title.trim(),
+    requester: who.id,
+    onBehalfOf: null,
+    unit: who.unit,
+    supplier: typed.supplier.trim(),
+    currency: typed.currency,
+    date,
+    promisedDate: typed.promisedDate || null,
+    note: typed.note.trim(),
+    lines,
+    attachments: typed.attachments,
+  };
+  return { order, problems };
+}

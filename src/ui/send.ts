@@ -1,0 +1,46 @@
+import type { Refusal, Result } from "@/core/refusal";
+
+/**
+ * Sends a change to the server. What is refused, and a server that cannot be reached, come back as refusals with their sentences.
+ */
+export async function send<T = unknown>(
+  path: string,
+  body: unknown,
+  method: "POST" | "DELETE" = "POST",
+): Promise<Result<T>> {
+  return receive<T>(() =>
+    fetch(path, { method, headers: { "content-type": "application/json" }, body: JSON.stringify(body) }),
+  );
+}
+
+export async function upload<T>(path: string, file: File): Promise<Result<T>> {
+  return receive<T>(() =>
+    fetch(path, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file }),
+  );
+}
+
+async function receive<T>(ask: () => Promise<Response>): Promise<Result<T>> {
+  try {
+    const response = await ask();
+    const value = (await response.json()) as T & { refusals?: Refusal[] };
+    if (response.ok) return { ok: true, value };
+    return {
+      ok: false,
+      refusals: value.refusals ?? [
+        { code: "failed", message: `The server answered ${response.status}; nothing is known to be done. Try again.` },
+      ],
+    };
+  } catch {
+    return {
+      ok: false,
+      refusals: [
+        { code: "unreachable", message: "The server cannot be reached. Nothing was lost here; try again in a moment." },
+      ],
+    };
+  }
+}
+
+/** One id for one intent: sent again after a lost answer, the server does it once. */
+export function newCommand(): string {
+  return crypto.randomUUID();
+}
