@@ -333,7 +333,7 @@ describe("versions", () => {
   });
   it("the content hash changes with any change and not with the order of keys", () => {
     expect(contentHash(policyOf({ ...twoStep, name: "Purchase order" }))).not.toBe(contentHash(policy));
-    expect(contentHash(policyOf(Object.fromEntries(Object.entries(twoStep).reverse()) as typeof twoStep))).toBe(
+    expect(contentHash(policyOf(Object.fromEntries(Object.entries(twoStep).toReversed()) as typeof twoStep))).toBe(
       contentHash(policy),
     );
   });

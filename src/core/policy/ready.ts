@@ -43,7 +43,7 @@ export function notCarriedOut(policy: Policy): Refusal[] {
   );
   not(policy.selfApproval.rule !== "hold", "selfApproval.rule", `the rule “${policy.selfApproval.rule}”`);
   not(policy.repeatedApprover !== "ask twice", "repeatedApprover", `“${policy.repeatedApprover}”`);
-  not(policy.edits.then !== "start again", "edits.then", `“${policy.edits.then}” after an edit`);
+  not(policy.edits.effect !== "start again", "edits.effect", `“${policy.edits.effect}” after an edit`);
   for (const part of ["holds", "afterApproval", "messages"] as const) not(policy[part].length > 0, part, "this part");
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {

@@ -112,7 +112,7 @@ export const PolicySchema = z
         fields: z.array(z.string()).default([]),
         toleranceMinor: MinorSchema.min(0).default(0),
         tolerancePercent: z.number().min(0).max(100).default(0),
-        then: z.enum(["carry on", "from the level", "start again"]).default("start again"),
+        effect: z.enum(["carry on", "from the level", "start again"]).default("start again"),
       })
       .prefault({}),
     holds: z

@@ -77,11 +77,13 @@ function useKeptPolicy(saved: Policy, key: string, mayWrite: boolean) {
     const stored = mayWrite ? localStorage.getItem(key) : null;
     const read = stored ? readPolicy(JSON.parse(stored)) : null;
     if (read?.ok && JSON.stringify(read.value) !== JSON.stringify(saved)) {
+      // The server renders the saved version; what this browser kept can only be put in its place afterwards.
+      // oxlint-disable-next-line react/set-state-in-effect
       setPolicy(read.value);
       setRestored(true);
     }
     // Only once per version: later renders must not overwrite what has been edited since.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [key]);
   useEffect(() => {
     if (!mayWrite) return;
@@ -100,12 +102,10 @@ function useKeptPolicy(saved: Policy, key: string, mayWrite: boolean) {
 function useSteadyDomain(section: Section, sorted: Float64Array, unit: number): Domain {
   const fresh = domainOf(section.thresholds, sorted, unit);
   const [kept, setKept] = useState({ id: section.id, domain: fresh });
-  const outside = section.thresholds.some(
-    ({ amount }) => amount < kept.domain.from * 1.05 || amount > kept.domain.to / 1.05,
-  );
-  const stale = kept.id !== section.id || outside;
-  useEffect(() => {
-    if (stale) setKept({ id: section.id, domain: { from: fresh.from, to: fresh.to } });
-  }, [stale, section.id, fresh.from, fresh.to]);
-  return stale ? fresh : kept.domain;
+  const { from, to } = kept.domain;
+  // An axis that begins at one unit of the currency cannot begin any lower.
+  const outside = section.thresholds.some(({ amount }) => (amount < from * 1.05 && from > unit) || amount > to / 1.05);
+  if (kept.id === section.id && !outside) return kept.domain;
+  setKept({ id: section.id, domain: fresh });
+  return fresh;
 }

@@ -28,8 +28,11 @@ const KEY: Partial<Record<Move, string>> = { approve: "A", decline: "D", "send b
 export function DecisionBar(props: DecisionBarProps) {
   const { level, mayWithdraw, mayEdit, mayReroute } = props;
   const [move, setMove] = useState<Move | null>(null);
+  const [missed, setMissed] = useState<Refusal[]>([]);
   const opener = useRef<HTMLElement | null>(null);
+  const overtaken = move !== null && ["approve", "decline", "send back"].includes(move) && !level;
   const choose = (next: Move) => {
+    setMissed([]);
     opener.current = document.activeElement as HTMLElement | null;
     setMove(next);
   };
@@ -43,15 +46,19 @@ export function DecisionBar(props: DecisionBarProps) {
     ...(mayWithdraw ? (["withdraw"] as const) : []),
     ...(mayReroute ? (["reroute"] as const) : []),
   ];
-  if (moves.length === 0 && !mayEdit) return null;
+  if (moves.length === 0 && !mayEdit && missed.length === 0 && !overtaken) return null;
   return (
     <div
-      className="no-print sticky bottom-0 z-10 border-t border-rule bg-paper px-4 py-3 md:px-7"
+      className="no-print sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-7"
       role="region"
       aria-label="Decide"
     >
-      {move ? (
-        <Saying key={move} {...props} move={move} onClose={close} />
+      <Refusals refusals={missed} />
+      {overtaken && missed.length === 0 && (
+        <p role="alert">Somebody else has decided meanwhile, as the route above shows. Your comment was not sent.</p>
+      )}
+      {move && !overtaken ? (
+        <Saying key={move} {...props} move={move} onClose={close} onMissed={setMissed} />
       ) : (
         <div className="flex flex-wrap items-center gap-2">
           {mayEdit && (
@@ -123,10 +130,17 @@ function wordsOf(
   }
 }
 
-function Saying({ move, onClose, ...props }: DecisionBarProps & { move: Move; onClose(): void }) {
+const OVERTAKEN = new Set(["already decided", "other revision", "not asked", "locked", "closed"]);
+
+function Saying({
+  move,
+  onClose,
+  onMissed,
+  ...props
+}: DecisionBarProps & { move: Move; onClose(): void; onMissed(refusals: Refusal[]): void }) {
   const router = useRouter();
   const stored = `bandeira:comment:${props.id}`;
-  const [comment, setComment] = useState("");
+  const [comment, setComment] = useState(() => sessionStorage.getItem(stored) ?? "");
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [busy, setBusy] = useState(false);
   const command = useRef(newCommand());
@@ -135,10 +149,7 @@ function Saying({ move, onClose, ...props }: DecisionBarProps & { move: Move; on
   const outcome = move === "send back" ? "sendBack" : move;
   const required = move === "reroute" || (props.level?.commentOn.includes(outcome) ?? false);
 
-  useEffect(() => {
-    setComment(sessionStorage.getItem(stored) ?? "");
-    box.current?.focus();
-  }, [stored]);
+  useEffect(() => box.current?.focus(), []);
   const type = (text: string) => {
     setComment(text);
     sessionStorage.setItem(stored, text);
@@ -152,7 +163,9 @@ function Saying({ move, onClose, ...props }: DecisionBarProps & { move: Move; on
     const result = await send(`/api/documents/${props.id}`, bodyOf(move, comment, command.current, props));
     setBusy(false);
     if (!result.ok) {
-      setRefusals(result.refusals);
+      // What cannot be mended here is told by the bar, which stays when this form goes.
+      if (OVERTAKEN.has(result.refusals[0]?.code ?? "")) onMissed(result.refusals);
+      else setRefusals(result.refusals);
       return router.refresh();
     }
     sessionStorage.removeItem(stored);

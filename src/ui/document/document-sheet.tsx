@@ -97,7 +97,7 @@ export function DocumentSheet({
         </div>
       </div>
       <DecisionBar
-        key={`${state.id}-${state.revision}-${asked?.level ?? ""}`}
+        key={`${state.id}-${state.revision}`}
         id={state.id}
         number={state.number}
         amount={formatMoney(headline.net)}

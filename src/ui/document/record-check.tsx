@@ -16,7 +16,11 @@ export function RecordCheck({
   people: string[];
 }) {
   const [good, setGood] = useState<boolean[] | null>(null);
-  useEffect(() => setGood(events.map((event) => verifyEvent(event))), [events]);
+  useEffect(() => {
+    // After the first paint: the page is there while the hashes are worked out, and the server cannot have done it for us.
+    const frame = requestAnimationFrame(() => setGood(events.map((event) => verifyEvent(event))));
+    return () => cancelAnimationFrame(frame);
+  }, [events]);
   const bad = good?.findIndex((one) => !one) ?? -1;
   return (
     <>

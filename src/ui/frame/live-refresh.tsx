@@ -9,10 +9,10 @@ export function LiveRefresh() {
   useEffect(() => {
     const source = new EventSource("/api/live");
     let known: string | null = null;
-    source.onmessage = (message: MessageEvent<string>) => {
+    source.addEventListener("message", (message: MessageEvent<string>) => {
       if (known !== null && known !== message.data) router.refresh();
       known = message.data;
-    };
+    });
     return () => source.close();
   }, [router]);
   return null;

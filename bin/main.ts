@@ -1,0 +1,176 @@
+import fs from "node:fs";
+import path from "node:path";
+import { parseArgs } from "node:util";
+import { z } from "zod";
+import { PurchaseOrderSchema } from "@/core/documents";
+import { RateSchema, type Rate } from "@/core/money";
+import { OrganisationSchema, directoryOf, type Organisation } from "@/core/people";
+import { contentHash, readPolicy, type Policy } from "@/core/policy";
+import { verifyChain } from "@/core/records";
+import { refusalsOf, type Refusal } from "@/core/refusal";
+import { route } from "@/core/routing";
+import { DatabaseUnavailable, openDatabase, openForReading } from "@/server/db/open";
+import { allEvents, nativeHash } from "@/server/log/log";
+import { dumpProjections, rebuild } from "@/server/log/rebuild";
+import { dataFolder } from "@/server/root";
+
+const HELP = `Bandeira: who may approve what, from which amount.
+
+  bandeira route --policy P.json --people O.json --document D.json [--rates R.json] [--at TIME]
+      Prints the route of a document as JSON: band, section, every level with "required" or "passed over" and why,
+      every person with "eligible" or why not. Needs no database. TIME is an ISO date-time, now if left out.
+
+  bandeira verify [--data DIR]
+      Re-computes the hash chain of the log. Prints the number of events; exits with 1 naming the first bad one.
+
+  bandeira rebuild [--data DIR]
+      Makes every projection again from the log and says whether anything differed. Stop the server first.
+
+  bandeira --help
+      This text.
+
+DIR is the folder with the database: --data, else BANDEIRA_DATA, else data.
+Exit codes: 0 done, 1 the log or a projection is not as it should be, 2 the call or a file is wrong.
+Examples of the files are in demo/examples, their JSON Schemas in docs/schema.`;
+
+/** Something in the call or in a file is wrong; its lines go to standard error. */
+class CallError extends Error {}
+
+const OPTIONS = {
+  policy: { type: "string" },
+  people: { type: "string" },
+  document: { type: "string" },
+  rates: { type: "string" },
+  at: { type: "string" },
+  data: { type: "string" },
+  help: { type: "boolean", short: "h" },
+} as const;
+
+const TAKES: Record<string, string[]> = {
+  route: ["policy", "people", "document", "rates", "at"],
+  verify: ["data"],
+  rebuild: ["data"],
+};
+
+type Values = Partial<Record<"policy" | "people" | "document" | "rates" | "at" | "data", string>> & { help?: boolean };
+
+/** Carries out a command line. @returns the exit code */
+export async function main(args: string[]): Promise<number> {
+  try {
+    const { values, positionals } = read(args);
+    const [command, ...rest] = positionals;
+    if (values.help || (!command && args.length === 0)) return say(HELP);
+    if (!command || !TAKES[command])
+      throw new CallError(`There is no command “${command ?? ""}”; bandeira --help lists them.`);
+    if (rest.length > 0) throw new CallError(`“${rest[0]}” is one word too many; bandeira --help shows the call.`);
+    const foreign = Object.keys(values).find((key) => !TAKES[command]!.includes(key));
+    if (foreign) throw new CallError(`${command} does not take --${foreign}; bandeira --help shows the call.`);
+    if (command === "route") return routeFiles(values);
+    return command === "verify" ? verify(folderOf(values)) : rebuildAll(folderOf(values));
+  } catch (error) {
+    if (!(error instanceof CallError) && !(error instanceof DatabaseUnavailable)) throw error;
+    console.error(error.message);
+    return 2;
+  }
+}
+
+function read(args: string[]): { values: Values; positionals: string[] } {
+  try {
+    return parseArgs({ args, options: OPTIONS, allowPositionals: true });
+  } catch (error) {
+    throw new CallError(`${(error as Error).message.split(". ")[0]}; bandeira --help shows the call.`);
+  }
+}
+
+function say(text: string): number {
+  console.log(text);
+  return 0;
+}
+
+function folderOf(values: Values): string {
+  return values.data ? path.resolve(values.data) : dataFolder();
+}
+
+function routeFiles(values: Values): number {
+  const policy = readPolicyFile(needed(values, "policy"));
+  const organisation: Organisation = parse(needed(values, "people"), OrganisationSchema);
+  const document = parse(needed(values, "document"), PurchaseOrderSchema);
+  const rates: Rate[] = values.rates ? parse(values.rates, z.array(RateSchema)) : [];
+  const at = values.at ?? new Date().toISOString();
+  if (Number.isNaN(Date.parse(at)))
+    throw new CallError(`--at ${at} is not a time; write it like 2026-03-10T09:10:00Z.`);
+  const time = new Date(at).toISOString();
+  const version = {
+    policy,
+    version: 1,
+    hash: contentHash(policy),
+    savedBy: "file",
+    savedAt: time,
+    note: "",
+    inForceFrom: time,
+    putInForceBy: null,
+  };
+  const found = route(document, { policies: [version], directory: directoryOf(organisation), rates, at: time });
+  return say(JSON.stringify(found, null, 2));
+}
+
+function needed(values: Values, key: "policy" | "people" | "document"): string {
+  const file = values[key];
+  if (!file) throw new CallError(`route needs --${key} FILE; bandeira --help shows the call.`);
+  return file;
+}
+
+function readPolicyFile(file: string): Policy {
+  const result = readPolicy(readJson(file));
+  if (!result.ok) throw new CallError(sayProblems(file, result.refusals));
+  return result.value;
+}
+
+function parse<T>(file: string, schema: z.ZodType<T>): T {
+  const result = schema.safeParse(readJson(file));
+  if (!result.success) throw new CallError(sayProblems(file, refusalsOf(result.error)));
+  return result.data;
+}
+
+function readJson(file: string): unknown {
+  let text: string;
+  try {
+    text = fs.readFileSync(file, "utf8");
+  } catch {
+    throw new CallError(`${file} cannot be read; check the path.`);
+  }
+  try {
+    return JSON.parse(text.replace(/^\ufeff/, "")) as unknown;
+  } catch (error) {
+    throw new CallError(`${file} is not JSON: ${(error as Error).message}.`);
+  }
+}
+
+function sayProblems(file: string, refusals: readonly Refusal[]): string {
+  return refusals.map((refusal) => `${file}: ${refusal.message}`).join("\n");
+}
+
+function verify(folder: string): number {
+  const db = openForReading(folder);
+  const verdict = verifyChain(allEvents(db), nativeHash);
+  db.close();
+  if (!verdict.problem)
+    return say(`${verdict.events} events, each follows from the one before. Last hash ${verdict.lastHash}`);
+  console.log(`${verdict.events} events are good.`);
+  console.error(`Event ${verdict.problem.seq} is not: ${verdict.problem.reason}.`);
+  return 1;
+}
+
+function rebuildAll(folder: string): number {
+  openForReading(folder).close();
+  const db = openDatabase(folder);
+  const before = dumpProjections(db);
+  const events = rebuild(db);
+  const after = dumpProjections(db);
+  db.close();
+  const same = before.length === after.length && before.every((row, index) => row === after[index]);
+  console.log(
+    `${events} events replayed into ${after.length} rows. ${same ? "Nothing differed." : "The projections differed and have been mended."}`,
+  );
+  return same ? 0 : 1;
+}

@@ -1,0 +1,76 @@
+/** A throw-away installation with the demo's people for tests of the server. */
+import fs from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { afterAll } from "vitest";
+import type { PurchaseOrder } from "@/core/documents";
+import type { Person } from "@/core/people";
+import type { Result } from "@/core/refusal";
+import type { App } from "@/server/app";
+import { handClock } from "@/server/clock";
+import { openDatabase } from "@/server/db/open";
+import { append, newCommandId } from "@/server/log/log";
+import { project } from "@/server/log/projection";
+import { putInForce, savePolicyVersion } from "@/server/policies/commands";
+import { readWorld } from "@/server/world";
+import { marevia } from "./organisation";
+import { orderPolicy } from "./policy";
+
+export function temporaryFolder(): string {
+  const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-"));
+  afterAll(() => fs.rmSync(folder, { recursive: true, force: true }));
+  return folder;
+}
+
+export type TestApp = App & { clock: ReturnType<typeof handClock>; folder: string };
+
+/** People, rates and the demo's order policy in force; the clock stands at the demo's start. */
+export function testApp(): TestApp {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder);
+  const clock = handClock("2026-01-01T09:00:00.000Z");
+  const app = { db, clock, demo: true, folder };
+  const cause = { actor: "system", at: clock.now(), command: newCommandId() };
+  project(db, append(db, "organisation", [{ type: "organisation imported", data: { organisation: marevia } }], cause));
+  const rates = [{ from: "JPY", to: "EUR", date: "2026-03-09", rate: "0.0061", source: "test" }];
+  project(
+    db,
+    append(db, "rates", [{ type: "rates published", data: { rates } }], { ...cause, command: newCommandId() }),
+  );
+  value(savePolicyVersion(app, person(app, "benedita-corvo"), orderPolicy, 0, "", newCommandId()));
+  value(putInForce(app, person(app, "benedita-corvo"), "purchase-orders", 1, "2026-01-01", newCommandId()));
+  clock.set("2026-03-10T09:10:00.000Z");
+  return app;
+}
+
+export function person(app: App, id: string): Person {
+  return readWorld(app.db).directory.person(id)!;
+}
+
+export function value<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
+  return result.value;
+}
+
+export const codes = (result: Result<unknown>) =>
+  result.ok ? "done" : result.refusals.map((refusal) => refusal.code).join();
+
+export function testOrder(netMinor: number, extra: Partial<PurchaseOrder> = {}): PurchaseOrder {
+  return {
+    documentType: "purchase-order",
+    title: "Mooring ropes",
+    requester: "noor-halvorsrud",
+    onBehalfOf: null,
+    unit: "engineering",
+    supplier: "Northrigg Cordage",
+    currency: "EUR",
+    date: "2026-03-10",
+    promisedDate: null,
+    note: "",
+    lines: [
+      { description: "Rope", category: "deck", costCentre: "", quantity: "1", unitPrice: netMinor, taxPercent: "23" },
+    ],
+    attachments: [],
+    ...extra,
+  };
+}

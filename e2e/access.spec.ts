@@ -1,0 +1,59 @@
+// Who may not, cannot, by any address; and who is signed in is decided by the server alone.
+import { expect, test } from "@playwright/test";
+import { signIn } from "./support";
+
+test("without a session every page leads to the sign-in and every change is refused", async ({ page, request }) => {
+  for (const path of ["/desk", "/documents", "/documents/new", "/documents/po-03001", "/policies", "/register"]) {
+    await page.goto(path);
+    await expect(page).toHaveURL(/\/sign-in$/);
+  }
+  const command = crypto.randomUUID();
+  for (const [path, data] of [
+    ["/api/documents", { command, document: {} }],
+    ["/api/documents/po-03001", { command, type: "withdraw" }],
+    ["/api/policies/purchase-orders/versions", { command }],
+    ["/api/policies/purchase-orders/versions/1/in-force", { command, from: "2026-03-10" }],
+    ["/api/attachments?name=a.pdf", {}],
+  ] as const) {
+    expect([path, (await request.post(path, { data })).status()]).toEqual([path, 401]);
+  }
+  for (const path of ["/api/log/verify", "/api/live", "/api/documents/po-03001/record"])
+    expect((await request.get(path)).status()).toBe(401);
+});
+
+test("a requester opens neither the policies nor other people's documents", async ({ page }) => {
+  await signIn(page, "olavo-penha");
+  await page.goto("/policies/purchase-orders");
+  await expect(page.getByRole("heading", { name: "This is not open to you" })).toBeVisible();
+  await page.goto("/documents/po-03001");
+  await expect(page.getByRole("heading", { name: "This is not open to you" })).toBeVisible();
+  expect((await page.request.get("/api/documents/po-03001/record")).status()).toBe(403);
+});
+
+test("a change that another site's page makes with the visitor's cookie is refused, and so is a malformed one", async ({
+  page,
+}) => {
+  await signIn(page, "noor-halvorsrud");
+  const foreign = await page.request.post("/api/documents/po-03008", {
+    headers: { origin: "https://elsewhere.example" },
+    data: { command: crypto.randomUUID(), type: "withdraw", comment: "" },
+  });
+  expect(foreign.status()).toBe(403);
+  const malformed = await page.request.post("/api/documents/po-03008", {
+    data: { command: "1", type: "withdraw", colour: "red" },
+  });
+  expect(malformed.status()).toBe(400);
+  expect(malformed.headers()["content-type"]).toContain("application/problem+json");
+  expect(((await malformed.json()) as { detail: string }).detail).toContain("colour: unknown field");
+});
+
+test("signing in by choosing a person, and out again", async ({ page }) => {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: /Benedita Corvo/ }).click();
+  await expect(page).toHaveURL(/\/desk$/);
+  await page.getByRole("button", { name: /Benedita Corvo/ }).click();
+  await page.getByRole("menuitem", { name: /Sign out/ }).click();
+  await expect(page).toHaveURL(/\/sign-in$/);
+  await page.goto("/desk");
+  await expect(page).toHaveURL(/\/sign-in$/);
+});

@@ -1,0 +1,135 @@
+// Everything on the band board can be done by mouse and by keyboard, and the figures follow while it happens.
+import { expect, test, type Page } from "@playwright/test";
+import { signIn } from "./support";
+
+const board = "/policies/purchase-orders";
+const words = (page: Page) => page.getByRole("region", { name: "In words" });
+const stake = (page: Page, index: number) => page.getByRole("slider").nth(index);
+const band = (page: Page, name: RegExp) => page.getByRole("button", { name });
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto(board);
+  await page.getByRole("tab", { name: "Dry-dock and engine work" }).click();
+  await expect(page.getByRole("slider")).toHaveCount(3);
+});
+
+test("a stake is dragged: the amount and the figures change before it is let go", async ({ page }) => {
+  await expect(stake(page, 1)).toHaveText("20,000.00");
+  const figures = await words(page).innerText();
+  const box = (await stake(page, 1).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 5, { steps: 6 });
+  const amount = await stake(page, 1).innerText();
+  expect(Number(amount.replaceAll(",", ""))).toBeLessThan(20_000);
+  expect(await words(page).innerText()).not.toBe(figures);
+  await expect(words(page)).toContainText(amount);
+  await page.mouse.up();
+  await expect(page.getByText("Unsaved changes")).toBeVisible();
+});
+
+test("a stake by keyboard: next round amount, one unit, side of the exact amount, remove, add", async ({ page }) => {
+  await stake(page, 0).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(stake(page, 0)).toHaveText("2,500.00");
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect(stake(page, 0)).toHaveText("2,499.00");
+  await expect(stake(page, 0)).toHaveAttribute("aria-valuetext", "2,499.00 itself: nobody needs to approve");
+  await page.getByRole("radio", { name: /^Above/ }).check();
+  await expect(stake(page, 0)).toHaveAttribute("aria-valuetext", /^2,499\.00 itself: the requester’s manager/);
+  const amount = page.getByLabel("Amount of the threshold");
+  await amount.fill("20,000");
+  await expect(page.getByRole("alert").filter({ hasText: "between its neighbours" })).toBeVisible();
+  await amount.fill("1.234,5");
+  await expect(page.getByRole("alert").filter({ hasText: "write it like" })).toBeVisible();
+  await stake(page, 2).focus();
+  await page.keyboard.press("Delete");
+  await expect(page.getByRole("slider")).toHaveCount(2);
+  await page.getByRole("button", { name: "Add a stake" }).click();
+  await expect(page.getByRole("slider")).toHaveCount(3);
+});
+
+test("pennants are toggled by a click and stretched by their ends, with mouse and keyboard", async ({ page }) => {
+  const directors = (range: string) => band(page, new RegExp(`^Two of three directors, ${range}`));
+  await expect(directors("Over 20,000.00")).toHaveAccessibleName(/has no part$/);
+  await directors("Over 20,000.00").click();
+  await expect(directors("Over 20,000.00")).toHaveAccessibleName(/approves$/);
+  await directors("Over 20,000.00").press("Space");
+  await expect(directors("Over 20,000.00")).toHaveAccessibleName(/is told$/);
+  await directors("Over 20,000.00").click();
+  const start = page.getByRole("button", { name: "Start of Two of three directors; left and right move it by a band" });
+  await start.focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(directors("Over 20,000.00")).toHaveAccessibleName(/approves$/);
+  await expect(words(page)).toContainText("two of the Directors");
+  const handle = (await start.boundingBox())!;
+  const left = (await stake(page, 0).boundingBox())!;
+  await page.mouse.move(handle.x + 4, handle.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(left.x + left.width, handle.y + 8, { steps: 5 });
+  await page.mouse.up();
+  await expect(directors("Over 2,000.00")).toHaveAccessibleName(/approves$/);
+});
+
+test("levels are added, named, given a rule and a quorum, moved, set side by side, removed", async ({ page }) => {
+  await page.getByRole("button", { name: "Add a level" }).click();
+  const details = page.getByRole("region", { name: "Details" });
+  await details.getByLabel("Level").fill("Owners");
+  await details.getByLabel("Who").selectOption("A group");
+  await details.getByLabel("Group").selectOption({ label: "Directors, 3 people" });
+  await details.getByLabel("How many of them").selectOption("majority");
+  await expect(details).toContainText("A majority of the Directors. More than half of them must approve.");
+  await details.getByLabel("How many of them").selectOption("n");
+  await details.getByRole("spinbutton").fill("4");
+  await expect(details).toContainText("more than there are: documents would be held");
+  await details.getByLabel("Who").selectOption("Named people");
+  await details.getByRole("checkbox", { name: /Ivo Sampaio/ }).check();
+  await expect(words(page)).toContainText("Ivo Sampaio");
+  await details.getByLabel("Side by side with the level above").check();
+  await expect(words(page)).toContainText(/side by side two of the Directors and/);
+  const names = () =>
+    page
+      .getByRole("group", { name: "Levels, in order" })
+      .locator("button[aria-expanded] > span:first-child")
+      .allInnerTexts();
+  await details.getByRole("button", { name: "Earlier" }).click();
+  expect((await names()).slice(-2)).toEqual(["Owners", "Two of three directors"]);
+  await details.getByRole("button", { name: "Remove the level" }).click();
+  expect(await names()).not.toContain("Owners");
+});
+
+test("a band without an approver says that documents would be held, and “nobody needs to approve” is explicit", async ({
+  page,
+}) => {
+  for (const level of ["Line manager"]) await band(page, new RegExp(`^${level}, Over 2,000.00`)).click();
+  await expect(band(page, /^Line manager, Over 2,000.00/)).toHaveAccessibleName(/is told$/);
+  await expect(words(page)).toContainText("no level approves here, so such an order would be held");
+  await page.getByRole("button", { name: "Band: Over 2,000.00" }).click();
+  await page.getByRole("checkbox", { name: /Nobody needs to approve/ }).check();
+  await expect(words(page)).not.toContainText("would be held");
+});
+
+test("unsaved changes survive a reload and can be discarded", async ({ page }) => {
+  await stake(page, 0).focus();
+  await page.keyboard.press("ArrowRight");
+  await page.reload();
+  await expect(page.getByText("Unsaved changes from before")).toBeVisible();
+  await page.getByRole("tab", { name: "Dry-dock and engine work" }).click();
+  await expect(stake(page, 0)).toHaveText("2,500.00");
+  await page.getByRole("button", { name: "Discard" }).click();
+  await expect(stake(page, 0)).toHaveText("2,000.00");
+});
+
+test("an auditor reads the board and changes nothing", async ({ page }) => {
+  await signIn(page, "tome-cardigos");
+  await page.goto(board);
+  await expect(words(page)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Add a stake" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Save as/ })).toHaveCount(0);
+  const policy = { id: "purchase-orders" };
+  const refused = await page.request.post("/api/policies/purchase-orders/versions", {
+    data: { command: crypto.randomUUID(), basedOn: 2, note: "", policy },
+  });
+  expect(refused.status()).toBe(403);
+});

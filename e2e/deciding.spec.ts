@@ -1,0 +1,141 @@
+// Deciding: comments travel, refusals end, corrections begin again, and of two at once one counts.
+import { expect, test } from "@playwright/test";
+import { decide, enterOrder, pageOf, signIn, status } from "./support";
+
+test("send back leads to revision 2, and the approver sees what changed", async ({ page, browser }) => {
+  await signIn(page, "noor-halvorsrud");
+  const id = await enterOrder(page, { title: "Cylinder liners", price: "18,000", category: "engine" });
+  const rui = await pageOf(browser, "rui-tavares");
+  await rui.goto(`/documents/${id}`);
+  await decide(rui, "Send back");
+  await expect(rui.getByRole("alert")).toContainText("write a sentence first");
+  await rui.locator("#comment").fill("Which vessel?");
+  await rui.getByRole("button", { name: "Send back to the requester" }).click();
+  await expect(status(rui, "Sent back").first()).toBeVisible();
+
+  await page.goto("/desk");
+  await page.goto(`/documents/${id}/edit`);
+  await expect(page.getByText("Rui Tavares sent it back: “Which vessel?”")).toBeVisible();
+  await page.getByLabel("What is ordered, in a few words").fill("Cylinder liners, Ilha Grã");
+  await page.getByLabel("Price each").fill("17,500");
+  await page.getByRole("button", { name: "Submit 17,500.00 EUR" }).click();
+  await page.waitForURL(new RegExp(`${id}$`));
+  await expect(page.getByText("revision 2")).not.toHaveCount(0);
+  await rui.goto(`/documents/${id}`);
+  await expect(rui.getByRole("region", { name: "Changed since the revision before" })).toContainText("18,000.00 EUR");
+  await decide(rui, "Decline", "The yard has them in store.");
+  await expect(status(rui, "Declined").first()).toBeVisible();
+  await expect(rui.getByRole("region", { name: "Decide" })).toHaveCount(0);
+});
+
+test("two browsers deciding at once end with exactly one decision, and the other is told who was first", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "noor-halvorsrud");
+  const id = await enterOrder(page, { title: "Gearbox seals", price: "30,000", category: "engine" });
+  const rui = await pageOf(browser, "rui-tavares");
+  await rui.goto(`/documents/${id}`);
+  await decide(rui, "Approve");
+  await expect(rui.getByText("approved as Line manager")).toBeVisible();
+
+  const people = await Promise.all(["duarte-anselmo", "petra-zimbral"].map((person) => pageOf(browser, person)));
+  for (const one of people) {
+    await one.goto(`/documents/${id}`);
+    await one.getByRole("button", { name: /^Approve/ }).click();
+    await expect(one.locator("#comment")).toBeVisible();
+  }
+  await Promise.all(
+    people.map((one) => one.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click()),
+  );
+  for (const one of people) await expect(one.getByText(/approved as Technical committee/)).toHaveCount(1);
+  const told = await Promise.all(
+    people.map((one) => one.getByRole("region", { name: "Decide" }).getByRole("alert").allInnerTexts()),
+  );
+  const alerts = told
+    .flat()
+    .filter((text) => /already approved by (Duarte Anselmo|Petra Zimbral)|Somebody else has decided/.test(text));
+  expect(alerts).toHaveLength(1);
+});
+
+test("by keyboard on the desk: J moves, A opens, Esc closes and returns, Ctrl+Enter approves", async ({
+  page,
+  browser,
+}) => {
+  const noor = await pageOf(browser, "noor-halvorsrud");
+  await enterOrder(noor, { title: "First of two", price: "12,000.00" });
+  await enterOrder(noor, { title: "Second of two", price: "12,000.00" });
+  await signIn(page, "rui-tavares");
+  await page.goto("/desk");
+  const title = page.getByRole("heading", { level: 1 }).nth(1);
+  const first = await title.innerText();
+  await page.keyboard.press("j");
+  await expect(title).not.toHaveText(first);
+  await page.goto("/desk");
+  await page
+    .getByRole("link", { name: /Second of two/ })
+    .first()
+    .click();
+  await expect(title).toHaveText("Second of two");
+  await page.keyboard.press("a");
+  await expect(page.locator("#comment")).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(page.locator("#comment")).toHaveCount(0);
+  await page.keyboard.press("a");
+  await page.keyboard.type("By keyboard.");
+  await page.keyboard.press("Control+Enter");
+  await expect(page.getByText("“By keyboard.”")).toBeVisible();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+});
+
+test("held orders say why; the controller can route them again, the requester withdraw", async ({ page, browser }) => {
+  await signIn(page, "caetano-moura");
+  const id = await enterOrder(page, { title: "Winch from abroad", price: "9,000", currency: "CHF" });
+  await expect(page.getByText("Held: no exchange rate.")).toBeVisible();
+  await expect(page.getByText(/No exchange rate from CHF to EUR/).first()).toBeVisible();
+  const controller = await pageOf(browser, "benedita-corvo");
+  await controller.goto(`/documents/${id}`);
+  await controller.getByRole("button", { name: "Route again" }).click();
+  await controller.locator("#comment").fill("Trying once more.");
+  await controller.getByRole("button", { name: "Route again from the first level" }).click();
+  await expect(controller.getByText("“Trying once more.”")).toBeVisible();
+  await page.getByRole("button", { name: "Withdraw" }).click();
+  await page.getByRole("button", { name: /^Withdraw PO-/ }).click();
+  await expect(status(page, "Withdrawn").first()).toBeVisible();
+});
+
+test("an order in yen has no decimals, one in dinars three; what is wrong is said in one list and nothing typed is lost", async ({
+  page,
+}) => {
+  await signIn(page, "noor-halvorsrud");
+  await page.goto("/documents/new");
+  await page.getByLabel("Currency").selectOption("JPY");
+  await page.getByLabel("What it is").fill("Magnetron");
+  await page.getByLabel("Price each").fill("1500.50");
+  await page.getByRole("button", { name: /^Submit/ }).click();
+  const alert = page.getByRole("alert").first();
+  await expect(alert).toContainText("JPY has no decimals");
+  await expect(alert).toContainText("Name the supplier");
+  await page.getByLabel("Currency").selectOption("KWD");
+  await page.getByLabel("Price each").fill("1500.505");
+  await expect(page.getByRole("button", { name: "Submit 1,500.505 KWD" })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Price each")).toHaveValue("1500.505");
+  await page.getByLabel("What is ordered, in a few words").fill("Radar part");
+  await page.getByLabel("Supplier").fill("Tidewell Engines");
+  await page
+    .getByLabel("Choose files")
+    .setInputFiles({ name: "offer.pdf", mimeType: "application/pdf", buffer: Buffer.from("%PDF-1.4\n%offer") });
+  await expect(page.getByText("offer.pdf")).toBeVisible();
+  await page
+    .getByLabel("Choose files")
+    .setInputFiles({ name: "page.html", mimeType: "text/html", buffer: Buffer.from("<html>") });
+  await expect(page.getByText("page.html is not a PDF, PNG, JPEG or WebP file")).toBeVisible();
+  await page.getByRole("button", { name: /^Submit/ }).click();
+  await page.waitForURL(/po-\d+$/);
+  await expect(page.getByText(/1,500\.505 KWD × 3\.|× [\d.]+ of/).first()).toBeVisible();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "offer.pdf" }).click();
+  expect((await download).suggestedFilename()).toBe("offer.pdf");
+});

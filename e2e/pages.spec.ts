@@ -1,0 +1,85 @@
+// Every page, wide and on a phone: nothing serious for axe, nothing wider than the screen, nothing in the console.
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { signIn } from "./support";
+
+const PAGES: [person: string, path: string][] = [
+  ["", "/sign-in"],
+  ["teodora-lins", "/desk"],
+  ["olavo-penha", "/desk"],
+  ["noor-halvorsrud", "/documents"],
+  ["noor-halvorsrud", "/documents/new"],
+  ["teodora-lins", "/documents/po-03001"],
+  ["duarte-anselmo", "/documents/po-03003/record"],
+  ["salvina-reboredo", "/documents/po-03004/edit"],
+  ["benedita-corvo", "/policies"],
+  ["benedita-corvo", "/policies/purchase-orders"],
+  ["tome-cardigos", "/register"],
+  ["olavo-penha", "/no-access"],
+  ["olavo-penha", "/nothing-here"],
+];
+
+async function check(page: Page, path: string): Promise<void> {
+  const complaints: string[] = [];
+  page.on("pageerror", (error) => complaints.push(error.message));
+  page.on("console", (message) => {
+    if (message.type() === "error" && !message.text().includes("404")) complaints.push(message.text());
+  });
+  await page.goto(path);
+  await expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((violation) => violation.impact === "serious" || violation.impact === "critical");
+  expect(
+    serious.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" | ")}`),
+  ).toEqual([]);
+  const [wide, screen] = await page.evaluate(() => [document.documentElement.scrollWidth, window.innerWidth]);
+  expect(wide).toBeLessThanOrEqual(screen!);
+  expect(complaints).toEqual([]);
+}
+
+for (const [width, height] of [
+  [1280, 800],
+  [390, 844],
+] as const) {
+  test.describe(`${width} x ${height}`, () => {
+    test.use({ viewport: { width, height } });
+    for (const [person, path] of PAGES) {
+      test(`${path} ${person && `as ${person}`}`, async ({ page }) => {
+        if (person) await signIn(page, person);
+        await check(page, path);
+      });
+    }
+  });
+}
+
+test("the board with a stake, a level and a band chosen", async ({ page }) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto("/policies/purchase-orders");
+  for (const choose of [
+    page.getByRole("slider").first(),
+    page.getByRole("button", { name: /^Band:/ }).first(),
+    page.getByRole("group", { name: "Levels, in order" }).getByRole("button", { expanded: false }).first(),
+  ]) {
+    await choose.focus();
+    if ((await choose.getAttribute("role")) !== "slider") await choose.press("Enter");
+    await expect(page.getByRole("region", { name: "Details" })).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(
+      violations.filter((one) => one.impact === "serious" || one.impact === "critical").map((one) => one.id),
+    ).toEqual([]);
+  }
+});
+
+test("on a phone an approver decides from the list to the answer", async ({ browser }) => {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await signIn(page, "ines-valadim");
+  await page.goto("/desk");
+  await page
+    .getByRole("link", { name: /Fender panels, east quay/ })
+    .locator("visible=true")
+    .tap();
+  await page.getByRole("button", { name: /^Approve 2,490.00 EUR/ }).tap();
+  await page.locator("#comment").fill("Fine.");
+  await page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').tap();
+  await expect(page.getByText("“Fine.”")).toBeVisible();
+});

@@ -1,0 +1,40 @@
+import { defineConfig } from "@playwright/test";
+
+const port = Number(process.env.PORT ?? 4391);
+
+export default defineConfig({
+  testDir: "e2e",
+  // One database and one server for all: tests run one after the other, each on documents of its own.
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [["list"]],
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+    launchOptions: {
+      executablePath: process.env.BANDEIRA_CHROMIUM ?? "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--no-first-run",
+      ],
+    },
+  },
+  webServer: {
+    command: `node node_modules/next/dist/bin/next start -p ${port}`,
+    url: `http://localhost:${port}/sign-in`,
+    env: {
+      BANDEIRA_DEMO: "1",
+      NEXT_TELEMETRY_DISABLED: "1",
+      ...(process.env.BANDEIRA_DATA && { BANDEIRA_DATA: process.env.BANDEIRA_DATA }),
+    },
+    reuseExistingServer: false,
+  },
+});

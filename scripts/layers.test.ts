@@ -1,0 +1,81 @@
+// Imports point one way: app -> ui, server -> core; workers -> core. The core knows nothing of screens, storage or Node.
+import fs from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+
+const src = path.join(import.meta.dirname, "../src");
+
+const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
+  core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },
+  server: { layers: ["core", "server"], packages: (name) => !/^(react|react-dom|radix-ui)$/.test(name) },
+  ui: { layers: ["core", "ui"], packages: (name) => !/^(better-sqlite3|node:.*|file-type)$/.test(name) },
+  workers: { layers: ["core", "workers"], packages: () => false },
+  app: { layers: ["core", "server", "ui", "app", "workers"], packages: (name) => name !== "better-sqlite3" },
+};
+
+/** Why a file in a layer may not import something, or null. */
+export function whyNotImport(file: string, target: string): string | null {
+  const layer = file.split("/")[0]!;
+  const rule = MAY[layer];
+  if (!rule) return null; // proxy.ts stands beside the layers
+  const local = target.startsWith("@/")
+    ? target.slice(2)
+    : target.startsWith(".")
+      ? path.posix.join(path.posix.dirname(file), target)
+      : null;
+  if (local === null) {
+    const name = target.startsWith("@")
+      ? target.split("/").slice(0, 2).join("/")
+      : target.startsWith("node:")
+        ? target
+        : target.split("/")[0]!;
+    return rule.packages(name) ? null : `${layer} must not use the package ${name}`;
+  }
+  const [to, folder, ...rest] = local.split("/");
+  if (!rule.layers.includes(to!)) return `${layer} must not import from ${to}`;
+  // One public face: from outside, a folder of core is entered through its index.
+  const own = layer === "core" && file.split("/")[1] === folder;
+  return to === "core" && !own && rest.length > 0
+    ? `core/${folder} is entered through its index, not through ${rest.join("/")}`
+    : null;
+}
+
+const files = (fs.readdirSync(src, { recursive: true }) as string[])
+  .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name))
+  .map((name) => name.replaceAll(path.sep, "/"));
+
+describe("layers", () => {
+  it("no file imports against the direction", () => {
+    const wrong = files.flatMap((file) => {
+      const text = fs.readFileSync(path.join(src, file), "utf8");
+      const targets = [...text.matchAll(/(?:from|import)\s*\(?\s*["']([^"']+)["']/g)].map((match) => match[1]!);
+      return targets.flatMap((target) => whyNotImport(file, target) ?? []).map((why) => `${file}: ${why}`);
+    });
+    expect(wrong).toEqual([]);
+    expect(files.length).toBeGreaterThan(80);
+  });
+
+  it.each([
+    ["core/money/money.ts", "../../server/db/open", "core must not import from server"],
+    ["core/policy/words.ts", "@/ui/format", "core must not import from ui"],
+    ["core/records/chain.ts", "node:crypto", "core must not use the package node:crypto"],
+    ["core/policy/words.ts", "../people/schema", "core/people is entered through its index, not through schema"],
+    ["ui/board/chart.tsx", "@/server/world", "ui must not import from server"],
+    ["server/world.ts", "@/ui/format", "server must not import from ui"],
+    ["ui/board/chart.tsx", "@/core/policy/edit", "core/policy is entered through its index, not through edit"],
+    ["app/page.tsx", "better-sqlite3", "app must not use the package better-sqlite3"],
+  ])("%s importing %s would be found", (file, target, why) => {
+    expect(whyNotImport(file, target)).toBe(why);
+  });
+
+  it("the core reads no clock and rolls no dice", () => {
+    const impure = files.filter(
+      (file) =>
+        file.startsWith("core/") &&
+        /Date\.now\(\)|new Date\(\)|Math\.random|performance\.now|process\.env/.test(
+          fs.readFileSync(path.join(src, file), "utf8"),
+        ),
+    );
+    expect(impure).toEqual([]);
+  });
+});

@@ -1,0 +1,43 @@
+// `npm test`: proves everything, from a fresh clone on.
+import fs from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { spawnSync } from "node:child_process";
+import { bin, build, install, needFreePort, portFrom, run, stop } from "./common.mjs";
+
+const port = portFrom(4391);
+await needFreePort(port);
+install();
+needChromium();
+const step = (name, command, args, env) => {
+  console.log(`\n== ${name}`);
+  run(command, args, env);
+};
+step("Types", bin("tsc"), ["--noEmit"]);
+step("Lint", bin("oxlint"), ["--deny-warnings"]);
+step("Format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+step("Schemas are current", bin("tsx"), ["scripts/schemas.ts", "--check"]);
+step("Unit tests", bin("vitest"), ["run"]);
+console.log("\n== Build");
+build();
+const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-test-"));
+try {
+  step("Demo data for the browser tests", bin("tsx"), ["scripts/seed.ts", "3000"], { BANDEIRA_DATA: data });
+  step("Browser tests", bin("playwright"), ["test"], { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1", PORT: String(port) });
+} finally {
+  fs.rmSync(data, { recursive: true, force: true });
+}
+
+/** The browser tests drive Debian's Chromium; where root may install it, it is installed. */
+function needChromium() {
+  const file = process.env.BANDEIRA_CHROMIUM ?? "/usr/bin/chromium";
+  if (fs.existsSync(file)) return;
+  const root = process.getuid?.() === 0 && spawnSync("apt-get", ["--version"]).status === 0;
+  if (!root)
+    stop(
+      "The browser tests need Chromium: install it (on Debian: apt-get install -y chromium), or set BANDEIRA_CHROMIUM to its path.",
+    );
+  console.log("Installing Chromium.");
+  run("apt-get", ["update", "-qq"]);
+  run("apt-get", ["install", "-y", "-qq", "chromium"], { DEBIAN_FRONTEND: "noninteractive" });
+}

@@ -1,0 +1,154 @@
+// The log is append-only and chained; what is read can be made again from it; what was acknowledged survives a kill.
+import { spawn } from "node:child_process";
+import fs from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import { verifyChain } from "@/core/records";
+import { generateDemo } from "../../../demo/generate";
+import { DatabaseUnavailable, databaseFile, openDatabase } from "../db/open";
+import { demoClock } from "../clock";
+import { temporaryFolder, testApp } from "../../../demo/test-app";
+import { allEvents, append, lastSeq, nativeHash, newCommandId } from "./log";
+import { dumpProjections, rebuild } from "./rebuild";
+
+const root = path.join(import.meta.dirname, "../../..");
+
+describe("append-only", () => {
+  it.each([
+    ["UPDATE event SET actor = 'mallory' WHERE seq = 2", "cannot be changed"],
+    ["DELETE FROM event WHERE seq = 2", "cannot be deleted"],
+    ["INSERT OR REPLACE INTO event SELECT * FROM event WHERE seq = 2", "must follow the last one"],
+    [
+      "INSERT INTO event SELECT seq + 100, time, 'x', 1, type, actor, inNameOf, command, data, previous, hash FROM event WHERE seq = 1",
+      "must follow the last one",
+    ],
+  ])("%s is refused by the database itself", (sql, message) => {
+    expect(() => testApp().db.exec(sql)).toThrow(message);
+  });
+
+  it("one byte changed behind the triggers' back is found and named, in any column of any event", () => {
+    const app = testApp();
+    app.db.exec("DROP TRIGGER event_no_update");
+    for (const [seq, column] of [
+      [1, "data"],
+      [2, "time"],
+      [3, "actor"],
+      [4, "type"],
+      [3, "hash"],
+      [2, "previous"],
+      [4, "command"],
+    ] as const) {
+      const old = app.db.prepare(`SELECT ${column} FROM event WHERE seq = ?`).pluck().get(seq) as string;
+      const changed = old.replace(/[a-z0-9](?=[^a-z0-9]*$)/, (last) => (last === "1" ? "2" : "1"));
+      app.db.prepare(`UPDATE event SET ${column} = ? WHERE seq = ?`).run(changed, seq);
+      expect(verifyChain(allEvents(app.db), nativeHash).problem?.seq).toBe(seq);
+      app.db.prepare(`UPDATE event SET ${column} = ? WHERE seq = ?`).run(old, seq);
+    }
+    expect(verifyChain(allEvents(app.db), nativeHash)).toMatchObject({ events: 4, problem: null });
+  });
+});
+
+describe("the demo's log", () => {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder);
+  generateDemo(db, { orders: 150 });
+
+  it("is chained from its first event and gives the same projections when rebuilt", () => {
+    expect(verifyChain(allEvents(db), nativeHash).problem).toBeNull();
+    const before = dumpProjections(db);
+    expect(before.length).toBeGreaterThan(1000);
+    expect(rebuild(db)).toBe(lastSeq(db));
+    expect(dumpProjections(db)).toEqual(before);
+  });
+
+  it("is the same for the same seed, to the last hash, and another for another", () => {
+    const again = (seed?: number) => {
+      const other = openDatabase(temporaryFolder());
+      generateDemo(other, { orders: 150, ...(seed && { seed }) });
+      return other.prepare("SELECT hash FROM event ORDER BY seq DESC LIMIT 1").pluck().get();
+    };
+    const last = db.prepare("SELECT hash FROM event ORDER BY seq DESC LIMIT 1").pluck().get();
+    expect(again()).toBe(last);
+    expect(again(7)).not.toBe(last);
+  });
+
+  it("shows eight live orders in different states", () => {
+    const live = db.prepare("SELECT status, held FROM document ORDER BY number DESC LIMIT 8").all() as {
+      status: string;
+      held: number;
+    }[];
+    expect(live.map((row) => row.status + (row.held ? " held" : "")).sort()).toEqual([
+      "draft",
+      "sent back",
+      "waiting",
+      "waiting",
+      "waiting",
+      "waiting",
+      "waiting held",
+      "waiting held",
+    ]);
+  });
+
+  it("the demo's clock starts at its set time and never before the last event", () => {
+    expect(demoClock(db, "2026-03-10T09:10:00.000Z").now().slice(0, 16)).toBe("2026-03-10T09:10");
+    append(db, "test", [{ type: "later", data: {} }], {
+      actor: "x",
+      at: "2026-04-01T00:00:00.000Z",
+      command: newCommandId(),
+    });
+    expect(demoClock(db, "2026-03-10T09:10:00.000Z").now() >= "2026-04-01").toBe(true);
+  });
+});
+
+describe("a killed server", () => {
+  it("loses no acknowledged decision, however often it is killed", async () => {
+    const app = testApp();
+    app.db.close();
+    const acknowledged: string[] = [];
+    for (let round = 0; round < 8; round += 1)
+      acknowledged.push(...(await decideUntilKilled(app.folder, 40 + round * 17)));
+    const db = openDatabase(app.folder);
+    expect(acknowledged.length).toBeGreaterThan(50);
+    const known = new Set(db.prepare("SELECT command FROM event").pluck().all());
+    expect(acknowledged.filter((command) => !known.has(command))).toEqual([]);
+    expect(verifyChain(allEvents(db), nativeHash).problem).toBeNull();
+    const before = dumpProjections(db);
+    rebuild(db);
+    expect(dumpProjections(db)).toEqual(before);
+  });
+});
+
+/** Lets a process of its own decide orders and kills it without warning after so many answers. @returns ids of acknowledged commands */
+function decideUntilKilled(folder: string, answers: number): Promise<string[]> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, ["--import", "tsx", "scripts/decide-forever.ts", folder], {
+      cwd: root,
+      stdio: ["ignore", "pipe", "inherit"],
+    });
+    let text = "";
+    child.stdout.on("data", (chunk: Buffer) => {
+      text += chunk.toString();
+      if (text.split("\n").length > answers) child.kill("SIGKILL");
+    });
+    child.on("error", reject);
+    child.on("close", () => resolve(text.split("\n").slice(0, -1)));
+  });
+}
+
+describe("opening", () => {
+  it("says in one sentence when the folder cannot be written", () => {
+    const folder = temporaryFolder();
+    fs.writeFileSync(path.join(folder, "file"), "");
+    expect(() => openDatabase(path.join(folder, "file"))).toThrow(
+      /^The data folder .* cannot be written \(EEXIST\); set BANDEIRA_DATA/,
+    );
+  });
+  it("refuses a database that a newer program wrote", () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder);
+    db.pragma("user_version = 999");
+    db.close();
+    expect(() => openDatabase(folder)).toThrow(DatabaseUnavailable);
+    expect(fs.existsSync(databaseFile(folder))).toBe(true);
+  });
+});
