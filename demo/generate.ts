@@ -21,6 +21,7 @@ import { seeded, type Random } from "./random";
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const HISTORY_FROM = "2025-03-10T07:00:00.000Z";
+const HISTORY_END = Date.parse("2026-03-05T17:30:00.000Z");
 
 /** What happens at a moment; carrying it out may bring further happenings. */
 type Happening = { at: number; run: () => void };
@@ -79,8 +80,12 @@ function writePolicies({ app, clock, random, who, must }: Making): void {
 function playHistory(make: Making, count: number): void {
   const { random, clock, app, who, must } = make;
   const queue: Happening[] = [];
-  const push = (happening: Happening) => queue.splice(findPlace(queue, happening.at), 0, happening);
-  const end = Date.parse("2026-03-06T17:00:00.000Z");
+  // What would reach into the days of the live orders happens at the end of the history instead, so that the log runs forward.
+  const push = ({ at, run }: Happening) => {
+    const capped = Math.min(at, HISTORY_END);
+    queue.splice(findPlace(queue, capped), 0, { at: capped, run });
+  };
+  const end = HISTORY_END - 9 * DAY;
   for (let index = 0; index < count; index += 1) {
     const at = workingMoment(random, Date.parse(HISTORY_FROM) + random.next() * (end - Date.parse(HISTORY_FROM)));
     const date = new Date(at).toISOString().slice(0, 10);

@@ -75,7 +75,7 @@ test("pennants are toggled by a click and stretched by their ends, with mouse an
 test("levels are added, named, given a rule and a quorum, moved, set side by side, removed", async ({ page }) => {
   await page.getByRole("button", { name: "Add a level" }).click();
   const details = page.getByRole("region", { name: "Details" });
-  await details.getByLabel("Level").fill("Owners");
+  await details.getByLabel("Level", { exact: true }).fill("Owners");
   await details.getByLabel("Who").selectOption("A group");
   await details.getByLabel("Group").selectOption({ label: "Directors, 3 people" });
   await details.getByLabel("How many of them").selectOption("majority");

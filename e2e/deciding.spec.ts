@@ -8,7 +8,7 @@ test("send back leads to revision 2, and the approver sees what changed", async 
   const rui = await pageOf(browser, "rui-tavares");
   await rui.goto(`/documents/${id}`);
   await decide(rui, "Send back");
-  await expect(rui.getByRole("alert")).toContainText("write a sentence first");
+  await expect(rui.getByRole("region", { name: "Decide" }).getByRole("alert")).toContainText("write a sentence first");
   await rui.locator("#comment").fill("Which vessel?");
   await rui.getByRole("button", { name: "Send back to the requester" }).click();
   await expect(status(rui, "Sent back").first()).toBeVisible();
@@ -92,7 +92,7 @@ test("by keyboard on the desk: J moves, A opens, Esc closes and returns, Ctrl+En
 test("held orders say why; the controller can route them again, the requester withdraw", async ({ page, browser }) => {
   await signIn(page, "caetano-moura");
   const id = await enterOrder(page, { title: "Winch from abroad", price: "9,000", currency: "CHF" });
-  await expect(page.getByText("Held: no exchange rate.")).toBeVisible();
+  await expect(page.getByText("Held: no exchange rate.").first()).toBeVisible();
   await expect(page.getByText(/No exchange rate from CHF to EUR/).first()).toBeVisible();
   const controller = await pageOf(browser, "benedita-corvo");
   await controller.goto(`/documents/${id}`);

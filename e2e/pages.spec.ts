@@ -1,5 +1,5 @@
 // Every page, wide and on a phone: nothing serious for axe, nothing wider than the screen, nothing in the console.
-import AxeBuilder from "@axe-core/playwright";
+import { AxeBuilder } from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { signIn } from "./support";
 

@@ -1,5 +1,6 @@
 import { joinWords } from "../conditions";
 import type { Directory } from "./directory";
+import type { Candidate } from "./resolve";
 import type { ApproverRule } from "./rules";
 
 const COUNT = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
@@ -7,6 +8,11 @@ const COUNT = ["no", "one", "two", "three", "four", "five", "six", "seven", "eig
 /** Small numbers in words, larger ones in figures. */
 export function sayCount(count: number): string {
   return COUNT[count] ?? String(count);
+}
+
+/** @example sayCandidate(rui) // "Rui Tavares (not eligible: is the requester)" */
+export function sayCandidate({ name, reason }: Pick<Candidate, "name" | "reason">): string {
+  return `${name} (${reason.replace(/^not: /, "not eligible: ")})`;
 }
 
 /** Who a rule names, as a noun phrase: "the requester’s manager", "Marta Quelhas or Ivo Sampaio". */

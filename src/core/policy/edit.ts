@@ -12,7 +12,8 @@ export function canPlace(section: Section, index: number, threshold: Threshold):
   const before = others[index - 1];
   const after = others[index + 1];
   if (!Number.isSafeInteger(threshold.amount) || threshold.amount <= 0) return false;
-  return (!before || cutOf(before) < cutOf(threshold)) && (!after || cutOf(threshold) < cutOf(after));
+  const rises = (low: Threshold, high: Threshold) => low.amount < high.amount && cutOf(low) < cutOf(high);
+  return (!before || rises(before, threshold)) && (!after || rises(threshold, after));
 }
 
 /** Cuts the band the amount lies in; both parts keep what the whole band asked for. */

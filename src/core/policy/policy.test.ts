@@ -86,6 +86,11 @@ describe("reading a policy file", () => {
       /sections\[0\].thresholds\[1\].amount: thresholds rise/,
     ],
     [
+      "two thresholds on one amount",
+      (copy) => (copy.sections[0].thresholds[1] = { amount: 250000, exact: "above" }),
+      /thresholds rise/,
+    ],
+    [
       "two thresholds with nothing between",
       (copy) => (copy.sections[0].thresholds[1] = { amount: 250001, exact: "above" }),
       /thresholds rise/,

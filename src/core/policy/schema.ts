@@ -155,7 +155,7 @@ function checkSection(section: Section, type: string, say: Say): void {
     say(["bands"], `${section.thresholds.length} thresholds make ${bands} bands, not ${section.bands.length}`);
   section.thresholds.forEach((threshold, index) => {
     const before = section.thresholds[index - 1];
-    if (before && cutOf(before) >= cutOf(threshold)) {
+    if (before && (before.amount >= threshold.amount || cutOf(before) >= cutOf(threshold))) {
       say(
         ["thresholds", index, "amount"],
         "thresholds rise from one to the next, with at least one amount between them",

@@ -61,6 +61,14 @@ describe("the demo's log", () => {
     expect(dumpProjections(db)).toEqual(before);
   });
 
+  it("runs forward in time and leaves nothing of the past undecided", () => {
+    const times = db.prepare("SELECT time FROM event ORDER BY seq").pluck().all() as string[];
+    expect(times).toEqual([...times].sort());
+    expect(times.at(-1)! < "2026-03-10T09:10:00.000Z").toBe(true);
+    const open = db.prepare("SELECT COUNT(*) FROM document WHERE closed_at IS NULL").pluck().get();
+    expect(open).toBe(8);
+  });
+
   it("is the same for the same seed, to the last hash, and another for another", () => {
     const again = (seed?: number) => {
       const other = openDatabase(temporaryFolder());

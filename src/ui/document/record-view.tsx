@@ -1,7 +1,7 @@
 import type { DocumentView } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import type { Directory } from "@/core/people";
+import { sayCandidate, type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
 import { capital, sayExactly } from "../format";
@@ -176,7 +176,7 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                     {capital(level.outcome)}: {level.reason}
                     {level.outcome === "required" && `; ${level.needed} needed`}
                   </td>
-                  <td>{level.candidates.map((one) => `${one.name}: ${one.reason}`).join("; ") || "—"}</td>
+                  <td>{level.candidates.map(sayCandidate).join("; ") || "—"}</td>
                   <td>
                     {said.map((one) => (
                       <p key={one.at + one.by}>

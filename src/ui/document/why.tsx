@@ -1,5 +1,6 @@
 import type { DocumentState } from "@/core/approval";
 import { formatMoney, minorDigits } from "@/core/money";
+import { sayCandidate } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import type { SectionLooked } from "@/core/routing";
 import { BandPicture } from "../board/band-picture";
@@ -88,7 +89,7 @@ function Levels({ state }: { state: DocumentState }) {
           <b className="font-semibold">{level.name}</b>: {level.outcome}; {level.reason}.
           {level.candidates.length > 0 && (
             <span className="block text-soft">
-              {level.rule}: {level.candidates.map((one) => `${one.name} ${one.reason}`).join("; ")}
+              {level.rule}: {level.candidates.map(sayCandidate).join("; ")}
               {level.outcome === "required" && `. ${level.needed} needed`}
             </span>
           )}

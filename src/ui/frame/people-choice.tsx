@@ -53,7 +53,7 @@ export function PeopleChoice({ people }: { people: Choice[] }) {
               <span>
                 <span className="block font-semibold">{person.name}</span>
                 <span className="block text-sm text-soft">
-                  {person.title}, {person.unit}
+                  {person.title.includes(person.unit) ? person.title : `${person.title}, ${person.unit}`}
                 </span>
                 {FIRST_TO_TRY[person.id] && (
                   <span className="block text-sm text-harbour">{FIRST_TO_TRY[person.id]}</span>

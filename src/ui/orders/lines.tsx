@@ -62,7 +62,7 @@ export function Lines({ bad }: { bad: ReadonlySet<string | undefined> }) {
               aria-label={`Remove line ${index + 1}`}
               disabled={fields.length === 1}
               onClick={() => remove(index)}
-              className="justify-self-end md:min-h-9"
+              className="justify-self-end no-underline! md:min-h-9"
             >
               ✕
             </Button>
@@ -82,9 +82,11 @@ function LineNet({ index }: { index: number }) {
   const line = order.lines[index];
   const readable = line && !problems.some((problem) => problem.path?.startsWith(`lines.${index}.`));
   return (
-    <p className="flex min-h-9 items-center justify-end gap-2 text-right font-medium md:block md:pb-2">
-      <span className="text-sm font-normal text-soft md:sr-only">Net</span>
-      {readable ? formatAmount(money(lineNet(line), typed.currency)) : "—"}
+    <p className="text-right">
+      <span className={index === 0 ? "block text-sm text-soft" : "block text-sm text-soft md:sr-only"}>Net</span>
+      <span className="flex min-h-9 items-center justify-end font-medium">
+        {readable ? formatAmount(money(lineNet(line), typed.currency)) : "—"}
+      </span>
     </p>
   );
 }

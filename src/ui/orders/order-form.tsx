@@ -168,7 +168,7 @@ function SubmitRow({
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
       <Button type="submit" look="solid" disabled={busy}>
-        {totals ? `Submit ${formatMoney(totals.net)}` : "Submit"}
+        {totals && totals.net.minor > 0 ? `Submit ${formatMoney(totals.net)}` : "Submit"}
       </Button>
       <Button look="quiet" disabled={busy} onClick={onDraft}>
         Keep as a draft

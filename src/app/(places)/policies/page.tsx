@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { documentType } from "@/core/documents";
 import { minorDigits } from "@/core/money";
-import { inForceAt, versionState } from "@/core/policy";
+import { inForceAt, sayChain, sayRange, versionState } from "@/core/policy";
 import { visitFor } from "@/server/http/page";
 import { readWorld } from "@/server/world";
 import { BandPicture } from "@/ui/board/band-picture";
@@ -60,6 +60,14 @@ export default async function Policies() {
                     unit={10 ** minorDigits(shown.policy.currency)}
                     width={360}
                   />
+                  <ol className="serif mt-1.5 flex flex-col gap-0.5 text-[15px] leading-snug">
+                    {section.bands.map((_, band) => (
+                      <li key={band}>
+                        <b className="font-semibold">{sayRange(section, band, shown.policy.currency)}:</b>{" "}
+                        {sayChain(shown.policy, section, band, directory)}.
+                      </li>
+                    ))}
+                  </ol>
                 </li>
               ))}
             </ul>
