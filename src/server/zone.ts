@@ -43,3 +43,18 @@ export function dayIn(moment: string, zone: string): string {
     new Date(moment),
   );
 }
+
+const DAY = 86_400_000;
+
+/** Time between two moments in days, Saturdays and Sundays left out. */
+export function weekdaysBetween(from: string, to: string): number {
+  const end = Date.parse(to);
+  let total = 0;
+  for (let at = Date.parse(from); at < end;) {
+    const next = Math.min(end, (Math.floor(at / DAY) + 1) * DAY);
+    const weekday = new Date(at).getUTCDay();
+    if (weekday !== 0 && weekday !== 6) total += next - at;
+    at = next;
+  }
+  return total / DAY;
+}

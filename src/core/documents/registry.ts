@@ -1,6 +1,5 @@
 import type { Facts, Vocabulary } from "../conditions";
 import type { Money } from "../money";
-import type { Directory } from "../people";
 import type { z } from "zod";
 
 /** What every document has, whatever its type. */
@@ -40,7 +39,7 @@ export type DocumentType<D extends Basics = Basics> = {
   name: { one: string; many: string; prefix: string };
   schema: z.ZodType<D>;
   fields: readonly Field[];
-  facts(document: D, directory: Directory): Facts;
+  facts(document: D): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
   missing(document: D): MissingItem[];

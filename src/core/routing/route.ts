@@ -86,7 +86,7 @@ function measure(document: AnyDocument, policy: Policy, context: RoutingContext)
 type SectionChoice = { sections: SectionLooked[]; section: Section | null; hold: HoldReason };
 
 function chooseSection(document: AnyDocument, policy: Policy, context: RoutingContext): SectionChoice {
-  const facts = documentType(policy.documentType).facts(document, context.directory);
+  const facts = documentType(policy.documentType).facts(document);
   const toCurrency = converter(document, context);
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
@@ -137,11 +137,7 @@ function routeLevel(
   const mark = level.marks[band] ?? "none";
   if (mark === "none") return passedOver("has no part in this band");
   const undecidable = level.when
-    ? evaluate(
-        level.when,
-        documentType(policy.documentType).facts(document, context.directory),
-        converter(document, context),
-      )
+    ? evaluate(level.when, documentType(policy.documentType).facts(document), converter(document, context))
     : null;
   const words = level.when ? sayCondition(level.when, vocabularyOf(documentType(policy.documentType))) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);

@@ -1,5 +1,4 @@
-// The log is append-only and chained; what is read can be made again from it; what was acknowledged survives a kill.
-import { spawn } from "node:child_process";
+// The log is append-only and chained; what is read can be made again from it.
 import fs from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
@@ -10,8 +9,6 @@ import { demoClock } from "../clock";
 import { temporaryFolder, testApp } from "../../../demo/test-app";
 import { allEvents, append, lastSeq, nativeHash, newCommandId } from "./log";
 import { dumpProjections, rebuild } from "./rebuild";
-
-const root = path.join(import.meta.dirname, "../../..");
 
 describe("append-only", () => {
   it.each([
@@ -107,41 +104,6 @@ describe("the demo's log", () => {
     expect(demoClock(db, "2026-03-10T09:10:00.000Z").now() >= "2026-04-01").toBe(true);
   });
 });
-
-describe("a killed server", () => {
-  it("loses no acknowledged decision, however often it is killed", async () => {
-    const app = testApp();
-    app.db.close();
-    const acknowledged: string[] = [];
-    for (let round = 0; round < 8; round += 1)
-      acknowledged.push(...(await decideUntilKilled(app.folder, 40 + round * 17)));
-    const db = openDatabase(app.folder);
-    expect(acknowledged.length).toBeGreaterThan(50);
-    const known = new Set(db.prepare("SELECT command FROM event").pluck().all());
-    expect(acknowledged.filter((command) => !known.has(command))).toEqual([]);
-    expect(verifyChain(allEvents(db), nativeHash).problem).toBeNull();
-    const before = dumpProjections(db);
-    rebuild(db);
-    expect(dumpProjections(db)).toEqual(before);
-  });
-});
-
-/** Lets a process of its own decide orders and kills it without warning after so many answers. @returns ids of acknowledged commands */
-function decideUntilKilled(folder: string, answers: number): Promise<string[]> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ["--import", "tsx", "scripts/decide-forever.ts", folder], {
-      cwd: root,
-      stdio: ["ignore", "pipe", "inherit"],
-    });
-    let text = "";
-    child.stdout.on("data", (chunk: Buffer) => {
-      text += chunk.toString();
-      if (text.split("\n").length > answers) child.kill("SIGKILL");
-    });
-    child.on("error", reject);
-    child.on("close", () => resolve(text.split("\n").slice(0, -1)));
-  });
-}
 
 describe("opening", () => {
   it("says in one sentence when the folder cannot be written", () => {

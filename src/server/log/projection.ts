@@ -1,10 +1,12 @@
 import { evolve, levelsWaitingFor, activeHolds, type DocumentEvent, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
-import type { Rate } from "@/core/money";
+import type { Facts } from "@/core/conditions";
+import type { Money, Rate } from "@/core/money";
 import type { Organisation } from "@/core/people";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Policy } from "@/core/policy";
 import type { Db } from "../db/open";
+import { weekdaysBetween } from "../zone";
 
 /** Events beside those of documents. */
 export type OtherEvent =
@@ -92,9 +94,9 @@ function writeDocument(db: Db, state: DocumentState, at: string): void {
   const headline = documentType(state.document.documentType).headline(state.document);
   db.prepare(
     `INSERT OR REPLACE INTO document (id, number, type, status, held, title, party, requester, unit, currency, net, gross, compared, policy,
-       policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at, state)
+       policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at, state, summary)
      VALUES (@id, @number, @type, @status, @held, @title, @party, @requester, @unit, @currency, @net, @gross, @compared, @policy,
-       @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at, @state)`,
+       @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at, @state, @summary)`,
   ).run({
     id: state.id,
     number: state.number,
@@ -119,8 +121,23 @@ function writeDocument(db: Db, state: DocumentState, at: string): void {
     closedAt: state.closedAt,
     at,
     state: canonical(state),
+    summary: canonical(summaryOf(state)),
   });
   writeParts(db, state);
+}
+
+/** What of a past document the tide needs, so that thousands are read without their whole states. */
+export type Summary = { facts: Facts; measures: Record<string, Money>; levelDays: number[] };
+
+function summaryOf({ document, levels }: DocumentState): Summary {
+  const type = documentType(document.documentType);
+  return {
+    facts: type.facts(document),
+    measures: Object.fromEntries(type.measures.map((measure) => [measure.key, measure.of(document).amount])),
+    levelDays: levels.flatMap((level) =>
+      level.openedAt && level.closedAt ? [weekdaysBetween(level.openedAt, level.closedAt)] : [],
+    ),
+  };
 }
 
 function writeParts(db: Db, state: DocumentState): void {

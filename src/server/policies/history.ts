@@ -1,9 +1,8 @@
 import { evaluate } from "@/core/conditions";
-import { documentType, type AnyDocument } from "@/core/documents";
-import type { DocumentState } from "@/core/approval";
-import { convert } from "@/core/money";
+import { convert, type Money } from "@/core/money";
 import type { Policy } from "@/core/policy";
 import type { App } from "../app";
+import type { Summary } from "../log/projection";
 import { ratesFor, readWorld } from "../world";
 
 /** Past amounts by section of a policy, in minor units of its currency, and how long decisions took. */
@@ -12,80 +11,67 @@ export type History = { amounts: Record<string, number[]>; months: number; from:
 const MONTHS = 12;
 const DAY = 86_400_000;
 
+type PastRow = { unit: string; submitted_at: string; summary: string };
+
 /**
  * The documents of the last twelve months that a policy's sections would have caught, whatever policy they went under. One
- * that cannot be measured for want of a rate is left out.
+ * that cannot be measured for want of a rate is left out. Days count Monday to Friday; holidays are not known here.
  */
 export function historyFor(app: App, policy: Policy): History {
   const now = app.clock.now();
   const from = new Date(Date.parse(now) - 365 * DAY).toISOString();
   const rows = app.db
-    .prepare("SELECT state FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?")
-    .pluck()
-    .iterate(policy.documentType, from, now) as IterableIterator<string>;
+    .prepare(
+      "SELECT unit, submitted_at, summary FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?",
+    )
+    .iterate(policy.documentType, from, now) as IterableIterator<PastRow>;
   const amounts: Record<string, number[]> = Object.fromEntries(policy.sections.map((section) => [section.id, []]));
-  const stages: number[] = [];
-  const rates = ratesByDate(app);
-  for (const text of rows) {
-    const state = JSON.parse(text) as DocumentState;
-    const caught = catchIn(app, policy, state.document, rates);
+  const days: number[] = [];
+  const toCurrency = converterByDate(app);
+  const inScope = scopeOf(app, policy);
+  for (const row of rows) {
+    const summary = JSON.parse(row.summary) as Summary;
+    const caught = inScope(row.unit)
+      ? catchIn(policy, summary, (amount, currency) => toCurrency(amount, currency, row.submitted_at.slice(0, 10)))
+      : null;
     if (caught) amounts[caught.section]!.push(caught.minor);
-    stages.push(...stageDays(state));
+    days.push(...summary.levelDays);
   }
-  const daysPerStage = stages.length ? stages.reduce((sum, days) => sum + days, 0) / stages.length : 0;
+  const daysPerStage = days.length ? days.reduce((sum, one) => sum + one, 0) / days.length : 0;
   return { amounts, months: MONTHS, from, daysPerStage };
 }
 
-function catchIn(
-  app: App,
-  policy: Policy,
-  document: AnyDocument,
-  rates: (date: string) => ReturnType<typeof ratesFor>,
-): { section: string; minor: number } | null {
+function scopeOf(app: App, policy: Policy): (unit: string) => boolean {
   const { directory } = readWorld(app.db);
-  if (!directory.unitsAbove(document.unit).some((unit) => policy.scope.units.includes(unit.id))) return null;
-  const type = documentType(policy.documentType);
-  const measure = type.measures.find((one) => one.key === policy.measure.kind);
-  if (!measure) return null;
-  const toCurrency = (amount: Parameters<typeof convert>[0], currency: string) => {
-    if (amount.currency === currency) return amount;
-    const converted = convert(amount, currency, document.date, rates(document.date));
-    return converted.ok ? converted.money : null;
-  };
-  const amount = toCurrency(measure.of(document).amount, policy.currency);
+  const inside = directory.organisation.units.filter(({ id }) =>
+    directory.unitsAbove(id).some((unit) => policy.scope.units.includes(unit.id)),
+  );
+  const ids = new Set(inside.map((unit) => unit.id));
+  return (unit) => ids.has(unit);
+}
+
+function catchIn(
+  policy: Policy,
+  summary: Summary,
+  toCurrency: (amount: Money, currency: string) => Money | null,
+): { section: string; minor: number } | null {
+  const measured = summary.measures[policy.measure.kind];
+  const amount = measured ? toCurrency(measured, policy.currency) : null;
   if (!amount) return null;
-  const facts = type.facts(document, directory);
   const section = policy.sections.find(
-    (one) => one.when === "otherwise" || evaluate(one.when, facts, toCurrency).outcome === "met",
+    (one) => one.when === "otherwise" || evaluate(one.when, summary.facts, toCurrency).outcome === "met",
   );
   return section ? { section: section.id, minor: Math.abs(amount.minor) } : null;
 }
 
-function ratesByDate(app: App): (date: string) => ReturnType<typeof ratesFor> {
+/** Conversion at the rates of a date, which are read once per date. */
+function converterByDate(app: App): (amount: Money, currency: string, date: string) => Money | null {
   const known = new Map<string, ReturnType<typeof ratesFor>>();
-  return (date) => {
-    const found = known.get(date) ?? ratesFor(app.db, date);
-    known.set(date, found);
-    return found;
+  return (amount, currency, date) => {
+    if (amount.currency === currency) return amount;
+    const rates = known.get(date) ?? ratesFor(app.db, date);
+    known.set(date, rates);
+    const converted = convert(amount, currency, date, rates);
+    return converted.ok ? converted.money : null;
   };
-}
-
-/** Days each completed level was open, counted on working days of the week; holidays are not known here. */
-function stageDays(state: DocumentState): number[] {
-  return state.levels.flatMap((level) =>
-    level.openedAt && level.closedAt ? [weekdaysBetween(level.openedAt, level.closedAt)] : [],
-  );
-}
-
-/** Time between two moments in days, Saturdays and Sundays left out. */
-export function weekdaysBetween(from: string, to: string): number {
-  const end = Date.parse(to);
-  let total = 0;
-  for (let at = Date.parse(from); at < end;) {
-    const next = Math.min(end, (Math.floor(at / DAY) + 1) * DAY);
-    const weekday = new Date(at).getUTCDay();
-    if (weekday !== 0 && weekday !== 6) total += next - at;
-    at = next;
-  }
-  return total / DAY;
 }

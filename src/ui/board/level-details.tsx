@@ -79,16 +79,16 @@ function sizeOf(board: Board, rule: ApproverRule): number {
 function sayEffect(level: Level, directory: Board["directory"]): string {
   const who = capital(sayWho(level, directory));
   const enough = {
-    one: "One approval is enough.",
-    all: "Every one of them must approve.",
-    majority: "More than half of them must approve.",
-    n: `${level.quorum.kind === "n" ? level.quorum.n : ""} of them must approve.`,
+    one: " One approval is enough.",
+    all: " Every one of them must approve.",
+    majority: " More than half of them must approve.",
+    n: "",
   }[level.quorum.kind];
   const refusal =
     level.refusal === "first ends"
       ? "The first refusal ends the chain."
       : "A refusal ends the chain only when too few are left.";
-  return `${who}. ${enough} ${refusal}`;
+  return `${who}.${enough} ${refusal}`;
 }
 
 const RULES: { kind: ApproverRule["kind"]; label: string }[] = [

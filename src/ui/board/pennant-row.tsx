@@ -3,6 +3,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { sayCondition } from "@/core/conditions";
 import { documentType, vocabularyOf } from "@/core/documents";
+import { sayRule } from "@/core/people";
 import { edit, sayRange, sayWho, type Level } from "@/core/policy";
 import { capital } from "../format";
 import { placeOn } from "./geometry";
@@ -120,7 +121,7 @@ function Pennant({
     approvers.kind === "people" || approvers.kind === "group" || quorum.kind !== "one"
       ? sayWho(level, board.directory)
       : level.name;
-  const label = run.mark === "told" ? `told: ${who}` : who;
+  const label = run.mark === "told" ? `told: ${sayRule(approvers, board.directory, "and")}` : who;
   const shape = "pointer-events-none absolute top-1/2 h-7 -translate-y-1/2 overflow-hidden";
   return (
     <>

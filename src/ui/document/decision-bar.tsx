@@ -71,7 +71,7 @@ export function DecisionBar(props: DecisionBarProps) {
               key={one}
               look={one === "approve" ? "solid" : one === "withdraw" || one === "reroute" ? "quiet" : "outline"}
               onClick={() => choose(one)}
-              className="flex-1 sm:flex-none"
+              className={one === "approve" ? "basis-full sm:basis-auto" : "flex-1 sm:flex-none"}
             >
               {one === "approve" ? `Approve ${props.amount}` : NAME[one]}
               {KEY[one] && <kbd className="hidden font-sans text-xs opacity-80 sm:inline">{KEY[one]}</kbd>}

@@ -62,7 +62,7 @@ export function DocumentSheet({
               )}
             </p>
           </div>
-          <div className="text-right">
+          <div className="flex w-full items-center justify-between gap-3 sm:block sm:w-auto sm:text-right">
             <p className="text-xl font-semibold whitespace-nowrap">{formatMoney(headline.net)}</p>
             <p className="mt-0.5 flex flex-wrap justify-end gap-1.5">
               <StatusMark status={state.status} />

@@ -94,7 +94,9 @@ export function Thread({
               {line.did.startsWith(":") || line.did.startsWith(" ") ? line.did : ` ${line.did}`}{" "}
               <span className="text-sm whitespace-nowrap text-soft">{sayMoment(line.at, zone)}</span>
             </p>
-            {line.comment && <p className="serif text-[15px]">“{line.comment}”</p>}
+            {line.comment && (
+              <p className="serif text-[15px]">{line.weight === "held" ? `${line.comment}.` : `“${line.comment}”`}</p>
+            )}
           </li>
         ))}
       </ol>

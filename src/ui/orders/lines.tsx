@@ -38,7 +38,7 @@ export function Lines({ bad }: { bad: ReadonlySet<string | undefined> }) {
         {fields.map((row, index) => (
           <li
             key={row.id}
-            className="grid grid-cols-2 items-end gap-2 border-b border-rule pb-3 md:grid-cols-[minmax(10rem,1fr)_10.5rem_5.5rem_4.5rem_7rem_4.5rem_7rem_2.5rem] md:border-0 md:pb-0"
+            className="grid grid-cols-2 items-end gap-2 border-b border-rule pb-3 md:grid-cols-[minmax(9rem,1fr)_12.25rem_5.5rem_4.5rem_7rem_4.5rem_7rem_2.5rem] md:border-0 md:pb-0"
           >
             <div className="col-span-2 md:col-span-1">{field(index, "description", "What it is")}</div>
             <label className="block">

@@ -78,7 +78,9 @@ CREATE TABLE document (
   submitted_at   TEXT,
   closed_at      TEXT,
   updated_at     TEXT NOT NULL,
-  state          TEXT NOT NULL
+  state          TEXT NOT NULL,
+  -- What the tide asks of many documents at once: facts, measures, days each level took.
+  summary        TEXT NOT NULL
 ) STRICT;
 CREATE INDEX document_by_update ON document (updated_at, id);
 CREATE INDEX document_by_requester ON document (requester, updated_at);

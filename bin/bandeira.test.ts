@@ -1,0 +1,151 @@
+// The command line answers without a database, names the first bad event, and says what is wrong with a call.
+import { spawnSync } from "node:child_process";
+import fs from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import type { PurchaseOrder } from "@/core/documents";
+import type { Route } from "@/core/routing";
+import { databaseFile, openDatabase } from "@/server/db/open";
+import { lastSeq } from "@/server/log/log";
+import { temporaryFolder, testApp } from "../demo/test-app";
+
+const root = path.join(import.meta.dirname, "..");
+const examples = path.join(root, "demo/examples");
+const folder = temporaryFolder();
+
+function bandeira(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(root, "bin/bandeira.js"), ...args], {
+    encoding: "utf8",
+    cwd: folder,
+  });
+  return { status, stdout, stderr };
+}
+
+const file = (name: string, value: unknown) => {
+  const at = path.join(folder, name);
+  fs.writeFileSync(at, JSON.stringify(value));
+  return at;
+};
+const example = <T>(name: string) => JSON.parse(fs.readFileSync(path.join(examples, name), "utf8")) as T;
+const routeOf = (policy: string, document: string, ...more: string[]) =>
+  bandeira(
+    "route",
+    "--policy",
+    policy,
+    "--people",
+    path.join(examples, "people.json"),
+    "--document",
+    document,
+    "--at",
+    "2026-03-10T09:10:00Z",
+    ...more,
+  );
+
+describe("bandeira route", () => {
+  const order = example<PurchaseOrder>("order.json");
+  const policy = example<{ sections: { thresholds: { amount: number; exact: string }[]; levels: object[] }[] }>(
+    "two-step-policy.json",
+  );
+
+  it.each([
+    ["below", 249_999, 0],
+    ["below", 250_000, 0],
+    ["below", 250_001, 1],
+    ["below", 1_000_000, 1],
+    ["below", 1_000_001, 2],
+    ["above", 250_000, 1],
+  ])("with the exact amount %s, %d cents need %d levels", (exact, unitPrice, count) => {
+    policy.sections[0]!.thresholds.forEach((threshold) => (threshold.exact = exact));
+    const { status, stdout } = routeOf(
+      file("policy.json", policy),
+      file("order.json", { ...order, lines: [{ ...order.lines[0]!, unitPrice }] }),
+    );
+    const route = JSON.parse(stdout) as Route;
+    expect([status, route.levels.filter((level) => level.outcome === "required").length]).toEqual([0, count]);
+    expect(route.levels.filter((level) => level.outcome === "passed over").every((level) => level.reason !== "")).toBe(
+      true,
+    );
+  });
+
+  it("gives band, section, people with reasons, and the rate of a yen order", () => {
+    const rates = ["--rates", path.join(examples, "rates.json")];
+    const yen = JSON.parse(
+      routeOf(path.join(examples, "policy.json"), path.join(examples, "order-in-yen.json"), ...rates).stdout,
+    ) as Route;
+    expect(yen).toMatchObject({
+      outcome: "chain",
+      section: { id: "everything-else" },
+      measured: { compared: { minor: 256200, currency: "EUR" }, rate: { rate: "0.0061" } },
+    });
+    expect(yen.levels[0]?.candidates).toEqual([
+      { person: "rui-tavares", name: "Rui Tavares", eligible: true, reason: "eligible" },
+    ]);
+    const held = JSON.parse(
+      routeOf(path.join(examples, "policy.json"), path.join(examples, "order-in-yen.json")).stdout,
+    ) as Route;
+    expect(held).toMatchObject({ outcome: "held", holds: [{ code: "no exchange rate" }] });
+  });
+
+  it("refuses an unknown field with its path and writes no route", () => {
+    const wrong = structuredClone(policy) as typeof policy;
+    Object.assign(wrong.sections[0]!.levels[0]!, { quroum: { kind: "all" } });
+    const { status, stdout, stderr } = routeOf(file("wrong.json", wrong), path.join(examples, "order.json"));
+    expect([status, stdout]).toEqual([2, ""]);
+    expect(stderr).toContain("sections[0].levels[0].quroum: unknown field; did you mean “quorum”?");
+  });
+
+  it.each<[string, string[], string]>([
+    [
+      "a missing file",
+      ["route", "--policy", "nowhere.json", "--people", "x", "--document", "y"],
+      "nowhere.json cannot be read",
+    ],
+    ["a missing option", ["route", "--policy", path.join(examples, "policy.json")], "route needs --people FILE"],
+    ["an unknown option", ["route", "--colour", "red"], "--colour"],
+    ["an unknown command", ["dance"], "There is no command “dance”"],
+    ["another command's option", ["verify", "--policy", "x"], "verify does not take --policy"],
+    ["no database", ["verify", "--data", "/nowhere/at/all"], "There is no Bandeira database in /nowhere/at/all"],
+  ])("says what is wrong with %s", (_name, args, message) => {
+    const { status, stderr } = bandeira(...args);
+    expect(status).toBe(2);
+    expect(stderr).toContain(message);
+    expect(stderr.trim().split("\n")).toHaveLength(1);
+  });
+
+  it("prints its help", () => {
+    const { status, stdout } = bandeira("--help");
+    expect(status).toBe(0);
+    expect(stdout).toContain("bandeira verify [--data DIR]");
+  });
+});
+
+describe("bandeira verify and rebuild", () => {
+  it("count the events, and name the one of which a byte was changed in the file", () => {
+    const app = testApp();
+    const events = lastSeq(app.db);
+    app.db.pragma("wal_checkpoint(TRUNCATE)");
+    app.db.close();
+    const good = bandeira("verify", "--data", app.folder);
+    expect(good).toMatchObject({ status: 0, stderr: "" });
+    expect(good.stdout).toContain(`${events} events, each follows from the one before`);
+    expect(bandeira("rebuild", "--data", app.folder)).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining("Nothing differed") as string,
+    });
+
+    const db = openDatabase(app.folder);
+    db.pragma("wal_checkpoint(TRUNCATE)");
+    const rate = db.prepare("SELECT seq, data FROM event WHERE stream = 'rates'").get() as {
+      seq: number;
+      data: string;
+    };
+    db.close();
+    const bytes = fs.readFileSync(databaseFile(app.folder));
+    const at = bytes.indexOf(rate.data) + rate.data.indexOf("0.0061");
+    bytes[at + 5] = "9".charCodeAt(0);
+    fs.writeFileSync(databaseFile(app.folder), bytes);
+    const bad = bandeira("verify", "--data", app.folder);
+    expect(bad.status).toBe(1);
+    expect(bad.stderr).toContain(`Event ${rate.seq} is not: its content does not give its hash`);
+  });
+});
