@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { launchOptions } from "./scripts/chromium.mjs";
 
 const port = Number(process.env.PORT ?? 4391);
 
@@ -15,17 +16,7 @@ export default defineConfig({
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
-    launchOptions: {
-      executablePath: process.env.BANDEIRA_CHROMIUM ?? "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        "--no-first-run",
-      ],
-    },
+    launchOptions,
   },
   webServer: {
     command: `node node_modules/next/dist/bin/next start -p ${port}`,

@@ -4,6 +4,7 @@ import os from "node:os";
 import path from "node:path";
 import { afterAll } from "vitest";
 import type { PurchaseOrder } from "@/core/documents";
+import { order } from "@/core/fixtures";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import type { App } from "@/server/app";
@@ -55,22 +56,7 @@ export function value<T>(result: Result<T>): T {
 export const codes = (result: Result<unknown>) =>
   result.ok ? "done" : result.refusals.map((refusal) => refusal.code).join();
 
+/** An order of Noor Halvorsrud's over a net amount in minor units. */
 export function testOrder(netMinor: number, extra: Partial<PurchaseOrder> = {}): PurchaseOrder {
-  return {
-    documentType: "purchase-order",
-    title: "Mooring ropes",
-    requester: "noor-halvorsrud",
-    onBehalfOf: null,
-    unit: "engineering",
-    supplier: "Northrigg Cordage",
-    currency: "EUR",
-    date: "2026-03-10",
-    promisedDate: null,
-    note: "",
-    lines: [
-      { description: "Rope", category: "deck", costCentre: "", quantity: "1", unitPrice: netMinor, taxPercent: "23" },
-    ],
-    attachments: [],
-    ...extra,
-  };
+  return order(netMinor, { requester: "noor-halvorsrud", unit: "engineering", ...extra });
 }

@@ -2,6 +2,7 @@
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { launchOptions } from "./chromium.mjs";
 import { bin, build, install, needFreePort, portFrom, root, run, serve, untilReady } from "./common.mjs";
 
 install();
@@ -58,17 +59,7 @@ const VIEWS = [
   ["document-phone", "teodora-lins", "/documents/po-03001", phone],
 ];
 
-const browser = await chromium.launch({
-  executablePath: process.env.BANDEIRA_CHROMIUM ?? "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    "--no-first-run",
-  ],
-});
+const browser = await chromium.launch(launchOptions);
 const folder = path.join(root, "docs/screenshots");
 fs.mkdirSync(folder, { recursive: true });
 for (const [name, person, address, viewport, prepare] of VIEWS) {

@@ -7,6 +7,7 @@ import type { App } from "../app";
 import { append, isDone } from "../log/log";
 import { project, readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
+import { dayIn } from "../zone";
 
 const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
   "save draft": "documents.edit",
@@ -21,7 +22,7 @@ const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
 /** Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one. */
 export function enterDocument(app: App, actor: Person, document: AnyDocument, command: string): Result<DocumentState> {
   return inTransaction(app, () => {
-    const refusal = authorise(actor, "documents.enter") ?? notTheirOwn(app, actor, document);
+    const refusal = authorise(actor, "documents.enter") ?? whyNotTaken(app, actor, document);
     if (refusal) return { ok: false, refusals: [refusal] };
     const earlier = earlierResult(app, command);
     if (earlier) return { ok: true, value: earlier };
@@ -52,16 +53,29 @@ export function commandDocument(
     const refusal = authorise(actor, ACTION[command.type], { document: state, isReader: isReader(app, id, actor.id) });
     if (refusal) return { ok: false, refusals: [refusal] };
     if (isDone(app.db, commandId)) return { ok: true, value: state };
-    const moved = "document" in command ? notTheirOwn(app, actor, command.document) : null;
+    const moved = "document" in command ? whyNotTaken(app, actor, command.document) : null;
     if (moved) return { ok: false, refusals: [moved] };
     return carryOut(app, actor, state, command, commandId);
   });
 }
 
-/** Whoever enters or edits a document cannot put it in somebody else's name, nor attach papers they have not brought themselves. */
-function notTheirOwn(app: App, actor: Person, document: AnyDocument): Refusal | null {
-  if (document.requester !== actor.id)
+/**
+ * What somebody sends may say only what they may say: their own name and unit, since these choose the policy and its people, a date
+ * that has come, and papers they have brought themselves.
+ */
+function whyNotTaken(app: App, actor: Person, document: AnyDocument): Refusal | null {
+  if (document.requester !== actor.id || document.onBehalfOf !== null)
     return refuse("forbidden", "A document is entered in one’s own name", "requester");
+  const { directory } = readWorld(app.db);
+  if (document.unit !== actor.unit) {
+    return refuse(
+      "forbidden",
+      `A document of ${actor.name} belongs to ${directory.unit(actor.unit)?.name ?? actor.unit}`,
+      "unit",
+    );
+  }
+  if (document.date > dayIn(app.clock.now(), directory.organisation.timeZone))
+    return refuse("invalid", "A document is not dated later than today", "date");
   const find = app.db.prepare(
     "SELECT 1 FROM attachment WHERE hash = @hash AND type = @type AND size = @size AND added_by = @by",
   );

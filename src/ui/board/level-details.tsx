@@ -3,6 +3,7 @@
 import type { ApproverRule } from "@/core/people";
 import { edit, sayWho, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
+import { Choice } from "../labelled";
 import { Button } from "../primitives";
 import type { Board } from "./types";
 
@@ -117,17 +118,14 @@ function RuleEditor({
   const known = RULES.some((one) => one.kind === rule.kind);
   return (
     <div className="flex flex-col gap-1.5">
-      <label>
-        <span className="text-sm font-semibold">Who</span>
-        <select className="field" value={rule.kind} onChange={(event) => onChange(start(event.target.value))}>
-          {!known && <option value={rule.kind}>{rule.kind}, not carried out yet</option>}
-          {RULES.map((one) => (
-            <option key={one.kind} value={one.kind}>
-              {one.label}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice label="Who" value={rule.kind} onChange={(chosen) => onChange(start(chosen))}>
+        {!known && <option value={rule.kind}>{rule.kind}, not carried out yet</option>}
+        {RULES.map((one) => (
+          <option key={one.kind} value={one.kind}>
+            {one.label}
+          </option>
+        ))}
+      </Choice>
       {rule.kind === "manager" && (
         <Steps
           label="How far up"
@@ -153,20 +151,18 @@ function RuleEditor({
         />
       )}
       {rule.kind === "group" && (
-        <label>
-          <span className="sr-only">Group</span>
-          <select
-            className="field"
-            value={rule.group}
-            onChange={(event) => onChange({ kind: "group", group: event.target.value })}
-          >
-            {organisation.groups.map((group) => (
-              <option key={group.id} value={group.id}>
-                {group.name}, {group.members.length} people
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="Group"
+          hidden
+          value={rule.group}
+          onChange={(chosen) => onChange({ kind: "group", group: chosen })}
+        >
+          {organisation.groups.map((group) => (
+            <option key={group.id} value={group.id}>
+              {group.name}, {group.members.length} people
+            </option>
+          ))}
+        </Choice>
       )}
       {rule.kind === "people" && (
         <PeopleEditor board={board} people={rule.people} onChange={(people) => onChange({ kind: "people", people })} />
@@ -187,17 +183,14 @@ function Steps({
   onChange(value: number): void;
 }) {
   return (
-    <label>
-      <span className="sr-only">{label}</span>
-      <select className="field" value={value} onChange={(event) => onChange(Number(event.target.value))}>
-        {!options.some(([steps]) => steps === value) && <option value={value}>{value} above</option>}
-        {options.map(([steps, words]) => (
-          <option key={steps} value={steps}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Choice label={label} hidden value={String(value)} onChange={(chosen) => onChange(Number(chosen))}>
+      {!options.some(([steps]) => steps === value) && <option value={value}>{value} above</option>}
+      {options.map(([steps, words]) => (
+        <option key={steps} value={steps}>
+          {words}
+        </option>
+      ))}
+    </Choice>
   );
 }
 
@@ -249,15 +242,12 @@ function QuorumEditor({
     onChange({ quorum: kind === "n" ? { kind, n: Math.min(2, size) } : { kind: kind as "one" | "all" | "majority" } });
   return (
     <div className="flex flex-col gap-1.5">
-      <label>
-        <span className="text-sm font-semibold">How many of them</span>
-        <select className="field" value={quorum.kind} onChange={(event) => choose(event.target.value)}>
-          <option value="one">anyone: one is enough</option>
-          <option value="all">everyone</option>
-          <option value="majority">a majority: more than half</option>
-          <option value="n">a number</option>
-        </select>
-      </label>
+      <Choice label="How many of them" value={quorum.kind} onChange={(chosen) => choose(chosen)}>
+        <option value="one">anyone: one is enough</option>
+        <option value="all">everyone</option>
+        <option value="majority">a majority: more than half</option>
+        <option value="n">a number</option>
+      </Choice>
       {quorum.kind === "n" && (
         <label className="flex items-center gap-2 text-sm">
           <input
@@ -275,17 +265,14 @@ function QuorumEditor({
           {quorum.n > size && <span className="text-held">more than there are: documents would be held</span>}
         </label>
       )}
-      <label>
-        <span className="text-sm font-semibold">A refusal</span>
-        <select
-          className="field"
-          value={refusal}
-          onChange={(event) => onChange({ refusal: event.target.value as Level["refusal"] })}
-        >
-          <option value="first ends">ends the chain at once</option>
-          <option value="counts">counts against the number needed</option>
-        </select>
-      </label>
+      <Choice
+        label="A refusal"
+        value={refusal}
+        onChange={(chosen) => onChange({ refusal: chosen as Level["refusal"] })}
+      >
+        <option value="first ends">ends the chain at once</option>
+        <option value="counts">counts against the number needed</option>
+      </Choice>
     </div>
   );
 }

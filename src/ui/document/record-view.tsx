@@ -10,6 +10,7 @@ import { OrderLines, OrderParticulars } from "./facts";
 import { LogCheck } from "./log-check";
 import { RecordCheck } from "./record-check";
 import { tell } from "./thread";
+import { Measured } from "./why";
 
 type Props = {
   view: DocumentView;
@@ -122,15 +123,7 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
             </dd>
           </>
         )}
-        {route.measured && (
-          <>
-            <dt className="text-soft">Measured</dt>
-            <dd>
-              {route.measured.measure}: {route.measured.arithmetic}
-              {route.measured.rate && ` = ${formatMoney(route.measured.compared)}`}
-            </dd>
-          </>
-        )}
+        <Measured route={route} />
         {section && version && (
           <>
             <dt className="text-soft">Section</dt>

@@ -2,7 +2,7 @@ import type { DocumentState } from "@/core/approval";
 import { formatMoney, minorDigits } from "@/core/money";
 import { sayCandidate } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
-import type { SectionLooked } from "@/core/routing";
+import type { Route, SectionLooked } from "@/core/routing";
 import { BandPicture } from "../board/band-picture";
 import { SectionTitle } from "../primitives";
 
@@ -34,15 +34,7 @@ export function Why({ state, version }: { state: DocumentState; version: PolicyV
             </dd>
           </>
         )}
-        {route.measured && (
-          <>
-            <dt className="text-soft">Measured</dt>
-            <dd>
-              {route.measured.measure}: {route.measured.arithmetic}
-              {route.measured.rate && ` = ${formatMoney(route.measured.compared)}`}
-            </dd>
-          </>
-        )}
+        <Measured route={route} />
         {route.sections.map((one) => (
           <Looked key={one.section} section={one} />
         ))}
@@ -52,6 +44,20 @@ export function Why({ state, version }: { state: DocumentState; version: PolicyV
         <Levels state={state} />
       </details>
     </section>
+  );
+}
+
+/** What was measured, with its arithmetic and the rate. */
+export function Measured({ route: { measured } }: { route: Route }) {
+  if (!measured) return null;
+  return (
+    <>
+      <dt className="text-soft">Measured</dt>
+      <dd>
+        {measured.measure}: {measured.arithmetic}
+        {measured.rate && ` = ${formatMoney(measured.compared)}`}
+      </dd>
+    </>
   );
 }
 

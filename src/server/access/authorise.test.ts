@@ -1,0 +1,62 @@
+// Every action with every role and with none: the table below is what Bandeira grants, and nothing else.
+import { describe, expect, it } from "vitest";
+import type { DocumentState } from "@/core/approval";
+import { RoleSchema, type Person, type Role } from "@/core/people";
+import { authorise, type Action, type Subject } from "./authorise";
+
+const roles = RoleSchema.options;
+const someone = (role: Role, id = "somebody"): Person => ({
+  id,
+  name: "Somebody",
+  email: "s@example.test",
+  title: "x",
+  unit: "u",
+  manager: null,
+  roles: [role],
+});
+const mine = { document: { document: { requester: "somebody" } } as DocumentState };
+const others = { document: { document: { requester: "other" } } as DocumentState };
+const othersRead = { ...others, isReader: true };
+
+const everybodyButAuditors: Role[] = roles.filter((role) => role !== "auditor");
+const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor"];
+
+const GRANTED: [Action, string, Subject, readonly Role[]][] = [
+  ["documents.enter", "", {}, everybodyButAuditors],
+  ["documents.readAll", "", {}, readAll],
+  ["documents.read", "one's own", mine, roles],
+  ["documents.read", "one with a part in it", othersRead, roles],
+  ["documents.read", "somebody else's", others, readAll],
+  ["documents.edit", "one's own", mine, everybodyButAuditors],
+  ["documents.edit", "somebody else's", othersRead, []],
+  ["documents.withdraw", "one's own", mine, everybodyButAuditors],
+  ["documents.withdraw", "somebody else's", othersRead, []],
+  ["documents.decide", "one with a part in it", othersRead, everybodyButAuditors],
+  ["documents.decide", "somebody else's", others, readAll.filter((role) => role !== "auditor")],
+  ["documents.reroute", "", {}, ["controller"]],
+  ["policies.read", "", {}, ["controller", "reviewer", "administrator", "auditor"]],
+  ["policies.write", "", {}, ["controller"]],
+  ["log.verify", "", {}, roles],
+];
+
+describe("authorise", () => {
+  it.each(GRANTED)("%s %s", (action, _about, subject, granted) => {
+    expect(roles.filter((role) => authorise(someone(role), action, subject) === null)).toEqual(
+      roles.filter((role) => granted.includes(role)),
+    );
+    expect(authorise(null, action, subject)).toMatchObject({ code: "not signed in" });
+  });
+
+  it("a second role of an auditor does not let them change anything", () => {
+    const both: Person = { ...someone("auditor"), roles: ["auditor", "requester"] };
+    for (const action of ["documents.enter", "documents.edit", "documents.withdraw", "documents.decide"] as const) {
+      expect(authorise(both, action, { ...mine, isReader: true })).toMatchObject({ code: "forbidden" });
+    }
+  });
+
+  it("says which role is missing", () => {
+    expect(authorise(someone("requester"), "policies.write")?.message).toBe(
+      "This needs the role controller; Somebody has requester",
+    );
+  });
+});

@@ -1,0 +1,82 @@
+// The tide is what the policy's sections would have caught: the same as routing every past order by itself.
+import { describe, expect, it } from "vitest";
+import type { DocumentState } from "@/core/approval";
+import { edit, type PolicyVersion } from "@/core/policy";
+import { route } from "@/core/routing";
+import { generateDemo } from "../../../demo/generate";
+import type { App } from "../app";
+import { handClock } from "../clock";
+import { openDatabase } from "../db/open";
+import { temporaryFolder } from "../../../demo/test-app";
+import { ratesFor, readWorld } from "../world";
+import { versionsOf } from "./commands";
+import { historyFor } from "./history";
+
+const db = openDatabase(temporaryFolder());
+generateDemo(db, { orders: 250 });
+const app: App = { db, clock: handClock("2026-03-10T09:10:00.000Z"), demo: true };
+
+/** Amounts by section from routing each document of the last twelve months afresh. */
+function byRouting(version: PolicyVersion): Record<string, number[]> {
+  const states = db
+    .prepare("SELECT state FROM document WHERE submitted_at >= '2025-03-10T09:10'")
+    .pluck()
+    .all() as string[];
+  const found: Record<string, number[]> = Object.fromEntries(
+    version.policy.sections.map((section) => [section.id, []]),
+  );
+  for (const text of states) {
+    const { document } = JSON.parse(text) as DocumentState;
+    const routed = route(document, {
+      policies: [version],
+      directory: readWorld(db).directory,
+      rates: ratesFor(db, document.date),
+      at: app.clock.now(),
+    });
+    if (routed.section && routed.measured) found[routed.section.id]!.push(routed.measured.compared.minor);
+  }
+  return found;
+}
+
+const sorted = (amounts: Record<string, number[]>) =>
+  Object.fromEntries(Object.entries(amounts).map(([id, list]) => [id, list.toSorted((a, b) => a - b)]));
+const inForce = versionsOf(app, "purchase-orders").at(-1)!;
+
+describe("history of a policy", () => {
+  it.each([
+    ["the policy in force", inForce],
+    [
+      "one for Engineering alone",
+      { ...inForce, policy: { ...inForce.policy, scope: { ...inForce.policy.scope, units: ["engineering"] } } },
+    ],
+    [
+      "one measured gross, in pounds",
+      { ...inForce, policy: { ...inForce.policy, currency: "GBP", measure: { kind: "gross" as const } } },
+    ],
+    [
+      "one with a single section",
+      { ...inForce, policy: { ...inForce.policy, sections: inForce.policy.sections.slice(-1) } },
+    ],
+  ])("%s catches what routing would", (_name, version) => {
+    const history = historyFor(app, version.policy);
+    expect(sorted(history.amounts)).toEqual(sorted(byRouting(version)));
+    expect(Object.values(history.amounts).flat().length).toBeGreaterThan(50);
+  });
+
+  it("leaves out what has no rate and counts how long levels took", () => {
+    const total = db
+      .prepare("SELECT COUNT(*) FROM document WHERE submitted_at >= '2025-03-10T09:10'")
+      .pluck()
+      .get() as number;
+    const francs = db.prepare("SELECT COUNT(*) FROM document WHERE currency = 'CHF'").pluck().get() as number;
+    const history = historyFor(app, inForce.policy);
+    expect(Object.values(history.amounts).flat()).toHaveLength(total - francs);
+    expect(history.daysPerStage).toBeGreaterThan(0.1);
+    expect(history.daysPerStage).toBeLessThan(5);
+  });
+
+  it("does not depend on thresholds, which only cut it", () => {
+    const sections = inForce.policy.sections.map((section) => edit.removeThreshold(section, 0));
+    expect(historyFor(app, { ...inForce.policy, sections }).amounts).toEqual(historyFor(app, inForce.policy).amounts);
+  });
+});
