@@ -122,6 +122,15 @@ describe("an order through the database", () => {
         commandDocument(app, person(app, "rui-tavares"), "po-99999", { type: "withdraw", comment: "" }, newCommandId()),
       ),
     ).toBe("unknown");
+    const noor = person(app, "noor-halvorsrud");
+    const enter = (extra: Parameters<typeof testOrder>[1]) =>
+      codes(enterDocument(app, noor, testOrder(1, extra), newCommandId()));
+    // The unit chooses the policy and its people, so nobody enters for another one; nor for tomorrow's rate.
+    expect([
+      enter({ unit: "terminals" }),
+      enter({ onBehalfOf: "petra-zimbral" }),
+      enter({ date: "2026-03-11" }),
+    ]).toEqual(["forbidden", "forbidden", "invalid"]);
     expect(lastSeq(app.db)).toBe(before);
   });
 

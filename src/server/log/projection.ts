@@ -127,11 +127,12 @@ function writeDocument(db: Db, state: DocumentState, at: string): void {
 }
 
 /** What of a past document the tide needs, so that thousands are read without their whole states. */
-export type Summary = { facts: Facts; measures: Record<string, Money>; levelDays: number[] };
+export type Summary = { date: string; facts: Facts; measures: Record<string, Money>; levelDays: number[] };
 
 function summaryOf({ document, levels }: DocumentState): Summary {
   const type = documentType(document.documentType);
   return {
+    date: document.date,
     facts: type.facts(document),
     measures: Object.fromEntries(type.measures.map((measure) => [measure.key, measure.of(document).amount])),
     levelDays: levels.flatMap((level) =>

@@ -11,7 +11,7 @@ export type History = { amounts: Record<string, number[]>; months: number; from:
 const MONTHS = 12;
 const DAY = 86_400_000;
 
-type PastRow = { unit: string; submitted_at: string; summary: string };
+type PastRow = { unit: string; summary: string };
 
 /**
  * The documents of the last twelve months that a policy's sections would have caught, whatever policy they went under. One
@@ -21,9 +21,7 @@ export function historyFor(app: App, policy: Policy): History {
   const now = app.clock.now();
   const from = new Date(Date.parse(now) - 365 * DAY).toISOString();
   const rows = app.db
-    .prepare(
-      "SELECT unit, submitted_at, summary FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?",
-    )
+    .prepare("SELECT unit, summary FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?")
     .iterate(policy.documentType, from, now) as IterableIterator<PastRow>;
   const amounts: Record<string, number[]> = Object.fromEntries(policy.sections.map((section) => [section.id, []]));
   const days: number[] = [];
@@ -32,7 +30,7 @@ export function historyFor(app: App, policy: Policy): History {
   for (const row of rows) {
     const summary = JSON.parse(row.summary) as Summary;
     const caught = inScope(row.unit)
-      ? catchIn(policy, summary, (amount, currency) => toCurrency(amount, currency, row.submitted_at.slice(0, 10)))
+      ? catchIn(policy, summary, (amount, currency) => toCurrency(amount, currency, summary.date))
       : null;
     if (caught) amounts[caught.section]!.push(caught.minor);
     days.push(...summary.levelDays);
