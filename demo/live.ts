@@ -12,35 +12,34 @@ type Sketch = {
   lines: [what: string, category: OrderLine["category"], quantity: string, price: number][];
 };
 
-/** The eight orders that are under way when the demo begins, each in another state. */
-export function liveOrders(make: Making): void {
-  const { app, clock, who, must, random } = make;
+/** The moves of a play: time passes, orders are entered and submitted, people say what they think. */
+function moves({ app, clock, who, must, random }: Making) {
   const at = (time: string) => clock.set(`2026-03-${time}:00.000Z`);
-
   const enter = (sketch: Sketch): { order: PurchaseOrder; draft: DocumentState } => {
-    const requester = who(sketch.requester);
+    const { id, unit } = who(sketch.requester);
+    const line = ([description, category, quantity, unitPrice]: Sketch["lines"][number]): OrderLine => ({
+      description,
+      category,
+      costCentre: "CC-21",
+      quantity,
+      unitPrice,
+      taxPercent: category === "dry-dock" ? "0" : "23",
+    });
     const order: PurchaseOrder = {
       documentType: "purchase-order",
       title: sketch.title,
-      requester: requester.id,
+      requester: id,
       onBehalfOf: null,
-      unit: requester.unit,
+      unit,
       supplier: sketch.supplier,
       currency: sketch.currency ?? "EUR",
       date: clock.now().slice(0, 10),
       promisedDate: null,
       note: sketch.note ?? "",
-      lines: sketch.lines.map(([description, category, quantity, unitPrice]) => ({
-        description,
-        category,
-        costCentre: "CC-21",
-        quantity,
-        unitPrice,
-        taxPercent: category === "dry-dock" ? "0" : "23",
-      })),
+      lines: sketch.lines.map(line),
       attachments: [],
     };
-    return { order, draft: must(enterDocument(app, requester, order, random.uuid())) };
+    return { order, draft: must(enterDocument(app, who(id), order, random.uuid())) };
   };
   const submit = (sketch: Sketch): DocumentState => {
     const { order, draft } = enter(sketch);
@@ -55,7 +54,12 @@ export function liveOrders(make: Making): void {
     level: string,
     comment = "",
   ) => must(commandDocument(app, who(by), state.id, { type, level, revision: state.revision, comment }, random.uuid()));
+  return { at, enter, submit, say };
+}
 
+/** The eight orders that are under way when the demo begins, each in another state. */
+export function liveOrders(make: Making): void {
+  const { at, enter, submit, say } = moves(make);
   at("06T09:20");
   const survey = submit({
     requester: "noor-halvorsrud",

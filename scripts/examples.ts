@@ -20,8 +20,8 @@ const rope: PurchaseOrder = order(250_001, {
   requester: "noor-halvorsrud",
   unit: "engineering",
 });
-const yen = {
-  ...order,
+const yen: PurchaseOrder = {
+  ...rope,
   title: "Radar spare part",
   currency: "JPY",
   lines: [{ ...rope.lines[0]!, description: "Magnetron", unitPrice: 420_000 }],

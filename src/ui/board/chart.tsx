@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
 import { feet, histogram } from "@/core/rehearsal";
@@ -17,7 +17,7 @@ const TIDE = 132;
 
 /** The axis with tide and stakes, the levels below it, and the figures at the foot of each band. */
 export function Chart({ board }: { board: Board }) {
-  const { section, domain, unit, selection, select, change, mayWrite } = board;
+  const { section, domain, unit, selection, mayWrite } = board;
   const track = useRef<HTMLDivElement>(null);
   const width = useWidth(track);
   const [by, setBy] = useState<"count" | "value">("count");
@@ -27,55 +27,15 @@ export function Chart({ board }: { board: Board }) {
     () => feet(section, board.tide, board.directory, board.daysPerStage),
     [section, board.tide, board.directory, board.daysPerStage],
   );
-  const place = (minor: number) => placeOn(domain, minor);
-
-  const addAt = (amount: number) => {
-    const next = edit.addThreshold(section, { amount, exact: "below" });
-    if (next === section) return;
-    change(() => next);
-    select({ kind: "stake", index: next.thresholds.findIndex((threshold) => threshold.amount === amount) });
-  };
-  const addInWidest = () => {
-    const chosen = selection?.kind === "band" ? [selection.index] : section.bands.map((_, band) => band);
-    const spans = chosen
-      .map((band) => spanOf(section, band, place))
-      .sort((a, b) => b.right - b.left - (a.right - a.left));
-    addAt(amountAt(domain, (spans[0]!.left + spans[0]!.right) / 2, unit));
-  };
-  const addLevel = () => {
-    const next = edit.addLevel(section, `Level ${section.levels.length + 1}`);
-    change(() => next);
-    select({ kind: "level", id: next.levels.at(-1)!.id });
+  const addHere = (event: MouseEvent<HTMLElement>) => {
+    const place = (event.clientX - event.currentTarget.getBoundingClientRect().left) / width;
+    if (mayWrite) addStake(board, amountAt(domain, place, unit));
   };
   return (
     <div className="relative px-4 pb-3 [--pad:1rem] md:px-6 md:[--pad:1.5rem]">
       <div className="relative" style={{ paddingLeft: HEAD, paddingTop: top }}>
-        <TideHead board={board} by={by} setBy={setBy}>
-          {mayWrite && (
-            <div className="mt-2 flex flex-col items-start gap-1.5">
-              <Button
-                small
-                disabled={section.thresholds.length >= 12}
-                onClick={addInWidest}
-                title="Or double-click the axis"
-              >
-                Add a stake
-              </Button>
-              <Button small disabled={section.levels.length >= 20} onClick={addLevel}>
-                Add a level
-              </Button>
-            </div>
-          )}
-        </TideHead>
-        <div
-          ref={track}
-          className="relative"
-          style={{ height: TIDE + 24 }}
-          onDoubleClick={(event) =>
-            mayWrite &&
-            addAt(amountAt(domain, (event.clientX - event.currentTarget.getBoundingClientRect().left) / width, unit))
-          }
-        >
+        <TideHead board={board} by={by} setBy={setBy} />
+        <div ref={track} className="relative" style={{ height: TIDE + 24 }} onDoubleClick={addHere}>
           <TidePicture board={board} by={by} />
           <Ticks board={board} />
         </div>
@@ -89,7 +49,6 @@ export function Chart({ board }: { board: Board }) {
       <div
         className="pointer-events-none absolute inset-y-0 right-4 md:right-6"
         style={{ left: `calc(${HEAD}px + var(--pad))` }}
-        data-track
       >
         {selection?.kind === "band" && <BandShade board={board} band={selection.index} />}
         {section.thresholds.map((threshold, index) => (
@@ -98,6 +57,27 @@ export function Chart({ board }: { board: Board }) {
       </div>
     </div>
   );
+}
+
+function addStake({ section, change, select }: Board, amount: number): void {
+  const next = edit.addThreshold(section, { amount, exact: "below" });
+  if (next === section) return;
+  change(() => next);
+  select({ kind: "stake", index: next.thresholds.findIndex((threshold) => threshold.amount === amount) });
+}
+
+/** The middle of the chosen band, or else of the band that is widest on the axis. */
+function roomiestPlace({ section, domain, unit, selection }: Board): number {
+  const bands = selection?.kind === "band" ? [selection.index] : section.bands.map((_, band) => band);
+  const spans = bands.map((band) => spanOf(section, band, (minor) => placeOn(domain, minor)));
+  const { left, right } = spans.sort((a, b) => b.right - b.left - (a.right - a.left))[0]!;
+  return amountAt(domain, (left + right) / 2, unit);
+}
+
+function addLevel({ section, change, select }: Board): void {
+  const next = edit.addLevel(section, `Level ${section.levels.length + 1}`);
+  change(() => next);
+  select({ kind: "level", id: next.levels.at(-1)!.id });
 }
 
 function BandShade({ board, band }: { board: Board; band: number }) {
@@ -111,18 +91,8 @@ function BandShade({ board, band }: { board: Board; band: number }) {
   );
 }
 
-function TideHead({
-  board,
-  by,
-  setBy,
-  children,
-}: {
-  board: Board;
-  by: "count" | "value";
-  setBy(by: "count" | "value"): void;
-  children: ReactNode;
-}) {
-  const { tide, policy, unit } = board;
+function TideHead({ board, by, setBy }: { board: Board; by: "count" | "value"; setBy(by: "count" | "value"): void }) {
+  const { tide, policy, section, unit } = board;
   const value = tide.sums.at(-1)! / unit;
   return (
     <div className="absolute top-2 left-0 w-48 text-sm leading-snug">
@@ -138,7 +108,21 @@ function TideHead({
           {by === "count" ? "show by value" : "show by count"}
         </button>
       </p>
-      {children}
+      {board.mayWrite && (
+        <div className="mt-2 flex flex-col items-start gap-1.5">
+          <Button
+            small
+            disabled={section.thresholds.length >= 12}
+            onClick={() => addStake(board, roomiestPlace(board))}
+            title="Or double-click the axis"
+          >
+            Add a stake
+          </Button>
+          <Button small disabled={section.levels.length >= 20} onClick={() => addLevel(board)}>
+            Add a level
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

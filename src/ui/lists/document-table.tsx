@@ -17,87 +17,101 @@ export function DocumentTable({
   empty: string;
 }) {
   if (rows.length === 0) return <Empty>{empty}</Empty>;
-  const href = (row: DocumentRow) => (record && row.policy ? `/documents/${row.id}/record` : `/documents/${row.id}`);
   return (
     <>
-      <table className="hidden w-full border-collapse md:table">
-        <thead>
-          <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
-            <th scope="col">Number</th>
-            <th scope="col">What</th>
-            <th scope="col">From</th>
+      <WideTable rows={rows} zone={zone} record={record} />
+      <NarrowList rows={rows} record={record} />
+    </>
+  );
+}
+
+const hrefOf = (row: DocumentRow, record: boolean) =>
+  record && row.policy ? `/documents/${row.id}/record` : `/documents/${row.id}`;
+
+function WideTable({ rows, zone, record }: { rows: DocumentRow[]; zone: string; record: boolean }) {
+  return (
+    <table className="hidden w-full border-collapse md:table">
+      <thead>
+        <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
+          <th scope="col">Number</th>
+          <th scope="col">What</th>
+          <th scope="col">From</th>
+          <th scope="col" className="text-right">
+            Net
+          </th>
+          <th scope="col">State</th>
+          <th scope="col">{record ? "Submitted" : "Last change"}</th>
+          {record && <th scope="col">Decided</th>}
+          {record && (
             <th scope="col" className="text-right">
-              Net
+              Policy
             </th>
-            <th scope="col">State</th>
-            <th scope="col">{record ? "Submitted" : "Last change"}</th>
-            {record && <th scope="col">Decided</th>}
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1.5 [&_td]:pr-4">
+            <td className="whitespace-nowrap">
+              <Link href={hrefOf(row, record)}>{row.number}</Link>
+              {row.revision > 1 && <span className="text-sm text-soft"> rev {row.revision}</span>}
+            </td>
+            <td>
+              {row.title || "Untitled order"}
+              <span className="text-soft">, {row.party}</span>
+            </td>
+            <td>
+              {row.requesterName}
+              <span className="text-soft">, {row.unitName}</span>
+            </td>
+            <td className="text-right font-medium whitespace-nowrap">
+              {formatAmount(row.net)} <span className="text-sm font-normal text-soft">{row.net.currency}</span>
+            </td>
+            <td>
+              <span className="flex flex-wrap gap-1">
+                <StatusMark status={row.status} />
+                {row.held && <StatusMark status="held" />}
+              </span>
+            </td>
+            <td className="whitespace-nowrap">{day(record ? row.submittedAt : row.updatedAt, zone)}</td>
+            {record && <td className="whitespace-nowrap">{day(row.closedAt, zone)}</td>}
             {record && (
-              <th scope="col" className="text-right">
-                Policy
-              </th>
+              <td className="text-right whitespace-nowrap">
+                {row.policyVersion ? `version ${row.policyVersion}` : "none"}
+              </td>
             )}
           </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1.5 [&_td]:pr-4">
-              <td className="whitespace-nowrap">
-                <Link href={href(row)}>{row.number}</Link>
-                {row.revision > 1 && <span className="text-sm text-soft"> rev {row.revision}</span>}
-              </td>
-              <td>
-                {row.title || "Untitled order"}
-                <span className="text-soft">, {row.party}</span>
-              </td>
-              <td>
-                {row.requesterName}
-                <span className="text-soft">, {row.unitName}</span>
-              </td>
-              <td className="text-right font-medium whitespace-nowrap">
-                {formatAmount(row.net)} <span className="text-sm font-normal text-soft">{row.net.currency}</span>
-              </td>
-              <td>
-                <span className="flex flex-wrap gap-1">
-                  <StatusMark status={row.status} />
-                  {row.held && <StatusMark status="held" />}
-                </span>
-              </td>
-              <td className="whitespace-nowrap">{day(record ? row.submittedAt : row.updatedAt, zone)}</td>
-              {record && <td className="whitespace-nowrap">{day(row.closedAt, zone)}</td>}
-              {record && (
-                <td className="text-right whitespace-nowrap">
-                  {row.policyVersion ? `version ${row.policyVersion}` : "none"}
-                </td>
-              )}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <ul className="border-t border-rule md:hidden">
-        {rows.map((row) => (
-          <li key={row.id} className="border-b border-rule">
-            <Link href={href(row)} className="block py-2.5 text-ink no-underline">
-              <span className="flex justify-between gap-3">
-                <span className="font-semibold">{row.title || "Untitled order"}</span>
-                <span className="font-semibold whitespace-nowrap">
-                  {formatAmount(row.net)} {row.net.currency}
-                </span>
-              </span>
-              <span className="flex justify-between gap-3 text-sm text-soft">
-                <span>
-                  {row.number}, {row.requesterName}
-                </span>
-                <span className="flex gap-1">
-                  <StatusMark status={row.status} />
-                  {row.held && <StatusMark status="held" />}
-                </span>
-              </span>
-            </Link>
-          </li>
         ))}
-      </ul>
-    </>
+      </tbody>
+    </table>
+  );
+}
+
+function NarrowList({ rows, record }: { rows: DocumentRow[]; record: boolean }) {
+  return (
+    <ul className="border-t border-rule md:hidden">
+      {rows.map((row) => (
+        <li key={row.id} className="border-b border-rule">
+          <Link href={hrefOf(row, record)} className="block py-2.5 text-ink no-underline">
+            <span className="flex justify-between gap-3">
+              <span className="font-semibold">{row.title || "Untitled order"}</span>
+              <span className="font-semibold whitespace-nowrap">
+                {formatAmount(row.net)} {row.net.currency}
+              </span>
+            </span>
+            <span className="flex justify-between gap-3 text-sm text-soft">
+              <span>
+                {row.number}, {row.requesterName}
+              </span>
+              <span className="flex gap-1">
+                <StatusMark status={row.status} />
+                {row.held && <StatusMark status="held" />}
+              </span>
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -49,6 +49,10 @@ export function typedFrom(order: PurchaseOrder): TypedOrder {
   };
 }
 
+/** How quantity and tax are written once a comma has become a point. */
+export const QUANTITY = /^\d{1,9}(\.\d{1,4})?$/;
+export const TAX = /^\d{1,2}(\.\d{1,2})?$/;
+
 export type Who = { id: string; unit: string };
 
 /** Reads what was typed; every field that cannot be read comes back with its path and what to write. */
@@ -62,14 +66,14 @@ export function readOrder(typed: TypedOrder, who: Who, date: string): { order: P
     if (price?.ok && price.money.minor < 0)
       problems.push({ code: "invalid", path: at("price"), message: `Line ${index + 1}: a price is not below zero` });
     const quantity = line.quantity.trim().replace(",", ".");
-    if (!/^\d{1,9}(\.\d{1,4})?$/.test(quantity))
+    if (!QUANTITY.test(quantity))
       problems.push({
         code: "invalid",
         path: at("quantity"),
         message: `Line ${index + 1}: write the quantity like 3 or 2.5`,
       });
     const tax = line.taxPercent.trim().replace(",", ".") || "0";
-    if (!/^\d{1,2}(\.\d{1,2})?$/.test(tax))
+    if (!TAX.test(tax))
       problems.push({
         code: "invalid",
         path: at("taxPercent"),
