@@ -7,6 +7,7 @@ const PAGES: [person: string, path: string][] = [
   ["", "/sign-in"],
   ["teodora-lins", "/desk"],
   ["olavo-penha", "/desk"],
+  ["benedita-corvo", "/desk"],
   ["noor-halvorsrud", "/documents"],
   ["noor-halvorsrud", "/documents/new"],
   ["teodora-lins", "/documents/po-03001"],

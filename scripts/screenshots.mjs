@@ -40,7 +40,7 @@ const VIEWS = [
   ],
   ["policies", "benedita-corvo", "/policies", wide],
   ["desk", "teodora-lins", "/desk", wide],
-  ["document-held", "teodora-lins", "/documents/po-03005", wide],
+  ["desk-controller", "benedita-corvo", "/desk?open=po-03005", wide],
   ["new-order", "noor-halvorsrud", "/documents/po-03008/edit", wide],
   ["documents", "noor-halvorsrud", "/documents", wide],
   ["record", "tome-cardigos", "/documents/po-03003/record", wide, (page) => page.getByText(/^✓ Verified/).waitFor()],

@@ -3,5 +3,5 @@ export { ConditionSchema, MAX_DEPTH, depthOf, isGroup } from "./schema";
 export type { Comparison, Condition, Facts, FactValue, Group } from "./schema";
 export { evaluate } from "./evaluate";
 export type { Explained, Outcome, ToCurrency } from "./evaluate";
-export { joinWords, sayCondition, sayDate } from "./words";
+export { sayCondition } from "./words";
 export type { FieldWords, Vocabulary } from "./words";

@@ -1,6 +1,7 @@
 import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { minorDigits } from "./currencies";
+import { sayDate } from "../words";
 import { CurrencySchema, money, type Money } from "./money";
 
 export const RateSchema = z.strictObject({
@@ -34,7 +35,7 @@ export function convert(amount: Money, currency: string, date: string, rates: re
   const inverse = direct ? null : latestRate(rates, currency, amount.currency, date);
   const rate = direct ?? inverse;
   if (!rate) {
-    const message = `No exchange rate from ${amount.currency} to ${currency} on ${date} or in the ${OLDEST_RATE_DAYS} days before`;
+    const message = `No exchange rate from ${amount.currency} to ${currency} on ${sayDate(date)} or in the ${OLDEST_RATE_DAYS} days before`;
     return { ok: false, message };
   }
   const major = new Exact(amount.minor).div(new Exact(10).pow(minorDigits(amount.currency)));

@@ -7,4 +7,4 @@ export { ApproverRuleSchema, isCarriedOut } from "./rules";
 export type { ApproverRule, RuleKind } from "./rules";
 export { resolveApprovers } from "./resolve";
 export type { Candidate, Resolved, Subject } from "./resolve";
-export { sayCandidate, sayCount, sayRule } from "./words";
+export { sayCandidate, sayRule } from "./words";

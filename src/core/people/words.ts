@@ -1,14 +1,7 @@
-import { joinWords } from "../conditions";
+import { joinWords, sayCount } from "../words";
 import type { Directory } from "./directory";
 import type { Candidate } from "./resolve";
 import type { ApproverRule } from "./rules";
-
-const COUNT = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
-
-/** Small numbers in words, larger ones in figures. */
-export function sayCount(count: number): string {
-  return COUNT[count] ?? String(count);
-}
 
 /** @example sayCandidate(rui) // "Rui Tavares (not eligible: is the requester)" */
 export function sayCandidate({ name, reason }: Pick<Candidate, "name" | "reason">): string {

@@ -1,7 +1,8 @@
-import { joinWords, sayCondition } from "../conditions";
+import { joinWords, sayCount } from "../words";
+import { sayCondition } from "../conditions";
 import { documentType, vocabularyOf } from "../documents";
 import { formatAmount } from "../money";
-import { sayCount, sayRule, type Directory } from "../people";
+import { sayRule, type Directory } from "../people";
 import { bandEdges } from "./bands";
 import type { Level, Policy, Section, Threshold } from "./schema";
 

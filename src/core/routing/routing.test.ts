@@ -94,7 +94,7 @@ describe("currencies", () => {
   it("without a rate the order is held, never taken at 1", () => {
     const result = under(twoStep, order(100, { currency: "CHF" }), [rate("GBP", "1.1")]);
     expect(result).toMatchObject({ outcome: "held", band: null, holds: [{ code: "no exchange rate" }] });
-    expect(result.holds[0]?.reason).toContain("No exchange rate from CHF to EUR on 2026-03-10");
+    expect(result.holds[0]?.reason).toContain("No exchange rate from CHF to EUR on 10 Mar 2026");
   });
 });
 

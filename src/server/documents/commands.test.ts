@@ -60,6 +60,9 @@ describe("an order through the database", () => {
     expect(submitted(app, testOrder(81_969, { currency: "JPY" })).status).toBe("waiting");
     const held = submitted(app, testOrder(100, { currency: "CHF" }));
     expect(activeHolds(held).map((hold) => hold.code)).toEqual(["no exchange rate"]);
+    // The controller is told on the desk; nobody else is asked to mend it.
+    expect(deskOf(app, person(app, "benedita-corvo")).held.map((row) => row.id)).toEqual([held.id]);
+    expect(deskOf(app, person(app, "rui-tavares")).held).toEqual([]);
     expect(
       codes(
         commandDocument(

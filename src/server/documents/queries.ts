@@ -103,21 +103,28 @@ export function listDocuments(
   return { rows: rows.map((row) => toRow(app, row)), total, page };
 }
 
-/** What waits for a person, longest waiting first, and what they wait for themselves. */
-export function deskOf(app: App, person: Person): { waiting: (Row & { since: string; level: string })[]; mine: Row[] } {
+export type DeskContent = { waiting: (Row & { since: string; level: string })[]; held: Row[]; mine: Row[] };
+
+/**
+ * What waits for a person, longest waiting first; what they wait for themselves; and, for whoever may route documents again, what is held
+ * because its policy or people cannot decide it.
+ */
+export function deskOf(app: App, person: Person): DeskContent {
   const waiting = app.db
     .prepare(
       `SELECT ${LISTED}, w.since, w.level FROM waiting w JOIN document d ON d.id = w.document WHERE w.person = ? ORDER BY w.since, d.id`,
     )
     .all(person.id) as (StoredRow & { since: string; level: string })[];
-  const mine = app.db
-    .prepare(
-      `SELECT ${LISTED} FROM document d WHERE d.requester = ? AND d.status IN ('draft', 'waiting', 'sent back') ORDER BY d.updated_at DESC LIMIT 50`,
-    )
-    .all(person.id) as StoredRow[];
+  const listed = (condition: string) =>
+    (
+      app.db
+        .prepare(`SELECT ${LISTED} FROM document d WHERE ${condition} ORDER BY d.updated_at DESC LIMIT 50`)
+        .all({ person: person.id }) as StoredRow[]
+    ).map((row) => toRow(app, row));
   return {
     waiting: waiting.map((row) => ({ ...toRow(app, row), since: row.since, level: row.level })),
-    mine: mine.map((row) => toRow(app, row)),
+    held: authorise(person, "documents.reroute") ? [] : listed("d.held = 1 AND d.status = 'waiting'"),
+    mine: listed("d.requester = @person AND d.status IN ('draft', 'waiting', 'sent back')"),
   };
 }
 

@@ -69,7 +69,7 @@ export function DecisionBar(props: DecisionBarProps) {
           {moves.map((one) => (
             <Button
               key={one}
-              look={one === "approve" ? "solid" : one === "withdraw" || one === "reroute" ? "quiet" : "outline"}
+              look={one === "approve" || one === "reroute" ? "solid" : one === "withdraw" ? "quiet" : "outline"}
               onClick={() => choose(one)}
               className={one === "approve" ? "basis-full sm:basis-auto" : "flex-1 sm:flex-none"}
             >

@@ -1,3 +1,4 @@
+import { sayDate } from "@/core/words";
 import {
   ORDER_CATEGORIES,
   documentType,
@@ -6,7 +7,7 @@ import {
   type Change,
   type PurchaseOrder,
 } from "@/core/documents";
-import { sayDate } from "@/core/conditions";
+
 import { formatAmount, money } from "@/core/money";
 import { SectionTitle } from "../primitives";
 

@@ -68,13 +68,13 @@ export function RecordView({ view, record, directory, zone, logged }: Props) {
           times={record.events.map((event) => sayExactly(event.time, zone))}
           people={record.events.map((event) => names(event.actor))}
         />
-        <p className="mt-3 text-sm break-all text-soft">
+        <p className="mt-3 text-sm text-soft">
           Content hash of this record (SHA-256 of its canonical JSON, RFC 8785):{" "}
-          <span className="font-medium text-ink">{record.contentHash}</span>
+          <span className="font-medium break-all text-ink">{record.contentHash}</span>
           {version && (
             <>
               . Content hash of version {version.version} of the policy:{" "}
-              <span className="font-medium text-ink">{version.hash}</span>
+              <span className="font-medium break-all text-ink">{version.hash}</span>
             </>
           )}
         </p>

@@ -39,10 +39,12 @@ export function Why({ state, version }: { state: DocumentState; version: PolicyV
           <Looked key={one.section} section={one} />
         ))}
       </dl>
-      <details className="mt-2">
-        <summary className="min-h-8 text-sm text-harbour underline">Every level and person looked at</summary>
-        <Levels state={state} />
-      </details>
+      {(route.levels.length > 0 || route.policies.length > 1) && (
+        <details className="mt-2">
+          <summary className="min-h-8 text-sm text-harbour underline">Every level and person looked at</summary>
+          <Levels state={state} />
+        </details>
+      )}
     </section>
   );
 }

@@ -13,19 +13,22 @@ type Waiting = DocumentRow & { since: string; why: string };
 /** What waits for me and what I wait for, as sentences with the amounts in one column. J and K move, Enter opens. */
 export function DeskList({
   waiting,
+  held,
   mine,
   chosen,
   now,
   zone,
 }: {
   waiting: Waiting[];
+  /** Held documents that this person is to mend. */
+  held: (DocumentRow & { why: string })[];
   mine: DocumentRow[];
   chosen?: string;
   now: string;
   zone: string;
 }) {
   const router = useRouter();
-  const ids = [...waiting, ...mine].map((row) => row.id);
+  const ids = [...waiting, ...held, ...mine].map((row) => row.id);
   const at = chosen ? ids.indexOf(chosen) : -1;
   const go = (step: number) => {
     const next = ids[Math.max(0, Math.min(ids.length - 1, at + step))];
@@ -45,6 +48,22 @@ export function DeskList({
           />
         ))}
       </ul>
+      {held.length > 0 && (
+        <>
+          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-held md:px-5">Held, for you to mend</h2>
+          <ul className="border-t border-rule" aria-label="Held">
+            {held.map((row) => (
+              <Line
+                key={row.id}
+                row={row}
+                here={row.id === chosen}
+                sentence={`${row.why}. From ${row.requesterName}.`}
+                status
+              />
+            ))}
+          </ul>
+        </>
+      )}
       {mine.length > 0 && (
         <>
           <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-soft md:px-5">You wait for these</h2>

@@ -1,7 +1,7 @@
+import { joinWords, sayCount } from "@/core/words";
 import type { Metadata } from "next";
 import Link from "next/link";
-import { joinWords } from "@/core/conditions";
-import { sayCount } from "@/core/people";
+
 import { authorise } from "@/server/access/authorise";
 import { deskOf, viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
@@ -16,9 +16,9 @@ export const metadata: Metadata = { title: "Desk" };
 
 export default async function Desk({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const visitor = await visit();
-  const { waiting, mine } = deskOf(visitor.app, visitor.person);
+  const { waiting, held, mine } = deskOf(visitor.app, visitor.person);
   const { open } = await searchParams;
-  const chosen = open ?? waiting[0]?.id ?? mine[0]?.id;
+  const chosen = open ?? waiting[0]?.id ?? held[0]?.id ?? mine[0]?.id;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string): string => {
     const state = readState(visitor.app.db, id);
@@ -36,11 +36,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
       <div className="border-rule bg-panel lg:border-r">
         <div className="flex items-start justify-between gap-3 px-4 pt-5 pb-4 md:px-5">
           <div>
-            <h1 className="text-[21px] font-semibold">
-              {waiting.length
-                ? `${capital(sayCount(waiting.length))} ${waiting.length === 1 ? "waits" : "wait"} for you`
-                : "Nothing waits for you"}
-            </h1>
+            <h1 className="text-[21px] font-semibold">{sayWaiting(waiting.length + held.length)}</h1>
             <p className="text-soft">
               {mine.length
                 ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
@@ -54,6 +50,10 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
           )}
         </div>
         <DeskList
+          held={held.map((row) => ({
+            ...row,
+            why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
+          }))}
           waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level) }))}
           mine={mine}
           chosen={view?.ok ? chosen : undefined}
@@ -75,4 +75,8 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
       </div>
     </div>
   );
+}
+
+function sayWaiting(count: number): string {
+  return count ? `${capital(sayCount(count))} ${count === 1 ? "waits" : "wait"} for you` : "Nothing waits for you";
 }

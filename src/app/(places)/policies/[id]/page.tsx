@@ -1,6 +1,7 @@
+import { joinWords } from "@/core/words";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { joinWords } from "@/core/conditions";
+
 import { documentType } from "@/core/documents";
 import { inForceAt, versionState, type PolicyVersion } from "@/core/policy";
 import { authorise } from "@/server/access/authorise";
