@@ -40,7 +40,14 @@ async function receive<T>(ask: () => Promise<Response>): Promise<Result<T>> {
   }
 }
 
-/** One id for one intent: sent again after a lost answer, the server does it once. */
+/**
+ * One id for one intent: sent again after a lost answer, the server does it once. A random UUID (RFC 9562, version 4), made by hand since
+ * `crypto.randomUUID` is missing where a phone reaches the server without TLS.
+ */
 export function newCommand(): string {
-  return crypto.randomUUID();
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40;
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, "$1-$2-$3-$4-$5");
 }

@@ -1,6 +1,7 @@
 import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { minorDigits } from "./currencies";
+import { addDays } from "../calendar";
 import { sayDate } from "../words";
 import { CurrencySchema, money, type Money } from "./money";
 
@@ -58,8 +59,4 @@ function latestRate(rates: readonly Rate[], from: string, to: string, date: stri
     if (!best || rate.date > best.date) best = rate;
   }
   return best;
-}
-
-function addDays(date: string, days: number): string {
-  return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 }

@@ -7,7 +7,7 @@ import type { App } from "../app";
 import { append, isDone } from "../log/log";
 import { project, readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
-import { dayIn } from "../zone";
+import { dayIn } from "@/core/calendar";
 
 const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
   "save draft": "documents.edit",

@@ -6,7 +6,7 @@ import type { Organisation } from "@/core/people";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Policy } from "@/core/policy";
 import type { Db } from "../db/open";
-import { weekdaysBetween } from "../zone";
+import { weekdaysBetween } from "@/core/calendar";
 
 /** Events beside those of documents. */
 export type OtherEvent =

@@ -6,7 +6,7 @@ import type { App } from "../app";
 import { append, isDone } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
-import { dayIn, startOfDay } from "../zone";
+import { dayIn, startOfDay } from "@/core/calendar";
 
 const no = (code: string, message: string, path?: string): Result<never> => ({
   ok: false,

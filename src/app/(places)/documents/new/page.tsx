@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { visitFor } from "@/server/http/page";
-import { dayIn } from "@/server/zone";
+import { dayIn } from "@/core/calendar";
 import { OrderForm } from "@/ui/orders/order-form";
 
 export const metadata: Metadata = { title: "New order" };

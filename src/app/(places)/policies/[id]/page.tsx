@@ -8,7 +8,7 @@ import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { versionsOf } from "@/server/policies/commands";
 import { historyFor } from "@/server/policies/history";
-import { dayIn } from "@/server/zone";
+import { dayIn } from "@/core/calendar";
 import { BandBoard, type VersionLine } from "@/ui/board/band-board";
 import { sayDay } from "@/ui/format";
 

@@ -3,7 +3,7 @@ import { redirect } from "next/navigation";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { found, visit } from "@/server/http/page";
-import { dayIn } from "@/server/zone";
+import { dayIn } from "@/core/calendar";
 import { OrderForm } from "@/ui/orders/order-form";
 
 export const metadata: Metadata = { title: "Correct an order" };

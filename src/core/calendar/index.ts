@@ -1,0 +1,11 @@
+/** Days and working time: when a day begins where people are, and how long it is until so many hours or days of work have passed. */
+export { addDays, dayIn, startOfDay, weekdaysBetween } from "./zone";
+export { ShiftSchema, WorkingCalendarSchema } from "./schema";
+export type { WorkingCalendar } from "./schema";
+export {
+  addWorkingDays,
+  addWorkingMinutes,
+  isWorkingDay,
+  lastDayOfPeriod,
+  workingMinutesBetween,
+} from "./working-time";

@@ -1,0 +1,70 @@
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** Making a formatter costs far more than using it. */
+function formatOf(zone: string): Intl.DateTimeFormat {
+  const known = formats.get(zone);
+  if (known) return known;
+  const two = "2-digit";
+  const format = new Intl.DateTimeFormat("en-GB", {
+    timeZone: zone,
+    hourCycle: "h23",
+    year: "numeric",
+    month: two,
+    day: two,
+    hour: two,
+    minute: two,
+    second: two,
+  });
+  formats.set(zone, format);
+  return format;
+}
+
+/** What has to be added to UTC at a moment to give the clock of a zone, in milliseconds. */
+export function offsetAt(moment: number, zone: string): number {
+  const parts = Object.fromEntries(
+    formatOf(zone)
+      .formatToParts(new Date(moment))
+      .map((part) => [part.type, Number(part.value)]),
+  );
+  const local = Date.UTC(parts.year!, parts.month! - 1, parts.day!, parts.hour, parts.minute, parts.second);
+  return local - Math.floor(moment / 1000) * 1000;
+}
+
+/**
+ * The moment a day begins in a time zone, as ISO date-time in UTC.
+ * @param date ISO date
+ * @param zone IANA time zone
+ * @example startOfDay("2026-07-01", "WET") // "2026-06-30T23:00:00.000Z"
+ */
+export function startOfDay(date: string, zone: string): string {
+  const utc = Date.parse(`${date}T00:00:00Z`);
+  // The offset at midnight UTC may differ from that at local midnight on the day clocks change, so it is looked up twice.
+  const first = utc - offsetAt(utc, zone);
+  return new Date(utc - offsetAt(first, zone)).toISOString();
+}
+
+/** The date it is in a time zone at a moment. @example dayIn("2026-06-30T23:30:00Z", "WET") // "2026-07-01" */
+export function dayIn(moment: string, zone: string): string {
+  const at = Date.parse(moment);
+  return new Date(at + offsetAt(at, zone)).toISOString().slice(0, 10);
+}
+
+/** @example addDays("2026-02-28", 1) // "2026-03-01" */
+export function addDays(date: string, days: number): string {
+  return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
+}
+
+const DAY = 86_400_000;
+
+/** Time between two moments in days, Saturdays and Sundays left out. */
+export function weekdaysBetween(from: string, to: string): number {
+  const end = Date.parse(to);
+  let total = 0;
+  for (let at = Date.parse(from); at < end;) {
+    const next = Math.min(end, (Math.floor(at / DAY) + 1) * DAY);
+    const weekday = new Date(at).getUTCDay();
+    if (weekday !== 0 && weekday !== 6) total += next - at;
+    at = next;
+  }
+  return total / DAY;
+}
