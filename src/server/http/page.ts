@@ -1,4 +1,5 @@
 import { notFound, redirect } from "next/navigation";
+import { dayIn } from "@/core/calendar";
 import type { Directory, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
@@ -28,4 +29,18 @@ export function found<T>(result: Result<T>): T {
   if (result.ok) return result.value;
   if (result.refusals[0]?.code === "forbidden") redirect("/no-access");
   notFound();
+}
+
+/** What a form for a new document starts with: the visitor as requester, and today. */
+export function formFor({ person, directory, now, zone }: Visit) {
+  return {
+    today: dayIn(now, zone),
+    requester: {
+      id: person.id,
+      name: person.name,
+      unit: person.unit,
+      unitName: directory.unit(person.unit)?.name ?? person.unit,
+    },
+    homeCurrency: directory.organisation.currency,
+  };
 }

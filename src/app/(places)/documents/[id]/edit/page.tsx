@@ -2,8 +2,7 @@ import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
-import { found, visit } from "@/server/http/page";
-import { dayIn } from "@/core/calendar";
+import { formFor, found, visit } from "@/server/http/page";
 import { OrderForm } from "@/ui/orders/order-form";
 
 export const metadata: Metadata = { title: "Correct an order" };
@@ -13,7 +12,7 @@ export default async function EditOrder({ params }: { params: Promise<{ id: stri
   const { id } = await params;
   const view = found(viewDocument(visitor.app, visitor.person, id));
   if (!sheetFor(visitor, view).mayEdit) redirect(`/documents/${id}`);
-  const { person, directory, now, zone } = visitor;
+  const { directory } = visitor;
   const sentBack = view.state.levels
     .flatMap((level) => level.decisions)
     .findLast((decision) => decision.outcome === "sendBack");
@@ -22,14 +21,7 @@ export default async function EditOrder({ params }: { params: Promise<{ id: stri
       id={id}
       number={view.state.number}
       initial={view.state.document}
-      today={dayIn(now, zone)}
-      requester={{
-        id: person.id,
-        name: person.name,
-        unit: person.unit,
-        unitName: directory.unit(person.unit)?.name ?? person.unit,
-      }}
-      homeCurrency={directory.organisation.currency}
+      {...formFor(visitor)}
       nextRevision={view.state.status === "sent back" ? view.state.revision + 1 : view.state.revision}
       remark={
         sentBack && view.state.status === "sent back"
