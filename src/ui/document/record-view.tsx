@@ -8,7 +8,7 @@ import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { OrderLines, OrderParticulars } from "./facts";
 import { LogCheck } from "./log-check";
-import { RecordCheck } from "./record-check";
+import { RecordCheck, RecordVerdict } from "./record-check";
 import { tell } from "./thread";
 import { Measured } from "./why";
 
@@ -34,10 +34,11 @@ export function RecordView({ view, record, directory, zone, logged }: Props) {
             {headline.title}, {formatMoney(headline.net)} net, {formatMoney(headline.gross)} gross.{" "}
             {capital(headline.party)}. Revision {state.revision}.
           </p>
-          <p className="mt-1 flex items-center gap-2">
+          <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             <StatusMark status={state.status} />
             {state.closedAt && <span className="text-soft">{sayExactly(state.closedAt, zone)}</span>}
-          </p>
+            <RecordVerdict events={record.events} />
+          </div>
         </div>
         <a href={`/api/documents/${state.id}/record`} className={`no-print ${buttonClass("outline", true)}`}>
           Download as JSON
