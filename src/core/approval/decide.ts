@@ -1,7 +1,9 @@
+import { dayIn, timeIn } from "../calendar";
 import { documentType } from "../documents";
 import { isActive, type Directory } from "../people";
 import { refuse, type Result } from "../refusal";
 import { peopleOf, route, type HoldReason } from "../routing";
+import { sayDate } from "../words";
 import { evolve } from "./evolve";
 import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 
@@ -194,7 +196,9 @@ function whyNotSpeak(
 ): Result<never> | null {
   const { directory } = context.routing;
   const first = level?.decisions.at(-1);
-  const already = first ? `already ${PAST[first.outcome]} by ${nameOf(first.by, directory)} at ${first.at}` : null;
+  const already = first
+    ? `already ${PAST[first.outcome]} by ${nameOf(first.by, directory)} ${sayWhen(first.at, directory)}`
+    : null;
   if (state.status !== "waiting")
     return no("already decided", `${state.number} is ${state.status}${already ? `: ${already}` : ""}`);
   if (!level) return null;
@@ -207,7 +211,7 @@ function whyNotSpeak(
   if (level.status === "not yet") return no("not yet", `${level.name} is not asked yet`);
   if (level.status !== "open") return no("already decided", `${level.name}: ${already ?? `is ${level.status}`}`);
   const own = level.decisions.find((decision) => decision.by === context.actor);
-  if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this at ${own.at}`);
+  if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this ${sayWhen(own.at, directory)}`);
   const person = directory.person(context.actor);
   if (!person || !level.pool.includes(context.actor))
     return no("not asked", `${level.name} does not ask ${person?.name ?? context.actor}`);
@@ -219,6 +223,11 @@ function whyNotSpeak(
 }
 
 const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
+
+/** @example sayWhen("2026-03-10T09:13:00Z", directory) // "on 10 Mar 2026 at 09:13" */
+function sayWhen(at: string, { organisation }: Directory): string {
+  return `on ${sayDate(dayIn(at, organisation.timeZone))} at ${timeIn(at, organisation.timeZone)}`;
+}
 
 function nameOf(id: string, directory: Directory): string {
   return directory.person(id)?.name ?? id;

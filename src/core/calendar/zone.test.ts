@@ -1,6 +1,6 @@
 // Days begin where the organisation is, the days the clocks change included.
 import { describe, expect, it } from "vitest";
-import { dayIn, startOfDay, weekdaysBetween } from "./zone";
+import { dayIn, startOfDay, timeIn, weekdaysBetween } from "./zone";
 
 describe("start of a day", () => {
   it.each([
@@ -13,6 +13,13 @@ describe("start of a day", () => {
   ])("%s in %s is %s", (date, zone, start) => {
     expect(startOfDay(date, zone)).toBe(start);
     expect(dayIn(start, zone)).toBe(date);
+  });
+});
+
+describe("time of day", () => {
+  it("is that of the zone, an hour further in summer", () => {
+    expect(timeIn("2026-03-10T09:13:00.000Z", "WET")).toBe("09:13");
+    expect(timeIn("2026-06-30T23:30:00.000Z", "WET")).toBe("00:30");
   });
 });
 

@@ -49,6 +49,12 @@ export function dayIn(moment: string, zone: string): string {
   return new Date(at + offsetAt(at, zone)).toISOString().slice(0, 10);
 }
 
+/** The time of day in a time zone at a moment. @example timeIn("2026-06-30T23:30:00Z", "WET") // "00:30" */
+export function timeIn(moment: string, zone: string): string {
+  const at = Date.parse(moment);
+  return new Date(at + offsetAt(at, zone)).toISOString().slice(11, 16);
+}
+
 /** @example addDays("2026-02-28", 1) // "2026-03-01" */
 export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
