@@ -39,6 +39,11 @@ test("a change that another site's page makes with the visitor's cookie is refus
     data: { command: crypto.randomUUID(), type: "withdraw", comment: "" },
   });
   expect(foreign.status()).toBe(403);
+  const sandboxed = await page.request.post("/api/documents/po-03008", {
+    headers: { origin: "null" },
+    data: { command: crypto.randomUUID(), type: "withdraw", comment: "" },
+  });
+  expect(sandboxed.status()).toBe(403);
   const malformed = await page.request.post("/api/documents/po-03008", {
     data: { command: "1", type: "withdraw", colour: "red" },
   });

@@ -102,6 +102,22 @@ describe("an order through the database", () => {
     expect(lastSeq(app.db)).toBe(events);
   });
 
+  it("a command id used for anything else is refused, not taken for done", () => {
+    const app = testApp();
+    const command = newCommandId();
+    const [noor, rui] = [person(app, "noor-halvorsrud"), person(app, "rui-tavares")];
+    const first = value(enterDocument(app, noor, testOrder(600_000), command));
+    const other = submitted(app);
+    const before = lastSeq(app.db);
+    // By somebody else, who must not be given the document; on another document; for another command on the same one.
+    expect(codes(enterDocument(app, rui, testOrder(1, { requester: "rui-tavares" }), command))).toBe("command used");
+    expect(codes(approve(app, "rui-tavares", other.id, "line-manager", { command }))).toBe("command used");
+    expect(codes(commandDocument(app, noor, first.id, { type: "submit", document: first.document }, command))).toBe(
+      "command used",
+    );
+    expect(lastSeq(app.db)).toBe(before);
+  });
+
   it("a refusal writes nothing", () => {
     const app = testApp();
     const { id } = submitted(app);
@@ -191,8 +207,14 @@ describe("versions of a policy", () => {
       codes(savePolicyVersion(app, person(app, controller), { ...policy, name: "Another" }, 1, "", newCommandId())),
     ).toBe("other version");
     expect(codes(savePolicyVersion(app, person(app, controller), policy, 2, "", newCommandId()))).toBe("unchanged");
+    const again = newCommandId();
+    const renamed = { ...policy, name: "Orders" };
+    expect(value(savePolicyVersion(app, person(app, controller), renamed, 2, "", again)).version).toBe(3);
+    expect(value(savePolicyVersion(app, person(app, controller), policy, 3, "", newCommandId())).version).toBe(4);
+    // Asked again after a lost answer, it names the version it made and not the newest.
+    expect(value(savePolicyVersion(app, person(app, controller), renamed, 2, "", again)).version).toBe(3);
     expect(
-      codes(savePolicyVersion(app, person(app, controller), { ...policy, colour: "red" }, 2, "", newCommandId())),
+      codes(savePolicyVersion(app, person(app, controller), { ...policy, colour: "red" }, 4, "", newCommandId())),
     ).toBe("unknown field");
     expect(codes(putInForce(app, person(app, controller), "purchase-orders", 2, "2026-03-09", newCommandId()))).toBe(
       "past",

@@ -1,10 +1,16 @@
-import { decide, type DecideContext, type DocumentCommand, type DocumentState } from "@/core/approval";
+import {
+  decide,
+  type DecideContext,
+  type DocumentCommand,
+  type DocumentEvent,
+  type DocumentState,
+} from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
-import { append, isDone } from "../log/log";
+import { append, doneBefore } from "../log/log";
 import { project, readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
 import { dayIn } from "@/core/calendar";
@@ -19,13 +25,25 @@ const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
   "send back": "documents.decide",
 };
 
+/** The event by which each command is known to have been carried out. */
+const SHOWN_BY: Record<keyof typeof ACTION, DocumentEvent["type"]> = {
+  "save draft": "draft saved",
+  submit: "submitted",
+  withdraw: "withdrawn",
+  reroute: "rerouted",
+  approve: "approval given",
+  decline: "approval refused",
+  "send back": "sent back",
+};
+
 /** Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one. */
 export function enterDocument(app: App, actor: Person, document: AnyDocument, command: string): Result<DocumentState> {
   return inTransaction(app, () => {
     const refusal = authorise(actor, "documents.enter") ?? whyNotTaken(app, actor, document);
     if (refusal) return { ok: false, refusals: [refusal] };
-    const earlier = earlierResult(app, command);
-    if (earlier) return { ok: true, value: earlier };
+    const earlier = doneBefore(app.db, { command, actor: actor.id, stream: null, type: "drafted" });
+    if (!earlier.ok) return earlier;
+    if (earlier.value) return { ok: true, value: readState(app.db, earlier.value.stream.slice("document:".length))! };
     const { prefix } = documentType(document.documentType).name;
     const count = app.db
       .prepare("SELECT COUNT(*) FROM document WHERE type = ?")
@@ -52,7 +70,14 @@ export function commandDocument(
     if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
     const refusal = authorise(actor, ACTION[command.type], { document: state, isReader: isReader(app, id, actor.id) });
     if (refusal) return { ok: false, refusals: [refusal] };
-    if (isDone(app.db, commandId)) return { ok: true, value: state };
+    const earlier = doneBefore(app.db, {
+      command: commandId,
+      actor: actor.id,
+      stream: `document:${id}`,
+      type: SHOWN_BY[command.type],
+    });
+    if (!earlier.ok) return earlier;
+    if (earlier.value) return { ok: true, value: state };
     const moved = "document" in command ? whyNotTaken(app, actor, command.document) : null;
     if (moved) return { ok: false, refusals: [moved] };
     return carryOut(app, actor, state, command, commandId);
@@ -118,12 +143,6 @@ function contextFor(app: App, actor: string, at: string, document: AnyDocument):
     routing: routingFor(app.db, world, document.date, at),
     versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
   };
-}
-
-function earlierResult(app: App, command: string): DocumentState | null {
-  const stream = app.db.prepare("SELECT stream FROM event WHERE command = ? LIMIT 1").pluck().get(command) as
-    string | undefined;
-  return stream?.startsWith("document:") ? readState(app.db, stream.slice("document:".length)) : null;
 }
 
 /** Immediate, so that of two who decide at once the second waits and then sees what the first has done. */

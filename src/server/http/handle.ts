@@ -15,6 +15,7 @@ const STATUS: Record<string, number> = {
   "other revision": 409,
   "other version": 409,
   already: 409,
+  "command used": 409,
   locked: 409,
   closed: 409,
 };
@@ -62,8 +63,13 @@ export function fromElsewhere(request: Request): NextResponse | null {
   const site = request.headers.get("sec-fetch-site");
   const origin = request.headers.get("origin");
   const host = request.headers.get("host");
-  const foreign = (site && site !== "same-origin" && site !== "none") || (origin && new URL(origin).host !== host);
+  const foreign = (site && site !== "same-origin" && site !== "none") || (origin && hostOf(origin) !== host);
   return foreign ? problem([{ code: "forbidden", message: "Changes are taken from Bandeira’s own pages only" }]) : null;
+}
+
+/** Host of an origin; null for an opaque one, which a sandboxed page sends as the word "null". */
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
 }
 
 export async function readJson(request: Request): Promise<unknown> {

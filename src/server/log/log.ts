@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
 import { GENESIS, canonical, chain, type ChainedEvent, type HashText } from "@/core/records";
+import { refuse, type Result } from "@/core/refusal";
 import type { Db } from "../db/open";
 
 export const nativeHash: HashText = (text) => createHash("sha256").update(text, "utf8").digest("hex");
@@ -47,9 +48,29 @@ function inNameOf(data: unknown): string | null {
   return typeof value === "string" ? value : null;
 }
 
-/** Whether a command has been carried out before. */
-export function isDone(db: Db, command: string): boolean {
-  return db.prepare("SELECT 1 FROM event WHERE command = ? LIMIT 1").get(command) !== undefined;
+/** What a command is about to do: who, and the event that would show it was done; `stream` is null for one that is to be made. */
+export type Intent = { command: string; actor: string; stream: string | null; type: string };
+
+/**
+ * The event that shows a command was carried out before, or null when it is new. An id that has been used for anything else, by
+ * anybody, is refused: taking it for a repetition would acknowledge what was never done.
+ */
+export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Result<ChainedEvent | null> {
+  const events = db.prepare(`SELECT ${COLUMNS} FROM event WHERE command = ?`).all(command) as ChainedEvent[];
+  const same = events.find(
+    (event) => event.actor === actor && event.type === type && (stream === null || event.stream === stream),
+  );
+  if (events.length === 0 || same) return { ok: true, value: same ?? null };
+  return {
+    ok: false,
+    refusals: [
+      refuse(
+        "command used",
+        "This command id was used for something else; nothing was done. Send it again with a new id",
+        "command",
+      ),
+    ],
+  };
 }
 
 /** All events in order, one at a time, however many there are. */

@@ -3,7 +3,7 @@ import { contentHash, readPolicy, whyNotReady, type PolicyVersion } from "@/core
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { append, isDone } from "../log/log";
+import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
 import { dayIn, startOfDay } from "@/core/calendar";
@@ -38,7 +38,15 @@ export function savePolicyVersion(
     .transaction((): Result<{ version: number }> => {
       const earlier = versionsOf(app, policy.id);
       const latest = earlier.at(-1);
-      if (isDone(app.db, command)) return { ok: true, value: { version: latest!.version } };
+      const done = doneBefore(app.db, {
+        command,
+        actor: actor.id,
+        stream: `policy:${policy.id}`,
+        type: "policy version saved",
+      });
+      if (!done.ok) return done;
+      if (done.value)
+        return { ok: true, value: { version: (JSON.parse(done.value.data) as { version: number }).version } };
       if (latest && latest.version !== basedOn) {
         const by = readWorld(app.db).directory.person(latest.savedBy)?.name ?? latest.savedBy;
         return no(
@@ -82,7 +90,14 @@ export function putInForce(
     .transaction((): Result<{ from: string }> => {
       const found = versionsOf(app, policy).find((one) => one.version === version);
       if (!found) return no("unknown", `There is no version ${version} of ${policy}`);
-      if (isDone(app.db, command)) return { ok: true, value: { from: found.inForceFrom! } };
+      const done = doneBefore(app.db, {
+        command,
+        actor: actor.id,
+        stream: `policy:${policy}`,
+        type: "policy version put in force",
+      });
+      if (!done.ok) return done;
+      if (done.value) return { ok: true, value: { from: (JSON.parse(done.value.data) as { from: string }).from } };
       if (found.inForceFrom) return no("already", `Version ${version} was put in force already`);
       const { directory } = readWorld(app.db);
       const notReady = whyNotReady(found.policy, directory);
