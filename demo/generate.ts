@@ -1,8 +1,8 @@
-import type { DocumentState } from "@/core/approval";
-import { levelsWaitingFor } from "@/core/approval";
+import { actorsOfSeat, openSeats, seatFor, type DocumentState, type LevelState } from "@/core/approval";
 import type { PurchaseOrder } from "@/core/documents";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
+import { found } from "@/core/register";
 import { DEMO_START, type App } from "@/server/app";
 import { handClock } from "@/server/clock";
 import type { Db } from "@/server/db/open";
@@ -10,10 +10,11 @@ import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { putInForce, savePolicyVersion } from "@/server/policies/commands";
-import { readWorld } from "@/server/world";
+import { readWorld, routingFor } from "@/server/world";
 import { liveOrders } from "./live";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
+import { peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicy } from "./policy";
 import { dailyRates } from "./rates";
 import { seeded, type Random } from "./random";
@@ -31,9 +32,9 @@ export type Making = ReturnType<typeof making>;
 
 function making(db: Db, seed: number) {
   const clock = handClock("2025-01-02T09:00:00.000Z");
-  const app: App = { db, clock, demo: true };
   const random = seeded(seed);
-  const who = (id: string): Person => readWorld(db).directory.person(id)!;
+  const app: App = { db, clock, wall: clock, demo: true, newId: () => random.uuid() };
+  const who = (id: string): Person => readWorld(app).directory.person(id)!;
   const must = <T>(result: Result<T>): T => {
     if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
     return result.value;
@@ -50,6 +51,7 @@ export function generateDemo(db: Db, { orders = 3000, seed = 20260310 } = {}): v
   const make = making(db, seed);
   db.transaction(() => {
     importBasics(make);
+    privateDetails(make);
     writePolicies(make);
     playHistory(make, orders);
     liveOrders(make);
@@ -61,7 +63,12 @@ function importBasics({ db, random, clock }: Making): void {
   const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
   project(
     db,
-    append(db, "organisation", [{ type: "organisation imported", data: { organisation: marevia } }], cause()),
+    append(
+      db,
+      "organisation",
+      [{ type: "organisation founded", data: { changes: found(marevia, clock.now()) } }],
+      cause(),
+    ),
   );
   const rates = dailyRates(random, "2025-02-24", "2026-03-10").map((day) => ({
     type: "rates published",
@@ -108,6 +115,7 @@ function playHistory(make: Making, count: number): void {
       must(putInForce(app, who("benedita-corvo"), "purchase-orders", 2, "2026-01-01", random.uuid()));
     },
   });
+  for (const happening of peopleHistory(make)) push(happening);
   for (let next = queue.pop(); next; next = queue.pop()) {
     clock.set(new Date(next.at).toISOString());
     next.run();
@@ -139,9 +147,7 @@ function follow(make: Making, state: DocumentState, push: (happening: Happening)
   const { app, who, must, random } = make;
   const now = Date.parse(make.clock.now());
   if (state.status !== "waiting") return;
-  const open = state.levels.find(
-    (level) => level.status === "open" && level.pool.some((id) => levelsWaitingFor(state, id).length > 0),
-  );
+  const open = state.levels.find((level) => openSeats(level).length > 0);
   if (!open) {
     const withdraw = () =>
       must(
@@ -156,8 +162,6 @@ function follow(make: Making, state: DocumentState, push: (happening: Happening)
     push({ at: workingMoment(random, now + DAY), run: () => void withdraw() });
     return;
   }
-  const waitingFor = open.pool.filter((id) => !open.decisions.some((decision) => decision.by === id));
-  const approver = who(random.pick(waitingFor));
   const say = random.chance(0.035) ? "decline" : random.chance(0.04) && state.revision === 1 ? "send back" : "approve";
   const comment = {
     decline: random.pick(DECLINES),
@@ -165,6 +169,10 @@ function follow(make: Making, state: DocumentState, push: (happening: Happening)
     approve: random.chance(0.12) ? random.pick(APPROVALS) : "",
   }[say];
   const run = () => {
+    const able = whoCan(make, state, open);
+    // Everybody who is asked is away with nobody to stand in: it waits.
+    if (able.length === 0) return push({ at: workingMoment(random, Date.parse(make.clock.now()) + DAY), run });
+    const approver = who(random.pick(able));
     const after = must(
       commandDocument(
         app,
@@ -193,6 +201,15 @@ function follow(make: Making, state: DocumentState, push: (happening: Happening)
     push({ at: workingMoment(random, Date.parse(make.clock.now()) + 6 * HOUR), run: resubmit });
   };
   push({ at: workingMoment(random, now + random.logNormal(9, 0.9) * HOUR), run });
+}
+
+/** Those who can decide at a level now, in their own name or another’s. */
+function whoCan({ app, clock }: Making, state: DocumentState, level: LevelState): string[] {
+  const at = clock.now();
+  const routing = routingFor(app.db, readWorld(app), state.document.date, at);
+  const actors = openSeats(level).flatMap((seat) => actorsOfSeat(state, seat, routing, at));
+  const able = actors.filter((one) => one.eligible && seatFor(state, level, one.person, routing, at).ok);
+  return [...new Set(able.map((one) => one.person))];
 }
 
 const DECLINES = ["Not in this year’s budget.", "We have the same in store.", "Ask for a second offer first."];

@@ -57,7 +57,7 @@ function moves({ app, clock, who, must, random }: Making) {
   return { at, enter, submit, say };
 }
 
-/** The eight orders that are under way when the demo begins, each in another state. */
+/** The ten orders that are under way when the demo begins, each in another state. */
 export function liveOrders(make: Making): void {
   const { at, enter, submit, say } = moves(make);
   at("06T09:20");
@@ -137,5 +137,19 @@ export function liveOrders(make: Making): void {
     title: "Cooling pump, starboard",
     supplier: "Tidewell Engines",
     lines: [["Pump with seals", "engine", "1", 298_000]],
+  });
+  at("10T08:35");
+  submit({
+    requester: "odete-passarim",
+    title: "Survival suits, eight",
+    supplier: "Northrigg Cordage",
+    lines: [["Survival suit, insulated", "deck", "8", 38_900]],
+  });
+  at("10T08:50");
+  submit({
+    requester: "priya-mascar",
+    title: "Galley provisions, April",
+    supplier: "Doce Maresia Catering",
+    lines: [["Dry goods, mixed pallet", "catering", "4", 61_000]],
   });
 }

@@ -91,8 +91,9 @@ const TAX: Record<Category, string> = {
   services: "23",
 };
 
-// Auditors and directors enter few orders or none.
-const REQUESTERS = marevia.people.filter((one) => one.roles.includes("requester") && one.id !== "goncalo-abrantes");
+// Auditors and directors enter few orders or none; two leave in between.
+const NONE = new Set(["goncalo-abrantes", "donato-ribas", "quintino-sarro"]);
+const REQUESTERS = marevia.people.filter((one) => one.roles.includes("requester") && !NONE.has(one.id));
 
 function pickKind(random: Random): Kind {
   let left = random.next() * KINDS.reduce((sum, kind) => sum + kind.weight, 0);

@@ -23,14 +23,15 @@ export function temporaryFolder(): string {
   return folder;
 }
 
-export type TestApp = App & { clock: ReturnType<typeof handClock>; folder: string };
+type HandClock = ReturnType<typeof handClock>;
+export type TestApp = App & { clock: HandClock; wall: HandClock; folder: string };
 
 /** People, rates and the demo's order policy in force; the clock stands at the demo's start. */
 export function testApp(): TestApp {
   const folder = temporaryFolder();
   const db = openDatabase(folder);
   const clock = handClock("2026-01-01T09:00:00.000Z");
-  const app = { db, clock, demo: true, folder };
+  const app = { db, clock, wall: handClock("2026-11-23T09:00:00.000Z"), demo: true, folder };
   const cause = { actor: "system", at: clock.now(), command: newCommandId() };
   project(db, append(db, "organisation", [{ type: "organisation imported", data: { organisation: marevia } }], cause));
   const rates = [{ from: "JPY", to: "EUR", date: "2026-03-09", rate: "0.0061", source: "test" }];
@@ -45,7 +46,7 @@ export function testApp(): TestApp {
 }
 
 export function person(app: App, id: string): Person {
-  return readWorld(app.db).directory.person(id)!;
+  return readWorld(app).directory.person(id)!;
 }
 
 export function value<T>(result: Result<T>): T {

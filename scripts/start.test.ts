@@ -53,8 +53,8 @@ describe("npm run demo", () => {
 describe("choosing a person", () => {
   it("works in a demonstration and nowhere else", () => {
     const app = testApp();
-    expect(codes(signInAsDemoPerson(app, "rui-tavares"))).toBe("done");
-    expect(codes(signInAsDemoPerson(app, "nobody"))).toBe("unknown");
-    expect(codes(signInAsDemoPerson({ ...app, demo: false }, "rui-tavares"))).toBe("not a demo");
+    expect(codes(signInAsDemoPerson(app, "rui-tavares", "test"))).toBe("done");
+    expect(codes(signInAsDemoPerson(app, "nobody", "test"))).toBe("unknown");
+    expect(codes(signInAsDemoPerson({ ...app, demo: false }, "rui-tavares", "test"))).toBe("not a demo");
   });
 });

@@ -1,9 +1,20 @@
 import { demoClock, systemClock, type Clock } from "./clock";
 import { openDatabase, type Db } from "./db/open";
+import { lastSeq } from "./log/log";
+import { rebuild } from "./log/rebuild";
 import { dataFolder } from "./root";
 
 /** What every part of the server works on. Made once a process; tests and generators make their own. */
-export type App = { db: Db; clock: Clock; demo: boolean };
+export type App = {
+  db: Db;
+  /** When things happen; in a demonstration it can be another day. */
+  clock: Clock;
+  /** Real time, for what must not be moved: sessions, codes, attempts. */
+  wall: Clock;
+  demo: boolean;
+  /** Ids of what is logged without a command; drawn at random unless a generator gives its own. */
+  newId?: () => string;
+};
 
 export const DEMO_START = "2026-03-10T09:10:00.000Z";
 
@@ -14,7 +25,14 @@ export function app(): App {
   if (!slot.bandeira) {
     const db = openDatabase(dataFolder());
     const demo = process.env.BANDEIRA_DEMO === "1";
-    slot.bandeira = { db, demo, clock: demo ? demoClock(db, DEMO_START) : systemClock };
+    bringUpToDate(db);
+    slot.bandeira = { db, demo, clock: demo ? demoClock(db, DEMO_START) : systemClock, wall: systemClock };
   }
   return slot.bandeira;
+}
+
+/** A database of an earlier version has its people in the log alone, until its projections are made again. */
+function bringUpToDate(db: Db): void {
+  const people = db.prepare("SELECT COUNT(*) FROM register").pluck().get();
+  if (people === 0 && lastSeq(db) > 0) rebuild(db);
 }

@@ -1,33 +1,53 @@
-import { directoryOf, type Directory, type Organisation } from "@/core/people";
+import { directoryOf, type Directory } from "@/core/people";
 import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
+import { KINDS, asOf, emptyRegister, turningPoints, type Kind, type Register } from "@/core/register";
 import type { Rate } from "@/core/money";
 import type { RoutingContext } from "@/core/routing";
+import type { App } from "./app";
 import type { Db } from "./db/open";
 
-/** What documents are routed by, as it stands in the database: people and all versions of all policies. */
-export type World = { directory: Directory; versions: readonly PolicyVersion[] };
+/** What documents are routed by, as it stands at a moment: people and all versions of all policies. */
+export type World = { register: Register; directory: Directory; versions: readonly PolicyVersion[] };
 
-type Cached = { key: string; world: World };
+type Cached = { key: string; from: string; until: string; world: World };
 const cache = new WeakMap<Db, Cached>();
 
-/** Reads people and policies, once for as long as no event touches them. */
-export function readWorld(db: Db): World {
-  const key = String(
-    db
-      .prepare("SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream = 'organisation' OR stream GLOB 'policy:*'")
-      .pluck()
-      .get(),
-  );
+/** People now and policies, read once for as long as no event touches them and no later-dated change of people begins to count. */
+export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
+  const at = clock.now();
+  const key = String(lastTouch(db));
   const known = cache.get(db);
-  if (known?.key === key) return known.world;
-  const body = db.prepare("SELECT body FROM organisation").pluck().get() as string | undefined;
-  const empty: Organisation = { name: "Bandeira", currency: "EUR", timeZone: "UTC", people: [], units: [], groups: [] };
+  if (known?.key === key && known.from <= at && at < known.until) return known.world;
+  const register = known?.key === key ? known.world.register : readRegister(db);
   const world: World = {
-    directory: directoryOf(body ? (JSON.parse(body) as Organisation) : empty),
-    versions: readVersions(db),
+    register,
+    directory: directoryOf(asOf(register, at)),
+    versions: known?.key === key ? known.world.versions : readVersions(db),
   };
-  cache.set(db, { key, world });
+  cache.set(db, { key, from: at, until: turningPoints(register, at)[0] ?? "9999", world });
   return world;
+}
+
+/** The people at another moment. @param at ISO date-time in UTC */
+export function directoryAt(register: Register, at: string): Directory {
+  return directoryOf(asOf(register, at));
+}
+
+function lastTouch(db: Db): number {
+  return db
+    .prepare(
+      `SELECT MAX(COALESCE((SELECT MAX(seq) FROM event WHERE stream = 'organisation'), 0),
+                  COALESCE((SELECT MAX(seq) FROM event WHERE stream >= 'policy:' AND stream < 'policy;'), 0))`,
+    )
+    .pluck()
+    .get() as number;
+}
+
+function readRegister(db: Db): Register {
+  const register = emptyRegister() as { [K in Kind]: Map<string, never> };
+  const rows = db.prepare("SELECT kind, id, body FROM register").all() as { kind: Kind; id: string; body: string }[];
+  for (const { kind, id, body } of rows) if (KINDS.includes(kind)) register[kind].set(id, JSON.parse(body) as never);
+  return register;
 }
 
 type VersionRow = {

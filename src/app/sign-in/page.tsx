@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "Sign in" };
 
 export default async function SignIn() {
   if (await currentPerson()) redirect("/desk");
-  const { directory } = readWorld(app().db);
+  const { directory } = readWorld(app());
   const { organisation } = directory;
   const people = organisation.people.map(({ id, name, title, unit, roles }) => ({
     id,

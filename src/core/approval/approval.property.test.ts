@@ -29,6 +29,7 @@ const organisations: fc.Arbitrary<Organisation> = fc
         email: `${id}@example.test`,
         title: "x",
         unit: index % 2 ? "u1" : "u0",
+        roles: ["requester", "approver"],
         manager: index ? PEOPLE[managers[index]! % index] : null,
         ...(left.includes(id) && { activeUntil: "2026-01-31" }),
       })),

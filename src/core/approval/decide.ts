@@ -1,10 +1,11 @@
 import { dayIn, timeIn } from "../calendar";
 import { documentType } from "../documents";
-import { isActive, type Directory } from "../people";
+import type { Directory } from "../people";
 import { refuse, type Result } from "../refusal";
 import { peopleOf, route, type HoldReason } from "../routing";
 import { sayDate } from "../words";
 import { evolve } from "./evolve";
+import { seatFor } from "./seats";
 import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 
 type Say = Extract<DocumentCommand, { revision: number }>;
@@ -100,10 +101,12 @@ function speak(state: DocumentState, command: Say, context: DecideContext): Resu
   const level = state.levels.find((candidate) => candidate.level === command.level);
   const refusal = whyNotSpeak(state, level, command, context);
   if (refusal || !level) return refusal ?? no("unknown", `${state.number} has no level “${command.level}”`, "level");
+  const seat = seatFor(state, level, context.actor, context.routing, context.at);
+  if (!seat.ok) return seat;
   const data = {
     level: level.level,
     by: context.actor,
-    inNameOf: null,
+    inNameOf: seat.value === context.actor ? null : seat.value,
     comment: command.comment.trim(),
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
@@ -163,11 +166,11 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
       reason: `${level.name}: version ${policy!.version} of the policy cannot be found`,
       level: level.level,
     });
-  const people = peopleOf(rule, state.document, { ...context.routing, at: context.at });
+  const amount = state.route!.measured?.compared ?? null;
+  const people = peopleOf(rule, state.document, amount, { ...context.routing, at: context.at });
   if (people.blocked)
     return placed({ code: "no eligible approver", reason: `${level.name}: ${people.blocked}`, level: level.level });
-  const pool = people.candidates.filter((one) => one.eligible).map((one) => one.person);
-  return { type: "level opened", data: { level: level.level, needed: people.needed, pool } };
+  return { type: "level opened", data: { level: level.level, needed: people.needed, pool: people.pool } };
 }
 
 function placed(hold: HoldReason): DocumentEvent {
@@ -212,10 +215,6 @@ function whyNotSpeak(
   if (level.status !== "open") return no("already decided", `${level.name}: ${already ?? `is ${level.status}`}`);
   const own = level.decisions.find((decision) => decision.by === context.actor);
   if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this ${sayWhen(own.at, directory)}`);
-  const person = directory.person(context.actor);
-  if (!person || !level.pool.includes(context.actor))
-    return no("not asked", `${level.name} does not ask ${person?.name ?? context.actor}`);
-  if (!isActive(person, context.at)) return no("inactive", `${person.name} is no longer active`);
   const outcome = ({ approve: "approve", decline: "decline", "send back": "sendBack" } as const)[command.type];
   if (level.commentOn.includes(outcome) && !command.comment.trim())
     return no("comment required", `Say why in the comment, so that the requester knows what to do`, "comment");

@@ -83,6 +83,7 @@ function levelsOf(route: Route): LevelState[] {
     refusal: level.refusal,
     commentOn: level.commentOn,
     pool: [],
+    ...(level.inTurn && { inTurn: true as const }),
     decisions: [],
     openedAt: null,
     closedAt: null,

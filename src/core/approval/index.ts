@@ -1,7 +1,8 @@
 /** The life of a document: commands in, events out, and the state they lead to. */
 export { decide } from "./decide";
 export { evolve } from "./evolve";
-export { activeHolds, isCleared, levelsWaitingFor } from "./status";
+export { actorsOfSeat, levelsToDecide, seatFor } from "./seats";
+export { activeHolds, isCleared, levelsWaitingFor, openSeats } from "./status";
 export type {
   DecideContext,
   Decision,

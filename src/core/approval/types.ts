@@ -25,8 +25,10 @@ export type LevelState = {
   needed: number;
   refusal: RoutedLevel["refusal"];
   commentOn: RoutedLevel["commentOn"];
-  /** Fixed when the level opens; empty before. */
+  /** Who is asked, fixed when the level opens; empty before. Others may act in their names. */
   pool: string[];
+  /** Asked one after the other, in the order of the pool. */
+  inTurn?: true;
   decisions: Decision[];
   openedAt: string | null;
   closedAt: string | null;

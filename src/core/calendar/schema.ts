@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { IdSchema } from "../people";
+import { IdSchema } from "../ids";
 
 const TimeOfDay = z
   .string()

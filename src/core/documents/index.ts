@@ -21,6 +21,14 @@ export type AnyDocument = import("./purchase-order").PurchaseOrder;
 
 const types = [purchaseOrderType] as const;
 
+/** Every type an organisation gives authority for, by key; limits and stand-ins may name those that have no form yet. */
+export const AUTHORITY_TYPES: Readonly<Record<string, string>> = {
+  "purchase-order": "Orders",
+  "supplier-invoice": "Supplier invoices",
+  "expense-claim": "Expense claims",
+  "credit-limit-change": "Credit-limit changes",
+};
+
 export const documentTypeKeys = types.map((type) => type.key) as [string, ...string[]];
 
 /**

@@ -1,7 +1,7 @@
 import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { formatMoney, money, sum, CurrencySchema, MinorSchema, type Money } from "../money";
-import { IdSchema } from "../people";
+import { IdSchema } from "../ids";
 import type { Change, DocumentType, MissingItem } from "./registry";
 
 /** Categories of a line, by the key that conditions name. */
@@ -52,6 +52,8 @@ export const PurchaseOrderSchema = z.strictObject({
   currency: CurrencySchema,
   date: z.iso.date(),
   promisedDate: z.iso.date().nullable().default(null),
+  receiver: IdSchema.optional().meta({ description: "Who takes delivery and can say that it came" }),
+  editedBy: IdSchema.optional().meta({ description: "Who edited it last, where that was not the requester" }),
   note: z.string().max(2000).default(""),
   lines: z.array(OrderLineSchema).max(200),
   attachments: z.array(AttachmentSchema).max(20).default([]),
@@ -115,6 +117,7 @@ function changes(before: PurchaseOrder, after: PurchaseOrder): Change[] {
   compare("Supplier", before.supplier, after.supplier);
   compare("Currency", before.currency, after.currency);
   compare("Promised date", before.promisedDate ?? "", after.promisedDate ?? "");
+  compare("Receiver", before.receiver ?? "", after.receiver ?? "");
   compare("Note", before.note, after.note);
   const lines = Math.max(before.lines.length, after.lines.length);
   for (let index = 0; index < lines; index += 1)
@@ -188,6 +191,12 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   ],
   missing,
   changes,
+  concerns: (order) => ({
+    costCentre: [...new Set(order.lines.map((line) => line.costCentre).filter(Boolean))],
+    supplier: order.supplier ? [order.supplier] : [],
+  }),
+  peopleFields: { receiver: "receiver" },
+  named: ({ receiver }): Record<string, string> => (receiver ? { receiver } : {}),
   headline: (order) => ({ title: order.title, party: order.supplier, ...orderTotals(order) }),
 };
 

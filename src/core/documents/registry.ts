@@ -45,6 +45,11 @@ export type DocumentType<D extends Basics = Basics> = {
   missing(document: D): MissingItem[];
   /** What an approver must see of an edit: old and new, the total last. */
   changes(before: D, after: D): Change[];
+  /** Whose say a document may need: the cost centres, the customer and the supplier it is about, by the keys their owners are kept under. */
+  concerns(document: D): Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
+  /** Fields in which a document names a person that a level may ask, with what each is called. */
+  peopleFields: Readonly<Record<string, string>>;
+  named(document: D): Readonly<Record<string, string>>;
   /** Title, counterparty and totals for lists. */
   headline(document: D): { title: string; party: string; net: Money; tax: Money; gross: Money };
 };

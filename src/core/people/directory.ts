@@ -1,4 +1,4 @@
-import type { Organisation, PeopleGroup, Person, Unit } from "./schema";
+import type { AuthorityLimit, Organisation, PeopleGroup, Person, Position, StandIn, Unit } from "./schema";
 
 /** An organisation indexed for looking people up. Build it once, use it for many documents. */
 export type Directory = {
@@ -6,36 +6,99 @@ export type Directory = {
   person(id: string): Person | undefined;
   unit(id: string): Unit | undefined;
   group(id: string): PeopleGroup | undefined;
+  position(id: string): Position | undefined;
   /** The unit itself and every unit above it, nearest first. */
   unitsAbove(id: string): readonly Unit[];
+  /** The person's manager, the manager's manager, and so on, nearest first. */
+  lineUp(person: string): readonly Person[];
+  /** Who reports to the person directly. */
+  lineDown(person: string): readonly Person[];
+  /** Who heads a unit: the person named as head. */
+  headOf(unit: string): string | null;
+  /** Positions held; whoever heads a unit holds its heading positions. */
+  positionsOf(person: string): readonly Position[];
+  holderOf(position: string): string | null;
+  /** Every limit of a person for a type of document, their own first, then those of positions they hold. */
+  limitsOf(person: string, documentType: string): readonly AuthorityLimit[];
+  /** Absences and delegations of a person. */
+  standInsOf(person: string): readonly StandIn[];
+  /** Absences and delegations in which the person acts for somebody. */
+  standsInFor(person: string): readonly StandIn[];
+  /** Those whose open work goes to the person when they leave. */
+  predecessorsOf(person: string): readonly Person[];
+  /** Who owns a cost centre, customer or supplier. */
+  ownerOf(of: "costCentre" | "customer" | "supplier", key: string): string | null;
 };
 
 export function directoryOf(organisation: Organisation): Directory {
-  const people = new Map(organisation.people.map((person) => [person.id, person]));
-  const units = new Map(organisation.units.map((unit) => [unit.id, unit]));
-  const groups = new Map(organisation.groups.map((group) => [group.id, group]));
+  const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]));
+  const [people, units, groups, positions] = [
+    byId(organisation.people),
+    byId(organisation.units),
+    byId(organisation.groups),
+    byId(organisation.positions),
+  ];
+  const reports = gather(organisation.people, (person) => person.manager);
+  const standIns = gather(organisation.standIns, (entry) => entry.person);
+  const standsIn = gather(organisation.standIns, (entry) => entry.standIn);
+  const predecessors = gather(organisation.people, (person) => person.successor);
+  const limits = gather(
+    organisation.limits,
+    ({ holder, documentType }) => `${holder.kind} ${holder.id} ${documentType}`,
+  );
+  const owners = new Map(organisation.owners.map(({ of, key, person }) => [`${of} ${key}`, person]));
+  const headOf = (unit: string) => units.get(unit)?.head ?? null;
+  const holderOf = (id: string) => {
+    const position = positions.get(id);
+    return position ? (position.heads ? headOf(position.unit) : position.holder) : null;
+  };
+  const held = gather(organisation.positions, (position) => holderOf(position.id));
+  const positionsOf = (person: string) => held.get(person) ?? [];
+  const climb = <T extends { id: string }>(start: T | undefined, next: (item: T) => T | undefined): T[] => {
+    const chain: T[] = [];
+    for (let item = start; item && !chain.includes(item); item = next(item)) chain.push(item);
+    return chain;
+  };
+  const managerOf = (person: Person | undefined) => (person?.manager ? people.get(person.manager) : undefined);
   const above = new Map<string, readonly Unit[]>();
   const unitsAbove = (id: string): readonly Unit[] => {
-    const known = above.get(id);
-    if (known) return known;
-    const chain: Unit[] = [];
-    for (
-      let unit = units.get(id);
-      unit && !chain.includes(unit);
-      unit = unit.parent ? units.get(unit.parent) : undefined
-    ) {
-      chain.push(unit);
-    }
-    above.set(id, chain);
-    return chain;
+    const known = above.get(id) ?? climb(units.get(id), (unit) => (unit.parent ? units.get(unit.parent) : undefined));
+    above.set(id, known);
+    return known;
   };
   return {
     organisation,
     person: (id) => people.get(id),
     unit: (id) => units.get(id),
     group: (id) => groups.get(id),
+    position: (id) => positions.get(id),
     unitsAbove,
+    lineUp: (id) => climb(managerOf(people.get(id)), managerOf),
+    lineDown: (id) => reports.get(id) ?? [],
+    headOf,
+    holderOf,
+    positionsOf,
+    limitsOf: (person, type) => [
+      ...(limits.get(`person ${person} ${type}`) ?? []),
+      ...positionsOf(person).flatMap((position) => limits.get(`position ${position.id} ${type}`) ?? []),
+    ],
+    standInsOf: (person) => standIns.get(person) ?? [],
+    standsInFor: (person) => standsIn.get(person) ?? [],
+    predecessorsOf: (person) => predecessors.get(person) ?? [],
+    ownerOf: (of, key) => owners.get(`${of} ${key}`) ?? null,
   };
+}
+
+function gather<T>(items: readonly T[], keyOf: (item: T) => string | null | undefined): Map<string, T[]> {
+  const found = new Map<string, T[]>();
+  for (const item of items) {
+    const key = keyOf(item);
+    if (key == null) continue;
+    const list = found.get(key);
+    if (list) list.push(item);
+    else found.set(key, [item]);
+  }
+  return found;
 }
 
 /**

@@ -1,10 +1,42 @@
-/** Persons, units, groups and reporting lines; who an approver rule names and why not everybody of them may decide. */
-export { GroupSchema, IdSchema, OrganisationSchema, PersonSchema, RoleSchema, UnitSchema } from "./schema";
-export type { Organisation, PeopleGroup, Person, Role, Unit } from "./schema";
+/** People, units, positions, groups, limits and stand-ins at one moment; who an approver rule names and why not everybody of them may decide. */
+export {
+  AuthorityLimitSchema,
+  GroupSchema,
+  HolderSchema,
+  IdSchema,
+  LimitSchema,
+  OrganisationSchema,
+  OwnerSchema,
+  PersonSchema,
+  PositionSchema,
+  RoleSchema,
+  StandInSchema,
+  UnitSchema,
+} from "./schema";
+export type {
+  AuthorityLimit,
+  Holder,
+  Limit,
+  Organisation,
+  Owner,
+  PeopleGroup,
+  Person,
+  Position,
+  Role,
+  StandIn,
+  Unit,
+} from "./schema";
+export { brokenReferences } from "./references";
+export type { Problem } from "./references";
 export { directoryOf, isActive } from "./directory";
 export type { Directory } from "./directory";
-export { ApproverRuleSchema, isCarriedOut } from "./rules";
+export { circleOf, coversType, inEffect } from "./stand-ins";
+export { coverage, sayHolder, sayLimit } from "./limits";
+export type { Coverage, ToCurrency } from "./limits";
+export { ApproverRuleSchema } from "./rules";
 export type { ApproverRule, RuleKind } from "./rules";
-export { resolveApprovers } from "./resolve";
-export type { Candidate, Resolved, Subject } from "./resolve";
+export { actorsFor, lastDayBefore, principalsOf, sayAbsence } from "./actors";
+export type { Candidate, Subject } from "./actors";
+export { mostDeciders, whoMayDecide } from "./resolve";
+export type { Resolved } from "./resolve";
 export { sayCandidate, sayRule } from "./words";

@@ -1,11 +1,20 @@
 // Who a rule names, and the reason for everybody who may not decide.
 import { describe, expect, it } from "vitest";
 import { AT, directory, organisation } from "../fixtures";
-import { OrganisationSchema, resolveApprovers, sayRule, type ApproverRule } from "./index";
+import { OrganisationSchema, sayRule, whoMayDecide, type ApproverRule, type Subject } from "./index";
 
-const subject = { requester: "rui", unit: "engines", excluded: [] };
+const subject: Subject = {
+  requester: "rui",
+  unit: "engines",
+  documentType: "purchase-order",
+  amount: { minor: 100_000, currency: "EUR" },
+  toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
+  excluded: [],
+  concerns: {},
+  named: {},
+};
 const resolve = (rule: ApproverRule, about = subject) => {
-  const { candidates, gap } = resolveApprovers(rule, about, directory, AT);
+  const { candidates, gap } = whoMayDecide(rule, about, directory, AT);
   return gap ?? candidates.map((candidate) => `${candidate.person} ${candidate.reason}`).join("; ");
 };
 
@@ -22,17 +31,14 @@ describe("approver rules", () => {
     [{ kind: "group", group: "empty" }, "the group Empty has no members"],
     [{ kind: "group", group: "nowhere" }, "there is no group “nowhere”"],
     [{ kind: "people", people: ["ghost"] }, "ghost not: unknown person"],
-    [
-      { kind: "position", position: "captain" },
-      "the approver rule “position” is not carried out by this version of Bandeira",
-    ],
+    [{ kind: "position", position: "captain" }, "there is no position “captain”"],
   ])("%j gives %s", (rule, expected) => expect(resolve(rule)).toBe(expected));
 
   it("a vacant head and a person on whose behalf it is are named", () => {
     expect(resolve({ kind: "headOfUnit", up: 0 }, { ...subject, unit: "crew" })).toBe("the head of Crew is vacant");
     const excluded = [{ person: "lead", reason: "it is on their behalf" }];
     expect(
-      resolveApprovers({ kind: "manager", up: 1 }, { ...subject, excluded }, directory, AT).candidates[0]?.reason,
+      whoMayDecide({ kind: "manager", up: 1 }, { ...subject, excluded }, directory, AT).candidates[0]?.reason,
     ).toBe("not: it is on their behalf");
   });
 
@@ -54,10 +60,10 @@ describe("organisation files", () => {
       "people.3.manager: there is no person “ghost”",
     ]);
     expect(broken((copy) => (copy.people[0]!.manager = "rui"))).toContain(
-      "people.0.manager: the reporting line of Boss runs in a circle",
+      "people.0.manager: the reporting line runs in a circle: Boss → Rui → Lead → Head → Boss",
     );
     expect(broken((copy) => (copy.units[0]!.parent = "engines"))).toContain(
-      "units.0.parent: the unit Test Lines lies inside itself",
+      "units.0.parent: the units lie inside each other: Test Lines → Engines → Fleet → Test Lines",
     );
     expect(broken((copy) => copy.groups[0]!.members.push("ghost"))).toEqual([
       "groups.0.members.4: there is no person “ghost”",

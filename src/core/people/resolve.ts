@@ -1,50 +1,49 @@
-import { isActive, type Directory } from "./directory";
+import { actorsFor, type Candidate, type Subject } from "./actors";
+import type { Directory } from "./directory";
+import { coverage } from "./limits";
 import type { ApproverRule } from "./rules";
-
-/** What of a document decides who may approve it. */
-export type Subject = {
-  requester: string;
-  unit: string;
-  /** People who may never decide on it, each with the reason: the one on whose behalf it is, the last editor of the amount. */
-  excluded: readonly { person: string; reason: string }[];
-};
-
-export type Candidate = { person: string; name: string; eligible: boolean; reason: string };
-
-/** The people a rule names for a document; `gap` says why when it leads to nobody at all. */
-export type Resolved = { candidates: Candidate[]; gap?: string };
+import type { Person } from "./schema";
 
 /**
- * Who a rule names for a document, each with "eligible" or the reason why not. Total: a rule that leads nowhere gives
- * an empty list and a `gap`.
- * @param at ISO date-time at which people must be active
+ * The people a rule names for a document. `seats` are those who are asked and can be decided for now, by whomever; `away` those who are
+ * asked but for whom nobody can decide. `gap` says why the rule leads to nobody who could.
  */
-export function resolveApprovers(rule: ApproverRule, subject: Subject, directory: Directory, at: string): Resolved {
+export type Resolved = {
+  candidates: Candidate[];
+  seats: string[];
+  away: string[];
+  /** Asked one after the other and not at once. */
+  inTurn: boolean;
+  gap?: string;
+};
+
+/**
+ * Who may decide on a document by a rule, each with "eligible" or the reason why not. Total: a rule that leads nowhere gives a `gap`.
+ * @param at ISO date-time in UTC at which people must be active and present
+ */
+export function whoMayDecide(rule: ApproverRule, subject: Subject, directory: Directory, at: string): Resolved {
+  if (rule.kind === "lineByLimit") return climb(rule.climb, subject, directory, at);
   const named = namedBy(rule, subject, directory);
   const ids = [...new Set(named.ids)];
-  const candidates = ids.map((id) => candidate(id, subject, directory, at));
-  return { candidates, ...(ids.length === 0 && { gap: named.gap }) };
+  const groups = ids.map((id) => actorsFor(id, subject, directory, at));
+  return { ...gathered(ids, groups), inTurn: false, ...(ids.length === 0 && { gap: named.gap }) };
 }
 
-function candidate(id: string, subject: Subject, directory: Directory, at: string): Candidate {
-  const person = directory.person(id);
-  if (!person) return { person: id, name: id, eligible: false, reason: "not: unknown person" };
-  const not = (reason: string): Candidate => ({
-    person: id,
-    name: person.name,
-    eligible: false,
-    reason: `not: ${reason}`,
-  });
-  if (id === subject.requester) return not("is the requester");
-  const exclusion = subject.excluded.find((excluded) => excluded.person === id);
-  if (exclusion) return not(exclusion.reason);
-  if (!isActive(person, at)) return not("inactive");
-  return { person: id, name: person.name, eligible: true, reason: "eligible" };
+function gathered(
+  ids: readonly string[],
+  groups: readonly Candidate[][],
+): Pick<Resolved, "candidates" | "seats" | "away"> {
+  const canAct = (index: number) => groups[index]!.some((one) => one.eligible);
+  return {
+    candidates: groups.flat(),
+    seats: ids.filter((_, index) => canAct(index)),
+    away: ids.filter((_, index) => !canAct(index) && groups[index]![0]!.away === true),
+  };
 }
 
 type Named = { ids: readonly string[]; gap: string };
 
-function namedBy(rule: ApproverRule, subject: Subject, directory: Directory): Named {
+function namedBy(rule: Exclude<ApproverRule, { kind: "lineByLimit" }>, subject: Subject, directory: Directory): Named {
   switch (rule.kind) {
     case "people":
       return { ids: rule.people, gap: "no person is named" };
@@ -59,22 +58,27 @@ function namedBy(rule: ApproverRule, subject: Subject, directory: Directory): Na
       return managerOf(subject.requester, rule.up, directory);
     case "headOfUnit":
       return headOf(subject.unit, rule.up, directory);
-    case "position":
-    case "lineByLimit":
+    case "position": {
+      const position = directory.position(rule.position);
+      const holder = directory.holderOf(rule.position);
+      const gap = position ? `the position ${position.name} is vacant` : `there is no position “${rule.position}”`;
+      return { ids: holder ? [holder] : [], gap };
+    }
     case "owner":
-    case "namedOnDocument":
-      return { ids: [], gap: `the approver rule “${rule.kind}” is not carried out by this version of Bandeira` };
+      return ownersOf(rule.of, subject, directory);
+    case "namedOnDocument": {
+      const person = subject.named[rule.field];
+      return { ids: person ? [person] : [], gap: `the document names nobody as ${rule.field}` };
+    }
   }
 }
 
 function managerOf(start: string, up: number, directory: Directory): Named {
-  let person = directory.person(start);
-  for (let step = 0; step < up; step += 1) {
-    const name = person?.name ?? start;
-    person = person?.manager ? directory.person(person.manager) : undefined;
-    if (!person) return { ids: [], gap: `${name} reports to nobody` };
-  }
-  return { ids: [person!.id], gap: "" };
+  const line = directory.lineUp(start);
+  const manager = line[up - 1];
+  if (manager) return { ids: [manager.id], gap: "" };
+  const last = line.at(-1) ?? directory.person(start);
+  return { ids: [], gap: `${last?.name ?? start} reports to nobody` };
 }
 
 function headOf(start: string, up: number, directory: Directory): Named {
@@ -82,4 +86,79 @@ function headOf(start: string, up: number, directory: Directory): Named {
   const unit = chain[up];
   if (!unit) return { ids: [], gap: `there is no unit ${up} above ${chain[0]?.name ?? start}` };
   return unit.head ? { ids: [unit.head], gap: "" } : { ids: [], gap: `the head of ${unit.name} is vacant` };
+}
+
+const OWNED = { costCentre: "cost centre", customer: "customer", supplier: "supplier" } as const;
+
+/** One key without an owner is a gap, even if others have one: its part of the document would have nobody to answer for it. */
+function ownersOf(of: keyof typeof OWNED, subject: Subject, directory: Directory): Named {
+  const keys = subject.concerns[of] ?? [];
+  if (keys.length === 0) return { ids: [], gap: `the document names no ${OWNED[of]}` };
+  const without = keys.find((key) => !directory.ownerOf(of, key));
+  if (without !== undefined) return { ids: [], gap: `the ${OWNED[of]} ${without} has no owner` };
+  return { ids: keys.map((key) => directory.ownerOf(of, key)!), gap: "" };
+}
+
+/**
+ * Up the reporting line to the first person whose limit covers the amount and who can act, in person or through a stand-in. "One by one" asks
+ * everybody on the way as well, in turn; "straight" only the one at its end. A line that ends without such a person is a dead end.
+ */
+function climb(how: "one by one" | "straight", subject: Subject, directory: Directory, at: string): Resolved {
+  const line = directory.lineUp(subject.requester);
+  const steps: { id: string; actors: Candidate[] }[] = [];
+  const result = (gap?: string): Resolved => ({
+    ...gathered(
+      steps.map((step) => step.id),
+      steps.map((step) => step.actors),
+    ),
+    // Nobody on the way up holds a document back by being away: whoever is above covers the same and more.
+    away: [],
+    inTurn: how === "one by one",
+    ...(gap && { gap }),
+  });
+  const { amount } = subject;
+  if (!amount) return result("the amount is not known");
+  for (const person of line) {
+    const covered = coverage(person.id, subject.documentType, amount, directory, subject.toCurrency);
+    const actors = actorsFor(person.id, subject, directory, at);
+    const asked = covered.outcome === "covers" || how === "one by one";
+    steps.push({ id: person.id, actors: actors.map((one) => explain(one, person, covered.reason, asked)) });
+    if (covered.outcome === "covers" && actors.some((one) => one.eligible)) return result();
+  }
+  return result(sayDeadEnd(line, subject, directory));
+}
+
+function explain(one: Candidate, asked: Person, why: string, isAsked: boolean): Candidate {
+  const whose = one.person === asked.id ? why : `${asked.name}: ${why}`;
+  if (!isAsked && one.eligible) return { ...one, eligible: false, reason: `not: ${whose}` };
+  return { ...one, reason: `${one.reason}${one.reason.includes(":") ? "; " : ": "}${whose}` };
+}
+
+function sayDeadEnd(line: readonly Person[], subject: Subject, directory: Directory): string {
+  const name = directory.person(subject.requester)?.name ?? subject.requester;
+  const last = line.at(-1);
+  return last
+    ? `the reporting line of ${name} ends with ${last.name}, and nobody in it can decide this amount`
+    : `${name} reports to nobody`;
+}
+
+/**
+ * How many of the seats can be filled by different people at once: nobody counts twice, in whatever names they act.
+ * A largest matching of seats and people, by augmenting paths (Kuhn's algorithm).
+ */
+export function mostDeciders(seats: readonly string[], candidates: readonly Candidate[]): number {
+  const actors = seats.map((seat) =>
+    candidates.filter((one) => one.eligible && (one.inNameOf ?? one.person) === seat).map((one) => one.person),
+  );
+  const takenBy = new Map<string, number>();
+  const place = (seat: number, tried: Set<string>): boolean =>
+    actors[seat]!.some((person) => {
+      if (tried.has(person)) return false;
+      tried.add(person);
+      const other = takenBy.get(person);
+      if (other !== undefined && !place(other, tried)) return false;
+      takenBy.set(person, seat);
+      return true;
+    });
+  return actors.filter((_, seat) => place(seat, new Set())).length;
 }

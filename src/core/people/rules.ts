@@ -1,11 +1,9 @@
 import { z } from "zod";
-import { IdSchema } from "./schema";
+import { IdSchema } from "../ids";
 
 const steps = z.int().min(1).max(10);
 
-/**
- * Who a level asks. All the rules a policy can name; which of them a level may use today is `isCarriedOut`.
- */
+/** Who a level asks. */
 export const ApproverRuleSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("people"), people: z.array(IdSchema).min(1) }),
   z.strictObject({ kind: z.literal("group"), group: IdSchema }),
@@ -19,9 +17,3 @@ export const ApproverRuleSchema = z.discriminatedUnion("kind", [
 export type ApproverRule = z.infer<typeof ApproverRuleSchema>;
 
 export type RuleKind = ApproverRule["kind"];
-const CARRIED_OUT: ReadonlySet<RuleKind> = new Set(["people", "group", "manager", "headOfUnit"]);
-
-/** Whether routing can resolve this rule yet. A policy that uses another one cannot be put in force. */
-export function isCarriedOut(kind: RuleKind): boolean {
-  return CARRIED_OUT.has(kind);
-}

@@ -1,12 +1,12 @@
 import { z } from "zod";
+import { WorkingCalendarSchema } from "../calendar";
+import { IdSchema } from "../ids";
+import { CurrencySchema, MinorSchema } from "../money";
+import { brokenReferences } from "./references";
 
-export const IdSchema = z
-  .string()
-  .min(1)
-  .max(80)
-  .regex(/^[a-z0-9][a-z0-9-]*$/, "must be lower-case letters, digits and hyphens");
+export { IdSchema };
 
-/** What somebody may do in Bandeira. Everybody may raise documents; whoever a policy names may decide. */
+/** What somebody may do in Bandeira. Everybody may raise documents; only an approver can be asked to decide. */
 export const RoleSchema = z.enum([
   "requester",
   "approver",
@@ -25,9 +25,13 @@ export const PersonSchema = z.strictObject({
   title: z.string().min(1).meta({ description: "What the person does, in a few words" }),
   unit: IdSchema,
   manager: IdSchema.nullable().default(null),
+  location: IdSchema.nullable().optional().meta({ description: "Where the person works, and by whose calendar" }),
   roles: z.array(RoleSchema).default(["requester"]),
   activeFrom: z.iso.date().optional(),
   activeUntil: z.iso.date().optional().meta({ description: "Last day on which the person counts as active" }),
+  successor: IdSchema.nullable()
+    .optional()
+    .meta({ description: "Who takes over what is open when the person is no longer active" }),
 });
 export type Person = z.infer<typeof PersonSchema>;
 
@@ -36,13 +40,70 @@ export const UnitSchema = z.strictObject({
   name: z.string().min(1),
   parent: IdSchema.nullable().default(null),
   head: IdSchema.nullable().default(null).meta({ description: "Person who heads the unit; null while vacant" }),
+  closed: z.boolean().optional(),
 });
 export type Unit = z.infer<typeof UnitSchema>;
+
+export const PositionSchema = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1),
+  unit: IdSchema,
+  heads: z.boolean().default(false).meta({ description: "Whoever heads the unit holds this position" }),
+  holder: IdSchema.nullable().default(null).meta({ description: "Person who holds it; null while vacant" }),
+});
+export type Position = z.infer<typeof PositionSchema>;
 
 export const GroupSchema = z.strictObject({ id: IdSchema, name: z.string().min(1), members: z.array(IdSchema) });
 export type PeopleGroup = z.infer<typeof GroupSchema>;
 
-/** The people of an organisation with their units, reporting lines and groups. Every reference must lead somewhere. */
+const Amount = z.strictObject({ minor: MinorSchema.min(0), currency: CurrencySchema });
+
+/** Up to which amount somebody may decide. Unlimited is said, never left out. */
+export const LimitSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("amount"), ...Amount.shape }),
+  z.strictObject({ kind: z.literal("unlimited") }),
+  z.strictObject({ kind: z.literal("none") }),
+]);
+export type Limit = z.infer<typeof LimitSchema>;
+
+export const HolderSchema = z.strictObject({ kind: z.enum(["person", "position"]), id: IdSchema });
+export type Holder = z.infer<typeof HolderSchema>;
+
+export const AuthorityLimitSchema = z.strictObject({
+  holder: HolderSchema,
+  documentType: IdSchema,
+  limit: LimitSchema,
+});
+export type AuthorityLimit = z.infer<typeof AuthorityLimitSchema>;
+
+/**
+ * Somebody else acts in a person's name. In an absence the person is away and only the stand-in acts, if there is one; in a
+ * standing delegation both do.
+ */
+export const StandInSchema = z.strictObject({
+  id: z.string().min(1),
+  kind: z.enum(["absence", "delegation"]),
+  person: IdSchema,
+  standIn: IdSchema.nullable(),
+  from: z.iso.datetime(),
+  until: z.iso
+    .datetime()
+    .nullable()
+    .meta({ description: "The first moment at which it is over; null while open-ended" }),
+  documentTypes: z.array(IdSchema).nullable().default(null).meta({ description: "For which types; null for all" }),
+  cap: Amount.nullable().default(null).meta({ description: "The stand-in decides up to this amount" }),
+  reason: z.string().max(200).default(""),
+});
+export type StandIn = z.infer<typeof StandInSchema>;
+
+export const OwnerSchema = z.strictObject({
+  of: z.enum(["costCentre", "customer", "supplier"]),
+  key: z.string().min(1).max(120),
+  person: IdSchema,
+});
+export type Owner = z.infer<typeof OwnerSchema>;
+
+/** The people of an organisation with all that decides who they are at one moment. Every reference must lead somewhere. */
 export const OrganisationSchema = z
   .strictObject({
     name: z.string().min(1),
@@ -50,60 +111,14 @@ export const OrganisationSchema = z
     timeZone: z.string().default("UTC").meta({ description: "IANA time zone in which days begin and end" }),
     people: z.array(PersonSchema),
     units: z.array(UnitSchema),
+    positions: z.array(PositionSchema).default([]),
     groups: z.array(GroupSchema).default([]),
+    locations: z.array(WorkingCalendarSchema).default([]),
+    limits: z.array(AuthorityLimitSchema).default([]),
+    standIns: z.array(StandInSchema).default([]),
+    owners: z.array(OwnerSchema).default([]),
   })
   .superRefine((organisation, context) => {
     for (const { path, message } of brokenReferences(organisation)) context.addIssue({ code: "custom", path, message });
   });
 export type Organisation = z.infer<typeof OrganisationSchema>;
-
-type Problem = { path: (string | number)[]; message: string };
-
-function brokenReferences(organisation: { people: Person[]; units: Unit[]; groups: PeopleGroup[] }): Problem[] {
-  const people = new Map(organisation.people.map((person) => [person.id, person]));
-  const units = new Map(organisation.units.map((unit) => [unit.id, unit]));
-  const problems: Problem[] = [];
-  const need = (known: ReadonlyMap<string, unknown>, id: string | null, what: string, path: (string | number)[]) => {
-    if (id !== null && !known.has(id)) problems.push({ path, message: `there is no ${what} “${id}”` });
-  };
-  organisation.people.forEach((person, index) => {
-    need(units, person.unit, "unit", ["people", index, "unit"]);
-    need(people, person.manager, "person", ["people", index, "manager"]);
-    if (inCircle(person.id, (id) => people.get(id)?.manager ?? null)) {
-      problems.push({
-        path: ["people", index, "manager"],
-        message: `the reporting line of ${person.name} runs in a circle`,
-      });
-    }
-  });
-  organisation.units.forEach((unit, index) => {
-    need(units, unit.parent, "unit", ["units", index, "parent"]);
-    need(people, unit.head, "person", ["units", index, "head"]);
-    if (inCircle(unit.id, (id) => units.get(id)?.parent ?? null)) {
-      problems.push({ path: ["units", index, "parent"], message: `the unit ${unit.name} lies inside itself` });
-    }
-  });
-  organisation.groups.forEach((group, index) => {
-    group.members.forEach((id, at) => need(people, id, "person", ["groups", index, "members", at]));
-  });
-  const twice = (items: { id: string }[], where: string) => {
-    const seen = new Set<string>();
-    items.forEach((item, index) => {
-      if (seen.has(item.id)) problems.push({ path: [where, index, "id"], message: `“${item.id}” is there twice` });
-      seen.add(item.id);
-    });
-  };
-  twice(organisation.people, "people");
-  twice(organisation.units, "units");
-  twice(organisation.groups, "groups");
-  return problems;
-}
-
-function inCircle(start: string, next: (id: string) => string | null): boolean {
-  const seen = new Set<string>();
-  for (let id: string | null = start; id !== null; id = next(id)) {
-    if (seen.has(id)) return id === start;
-    seen.add(id);
-  }
-  return false;
-}

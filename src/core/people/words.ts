@@ -1,6 +1,6 @@
 import { joinWords, sayCount } from "../words";
 import type { Directory } from "./directory";
-import type { Candidate } from "./resolve";
+import type { Candidate } from "./actors";
 import type { ApproverRule } from "./rules";
 
 /** @example sayCandidate(rui) // "Rui Tavares (not eligible: is the requester)" */
@@ -25,9 +25,11 @@ export function sayRule(rule: ApproverRule, directory: Directory, word: "and" | 
         ? "the head of the unit"
         : `the head of the unit ${rule.up === 1 ? "" : `${sayCount(rule.up)} `}above`;
     case "position":
-      return `the holder of ${rule.position}`;
+      return `the holder of ${directory.position(rule.position)?.name ?? rule.position}`;
     case "lineByLimit":
-      return "the first in the reporting line whose limit covers the amount";
+      return rule.climb === "straight"
+        ? "the first in the reporting line whose limit covers the amount"
+        : "everyone up the reporting line to the first whose limit covers the amount";
     case "owner":
       return `the owner of the ${rule.of === "costCentre" ? "cost centre" : rule.of}`;
     case "namedOnDocument":

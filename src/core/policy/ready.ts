@@ -1,5 +1,5 @@
 import { documentType } from "../documents";
-import { isCarriedOut, type Directory } from "../people";
+import type { Directory } from "../people";
 import { refuse, refusalsOf, type Refusal, type Result } from "../refusal";
 import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Policy } from "./schema";
 
@@ -49,7 +49,13 @@ export function notCarriedOut(policy: Policy): Refusal[] {
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}]`;
       not(level.kind !== "approval", `${at}.kind`, `a level of kind ${level.kind}`);
-      not(!isCarriedOut(level.approvers.kind), `${at}.approvers.kind`, `the approver rule “${level.approvers.kind}”`);
+      const { approvers } = level;
+      const field = approvers.kind === "namedOnDocument" ? approvers.field : null;
+      not(
+        field !== null && !documentType(policy.documentType).peopleFields[field],
+        `${at}.approvers.field`,
+        `a person named on the document as “${field}”`,
+      );
       not(level.timeLimit !== undefined, `${at}.timeLimit`, "a time limit");
       not(level.reminders.length > 0, `${at}.reminders`, "a reminder");
       not(level.overdue !== "wait", `${at}.overdue`, `“${level.overdue}” when overdue`);
@@ -67,12 +73,16 @@ function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
     if (!known) found.push(refuse("unknown reference", `${path}: there is no ${what}`, path));
   };
   policy.scope.units.forEach((id, index) => need(directory.unit(id), `scope.units[${index}]`, `unit “${id}”`));
+  policy.readers?.people.forEach((id, p) => need(directory.person(id), `readers.people[${p}]`, `person “${id}”`));
+  policy.readers?.groups.forEach((id, g) => need(directory.group(id), `readers.groups[${g}]`, `group “${id}”`));
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}].approvers`;
       const rule = level.approvers;
       if (rule.kind === "people")
         rule.people.forEach((id, p) => need(directory.person(id), `${at}.people[${p}]`, `person “${id}”`));
+      if (rule.kind === "position")
+        need(directory.position(rule.position), `${at}.position`, `position “${rule.position}”`);
       if (rule.kind === "group") need(directory.group(rule.group), `${at}.group`, `group “${rule.group}”`);
     }),
   );

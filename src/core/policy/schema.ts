@@ -126,6 +126,10 @@ export const PolicySchema = z
       .default([]),
     afterApproval: z.array(z.strictObject({ kind: z.string().min(1), note: z.string().default("") })).default([]),
     messages: z.array(z.strictObject({ on: z.string().min(1), to: z.string().min(1) })).default([]),
+    readers: z
+      .strictObject({ people: z.array(IdSchema).default([]), groups: z.array(IdSchema).default([]) })
+      .optional()
+      .meta({ description: "See every document under this policy, and cannot act on it" }),
   })
   .superRefine((policy, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });

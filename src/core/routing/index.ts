@@ -1,5 +1,6 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { neededFor, peopleOf, route } from "./route";
+export { neededFor, peopleOf, route, subjectOf } from "./route";
+export type { LevelPeople } from "./route";
 export type {
   HoldCode,
   HoldReason,

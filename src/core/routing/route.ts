@@ -1,7 +1,7 @@
 import { evaluate, sayCondition, type Explained, type ToCurrency } from "../conditions";
 import { documentType, vocabularyOf, type AnyDocument } from "../documents";
-import { convert, money } from "../money";
-import { resolveApprovers, sayRule, type Subject } from "../people";
+import { convert, money, type Money } from "../money";
+import { mostDeciders, sayRule, whoMayDecide, type Resolved, type Subject } from "../people";
 import {
   bandOf,
   sayBand,
@@ -49,7 +49,7 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
   const { sections, section, hold } = chooseSection(document, policy, context);
   if (!section) return { ...named, measured, sections, holds: [hold] };
   const index = bandOf(measured.compared.minor, section.thresholds);
-  const levels = section.levels.map((level) => routeLevel(level, index, document, policy, context));
+  const levels = section.levels.map((level) => routeLevel(level, index, document, measured.compared, policy, context));
   const { outcome, holds } = conclude(section, index, levels);
   return {
     ...named,
@@ -110,7 +110,7 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   return { sections, section: found, hold };
 }
 
-function converter(document: AnyDocument, context: RoutingContext): ToCurrency {
+function converter(document: AnyDocument, context: Pick<RoutingContext, "rates">): ToCurrency {
   return (amount, currency) => {
     const converted = convert(amount, currency, document.date, context.rates);
     return converted.ok ? converted.money : null;
@@ -121,6 +121,7 @@ function routeLevel(
   level: Level,
   band: number,
   document: AnyDocument,
+  amount: Money,
   policy: Policy,
   context: RoutingContext,
 ): RoutedLevel {
@@ -141,7 +142,7 @@ function routeLevel(
     : null;
   const words = level.when ? sayCondition(level.when, vocabularyOf(documentType(policy.documentType))) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
-  const people = peopleOf(level, document, context);
+  const people = peopleOf(level, document, amount, context);
   const told = mark === "told" || level.kind === "notice";
   const blocked =
     undecidable?.outcome === "undecidable"
@@ -153,33 +154,50 @@ function routeLevel(
     reason: told ? "is told in this band" : words ? `approves in this band, since ${words}` : "approves in this band",
     needed: told ? 0 : people.needed,
     candidates: people.candidates,
+    ...(people.inTurn && { inTurn: true }),
     ...(!told && blocked && { blocked }),
   };
 }
 
-/** The people a level asks at a moment, how many of them must approve, and why they cannot if they cannot. */
+/** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
+export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
+
+/**
+ * The people a level asks at a moment.
+ * @param amount what the document comes to in the policy's currency; null when that is not known
+ */
 export function peopleOf(
   level: Level,
   document: AnyDocument,
+  amount: Money | null,
   context: RoutingContext,
-): Pick<RoutedLevel, "candidates" | "needed" | "blocked"> {
+): LevelPeople {
   if (level.kind !== "approval" && level.kind !== "notice") {
     return {
       candidates: [],
       needed: 1,
+      pool: [],
+      inTurn: false,
       blocked: `a level of kind ${level.kind} is not carried out by this version of Bandeira`,
     };
   }
-  const { candidates, gap } = resolveApprovers(level.approvers, subjectOf(document), context.directory, context.at);
-  const eligible = candidates.filter((one) => one.eligible).length;
-  const needed = neededFor(level.quorum, eligible);
-  if (eligible >= needed && eligible > 0) return { candidates, needed };
-  const why =
-    gap ??
-    (eligible === 0
-      ? candidates.map((one) => `${one.name} ${one.reason.replace(/^not: /, "")}`).join(", ")
-      : `${eligible} of ${needed} needed are eligible`);
-  return { candidates, needed, blocked: why };
+  const subject = subjectOf(document, amount, context);
+  const resolved = whoMayDecide(level.approvers, subject, context.directory, context.at);
+  const { candidates, seats, away, inTurn, gap } = resolved;
+  // Everyone means everyone: somebody who is away is still one of them.
+  const asked = level.quorum.kind === "all" ? seats.length + away.length : seats.length;
+  const needed = inTurn ? Math.max(1, seats.length) : neededFor(level.quorum, asked);
+  const possible = mostDeciders(seats, candidates);
+  const people = { candidates, needed, pool: [...seats, ...away], inTurn };
+  if (!gap && possible >= needed && possible > 0) return people;
+  return { ...people, blocked: gap ?? whyTooFew(resolved, possible, needed) };
+}
+
+function whyTooFew({ candidates, seats, away }: Resolved, possible: number, needed: number): string {
+  if (seats.length === 0) return candidates.map((one) => `${one.name} ${one.reason.replace(/^not: /, "")}`).join(", ");
+  const twice = seats.length > possible ? ", since nobody counts twice" : "";
+  const absent = away.length > 0 ? `, ${away.length} away` : "";
+  return `${possible} of ${needed} needed are eligible${twice}${absent}`;
 }
 
 /**
@@ -199,10 +217,25 @@ export function neededFor(quorum: Quorum, eligible: number): number {
   }
 }
 
-/** Who can never decide on a document, besides its requester. */
-function subjectOf(document: AnyDocument): Subject {
-  const excluded = document.onBehalfOf ? [{ person: document.onBehalfOf, reason: "it is on their behalf" }] : [];
-  return { requester: document.requester, unit: document.unit, excluded };
+/**
+ * What of a document decides who may approve it; besides its requester, the one on whose behalf it is can never decide.
+ * @param amount what it comes to in the policy's currency, which limits and caps are compared with
+ */
+export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
+  const type = documentType(document.documentType);
+  return {
+    requester: document.requester,
+    unit: document.unit,
+    documentType: document.documentType,
+    amount,
+    toCurrency: converter(document, context),
+    excluded: [
+      ...(document.onBehalfOf ? [{ person: document.onBehalfOf, reason: "it is on their behalf" }] : []),
+      ...(document.editedBy ? [{ person: document.editedBy, reason: "edited it last" }] : []),
+    ],
+    concerns: type.concerns(document),
+    named: type.named(document),
+  };
 }
 
 function conclude(section: Section, band: number, levels: readonly RoutedLevel[]): Pick<Route, "outcome" | "holds"> {

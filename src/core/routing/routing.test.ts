@@ -111,9 +111,9 @@ describe("held, never waved through", () => {
       "a: 1 of 2 needed are eligible",
     ],
     [
-      "a rule that is not carried out",
+      "a position that does not exist",
       only({ kind: "position", position: "captain" }),
-      "a: the approver rule “position” is not carried out by this version of Bandeira",
+      "a: there is no position “captain”",
     ],
     [
       "a task",

@@ -45,6 +45,8 @@ export type RoutedLevel = {
   /** How many distinct eligible people must approve. */
   needed: number;
   candidates: Candidate[];
+  /** Asked one after the other and not at once. */
+  inTurn?: true;
   /** Why the level's eligible people cannot reach its quorum. */
   blocked?: string;
 };

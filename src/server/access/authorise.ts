@@ -13,16 +13,50 @@ export type Action =
   | "documents.reroute"
   | "policies.read"
   | "policies.write"
-  | "log.verify";
+  | "people.read"
+  | "people.export"
+  | "people.history"
+  | "people.write"
+  | "people.private"
+  | "roles.write"
+  | "limits.write"
+  | "standIns.write"
+  | "calendars.write"
+  | "segregation.write"
+  | "access.own"
+  | "access.manage"
+  | "log.verify"
+  | "live";
 
 /** What an action is about, where that matters. */
-export type Subject = { document?: DocumentState; isReader?: boolean };
+export type Subject = {
+  document?: DocumentState;
+  isReader?: boolean;
+  /** The person took over the document from its requester, who has left. */
+  tookOver?: boolean;
+  /** Whom it is about. */
+  about?: Pick<Person, "id" | "manager">;
+};
 
 const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
   "documents.readAll": ["clerk", "controller", "reviewer", "administrator", "auditor"],
   "documents.reroute": ["controller"],
   "policies.read": ["controller", "reviewer", "administrator", "auditor"],
   "policies.write": ["controller"],
+  "people.export": ["controller", "administrator", "auditor"],
+  "people.write": ["administrator"],
+  "roles.write": ["administrator"],
+  "limits.write": ["administrator"],
+  "calendars.write": ["controller", "administrator"],
+  "segregation.write": ["controller"],
+  "access.manage": ["administrator"],
+};
+
+/** Actions that a person may do on themselves, besides those whose role lets them do it on anybody. */
+const ON_ONESELF: Partial<Record<Action, readonly Role[]>> = {
+  "people.history": ["controller", "reviewer", "administrator", "auditor"],
+  "people.private": ["clerk", "administrator"],
+  "access.own": [],
 };
 
 /**
@@ -33,17 +67,13 @@ const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
 export function authorise(person: Person | null, action: Action, subject: Subject = {}): Refusal | null {
   if (!person) return refuse("not signed in", "Sign in first");
   const roles = BY_ROLE[action];
-  if (roles) {
-    if (roles.some((role) => person.roles.includes(role))) return null;
-    return refuse(
-      "forbidden",
-      `This needs the role ${roles.join(" or ")}; ${person.name} has ${person.roles.join(", ")}`,
-    );
-  }
+  if (roles) return withRole(person, roles);
+  const others = ON_ONESELF[action];
+  if (others) return subject.about?.id === person.id ? null : withRole(person, others);
   switch (action) {
     case "documents.edit":
     case "documents.withdraw":
-      if (subject.document?.document.requester === person.id) return onlyPeopleWhoAct(person);
+      if (subject.document?.document.requester === person.id || subject.tookOver) return onlyPeopleWhoAct(person);
       return refuse("forbidden", "Only the requester may do this");
     case "documents.read":
       return mayRead(person, subject) ? null : refuse("forbidden", "You have no part in this document");
@@ -53,9 +83,22 @@ export function authorise(person: Person | null, action: Action, subject: Subjec
         : refuse("forbidden", "You have no part in this document");
     case "documents.enter":
       return onlyPeopleWhoAct(person);
+    case "standIns.write":
+      return maySetStandIn(person, subject)
+        ? onlyPeopleWhoAct(person)
+        : refuse("forbidden", "Only the person, their manager or an administrator may do this");
     default:
       return null;
   }
+}
+
+function withRole(person: Person, roles: readonly Role[]): Refusal | null {
+  if (roles.some((role) => person.roles.includes(role))) return null;
+  if (roles.length === 0) return refuse("forbidden", "Only the person may do this");
+  return refuse(
+    "forbidden",
+    `This needs the role ${roles.join(" or ")}; ${person.name} has ${person.roles.join(", ") || "none"}`,
+  );
 }
 
 /** An auditor reads everything and changes nothing, whatever other roles they hold. */
@@ -65,9 +108,14 @@ function onlyPeopleWhoAct(person: Person): Refusal | null {
     : null;
 }
 
+function maySetStandIn(person: Person, { about }: Subject): boolean {
+  return about?.id === person.id || about?.manager === person.id || person.roles.includes("administrator");
+}
+
 function mayRead(person: Person, subject: Subject): boolean {
   return (
     subject.isReader === true ||
+    subject.tookOver === true ||
     subject.document?.document.requester === person.id ||
     !authorise(person, "documents.readAll")
   );

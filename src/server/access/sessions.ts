@@ -3,45 +3,104 @@ import { isActive, type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readWorld } from "../world";
+import { authorise } from "./authorise";
+import { noteAccess, type SignInHow } from "./events";
 
 export const SESSION_COOKIE = "bandeira_session";
 const HOURS = 12;
+const SEEN_EVERY_MS = 60_000;
+
+export type Token = { token: string; maxAge: number };
+
+/** Opens a session; only a hash of its token is kept, so that the database opens nothing for whoever reads it. */
+export function startSession(app: App, person: string, how: SignInHow, device: string): Token {
+  const token = newToken();
+  const now = Date.parse(app.wall.now());
+  const [started, expires] = [new Date(now).toISOString(), new Date(now + HOURS * 3_600_000).toISOString()];
+  app.db.prepare("DELETE FROM session WHERE expires_at <= ?").run(started);
+  app.db
+    .prepare(
+      `INSERT INTO session (token_hash, id, person, how, device, started_at, seen_at, expires_at)
+       VALUES (@hash, @id, @person, @how, @device, @started, @started, @expires)`,
+    )
+    .run({ hash: hashOf(token), id: newToken().slice(0, 12), person, how, device, started, expires });
+  noteAccess(app, person, { type: "signed in", data: { how, device } });
+  return { token, maxAge: HOURS * 3600 };
+}
 
 /** Signs a demo person in by choice alone. Refused unless the server was started as a demonstration. */
-export function signInAsDemoPerson(app: App, personId: string): Result<{ token: string; maxAge: number }> {
+export function signInAsDemoPerson(app: App, personId: string, device: string): Result<Token> {
   if (!app.demo)
     return { ok: false, refusals: [refuse("not a demo", "Choosing a person works in the demonstration only")] };
-  const person = readWorld(app.db).directory.person(personId);
+  const person = readWorld(app).directory.person(personId);
   if (!person || !isActive(person, app.clock.now()))
     return { ok: false, refusals: [refuse("unknown", "There is no such active person", "person")] };
-  const token = randomBytes(32).toString("base64url");
-  const started = Date.now();
-  app.db
-    .prepare("INSERT INTO session (token_hash, person, started_at, expires_at) VALUES (?, ?, ?, ?)")
-    .run(
-      hashOf(token),
-      person.id,
-      new Date(started).toISOString(),
-      new Date(started + HOURS * 3_600_000).toISOString(),
-    );
-  return { ok: true, value: { token, maxAge: HOURS * 3600 } };
+  return { ok: true, value: startSession(app, person.id, "chosen in the demonstration", device) };
 }
 
 /** The person of a session that has neither ended nor expired; sessions are counted in real time, not in the demo's. */
 export function personOfSession(app: App, token: string | undefined): Person | null {
   if (!token) return null;
-  const row = app.db.prepare("SELECT person, expires_at FROM session WHERE token_hash = ?").get(hashOf(token)) as
-    { person: string; expires_at: string } | undefined;
-  if (!row || Date.parse(row.expires_at) < Date.now()) return null;
-  const person = readWorld(app.db).directory.person(row.person);
+  const hash = hashOf(token);
+  const row = app.db.prepare("SELECT person, seen_at, expires_at FROM session WHERE token_hash = ?").get(hash) as
+    { person: string; seen_at: string; expires_at: string } | undefined;
+  const now = app.wall.now();
+  if (!row || row.expires_at <= now) return null;
+  if (Date.parse(now) - Date.parse(row.seen_at) > SEEN_EVERY_MS)
+    app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash);
+  const person = readWorld(app).directory.person(row.person);
   return person && isActive(person, app.clock.now()) ? person : null;
 }
 
-export function endSession(app: App, token: string): void {
-  app.db.prepare("DELETE FROM session WHERE token_hash = ?").run(hashOf(token));
+export type Session = { id: string; how: string; device: string; startedAt: string; seenAt: string; current: boolean };
+
+/** The open sessions of a person, latest first. */
+export function sessionsOf(app: App, person: string, token?: string): Session[] {
+  const rows = app.db
+    .prepare(
+      `SELECT id, how, device, started_at AS startedAt, seen_at AS seenAt, token_hash = @hash AS current
+       FROM session WHERE person = @person AND expires_at > @now ORDER BY started_at DESC`,
+    )
+    .all({ person, now: app.wall.now(), hash: token ? hashOf(token) : "" }) as (Omit<Session, "current"> & {
+    current: number;
+  })[];
+  return rows.map((row) => ({ ...row, current: row.current === 1 }));
 }
 
-// The database holds no token that would open a session if the file were read.
-function hashOf(token: string): string {
+/** Ends one session of a person, or all. @returns how many */
+export function endSessions(
+  app: App,
+  actor: Person,
+  person: string,
+  session: string | "all",
+): Result<{ ended: number }> {
+  const refusal =
+    authorise(actor, "access.own", { about: { id: person, manager: null } }) && authorise(actor, "access.manage");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const ids = sessionsOf(app, person).map((one) => one.id);
+  const ended = session === "all" ? ids : ids.filter((id) => id === session);
+  if (session !== "all" && ended.length === 0)
+    return { ok: false, refusals: [refuse("unknown", "There is no such session; it may have ended already")] };
+  for (const id of ended) {
+    app.db.prepare("DELETE FROM session WHERE id = ? AND person = ?").run(id, person);
+    noteAccess(app, person, { type: "session ended", data: { session: id } }, actor.id);
+  }
+  return { ok: true, value: { ended: ended.length } };
+}
+
+/** Signs out: ends the session of a token. */
+export function endSession(app: App, token: string): void {
+  const row = app.db.prepare("SELECT id, person FROM session WHERE token_hash = ?").get(hashOf(token)) as
+    { id: string; person: string } | undefined;
+  if (!row) return;
+  app.db.prepare("DELETE FROM session WHERE token_hash = ?").run(hashOf(token));
+  noteAccess(app, row.person, { type: "signed out", data: { session: row.id } });
+}
+
+export function newToken(): string {
+  return randomBytes(32).toString("base64url");
+}
+
+export function hashOf(token: string): string {
   return createHash("sha256").update(token).digest("hex");
 }

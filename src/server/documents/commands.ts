@@ -1,12 +1,14 @@
 import {
   decide,
+  levelsToDecide,
   type DecideContext,
   type DocumentCommand,
   type DocumentEvent,
   type DocumentState,
 } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
-import type { Person } from "@/core/people";
+import { isActive, type Directory, type Person } from "@/core/people";
+import type { Policy } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -68,7 +70,11 @@ export function commandDocument(
   return inTransaction(app, () => {
     const state = readState(app.db, id);
     if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
-    const refusal = authorise(actor, ACTION[command.type], { document: state, isReader: isReader(app, id, actor.id) });
+    const refusal = authorise(actor, ACTION[command.type], {
+      document: state,
+      isReader: isReader(app, state, actor.id),
+      tookOver: tookOver(app, state.document.requester, actor.id),
+    });
     if (refusal) return { ok: false, refusals: [refusal] };
     const earlier = doneBefore(app.db, {
       command: commandId,
@@ -78,9 +84,12 @@ export function commandDocument(
     });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true, value: state };
-    const moved = "document" in command ? whyNotTaken(app, actor, command.document) : null;
+    if (!("document" in command)) return carryOut(app, actor, state, command, commandId);
+    const { requester, editedBy } = state.document;
+    const document = markEditor(command.document, actor.id, requester, editedBy);
+    const moved = whyNotTaken(app, actor, document, requester);
     if (moved) return { ok: false, refusals: [moved] };
-    return carryOut(app, actor, state, command, commandId);
+    return carryOut(app, actor, state, { ...command, document }, commandId);
   });
 }
 
@@ -88,17 +97,20 @@ export function commandDocument(
  * What somebody sends may say only what they may say: their own name and unit, since these choose the policy and its people, a date
  * that has come, and papers they have brought themselves.
  */
-function whyNotTaken(app: App, actor: Person, document: AnyDocument): Refusal | null {
-  if (document.requester !== actor.id || document.onBehalfOf !== null)
+function whyNotTaken(app: App, actor: Person, document: AnyDocument, requester = actor.id): Refusal | null {
+  if (document.requester !== requester || document.onBehalfOf !== null)
     return refuse("forbidden", "A document is entered in one’s own name", "requester");
-  const { directory } = readWorld(app.db);
-  if (document.unit !== actor.unit) {
+  const { directory } = readWorld(app);
+  const owner = directory.person(requester) ?? actor;
+  if (document.unit !== owner.unit) {
     return refuse(
       "forbidden",
-      `A document of ${actor.name} belongs to ${directory.unit(actor.unit)?.name ?? actor.unit}`,
+      `A document of ${owner.name} belongs to ${directory.unit(owner.unit)?.name ?? owner.unit}`,
       "unit",
     );
   }
+  if (document.receiver && !directory.person(document.receiver))
+    return refuse("unknown", "The receiver is nobody known here; choose somebody from the list", "receiver");
   if (document.date > dayIn(app.clock.now(), directory.organisation.timeZone))
     return refuse("invalid", "A document is not dated later than today", "date");
   const find = app.db.prepare(
@@ -112,8 +124,43 @@ function whyNotTaken(app: App, actor: Person, document: AnyDocument): Refusal | 
     : null;
 }
 
-export function isReader(app: App, id: string, person: string): boolean {
-  return app.db.prepare("SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, id) !== undefined;
+/**
+ * Whether somebody has a part in a document: was asked or told, stands in now for somebody who is asked, or reads along under its policy.
+ */
+export function isReader(app: App, state: DocumentState, person: string): boolean {
+  const has = app.db.prepare("SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, state.id);
+  if (has !== undefined) return true;
+  const world = readWorld(app);
+  const { policy } = state.route ?? {};
+  const version = policy && world.versions.find((one) => one.policy.id === policy.id && one.version === policy.version);
+  if (version && readsAlong(version.policy, person, world.directory)) return true;
+  const at = app.clock.now();
+  return levelsToDecide(state, person, routingFor(app.db, world, state.document.date, at), at).length > 0;
+}
+
+/** Whether a policy names somebody as a reader of every document under it. */
+export function readsAlong({ readers }: Policy, person: string, directory: Directory): boolean {
+  if (!readers) return false;
+  return readers.people.includes(person) || readers.groups.some((id) => directory.group(id)?.members.includes(person));
+}
+
+/** Whether somebody took over the open work of a requester who is no longer active. */
+export function tookOver(app: App, requester: string, person: string): boolean {
+  const { directory } = readWorld(app);
+  const seen = new Set<string>();
+  for (let one = directory.person(requester); one && !isActive(one, app.clock.now()) && !seen.has(one.id);) {
+    if (one.successor === person) return true;
+    seen.add(one.id);
+    one = one.successor ? directory.person(one.successor) : undefined;
+  }
+  return false;
+}
+
+/** Whoever edits for somebody else is named, since they may not decide on it either. */
+function markEditor(document: AnyDocument, actor: string, requester: string, before: string | undefined): AnyDocument {
+  const { editedBy: _, ...plain } = document;
+  const editor = actor === requester ? before : actor;
+  return editor ? { ...plain, editedBy: editor } : plain;
 }
 
 function carryOut(
@@ -136,7 +183,7 @@ function carryOut(
 }
 
 function contextFor(app: App, actor: string, at: string, document: AnyDocument): DecideContext {
-  const world = readWorld(app.db);
+  const world = readWorld(app);
   return {
     actor,
     at,

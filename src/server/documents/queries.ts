@@ -1,5 +1,6 @@
 import {
   activeHolds,
+  seatFor,
   type DocumentState,
   type DocumentStatus,
   type DocumentView,
@@ -7,7 +8,7 @@ import {
 } from "@/core/approval";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 
-import type { Person } from "@/core/people";
+import { principalsOf, type Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
@@ -15,8 +16,8 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
 import { readState } from "../log/projection";
-import { readWorld } from "../world";
-import { isReader } from "./commands";
+import { readWorld, routingFor } from "../world";
+import { isReader, readsAlong, tookOver } from "./commands";
 
 type StoredRow = {
   id: string;
@@ -44,7 +45,7 @@ const LISTED = `d.id, d.number, d.type, d.status, d.held, d.title, d.party, d.re
   d.policy_version, d.band, d.revision, d.submitted_at, d.closed_at, d.updated_at`;
 
 function toRow(app: App, row: StoredRow): Row {
-  const { directory } = readWorld(app.db);
+  const { directory } = readWorld(app);
   return {
     id: row.id,
     number: row.number,
@@ -79,8 +80,15 @@ export function listDocuments(
 ): { rows: Row[]; total: number; page: number } {
   const where: string[] = [];
   const values: Record<string, string | number> = { person: person.id };
-  if (authorise(person, "documents.readAll"))
-    where.push("EXISTS (SELECT 1 FROM reader r WHERE r.person = @person AND r.document = d.id)");
+  if (authorise(person, "documents.readAll")) {
+    const { versions, directory } = readWorld(app);
+    const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
+    values.along = JSON.stringify(along.map((version) => `${version.policy.id} ${version.version}`));
+    where.push(
+      `(EXISTS (SELECT 1 FROM reader r WHERE r.person = @person AND r.document = d.id)
+        OR d.policy || ' ' || d.policy_version IN (SELECT value FROM json_each(@along)))`,
+    );
+  }
   if (filter.mine) where.push("d.requester = @person");
   if (filter.status === "held") where.push("d.held = 1");
   else if (filter.status === "closed") where.push("d.closed_at IS NOT NULL");
@@ -103,18 +111,46 @@ export function listDocuments(
   return { rows: rows.map((row) => toRow(app, row)), total, page };
 }
 
-export type DeskContent = { waiting: (Row & { since: string; level: string })[]; held: Row[]; mine: Row[] };
+/** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */
+export type WaitingRow = Row & { since: string; level: string; inNameOf: string | null };
+/** One that asks the reader, with why they cannot decide it now. */
+export type BlockedRow = Row & { since: string; why: string };
+export type DeskContent = { waiting: WaitingRow[]; blocked: BlockedRow[]; held: Row[]; mine: Row[] };
+
+type StoredWaiting = StoredRow & { since: string; level: string; asked: string };
+
+/**
+ * What asks a person or those they stand in for, as it is at this moment. What they cannot decide themselves now, being away, is told apart.
+ */
+function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blocked"> {
+  const world = readWorld(app);
+  const at = app.clock.now();
+  const principals = principalsOf(person.id, world.directory, at);
+  const stored = app.db
+    .prepare(
+      `SELECT ${LISTED}, w.since, w.level, w.person AS asked FROM waiting w JOIN document d ON d.id = w.document
+       WHERE w.person IN (SELECT value FROM json_each(?)) ORDER BY w.since, d.id`,
+    )
+    .all(JSON.stringify(principals)) as StoredWaiting[];
+  const waiting: WaitingRow[] = [];
+  const blocked: BlockedRow[] = [];
+  for (const row of stored) {
+    const state = readState(app.db, row.id)!;
+    const level = state.levels.find((one) => one.level === row.level)!;
+    const seat = seatFor(state, level, person.id, routingFor(app.db, world, state.document.date, at), at);
+    const listed = { ...toRow(app, row), since: row.since, level: row.level };
+    if (seat.ok && seat.value === row.asked)
+      waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });
+    else if (!seat.ok && row.asked === person.id) blocked.push({ ...listed, why: seat.refusals[0]?.message ?? "" });
+  }
+  return { waiting, blocked };
+}
 
 /**
  * What waits for a person, longest waiting first; what they wait for themselves; and, for whoever may route documents again, what is held
  * because its policy or people cannot decide it.
  */
 export function deskOf(app: App, person: Person): DeskContent {
-  const waiting = app.db
-    .prepare(
-      `SELECT ${LISTED}, w.since, w.level FROM waiting w JOIN document d ON d.id = w.document WHERE w.person = ? ORDER BY w.since, d.id`,
-    )
-    .all(person.id) as (StoredRow & { since: string; level: string })[];
   const listed = (condition: string) =>
     (
       app.db
@@ -122,7 +158,7 @@ export function deskOf(app: App, person: Person): DeskContent {
         .all({ person: person.id }) as StoredRow[]
     ).map((row) => toRow(app, row));
   return {
-    waiting: waiting.map((row) => ({ ...toRow(app, row), since: row.since, level: row.level })),
+    ...waitingOf(app, person),
     held: authorise(person, "documents.reroute") ? [] : listed("d.held = 1 AND d.status = 'waiting'"),
     mine: listed("d.requester = @person AND d.status IN ('draft', 'waiting', 'sent back')"),
   };
@@ -132,9 +168,13 @@ export function deskOf(app: App, person: Person): DeskContent {
 export function viewDocument(app: App, person: Person, id: string): Result<DocumentView> {
   const state = readState(app.db, id);
   if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
-  const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, id, person.id) });
+  const refusal = authorise(person, "documents.read", {
+    document: state,
+    isReader: isReader(app, state, person.id),
+    tookOver: tookOver(app, state.document.requester, person.id),
+  });
   if (refusal) return { ok: false, refusals: [refusal] };
-  const { directory, versions } = readWorld(app.db);
+  const { directory, versions } = readWorld(app);
   const thread = eventsOf(app.db, `document:${id}`).map(
     (event) =>
       ({
@@ -166,7 +206,7 @@ export type DocumentRecord = {
 };
 
 export function recordOf(app: App, view: DocumentView): DocumentRecord {
-  const { directory } = readWorld(app.db);
+  const { directory } = readWorld(app);
   const events = eventsOf(app.db, `document:${view.state.id}`);
   const candidates = view.state.route?.levels.flatMap((level) => level.candidates.map((one) => one.person)) ?? [];
   const ids = new Set([view.state.document.requester, ...events.map((event) => event.actor), ...candidates]);

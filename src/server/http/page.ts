@@ -5,7 +5,7 @@ import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import { app, type App } from "../app";
 import { readWorld } from "../world";
-import { currentPerson } from "./handle";
+import { currentPerson, noteForbidden } from "./handle";
 
 export type Visit = { app: App; person: Person; directory: Directory; zone: string; now: string };
 
@@ -13,20 +13,25 @@ export type Visit = { app: App; person: Person; directory: Directory; zone: stri
 export async function visit(): Promise<Visit> {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
-  const { directory } = readWorld(app().db);
+  const { directory } = readWorld(app());
   return { app: app(), person, directory, zone: directory.organisation.timeZone, now: app().clock.now() };
 }
 
 /** The same for a page that needs a right; without it the page says so and shows nothing. */
 export async function visitFor(action: Action): Promise<Visit> {
   const visitor = await visit();
-  if (authorise(visitor.person, action)) redirect(`/no-access?to=${encodeURIComponent(action)}`);
+  const refusal = authorise(visitor.person, action);
+  if (refusal) {
+    noteForbidden(visitor.person, `page: ${action}`, [refusal]);
+    redirect(`/no-access?to=${encodeURIComponent(action)}`);
+  }
   return visitor;
 }
 
 /** The value of a result, or the page that fits its refusal. */
-export function found<T>(result: Result<T>): T {
+export function found<T>(visitor: Visit, result: Result<T>): T {
   if (result.ok) return result.value;
+  noteForbidden(visitor.person, "page", result.refusals);
   if (result.refusals[0]?.code === "forbidden") redirect("/no-access");
   notFound();
 }

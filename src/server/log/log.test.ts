@@ -63,7 +63,7 @@ describe("the demo's log", () => {
     expect(times).toEqual([...times].sort());
     expect(times.at(-1)! < "2026-03-10T09:10:00.000Z").toBe(true);
     const open = db.prepare("SELECT COUNT(*) FROM document WHERE closed_at IS NULL").pluck().get();
-    expect(open).toBe(8);
+    expect(open).toBe(10);
   });
 
   it("is the same for the same seed, to the last hash, and another for another", () => {
@@ -77,8 +77,8 @@ describe("the demo's log", () => {
     expect(again(7)).not.toBe(last);
   });
 
-  it("shows eight live orders in different states", () => {
-    const live = db.prepare("SELECT status, held FROM document ORDER BY number DESC LIMIT 8").all() as {
+  it("shows ten live orders in different states", () => {
+    const live = db.prepare("SELECT status, held FROM document ORDER BY number DESC LIMIT 10").all() as {
       status: string;
       held: number;
     }[];
@@ -89,6 +89,8 @@ describe("the demo's log", () => {
       "waiting",
       "waiting",
       "waiting",
+      "waiting",
+      "waiting held",
       "waiting held",
       "waiting held",
     ]);

@@ -2,7 +2,8 @@ import { evolve, levelsWaitingFor, activeHolds, type DocumentEvent, type Documen
 import { documentType } from "@/core/documents";
 import type { Facts } from "@/core/conditions";
 import type { Money, Rate } from "@/core/money";
-import type { Organisation } from "@/core/people";
+import { OrganisationSchema } from "@/core/people";
+import { found, peopleTouched, type RegisterChange } from "@/core/register";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Policy } from "@/core/policy";
 import type { Db } from "../db/open";
@@ -10,13 +11,22 @@ import { weekdaysBetween } from "@/core/calendar";
 
 /** Events beside those of documents. */
 export type OtherEvent =
-  | { type: "organisation imported"; data: { organisation: Organisation } }
+  /** Written by the first versions, when the organisation was one whole. */
+  | { type: "organisation imported"; data: { organisation: unknown } }
   | { type: "rates published"; data: { rates: Rate[] } }
   | { type: "policy version saved"; data: { version: number; hash: string; note: string; policy: Policy } }
   | { type: "policy version put in force"; data: { version: number; from: string } };
 
 /** Tables that are made from the log and nothing else. */
-export const PROJECTIONS = ["organisation", "rate", "policy_version", "document", "waiting", "reader"] as const;
+export const PROJECTIONS = [
+  "register",
+  "person_event",
+  "rate",
+  "policy_version",
+  "document",
+  "waiting",
+  "reader",
+] as const;
 
 /**
  * Applies events to the tables that are read. Call in the transaction that appends them, or in order when rebuilding.
@@ -29,6 +39,8 @@ export function project(db: Db, events: readonly ChainedEvent[]): void {
     while (end < events.length && events[end]!.stream === stream) end += 1;
     const run = events.slice(start, end);
     if (stream.startsWith("document:")) projectDocument(db, run);
+    else if (stream === "organisation") for (const event of run) projectPeople(db, event);
+    else if (stream.startsWith("access:")) notePeople(db, run);
     else for (const event of run) projectOther(db, event);
     start = end;
   }
@@ -37,11 +49,6 @@ export function project(db: Db, events: readonly ChainedEvent[]): void {
 function projectOther(db: Db, event: ChainedEvent): void {
   const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as OtherEvent;
   switch (happened.type) {
-    case "organisation imported":
-      db.prepare("INSERT OR REPLACE INTO organisation (id, body) VALUES (1, ?)").run(
-        canonical(happened.data.organisation),
-      );
-      break;
     case "rates published": {
       const insert = db.prepare(
         "INSERT OR REPLACE INTO rate (source_currency, target_currency, date, rate, source) VALUES (@from, @to, @date, @rate, @source)",
@@ -71,6 +78,26 @@ function projectOther(db: Db, event: ChainedEvent): void {
         "UPDATE policy_version SET in_force_from = ?, put_in_force_by = ? WHERE policy = ? AND version = ?",
       ).run(happened.data.from, event.actor, event.stream.slice("policy:".length), happened.data.version);
   }
+}
+
+/** What every event about people carries: the entries it changed, old and new. */
+export type PeopleData = { changes: RegisterChange[]; reason?: string };
+
+function projectPeople(db: Db, event: ChainedEvent): void {
+  const data = JSON.parse(event.data) as PeopleData | { organisation: unknown };
+  const changes =
+    "changes" in data ? data.changes : found(OrganisationSchema.parse(data.organisation), "1970-01-01T00:00:00.000Z");
+  const write = db.prepare("INSERT OR REPLACE INTO register (kind, id, body) VALUES (?, ?, ?)");
+  const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
+  for (const change of changes) {
+    write.run(change.kind, change.id, canonical(change.after));
+    for (const person of peopleTouched(change)) note.run(person, event.seq);
+  }
+}
+
+function notePeople(db: Db, events: readonly ChainedEvent[]): void {
+  const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
+  for (const event of events) note.run(event.stream.slice("access:".length), event.seq);
 }
 
 function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
@@ -149,7 +176,9 @@ function writeParts(db: Db, state: DocumentState): void {
     for (const level of levelsWaitingFor(state, person)) wait.run(state.id, level.level, person, level.openedAt);
   }
   const read = db.prepare("INSERT OR IGNORE INTO reader (document, person) VALUES (?, ?)");
-  for (const person of [state.document.requester, ...people, ...toldPeople(state)]) read.run(state.id, person);
+  const spoke = state.levels.flatMap((level) => level.decisions.map((decision) => decision.by));
+  for (const person of [state.document.requester, ...people, ...spoke, ...toldPeople(state)])
+    read.run(state.id, person);
 }
 
 function toldPeople(state: DocumentState): string[] {

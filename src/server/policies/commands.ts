@@ -14,7 +14,7 @@ const no = (code: string, message: string, path?: string): Result<never> => ({
 });
 
 export function versionsOf(app: App, policy: string): PolicyVersion[] {
-  return readWorld(app.db).versions.filter((version) => version.policy.id === policy);
+  return readWorld(app).versions.filter((version) => version.policy.id === policy);
 }
 
 /**
@@ -48,7 +48,7 @@ export function savePolicyVersion(
       if (done.value)
         return { ok: true, value: { version: (JSON.parse(done.value.data) as { version: number }).version } };
       if (latest && latest.version !== basedOn) {
-        const by = readWorld(app.db).directory.person(latest.savedBy)?.name ?? latest.savedBy;
+        const by = readWorld(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
         return no(
           "other version",
           `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
@@ -99,7 +99,7 @@ export function putInForce(
       if (!done.ok) return done;
       if (done.value) return { ok: true, value: { from: (JSON.parse(done.value.data) as { from: string }).from } };
       if (found.inForceFrom) return no("already", `Version ${version} was put in force already`);
-      const { directory } = readWorld(app.db);
+      const { directory } = readWorld(app);
       const notReady = whyNotReady(found.policy, directory);
       if (notReady.length > 0) return { ok: false, refusals: notReady };
       const now = app.clock.now();

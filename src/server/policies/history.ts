@@ -40,7 +40,7 @@ export function historyFor(app: App, policy: Policy): History {
 }
 
 function scopeOf(app: App, policy: Policy): (unit: string) => boolean {
-  const { directory } = readWorld(app.db);
+  const { directory } = readWorld(app);
   const inside = directory.organisation.units.filter(({ id }) =>
     directory.unitsAbove(id).some((unit) => policy.scope.units.includes(unit.id)),
   );

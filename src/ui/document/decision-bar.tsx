@@ -17,6 +17,8 @@ export type DecisionBarProps = {
   revision: number;
   /** The open level that asks this person, if one does. */
   level: { id: string; name: string; commentOn: readonly string[] } | null;
+  /** The name of the one for whom they decide, if that is somebody else. */
+  inNameOf: string | null;
   mayWithdraw: boolean;
   mayEdit: boolean;
   mayReroute: boolean;
@@ -78,8 +80,9 @@ export function DecisionBar(props: DecisionBarProps) {
             </Button>
           ))}
           {level && (
-            <span className="ml-auto hidden text-sm text-soft lg:inline">
-              You decide as {level.name}, on revision {props.revision}
+            <span className={`ml-auto text-sm lg:inline ${props.inNameOf ? "font-semibold" : "hidden text-soft"}`}>
+              You decide {props.inNameOf && `in the name of ${props.inNameOf}, `}as {level.name}, on revision{" "}
+              {props.revision}
             </span>
           )}
         </div>
@@ -98,14 +101,16 @@ const NAME: Record<Move, string> = {
 
 function wordsOf(
   move: Move,
-  { number, amount, revision }: DecisionBarProps,
+  { number, amount, revision, inNameOf }: DecisionBarProps,
 ): { label: string; button: string; what: string } {
   switch (move) {
     case "approve":
       return {
         label: "Comment, seen by everybody who comes next",
         button: `Approve ${amount}`,
-        what: `You approve revision ${revision}.`,
+        what: inNameOf
+          ? `You approve revision ${revision} in the name of ${inNameOf}.`
+          : `You approve revision ${revision}.`,
       };
     case "decline":
       return { label: "Why", button: `Decline ${amount}`, what: `This ends the chain of ${number}.` };

@@ -7,18 +7,20 @@ import { capital } from "../format";
 import { StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
 import { Changes, OrderLines, OrderParticulars } from "./facts";
-import { RouteStrip } from "./route-strip";
+import { RouteStrip, type Acting } from "./route-strip";
 import { Thread } from "./thread";
 import { Why } from "./why";
 
 export type SheetProps = {
   view: DocumentView;
-  viewer: string;
   directory: Directory;
   zone: string;
   now: string;
   /** The open level at which the viewer may decide. */
   asked: LevelState | null;
+  /** In whose name they would, if not their own. */
+  inNameOf: string | null;
+  acting: Acting;
   mayEdit: boolean;
   mayWithdraw: boolean;
   mayReroute: boolean;
@@ -27,11 +29,12 @@ export type SheetProps = {
 /** Everything somebody needs to decide, on one sheet: route, changes, facts, holds, what was said, and the bar to decide. */
 export function DocumentSheet({
   view,
-  viewer,
   directory,
   zone,
   now,
   asked,
+  inNameOf,
+  acting,
   mayEdit,
   mayWithdraw,
   mayReroute,
@@ -78,7 +81,7 @@ export function DocumentSheet({
           </p>
         ))}
         <div className="mt-4">
-          <RouteStrip state={state} viewer={viewer} names={names} zone={zone} now={now} />
+          <RouteStrip state={state} mine={asked?.level ?? null} acting={acting} names={names} zone={zone} now={now} />
         </div>
         <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div className="flex min-w-0 flex-col gap-6">
@@ -103,6 +106,7 @@ export function DocumentSheet({
         amount={formatMoney(headline.net)}
         revision={state.revision}
         level={asked ? { id: asked.level, name: asked.name, commentOn: asked.commentOn } : null}
+        inNameOf={inNameOf && names(inNameOf)}
         mayWithdraw={mayWithdraw}
         mayEdit={mayEdit}
         mayReroute={mayReroute}

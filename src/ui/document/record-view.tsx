@@ -9,6 +9,7 @@ import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { OrderLines, OrderParticulars } from "./facts";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
+import { sayWho } from "./route-strip";
 import { tell } from "./thread";
 import { Measured } from "./why";
 
@@ -174,7 +175,7 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                   <td>
                     {said.map((one) => (
                       <p key={one.at + one.by}>
-                        {names(one.by)}{" "}
+                        {sayWho(one, names)}{" "}
                         {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
                         {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
                         {one.comment && `: “${one.comment}”`}

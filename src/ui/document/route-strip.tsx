@@ -1,11 +1,21 @@
-import type { DocumentState, LevelState } from "@/core/approval";
+import { openSeats, type Decision, type DocumentState, type LevelState } from "@/core/approval";
 import { stagesOf } from "@/core/policy";
 import type { RoutedLevel } from "@/core/routing";
 import { saySince, sayMoment } from "../format";
 
 type Shown = { routed: RoutedLevel; level: LevelState };
 export type Names = (person: string) => string;
-type Props = { state: DocumentState; viewer: string; names: Names; zone: string; now: string };
+/** For somebody who is asked: who acts in their name now, and why they cannot themselves. */
+export type Acting = Readonly<Record<string, { names: string[]; why: string }>>;
+type Props = {
+  state: DocumentState;
+  /** The level at which it is the viewer's move. */
+  mine: string | null;
+  acting: Acting;
+  names: Names;
+  zone: string;
+  now: string;
+};
 
 /** The chain of a document from left to right: each level a raised flag with who, when, and whose move it is. */
 export function RouteStrip(props: Props) {
@@ -68,9 +78,9 @@ function LevelFlag({ routed, level, ...props }: Shown & Props) {
 function describe(
   routed: RoutedLevel,
   level: LevelState,
-  { state, viewer, names, zone, now }: Props,
+  { state, mine, acting, names, zone, now }: Props,
 ): { look: keyof typeof LOOK; word: string; detail: string } {
-  const said = level.decisions.map((one) => `${names(one.by)}, ${sayMoment(one.at, zone)}`).join("; ");
+  const said = level.decisions.map((one) => `${sayWho(one, names)}, ${sayMoment(one.at, zone)}`).join("; ");
   const foretold = routed.candidates.filter((one) => one.eligible).map((one) => one.name);
   const sentBack = level.decisions.find((one) => one.outcome === "sendBack");
   if (sentBack) return { look: "sentBack", word: "Sent back", detail: said };
@@ -87,7 +97,7 @@ function describe(
       return { look: "passed", word: "Lapsed", detail: said };
     case "open":
       if (state.status !== "waiting") return { look: "passed", word: "Ended", detail: said || "not decided any more" };
-      return whoseMove(level, said, { viewer, names, zone, now });
+      return whoseMove(level, said, { mine, acting, names, zone, now });
     case "not yet":
       if (routed.blocked) return { look: "held", word: "Nobody can", detail: routed.blocked };
       if (state.status !== "waiting") return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
@@ -98,13 +108,13 @@ function describe(
 function whoseMove(
   level: LevelState,
   said: string,
-  { viewer, names, zone, now }: Omit<Props, "state">,
+  { mine, acting, names, zone, now }: Omit<Props, "state">,
 ): ReturnType<typeof describe> {
-  const left = level.pool.filter((id) => !level.decisions.some((one) => one.by === id));
+  const left = openSeats(level).map((id) => sayAsked(id, acting, names));
   const since = level.openedAt ? saySince(level.openedAt, now, zone) : "";
   const of =
     level.needed > 1 ? `${level.decisions.filter((one) => one.outcome === "approve").length} of ${level.needed}` : "";
-  if (left.includes(viewer))
+  if (mine === level.level)
     return {
       look: "mine",
       word: of ? `Your move, ${of}` : "Your move",
@@ -113,8 +123,20 @@ function whoseMove(
   return {
     look: "open",
     word: of ? `Waiting, ${of}` : "Waiting",
-    detail: [said, `for ${left.map(names).join(" or ")} ${since}`].filter(Boolean).join("; "),
+    detail: [said, `for ${left.join(" or ")} ${since}`].filter(Boolean).join("; "),
   };
+}
+
+/** @example "Rui Tavares for Marta Quelhas" */
+export function sayWho({ by, inNameOf }: Pick<Decision, "by" | "inNameOf">, names: Names): string {
+  return inNameOf ? `${names(by)} for ${names(inNameOf)}` : names(by);
+}
+
+function sayAsked(id: string, acting: Acting, names: Names): string {
+  const others = acting[id];
+  if (!others) return names(id);
+  if (!others.why) return `${names(id)} or ${others.names.join(" or ")}`;
+  return others.names.length > 0 ? `${others.names.join(" or ")} for ${names(id)}` : `${names(id)} (${others.why})`;
 }
 
 function counted(routed: RoutedLevel, people: string[]): string {

@@ -43,16 +43,21 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "approval given":
       return {
         who,
-        did: `approved as ${levelName(event.data.level)}, revision ${event.data.revision}.`,
+        did: `approved as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}.`,
         comment: event.data.comment,
         weight: "said",
       };
     case "approval refused":
-      return { who, did: `declined as ${levelName(event.data.level)}.`, comment: event.data.comment, weight: "said" };
+      return {
+        who,
+        did: `declined as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}.`,
+        comment: event.data.comment,
+        weight: "said",
+      };
     case "sent back":
       return {
         who,
-        did: `sent it back as ${levelName(event.data.level)}.`,
+        did: `sent it back as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}.`,
         comment: event.data.comment,
         weight: "said",
       };
@@ -63,6 +68,10 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "withdrawn":
       return { who: names(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
   }
+}
+
+function forWhom(inNameOf: string | null, names: Names): string {
+  return inNameOf ? `, in the name of ${names(inNameOf)}` : "";
 }
 
 export function Thread({

@@ -13,6 +13,7 @@ type Waiting = DocumentRow & { since: string; why: string };
 /** What waits for me and what I wait for, as sentences with the amounts in one column. J and K move, Enter opens. */
 export function DeskList({
   waiting,
+  blocked,
   held,
   mine,
   chosen,
@@ -20,6 +21,8 @@ export function DeskList({
   zone,
 }: {
   waiting: Waiting[];
+  /** What asks this person and they cannot decide now, with the reason. */
+  blocked: Waiting[];
   /** Held documents that this person is to mend. */
   held: (DocumentRow & { why: string })[];
   mine: DocumentRow[];
@@ -28,7 +31,7 @@ export function DeskList({
   zone: string;
 }) {
   const router = useRouter();
-  const ids = [...waiting, ...held, ...mine].map((row) => row.id);
+  const ids = [...waiting, ...blocked, ...held, ...mine].map((row) => row.id);
   const at = chosen ? ids.indexOf(chosen) : -1;
   const go = (step: number) => {
     const next = ids[Math.max(0, Math.min(ids.length - 1, at + step))];
@@ -48,6 +51,24 @@ export function DeskList({
           />
         ))}
       </ul>
+      {blocked.length > 0 && (
+        <>
+          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-soft md:px-5">
+            Asks you, but you cannot decide it now
+          </h2>
+          <ul className="border-t border-rule" aria-label="Not yours to decide now">
+            {blocked.map((row) => (
+              <Line
+                key={row.id}
+                row={row}
+                here={row.id === chosen}
+                sentence={`${row.why}. From ${row.requesterName}.`}
+                side={saySince(row.since, now, zone)}
+              />
+            ))}
+          </ul>
+        </>
+      )}
       {held.length > 0 && (
         <>
           <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-held md:px-5">Held, for you to mend</h2>

@@ -16,11 +16,12 @@ export const metadata: Metadata = { title: "Desk" };
 
 export default async function Desk({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const visitor = await visit();
-  const { waiting, held, mine } = deskOf(visitor.app, visitor.person);
+  const { waiting, blocked, held, mine } = deskOf(visitor.app, visitor.person);
   const { open } = await searchParams;
-  const chosen = open ?? waiting[0]?.id ?? held[0]?.id ?? mine[0]?.id;
+  const chosen = open ?? waiting[0]?.id ?? blocked[0]?.id ?? held[0]?.id ?? mine[0]?.id;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
-  const why = (id: string, level: string): string => {
+  const why = (id: string, level: string, inNameOf: string | null): string => {
+    const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
     const state = readState(visitor.app.db, id);
     const before =
       state?.levels
@@ -28,8 +29,8 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
         .flatMap((one) => one.decisions.map((said) => visitor.directory.person(said.by)?.name ?? said.by)) ?? [];
     const name = state?.levels.find((one) => one.level === level)?.name ?? level;
     return before.length
-      ? `As ${name}, after ${joinWords([...new Set(before)], "and")}.`
-      : `As ${name}, the first to be asked.`;
+      ? `As ${name}${forWhom}, after ${joinWords([...new Set(before)], "and")}.`
+      : `As ${name}${forWhom}, the first to be asked.`;
   };
   return (
     <div className="grid flex-1 lg:grid-cols-[25.5rem_minmax(0,1fr)]">
@@ -54,7 +55,8 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
             ...row,
             why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
           }))}
-          waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level) }))}
+          waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) }))}
+          blocked={blocked}
           mine={mine}
           chosen={view?.ok ? chosen : undefined}
           now={visitor.now}

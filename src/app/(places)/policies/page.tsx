@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Policies" };
 
 export default async function Policies() {
   const { app, directory, now, zone } = await visitFor("policies.read");
-  const { versions } = readWorld(app.db);
+  const { versions } = readWorld(app);
   const ids = [...new Set(versions.map((version) => version.policy.id))];
   const lines = ids.map((id) => {
     const all = versions.filter((version) => version.policy.id === id);

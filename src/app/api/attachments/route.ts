@@ -1,6 +1,6 @@
 import { app } from "@/server/app";
 import { MAX_BYTES, addAttachment } from "@/server/documents/attachments";
-import { answer, currentPerson, fromElsewhere, problem } from "@/server/http/handle";
+import { answered, currentPerson, fromElsewhere, problem } from "@/server/http/handle";
 
 /** Takes the bytes of one file as the body; its name stands in the query. */
 export async function POST(request: Request) {
@@ -17,5 +17,9 @@ export async function POST(request: Request) {
       413,
     );
   }
-  return answer(await addAttachment(app(), person, name, new Uint8Array(await request.arrayBuffer())));
+  return answered(
+    request,
+    person,
+    await addAttachment(app(), person, name, new Uint8Array(await request.arrayBuffer())),
+  );
 }

@@ -1,3 +1,4 @@
+import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { currentPerson, problem } from "@/server/http/handle";
 import { lastSeq } from "@/server/log/log";
@@ -8,7 +9,8 @@ const EVERY_MS = 700;
 
 /** Tells open pages that something has happened, as server-sent events with the number of the last event and nothing else. */
 export async function GET(request: Request) {
-  if (!(await currentPerson())) return problem([{ code: "not signed in", message: "Sign in first" }]);
+  const refusal = authorise(await currentPerson(), "live");
+  if (refusal) return problem([refusal]);
   const { db } = app();
   let timer: ReturnType<typeof setInterval> | undefined;
   const stream = new ReadableStream({

@@ -3,29 +3,38 @@ import { NextResponse } from "next/server";
 import { z } from "zod";
 import { refusalsOf } from "@/core/refusal";
 import { SESSION_COOKIE, endSession, signInAsDemoPerson } from "@/server/access/sessions";
+import { signIn } from "@/server/access/sign-in";
 import { app } from "@/server/app";
-import { fromElsewhere, problem, readJson } from "@/server/http/handle";
+import { fromElsewhere, giveSession, originOf, problem, readJson, sessionToken } from "@/server/http/handle";
 
-const Choice = z.strictObject({ person: z.string() });
+const Body = z.union([
+  z.strictObject({ person: z.string().max(80) }),
+  z.strictObject({
+    email: z.string().min(1).max(120),
+    password: z.string().min(1).max(1000),
+    code: z.string().max(12).default(""),
+  }),
+]);
 
+/** Signs in: by e-mail and password, or in a demonstration by choosing a person. */
 export async function POST(request: Request) {
   const foreign = fromElsewhere(request);
   if (foreign) return foreign;
-  const parsed = Choice.safeParse(await readJson(request));
+  const parsed = Body.safeParse(await readJson(request));
   if (!parsed.success) return problem(refusalsOf(parsed.error), 400);
-  const result = signInAsDemoPerson(app(), parsed.data.person);
-  if (!result.ok) return problem(result.refusals);
-  const { token, maxAge } = result.value;
-  (await cookies()).set(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", path: "/", maxAge });
-  return NextResponse.json({ ok: true });
+  const origin = originOf(request);
+  const result =
+    "person" in parsed.data
+      ? signInAsDemoPerson(app(), parsed.data.person, origin.device)
+      : await signIn(app(), parsed.data, origin);
+  return result.ok ? giveSession(request, result.value) : problem(result.refusals);
 }
 
 export async function DELETE(request: Request) {
   const foreign = fromElsewhere(request);
   if (foreign) return foreign;
-  const jar = await cookies();
-  const token = jar.get(SESSION_COOKIE)?.value;
+  const token = await sessionToken();
   if (token) endSession(app(), token);
-  jar.delete(SESSION_COOKIE);
+  (await cookies()).delete(SESSION_COOKIE);
   return NextResponse.json({ ok: true });
 }

@@ -12,7 +12,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function DocumentPage({ params }: Props) {
   const visitor = await visit();
-  const view = found(viewDocument(visitor.app, visitor.person, (await params).id));
+  const view = found(visitor, viewDocument(visitor.app, visitor.person, (await params).id));
   return (
     <div className="mx-auto flex w-full max-w-6xl flex-1 flex-col">
       <DocumentSheet {...sheetFor(visitor, view)} />

@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "Correct an order" };
 export default async function EditOrder({ params }: { params: Promise<{ id: string }> }) {
   const visitor = await visit();
   const { id } = await params;
-  const view = found(viewDocument(visitor.app, visitor.person, id));
+  const view = found(visitor, viewDocument(visitor.app, visitor.person, id));
   if (!sheetFor(visitor, view).mayEdit) redirect(`/documents/${id}`);
   const { directory } = visitor;
   const sentBack = view.state.levels

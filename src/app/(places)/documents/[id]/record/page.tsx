@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { levelsWaitingFor } from "@/core/approval";
 import { recordOf, viewDocument } from "@/server/documents/queries";
+import { sheetFor } from "@/server/documents/sheet";
 import { found, visit } from "@/server/http/page";
 import { lastSeq } from "@/server/log/log";
 import { RecordView } from "@/ui/document/record-view";
@@ -13,16 +13,15 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 export default async function RecordPage({ params }: Props) {
-  const { app, person, directory, zone } = await visit();
-  const view = found(viewDocument(app, person, (await params).id));
+  const visitor = await visit();
+  const { app, person, directory, zone } = visitor;
+  const view = found(visitor, viewDocument(app, person, (await params).id));
   const record = recordOf(app, view);
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <p className="no-print mb-2">
         <Link href={`/documents/${view.state.id}`}>{view.state.number}</Link>
-        {levelsWaitingFor(view.state, person.id).length > 0 && (
-          <span className="text-soft"> waits for your decision there</span>
-        )}
+        {sheetFor(visitor, view).asked && <span className="text-soft"> waits for your decision there</span>}
       </p>
       <RecordView view={view} record={record} directory={directory} zone={zone} logged={lastSeq(app.db)} />
     </div>

@@ -1,0 +1,29 @@
+import { TABLES, TABLE_NAMES, type TableName } from "@/core/people-table";
+import { refuse } from "@/core/refusal";
+import { authorise } from "@/server/access/authorise";
+import { app } from "@/server/app";
+import { read } from "@/server/http/handle";
+import { exportFile } from "@/server/people/import";
+
+/** A table as a CSV file: people, units, positions, groups or limits. */
+export async function GET(request: Request) {
+  const table = new URL(request.url).searchParams.get("table") as TableName;
+  return read(request, (reader) => {
+    const refusal = authorise(reader, "people.export");
+    if (refusal) return { ok: false, refusals: [refusal] };
+    if (!TABLE_NAMES.includes(table))
+      return {
+        ok: false,
+        refusals: [refuse("unknown", `There is no table “${table}”; there are ${TABLE_NAMES.join(", ")}`)],
+      };
+    return {
+      ok: true,
+      value: new Response(exportFile(app(), table), {
+        headers: {
+          "content-type": "text/csv; charset=utf-8",
+          "content-disposition": `attachment; filename="${TABLES[table].name.toLowerCase()}.csv"`,
+        },
+      }),
+    };
+  });
+}

@@ -1,0 +1,234 @@
+// Every route handler with every role and with none: the table below is what each grants, and a handler that is not in it fails the test.
+import fs from "node:fs";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { RoleSchema, type Role } from "@/core/people";
+import { SESSION_COOKIE, startSession } from "@/server/access/sessions";
+import type { App } from "@/server/app";
+import { enterDocument } from "@/server/documents/commands";
+import { newCommandId } from "@/server/log/log";
+import { changePeople } from "@/server/people/commands";
+import { person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+
+const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
+vi.mock("next/headers", () => ({
+  cookies: () =>
+    Promise.resolve({
+      get: (name: string) => (name === SESSION_COOKIE && jar.token ? { value: jar.token } : undefined),
+      set: () => {},
+      delete: () => {},
+    }),
+}));
+
+type Case = {
+  params?: Record<string, string>;
+  query?: string;
+  body?: () => object | string;
+  granted: readonly Role[] | "all" | "anybody";
+};
+const command = () => newCommandId();
+const peopleChange = (change: object) => ({ body: () => ({ command: command(), change }) });
+const all = RoleSchema.options;
+const notAuditors = all.filter((role) => role !== "auditor");
+const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor"];
+const somebody = { params: { id: "noor-halvorsrud" } };
+const absence = {
+  type: "set stand-in",
+  kind: "absence",
+  standIn: null,
+  from: null,
+  until: "2026-04-01",
+  documentTypes: null,
+  cap: null,
+  reason: "",
+};
+
+/** What each handler grants, by its address and method. `anybody` needs no session at all. */
+const GRANTS: Record<string, Case[]> = {
+  "POST /session": [{ body: () => ({ person: "nobody-here" }), granted: "anybody" }],
+  "DELETE /session": [{ granted: "anybody" }],
+  "POST /start": [{ body: () => ({}), granted: "anybody" }],
+  "POST /invitation": [{ body: () => ({ token: "none", password: "x" }), granted: "anybody" }],
+  "GET /live": [{ granted: "all" }],
+  "GET /log/verify": [{ granted: "all" }],
+  "POST /account": [{ body: () => ({ type: "offer codes" }), granted: "all" }],
+  "POST /attachments": [{ query: "?name=a.pdf", body: () => "not a file", granted: notAuditors }],
+  "POST /documents": [{ body: () => ({ command: command(), document: testOrder(100) }), granted: [] }],
+  "POST /documents/[id]": [
+    { params: { id: "po-00001" }, body: () => ({ command: command(), type: "withdraw" }), granted: [] },
+    {
+      params: { id: "po-00001" },
+      body: () => ({ command: command(), type: "approve", level: "line-manager", revision: 1 }),
+      granted: readAll.filter((role) => role !== "auditor"),
+    },
+    {
+      params: { id: "po-00001" },
+      body: () => ({ command: command(), type: "reroute", reason: "x" }),
+      granted: ["controller"],
+    },
+  ],
+  "GET /documents/[id]/record": [{ params: { id: "po-00001" }, granted: readAll }],
+  "GET /documents/[id]/attachments/[hash]": [{ params: { id: "po-00001", hash: "x" }, granted: readAll }],
+  "POST /policies/[id]/versions": [
+    {
+      params: { id: "p" },
+      body: () => ({ command: command(), basedOn: 0, note: "", policy: { id: "p" } }),
+      granted: ["controller"],
+    },
+  ],
+  "POST /policies/[id]/versions/[version]/in-force": [
+    {
+      params: { id: "purchase-orders", version: "99" },
+      body: () => ({ command: command(), from: "2026-04-01" }),
+      granted: ["controller"],
+    },
+  ],
+  "GET /people": [{ query: "?q=rui", granted: "all" }],
+  "POST /people": [
+    { ...peopleChange({ type: "close unit", unit: "moon" }), granted: ["administrator"] },
+    { ...peopleChange({ type: "come back", person: "nobody" }), granted: ["administrator"] },
+    { ...peopleChange({ type: "give roles", person: "nobody", roles: [] }), granted: ["administrator"] },
+    {
+      ...peopleChange({
+        type: "set limit",
+        holder: { kind: "person", id: "nobody" },
+        documentType: "purchase-order",
+        limit: { kind: "none" },
+      }),
+      granted: ["administrator"],
+    },
+    {
+      ...peopleChange({ ...absence, person: "noor-halvorsrud", standIn: "noor-halvorsrud" }),
+      granted: ["administrator"],
+    },
+    { ...peopleChange({ type: "end stand-in", standIn: "leocadia-brum.9" }), granted: ["administrator"] },
+    {
+      ...peopleChange({ type: "set segregation", rules: [{ roles: ["clerk", "clerk"], why: "x", exceptions: true }] }),
+      granted: ["controller"],
+    },
+    { ...peopleChange({ type: "fill position", position: "none", person: null }), granted: ["administrator"] },
+  ],
+  "POST /people/[id]/access": [
+    { ...somebody, body: () => ({ type: "invite" }), granted: ["administrator"] },
+    { ...somebody, body: () => ({ type: "end sessions" }), granted: ["administrator"] },
+  ],
+  "POST /people/[id]/private": [
+    { ...somebody, body: () => ({ type: "open", field: "bankAccount" }), granted: ["clerk", "administrator"] },
+    { ...somebody, body: () => ({ type: "change", field: "bankAccount", value: "" }), granted: ["administrator"] },
+  ],
+  "POST /people/import": [{ body: () => ({}), granted: ["administrator"] }],
+  "GET /people/export": [{ query: "?table=people", granted: ["controller", "administrator", "auditor"] }],
+  "GET /holidays": [{ query: "?country=ZZ&year=2026", granted: ["controller", "administrator"] }],
+};
+
+const root = path.join(import.meta.dirname);
+const files = (fs.readdirSync(root, { recursive: true }) as string[]).filter((file) => file.endsWith("route.ts"));
+type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>;
+type Found = { name: string; handler: Handler };
+
+async function handlers(): Promise<Found[]> {
+  const found = await Promise.all(
+    files.map(async (file) => {
+      const exported = (await import(path.join(root, file))) as Record<string, unknown>;
+      const methods = Object.keys(exported).filter((key) => ["GET", "POST", "PUT", "PATCH", "DELETE"].includes(key));
+      const address = `/${path.dirname(file).replaceAll(path.sep, "/")}`;
+      return methods.map((method) => ({ name: `${method} ${address}`, handler: exported[method] as Handler }));
+    }),
+  );
+  return found.flat();
+}
+
+const slot = globalThis as typeof globalThis & { bandeira?: App };
+let app: TestApp;
+const tokens = new Map<Role, string>();
+
+beforeAll(() => {
+  app = testApp();
+  slot.bandeira = app;
+  const administrator = person(app, "joaquina-teles");
+  for (const role of all) {
+    value(
+      changePeople(
+        app,
+        administrator,
+        {
+          type: "add person",
+          name: `Only ${role}`,
+          email: `only-${role}@marevia.example`,
+          title: "x",
+          unit: "legal",
+          manager: null,
+          location: null,
+          roles: [role],
+          from: null,
+        },
+        newCommandId(),
+      ),
+    );
+    tokens.set(role, startSession(app, `only-${role}`, "password", "walk").token);
+  }
+  value(enterDocument(app, person(app, "noor-halvorsrud"), testOrder(100_000), newCommandId()));
+});
+afterAll(() => delete slot.bandeira);
+
+async function call(
+  { name, handler }: Found,
+  one: Case,
+  token: string | undefined,
+  headers: Record<string, string> = {},
+): Promise<number> {
+  jar.token = token;
+  const [method, address] = name.split(" ") as [string, string];
+  const body = one.body?.();
+  const abort = new AbortController();
+  const request = new Request(`http://localhost:4310/api${address}${one.query ?? ""}`, {
+    method,
+    headers: { host: "localhost:4310", "content-type": "application/json", ...headers },
+    signal: abort.signal,
+    ...(body !== undefined && { body: typeof body === "string" ? body : JSON.stringify(body) }),
+  });
+  const response = await handler(request, { params: Promise.resolve(one.params ?? {}) });
+  await response.body?.cancel();
+  abort.abort();
+  return response.status;
+}
+
+describe("every route handler", () => {
+  it("is in the table, and the table has no others", async () => {
+    expect((await handlers()).map((one) => one.name).toSorted()).toEqual(Object.keys(GRANTS).toSorted());
+  });
+
+  it("grants what the table says, to every role and to nobody", async () => {
+    for (const found of await handlers()) {
+      for (const one of GRANTS[found.name] ?? []) {
+        const without = await call(found, one, undefined);
+        expect([found.name, without === 401]).toEqual([found.name, one.granted !== "anybody"]);
+        if (one.granted === "anybody") continue;
+        const granted: Role[] = [];
+        for (const role of all) if (![401, 403].includes(await call(found, one, tokens.get(role)))) granted.push(role);
+        expect([found.name, granted]).toEqual([
+          found.name,
+          one.granted === "all" ? all : all.filter((role) => one.granted.includes(role)),
+        ]);
+      }
+    }
+  });
+
+  it("takes no change from another site, whoever is signed in", async () => {
+    for (const found of (await handlers()).filter((one) => !one.name.startsWith("GET"))) {
+      const [one] = GRANTS[found.name]!;
+      expect([
+        found.name,
+        await call(found, one!, tokens.get("administrator"), { origin: "https://elsewhere.example" }),
+      ]).toEqual([found.name, 403]);
+    }
+  });
+
+  it("leaves every refusal in the log, on the page of whoever was refused", () => {
+    const refused = app.db.prepare("SELECT stream FROM event WHERE type = 'refused'").pluck().all() as string[];
+    expect(new Set(refused)).toEqual(new Set(all.map((role) => `access:only-${role}`)));
+    expect(
+      app.db.prepare("SELECT COUNT(*) FROM person_event WHERE person = 'only-requester'").pluck().get(),
+    ).toBeGreaterThan(10);
+  });
+});

@@ -1,0 +1,42 @@
+import { AUTHORITY_TYPES } from "../documents";
+import { formatAmount } from "../money";
+import type { Organisation } from "../people";
+import { TABLES, type Column, type TableName } from "./tables";
+
+/** A table with its heading: what a file of it holds, every cell as text. Reading it back changes nothing. */
+export function exportTable(organisation: Organisation, table: TableName): string[][] {
+  const columns: readonly Column[] = TABLES[table].columns;
+  return [columns.map((column) => column.label), ...ROWS[table](organisation)];
+}
+
+const ROWS: { readonly [T in TableName]: (organisation: Organisation) => string[][] } = {
+  people: ({ people }) =>
+    people.map((person) => [
+      person.id,
+      person.name,
+      person.email,
+      person.title,
+      person.unit,
+      person.manager ?? "",
+      person.location ?? "",
+      person.roles.join(" ") || "none",
+      person.activeUntil ?? "",
+    ]),
+  units: ({ units }) =>
+    units.filter((unit) => !unit.closed).map((unit) => [unit.id, unit.name, unit.parent ?? "", unit.head ?? ""]),
+  positions: ({ positions }) =>
+    positions.map((one) => [one.id, one.name, one.unit, one.heads ? "yes" : "no", one.holder ?? ""]),
+  groups: ({ groups }) => groups.map((group) => [group.id, group.name, group.members.join(" ")]),
+  limits: ({ limits, people, positions }) =>
+    limits
+      .filter((one) => one.documentType in AUTHORITY_TYPES)
+      .map(({ holder, documentType, limit }) => [
+        // A person and a position can have the same id; then which of them it is has to be said.
+        positions.some(({ id }) => id === holder.id) && people.some(({ id }) => id === holder.id)
+          ? `${holder.kind}:${holder.id}`
+          : holder.id,
+        documentType,
+        limit.kind === "amount" ? formatAmount(limit).replaceAll(",", "") : limit.kind,
+        limit.kind === "amount" ? limit.currency : "",
+      ]),
+};

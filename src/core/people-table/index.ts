@@ -1,0 +1,6 @@
+/** People, units, positions, groups and limits as tables: which column is which, what a file would change, and the same written out. */
+export { TABLES, TABLE_NAMES, guessMapping, guessTable } from "./tables";
+export type { Column, Mapping, TableName } from "./tables";
+export { missingColumns, planImport } from "./plan";
+export type { BadRow, Plan, PlanInput, Planned } from "./plan";
+export { exportTable } from "./export";

@@ -1,0 +1,219 @@
+import type { Refusal } from "../refusal";
+import { refuse } from "../refusal";
+import {
+  applyChanges,
+  asOf,
+  problemsOf,
+  valueAt,
+  withValue,
+  type Kind,
+  type Register,
+  type RegisterChange,
+} from "../register";
+import { lookupIn, type Lookup } from "./lookup";
+import {
+  BadCell,
+  changeOf,
+  groupRow,
+  idOfRow,
+  limitRow,
+  personRow,
+  positionRow,
+  unitRow,
+  type Cells,
+  type RowSetting,
+} from "./rows";
+import { TABLES, type Column, type Mapping, type TableName } from "./tables";
+
+/** A row that cannot be taken: its line in the file, counted from 1 with the heading, the column and the reason. */
+export type BadRow = { line: number; column: string; message: string; row: string };
+
+export type Planned = { change: RegisterChange; line: number | null; how: "added" | "changed" | "deactivated" };
+
+/** What a file would do, worked out without doing it. */
+export type Plan = { planned: Planned[]; unchanged: number; bad: BadRow[] };
+
+export type PlanInput = {
+  table: TableName;
+  /** Rows under the heading, in order. */
+  rows: readonly (readonly string[])[];
+  /** Line of each row in the file. */
+  lines: readonly number[];
+  mapping: Mapping;
+  /** Whoever is not in the file is deactivated, or has no limit any more. */
+  complete: boolean;
+  /** Moment from which what changes counts. */
+  from: string;
+  /** Last active day of those who are deactivated for not being in the file. */
+  lastDay: string;
+  /** People with open documents, who cannot be deactivated by a file. */
+  withOpenWork: ReadonlySet<string>;
+};
+
+const KIND: Record<TableName, Kind> = {
+  people: "person",
+  units: "unit",
+  positions: "position",
+  groups: "group",
+  limits: "limit",
+};
+const READ = { person: personRow, unit: unitRow, position: positionRow, group: groupRow, limit: limitRow } as const;
+const STEP = 500;
+
+/** Columns that a table needs and the mapping has not. */
+export function missingColumns(table: TableName, mapping: Mapping): Refusal[] {
+  const columns: readonly Column[] = TABLES[table].columns;
+  return columns
+    .filter((column) => column.needed && mapping[column.key] == null)
+    .map((column) => refuse("missing column", `Say which column of the file is “${column.label}”`, column.key));
+}
+
+type Read = { planned: Planned[]; unchanged: number; bad: BadRow[]; seen: Set<string> };
+
+/**
+ * Works out what a file changes. A generator, so that whoever runs it can tell how far it is and let others go on meanwhile.
+ * @yields how many rows have been read
+ * @returns the plan; its changes fit together with everything that is not in the file
+ */
+export function* planImport(register: Register, input: PlanInput): Generator<number, Plan> {
+  const kind = KIND[input.table];
+  const currency = register.organisation.get("organisation")?.currency ?? "EUR";
+  const cells = input.rows.map((row): Cells => {
+    return (key) => {
+      const at = input.mapping[key];
+      return at == null ? undefined : (row[at] ?? "").trim();
+    };
+  });
+  const known = lookupIn(register, {});
+  const used = new Set<string>();
+  const ids = cells.map((row) => {
+    const id = idOfRow(kind, row, register, known, used);
+    used.add(id);
+    return id;
+  });
+  const lookup = lookupWithFile(register, kind, ids, cells);
+  const setting: RowSetting = { register, lookup, from: input.from, currency };
+  const read: Read = { planned: [], unchanged: 0, bad: [], seen: new Set() };
+  const lineOf = new Map<string, number>();
+  for (const [index, row] of cells.entries()) {
+    readRow(kind, row, ids[index]!, input.lines[index]!, input.rows[index]!, setting, read, lineOf);
+    if (index % STEP === STEP - 1) yield index + 1;
+  }
+  if (input.complete) read.planned.push(...leftOut(kind, read.seen, register, input));
+  return settle(register, input, read);
+}
+
+function lookupWithFile(register: Register, kind: Kind, ids: readonly string[], cells: readonly Cells[]): Lookup {
+  const named = ids.map((id, index) => ({ id, words: [cells[index]!("email"), cells[index]!("name")] }));
+  return lookupIn(register, kind === "person" ? { person: named } : kind === "unit" ? { unit: named } : {});
+}
+
+function readRow(
+  kind: Kind,
+  cells: Cells,
+  id: string,
+  line: number,
+  row: readonly string[],
+  setting: RowSetting,
+  read: Read,
+  lineOf: Map<string, number>,
+): void {
+  const bad = (column: string, message: string) =>
+    read.bad.push({ line, column, message, row: row.join(", ").slice(0, 120) });
+  try {
+    const entry = READ[kind as keyof typeof READ](cells, id, setting);
+    const first = lineOf.get(entry.after.id);
+    if (first !== undefined) return void bad("id", `is in line ${first} already`);
+    lineOf.set(entry.after.id, line);
+    read.seen.add(entry.after.id);
+    const change = changeOf(entry, setting.register);
+    if (!change) read.unchanged += 1;
+    else read.planned.push({ change, line, how: howOf(change) });
+  } catch (error) {
+    if (!(error instanceof BadCell)) throw error;
+    // Somebody in a bad row is still in the file, and not to be deactivated for being left out.
+    read.seen.add(id);
+    bad(error.column, error.message);
+  }
+}
+
+function howOf(change: RegisterChange): Planned["how"] {
+  if (!change.before) return "added";
+  const leaves = change.kind === "person" && change.after.activeUntil && !change.before.activeUntil;
+  return leaves ? "deactivated" : "changed";
+}
+
+function leftOut(kind: Kind, seen: ReadonlySet<string>, register: Register, input: PlanInput): Planned[] {
+  if (kind === "person")
+    return [...register.person.values()]
+      .filter((person) => !seen.has(person.id) && !person.activeUntil)
+      .map((before) => ({
+        line: null,
+        how: "deactivated",
+        change: { kind, id: before.id, before, after: { ...before, activeUntil: input.lastDay } },
+      }));
+  if (kind === "limit")
+    return [...register.limit.values()]
+      .filter((entry) => !seen.has(entry.id) && valueAt(entry.limits, input.from)?.limit.kind !== "none")
+      .map((before) => ({
+        line: null,
+        how: "deactivated",
+        change: {
+          kind,
+          id: before.id,
+          before,
+          after: { ...before, limits: withValue(before.limits, { from: input.from, limit: { kind: "none" } }) },
+        },
+      }));
+  return [];
+}
+
+/** Takes out rows that do not fit with the rest until what is left does. */
+function settle(register: Register, input: PlanInput, read: Read): Plan {
+  let { planned } = read;
+  const bad = [...read.bad];
+  for (;;) {
+    const draft = applyChanges(
+      register,
+      planned.map((one) => one.change),
+    );
+    const problems = new Map<string, { column: string; message: string }>();
+    for (const { id, path, message } of problemsOf(draft, input.from))
+      problems.set(id, { column: String(path.at(-1)), message });
+    for (const [id, message] of orphans(draft, planned, input)) problems.set(id, { column: "activeUntil", message });
+    const wrong = planned.filter((one) => problems.has(idIn(one.change)));
+    if (wrong.length === 0) break;
+    for (const one of wrong)
+      bad.push({ line: one.line ?? 0, row: idIn(one.change), ...problems.get(idIn(one.change))! });
+    planned = planned.filter((one) => !wrong.includes(one));
+  }
+  return { planned, unchanged: read.unchanged, bad: bad.sort((a, b) => a.line - b.line) };
+}
+
+const idIn = (change: RegisterChange) => (change.kind === "limit" ? change.after.holder.id : change.id);
+
+/** People who are to be deactivated although something still hangs on them. */
+function orphans(draft: Register, planned: readonly Planned[], input: PlanInput): [string, string][] {
+  const leaving = planned.filter((one) => one.how === "deactivated" && one.change.kind === "person");
+  if (leaving.length === 0) return [];
+  const organisation = asOf(draft, input.from);
+  const why = new Map<string, string>();
+  const going = new Set(leaving.map((one) => one.change.id));
+  for (const person of organisation.people)
+    if (person.manager && !going.has(person.id) && !person.activeUntil)
+      why.set(person.manager, `${person.name} still reports to them`);
+  for (const unit of organisation.units) if (unit.head) why.set(unit.head, `they still head ${unit.name}`);
+  for (const position of organisation.positions)
+    if (position.holder) why.set(position.holder, `they still hold ${position.name}`);
+  for (const group of organisation.groups)
+    for (const member of group.members) why.set(member, `they are still in ${group.name}`);
+  for (const owner of organisation.owners) why.set(owner.person, `they still own ${owner.key}`);
+  for (const entry of organisation.standIns) if (entry.standIn) why.set(entry.standIn, "they stand in for somebody");
+  for (const id of input.withOpenWork) why.set(id, "open documents wait for them or are theirs");
+  return [...going].flatMap((id): [string, string][] => {
+    const reason = why.get(id);
+    return reason
+      ? [[id, `cannot be deactivated by a file: ${reason}; deactivate them on their page, which asks where it goes`]]
+      : [];
+  });
+}

@@ -1,0 +1,248 @@
+import { AUTHORITY_TYPES } from "../documents";
+import { idFrom } from "../ids";
+import { isCurrency, parseMoney } from "../money";
+import { RoleSchema, type Limit, type Role } from "../people";
+import {
+  ENTRY_SCHEMAS,
+  freeId,
+  limitId,
+  valueAt,
+  withValue,
+  type EntryOf,
+  type Kind,
+  type Register,
+  type RegisterChange,
+} from "../register";
+import { conflictsOf, inOrder, sayConflict } from "../segregation";
+import type { Lookup } from "./lookup";
+
+/** Why a row cannot be taken, and under which column. */
+export class BadCell extends Error {
+  constructor(
+    readonly column: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** A row as its cells by column; undefined where the file has no such column. */
+export type Cells = (key: string) => string | undefined;
+
+/** What every row is read with. `from` is the moment from which dated values count. */
+export type RowSetting = { register: Register; lookup: Lookup; from: string; currency: string };
+
+type Entry<K extends Kind> = { kind: K; after: EntryOf<K> };
+export type RowEntry = { [K in Kind]: Entry<K> }[Kind];
+
+function needed(cells: Cells, key: string, label = key): string {
+  const text = cells(key);
+  if (!text) throw new BadCell(key, `${label} is empty`);
+  return text;
+}
+
+/** A reference that may be left out: undefined without the column, null where the cell is empty. */
+function reference(
+  cells: Cells,
+  key: string,
+  find: (text: string) => string | null,
+  what: string,
+): string | null | undefined {
+  const text = cells(key);
+  if (text === undefined || text === "") return text === undefined ? undefined : null;
+  const id = find(text);
+  if (!id) throw new BadCell(key, `there is no ${what} “${text}”, neither here nor in the file`);
+  return id;
+}
+
+export function personRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
+  const known = register.person.get(id);
+  const now = known && (valueAt(known.seats, from) ?? known.seats[0]!);
+  const unit = reference(cells, "unit", lookup.unit, "unit");
+  if (!unit) throw new BadCell("unit", "unit is empty");
+  const manager = reference(cells, "manager", lookup.person, "person");
+  const location = reference(cells, "location", lookup.location, "location");
+  const seat = {
+    title: cells("title") || now?.title || "employee",
+    unit,
+    manager: manager === undefined ? (now?.manager ?? null) : manager,
+    location: location === undefined ? (now?.location ?? null) : location,
+  };
+  const same = now && (Object.keys(seat) as (keyof typeof seat)[]).every((key) => now[key] === seat[key]);
+  const roles = rolesIn(cells("roles"), known, register);
+  const lastDay = cells("activeUntil");
+  if (lastDay && !/^\d{4}-\d{2}-\d{2}$/.test(lastDay))
+    throw new BadCell("activeUntil", `“${lastDay}” is not a date; write it like 2026-03-31`);
+  const { activeUntil, ...rest } = known ?? { exceptions: [] };
+  const until = lastDay === undefined ? activeUntil : lastDay;
+  return {
+    kind: "person",
+    after: {
+      ...rest,
+      id,
+      name: needed(cells, "name"),
+      email: needed(cells, "email", "e-mail"),
+      roles,
+      exceptions: rest.exceptions.filter((one) => one.roles.every((role) => roles.includes(role))),
+      ...(until && { activeUntil: until }),
+      seats: same ? known!.seats : withValue(known?.seats ?? [], { from, ...seat }),
+    },
+  };
+}
+
+function rolesIn(text: string | undefined, known: EntryOf<"person"> | undefined, register: Register): Role[] {
+  if (!text) return known?.roles ?? ["requester"];
+  const words = text === "none" ? [] : text.split(/[\s,;|]+/).filter(Boolean);
+  const roles = words.map((word) => {
+    const role = RoleSchema.safeParse(word.toLowerCase());
+    if (!role.success)
+      throw new BadCell("roles", `there is no role “${word}”; there are ${RoleSchema.options.join(", ")}`);
+    return role.data;
+  });
+  const rules = register.organisation.get("organisation")?.segregation ?? [];
+  const kept = known?.exceptions ?? [];
+  const conflict = conflictsOf(roles, rules).find(
+    (rule) => !kept.some((one) => one.roles.every((role) => rule.roles.includes(role))),
+  );
+  if (conflict) throw new BadCell("roles", `these roles must not meet: ${sayConflict(conflict)}`);
+  return inOrder(roles);
+}
+
+export function unitRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
+  const known = register.unit.get(id);
+  const now = known && (valueAt(known.states, from) ?? known.states[0]!);
+  const parent = reference(cells, "parent", lookup.unit, "unit");
+  const head = reference(cells, "head", lookup.person, "person");
+  const state = {
+    name: needed(cells, "name"),
+    parent: parent === undefined ? (now?.parent ?? null) : parent,
+    head: head === undefined ? (now?.head ?? null) : head,
+  };
+  const same = now && now.name === state.name && now.parent === state.parent && now.head === state.head;
+  return {
+    kind: "unit",
+    after: { id, states: same ? known!.states : withValue(known?.states ?? [], { from, ...state }) },
+  };
+}
+
+export function positionRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
+  const known = register.position.get(id);
+  const unit = reference(cells, "unit", lookup.unit, "unit");
+  if (!unit) throw new BadCell("unit", "unit is empty");
+  const heads = cells("heads") === undefined ? (known?.heads ?? false) : yesOrNo("heads", cells("heads")!);
+  const person = heads ? undefined : reference(cells, "holder", lookup.person, "person");
+  const now = known ? (valueAt(known.holders, from)?.person ?? null) : undefined;
+  const holders = known?.holders ?? [];
+  return {
+    kind: "position",
+    after: {
+      id,
+      name: needed(cells, "name"),
+      unit,
+      heads,
+      holders: person === undefined || person === now ? holders : withValue(holders, { from, person }),
+    },
+  };
+}
+
+function yesOrNo(column: string, text: string): boolean {
+  if (/^(yes|true|1|y)$/i.test(text)) return true;
+  if (/^(no|false|0|n|)$/i.test(text)) return false;
+  throw new BadCell(column, `“${text}” is neither yes nor no`);
+}
+
+export function groupRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
+  const known = register.group.get(id);
+  const now = known && valueAt(known.members, from);
+  const text = cells("members");
+  const words = text?.split(/[\s,;|]+/).filter(Boolean) ?? now?.people ?? [];
+  const people = [...new Set(words.map((word) => reference(() => word, "members", lookup.person, "person")!))];
+  const same = now && now.people.length === people.length && now.people.every((one) => people.includes(one));
+  return {
+    kind: "group",
+    after: {
+      id,
+      name: needed(cells, "name"),
+      members: same ? known!.members : withValue(known?.members ?? [], { from, people }),
+    },
+  };
+}
+
+export function limitRow(cells: Cells, _id: string, { register, lookup, from, currency }: RowSetting): RowEntry {
+  const text = needed(cells, "holder");
+  const holder = lookup.holder(text);
+  if (!holder) throw new BadCell("holder", `there is no person or position “${text}”`);
+  const typeText = needed(cells, "documentType", "document type");
+  const documentType = Object.entries(AUTHORITY_TYPES).find(
+    ([key, label]) => key === typeText.toLowerCase() || label.toLowerCase() === typeText.toLowerCase(),
+  )?.[0];
+  if (!documentType)
+    throw new BadCell(
+      "documentType",
+      `there is no document type “${typeText}”; there are ${Object.keys(AUTHORITY_TYPES).join(", ")}`,
+    );
+  const limit = limitIn(needed(cells, "amount"), cells("currency") || currency);
+  const id = limitId(holder, documentType);
+  const known = register.limit.get(id);
+  const now = known ? valueAt(known.limits, from)?.limit : undefined;
+  const same = known && JSON.stringify(now) === JSON.stringify(limit);
+  return {
+    kind: "limit",
+    after: { id, holder, documentType, limits: same ? known.limits : withValue(known?.limits ?? [], { from, limit }) },
+  };
+}
+
+function limitIn(text: string, currency: string): Limit {
+  if (/^unlimited$/i.test(text)) return { kind: "unlimited" };
+  if (/^none$/i.test(text)) return { kind: "none" };
+  if (!isCurrency(currency))
+    throw new BadCell("currency", `“${currency}” is not a currency; write its code, such as EUR`);
+  const parsed = parseMoney(text, currency);
+  if (!parsed.ok) throw new BadCell("amount", parsed.message);
+  if (parsed.money.minor < 0) throw new BadCell("amount", "a limit is not below zero");
+  return { kind: "amount", ...parsed.money };
+}
+
+/** The id of the entry a row is about: what it says, or that of the entry with the same address or name, or a new one made of the name. */
+export function idOfRow(
+  kind: Kind,
+  cells: Cells,
+  register: Register,
+  lookup: Lookup,
+  used: ReadonlySet<string>,
+): string {
+  if (kind === "limit") return `${cells("holder")} ${cells("documentType")}`.toLowerCase();
+  const given = cells("id");
+  if (given) {
+    const known = register[kind].has(given) ? given : null;
+    return known ?? idFrom(given);
+  }
+  if (kind === "person") {
+    const known = cells("email") && lookup.person(cells("email")!);
+    if (known) return known;
+  }
+  if (kind === "unit") {
+    const known = cells("name") && lookup.unit(cells("name")!);
+    if (known) return known;
+  }
+  const name = cells("name") ?? "";
+  return kind === "person" ? freeId(register, kind, name, used) : idFrom(name);
+}
+
+/** A row’s entry as a change; null where nothing differs. The entry must fit its schema. */
+export function changeOf({ kind, after }: RowEntry, register: Register): RegisterChange | null {
+  const parsed = ENTRY_SCHEMAS[kind].safeParse(after);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    const field = String(issue.path[0] ?? "id");
+    throw new BadCell(field === "seats" ? "title" : field, `${field}: ${issue.message}`);
+  }
+  const before = register[kind].get(after.id) ?? null;
+  if (before && JSON.stringify(sorted(before)) === JSON.stringify(sorted(after))) return null;
+  return { kind, id: after.id, before, after } as unknown as RegisterChange;
+}
+
+/** The same entry with its fields in one order, so that order makes no difference. */
+function sorted(value: object): object {
+  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
+}

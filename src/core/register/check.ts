@@ -1,0 +1,20 @@
+import { refusalsOf, type Result } from "../refusal";
+import type { Setting } from "./dates";
+import { asRefusals, problemsOf } from "./problems";
+import { ENTRY_SCHEMAS, applyChanges, type Register, type RegisterChange } from "./schema";
+import type { Edit } from "./edit";
+
+/**
+ * Whether changes leave a register in which everything leads somewhere: each entry by its schema, then references and circles now and at
+ * every later moment for which something is set.
+ */
+export function checked(register: Register, edit: Edit, { at }: Pick<Setting, "at">): Result<RegisterChange[]> {
+  if (!edit.ok) return edit;
+  const malformed = edit.value.flatMap((change) => {
+    const parsed = ENTRY_SCHEMAS[change.kind].safeParse(change.after);
+    return parsed.success ? [] : refusalsOf(parsed.error);
+  });
+  if (malformed.length > 0) return { ok: false, refusals: malformed };
+  const problems = problemsOf(applyChanges(register, edit.value), at);
+  return problems.length > 0 ? { ok: false, refusals: asRefusals(problems) } : edit;
+}

@@ -1,0 +1,33 @@
+import { dayIn, startOfDay } from "../calendar";
+import { refuse, type Result } from "../refusal";
+import { sayDate } from "../words";
+
+/** What every change is made under: when, by whom, and where days begin. */
+export type Setting = { at: string; actor: string; zone: string };
+
+/**
+ * The moment from which a change counts: the beginning of a later day, or now for today. What has been decided was decided under what
+ * held then, so nothing takes effect in the past.
+ * @param date ISO date, or null for now
+ */
+export function effective(date: string | null, { at, zone }: Setting, path = "from"): Result<string> {
+  const today = dayIn(at, zone);
+  if (date === null || date === today) return { ok: true, value: at };
+  if (date > today) return { ok: true, value: startOfDay(date, zone) };
+  return {
+    ok: false,
+    refusals: [
+      refuse(
+        "past",
+        `${sayDate(date)} has passed; a change counts from today, ${sayDate(today)}, or from a later day`,
+        path,
+      ),
+    ],
+  };
+}
+
+/** A dated list with a value from a moment on. One that began at the same moment is replaced; what is set for later stays. */
+export function withValue<T extends { from: string }>(list: readonly T[], value: T): T[] {
+  const others = list.filter((one) => one.from !== value.from);
+  return [...others, value].sort((a, b) => (a.from < b.from ? -1 : 1));
+}

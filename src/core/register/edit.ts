@@ -1,0 +1,377 @@
+import { addDays, dayIn, startOfDay } from "../calendar";
+import { idFrom } from "../ids";
+import type { Holder, Limit, Role } from "../people";
+import { refuse, type Refusal, type Result } from "../refusal";
+import { conflictsOf, inOrder, sayConflict } from "../segregation";
+import { sayDate } from "../words";
+import { valueAt } from "./as-of";
+import { effective, withValue, type Setting } from "./dates";
+import {
+  limitId,
+  type EntryOf,
+  type Kind,
+  type Register,
+  type RegisterChange,
+  type Seat,
+  type SegregationRule,
+} from "./schema";
+
+export type Edit = Result<RegisterChange[]>;
+
+export const no = (code: string, message: string, path?: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse(code, message, path)],
+});
+const refused = (refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
+
+/** The change that makes an entry what it is to be; none when it is so already. */
+export function changeTo<K extends Kind>(register: Register, kind: K, after: EntryOf<K>): RegisterChange[] {
+  const before = (register[kind] as ReadonlyMap<string, EntryOf<K>>).get(after.id) ?? null;
+  if (before && JSON.stringify(before) === JSON.stringify(after)) return [];
+  return [{ kind, id: after.id, before, after } as unknown as RegisterChange];
+}
+
+const one = <K extends Kind>(register: Register, kind: K, after: EntryOf<K>): Edit => ({
+  ok: true,
+  value: changeTo(register, kind, after),
+});
+
+/** An id that nothing of a kind has yet, made of a name. */
+export function freeId(register: Register, kind: Kind, name: string, used: ReadonlySet<string> = new Set()): string {
+  const base = idFrom(name);
+  for (let count = 1; ; count += 1) {
+    const id = count === 1 ? base : `${base}-${count}`;
+    if (!register[kind].has(id) && !used.has(id)) return id;
+  }
+}
+
+export type NewPerson = Omit<Seat, "from"> & { id?: string; name: string; email: string; roles: Role[] };
+
+/** Takes somebody in, active from a day on. */
+export function addPerson(register: Register, person: NewPerson, from: string | null, setting: Setting): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const { id = freeId(register, "person", person.name), name, email, roles, ...seat } = person;
+  if (register.person.has(id)) return no("exists", `There is a person “${id}” already`, "id");
+  const conflicts = conflictsOf(roles, rulesOf(register));
+  if (conflicts.length > 0)
+    return refused(
+      conflicts.map((rule) => refuse("segregation", `These roles must not meet: ${sayConflict(rule)}`, "roles")),
+    );
+  return one(register, "person", {
+    id,
+    name,
+    email,
+    roles: inOrder(roles),
+    exceptions: [],
+    ...(from && from > dayIn(setting.at, setting.zone) && { activeFrom: from }),
+    seats: [{ from: start.value, ...seat }],
+  });
+}
+
+export type PersonEdit = Partial<Omit<Seat, "from">> & { name?: string; email?: string };
+
+/** Changes what is said of a person. Name and address change at once; title, unit, manager and location from a day on. */
+export function changePerson(
+  register: Register,
+  id: string,
+  { name, email, ...seat }: PersonEdit,
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const person = register.person.get(id);
+  if (!person) return no("unknown", `There is no person “${id}”`);
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const now = valueAt(person.seats, start.value) ?? person.seats[0]!;
+  const moved = { ...now, ...seat, from: start.value };
+  const same = (Object.keys(seat) as (keyof typeof seat)[]).every((key) => now[key] === moved[key]);
+  return one(register, "person", {
+    ...person,
+    ...(name !== undefined && { name }),
+    ...(email !== undefined && { email }),
+    seats: same ? person.seats : withValue(person.seats, moved),
+  });
+}
+
+export function rulesOf(register: Register): readonly SegregationRule[] {
+  return register.organisation.get("organisation")?.segregation ?? [];
+}
+
+/**
+ * Gives a person roles. Roles that must not meet are refused, or need a reason where the rule allows exceptions; the reason is kept with who
+ * gave it.
+ */
+export function setRoles(
+  register: Register,
+  id: string,
+  roles: readonly Role[],
+  reason: string,
+  setting: Setting,
+): Edit {
+  const person = register.person.get(id);
+  if (!person) return no("unknown", `There is no person “${id}”`);
+  const conflicts = conflictsOf(roles, rulesOf(register));
+  const kept = person.exceptions.filter((exception) =>
+    conflicts.some((rule) => sameRoles(rule.roles, exception.roles) && rule.exceptions),
+  );
+  const open = conflicts.filter((rule) => !kept.some((exception) => sameRoles(rule.roles, exception.roles)));
+  const forbidden = open.filter((rule) => !rule.exceptions);
+  if (forbidden.length > 0)
+    return refused(
+      forbidden.map((rule) =>
+        refuse("segregation", `${person.name} cannot be both ${sayConflict(rule)}; take one role away first`, "roles"),
+      ),
+    );
+  if (open.length > 0 && !reason.trim())
+    return refused(
+      open.map((rule) =>
+        refuse(
+          "segregation reason",
+          `These roles should not meet: ${sayConflict(rule)}. Say why they may here`,
+          "reason",
+        ),
+      ),
+    );
+  const added = open.map((rule) => ({ roles: rule.roles, reason: reason.trim(), by: setting.actor, at: setting.at }));
+  return one(register, "person", { ...person, roles: inOrder(roles), exceptions: [...kept, ...added] });
+}
+
+const sameRoles = (a: readonly Role[], b: readonly Role[]) => a.every((role) => b.includes(role));
+
+export type UnitEdit = { name: string; parent: string | null; head: string | null };
+
+/** Makes a unit, or renames it, moves it or gives it another head, from a day on. */
+export function saveUnit(
+  register: Register,
+  id: string | null,
+  state: UnitEdit,
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const unit = id === null ? null : register.unit.get(id);
+  if (unit === undefined) return no("unknown", `There is no unit “${id}”`);
+  return one(register, "unit", {
+    id: unit?.id ?? freeId(register, "unit", state.name),
+    states: withValue(unit?.states ?? [], { from: start.value, ...state }),
+  });
+}
+
+/** Closes a unit in which nobody sits and below which none is open. */
+export function closeUnit(register: Register, id: string, setting: Setting): Edit {
+  const unit = register.unit.get(id);
+  if (!unit) return no("unknown", `There is no unit “${id}”`);
+  const today = dayIn(setting.at, setting.zone);
+  const sits = [...register.person.values()].find(
+    (person) => valueAt(person.seats, setting.at)?.unit === id && (!person.activeUntil || person.activeUntil >= today),
+  );
+  if (sits) return no("not empty", `${sits.name} still sits in this unit; move everybody first`);
+  const below = [...register.unit.values()]
+    .map((other) => valueAt(other.states, setting.at))
+    .find((state) => state?.parent === id && !state.closed);
+  if (below) return no("not empty", `${below.name} still lies below this unit; move it or close it first`);
+  const { from: _, ...state } = valueAt(unit.states, setting.at) ?? unit.states[0]!;
+  return one(register, "unit", {
+    id,
+    states: withValue(unit.states, { ...state, head: null, closed: true, from: setting.at }),
+  });
+}
+
+export type PositionEdit = { name: string; unit: string; heads: boolean };
+
+export function savePosition(register: Register, id: string | null, edit: PositionEdit): Edit {
+  const position = id === null ? null : register.position.get(id);
+  if (position === undefined) return no("unknown", `There is no position “${id}”`);
+  return one(register, "position", {
+    id: position?.id ?? freeId(register, "position", edit.name),
+    ...edit,
+    holders: position?.holders ?? [],
+  });
+}
+
+/** Says who holds a position from a day on; null leaves it vacant. Whoever heads a unit holds its heading position. */
+export function holdPosition(
+  register: Register,
+  id: string,
+  person: string | null,
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const position = register.position.get(id);
+  if (!position) return no("unknown", `There is no position “${id}”`);
+  if (position.heads)
+    return no("heads", `${position.name} is held by whoever heads the unit; change the head of the unit`, "holder");
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  return one(register, "position", {
+    ...position,
+    holders: withValue(position.holders, { from: start.value, person }),
+  });
+}
+
+/** Makes a group, or changes its name at once and its members from a day on. */
+export function saveGroup(
+  register: Register,
+  id: string | null,
+  edit: { name: string; people: readonly string[] },
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const group = id === null ? null : register.group.get(id);
+  if (group === undefined) return no("unknown", `There is no group “${id}”`);
+  const people = [...new Set(edit.people)];
+  const now = group ? valueAt(group.members, start.value) : undefined;
+  const same = now && now.people.length === people.length && now.people.every((member) => people.includes(member));
+  return one(register, "group", {
+    id: group?.id ?? freeId(register, "group", edit.name),
+    name: edit.name,
+    members: same ? group!.members : withValue(group?.members ?? [], { from: start.value, people }),
+  });
+}
+
+/** Sets up to how much a person or position may decide for a type of document, from a day on. */
+export function setLimit(
+  register: Register,
+  holder: Holder,
+  documentType: string,
+  limit: Limit,
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  if (!register[holder.kind].has(holder.id))
+    return no("unknown", `There is no ${holder.kind} “${holder.id}”`, "holder");
+  const id = limitId(holder, documentType);
+  const known = register.limit.get(id);
+  const now = known ? valueAt(known.limits, start.value)?.limit : undefined;
+  if (JSON.stringify(now ?? { kind: "none" }) === JSON.stringify(limit)) return { ok: true, value: [] };
+  return one(register, "limit", {
+    id,
+    holder,
+    documentType,
+    limits: withValue(known?.limits ?? [], { from: start.value, limit }),
+  });
+}
+
+/** Says who owns a cost centre, customer or supplier from a day on. */
+export function setOwner(
+  register: Register,
+  { of, key, person }: Pick<EntryOf<"owner">, "of" | "key"> & { person: string },
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const id = `${of}.${key}`;
+  const known = register.owner.get(id);
+  return one(register, "owner", {
+    id,
+    of,
+    key,
+    owners: withValue(known?.owners ?? [], { from: start.value, person }),
+  });
+}
+
+export function saveLocation(register: Register, calendar: EntryOf<"location">): Edit {
+  const holidays = [...new Map(calendar.holidays.map((day) => [day.date, day])).values()];
+  holidays.sort((a, b) => (a.date < b.date ? -1 : 1));
+  return one(register, "location", { ...calendar, holidays });
+}
+
+/** Changes which roles must not meet. Those who hold both today keep them until their roles are next changed, and are shown. */
+export function setSegregation(register: Register, segregation: SegregationRule[]): Edit {
+  const settings = register.organisation.get("organisation");
+  if (!settings) return no("unknown", "The organisation has not been set up");
+  const twice = segregation.find((rule) => rule.roles[0] === rule.roles[1]);
+  if (twice) return no("invalid", `A role cannot be kept apart from itself: ${twice.roles[0]}`, "roles");
+  return one(register, "organisation", { ...settings, segregation });
+}
+
+export type NewStandIn = {
+  kind: "absence" | "delegation";
+  person: string;
+  standIn: string | null;
+  from: string | null;
+  /** Last day, included; null for a delegation without end. */
+  until: string | null;
+  documentTypes: string[] | null;
+  cap: { minor: number; currency: string } | null;
+  reason: string;
+};
+
+/** Sets an absence or a standing delegation. Circles are found by `checked`, like every other thing that does not fit together. */
+export function setStandIn(register: Register, input: NewStandIn, setting: Setting): Edit {
+  const start = effective(input.from, setting);
+  if (!start.ok) return start;
+  const refusal = whyNotStandIn(register, input, setting);
+  if (refusal) return refused([refusal]);
+  const until = input.until ? startOfDay(addDays(input.until, 1), setting.zone) : null;
+  const others = [...register.standIn.values()].filter((entry) => entry.person === input.person);
+  const clash = others.find(
+    (entry) =>
+      entry.kind === "absence" &&
+      input.kind === "absence" &&
+      (until === null || entry.from < until) &&
+      (entry.until === null || start.value < entry.until),
+  );
+  if (clash)
+    return no(
+      "overlaps",
+      `${nameOf(register, input.person)} is away already from ${sayDate(dayIn(clash.from, setting.zone))}; end that absence first`,
+      "from",
+    );
+  return one(register, "standIn", {
+    id: `${input.person}.${others.length + 1}`,
+    kind: input.kind,
+    person: input.person,
+    standIn: input.standIn,
+    from: start.value,
+    until,
+    documentTypes: input.documentTypes,
+    cap: input.cap,
+    reason: input.reason.trim(),
+  });
+}
+
+function whyNotStandIn(register: Register, input: NewStandIn, setting: Setting): Refusal | null {
+  const person = register.person.get(input.person);
+  if (!person) return refuse("unknown", `There is no person “${input.person}”`, "person");
+  const from = input.from ?? dayIn(setting.at, setting.zone);
+  if (input.until && input.until < from) return refuse("invalid", "The last day lies before the first", "until");
+  if (input.kind === "absence" && !input.until) return refuse("invalid", "Say which day is the last", "until");
+  if (input.kind === "delegation" && !input.standIn) return refuse("invalid", "Say to whom it is delegated", "standIn");
+  if (!input.standIn) return null;
+  const standIn = register.person.get(input.standIn);
+  if (!standIn) return refuse("unknown", `There is no person “${input.standIn}”`, "standIn");
+  if (standIn.id === person.id) return refuse("invalid", `${person.name} cannot stand in for themselves`, "standIn");
+  if (standIn.activeUntil && standIn.activeUntil < (input.until ?? from))
+    return refuse(
+      "invalid",
+      `${standIn.name} leaves on ${sayDate(standIn.activeUntil)}; choose somebody else`,
+      "standIn",
+    );
+  if (!standIn.roles.includes("approver"))
+    return refuse(
+      "invalid",
+      `${standIn.name} has not the role approver and could not decide; choose somebody else`,
+      "standIn",
+    );
+  return null;
+}
+
+/** Ends an absence or delegation now; one that has not begun never will. */
+export function endStandIn(register: Register, id: string, setting: Setting): Edit {
+  const entry = register.standIn.get(id);
+  if (!entry) return no("unknown", "There is no such absence or delegation");
+  if (entry.until !== null && entry.until <= setting.at) return no("already", "It is over already");
+  return one(register, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
+}
+
+export function nameOf(register: Register, person: string): string {
+  return register.person.get(person)?.name ?? person;
+}

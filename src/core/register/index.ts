@@ -1,0 +1,32 @@
+/** People, units, positions, groups, limits and stand-ins through time: what each was and will be from when, and how that is changed. */
+export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyRegister, limitId } from "./schema";
+export type { EntryOf, Kind, Register, RegisterChange, SegregationRule } from "./schema";
+export { asOf, turningPoints, valueAt } from "./as-of";
+export { effective, withValue } from "./dates";
+export type { Setting } from "./dates";
+export { found } from "./found";
+export {
+  addPerson,
+  changePerson,
+  closeUnit,
+  endStandIn,
+  freeId,
+  holdPosition,
+  rulesOf,
+  saveGroup,
+  saveLocation,
+  savePosition,
+  saveUnit,
+  setLimit,
+  setOwner,
+  setRoles,
+  setSegregation,
+  setStandIn,
+} from "./edit";
+export type { Edit, NewPerson, NewStandIn, PersonEdit, UnitEdit } from "./edit";
+export { comeBack, leave, leftBehind } from "./leaving";
+export type { Handing, LeftBehind } from "./leaving";
+export { checked } from "./check";
+export { problemsOf } from "./problems";
+export { differencesOf, namesIn, peopleTouched, sayEntry } from "./words";
+export type { Difference, Names } from "./words";

@@ -1,0 +1,397 @@
+// What people were, are and will be; nothing of the past is changed, and nothing is left leading nowhere.
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { marevia } from "../../../demo/organisation";
+import { AT } from "../fixtures";
+import { OrganisationSchema, brokenReferences } from "../people";
+import type { Result } from "../refusal";
+import {
+  addPerson,
+  applyChanges,
+  asOf,
+  changePerson,
+  checked,
+  closeUnit,
+  comeBack,
+  differencesOf,
+  emptyRegister,
+  endStandIn,
+  found,
+  holdPosition,
+  leave,
+  leftBehind,
+  namesIn,
+  peopleTouched,
+  saveUnit,
+  setLimit,
+  setRoles,
+  setStandIn,
+  turningPoints,
+  valueAt,
+  withValue,
+  type Edit,
+  type Handing,
+  type NewStandIn,
+  type Register,
+  type RegisterChange,
+} from "./index";
+
+const setting = { at: AT, actor: "joaquina-teles", zone: "WET" };
+const start = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
+
+function done(register: Register, edit: Edit): Register {
+  const result = checked(register, edit, setting);
+  if (!result.ok) throw new Error(result.refusals.map((one) => one.message).join("; "));
+  return applyChanges(register, result.value);
+}
+const why = (result: Result<unknown>) => (result.ok ? "done" : result.refusals.map((one) => one.message).join("; "));
+const away = (person: string, standIn: string | null, extra: Partial<NewStandIn> = {}): NewStandIn => ({
+  kind: "absence",
+  person,
+  standIn,
+  from: null,
+  until: "2026-03-20",
+  documentTypes: null,
+  cap: null,
+  reason: "Leave",
+  ...extra,
+});
+
+describe("founding", () => {
+  it("says from then on what the organisation says, and nothing before", () => {
+    expect(asOf(start, AT)).toEqual({ ...marevia, people: marevia.people.map((one) => ({ ...one })) });
+    expect(asOf(start, "2025-01-02T08:59:59.999Z").people).toEqual([]);
+    expect(OrganisationSchema.safeParse(asOf(start, AT)).success).toBe(true);
+  });
+});
+
+describe("dated values", () => {
+  it("are at every moment what was last set to count from then or before, on random edits", () => {
+    const moments = fc.integer({ min: 0, max: 9 }).map((day) => `2026-01-0${day}T00:00:00.000Z`);
+    fc.assert(
+      fc.property(fc.array(fc.tuple(moments, fc.integer()), { maxLength: 12 }), moments, (edits, at) => {
+        const list = edits.reduce<{ from: string; value: number }[]>(
+          (before, [from, value]) => withValue(before, { from, value }),
+          [],
+        );
+        // The plain rule: of those that have begun the latest, and of those of one moment the last written.
+        const begun = edits.filter(([from]) => from <= at);
+        const latest = begun
+          .map(([from]) => from)
+          .toSorted()
+          .at(-1);
+        expect(valueAt(list, at)?.value).toBe(begun.findLast(([from]) => from === latest)?.[1]);
+      }),
+      { numRuns: 1000, seed: 20260310 },
+    );
+  });
+
+  it("a later day changes nothing until it comes, and the past stays", () => {
+    const later = done(
+      start,
+      saveUnit(start, "freight", { name: "Cargo", parent: "marevia", head: "dario-penalva" }, "2026-04-01", setting),
+    );
+    const unit = (at: string) => asOf(later, at).units.find((one) => one.id === "freight");
+    expect(unit(AT)).toMatchObject({ name: "Freight", head: "donato-ribas" });
+    expect(unit("2026-03-31T22:59:59.000Z")).toMatchObject({ name: "Freight" });
+    // The first of April begins in the organisation’s zone, an hour ahead of UTC in summer.
+    expect(unit("2026-03-31T23:00:00.000Z")).toMatchObject({ name: "Cargo", head: "dario-penalva" });
+    expect(turningPoints(later, AT)).toEqual(["2026-03-31T23:00:00.000Z"]);
+  });
+
+  it("nothing takes effect in the past", () => {
+    expect(why(changePerson(start, "rui-tavares", { title: "x" }, "2026-03-09", setting))).toBe(
+      "9 Mar 2026 has passed; a change counts from today, 10 Mar 2026, or from a later day",
+    );
+  });
+
+  it("what was so this morning stays so, when it is changed today", () => {
+    const holder = { kind: "person" as const, id: "rui-tavares" };
+    const after = done(start, setLimit(start, holder, "purchase-order", { kind: "unlimited" }, null, setting));
+    const at = (moment: string) =>
+      asOf(after, moment).limits.find((one) => one.holder.id === "rui-tavares" && one.documentType === "purchase-order")
+        ?.limit.kind;
+    expect([at("2026-03-10T09:09:59.999Z"), at(AT)]).toEqual(["amount", "unlimited"]);
+  });
+});
+
+describe("refused", () => {
+  const twoCircle = done(start, setStandIn(start, away("rui-tavares", "duarte-anselmo"), setting));
+  it.each<[string, Register, (register: Register) => Edit, string]>([
+    [
+      "a reporting line in a circle",
+      start,
+      (r) => changePerson(r, "goncalo-abrantes", { manager: "noor-halvorsrud" }, null, setting),
+      "the reporting line runs in a circle: Gonçalo Abrantes → Noor Halvorsrud → Rui Tavares → Marta Quelhas → Gonçalo Abrantes",
+    ],
+    [
+      "a unit inside itself",
+      start,
+      (r) => saveUnit(r, "fleet", { name: "Fleet", parent: "engineering", head: null }, "2027-01-01", setting),
+      "the units lie inside each other: Fleet → Engineering → Fleet",
+    ],
+    [
+      "the same address twice",
+      start,
+      (r) =>
+        addPerson(
+          r,
+          {
+            name: "Rui Two",
+            email: "RUI-TAVARES@marevia.example",
+            title: "x",
+            unit: "fleet",
+            manager: null,
+            location: null,
+            roles: [],
+          },
+          null,
+          setting,
+        ),
+      "Rui Two has the same e-mail address as Rui Tavares",
+    ],
+    [
+      "a unit that is not there",
+      start,
+      (r) => changePerson(r, "rui-tavares", { unit: "moon" }, null, setting),
+      "there is no unit “moon”",
+    ],
+    [
+      "a stand-in for oneself",
+      start,
+      (r) => setStandIn(r, away("rui-tavares", "rui-tavares"), setting),
+      "Rui Tavares cannot stand in for themselves",
+    ],
+    [
+      "a stand-in who may not decide",
+      start,
+      (r) => setStandIn(r, away("rui-tavares", "noor-halvorsrud"), setting),
+      "Noor Halvorsrud has not the role approver and could not decide; choose somebody else",
+    ],
+    [
+      "a circle of stand-ins, with its names",
+      twoCircle,
+      (r) => setStandIn(r, away("duarte-anselmo", "rui-tavares"), setting),
+      "the stand-ins run in a circle: Rui Tavares → Duarte Anselmo → Rui Tavares",
+    ],
+    [
+      "two absences at once",
+      twoCircle,
+      (r) => setStandIn(r, away("rui-tavares", null, { from: "2026-03-20", until: "2026-03-25" }), setting),
+      "Rui Tavares is away already from 10 Mar 2026; end that absence first",
+    ],
+    [
+      "an absence that ends before it begins",
+      start,
+      (r) => setStandIn(r, away("rui-tavares", null, { from: "2026-03-12", until: "2026-03-11" }), setting),
+      "The last day lies before the first",
+    ],
+    [
+      "a delegation to nobody",
+      start,
+      (r) => setStandIn(r, away("rui-tavares", null, { kind: "delegation", until: null }), setting),
+      "Say to whom it is delegated",
+    ],
+    [
+      "a holder of a heading position",
+      start,
+      (r) => holdPosition(r, "head-of-fleet", "rui-tavares", null, setting),
+      "Head of Fleet is held by whoever heads the unit; change the head of the unit",
+    ],
+    [
+      "closing a unit with people",
+      start,
+      (r) => closeUnit(r, "engineering", setting),
+      "Rui Tavares still sits in this unit; move everybody first",
+    ],
+    [
+      "closing a unit with units below",
+      start,
+      (r) => closeUnit(r, "terminals", setting),
+      "Inês Valadim still sits in this unit; move everybody first",
+    ],
+    [
+      "roles that never meet",
+      start,
+      (r) => setRoles(r, "benedita-corvo", ["controller", "reviewer"], "because", setting),
+      "Benedita Corvo cannot be both controller and reviewer: who writes a policy does not review it; take one role away first",
+    ],
+    [
+      "roles that meet only with a reason",
+      start,
+      (r) => setRoles(r, "ivo-sampaio", ["approver", "administrator"], " ", setting),
+      "These roles should not meet: administrator and approver: who keeps limits does not decide under them. Say why they may here",
+    ],
+  ])("%s", (_name, register, edit, message) => {
+    expect(why(checked(register, edit(register), setting))).toBe(message);
+  });
+
+  it("not: a circle that never closes, since the absences do not meet", () => {
+    const later = away("duarte-anselmo", "rui-tavares", { from: "2026-03-21", until: "2026-03-27" });
+    expect(why(checked(twoCircle, setStandIn(twoCircle, later, setting), setting))).toBe("done");
+  });
+
+  it("not: roles with a reason, which is kept with who gave it, until the roles part", () => {
+    const both = done(start, setRoles(start, "ivo-sampaio", ["administrator", "approver"], "For March", setting));
+    expect(both.person.get("ivo-sampaio")?.exceptions).toEqual([
+      { roles: ["administrator", "approver"], reason: "For March", by: "joaquina-teles", at: AT },
+    ]);
+    expect(why(setRoles(both, "ivo-sampaio", ["approver", "administrator", "clerk"], "", setting))).toBe("done");
+    const parted = done(both, setRoles(both, "ivo-sampaio", ["approver"], "", setting));
+    expect(parted.person.get("ivo-sampaio")?.exceptions).toEqual([]);
+  });
+});
+
+describe("ending an absence", () => {
+  it("makes the person present from that moment, and one that has not begun never does", () => {
+    const set = done(start, setStandIn(start, away("rui-tavares", "duarte-anselmo"), setting));
+    const later = { ...setting, at: "2026-03-12T10:00:00.000Z" };
+    const ended = done(set, endStandIn(set, "rui-tavares.1", later));
+    expect(asOf(ended, "2026-03-12T09:59:59.999Z").standIns).toHaveLength(1);
+    expect(asOf(ended, "2026-03-12T10:00:00.000Z").standIns).toHaveLength(0);
+    const planned = done(
+      start,
+      setStandIn(start, away("rui-tavares", null, { from: "2026-05-01", until: "2026-05-03" }), setting),
+    );
+    const never = done(planned, endStandIn(planned, "rui-tavares.1", setting));
+    expect(asOf(never, "2026-05-02T12:00:00.000Z").standIns).toHaveLength(0);
+    expect(why(endStandIn(ended, "rui-tavares.1", later))).toBe("It is over already");
+  });
+});
+
+describe("leaving", () => {
+  const handing: Handing = {
+    lastDay: "2026-03-31",
+    successor: "rui-tavares",
+    reportsTo: "rui-tavares",
+    heads: { fleet: "rui-tavares" },
+    positions: {},
+    ownedBy: null,
+    standIn: null,
+  };
+  it.each<[string, string, Partial<Handing>, number, string]>([
+    [
+      "reports without a manager",
+      "marta-quelhas",
+      { reportsTo: null },
+      0,
+      "Say to whom Rui Tavares, Caetano Moura, Abel Tronqueira, Leocádia Brum and Jorunn Eikrem will report",
+    ],
+    ["a unit without a head", "marta-quelhas", { heads: {} }, 0, "Say who heads Fleet, or that it stays vacant"],
+    [
+      "a position without a holder",
+      "rosalind-amado",
+      { reportsTo: "teodora-lins", heads: {} },
+      0,
+      "Say who holds Treasurer, or that it stays vacant",
+    ],
+    [
+      "a cost centre without an owner",
+      "rui-tavares",
+      { reportsTo: "petra-zimbral", successor: null, heads: { engineering: null } },
+      0,
+      "Say who owns CC-21 from then on",
+    ],
+    [
+      "open documents without a successor",
+      "marta-quelhas",
+      { successor: null },
+      3,
+      "3 open documents hang on Marta Quelhas; say who takes over",
+    ],
+    [
+      "work given to the one who leaves",
+      "marta-quelhas",
+      { reportsTo: "marta-quelhas" },
+      0,
+      "Nothing can go to Marta Quelhas, who leaves",
+    ],
+    [
+      "a day that has passed",
+      "marta-quelhas",
+      { lastDay: "2026-03-01" },
+      0,
+      "The last day cannot lie before yesterday",
+    ],
+  ])("is refused with %s", (_name, id, change, documents, message) => {
+    expect(why(leave(start, id, { ...handing, ...change }, documents, setting))).toBe(message);
+  });
+
+  it("leaves nothing leading to anybody who has left, whoever it is", () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...marevia.people.map((one) => one.id)), fc.boolean(), (id, vacant) => {
+        const heir = id === "goncalo-abrantes" ? "teodora-lins" : "goncalo-abrantes";
+        const to = vacant ? null : heir;
+        const left = leftBehind(start, id, AT);
+        const all = (list: { id: string }[]) => Object.fromEntries(list.map((one) => [one.id, to]));
+        const gone = done(
+          start,
+          leave(
+            start,
+            id,
+            {
+              lastDay: "2026-03-31",
+              successor: heir,
+              reportsTo: heir,
+              heads: all(left.heads),
+              positions: all(left.positions),
+              ownedBy: heir,
+              standIn: null,
+            },
+            1,
+            setting,
+          ),
+        );
+        const organisation = asOf(gone, "2026-04-01T00:00:00.000Z");
+        const mentions = JSON.stringify({ ...organisation, people: organisation.people.map((one) => [one.manager]) });
+        // Limits stay with the person they were given to, who can no longer use them.
+        expect(
+          mentions
+            .replaceAll(`"holder":{"id":"${id}","kind":"person"}`, "")
+            .replaceAll(`"holder":{"kind":"person","id":"${id}"}`, ""),
+        ).not.toContain(`"${id}"`);
+        expect(brokenReferences(organisation)).toEqual([]);
+        expect(asOf(gone, AT).units).toEqual(asOf(start, AT).units);
+      }),
+      { numRuns: 120, seed: 20260310 },
+    );
+  });
+
+  it("can be taken back", () => {
+    const gone = done(start, leave(start, "noor-halvorsrud", { ...handing, heads: {} }, 1, setting));
+    expect(gone.person.get("noor-halvorsrud")).toMatchObject({ activeUntil: "2026-03-31", successor: "rui-tavares" });
+    expect(done(gone, comeBack(gone, "noor-halvorsrud")).person.get("noor-halvorsrud")).toEqual(
+      start.person.get("noor-halvorsrud"),
+    );
+  });
+});
+
+describe("in words", () => {
+  it("old and new values, with names and the day from which they count", () => {
+    const edit = changePerson(
+      start,
+      "noor-halvorsrud",
+      { title: "fleet engineer", manager: "marta-quelhas" },
+      "2026-04-01",
+      setting,
+    );
+    expect(edit.ok && differencesOf(edit.value[0]!, namesIn(start), "WET")).toEqual([
+      { label: "Title", before: "chief engineer", after: "fleet engineer", from: "2026-04-01" },
+      { label: "Reports to", before: "Rui Tavares", after: "Marta Quelhas", from: "2026-04-01" },
+    ]);
+  });
+
+  it("a change is about those it names, and of a group those who come and go", () => {
+    const group = start.group.get("directors")!;
+    const change: RegisterChange = {
+      kind: "group",
+      id: "directors",
+      before: group,
+      after: {
+        ...group,
+        members: withValue(group.members, { from: AT, people: ["goncalo-abrantes", "ines-valadim", "marta-quelhas"] }),
+      },
+    };
+    expect(peopleTouched(change)).toEqual(["teodora-lins", "ines-valadim"]);
+  });
+});

@@ -1,0 +1,133 @@
+import { z } from "zod";
+import { WorkingCalendarSchema } from "../calendar";
+import { IdSchema } from "../ids";
+import { CurrencySchema } from "../money";
+import { HolderSchema, LimitSchema, OwnerSchema, RoleSchema, StandInSchema } from "../people";
+
+/** ISO date-time in UTC from which a value counts, until the next one of its list. */
+const From = z.iso.datetime();
+
+/** Two roles that must not meet in one person. */
+export const SegregationRuleSchema = z.strictObject({
+  roles: z.tuple([RoleSchema, RoleSchema]),
+  why: z.string().min(1).max(200),
+  /** Whether somebody may hold both all the same, with a reason that is kept. */
+  exceptions: z.boolean(),
+});
+export type SegregationRule = z.infer<typeof SegregationRuleSchema>;
+
+const Settings = z.strictObject({
+  id: z.literal("organisation"),
+  name: z.string().min(1).max(80),
+  currency: CurrencySchema,
+  timeZone: z.string(),
+  segregation: z.array(SegregationRuleSchema).max(20),
+});
+
+const Seat = z.strictObject({
+  from: From,
+  title: z.string().min(1).max(80),
+  unit: IdSchema,
+  manager: IdSchema.nullable(),
+  location: IdSchema.nullable(),
+});
+export type Seat = z.infer<typeof Seat>;
+
+const PersonEntry = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1).max(80),
+  email: z.email().max(120),
+  roles: z.array(RoleSchema),
+  /** Why somebody holds roles that should not meet. */
+  exceptions: z.array(
+    z.strictObject({ roles: z.tuple([RoleSchema, RoleSchema]), reason: z.string(), by: z.string(), at: From }),
+  ),
+  activeFrom: z.iso.date().optional(),
+  activeUntil: z.iso.date().optional(),
+  successor: IdSchema.optional(),
+  /** Where the person sits, oldest first. */
+  seats: z.array(Seat).min(1),
+});
+
+const UnitEntry = z.strictObject({
+  id: IdSchema,
+  states: z
+    .array(
+      z.strictObject({
+        from: From,
+        name: z.string().min(1).max(60),
+        parent: IdSchema.nullable(),
+        head: IdSchema.nullable(),
+        closed: z.literal(true).optional(),
+      }),
+    )
+    .min(1),
+});
+
+const PositionEntry = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1).max(60),
+  unit: IdSchema,
+  heads: z.boolean(),
+  holders: z.array(z.strictObject({ from: From, person: IdSchema.nullable() })),
+});
+
+const GroupEntry = z.strictObject({
+  id: IdSchema,
+  name: z.string().min(1).max(60),
+  members: z.array(z.strictObject({ from: From, people: z.array(IdSchema) })).min(1),
+});
+
+const LimitEntry = z.strictObject({
+  id: z.string(),
+  holder: HolderSchema,
+  documentType: IdSchema,
+  limits: z.array(z.strictObject({ from: From, limit: LimitSchema })).min(1),
+});
+
+const OwnerEntry = z.strictObject({
+  id: z.string(),
+  of: OwnerSchema.shape.of,
+  key: OwnerSchema.shape.key,
+  owners: z.array(z.strictObject({ from: From, person: IdSchema })).min(1),
+});
+
+/** Everything that is kept of people, each kind with the schema of one entry. */
+export const ENTRY_SCHEMAS = {
+  organisation: Settings,
+  person: PersonEntry,
+  unit: UnitEntry,
+  position: PositionEntry,
+  group: GroupEntry,
+  location: WorkingCalendarSchema,
+  limit: LimitEntry,
+  standIn: StandInSchema,
+  owner: OwnerEntry,
+} as const;
+
+export type Kind = keyof typeof ENTRY_SCHEMAS;
+export type EntryOf<K extends Kind> = z.infer<(typeof ENTRY_SCHEMAS)[K]>;
+export const KINDS = Object.keys(ENTRY_SCHEMAS) as Kind[];
+
+/** The people of an organisation through time: every entry by its id, with what it was and will be from when. */
+export type Register = { readonly [K in Kind]: ReadonlyMap<string, EntryOf<K>> };
+
+/** One entry made anew or changed. Nothing is ever taken out; `before` is null for a new one. */
+export type RegisterChange = {
+  [K in Kind]: { kind: K; id: string; before: EntryOf<K> | null; after: EntryOf<K> };
+}[Kind];
+
+export function emptyRegister(): Register {
+  return Object.fromEntries(KINDS.map((kind) => [kind, new Map()])) as unknown as Register;
+}
+
+/** The register after changes; kinds that are not touched keep their maps. */
+export function applyChanges(register: Register, changes: readonly RegisterChange[]): Register {
+  const maps: { [kind: string]: Map<string, unknown> } = {};
+  for (const { kind, id, after } of changes) (maps[kind] ??= new Map<string, unknown>(register[kind])).set(id, after);
+  return { ...register, ...maps };
+}
+
+export function limitId(holder: { kind: string; id: string }, documentType: string): string {
+  return `${holder.kind}.${holder.id}.${documentType}`;
+}

@@ -1,0 +1,291 @@
+// Ways in: passwords, one-time codes, sessions, invitations and the first start; what is tried and refused is in the log.
+import { generateSync } from "otplib";
+import { describe, expect, it } from "vitest";
+import { codes, person, temporaryFolder, testApp, value, type TestApp } from "../../../demo/test-app";
+import type { App } from "../app";
+import { handClock } from "../clock";
+import { openDatabase } from "../db/open";
+import { changePeople } from "../people/commands";
+import { newCommandId } from "../log/log";
+import {
+  firstStart,
+  invite,
+  invited,
+  offerCodes,
+  setOwnPassword,
+  switchCodesOff,
+  switchCodesOn,
+  takeInvitation,
+} from "./account";
+import { stepOfCode } from "./codes";
+import { hashPassword } from "./passwords";
+import { changeDetail, mask, maskedDetails, openDetail } from "./private-details";
+import { endSession, endSessions, personOfSession, sessionsOf, startSession } from "./sessions";
+import { signIn } from "./sign-in";
+
+const origin = { machine: "test", device: "Test browser" };
+const PASSWORD = "quay side lantern 7";
+const RUI = "rui-tavares@marevia.example";
+
+/** A way in for Rui Tavares with a password, by invitation of the administrator. */
+async function withPassword(): Promise<TestApp> {
+  const app = testApp();
+  const { token } = value(invite(app, person(app, "joaquina-teles"), "rui-tavares"));
+  value(await takeInvitation(app, { token, password: PASSWORD }, origin));
+  return app;
+}
+const enter = (app: App, email = RUI, password = PASSWORD, code = "") => signIn(app, { email, password, code }, origin);
+const later = (app: TestApp, minutes: number) =>
+  app.wall.set(new Date(Date.parse(app.wall.now()) + minutes * 60_000).toISOString());
+const logged = (app: App) =>
+  (
+    app.db.prepare("SELECT type, data FROM event WHERE stream LIKE 'access:%' ORDER BY seq").all() as {
+      type: string;
+      data: string;
+    }[]
+  ).map((event) => `${event.type} ${event.data}`);
+
+describe("one-time codes", () => {
+  // RFC 6238, Appendix B, SHA-1 with the secret 12345678901234567890, shortened to six digits; values from memory of the published table.
+  const secret = "GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ";
+  it.each([
+    [59, "287082"],
+    [1111111109, "081804"],
+    [1111111111, "050471"],
+    [1234567890, "005924"],
+    [2000000000, "279037"],
+    [20000000000, "353130"],
+  ])("at %d it is %s", (epoch, code) => {
+    expect(stepOfCode(secret, code, epoch, -1)).toBe(Math.floor(epoch / 30));
+    expect(stepOfCode(secret, code, epoch, Math.floor(epoch / 30))).toBeNull();
+    expect(stepOfCode(secret, code, epoch + 90, -1)).toBeNull();
+  });
+
+  it("are asked for once they are switched on, taken once, and switched off with the password", async () => {
+    const app = await withPassword();
+    const rui = person(app, "rui-tavares");
+    const { secret, uri } = value(offerCodes(app, rui));
+    expect(uri).toContain(`secret=${secret}`);
+    const code = () => generateSync({ secret, epoch: Date.parse(app.wall.now()) / 1000 });
+    expect(codes(switchCodesOn(app, rui, { secret, code: "000000" }))).toBe("wrong code");
+    expect(codes(await enter(app))).toBe("done");
+    value(switchCodesOn(app, rui, { secret, code: code() }));
+    expect(codes(await enter(app))).toBe("code required");
+    expect(codes(await enter(app, RUI, PASSWORD, code()))).toBe("wrong code");
+    later(app, 1);
+    const now = code();
+    // Of two who use the same code at the same time one comes in.
+    expect(
+      (await Promise.all([enter(app, RUI, PASSWORD, now), enter(app, RUI, PASSWORD, now)])).map(codes).sort(),
+    ).toEqual(["done", "wrong code"]);
+    expect(codes(await switchCodesOff(app, rui, "wrong password"))).toBe("wrong");
+    value(await switchCodesOff(app, rui, PASSWORD));
+    expect(codes(await enter(app))).toBe("done");
+  });
+
+  it("need a password first", () => {
+    const app = testApp();
+    expect(codes(offerCodes(app, person(app, "rui-tavares")))).toBe("no password");
+  });
+});
+
+describe("e-mail and password", () => {
+  it("are kept as argon2id with the cost it was made with", async () => {
+    const encoded = await hashPassword(PASSWORD, []);
+    expect(encoded).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+    const app = await withPassword();
+    expect(app.db.prepare("SELECT password_hash FROM credential").pluck().get()).not.toContain(PASSWORD);
+    expect(logged(app).join()).not.toContain(PASSWORD);
+  });
+
+  it.each([
+    ["short", "too short 9".slice(0, 9)],
+    ["with a name in it", "rui-tavares rules"],
+    ["of few letters", "aaaaaaaaaabbbb"],
+    ["beyond measure", "x1".repeat(150)],
+  ])("a password %s is refused", async (_name, password) => {
+    expect(await hashPassword(password, ["Rui", "Tavares"])).toMatchObject({ code: "password" });
+  });
+
+  it("open a session; what is wrong is not told apart; who has left does not come in", async () => {
+    const app = await withPassword();
+    const { token } = value(await enter(app, " Rui-Tavares@Marevia.example "));
+    expect(personOfSession(app, token)?.id).toBe("rui-tavares");
+    const refusals = await Promise.all([
+      enter(app, RUI, "no"),
+      enter(app, "nobody@nowhere.example"),
+      enter(app, "petra-zimbral@marevia.example"),
+    ]);
+    expect(new Set(refusals.map((one) => JSON.stringify(one))).size).toBe(1);
+    app.clock.set("2026-03-10T12:00:00.000Z");
+    value(
+      changePeople(
+        app,
+        person(app, "joaquina-teles"),
+        {
+          type: "leave",
+          person: "rui-tavares",
+          lastDay: "2026-03-09",
+          successor: "petra-zimbral",
+          reportsTo: "petra-zimbral",
+          heads: { engineering: null },
+          positions: {},
+          ownedBy: "petra-zimbral",
+          standIn: null,
+        },
+        newCommandId(),
+      ),
+    );
+    expect(personOfSession(app, token)).toBeNull();
+    expect(codes(await enter(app))).toBe("wrong");
+  });
+
+  it("after five wrong attempts an account waits a quarter of an hour, even with the right password", async () => {
+    const app = await withPassword();
+    for (let attempt = 0; attempt < 5; attempt += 1) expect(codes(await enter(app, RUI, "wrong one"))).toBe("wrong");
+    expect(await enter(app)).toMatchObject({
+      ok: false,
+      refusals: [
+        {
+          code: "too many attempts",
+          message: "Too many attempts; try again in 15 minutes, or ask an administrator for a new way in",
+        },
+      ],
+    });
+    later(app, 14);
+    expect(codes(await enter(app))).toBe("too many attempts");
+    later(app, 1);
+    expect(codes(await enter(app))).toBe("done");
+    expect(logged(app).filter((one) => one.startsWith("sign-in refused")).length).toBe(7);
+  });
+
+  it("one machine that tries many accounts waits as well", async () => {
+    const app = await withPassword();
+    for (let attempt = 0; attempt < 30; attempt += 1) await enter(app, `somebody-${attempt}@x.example`, "wrong one");
+    expect(codes(await enter(app))).toBe("too many attempts");
+  });
+});
+
+describe("sessions", () => {
+  it("end by themselves after twelve hours, and when somebody ends them", () => {
+    const app = testApp();
+    const rui = person(app, "rui-tavares");
+    const first = startSession(app, "rui-tavares", "password", "One").token;
+    const second = startSession(app, "rui-tavares", "password", "Two").token;
+    expect(sessionsOf(app, "rui-tavares", second).map((one) => `${one.device} ${one.current}`)).toEqual([
+      "One false",
+      "Two true",
+    ]);
+    const [one] = sessionsOf(app, "rui-tavares", first).filter((session) => session.current);
+    expect(codes(endSessions(app, person(app, "petra-zimbral"), "rui-tavares", one!.id))).toBe("forbidden");
+    value(endSessions(app, rui, "rui-tavares", one!.id));
+    expect([personOfSession(app, first), personOfSession(app, second)?.id]).toEqual([null, "rui-tavares"]);
+    later(app, 12 * 60 - 1);
+    expect(personOfSession(app, second)?.id).toBe("rui-tavares");
+    later(app, 1);
+    expect(personOfSession(app, second)).toBeNull();
+    const third = startSession(app, "rui-tavares", "password", "Three").token;
+    value(endSessions(app, person(app, "joaquina-teles"), "rui-tavares", "all"));
+    expect(personOfSession(app, third)).toBeNull();
+    const fourth = startSession(app, "rui-tavares", "password", "Four").token;
+    endSession(app, fourth);
+    expect(personOfSession(app, fourth)).toBeNull();
+    expect(logged(app).map((entry) => entry.split(" {")[0])).toEqual([
+      "signed in",
+      "signed in",
+      "session ended",
+      "signed in",
+      "session ended",
+      "signed in",
+      "signed out",
+    ]);
+  });
+
+  it("are not opened by what the database holds", () => {
+    const app = testApp();
+    const { token } = startSession(app, "rui-tavares", "password", "x");
+    const stored = Object.values(app.db.prepare("SELECT * FROM session").get() as object);
+    expect(stored).not.toContain(token);
+    for (const one of stored) expect(personOfSession(app, String(one))).toBeNull();
+  });
+
+  it("a new password ends the others", async () => {
+    const app = await withPassword();
+    const other = startSession(app, "rui-tavares", "password", "other").token;
+    const own = startSession(app, "rui-tavares", "password", "own").token;
+    const rui = person(app, "rui-tavares");
+    expect(codes(await setOwnPassword(app, rui, { current: "wrong", password: "another lantern 8" }, own))).toBe(
+      "wrong",
+    );
+    value(await setOwnPassword(app, rui, { current: PASSWORD, password: "another lantern 8" }, own));
+    expect([personOfSession(app, other), personOfSession(app, own)?.id]).toEqual([null, "rui-tavares"]);
+    expect(codes(await enter(app, RUI, "another lantern 8"))).toBe("done");
+  });
+});
+
+describe("invitations", () => {
+  it("are given by an administrator, work once and for a day, and replace what was there", async () => {
+    const app = await withPassword();
+    const open = startSession(app, "rui-tavares", "password", "x").token;
+    expect(codes(invite(app, person(app, "benedita-corvo"), "rui-tavares"))).toBe("forbidden");
+    const old = value(invite(app, person(app, "joaquina-teles"), "rui-tavares")).token;
+    const { token } = value(invite(app, person(app, "joaquina-teles"), "rui-tavares"));
+    expect([invited(app, old), invited(app, token)?.id]).toEqual([null, "rui-tavares"]);
+    expect(codes(await takeInvitation(app, { token, password: "short" }, origin))).toBe("password");
+    const both = await Promise.all(
+      [1, 2].map(() => takeInvitation(app, { token, password: "new lantern 99" }, origin)),
+    );
+    expect(both.map(codes).sort()).toEqual(["done", "unknown"]);
+    expect(personOfSession(app, open)).toBeNull();
+    expect(codes(await enter(app))).toBe("wrong");
+    const late = value(invite(app, person(app, "joaquina-teles"), "rui-tavares")).token;
+    later(app, 24 * 60);
+    expect(codes(await takeInvitation(app, { token: late, password: "late lantern 99" }, origin))).toBe("unknown");
+  });
+});
+
+describe("the first start", () => {
+  const first = {
+    organisation: "Small Quay",
+    currency: "EUR",
+    timeZone: "WET",
+    name: "Ana Prior",
+    email: "ana@quay.example",
+    password: "first lantern 11",
+  };
+  it("makes an administrator who can sign in, once", async () => {
+    const clock = handClock("2026-03-10T09:10:00.000Z");
+    const app: App = { db: openDatabase(temporaryFolder()), clock, wall: clock, demo: false };
+    const { token } = value(await firstStart(app, first, origin));
+    expect(personOfSession(app, token)).toMatchObject({
+      id: "ana-prior",
+      roles: ["administrator"],
+      unit: "small-quay",
+    });
+    expect(codes(await enter(app, first.email, first.password))).toBe("done");
+    expect(codes(await firstStart(app, { ...first, email: "mallory@x.example" }, origin))).toBe("not empty");
+    expect(codes(await firstStart(testApp(), first, origin))).toBe("not empty");
+  });
+});
+
+describe("private details", () => {
+  it("are masked, opened by whom they concern or who needs them, and the log knows who did", () => {
+    const app = testApp();
+    const noor = person(app, "noor-halvorsrud");
+    value(changeDetail(app, noor, "noor-halvorsrud", { field: "bankAccount", value: "XK05 0000 1234 5678 9016" }));
+    expect(maskedDetails(app, "noor-halvorsrud")).toEqual({ bankAccount: "•••• 9016", homeAddress: "none" });
+    expect(codes(openDetail(app, person(app, "rui-tavares"), "noor-halvorsrud", "bankAccount"))).toBe("forbidden");
+    expect(
+      codes(changeDetail(app, person(app, "vicente-lourosa"), "noor-halvorsrud", { field: "bankAccount", value: "x" })),
+    ).toBe("forbidden");
+    expect(value(openDetail(app, person(app, "vicente-lourosa"), "noor-halvorsrud", "bankAccount")).value).toBe(
+      "XK05 0000 1234 5678 9016",
+    );
+    expect(logged(app)).toEqual([
+      'private detail changed {"after":"•••• 9016","before":"none","field":"bankAccount"}',
+      'private detail opened {"field":"bankAccount"}',
+    ]);
+    expect(logged(app).join()).not.toContain("1234");
+    expect(mask("homeAddress", "Rua da Amarra 12")).toBe("••••");
+  });
+});

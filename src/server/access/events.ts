@@ -1,0 +1,37 @@
+import type { App } from "../app";
+import { append, newCommandId } from "../log/log";
+import { project } from "../log/projection";
+
+/** What is logged of access: sign-ins and refusals, sessions ended, passwords and codes changed, private details opened. */
+export type AccessEvent =
+  | { type: "signed in"; data: { how: SignInHow; device: string } }
+  | { type: "sign-in refused"; data: { why: string; device: string } }
+  | { type: "signed out"; data: { session: string } }
+  | { type: "session ended"; data: { session: string } }
+  | { type: "refused"; data: { what: string; message: string } }
+  | { type: "password set"; data: { how: "by themselves" | "by invitation" | "at the first start" } }
+  | { type: "one-time codes switched on"; data: Record<string, never> }
+  | { type: "one-time codes switched off"; data: Record<string, never> }
+  | { type: "invited"; data: { until: string } }
+  | { type: "private detail changed"; data: { field: string; before: string; after: string } }
+  | { type: "private detail opened"; data: { field: string } };
+
+export type SignInHow = "password" | "password and code" | "chosen in the demonstration";
+
+/** A sign-in under an address that nobody has. */
+export const NOBODY = "nobody";
+
+/** Logs what happened to somebody's access. @param actor who did it; the person, unless it was somebody else */
+export function noteAccess(app: App, person: string, event: AccessEvent, actor = person): void {
+  const write = () =>
+    project(
+      app.db,
+      append(app.db, `access:${person}`, [event], {
+        actor,
+        at: app.clock.now(),
+        command: (app.newId ?? newCommandId)(),
+      }),
+    );
+  if (app.db.inTransaction) write();
+  else app.db.transaction(write).immediate();
+}

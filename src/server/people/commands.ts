@@ -1,0 +1,59 @@
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import { checked, type Edit, type Register, type Setting } from "@/core/register";
+import { authorise, type Action } from "../access/authorise";
+import type { App } from "../app";
+import { append, doneBefore } from "../log/log";
+import { project } from "../log/projection";
+import { readWorld } from "../world";
+import { CARRIED, type PeopleChange } from "./changes";
+import { openDocumentsOf } from "./open-work";
+
+/** Carries out one change of people, limits, stand-ins or calendars. @returns how many entries it changed */
+export function changePeople(
+  app: App,
+  actor: Person,
+  change: PeopleChange,
+  command: string,
+): Result<{ changed: number; id: string | null }> {
+  // The table pairs each type with its own fields, which the compiler cannot follow through a union.
+  const carried = CARRIED[change.type] as (typeof CARRIED)["leave"];
+  const typed = change as Parameters<typeof carried.edit>[1];
+  const about = carried.about?.(typed, readWorld(app).register);
+  return editPeople(app, actor, { action: carried.action, event: carried.event, command, about }, (register, setting) =>
+    carried.edit(register, typed, setting, about ? openDocumentsOf(app, about).length : 0),
+  );
+}
+
+export type Carrying = { action: Action; event: string; command: string; about?: string | undefined; reason?: string };
+
+/**
+ * Authorises, works out, checks and writes an edit of the register: all of its changes in one event and one transaction, or none. A command
+ * that was carried out before changes nothing.
+ */
+export function editPeople(
+  app: App,
+  actor: Person,
+  { action, event, command, about, reason }: Carrying,
+  edit: (register: Register, setting: Setting) => Edit,
+): Result<{ changed: number; id: string | null }> {
+  const work = (): Result<{ changed: number; id: string | null }> => {
+    const { register, directory } = readWorld(app);
+    const person = about === undefined ? undefined : directory.person(about);
+    const refusal = authorise(actor, action, person ? { about: person } : {});
+    if (refusal) return { ok: false, refusals: [refusal] };
+    const earlier = doneBefore(app.db, { command, actor: actor.id, stream: "organisation", type: event });
+    if (!earlier.ok) return earlier;
+    if (earlier.value) return { ok: true, value: { changed: 0, id: null } };
+    const at = app.clock.now();
+    const setting = { at, actor: actor.id, zone: directory.organisation.timeZone };
+    const result = checked(register, edit(register, setting), setting);
+    if (!result.ok) return result;
+    if (result.value.length === 0)
+      return { ok: false, refusals: [refuse("unchanged", "Nothing differs from what is set already")] };
+    const data = { changes: result.value, ...(reason && { reason }) };
+    project(app.db, append(app.db, "organisation", [{ type: event, data }], { actor: actor.id, at, command }));
+    return { ok: true, value: { changed: result.value.length, id: result.value[0]!.id } };
+  };
+  return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
+}

@@ -1,0 +1,271 @@
+import { parse } from "csv-parse/sync";
+import { stringify } from "csv-stringify/sync";
+import { z } from "zod";
+import { addDays, dayIn } from "@/core/calendar";
+import type { Person } from "@/core/people";
+import {
+  TABLES,
+  TABLE_NAMES,
+  exportTable,
+  guessMapping,
+  guessTable,
+  missingColumns,
+  planImport,
+  type BadRow,
+  type Mapping,
+  type Plan,
+  type TableName,
+} from "@/core/people-table";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import {
+  differencesOf,
+  effective,
+  namesIn,
+  sayEntry,
+  applyChanges,
+  type Difference,
+  type Register,
+} from "@/core/register";
+import { authorise, type Action } from "../access/authorise";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { nativeHash } from "../log/log";
+import { editPeople } from "./commands";
+
+export const MAX_FILE = 20 * 1024 * 1024;
+const MOST_ROWS = 50_000;
+
+export const ImportSchema = z.strictObject({
+  table: z.enum(TABLE_NAMES as [TableName, ...TableName[]]).nullable(),
+  text: z.string().max(MAX_FILE),
+  mapping: z.record(z.string(), z.int().min(0).nullable()).nullable(),
+  complete: z.boolean().default(false),
+  from: z.iso.date().nullable().default(null),
+  /** Leave the bad rows out and take the others. */
+  takeGood: z.boolean().default(false),
+  /** Write what the preview showed, known by its fingerprint; null only looks. */
+  confirm: z.string().nullable().default(null),
+  command: z.uuid(),
+});
+export type ImportRequest = z.infer<typeof ImportSchema>;
+
+export type PreviewRow = { line: number | null; what: string; differences: Difference[] };
+export type Preview = {
+  table: TableName;
+  header: string[];
+  mapping: Mapping;
+  counts: { added: number; changed: number; deactivated: number; unchanged: number; bad: number; rows: number };
+  /** The first of each, since nobody reads ten thousand. */
+  added: PreviewRow[];
+  changed: PreviewRow[];
+  deactivated: PreviewRow[];
+  bad: BadRow[];
+  /** Changes with the plan; what is confirmed must be what was seen. */
+  fingerprint: string;
+};
+const SHOWN = 200;
+
+/** How far an import is, in words and rows. */
+export type Progress = { stage: "reading" | "comparing" | "checking" | "writing"; done: number; total: number };
+
+type Sheet = { header: string[]; rows: string[][]; lines: number[] };
+
+/** Reads a table as RFC 4180 has it, with a comma, semicolon or tab between cells, with or without a byte order mark. */
+export function readSheet(text: string): Result<Sheet> {
+  const bad = (message: string): Result<Sheet> => ({ ok: false, refusals: [refuse("file", message, "file")] });
+  if (text.includes("\ufffd"))
+    return bad("The file is not UTF-8, so that letters with accents would be lost; save it as CSV UTF-8 and try again");
+  const first = text.slice(0, text.search(/[\r\n]|$/));
+  const delimiter = [";", "\t", ","].toSorted((a, b) => first.split(b).length - first.split(a).length)[0]!;
+  try {
+    const records = parse(text, {
+      bom: true,
+      delimiter,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      info: true,
+    }) as unknown as { record: string[]; info: { lines: number } }[];
+    const [header, ...body] = records.map(({ record }) => record.map(unescape));
+    if (!header || body.length === 0) return bad("The file has no rows under its heading");
+    if (body.length > MOST_ROWS)
+      return bad(`The file has more than ${MOST_ROWS.toLocaleString("en-GB")} rows; split it`);
+    return { ok: true, value: { header, rows: body, lines: records.slice(1).map(({ info }) => info.lines) } };
+  } catch (error) {
+    return bad(`The file cannot be read as a table: ${(error as Error).message}`);
+  }
+}
+
+// A cell that a spreadsheet would calculate gets an apostrophe on its way out, and loses it on its way in; one that begins with apostrophes
+// before such a sign gets one more, so that every text comes back as it was.
+const CALCULATED = /^'*[=+\-@\t\r]/;
+const escape = (cell: string) => (CALCULATED.test(cell) ? `'${cell}` : cell);
+const unescape = (cell: string) => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
+
+/** A table as a CSV file with a byte order mark, which spreadsheets need to see UTF-8. */
+export function writeSheet(rows: string[][]): string {
+  return stringify(
+    rows.map((row) => row.map(escape)),
+    { bom: true, record_delimiter: "windows" },
+  );
+}
+
+export function exportFile(app: App, table: TableName): string {
+  return writeSheet(exportTable(readWorld(app).directory.organisation, table));
+}
+
+const ACTION: Record<TableName, Action> = {
+  people: "people.write",
+  units: "people.write",
+  positions: "people.write",
+  groups: "people.write",
+  limits: "limits.write",
+};
+
+/**
+ * Looks at a file, or writes what was looked at: all of it in one transaction, or nothing. Yields how far it is.
+ * @returns the preview, and how many entries were written when it was confirmed
+ */
+export async function* importFile(
+  app: App,
+  actor: Person,
+  request: ImportRequest,
+): AsyncGenerator<Progress, Result<{ preview: Preview; written: number | null }>> {
+  const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
+  const sheet = readSheet(request.text);
+  if (!sheet.ok) return sheet;
+  const { header, rows } = sheet.value;
+  const table = request.table ?? guessTable(header);
+  const refusal = authorise(actor, ACTION[table]);
+  if (refusal) return no(refusal);
+  const mapping = request.mapping ?? guessMapping(header, table);
+  const missing = missingColumns(table, mapping);
+  if (missing.length > 0)
+    return { ok: true, value: { preview: nothingYet(table, sheet.value, mapping), written: null } };
+  yield { stage: "reading", done: rows.length, total: rows.length };
+  const planned = yield* planning(app, request, table, mapping, sheet.value);
+  if (!planned.ok) return planned;
+  const { register } = readWorld(app);
+  const preview = previewOf(app, register, planned.value, table, sheet.value, mapping);
+  if (request.confirm === null) return { ok: true, value: { preview, written: null } };
+  if (request.confirm !== preview.fingerprint)
+    return no(
+      refuse("other version", "What the file would change is not what you were shown; look at the preview again"),
+    );
+  if (preview.bad.length > 0 && !request.takeGood)
+    return no(refuse("bad rows", "Some rows cannot be taken; correct them, or choose to leave them out", "takeGood"));
+  yield { stage: "writing", done: 0, total: planned.value.planned.length };
+  const changes = planned.value.planned.map((one) => one.change);
+  const event = `${table} imported`;
+  const done = editPeople(app, actor, { action: ACTION[table], event, command: request.command }, (now) =>
+    // Between looking and writing nothing may have changed, or the old values shown would not be the old values.
+    now === register
+      ? { ok: true, value: changes }
+      : no(refuse("other version", "Somebody changed people meanwhile; look at the preview again")),
+  );
+  return done.ok ? { ok: true, value: { preview, written: done.value.changed } } : done;
+}
+
+async function* planning(
+  app: App,
+  request: ImportRequest,
+  table: TableName,
+  mapping: Mapping,
+  { rows, lines }: Sheet,
+): AsyncGenerator<Progress, Result<Plan>> {
+  const { register, directory } = readWorld(app);
+  const at = app.clock.now();
+  const zone = directory.organisation.timeZone;
+  const from = effective(request.from, { at, actor: "", zone });
+  if (!from.ok) return from;
+  const steps = planImport(register, {
+    table,
+    rows,
+    lines,
+    mapping,
+    complete: request.complete,
+    from: from.value,
+    lastDay: addDays(request.from ?? dayIn(at, zone), -1),
+    withOpenWork: peopleWithOpenWork(app),
+  });
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return { ok: true, value: step.value };
+    yield { stage: "comparing", done: step.value, total: rows.length };
+    // Others are served between two steps.
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+}
+
+function peopleWithOpenWork(app: App): Set<string> {
+  const rows = app.db
+    .prepare(
+      `SELECT DISTINCT person FROM waiting
+       UNION SELECT DISTINCT requester FROM document WHERE status IN ('draft', 'waiting', 'sent back')`,
+    )
+    .pluck()
+    .all() as string[];
+  return new Set(rows);
+}
+
+function nothingYet(table: TableName, { header, rows }: Sheet, mapping: Mapping): Preview {
+  const counts = { added: 0, changed: 0, deactivated: 0, unchanged: 0, bad: 0, rows: rows.length };
+  return { table, header, mapping, counts, added: [], changed: [], deactivated: [], bad: [], fingerprint: "" };
+}
+
+function previewOf(
+  app: App,
+  register: Register,
+  plan: Plan,
+  table: TableName,
+  { header, rows }: Sheet,
+  mapping: Mapping,
+): Preview {
+  const after = applyChanges(
+    register,
+    plan.planned.map((one) => one.change),
+  );
+  const names = namesIn(after);
+  const zone = readWorld(app).directory.organisation.timeZone;
+  const of = (how: Plan["planned"][number]["how"]) => plan.planned.filter((one) => one.how === how);
+  const shown = (how: Plan["planned"][number]["how"]): PreviewRow[] =>
+    of(how)
+      .slice(0, SHOWN)
+      .map(({ change, line }) => ({
+        line,
+        what: sayEntry(change, names),
+        differences: differencesOf(change, names, zone),
+      }));
+  const counts = {
+    added: of("added").length,
+    changed: of("changed").length,
+    deactivated: of("deactivated").length,
+    unchanged: plan.unchanged,
+    bad: plan.bad.length,
+    rows: rows.length,
+  };
+  return {
+    table,
+    header,
+    mapping,
+    counts,
+    added: shown("added"),
+    changed: shown("changed"),
+    deactivated: shown("deactivated"),
+    bad: plan.bad.slice(0, SHOWN),
+    fingerprint: fingerprintOf(plan),
+  };
+}
+
+/** Which entries change and how, without the moment, which is another when it is confirmed. */
+function fingerprintOf(plan: Plan): string {
+  const text = plan.planned
+    .map(({ change, how }) => `${how} ${change.kind} ${change.id} ${withoutMoments(change.after)}`)
+    .join("\n");
+  return `${plan.planned.length}-${plan.bad.length}-${nativeHash(text).slice(0, 16)}`;
+}
+
+function withoutMoments(entry: object): string {
+  return JSON.stringify(entry, (key, value: unknown) => (key === "from" ? undefined : value));
+}
+
+export const tableNames = Object.entries(TABLES).map(([key, { name }]) => ({ key: key as TableName, name }));

@@ -1,0 +1,27 @@
+import { isActive, type Role } from "@/core/people";
+import type { App } from "../app";
+import { readWorld } from "../world";
+
+export type FoundPerson = { id: string; name: string; title: string; unit: string; active: boolean };
+
+const MOST = 20;
+
+/** Active people whose name, address or id has all the words. */
+export function findPeople(app: App, text: string, role: string | null): FoundPerson[] {
+  const { directory } = readWorld(app);
+  const words = plain(text).split(/\s+/).filter(Boolean);
+  const at = app.clock.now();
+  return directory.organisation.people
+    .filter((person) => isActive(person, at) && (!role || person.roles.includes(role as Role)))
+    .filter((person) => {
+      const where = plain(`${person.name} ${person.email} ${person.id} ${person.title}`);
+      return words.every((word) => where.includes(word));
+    })
+    .slice(0, MOST)
+    .map(({ id, name, title, unit }) => ({ id, name, title, unit: directory.unit(unit)?.name ?? unit, active: true }));
+}
+
+/** Without accents and capitals, as people type when they search. */
+export function plain(text: string): string {
+  return text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
+}
