@@ -12,6 +12,7 @@ import { PolicySchema, contentHash, cutOf, edit, type Policy, type PolicyVersion
 import { bandFigures, tideOf } from "@/core/rehearsal";
 import { route, type RoutingContext } from "@/core/routing";
 import { marevia } from "../demo/organisation";
+import { benchPeople } from "./people";
 import { randomOrder } from "../demo/orders";
 import { orderPolicy } from "../demo/policy";
 import { seeded } from "../demo/random";
@@ -149,3 +150,4 @@ console.log(`
 The router, explaining everything, is ${ratio.toFixed(1)} times as fast as json-rules-engine finding the band alone.
 Routing at 20 policies and 1,000 people: ${(micro.get("route, 20 policies and 1,000 people, with full explanation")! / 1000).toFixed(3)} ms (promised: under 1 ms).
 Moving a threshold over a million amounts: ${micro.get("move a threshold over 1,000,000 past amounts")!.toFixed(2)} µs (promised: under 10 µs).`);
+await benchPeople();

@@ -16,9 +16,30 @@ const PAGES: [person: string, path: string][] = [
   ["benedita-corvo", "/policies"],
   ["benedita-corvo", "/policies/purchase-orders"],
   ["tome-cardigos", "/register"],
+  ["joaquina-teles", "/people"],
+  ["joaquina-teles", "/people?unit=finance"],
+  ["tome-cardigos", "/people/everybody"],
+  ["joaquina-teles", "/people/limits"],
+  ["joaquina-teles", "/people/groups"],
+  ["noor-halvorsrud", "/people/away"],
+  ["joaquina-teles", "/people/import"],
+  ["joaquina-teles", "/people/leocadia-brum"],
+  ["tome-cardigos", "/people/donato-ribas?on=2025-06-01"],
+  ["benedita-corvo", "/calendars"],
+  ["benedita-corvo", "/settings"],
+  ["noor-halvorsrud", "/account"],
+  ["", "/invitation/none"],
   ["olavo-penha", "/no-access"],
   ["olavo-penha", "/nothing-here"],
 ];
+
+async function seriousIn(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((violation) => violation.impact === "serious" || violation.impact === "critical");
+  expect(
+    serious.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" | ")}`),
+  ).toEqual([]);
+}
 
 async function check(page: Page, path: string): Promise<void> {
   const complaints: string[] = [];
@@ -28,11 +49,7 @@ async function check(page: Page, path: string): Promise<void> {
   });
   await page.goto(path);
   await expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const serious = violations.filter((violation) => violation.impact === "serious" || violation.impact === "critical");
-  expect(
-    serious.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" | ")}`),
-  ).toEqual([]);
+  await seriousIn(page);
   const [wide, screen] = await page.evaluate(() => [document.documentElement.scrollWidth, window.innerWidth]);
   expect(wide).toBeLessThanOrEqual(screen!);
   expect(complaints).toEqual([]);
@@ -64,11 +81,24 @@ test("the board with a stake, a level and a band chosen", async ({ page }) => {
     await choose.focus();
     if ((await choose.getAttribute("role")) !== "slider") await choose.press("Enter");
     await expect(page.getByRole("region", { name: "Details" })).toBeVisible();
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(
-      violations.filter((one) => one.impact === "serious" || one.impact === "critical").map((one) => one.id),
-    ).toEqual([]);
+    await seriousIn(page);
   }
+});
+
+test("the sheets of a person and the matrix while it is typed into", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, "joaquina-teles");
+  await page.goto("/people/rui-tavares");
+  for (const name of ["Set an absence", "Delegate", "Change", "Roles", "Way in", "Leaves"]) {
+    await page.getByRole("button", { name, exact: true }).click();
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await seriousIn(page);
+    await page.keyboard.press("Escape");
+    await expect(page.getByRole("button", { name, exact: true })).toBeFocused();
+  }
+  await page.goto("/people/limits");
+  await page.getByRole("button", { name: /^Treasurer, orders/ }).press("Enter");
+  await seriousIn(page);
 });
 
 test("on a phone an approver decides from the list to the answer", async ({ browser }) => {

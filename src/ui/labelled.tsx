@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, type ReactNode } from "react";
+import { useId, type ComponentProps, type ReactNode } from "react";
 
 /** A select with its label beside it and not around it, so that its name is the label alone and not the choices as well. */
 export function Choice({
@@ -26,5 +26,64 @@ export function Choice({
         {children}
       </select>
     </div>
+  );
+}
+
+/** An input with its label above it and, where it helps, a word below. */
+export function Entry({
+  label,
+  hint,
+  value,
+  onChange,
+  ...rest
+}: {
+  label: string;
+  hint?: ReactNode;
+  value: string;
+  onChange(value: string): void;
+} & Omit<ComponentProps<"input">, "value" | "onChange" | "id">) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="text-sm font-semibold">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        aria-describedby={hint ? `${id}-hint` : undefined}
+        {...rest}
+      />
+      {hint && (
+        <p id={`${id}-hint`} className="mt-0.5 text-sm text-soft">
+          {hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A box to tick with its label beside it. */
+export function Tick({
+  label,
+  checked,
+  onChange,
+}: {
+  label: ReactNode;
+  checked: boolean;
+  onChange(on: boolean): void;
+}) {
+  return (
+    <label className="flex min-h-9 items-center gap-2">
+      <input
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        className="size-4 accent-harbour"
+      />
+      {label}
+    </label>
   );
 }

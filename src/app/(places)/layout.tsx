@@ -12,6 +12,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
     { href: "/documents", name: "Documents" },
     ...(authorise(person, "policies.read") ? [] : [{ href: "/policies", name: "Policies" }]),
     { href: "/register", name: "Register" },
+    { href: "/people", name: "People" },
   ];
   const year = now.slice(0, 4);
   const clock = sayMoment(now, zone).replace(/, .*/, ` ${year}, ${sayTime(now, zone)}`);
@@ -22,9 +23,11 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       </a>
       <Masthead
         places={places}
-        person={{ name: person.name, title: person.title }}
+        person={{ id: person.id, name: person.name, title: person.title }}
         clock={clock}
         mayEnter={!authorise(person, "documents.enter")}
+        mayBeAway={!authorise(person, "standIns.write", { about: person })}
+        mayReadSettings={!authorise(person, "policies.read")}
       />
       <LiveRefresh />
       <main id="main" className="flex flex-1 flex-col">

@@ -3,12 +3,11 @@ import fs from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { RoleSchema, type Role } from "@/core/people";
-import { SESSION_COOKIE, startSession } from "@/server/access/sessions";
-import type { App } from "@/server/app";
+import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
 import { newCommandId } from "@/server/log/log";
-import { changePeople } from "@/server/people/commands";
-import { person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { person, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { walkApp, type Walk } from "../../../demo/walk";
 
 const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
 vi.mock("next/headers", () => ({
@@ -138,38 +137,16 @@ async function handlers(): Promise<Found[]> {
   return found.flat();
 }
 
-const slot = globalThis as typeof globalThis & { bandeira?: App };
+let walk: Walk;
 let app: TestApp;
-const tokens = new Map<Role, string>();
+let tokens: Walk["tokens"];
 
 beforeAll(() => {
-  app = testApp();
-  slot.bandeira = app;
-  const administrator = person(app, "joaquina-teles");
-  for (const role of all) {
-    value(
-      changePeople(
-        app,
-        administrator,
-        {
-          type: "add person",
-          name: `Only ${role}`,
-          email: `only-${role}@marevia.example`,
-          title: "x",
-          unit: "legal",
-          manager: null,
-          location: null,
-          roles: [role],
-          from: null,
-        },
-        newCommandId(),
-      ),
-    );
-    tokens.set(role, startSession(app, `only-${role}`, "password", "walk").token);
-  }
+  walk = walkApp();
+  ({ app, tokens } = walk);
   value(enterDocument(app, person(app, "noor-halvorsrud"), testOrder(100_000), newCommandId()));
 });
-afterAll(() => delete slot.bandeira);
+afterAll(() => walk.end());
 
 async function call(
   { name, handler }: Found,

@@ -25,6 +25,8 @@ export type AskedBy = {
   amounts: string;
   /** The highest amount it asks them for; null when there is no top. */
   top: Money | null;
+  /** Whether it asks them for more than the largest of their limits. */
+  beyondLimit: boolean;
   forWhom: string;
   because: string;
 };
@@ -96,16 +98,26 @@ function askedUnder(person: string, { policy, version }: PolicyVersion, director
           version,
           section: section.name,
           level: level.name,
-          amounts: joinWords(
+          amounts: `${joinWords(
             runs.map((run) => sayRun(section, run, policy.currency)),
             "and",
-          ),
+          )} (${policy.currency})`,
           top: edges.to ? { minor: edges.to.amount, currency: policy.currency } : null,
+          beyondLimit: isBeyond(edges.to?.amount ?? Infinity, policy, person, directory),
           ...reach,
         },
       ];
     }),
   );
+}
+
+/** Limits in another currency are not compared here, where no document says at which day’s rate. */
+function isBeyond(top: number, { documentType, currency }: Policy, person: string, directory: Directory): boolean {
+  const limits = directory.limitsOf(person, documentType).map(({ limit }) => limit);
+  if (limits.some((limit) => limit.kind === "unlimited" || (limit.kind === "amount" && limit.currency !== currency)))
+    return false;
+  const largest = Math.max(0, ...limits.map((limit) => (limit.kind === "amount" ? limit.minor : 0)));
+  return top > largest;
 }
 
 /** Neighbouring bands in which a level approves, as first and last. */

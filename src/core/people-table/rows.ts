@@ -2,6 +2,7 @@ import { AUTHORITY_TYPES } from "../documents";
 import { idFrom } from "../ids";
 import { isCurrency, parseMoney } from "../money";
 import { RoleSchema, type Limit, type Role } from "../people";
+import { canonical } from "../records";
 import {
   ENTRY_SCHEMAS,
   freeId,
@@ -185,10 +186,10 @@ export function limitRow(cells: Cells, _id: string, { register, lookup, from, cu
   const id = limitId(holder, documentType);
   const known = register.limit.get(id);
   const now = known ? valueAt(known.limits, from)?.limit : undefined;
-  const same = known && JSON.stringify(now) === JSON.stringify(limit);
+  const same = now !== undefined && canonical(now) === canonical(limit);
   return {
     kind: "limit",
-    after: { id, holder, documentType, limits: same ? known.limits : withValue(known?.limits ?? [], { from, limit }) },
+    after: { id, holder, documentType, limits: same ? known!.limits : withValue(known?.limits ?? [], { from, limit }) },
   };
 }
 
@@ -238,11 +239,6 @@ export function changeOf({ kind, after }: RowEntry, register: Register): Registe
     throw new BadCell(field === "seats" ? "title" : field, `${field}: ${issue.message}`);
   }
   const before = register[kind].get(after.id) ?? null;
-  if (before && JSON.stringify(sorted(before)) === JSON.stringify(sorted(after))) return null;
+  if (before && canonical(before) === canonical(after)) return null;
   return { kind, id: after.id, before, after } as unknown as RegisterChange;
-}
-
-/** The same entry with its fields in one order, so that order makes no difference. */
-function sorted(value: object): object {
-  return Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
 }

@@ -1,6 +1,7 @@
 import { addDays, dayIn, startOfDay } from "../calendar";
 import { idFrom } from "../ids";
 import type { Holder, Limit, Role } from "../people";
+import { canonical } from "../records";
 import { refuse, type Refusal, type Result } from "../refusal";
 import { conflictsOf, inOrder, sayConflict } from "../segregation";
 import { sayDate } from "../words";
@@ -27,7 +28,7 @@ const refused = (refusals: Refusal[]): Result<never> => ({ ok: false, refusals }
 /** The change that makes an entry what it is to be; none when it is so already. */
 export function changeTo<K extends Kind>(register: Register, kind: K, after: EntryOf<K>): RegisterChange[] {
   const before = (register[kind] as ReadonlyMap<string, EntryOf<K>>).get(after.id) ?? null;
-  if (before && JSON.stringify(before) === JSON.stringify(after)) return [];
+  if (before && canonical(before) === canonical(after)) return [];
   return [{ kind, id: after.id, before, after } as unknown as RegisterChange];
 }
 
@@ -249,7 +250,7 @@ export function setLimit(
   const id = limitId(holder, documentType);
   const known = register.limit.get(id);
   const now = known ? valueAt(known.limits, start.value)?.limit : undefined;
-  if (JSON.stringify(now ?? { kind: "none" }) === JSON.stringify(limit)) return { ok: true, value: [] };
+  if (canonical(now ?? { kind: "none" }) === canonical(limit)) return { ok: true, value: [] };
   return one(register, "limit", {
     id,
     holder,

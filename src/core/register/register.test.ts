@@ -375,7 +375,7 @@ describe("in words", () => {
       "2026-04-01",
       setting,
     );
-    expect(edit.ok && differencesOf(edit.value[0]!, namesIn(start), "WET")).toEqual([
+    expect(edit.ok && differencesOf(edit.value[0]!, namesIn(start), "WET", AT)).toEqual([
       { label: "Title", before: "chief engineer", after: "fleet engineer", from: "2026-04-01" },
       { label: "Reports to", before: "Rui Tavares", after: "Marta Quelhas", from: "2026-04-01" },
     ]);

@@ -1,4 +1,5 @@
 import { dayIn } from "../calendar";
+import { AUTHORITY_TYPES } from "../documents";
 import { lastDayBefore, sayLimit } from "../people";
 import { sayDate, joinWords } from "../words";
 import { sayConflict } from "../segregation";
@@ -21,24 +22,28 @@ export function namesIn(register: Register): Names {
   };
 }
 
-/** @example differencesOf(change, names, "WET") // [{ label: "Title", before: "clerk", after: "senior clerk", from: "2026-04-01" }] */
-export function differencesOf(change: RegisterChange, names: Names, zone: string): Difference[] {
+/**
+ * What a change changes.
+ * @param at ISO date-time of the change; values that count only from later say from when
+ * @example differencesOf(change, names, "WET", at) // [{ label: "Title", before: "clerk", after: "senior clerk", from: "2026-04-01" }]
+ */
+export function differencesOf(change: RegisterChange, names: Names, zone: string, at: string): Difference[] {
   const [before, after] = [
     change.before ? factsOf(change.kind, change.before, names, zone) : {},
     factsOf(change.kind, change.after, names, zone),
   ];
   const labels = [...new Set([...Object.keys(before), ...Object.keys(after)])];
-  const from = laterFrom(change, zone);
+  const from = laterFrom(change, zone, at);
   return labels
     .filter((label) => (before[label] ?? "") !== (after[label] ?? ""))
     .map((label) => ({ label, before: before[label] ?? "", after: after[label] ?? "", ...(from && { from }) }));
 }
 
-function laterFrom({ kind, before, after }: RegisterChange, zone: string): string | null {
+function laterFrom({ kind, before, after }: RegisterChange, zone: string, at: string): string | null {
   const list = datedList(kind, after);
   const last = list?.at(-1);
   const known = before ? datedList(kind, before)?.at(-1)?.from : undefined;
-  return last && last.from !== known ? dayIn(last.from, zone) : null;
+  return last && last.from !== known && last.from > at ? dayIn(last.from, zone) : null;
 }
 
 function datedList(kind: Kind, entry: unknown): readonly { from: string }[] | undefined {
@@ -150,7 +155,7 @@ export function sayEntry(change: RegisterChange, names: Names): string {
       return `the calendar of ${change.after.name}`;
     case "limit": {
       const { holder, documentType } = change.after;
-      return `the limit of ${names.other(holder.kind, holder.id)} for ${documentType}`;
+      return `the limit of ${names.other(holder.kind, holder.id)} for ${(AUTHORITY_TYPES[documentType] ?? documentType).toLowerCase()}`;
     }
     case "standIn":
       return `the ${change.after.kind} of ${names.person(change.after.person)}`;

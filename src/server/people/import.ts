@@ -233,7 +233,7 @@ function previewOf(
       .map(({ change, line }) => ({
         line,
         what: sayEntry(change, names),
-        differences: differencesOf(change, names, zone),
+        differences: differencesOf(change, names, zone, app.clock.now()),
       }));
   const counts = {
     added: of("added").length,

@@ -4,6 +4,7 @@ import type { ApproverRule } from "@/core/people";
 import { edit, sayWho, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
+import { RuleEditor } from "./rule-editor";
 import { Button } from "../primitives";
 import type { Board } from "./types";
 
@@ -90,139 +91,6 @@ function sayEffect(level: Level, directory: Board["directory"]): string {
       ? "The first refusal ends the chain."
       : "A refusal ends the chain only when too few are left.";
   return `${who}.${enough} ${refusal}`;
-}
-
-const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
-  { kind: "manager", label: "The requester’s manager" },
-  { kind: "headOfUnit", label: "The head of the unit" },
-  { kind: "group", label: "A group" },
-  { kind: "people", label: "Named people" },
-];
-
-function RuleEditor({
-  board,
-  rule,
-  onChange,
-}: {
-  board: Board;
-  rule: ApproverRule;
-  onChange(rule: ApproverRule): void;
-}) {
-  const { organisation } = board.directory;
-  const start = (kind: string): ApproverRule => {
-    if (kind === "headOfUnit") return { kind, up: 0 };
-    if (kind === "group") return { kind, group: organisation.groups[0]?.id ?? "none" };
-    if (kind === "people") return { kind, people: [organisation.people[0]!.id] };
-    return { kind: "manager", up: 1 };
-  };
-  const known = RULES.some((one) => one.kind === rule.kind);
-  return (
-    <div className="flex flex-col gap-1.5">
-      <Choice label="Who" value={rule.kind} onChange={(chosen) => onChange(start(chosen))}>
-        {!known && <option value={rule.kind}>{rule.kind}, not carried out yet</option>}
-        {RULES.map((one) => (
-          <option key={one.kind} value={one.kind}>
-            {one.label}
-          </option>
-        ))}
-      </Choice>
-      {rule.kind === "manager" && (
-        <Steps
-          label="How far up"
-          value={rule.up}
-          options={[
-            [1, "their own manager"],
-            [2, "their manager’s manager"],
-            [3, "three above"],
-          ]}
-          onChange={(up) => onChange({ kind: "manager", up })}
-        />
-      )}
-      {rule.kind === "headOfUnit" && (
-        <Steps
-          label="Of which unit"
-          value={rule.up}
-          options={[
-            [0, "the document’s own unit"],
-            [1, "the unit above it"],
-            [2, "two above it"],
-          ]}
-          onChange={(up) => onChange({ kind: "headOfUnit", up })}
-        />
-      )}
-      {rule.kind === "group" && (
-        <Choice
-          label="Group"
-          hidden
-          value={rule.group}
-          onChange={(chosen) => onChange({ kind: "group", group: chosen })}
-        >
-          {organisation.groups.map((group) => (
-            <option key={group.id} value={group.id}>
-              {group.name}, {group.members.length} people
-            </option>
-          ))}
-        </Choice>
-      )}
-      {rule.kind === "people" && (
-        <PeopleEditor board={board} people={rule.people} onChange={(people) => onChange({ kind: "people", people })} />
-      )}
-    </div>
-  );
-}
-
-function Steps({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  options: [number, string][];
-  onChange(value: number): void;
-}) {
-  return (
-    <Choice label={label} hidden value={String(value)} onChange={(chosen) => onChange(Number(chosen))}>
-      {!options.some(([steps]) => steps === value) && <option value={value}>{value} above</option>}
-      {options.map(([steps, words]) => (
-        <option key={steps} value={steps}>
-          {words}
-        </option>
-      ))}
-    </Choice>
-  );
-}
-
-function PeopleEditor({
-  board,
-  people,
-  onChange,
-}: {
-  board: Board;
-  people: string[];
-  onChange(people: string[]): void;
-}) {
-  return (
-    <fieldset className="max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
-      <legend className="sr-only">Named people</legend>
-      {board.directory.organisation.people.map((person) => {
-        const checked = people.includes(person.id);
-        return (
-          <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">
-            <input
-              type="checkbox"
-              className="accent-harbour"
-              checked={checked}
-              disabled={checked && people.length === 1}
-              onChange={() => onChange(checked ? people.filter((id) => id !== person.id) : [...people, person.id])}
-            />
-            {person.name} <span className="truncate text-soft">{person.title}</span>
-          </label>
-        );
-      })}
-    </fieldset>
-  );
 }
 
 type QuorumChange = { quorum?: Quorum; refusal?: Level["refusal"] };

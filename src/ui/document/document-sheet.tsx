@@ -90,11 +90,7 @@ export function DocumentSheet({
             <Thread thread={thread} levelName={levelName} names={names} zone={zone} />
           </div>
           <div className="flex min-w-0 flex-col gap-6">
-            <OrderParticulars
-              order={state.document}
-              id={state.id}
-              behalf={state.document.onBehalfOf ? names(state.document.onBehalfOf) : null}
-            />
+            <OrderParticulars order={state.document} id={state.id} names={names} />
             <Why state={state} version={version} />
           </div>
         </div>

@@ -1,3 +1,4 @@
+import { Fragment } from "react";
 import { sayDate } from "@/core/words";
 import {
   ORDER_CATEGORIES,
@@ -82,7 +83,20 @@ export function OrderLines({ order }: { order: PurchaseOrder }) {
   );
 }
 
-export function OrderParticulars({ order, id, behalf }: { order: PurchaseOrder; id: string; behalf: string | null }) {
+export function OrderParticulars({
+  order,
+  id,
+  names,
+}: {
+  order: PurchaseOrder;
+  id: string;
+  names(person: string): string;
+}) {
+  const people = [
+    ["On behalf of", order.onBehalfOf],
+    ["Receiver", order.receiver],
+    ["Edited by", order.editedBy],
+  ] as const;
   return (
     <>
       <section aria-labelledby="particulars">
@@ -98,11 +112,14 @@ export function OrderParticulars({ order, id, behalf }: { order: PurchaseOrder; 
               <dd>{sayDate(order.promisedDate)}</dd>
             </>
           )}
-          {behalf && (
-            <>
-              <dt className="text-soft">On behalf of</dt>
-              <dd>{behalf}</dd>
-            </>
+          {people.map(
+            ([label, person]) =>
+              person && (
+                <Fragment key={label}>
+                  <dt className="text-soft">{label}</dt>
+                  <dd>{names(person)}</dd>
+                </Fragment>
+              ),
           )}
         </dl>
         {order.note && <p className="mt-2 border-l-2 border-rule pl-3 whitespace-pre-line">{order.note}</p>}

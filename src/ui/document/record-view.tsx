@@ -48,11 +48,7 @@ export function RecordView({ view, record, directory, zone, logged }: Props) {
       <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <OrderLines order={state.document} />
         <div className="flex flex-col gap-5">
-          <OrderParticulars
-            order={state.document}
-            id={state.id}
-            behalf={state.document.onBehalfOf ? names(state.document.onBehalfOf) : null}
-          />
+          <OrderParticulars order={state.document} id={state.id} names={names} />
         </div>
       </div>
       <Rule view={view} directory={directory} />

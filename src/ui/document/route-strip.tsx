@@ -136,7 +136,9 @@ function sayAsked(id: string, acting: Acting, names: Names): string {
   const others = acting[id];
   if (!others) return names(id);
   if (!others.why) return `${names(id)} or ${others.names.join(" or ")}`;
-  return others.names.length > 0 ? `${others.names.join(" or ")} for ${names(id)}` : `${names(id)} (${others.why})`;
+  return others.names.length > 0
+    ? `${others.names.join(" or ")}, in place of ${names(id)}`
+    : `${names(id)} (${others.why})`;
 }
 
 function counted(routed: RoutedLevel, people: string[]): string {

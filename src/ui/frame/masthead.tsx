@@ -7,19 +7,21 @@ import { Flag } from "../primitives";
 import { send } from "../send";
 import { KeyHelp } from "./key-help";
 
+type Visitor = { id: string; name: string; title: string };
+type May = { mayEnter: boolean; mayBeAway: boolean; mayReadSettings: boolean };
+
 export type Place = { href: string; name: string };
 
 export function Masthead({
   places,
   person,
   clock,
-  mayEnter,
+  ...may
 }: {
   places: Place[];
-  person: { name: string; title: string };
+  person: Visitor;
   clock: string;
-  mayEnter: boolean;
-}) {
+} & May) {
   const path = usePathname();
   return (
     <header className="no-print border-b border-rule bg-paper">
@@ -30,7 +32,7 @@ export function Masthead({
         </Link>
         <div className="ml-auto flex items-center gap-4 md:order-3">
           <span className="hidden text-soft sm:inline">{clock}</span>
-          <PersonMenu person={person} mayEnter={mayEnter} clock={clock} />
+          <PersonMenu person={person} clock={clock} {...may} />
         </div>
         <nav
           aria-label="Places"
@@ -56,21 +58,21 @@ export function Masthead({
   );
 }
 
-function PersonMenu({
-  person,
-  mayEnter,
-  clock,
-}: {
-  person: { name: string; title: string };
-  mayEnter: boolean;
-  clock: string;
-}) {
+function PersonMenu({ person, clock, mayEnter, mayBeAway, mayReadSettings }: { person: Visitor; clock: string } & May) {
   const router = useRouter();
   const leave = async () => {
     await send("/api/session", {}, "DELETE");
     router.push("/sign-in");
     router.refresh();
   };
+  const links = [
+    { href: "/documents/new", name: "New order", when: mayEnter },
+    { href: `/people/${person.id}?set=absence`, name: "I am away", when: mayBeAway },
+    { href: `/people/${person.id}`, name: "My page", when: true },
+    { href: "/account", name: "How I sign in", when: true },
+    { href: "/calendars", name: "Calendars", when: true },
+    { href: "/settings", name: "Segregation of duties", when: mayReadSettings },
+  ];
   const item = "block min-h-10 cursor-pointer px-4 py-2 text-ink no-underline outline-none data-highlighted:bg-mist/60";
   return (
     <DropdownMenu.Root modal={false}>
@@ -85,13 +87,15 @@ function PersonMenu({
             {person.title}
             <span className="block sm:hidden">{clock}</span>
           </div>
-          {mayEnter && (
-            <DropdownMenu.Item asChild>
-              <Link href="/documents/new" className={item}>
-                New order
-              </Link>
-            </DropdownMenu.Item>
-          )}
+          {links
+            .filter(({ when }) => when)
+            .map(({ href, name }) => (
+              <DropdownMenu.Item key={href} asChild>
+                <Link href={href} className={item}>
+                  {name}
+                </Link>
+              </DropdownMenu.Item>
+            ))}
           <DropdownMenu.Item className={item} onSelect={() => window.dispatchEvent(new Event("bandeira:keys"))}>
             Keys
           </DropdownMenu.Item>

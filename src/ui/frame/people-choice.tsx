@@ -14,9 +14,13 @@ const FIRST_TO_TRY: Record<string, string> = {
   "rui-tavares": "First to be asked",
   "teodora-lins": "Asked for the large ones",
   "tome-cardigos": "Trusts nothing he cannot re-compute",
+  "joaquina-teles": "Keeps people, limits and roles",
+  "fabricio-nave": "Stands in for somebody away",
+  "vicente-lourosa": "Works through holds",
+  "rosalind-amado": "Reviews policies",
 };
 
-/** The demo's people to choose from; the five that show most stand first and larger. */
+/** The demo's people to choose from; those that show most stand first and larger. */
 export function PeopleChoice({ people }: { people: Choice[] }) {
   const router = useRouter();
   const [refusals, setRefusals] = useState<Refusal[]>([]);
@@ -37,32 +41,37 @@ export function PeopleChoice({ people }: { people: Choice[] }) {
     .filter((person) => FIRST_TO_TRY[person.id])
     .sort((a, b) => Object.keys(FIRST_TO_TRY).indexOf(a.id) - Object.keys(FIRST_TO_TRY).indexOf(b.id));
   const others = people.filter((person) => !FIRST_TO_TRY[person.id]);
+  const list = (shown: Choice[]) => (
+    <ul className="grid border-t border-rule sm:grid-cols-2 lg:grid-cols-3 lg:gap-x-8 sm:gap-x-8">
+      {shown.map((person) => (
+        <li key={person.id} className="border-b border-rule">
+          <button
+            type="button"
+            disabled={chosen !== null}
+            onClick={() => void choose(person.id)}
+            className="flex min-h-16 w-full items-center gap-3 px-2 py-2 text-left hover:bg-panel"
+          >
+            <span className={`h-9 w-1 ${FIRST_TO_TRY[person.id] ? "bg-signal" : "bg-rule"}`} aria-hidden="true" />
+            <span>
+              <span className="block font-semibold">{person.name}</span>
+              <span className="block text-sm text-soft">
+                {person.title.includes(person.unit) ? person.title : `${person.title}, ${person.unit}`}
+              </span>
+              {FIRST_TO_TRY[person.id] && <span className="block text-sm text-harbour">{FIRST_TO_TRY[person.id]}</span>}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
   return (
     <>
       <Refusals refusals={refusals} />
-      <ul className="grid border-t border-rule sm:grid-cols-2 lg:grid-cols-3 lg:gap-x-8 sm:gap-x-8">
-        {[...first, ...others].map((person) => (
-          <li key={person.id} className="border-b border-rule">
-            <button
-              type="button"
-              disabled={chosen !== null}
-              onClick={() => void choose(person.id)}
-              className="flex min-h-16 w-full items-center gap-3 px-2 py-2 text-left hover:bg-panel"
-            >
-              <span className={`h-9 w-1 ${FIRST_TO_TRY[person.id] ? "bg-signal" : "bg-rule"}`} aria-hidden="true" />
-              <span>
-                <span className="block font-semibold">{person.name}</span>
-                <span className="block text-sm text-soft">
-                  {person.title.includes(person.unit) ? person.title : `${person.title}, ${person.unit}`}
-                </span>
-                {FIRST_TO_TRY[person.id] && (
-                  <span className="block text-sm text-harbour">{FIRST_TO_TRY[person.id]}</span>
-                )}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      {list(first)}
+      <details className="mt-5">
+        <summary className="mb-2 text-harbour">Everybody else, {others.length} people</summary>
+        {list(others)}
+      </details>
     </>
   );
 }

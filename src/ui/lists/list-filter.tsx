@@ -49,16 +49,18 @@ export function Pager({
   page,
   total,
   size,
+  words = ["Newer", "Older"],
 }: {
   path: string;
-  filter: Filter;
+  filter: Record<string, string | undefined>;
   page: number;
   total: number;
   size: number;
+  words?: [back: string, on: string];
 }) {
   const last = Math.max(1, Math.ceil(total / size));
   const to = (number: number) =>
-    `${path}?${new URLSearchParams(Object.entries({ ...filter, page: String(number) }).filter(([, value]) => value))}`;
+    `${path}?${new URLSearchParams(Object.entries({ ...filter, page: String(number) }).filter((entry): entry is [string, string] => Boolean(entry[1])))}`;
   return (
     <p className="no-print flex items-center gap-4 py-4 text-soft">
       <span>
@@ -66,8 +68,8 @@ export function Pager({
           ? "None"
           : `${((page - 1) * size + 1).toLocaleString("en-GB")} to ${Math.min(page * size, total).toLocaleString("en-GB")} of ${total.toLocaleString("en-GB")}`}
       </span>
-      {page > 1 && <Link href={to(page - 1)}>Newer</Link>}
-      {page < last && <Link href={to(page + 1)}>Older</Link>}
+      {page > 1 && <Link href={to(page - 1)}>{words[0]}</Link>}
+      {page < last && <Link href={to(page + 1)}>{words[1]}</Link>}
     </p>
   );
 }

@@ -16,6 +16,7 @@ export type TypedOrder = {
   supplier: string;
   currency: string;
   promisedDate: string;
+  receiver: { id: string; name: string } | null;
   note: string;
   lines: TypedLine[];
   attachments: Attachment[];
@@ -31,15 +32,26 @@ export const emptyLine = (): TypedLine => ({
 });
 
 export function emptyOrder(currency: string): TypedOrder {
-  return { title: "", supplier: "", currency, promisedDate: "", note: "", lines: [emptyLine()], attachments: [] };
+  return {
+    title: "",
+    supplier: "",
+    currency,
+    promisedDate: "",
+    receiver: null,
+    note: "",
+    lines: [emptyLine()],
+    attachments: [],
+  };
 }
 
-export function typedFrom(order: PurchaseOrder): TypedOrder {
+/** @param nameOf says the name of a person by id */
+export function typedFrom(order: PurchaseOrder, nameOf: (id: string) => string = (id) => id): TypedOrder {
   return {
     title: order.title,
     supplier: order.supplier,
     currency: order.currency,
     promisedDate: order.promisedDate ?? "",
+    receiver: order.receiver ? { id: order.receiver, name: nameOf(order.receiver) } : null,
     note: order.note,
     attachments: order.attachments,
     lines: order.lines.map(({ unitPrice, ...line }) => ({
@@ -98,6 +110,8 @@ export function readOrder(typed: TypedOrder, who: Who, date: string): { order: P
     currency: typed.currency,
     date,
     promisedDate: typed.promisedDate || null,
+    // What was kept in a browser before there was a receiver has none.
+    ...(typed.receiver && { receiver: typed.receiver.id }),
     note: typed.note.trim(),
     lines,
     attachments: typed.attachments,

@@ -3,6 +3,7 @@
 import { FormProvider, useFormContext, useWatch } from "react-hook-form";
 import { orderTotals, type PurchaseOrder } from "@/core/documents";
 import { currencyCodes, formatMoney } from "@/core/money";
+import { PersonPicker } from "../people/person-picker";
 import { Button, Refusals } from "../primitives";
 import { Lines } from "./lines";
 import { QUANTITY, TAX, readOrder, type TypedOrder } from "./model";
@@ -13,6 +14,7 @@ type Props = {
   id: string | null;
   number: string | null;
   initial?: PurchaseOrder;
+  receiverName?: string;
   today: string;
   requester: Requester;
   homeCurrency: string;
@@ -60,7 +62,8 @@ export function OrderForm({ number, requester, today, nextRevision = 1, remark, 
 const USUAL = ["EUR", "GBP", "NOK", "USD", "CHF", "JPY", "KWD"];
 
 function Particulars({ bad }: { bad: ReadonlySet<string | undefined> }) {
-  const { register } = useFormContext<TypedOrder>();
+  const { register, setValue, control } = useFormContext<TypedOrder>();
+  const receiver = useWatch({ control, name: "receiver" }) ?? null;
   const input = (name: "title" | "supplier") => ({
     ...register(name),
     id: name,
@@ -99,6 +102,12 @@ function Particulars({ bad }: { bad: ReadonlySet<string | undefined> }) {
           <input type="date" {...register("promisedDate")} className="field" />
         </label>
       </div>
+      <PersonPicker
+        label="Who takes delivery"
+        value={receiver}
+        onChange={(person) => setValue("receiver", person && { id: person.id, name: person.name })}
+        none="nobody named"
+      />
       <label>
         <span className="text-sm font-semibold">Note to whoever approves</span>
         <textarea {...register("note")} rows={1} maxLength={2000} className="field" />

@@ -14,6 +14,7 @@ export type Requester = { id: string; name: string; unit: string; unitName: stri
 type Start = {
   id: string | null;
   initial?: PurchaseOrder;
+  receiverName?: string;
   today: string;
   requester: Requester;
   homeCurrency: string;
@@ -23,9 +24,11 @@ type Start = {
 export type Intent = "save draft" | "submit";
 
 /** The order being typed: reading it, sending it, and what was refused. */
-export function useOrder({ id, initial, today, requester, homeCurrency, nextRevision }: Start) {
+export function useOrder({ id, initial, receiverName, today, requester, homeCurrency, nextRevision }: Start) {
   const router = useRouter();
-  const form = useForm<TypedOrder>({ defaultValues: initial ? typedFrom(initial) : emptyOrder(homeCurrency) });
+  const form = useForm<TypedOrder>({
+    defaultValues: initial ? typedFrom(initial, (id) => receiverName ?? id) : emptyOrder(homeCurrency),
+  });
   const forget = useKept(form, `bandeira:order:${id ?? "new"}:${requester.id}:${nextRevision}`);
   const sendOrder = useSending(id);
   const [refusals, setRefusals] = useState<Refusal[]>([]);

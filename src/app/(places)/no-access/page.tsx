@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { visit } from "@/server/http/page";
 
 export const metadata: Metadata = { title: "Not open to you" };
 
-export default function NoAccess() {
+export default async function NoAccess() {
+  await visit();
   return (
     <div className="mx-auto max-w-xl px-6 py-16">
       <h1 className="text-2xl font-semibold">This is not open to you</h1>

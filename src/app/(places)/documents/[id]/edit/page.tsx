@@ -16,12 +16,16 @@ export default async function EditOrder({ params }: { params: Promise<{ id: stri
   const sentBack = view.state.levels
     .flatMap((level) => level.decisions)
     .findLast((decision) => decision.outcome === "sendBack");
+  const { document } = view.state;
+  const requester = directory.person(document.requester);
   return (
     <OrderForm
       id={id}
       number={view.state.number}
-      initial={view.state.document}
-      {...formFor(visitor)}
+      initial={document}
+      receiverName={document.receiver && directory.person(document.receiver)?.name}
+      // Whoever took over from a requester who has left corrects it in the requester’s name.
+      {...formFor({ ...visitor, person: requester ?? visitor.person })}
       nextRevision={view.state.status === "sent back" ? view.state.revision + 1 : view.state.revision}
       remark={
         sentBack && view.state.status === "sent back"

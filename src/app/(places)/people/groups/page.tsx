@@ -1,0 +1,22 @@
+import type { Metadata } from "next";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { groupViews, positionViews } from "@/server/people/views";
+import { readWorld } from "@/server/world";
+import { Groups, Positions } from "@/ui/people/groups";
+
+export const metadata: Metadata = { title: "Groups and positions" };
+
+export default async function GroupsAndPositions() {
+  const { app, person, directory, now } = await visitFor("people.read");
+  const mayWrite = !authorise(person, "people.write");
+  return (
+    <div className="py-4">
+      <h1 className="sr-only">Groups and positions</h1>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
+        <Groups groups={groupViews(directory, now)} mayWrite={mayWrite} />
+        <Positions positions={positionViews(readWorld(app).register, directory, now)} mayWrite={mayWrite} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { dayIn } from "@/core/calendar";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { limitMatrix } from "@/server/people/views";
+import { readWorld } from "@/server/world";
+import { LimitMatrix } from "@/ui/people/limit-matrix";
+
+export const metadata: Metadata = { title: "Limits" };
+
+export default async function Limits({ searchParams }: { searchParams: Promise<{ all?: string }> }) {
+  const { app, person, directory, now, zone } = await visitFor("people.read");
+  const all = (await searchParams).all === "1";
+  return (
+    <div className="py-4">
+      <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="text-[21px] font-semibold">Up to how much</h1>
+        <Link href={all ? "/people/limits" : "/people/limits?all=1"}>
+          {all ? "Only who has a limit" : "Everybody who may decide"}
+        </Link>
+      </div>
+      <LimitMatrix
+        rows={limitMatrix(readWorld(app).register, directory, now, all)}
+        currency={directory.organisation.currency}
+        mayWrite={!authorise(person, "limits.write")}
+        today={dayIn(now, zone)}
+      />
+    </div>
+  );
+}

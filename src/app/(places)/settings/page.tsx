@@ -1,0 +1,40 @@
+import type { Metadata } from "next";
+import { RoleSchema, isActive } from "@/core/people";
+import { rulesOf } from "@/core/register";
+import { conflictsOf, sayConflict } from "@/core/segregation";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { readWorld } from "@/server/world";
+import { Segregation, type Broken } from "@/ui/access/segregation";
+
+export const metadata: Metadata = { title: "Segregation of duties" };
+
+export default async function Settings() {
+  const { app, person, directory, now } = await visitFor("policies.read");
+  const { register } = readWorld(app);
+  const rules = rulesOf(register);
+  const broken = directory.organisation.people
+    .filter((one) => isActive(one, now))
+    .flatMap((one): Broken[] =>
+      conflictsOf(one.roles, rules).map((rule) => ({
+        person: { id: one.id, name: one.name },
+        words: sayConflict(rule),
+        reason:
+          register.person
+            .get(one.id)
+            ?.exceptions.find((exception) => exception.roles.every((role) => rule.roles.includes(role)))?.reason ??
+          null,
+      })),
+    );
+  return (
+    <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
+      <h1 className="mb-4 text-2xl font-semibold">Segregation of duties</h1>
+      <Segregation
+        rules={rules.map((rule) => ({ ...rule, roles: [rule.roles[0], rule.roles[1]] }))}
+        roles={RoleSchema.options}
+        broken={broken}
+        mayWrite={!authorise(person, "segregation.write")}
+      />
+    </div>
+  );
+}

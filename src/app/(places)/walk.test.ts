@@ -1,0 +1,88 @@
+// Every page with every role and without a session: who is not let in is sent away before anything is shown.
+import fs from "node:fs";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { RoleSchema, type Role } from "@/core/people";
+import { SESSION_COOKIE } from "@/server/access/sessions";
+import { enterDocument } from "@/server/documents/commands";
+import { newCommandId } from "@/server/log/log";
+import { person, testOrder, value } from "../../../demo/test-app";
+import { walkApp, type Walk } from "../../../demo/walk";
+
+const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
+vi.mock("next/headers", () => ({
+  cookies: () =>
+    Promise.resolve({
+      get: (name: string) => (name === SESSION_COOKIE && jar.token ? { value: jar.token } : undefined),
+    }),
+}));
+
+const all = RoleSchema.options;
+const readPolicies: Role[] = ["controller", "reviewer", "administrator", "auditor"];
+const readAll: Role[] = ["clerk", ...readPolicies];
+
+/** Who is let in to each page; the documents are somebody else’s. */
+const PAGES: Record<string, { params?: Record<string, string>; granted: readonly Role[] }> = {
+  "/account": { granted: all },
+  "/calendars": { granted: all },
+  "/desk": { granted: all },
+  "/documents": { granted: all },
+  "/documents/new": { granted: all.filter((role) => role !== "auditor") },
+  "/documents/[id]": { params: { id: "po-00001" }, granted: readAll },
+  "/documents/[id]/edit": { params: { id: "po-00001" }, granted: [] },
+  "/documents/[id]/record": { params: { id: "po-00001" }, granted: readAll },
+  "/no-access": { granted: all },
+  "/people": { granted: all },
+  "/people/[id]": { params: { id: "rui-tavares" }, granted: all },
+  "/people/away": { granted: all },
+  "/people/everybody": { granted: all },
+  "/people/groups": { granted: all },
+  "/people/import": { granted: ["controller", "administrator", "auditor"] },
+  "/people/limits": { granted: all },
+  "/policies": { granted: readPolicies },
+  "/policies/[id]": { params: { id: "purchase-orders" }, granted: readPolicies },
+  "/register": { granted: all },
+  "/settings": { granted: readPolicies },
+};
+
+const root = import.meta.dirname;
+const files = (fs.readdirSync(root, { recursive: true }) as string[]).filter((file) => file.endsWith("page.tsx"));
+const addressOf = (file: string) => `/${path.dirname(file).replaceAll(path.sep, "/")}`;
+type Page = (props: { params: Promise<object>; searchParams: Promise<object> }) => Promise<unknown>;
+
+let walk: Walk;
+beforeAll(() => {
+  walk = walkApp();
+  value(enterDocument(walk.app, person(walk.app, "noor-halvorsrud"), testOrder(100_000), newCommandId()));
+});
+afterAll(() => walk.end());
+
+/** Where a visit leads: "shown", or the address it is sent to. */
+async function visit(file: string, token: string | undefined): Promise<string> {
+  jar.token = token;
+  const { default: page } = (await import(path.join(root, file))) as { default: Page };
+  const params = PAGES[addressOf(file)]?.params ?? {};
+  try {
+    await page({ params: Promise.resolve(params), searchParams: Promise.resolve({}) });
+    return "shown";
+  } catch (error) {
+    const digest = String((error as { digest?: unknown }).digest);
+    if (digest.startsWith("NEXT_REDIRECT")) return digest.split(";")[2]!;
+    if (digest.includes("404")) return "not found";
+    throw error;
+  }
+}
+
+describe("every page", () => {
+  it("is in the table, and the table has no others", () => {
+    expect(files.map(addressOf).toSorted()).toEqual(Object.keys(PAGES).toSorted());
+  });
+
+  it.each(files)("%s lets in whom the table says", async (file) => {
+    expect(await visit(file, undefined)).toBe("/sign-in");
+    const shown: Role[] = [];
+    for (const role of all) if ((await visit(file, walk.tokens.get(role))) === "shown") shown.push(role);
+    const { granted } = PAGES[addressOf(file)]!;
+    expect(shown).toEqual(all.filter((role) => granted.includes(role)));
+  });
+});

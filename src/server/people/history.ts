@@ -1,0 +1,73 @@
+import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from "@/core/register";
+import type { ChainedEvent } from "@/core/records";
+import { PRIVATE_FIELDS } from "../access/private-details";
+import type { AccessEvent } from "../access/events";
+import type { App } from "../app";
+import type { PeopleData } from "../log/projection";
+import { readWorld } from "../world";
+
+/** One thing that happened to a person or their access, as the log has it. */
+export type HistoryLine = {
+  seq: number;
+  at: string;
+  by: string;
+  what: string;
+  differences: Difference[];
+  reason: string;
+};
+
+const MOST = 60;
+
+/** What the log has about a person, latest first. */
+export function historyOf(app: App, person: string): HistoryLine[] {
+  const events = app.db
+    .prepare(
+      `SELECT e.seq, e.time, e.stream, e.type, e.actor, e.data FROM person_event p JOIN event e ON e.seq = p.seq
+       WHERE p.person = ? ORDER BY p.seq DESC LIMIT ${MOST}`,
+    )
+    .all(person) as Pick<ChainedEvent, "seq" | "time" | "stream" | "type" | "actor" | "data">[];
+  const { register, directory } = readWorld(app);
+  const names = namesIn(register);
+  const zone = directory.organisation.timeZone;
+  return events.map((event) => {
+    const by = directory.person(event.actor)?.name ?? (event.actor === "system" ? "Bandeira" : event.actor);
+    const line = { seq: event.seq, at: event.time, by, differences: [], reason: "" };
+    if (event.stream.startsWith("access:"))
+      return { ...line, ...sayAccess({ type: event.type, data: JSON.parse(event.data) as unknown } as AccessEvent) };
+    const data = JSON.parse(event.data) as PeopleData;
+    const about = (data.changes ?? []).filter((change) => peopleTouched(change).includes(person));
+    return {
+      ...line,
+      what:
+        about.length > 0
+          ? `${capital(event.type)}: ${about.map((one) => sayEntry(one, names)).join("; ")}`
+          : capital(event.type),
+      // What was entered for the first time with everybody else is told in one line.
+      differences: about.flatMap((change) => (change.before ? differencesOf(change, names, zone, event.time) : [])),
+      reason: data.reason ?? "",
+    };
+  });
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function sayAccess(event: AccessEvent): Pick<HistoryLine, "what"> & Partial<HistoryLine> {
+  switch (event.type) {
+    case "signed in":
+      return { what: `Signed in, ${event.data.how}` };
+    case "sign-in refused":
+      return { what: `Sign-in refused: ${event.data.why}` };
+    case "refused":
+      return { what: `Refused: ${event.data.message}`, reason: event.data.what };
+    case "password set":
+      return { what: `Password set ${event.data.how}` };
+    case "private detail opened":
+      return { what: `${PRIVATE_FIELDS[event.data.field as keyof typeof PRIVATE_FIELDS]} opened` };
+    case "private detail changed": {
+      const label = PRIVATE_FIELDS[event.data.field as keyof typeof PRIVATE_FIELDS];
+      return { what: `${label} changed`, differences: [{ label, before: event.data.before, after: event.data.after }] };
+    }
+    default:
+      return { what: capital(event.type) };
+  }
+}

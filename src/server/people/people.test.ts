@@ -1,0 +1,353 @@
+// Changes of people as events: all or nothing, once, with old and new values, and counting from their day without anybody doing anything.
+import { describe, expect, it } from "vitest";
+import type { NewStandIn } from "@/core/register";
+import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { commandDocument, enterDocument } from "../documents/commands";
+import { deskOf, listDocuments, viewDocument } from "../documents/queries";
+import { lastSeq, newCommandId } from "../log/log";
+import { dumpProjections, rebuild } from "../log/rebuild";
+import { putInForce, savePolicyVersion } from "../policies/commands";
+import { readWorld } from "../world";
+import { orderPolicy } from "../../../demo/policy";
+import type { PeopleChange } from "./changes";
+import { changePeople } from "./commands";
+import { historyOf } from "./history";
+import { exportFile, importFile, readSheet, type ImportRequest } from "./import";
+import { openDocumentsOf } from "./open-work";
+
+const by = (app: TestApp, id: string, change: PeopleChange, command = newCommandId()) =>
+  changePeople(app, person(app, id), change, command);
+const away = (who: string, standIn: string | null, extra: Partial<NewStandIn> = {}): PeopleChange => ({
+  type: "set stand-in",
+  kind: "absence",
+  person: who,
+  standIn,
+  from: null,
+  until: "2026-03-20",
+  documentTypes: null,
+  cap: null,
+  reason: "",
+  ...extra,
+});
+
+function submitted(app: TestApp, net = 100_000): string {
+  const noor = person(app, "noor-halvorsrud");
+  const order = testOrder(net);
+  const { id } = value(enterDocument(app, noor, order, newCommandId()));
+  value(commandDocument(app, noor, id, { type: "submit", document: order }, newCommandId()));
+  return id;
+}
+const desk = (app: TestApp, id: string) => deskOf(app, person(app, id)).waiting.map((row) => row.id);
+const approve = (app: TestApp, who: string, id: string) =>
+  commandDocument(
+    app,
+    person(app, who),
+    id,
+    { type: "approve", level: "line-manager", revision: 1, comment: "" },
+    newCommandId(),
+  );
+
+describe("a change", () => {
+  it("is one event with old and new values, told on the pages of those it is about, and done once", () => {
+    const app = testApp();
+    const change: PeopleChange = {
+      type: "change person",
+      person: "noor-halvorsrud",
+      title: "fleet engineer",
+      from: null,
+    };
+    const command = newCommandId();
+    expect(value(by(app, "joaquina-teles", change, command)).changed).toBe(1);
+    const events = lastSeq(app.db);
+    expect(value(by(app, "joaquina-teles", change, command)).changed).toBe(0);
+    expect(codes(by(app, "joaquina-teles", change))).toBe("unchanged");
+    expect(codes(by(app, "benedita-corvo", change))).toBe("forbidden");
+    expect(lastSeq(app.db)).toBe(events);
+    expect(historyOf(app, "noor-halvorsrud")[0]).toMatchObject({
+      what: "Person changed: Noor Halvorsrud",
+      by: "Joaquina Teles",
+      differences: [{ label: "Title", before: "chief engineer", after: "fleet engineer" }],
+    });
+  });
+
+  it("that does not fit is refused whole, with nothing written", () => {
+    const app = testApp();
+    const before = lastSeq(app.db);
+    const circle: PeopleChange = {
+      type: "change person",
+      person: "marta-quelhas",
+      manager: "noor-halvorsrud",
+      from: null,
+    };
+    expect(by(app, "joaquina-teles", circle)).toMatchObject({
+      refusals: [
+        {
+          message: "the reporting line runs in a circle: Marta Quelhas → Noor Halvorsrud → Rui Tavares → Marta Quelhas",
+        },
+      ],
+    });
+    expect(lastSeq(app.db)).toBe(before);
+  });
+
+  it("of a later day counts from that day, without an event, and the projections can be made again", () => {
+    const app = testApp();
+    value(
+      by(app, "joaquina-teles", {
+        type: "save unit",
+        unit: "engineering",
+        name: "Engineering",
+        parent: "fleet",
+        head: "petra-zimbral",
+        from: "2026-03-12",
+      }),
+    );
+    expect(readWorld(app).directory.headOf("engineering")).toBe("rui-tavares");
+    app.clock.set("2026-03-11T23:59:59.999Z");
+    expect(readWorld(app).directory.headOf("engineering")).toBe("rui-tavares");
+    app.clock.set("2026-03-12T00:00:00.000Z");
+    expect(readWorld(app).directory.headOf("engineering")).toBe("petra-zimbral");
+    const before = dumpProjections(app.db);
+    rebuild(app.db);
+    expect(dumpProjections(app.db)).toEqual(before);
+  });
+
+  it("an absence may be set by the person, their manager and an administrator, and by nobody else", () => {
+    for (const [who, expected] of [
+      ["rui-tavares", "done"],
+      ["marta-quelhas", "done"],
+      ["joaquina-teles", "done"],
+      ["petra-zimbral", "forbidden"],
+      ["benedita-corvo", "forbidden"],
+      ["tome-cardigos", "forbidden"],
+    ] as const)
+      expect([who, codes(by(testApp(), who, away("rui-tavares", "petra-zimbral")))]).toEqual([who, expected]);
+  });
+});
+
+describe("an absence", () => {
+  it("moves what waits to the stand-in’s desk from its first moment to its last", () => {
+    const app = testApp();
+    const id = submitted(app);
+    expect([desk(app, "rui-tavares"), desk(app, "petra-zimbral")]).toEqual([[id], []]);
+    value(by(app, "rui-tavares", away("rui-tavares", "petra-zimbral", { from: "2026-03-12", until: "2026-03-13" })));
+    expect([desk(app, "rui-tavares"), desk(app, "petra-zimbral")]).toEqual([[id], []]);
+    app.clock.set("2026-03-12T00:00:00.000Z");
+    expect([desk(app, "rui-tavares"), desk(app, "petra-zimbral")]).toEqual([[], [id]]);
+    expect(deskOf(app, person(app, "rui-tavares")).blocked[0]?.why).toBe(
+      "Line manager: Rui Tavares away until 13 Mar 2026, stands in: Petra Zimbral",
+    );
+    expect(viewDocument(app, person(app, "petra-zimbral"), id).ok).toBe(true);
+    app.clock.set("2026-03-14T00:00:00.000Z");
+    expect([desk(app, "rui-tavares"), desk(app, "petra-zimbral")]).toEqual([[id], []]);
+    expect(codes(approve(app, "petra-zimbral", id))).toBe("forbidden");
+  });
+
+  it("a stand-in decides in the other’s name, which the record keeps, and never on their own request", () => {
+    const app = testApp();
+    const id = submitted(app);
+    value(by(app, "rui-tavares", away("rui-tavares", "petra-zimbral")));
+    expect(codes(approve(app, "rui-tavares", id))).toBe("not eligible");
+    const state = value(approve(app, "petra-zimbral", id));
+    expect(state.levels[0]?.decisions).toMatchObject([{ by: "petra-zimbral", inNameOf: "rui-tavares" }]);
+    const event = app.db.prepare("SELECT actor, inNameOf FROM event WHERE type = 'approval given'").get();
+    expect(event).toEqual({ actor: "petra-zimbral", inNameOf: "rui-tavares" });
+
+    const petra = person(app, "petra-zimbral");
+    const own = testOrder(100_000, { requester: "petra-zimbral" });
+    const draft = value(enterDocument(app, petra, own, newCommandId()));
+    const after = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
+    expect(after.holds[0]?.reason).toBe(
+      "Line manager: Rui Tavares away until 20 Mar 2026, stands in: Petra Zimbral, Petra Zimbral stands in for Rui Tavares until 20 Mar 2026, but is the requester",
+    );
+  });
+});
+
+describe("leaving with open work", () => {
+  const leave = (successor: string | null): PeopleChange => ({
+    type: "leave",
+    person: "rui-tavares",
+    lastDay: "2026-03-12",
+    successor,
+    reportsTo: "petra-zimbral",
+    heads: { engineering: "petra-zimbral" },
+    positions: {},
+    ownedBy: "petra-zimbral",
+    standIn: null,
+  });
+  it("asks where it goes; then the successor decides what was asked, and corrects what was theirs", () => {
+    const app = testApp();
+    const id = submitted(app);
+    const rui = person(app, "rui-tavares");
+    const own = testOrder(300_000, { requester: "rui-tavares" });
+    const draft = value(enterDocument(app, rui, own, newCommandId()));
+    expect(openDocumentsOf(app, "rui-tavares").map((one) => `${one.id} ${one.why}`)).toEqual([
+      `${id} asked`,
+      `${draft.id} own`,
+    ]);
+    expect(by(app, "joaquina-teles", leave(null))).toMatchObject({
+      refusals: [{ message: "2 open documents hang on Rui Tavares; say who takes over" }],
+    });
+    value(by(app, "joaquina-teles", leave("petra-zimbral")));
+    app.clock.set("2026-03-13T09:00:00.000Z");
+    expect(desk(app, "petra-zimbral")).toEqual([id]);
+    expect(value(approve(app, "petra-zimbral", id)).levels[0]?.decisions).toMatchObject([
+      { by: "petra-zimbral", inNameOf: "rui-tavares" },
+    ]);
+    const petra = person(app, "petra-zimbral");
+    const sent = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
+    // Whoever edited it may not decide on it; here the manager is somebody else, and the editor is named.
+    expect(sent.document).toMatchObject({ requester: "rui-tavares", editedBy: "petra-zimbral" });
+    expect(
+      codes(
+        commandDocument(
+          app,
+          person(app, "duarte-anselmo"),
+          draft.id,
+          { type: "withdraw", comment: "" },
+          newCommandId(),
+        ),
+      ),
+    ).toBe("forbidden");
+  });
+
+  it("whoever corrects for somebody who left never decides on it, even when asked", () => {
+    const app = testApp();
+    const noor = person(app, "noor-halvorsrud");
+    const order = testOrder(100_000);
+    const draft = value(enterDocument(app, noor, order, newCommandId()));
+    value(
+      by(app, "joaquina-teles", {
+        ...leave("rui-tavares"),
+        person: "noor-halvorsrud",
+        lastDay: "2026-03-09",
+        heads: {},
+      } as PeopleChange),
+    );
+    const rui = person(app, "rui-tavares");
+    const sent = value(commandDocument(app, rui, draft.id, { type: "submit", document: order }, newCommandId()));
+    expect(sent.holds[0]?.reason).toBe("Line manager: Rui Tavares edited it last");
+  });
+});
+
+describe("readers along a policy", () => {
+  it("see every document under it and can act on none", () => {
+    const app = testApp();
+    const benedita = person(app, "benedita-corvo");
+    const policy = { ...orderPolicy, readers: { people: ["otto-veramar"], groups: ["accounts-payable"] } };
+    value(savePolicyVersion(app, benedita, policy, 1, "", newCommandId()));
+    value(putInForce(app, benedita, "purchase-orders", 2, "2026-03-10", newCommandId()));
+    const id = submitted(app);
+    const otto = person(app, "otto-veramar");
+    expect(viewDocument(app, otto, id).ok).toBe(true);
+    expect(listDocuments(app, otto, {}).rows.map((row) => row.id)).toEqual([id]);
+    expect(codes(approve(app, "otto-veramar", id))).toBe("not asked");
+    expect(codes(viewDocument(app, person(app, "rosa-pinhal"), id))).toBe("forbidden");
+  });
+});
+
+describe("import", () => {
+  const request = (text: string, extra: Partial<ImportRequest> = {}): ImportRequest => ({
+    table: "people",
+    text,
+    mapping: null,
+    complete: false,
+    from: null,
+    takeGood: false,
+    confirm: null,
+    command: newCommandId(),
+    ...extra,
+  });
+  async function run(app: TestApp, who: string, asked: ImportRequest) {
+    const steps = importFile(app, person(app, who), asked);
+    const stages: string[] = [];
+    for (;;) {
+      const step = await steps.next();
+      if (step.done) return { result: step.value, stages };
+      stages.push(`${step.value.stage} ${step.value.done}`);
+    }
+  }
+  const HEAD = "id,name,e-mail,unit\n";
+
+  it("writes nothing until what was shown is confirmed, then all in one event", async () => {
+    const app = testApp();
+    const rows = Array.from({ length: 1200 }, (_, index) => `p-${index},P ${index},p-${index}@x.example,legal`);
+    const text = HEAD + rows.join("\n");
+    const before = lastSeq(app.db);
+    const { result, stages } = await run(app, "joaquina-teles", request(text));
+    const { preview, written } = value(result);
+    expect([preview.counts.added, written, lastSeq(app.db)]).toEqual([1200, null, before]);
+    expect(stages).toEqual(["reading 1200", "comparing 500", "comparing 1000"]);
+    const other = await run(
+      app,
+      "joaquina-teles",
+      request(text.replace("P 7,", "Q 7,"), { confirm: preview.fingerprint }),
+    );
+    expect(codes(other.result)).toBe("other version");
+    const confirmed = await run(app, "joaquina-teles", request(text, { confirm: preview.fingerprint }));
+    expect(value(confirmed.result).written).toBe(1200);
+    expect(lastSeq(app.db)).toBe(before + 1);
+    expect(readWorld(app).directory.person("p-1199")?.name).toBe("P 1199");
+  });
+
+  it("with a bad row writes nothing unless told to take the good ones", async () => {
+    const app = testApp();
+    const text = `${HEAD}a,A,a@x.example,legal\nb,B,b@x.example,moon`;
+    const { preview } = value((await run(app, "joaquina-teles", request(text))).result);
+    const confirm = preview.fingerprint;
+    expect(codes((await run(app, "joaquina-teles", request(text, { confirm }))).result)).toBe("bad rows");
+    expect(readWorld(app).directory.person("a")).toBeUndefined();
+    value((await run(app, "joaquina-teles", request(text, { confirm, takeGood: true }))).result);
+    expect([readWorld(app).directory.person("a")?.name, readWorld(app).directory.person("b")]).toEqual([
+      "A",
+      undefined,
+    ]);
+  });
+
+  it("is refused where somebody changed people after looking, and to whoever may not", async () => {
+    const app = testApp();
+    const text = `${HEAD}a,A,a@x.example,legal`;
+    const asked = request(text);
+    const { preview } = value((await run(app, "joaquina-teles", asked)).result);
+    const steps = importFile(app, person(app, "joaquina-teles"), { ...asked, confirm: preview.fingerprint });
+    for (let step = await steps.next(); !step.done && step.value.stage !== "writing"; step = await steps.next());
+    value(by(app, "joaquina-teles", { type: "change person", person: "otto-veramar", title: "lawyer", from: null }));
+    const last = await steps.next();
+    expect(last.done && codes(last.value)).toBe("other version");
+    expect(codes((await run(app, "benedita-corvo", request(text))).result)).toBe("forbidden");
+  });
+
+  it.each([
+    ["commas", HEAD.replaceAll(",", ",") + "a,A,a@x.example,legal"],
+    ["semicolons and a byte order mark", `\ufeff${HEAD.replaceAll(",", ";")}a;A;a@x.example;legal`],
+    ["tabs and Windows line ends", `${HEAD.replaceAll(",", "\t").replace("\n", "\r\n")}a\tA\ta@x.example\tlegal\r\n`],
+  ])("reads %s", (_name, text) => {
+    expect(readSheet(text)).toMatchObject({
+      ok: true,
+      value: { header: ["id", "name", "e-mail", "unit"], rows: [["a", "A", "a@x.example", "legal"]], lines: [2] },
+    });
+  });
+  it.each([
+    [
+      "another encoding",
+      "id,name\n1,Jos\ufffd",
+      "The file is not UTF-8, so that letters with accents would be lost; save it as CSV UTF-8 and try again",
+    ],
+    ["a heading alone", "id,name", "The file has no rows under its heading"],
+    ["an open quote", 'id,name\n1,"A', expect.stringContaining("cannot be read as a table")],
+  ])("refuses %s", (_name, text, message) => {
+    expect(readSheet(text)).toMatchObject({ ok: false, refusals: [{ message }] });
+  });
+
+  it("what is exported from the database comes back unchanged", async () => {
+    const app = testApp();
+    for (const table of ["people", "units", "positions", "groups", "limits"] as const) {
+      const { result } = await run(
+        app,
+        "joaquina-teles",
+        request(exportFile(app, table), { table: null, complete: true }),
+      );
+      const { counts, table: guessed } = value(result).preview;
+      expect([guessed, counts.added, counts.changed, counts.deactivated, counts.bad]).toEqual([table, 0, 0, 0, 0]);
+    }
+  });
+});

@@ -1,0 +1,257 @@
+"use client";
+
+import { useState } from "react";
+import type { WorkingCalendar } from "@/core/calendar";
+import { sayDate } from "@/core/words";
+import { Choice, Entry } from "../labelled";
+import { Button, Refusals } from "../primitives";
+import { useChange } from "../people/use-change";
+
+type Named = { key: string; name: string };
+const DAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
+
+/** Hours of the week and days off of a location, for those who may change them. */
+export function CalendarEdit({
+  calendar,
+  year,
+  countries,
+  mayWrite,
+}: {
+  calendar: WorkingCalendar;
+  year: number;
+  countries: Named[];
+  mayWrite: boolean;
+}) {
+  const holidays = calendar.holidays.filter((day) => day.date.startsWith(String(year)));
+  return (
+    <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+      <section aria-labelledby="hours">
+        <h2 id="hours" className="mb-1 text-lg font-semibold">
+          Hours
+        </h2>
+        <Hours calendar={calendar} mayWrite={mayWrite} />
+      </section>
+      <section aria-labelledby="holidays">
+        <h2 id="holidays" className="mb-1 text-lg font-semibold">
+          Days off in {year}
+        </h2>
+        <DaysOff calendar={calendar} holidays={holidays} mayWrite={mayWrite} />
+        {mayWrite && <PublicHolidays calendar={calendar} year={year} countries={countries} />}
+      </section>
+    </div>
+  );
+}
+
+const sayShifts = (shifts: { from: string; to: string }[]) => shifts.map(({ from, to }) => `${from}–${to}`).join(", ");
+
+function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: boolean }) {
+  const { change, busy, refusals, refuse } = useChange();
+  const [week, setWeek] = useState<Record<string, string> | null>(null);
+  const save = async () => {
+    const read = DAYS.map((day) => [day, readShifts(week![day] ?? "")] as const);
+    const wrong = read.find(([, shifts]) => shifts === null);
+    if (wrong) return refuse(`${wrong[0]}: write hours like 08:30–12:30, 13:30–17:30, or leave it empty for a day off`);
+    if (await change({ type: "save calendar", calendar: { ...calendar, week: Object.fromEntries(read) } }))
+      setWeek(null);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <Refusals refusals={refusals} />
+      <p className="text-sm text-soft">Time zone {calendar.timeZone}</p>
+      <dl>
+        {DAYS.map((day) => (
+          <div key={day} className="flex min-h-9 items-center gap-3 border-b border-rule/70">
+            <dt className="w-28 capitalize">{day}</dt>
+            <dd className="flex-1">
+              {week ? (
+                <input
+                  aria-label={`Hours on ${day}`}
+                  className="field"
+                  value={week[day]}
+                  onChange={(event) => setWeek({ ...week, [day]: event.target.value })}
+                />
+              ) : (
+                sayShifts(calendar.week[day]) || <span className="text-soft">no work</span>
+              )}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {mayWrite && (
+        <div className="mt-2 flex gap-2">
+          {week ? (
+            <>
+              <Button small type="submit" look="solid" disabled={busy}>
+                Save hours
+              </Button>
+              <Button small look="quiet" onClick={() => setWeek(null)}>
+                Leave them
+              </Button>
+            </>
+          ) : (
+            <Button
+              small
+              onClick={() => setWeek(Object.fromEntries(DAYS.map((day) => [day, sayShifts(calendar.week[day])])))}
+            >
+              Change hours
+            </Button>
+          )}
+        </div>
+      )}
+    </form>
+  );
+}
+
+/** @example readShifts("8:30-12:30, 13:30-17:30") // two shifts */
+function readShifts(text: string): { from: string; to: string }[] | null {
+  const parts = text
+    .split(",")
+    .map((part) => part.trim())
+    .filter(Boolean);
+  const shifts = parts.map((part) => /^(\d{1,2}:\d{2})\s*[–-]\s*(\d{1,2}:\d{2})$/.exec(part));
+  if (shifts.some((match) => !match)) return null;
+  return shifts.map((match) => ({ from: match![1]!.padStart(5, "0"), to: match![2]!.padStart(5, "0") }));
+}
+
+function DaysOff({
+  calendar,
+  holidays,
+  mayWrite,
+}: {
+  calendar: WorkingCalendar;
+  holidays: WorkingCalendar["holidays"];
+  mayWrite: boolean;
+}) {
+  const { change, busy, refusals } = useChange();
+  const [date, setDate] = useState("");
+  const [name, setName] = useState("");
+  const keep = (days: WorkingCalendar["holidays"]) =>
+    change({ type: "save calendar", calendar: { ...calendar, holidays: days } });
+  const add = async () => {
+    if (await keep([...calendar.holidays.filter((day) => day.date !== date), { date, name }])) {
+      setDate("");
+      setName("");
+    }
+  };
+  return (
+    <div>
+      <Refusals refusals={refusals} />
+      <ul>
+        {holidays.map((day) => (
+          <li key={day.date} className="flex min-h-9 items-center gap-3 border-b border-rule/70">
+            <span className="w-28">{sayDate(day.date)}</span>
+            <span className="flex-1">{day.name}</span>
+            {mayWrite && (
+              <Button
+                small
+                look="quiet"
+                disabled={busy}
+                onClick={() => void keep(calendar.holidays.filter((one) => one.date !== day.date))}
+              >
+                Remove<span className="sr-only"> {day.name}</span>
+              </Button>
+            )}
+          </li>
+        ))}
+        {holidays.length === 0 && <li className="text-soft">None is entered for this year.</li>}
+      </ul>
+      {mayWrite && (
+        <form
+          className="mt-2 flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void add();
+          }}
+        >
+          <Entry label="Another day" type="date" value={date} onChange={setDate} required />
+          <Entry label="What it is called" value={name} onChange={setName} required maxLength={80} />
+          <Button type="submit" disabled={busy}>
+            Add day
+          </Button>
+        </form>
+      )}
+    </div>
+  );
+}
+
+/** Puts the public holidays of a country, or one of its regions, into the calendar; those that are there stay. */
+function PublicHolidays({
+  calendar,
+  year,
+  countries,
+}: {
+  calendar: WorkingCalendar;
+  year: number;
+  countries: Named[];
+}) {
+  const { change, busy, refusals, refuse } = useChange();
+  const [country, setCountry] = useState("");
+  const [region, setRegion] = useState("");
+  const [regions, setRegions] = useState<Named[]>([]);
+  const [found, setFound] = useState<WorkingCalendar["holidays"]>([]);
+  const look = async (nextCountry: string, nextRegion: string) => {
+    setCountry(nextCountry);
+    setRegion(nextRegion);
+    setFound([]);
+    if (!nextCountry) return setRegions([]);
+    const query = new URLSearchParams({ country: nextCountry, region: nextRegion, year: String(year) });
+    const response = await fetch(`/api/holidays?${query}`).catch(() => null);
+    if (!response?.ok) return refuse("The public holidays cannot be read now; try again in a moment.");
+    const answer = (await response.json()) as { holidays: WorkingCalendar["holidays"]; regions: Named[] };
+    setRegions(answer.regions);
+    setFound(answer.holidays);
+  };
+  const fresh = found.filter((day) => !calendar.holidays.some((one) => one.date === day.date));
+  const add = async () => {
+    if (await change({ type: "save calendar", calendar: { ...calendar, holidays: [...calendar.holidays, ...fresh] } }))
+      setFound([]);
+  };
+  return (
+    <details className="mt-3">
+      <summary className="text-harbour">Public holidays of a country</summary>
+      <Refusals refusals={refusals} />
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+        <Choice label="Country" value={country} onChange={(value) => void look(value, "")}>
+          <option value="">choose one</option>
+          {countries.map((one) => (
+            <option key={one.key} value={one.key}>
+              {one.name}
+            </option>
+          ))}
+        </Choice>
+        {regions.length > 0 && (
+          <Choice label="Region" value={region} onChange={(value) => void look(country, value)}>
+            <option value="">the whole country</option>
+            {regions.map((one) => (
+              <option key={one.key} value={one.key}>
+                {one.name}
+              </option>
+            ))}
+          </Choice>
+        )}
+      </div>
+      {found.length > 0 && (
+        <>
+          <ul className="mt-2 columns-2 text-sm">
+            {found.map((day) => (
+              <li key={day.date} className={fresh.includes(day) ? "" : "text-soft"}>
+                {sayDate(day.date)} {day.name}
+                {!fresh.includes(day) && ", there already"}
+              </li>
+            ))}
+          </ul>
+          <Button className="mt-2" disabled={busy || fresh.length === 0} onClick={() => void add()}>
+            {fresh.length === 0
+              ? "All are there already"
+              : `Add ${fresh.length} ${fresh.length === 1 ? "day" : "days"}`}
+          </Button>
+        </>
+      )}
+    </details>
+  );
+}

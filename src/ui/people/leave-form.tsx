@@ -1,0 +1,143 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import { sayCount } from "@/core/words";
+import { Entry } from "../labelled";
+import { Button, Refusals } from "../primitives";
+import { PersonPicker, type Picked } from "./person-picker";
+import { useChange } from "./use-change";
+
+/** Everything that would be left without somebody. */
+export type Leaving = {
+  today: string;
+  documents: { id: string; number: string; title: string; why: "asked" | "own" }[];
+  reports: Picked[];
+  heads: Picked[];
+  positions: Picked[];
+  groups: Picked[];
+  owns: Picked[];
+  standsInFor: Picked[];
+  /** Policies in force that name the person in a level. */
+  policies: { id: string; name: string; level: string }[];
+};
+
+/** Asks, before somebody goes, where each thing goes that hangs on them. Only what there is, is asked for. */
+export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving: Leaving; onDone(): void }) {
+  const { change, busy, refusals } = useChange();
+  const [lastDay, setLastDay] = useState(leaving.today);
+  const [to, setTo] = useState<Record<string, Picked | null>>({});
+  const [vacant, setVacant] = useState<Record<string, boolean>>({});
+  const pick = (key: string, label: string, hint?: string) => (
+    <PersonPicker
+      key={key}
+      label={label}
+      hint={hint}
+      value={to[key] ?? null}
+      onChange={(value) => setTo((now) => ({ ...now, [key]: value }))}
+      except={[person.id]}
+    />
+  );
+  // Left empty and not said to stay vacant, it is not answered, and the server says which.
+  const answer = (items: Picked[], prefix: string) =>
+    Object.fromEntries(
+      items.flatMap(({ id }): [string, string | null][] => {
+        const key = `${prefix} ${id}`;
+        return to[key] ? [[id, to[key].id]] : vacant[key] ? [[id, null]] : [];
+      }),
+    );
+  const save = async () => {
+    const done = await change({
+      type: "leave",
+      person: person.id,
+      lastDay,
+      successor: to.successor?.id ?? null,
+      reportsTo: to.reportsTo?.id ?? null,
+      heads: answer(leaving.heads, "head"),
+      positions: answer(leaving.positions, "position"),
+      ownedBy: to.ownedBy?.id ?? null,
+      standIn: to.standIn?.id ?? null,
+    });
+    if (done) onDone();
+  };
+  const either = (key: string, label: string) => (
+    <div key={key}>
+      {pick(key, label)}
+      <label className="flex min-h-8 items-center gap-2 text-sm">
+        <input
+          type="checkbox"
+          className="size-4 accent-harbour"
+          checked={vacant[key] ?? false}
+          onChange={(event) => setVacant((now) => ({ ...now, [key]: event.target.checked }))}
+        />
+        it stays vacant
+      </label>
+    </div>
+  );
+  const names = (list: Picked[]) => list.map((one) => one.name).join(", ");
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <Refusals refusals={refusals} />
+      <Entry
+        label="Last day"
+        type="date"
+        value={lastDay}
+        onChange={setLastDay}
+        required
+        hint="Nobody is deleted: name and decisions stay."
+      />
+      {leaving.documents.length > 0 && (
+        <div>
+          {pick(
+            "successor",
+            `Who takes over ${sayCount(leaving.documents.length)} open ${leaving.documents.length === 1 ? "document" : "documents"}`,
+            "Decides what is asked of them, corrects or withdraws what is theirs, and never both on one document.",
+          )}
+          <ul className="mt-1 text-sm">
+            {leaving.documents.slice(0, 8).map((document) => (
+              <li key={document.id + document.why}>
+                <Link href={`/documents/${document.id}`}>{document.number}</Link> {document.title || "Untitled"}{" "}
+                <span className="text-soft">
+                  {document.why === "asked" ? "asks for their decision" : "is their own"}
+                </span>
+              </li>
+            ))}
+            {leaving.documents.length > 8 && <li className="text-soft">and {leaving.documents.length - 8} more</li>}
+          </ul>
+        </div>
+      )}
+      {leaving.reports.length > 0 && pick("reportsTo", "To whom their people report", names(leaving.reports))}
+      {leaving.heads.map((unit) => either(`head ${unit.id}`, `Who heads ${unit.name}`))}
+      {leaving.positions.map((position) => either(`position ${position.id}`, `Who holds ${position.name}`))}
+      {leaving.owns.length > 0 && pick("ownedBy", `Who owns ${names(leaving.owns)}`)}
+      {leaving.standsInFor.length > 0 &&
+        pick(
+          "standIn",
+          `Who stands in for ${names(leaving.standsInFor)}`,
+          "With nobody, the absence goes on without and a delegation ends.",
+        )}
+      {leaving.groups.length > 0 && <p className="text-sm text-soft">Leaves {names(leaving.groups)} on that day.</p>}
+      {leaving.policies.length > 0 && (
+        <p className="rounded-sm border-l-3 border-held bg-held-wash px-3 py-2 text-held">
+          Named in{" "}
+          {leaving.policies.map((policy, index) => (
+            <span key={policy.id + policy.level}>
+              {index > 0 && ", "}
+              <Link href={`/policies/${policy.id}`}>{policy.name}</Link>, {policy.level}
+            </span>
+          ))}
+          . New documents that need this level are held until a controller names somebody else.
+        </p>
+      )}
+      <Button type="submit" look="grave" disabled={busy}>
+        Deactivate {person.name} after that day
+      </Button>
+    </form>
+  );
+}

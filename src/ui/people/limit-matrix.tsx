@@ -1,0 +1,201 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { AUTHORITY_TYPES } from "@/core/documents";
+import { formatAmount, isCurrency, parseMoney } from "@/core/money";
+import type { Limit } from "@/core/people";
+import { Refusals } from "../primitives";
+import { useChange } from "./use-change";
+
+export type Cell = {
+  words: string;
+  minor: number | null;
+  currency: string;
+  kind: "amount" | "unlimited" | "none";
+  later: string;
+};
+export type Row = { kind: "person" | "position"; id: string; name: string; about: string; cells: Cell[] };
+type Place = { row: string; type: number };
+
+const TYPES = Object.entries(AUTHORITY_TYPES);
+
+/**
+ * Limits of positions and people by type of document. A cell is typed into where it stands: an amount, with another currency behind it if need
+ * be, “unlimited”, or nothing for none. Enter keeps it, Escape leaves it, Tab goes on.
+ */
+export function LimitMatrix({
+  rows,
+  currency,
+  mayWrite,
+  today,
+}: {
+  rows: Row[];
+  currency: string;
+  mayWrite: boolean;
+  today: string;
+}) {
+  const { change, busy, refusals, refuse, clear } = useChange();
+  const [from, setFrom] = useState(today);
+  const [open, setOpen] = useState<(Place & { text: string }) | null>(null);
+  const keeping = useRef(false);
+  const keyOf = (row: Row) => `${row.kind} ${row.id}`;
+  const keep = async (row: Row, type: number) => {
+    if (!open || keeping.current) return;
+    const limit = readLimit(open.text, currency);
+    if ("message" in limit) return refuse(`${row.name}, ${TYPES[type]![1].toLowerCase()}: ${limit.message}`);
+    if (open.text.trim() === textOf(row.cells[type]!, currency)) return setOpen(null);
+    keeping.current = true;
+    const done = await change({
+      type: "set limit",
+      holder: { kind: row.kind, id: row.id },
+      documentType: TYPES[type]![0],
+      limit,
+      from: from === today ? null : from,
+    });
+    keeping.current = false;
+    if (done) setOpen(null);
+  };
+  return (
+    <div>
+      {mayWrite && (
+        <div className="no-print mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+          <label>
+            <span className="block text-sm font-semibold">What I type counts from</span>
+            <input
+              type="date"
+              className="field w-44"
+              value={from}
+              min={today}
+              onChange={(event) => setFrom(event.target.value || today)}
+            />
+          </label>
+          <p className="max-w-prose pb-1.5 text-sm text-soft">
+            Type an amount in {currency} (another currency goes behind it, as in “20,000 GBP”), “unlimited”, or nothing
+            for none. A later day leaves what holds until then.
+          </p>
+        </div>
+      )}
+      <Refusals refusals={refusals} />
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[56rem] table-fixed border-collapse">
+          <thead>
+            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:font-normal">
+              <th scope="col" className="pr-4">
+                Position or person, in {currency}
+              </th>
+              {TYPES.map(([key, name]) => (
+                <th key={key} scope="col" className="w-44 px-2 text-right">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, index) => (
+              <tr
+                key={keyOf(row)}
+                className={`border-b border-rule/70 ${row.kind === "person" && rows[index - 1]?.kind === "position" ? "border-t-2 border-t-ink/40" : ""}`}
+              >
+                <th scope="row" className="py-1 pr-4 text-left font-medium">
+                  {row.kind === "person" ? <a href={`/people/${row.id}`}>{row.name}</a> : row.name}{" "}
+                  <span className={`font-normal ${row.about === "vacant" ? "text-held" : "text-soft"}`}>
+                    {row.about}
+                  </span>
+                </th>
+                {row.cells.map((cell, type) => {
+                  const here = open?.row === keyOf(row) && open.type === type;
+                  const label = `${row.name}, ${TYPES[type]![1].toLowerCase()}`;
+                  return (
+                    <td key={TYPES[type]![0]} className="p-0 text-right align-top">
+                      {here ? (
+                        <input
+                          aria-label={label}
+                          className="field text-right"
+                          autoFocus
+                          disabled={busy}
+                          value={open.text}
+                          onChange={(event) => setOpen({ ...open, text: event.target.value })}
+                          onBlur={() => void keep(row, type)}
+                          onKeyDown={(event) => {
+                            if (event.key === "Enter") void keep(row, type);
+                            if (event.key === "Escape") {
+                              clear();
+                              setOpen(null);
+                            }
+                          }}
+                        />
+                      ) : (
+                        <CellButton
+                          cell={cell}
+                          home={currency}
+                          label={label}
+                          mayWrite={mayWrite}
+                          onOpen={() => setOpen({ row: keyOf(row), type, text: textOf(cell, currency) })}
+                        />
+                      )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}
+
+function CellButton({
+  cell,
+  home,
+  label,
+  mayWrite,
+  onOpen,
+}: {
+  cell: Cell;
+  home: string;
+  label: string;
+  mayWrite: boolean;
+  onOpen(): void;
+}) {
+  const shown = (
+    <>
+      <span className={cell.kind === "none" ? "text-soft" : ""}>
+        {cell.kind === "none" ? "–" : cell.words}
+        {cell.kind === "amount" && cell.currency !== home && ` ${cell.currency}`}
+      </span>
+      {cell.later && <span className="block text-sm text-sentback">{cell.later}</span>}
+    </>
+  );
+  if (!mayWrite) return <span className="block px-2 py-1.5">{shown}</span>;
+  return (
+    <button
+      type="button"
+      aria-label={`${label}: ${cell.kind === "none" ? "none" : `${cell.words} ${cell.kind === "amount" ? cell.currency : ""}`}. Change`}
+      className="block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40"
+      onClick={onOpen}
+    >
+      {shown}
+    </button>
+  );
+}
+
+function textOf(cell: Cell, home: string): string {
+  if (cell.kind !== "amount") return cell.kind === "none" ? "" : "unlimited";
+  const amount = formatAmount({ minor: cell.minor!, currency: cell.currency });
+  return cell.currency === home ? amount : `${amount} ${cell.currency}`;
+}
+
+/** What was typed as a limit, or what is wrong with it. */
+function readLimit(text: string, home: string): Limit | { message: string } {
+  const words = text.trim();
+  if (words === "" || /^(none|–|-)$/i.test(words)) return { kind: "none" };
+  if (/^unlimited$/i.test(words)) return { kind: "unlimited" };
+  const [, amount = "", written] = /^([\d\s.,']*)\s*(\D*)$/.exec(words) ?? [];
+  const currency = written?.trim().toUpperCase() || home;
+  if (amount.trim() === "" || !isCurrency(currency))
+    return { message: `“${words}” is no limit; write 5,000 or 5,000 GBP, unlimited, or nothing` };
+  const parsed = parseMoney(amount.trim(), currency);
+  if (!parsed.ok) return { message: parsed.message };
+  return parsed.money.minor < 0 ? { message: "a limit is not below zero" } : { kind: "amount", ...parsed.money };
+}
