@@ -1,28 +1,18 @@
 // Killing the server at any moment loses no acknowledged decision: it is killed in a loop while orders are entered and decided.
-import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { spawnSync } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { expect, test } from "@playwright/test";
 import Database from "better-sqlite3";
+import { startServer } from "./support";
 
 const root = path.join(import.meta.dirname, "..");
 const port = Number(process.env.PORT ?? 4391) + 1;
 const base = `http://localhost:${port}`;
 const order = JSON.parse(fs.readFileSync(path.join(root, "demo/examples/order.json"), "utf8")) as object;
 
-async function start(data: string): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-p", String(port)], {
-    cwd: root,
-    stdio: "ignore",
-    env: { ...process.env, BANDEIRA_DATA: data, BANDEIRA_DEMO: "1" },
-  });
-  await expect(async () => expect((await fetch(`${base}/sign-in`)).ok).toBe(true)).toPass({
-    intervals: [100],
-    timeout: 30_000,
-  });
-  return server;
-}
+const start = (data: string) => startServer(port, { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1" });
 
 async function sessionOf(person: string): Promise<string> {
   const response = await fetch(`${base}/api/session`, {

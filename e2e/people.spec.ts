@@ -12,7 +12,7 @@ test("an absence set on a phone moves what waits to the stand-in’s desk, and i
   browser,
 }) => {
   const requester = await pageOf(browser, "gil-varandas");
-  const id = await enterOrder(requester, { title: "Crane cable, spare", price: "1,500.00" });
+  const id = await enterOrder(requester, { title: "Crane cable, spare", price: "60,000.00" });
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
   await signIn(phone, "amadeu-lobato");
   const standIn = await pageOf(browser, "mafalda-ilheu");
@@ -227,7 +227,7 @@ test("who leaves is asked where the open work goes, and the one who takes it ove
   browser,
 }) => {
   const requester = await pageOf(browser, "ruben-arneiro");
-  const id = await enterOrder(requester, { title: "Mooring line, forty", price: "2,100.00" });
+  const id = await enterOrder(requester, { title: "Mooring line, forty", price: "60,000.00" });
   await signIn(page, "joaquina-teles");
   await page.goto("/people/orlando-vasques");
   await page.getByRole("button", { name: "Leaves" }).click();

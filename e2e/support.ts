@@ -1,3 +1,5 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import path from "node:path";
 import { expect, type Browser, type Page } from "@playwright/test";
 
 /** Signs a demo person in on a page by the same request that the sign-in page makes. */
@@ -45,3 +47,17 @@ export async function decide(page: Page, move: "Approve" | "Decline" | "Send bac
 
 export const status = (page: Page, word: string) =>
   page.locator("article").first().getByText(word, { exact: true }).first();
+
+/** A server of its own beside the one of the tests; kill it afterwards. */
+export async function startServer(port: number, env: Record<string, string>): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-p", String(port)], {
+    cwd: path.join(import.meta.dirname, ".."),
+    stdio: "ignore",
+    env: { ...process.env, ...env },
+  });
+  await expect(async () => expect((await fetch(`http://localhost:${port}/sign-in`)).ok).toBe(true)).toPass({
+    intervals: [100],
+    timeout: 30_000,
+  });
+  return server;
+}

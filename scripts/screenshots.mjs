@@ -55,9 +55,30 @@ const VIEWS = [
     },
   ],
   ["sign-in", null, "/sign-in", wide],
+  ["people", "joaquina-teles", "/people?unit=crewing", wide],
+  ["person", "joaquina-teles", "/people/rui-tavares", wide],
+  ["limits", "joaquina-teles", "/people/limits", wide],
+  ["import", "joaquina-teles", "/people/import", wide, (page) => bringIn(page)],
+  ["calendar", "benedita-corvo", "/calendars?at=ilha-gra", wide],
+  ["absence-phone", "rui-tavares", "/people/rui-tavares?set=absence", phone],
   ["desk-phone", "teodora-lins", "/desk", phone],
   ["document-phone", "teodora-lins", "/documents/po-03001", phone],
 ];
+
+/** A file with two good rows and two bad ones, shown and not written. */
+async function bringIn(page) {
+  const rows = [
+    "Full name;Work email;Department;Line manager;Job title",
+    "Wanda Estrela;wanda-estrela@marevia.example;Vessels;Abel Tronqueira;deck cadet",
+    "Noor Halvorsrud;noor-halvorsrud@marevia.example;Engineering;Rui Tavares;fleet engineer",
+    "Nobody Known;nobody-known@marevia.example;Moon;;clerk",
+    "Twice Over;rui-tavares@marevia.example;;;clerk",
+  ];
+  const file = { name: "people.csv", mimeType: "text/csv", buffer: Buffer.from(rows.join("\r\n")) };
+  await page.getByLabel("A CSV file of people").setInputFiles(file);
+  await page.getByText("Cannot be taken").scrollIntoViewIfNeeded();
+  await page.evaluate(() => window.scrollTo(0, 260));
+}
 
 const browser = await chromium.launch(launchOptions);
 const folder = path.join(root, "docs/screenshots");

@@ -1,6 +1,8 @@
 "use client";
 
 import { useId, type ComponentProps, type ReactNode } from "react";
+import type { Refusal } from "@/core/refusal";
+import { Refusals } from "./primitives";
 
 /** A select with its label beside it and not around it, so that its name is the label alone and not the choices as well. */
 export function Choice({
@@ -85,5 +87,31 @@ export function Tick({
       />
       {label}
     </label>
+  );
+}
+
+/** A form that a script sends, with what was refused at its top. */
+export function Form({
+  refusals,
+  onSave,
+  className = "",
+  children,
+}: {
+  refusals: readonly Refusal[];
+  onSave(): unknown;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <form
+      className={`flex flex-col gap-3 ${className}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSave();
+      }}
+    >
+      <Refusals refusals={refusals} />
+      {children}
+    </form>
   );
 }

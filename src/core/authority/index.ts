@@ -3,7 +3,6 @@ import type { Money } from "../money";
 import {
   coversType,
   inEffect,
-  isActive,
   sayHolder,
   sayLimit,
   type ApproverRule,
@@ -74,13 +73,13 @@ export function authorityOf(
         name: entry.standIn && (directory.person(entry.standIn)?.name ?? entry.standIn),
         now: inEffect(entry, at),
       })),
-    barred: whyBarred(directory.person(person), at),
+    barred: whyBarred(directory.person(person), directory, at),
   };
 }
 
-function whyBarred(person: Person | undefined, at: string): string | null {
+function whyBarred(person: Person | undefined, directory: Directory, at: string): string | null {
   if (!person) return "is not known";
-  if (!isActive(person, at)) return "is not active";
+  if (!directory.isActive(person, at)) return "is not active";
   return person.roles.includes("approver") ? null : "has not the role approver";
 }
 
@@ -157,7 +156,7 @@ function reachOf(rule: ApproverRule, person: string, policy: Policy, directory: 
         : null;
     case "manager": {
       const reports = within(rule.up, person, directory).filter(
-        (one) => isActive(one, at) && covers(policy, one.unit, directory),
+        (one) => directory.isActive(one, at) && covers(policy, one.unit, directory),
       );
       const because = rule.up === 1 ? "they report to them" : `${sayCount(rule.up)} steps up their line`;
       return reports.length > 0 ? { forWhom: sayNames(reports.map((one) => one.name)), because } : null;
@@ -172,7 +171,7 @@ function reachOf(rule: ApproverRule, person: string, policy: Policy, directory: 
     }
     case "lineByLimit": {
       const below = everybodyBelow(person, directory).filter(
-        (one) => isActive(one, at) && covers(policy, one.unit, directory),
+        (one) => directory.isActive(one, at) && covers(policy, one.unit, directory),
       );
       const because =
         rule.climb === "straight"

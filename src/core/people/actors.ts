@@ -1,7 +1,7 @@
 import { dayIn } from "../calendar";
 import { formatMoney, type Money } from "../money";
 import { sayDate } from "../words";
-import { isActive, type Directory } from "./directory";
+import { type Directory } from "./directory";
 import type { ToCurrency } from "./limits";
 import type { Person, StandIn } from "./schema";
 import { coversType, inEffect } from "./stand-ins";
@@ -49,7 +49,7 @@ export function actorsFor(
 ): Candidate[] {
   const person = directory.person(id);
   if (!person) return [{ person: id, name: id, eligible: false, reason: "not: unknown person" }];
-  const why = whyNever(person, subject, at);
+  const why = whyNever(person, subject, directory, at);
   if (openLevel && why === "inactive" && person.successor) return takenOver(person, subject, directory, at);
   if (why) return [not(person, why)];
   const entries = directory.standInsOf(id).filter((entry) => inEffect(entry, at));
@@ -62,11 +62,11 @@ export function actorsFor(
 }
 
 /** Why a person can never decide on a document, whoever asks them; null when they can. */
-function whyNever(person: Person, subject: Subject, at: string): string | null {
+function whyNever(person: Person, subject: Subject, directory: Directory, at: string): string | null {
   if (person.id === subject.requester) return "is the requester";
   const exclusion = subject.excluded.find((excluded) => excluded.person === person.id);
   if (exclusion) return exclusion.reason;
-  if (!isActive(person, at)) return "inactive";
+  if (!directory.isActive(person, at)) return "inactive";
   return person.roles.includes("approver") ? null : "has not the role approver";
 }
 
@@ -85,7 +85,7 @@ function standsIn(
   const refused = (reason: string): Candidate[] => [
     { ...not(person, `${words}, but ${reason}`), inNameOf: principal.id },
   ];
-  const why = whyNever(person, subject, at) ?? path.map((entry) => overCap(entry, subject)).find(Boolean);
+  const why = whyNever(person, subject, directory, at) ?? path.map((entry) => overCap(entry, subject)).find(Boolean);
   if (why) return refused(why);
   const absence = directory.standInsOf(id).find((entry) => entry.kind === "absence" && inEffect(entry, at));
   if (!absence)
@@ -100,7 +100,7 @@ function standsIn(
 function takenOver(person: Person, subject: Subject, directory: Directory, at: string): Candidate[] {
   const seen = new Set([person.id]);
   let successor = directory.person(person.successor!);
-  while (successor && !isActive(successor, at) && successor.successor && !seen.has(successor.id)) {
+  while (successor && !directory.isActive(successor, at) && successor.successor && !seen.has(successor.id)) {
     seen.add(successor.id);
     successor = directory.person(successor.successor);
   }
@@ -171,7 +171,7 @@ export function principalsOf(person: string, directory: Directory, at: string): 
       id === person || directory.standInsOf(id).some((one) => one.kind === "absence" && inEffect(one, at));
     const stoodIn = passesOn ? directory.standsInFor(id).filter((entry) => inEffect(entry, at)) : [];
     for (const entry of stoodIn) if (id === person || entry.kind === "absence") found.add(entry.person);
-    for (const before of directory.predecessorsOf(id)) if (!isActive(before, at)) found.add(before.id);
+    for (const before of directory.predecessorsOf(id)) if (!directory.isActive(before, at)) found.add(before.id);
   }
   return [...found];
 }

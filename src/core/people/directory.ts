@@ -1,3 +1,4 @@
+import { dayIn } from "../calendar";
 import type { AuthorityLimit, Organisation, PeopleGroup, Person, Position, StandIn, Unit } from "./schema";
 
 /** An organisation indexed for looking people up. Build it once, use it for many documents. */
@@ -7,6 +8,8 @@ export type Directory = {
   unit(id: string): Unit | undefined;
   group(id: string): PeopleGroup | undefined;
   position(id: string): Position | undefined;
+  /** Whether a person is active at a moment: from the first to the last active day of the organisation’s zone, both included. */
+  isActive(person: Person, at: string): boolean;
   /** The unit itself and every unit above it, nearest first. */
   unitsAbove(id: string): readonly Unit[];
   /** The person's manager, the manager's manager, and so on, nearest first. */
@@ -66,8 +69,19 @@ export function directoryOf(organisation: Organisation): Directory {
     above.set(id, known);
     return known;
   };
+  // Looking up the day costs more than all the rest, and one moment is asked about for many people.
+  let asked = { at: "", day: "" };
+  const dayAt = (at: string): string => {
+    if (asked.at !== at) asked = { at, day: dayIn(at, organisation.timeZone) };
+    return asked.day;
+  };
   return {
     organisation,
+    isActive: ({ activeFrom, activeUntil }, at) => {
+      if (!activeFrom && !activeUntil) return true;
+      const day = dayAt(at);
+      return (!activeFrom || activeFrom <= day) && (!activeUntil || day <= activeUntil);
+    },
     person: (id) => people.get(id),
     unit: (id) => units.get(id),
     group: (id) => groups.get(id),
@@ -99,13 +113,4 @@ function gather<T>(items: readonly T[], keyOf: (item: T) => string | null | unde
     else found.set(key, [item]);
   }
   return found;
-}
-
-/**
- * Whether a person counts as active at a moment: from the first to the last active day, both included.
- * @param at ISO date or date-time
- */
-export function isActive(person: Person, at: string): boolean {
-  const day = at.slice(0, 10);
-  return (!person.activeFrom || person.activeFrom <= day) && (!person.activeUntil || day <= person.activeUntil);
 }

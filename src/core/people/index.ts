@@ -28,7 +28,7 @@ export type {
 } from "./schema";
 export { brokenReferences } from "./references";
 export type { Problem } from "./references";
-export { directoryOf, isActive } from "./directory";
+export { directoryOf } from "./directory";
 export type { Directory } from "./directory";
 export { circleOf, coversType, inEffect } from "./stand-ins";
 export { coverage, sayHolder, sayLimit } from "./limits";

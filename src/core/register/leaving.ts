@@ -20,7 +20,7 @@ type Named = { id: string; name: string };
 /** Everything that hangs on a person at a moment. */
 export function leftBehind(register: Register, person: string, at: string): LeftBehind {
   const organisation = asOf(register, at);
-  const day = at.slice(0, 10);
+  const day = dayIn(at, organisation.timeZone);
   return {
     reports: organisation.people
       .filter((one) => one.manager === person && !(one.activeUntil && one.activeUntil < day))

@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
-import { isActive, type Person } from "@/core/people";
+import { type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readWorld } from "../world";
@@ -32,8 +32,9 @@ export function startSession(app: App, person: string, how: SignInHow, device: s
 export function signInAsDemoPerson(app: App, personId: string, device: string): Result<Token> {
   if (!app.demo)
     return { ok: false, refusals: [refuse("not a demo", "Choosing a person works in the demonstration only")] };
-  const person = readWorld(app).directory.person(personId);
-  if (!person || !isActive(person, app.clock.now()))
+  const { directory } = readWorld(app);
+  const person = directory.person(personId);
+  if (!person || !directory.isActive(person, app.clock.now()))
     return { ok: false, refusals: [refuse("unknown", "There is no such active person", "person")] };
   return { ok: true, value: startSession(app, person.id, "chosen in the demonstration", device) };
 }
@@ -48,8 +49,9 @@ export function personOfSession(app: App, token: string | undefined): Person | n
   if (!row || row.expires_at <= now) return null;
   if (Date.parse(now) - Date.parse(row.seen_at) > SEEN_EVERY_MS)
     app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash);
-  const person = readWorld(app).directory.person(row.person);
-  return person && isActive(person, app.clock.now()) ? person : null;
+  const { directory } = readWorld(app);
+  const person = directory.person(row.person);
+  return person && directory.isActive(person, app.clock.now()) ? person : null;
 }
 
 export type Session = { id: string; how: string; device: string; startedAt: string; seenAt: string; current: boolean };

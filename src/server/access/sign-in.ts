@@ -1,4 +1,4 @@
-import { isActive, type Person } from "@/core/people";
+import { type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readWorld } from "../world";
@@ -40,7 +40,8 @@ export async function signIn(app: App, { email, password, code }: SignIn, origin
       `Too many attempts; try again in ${wait} ${wait === 1 ? "minute" : "minutes"}, or ask an administrator for a new way in`,
       "too many attempts",
     );
-  const credential = person && isActive(person, app.clock.now()) ? credentialOf(app, person.id) : undefined;
+  const { directory } = readWorld(app);
+  const credential = person && directory.isActive(person, app.clock.now()) ? credentialOf(app, person.id) : undefined;
   const right = credential ? await matchesPassword(credential.password_hash, password) : await matchesNobody(password);
   if (!right || !person || !credential) {
     noteFailure(app.db, who, now);

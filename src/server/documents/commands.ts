@@ -7,7 +7,7 @@ import {
   type DocumentState,
 } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
-import { isActive, type Directory, type Person } from "@/core/people";
+import { type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
@@ -148,7 +148,7 @@ export function readsAlong({ readers }: Policy, person: string, directory: Direc
 export function tookOver(app: App, requester: string, person: string): boolean {
   const { directory } = readWorld(app);
   const seen = new Set<string>();
-  for (let one = directory.person(requester); one && !isActive(one, app.clock.now()) && !seen.has(one.id);) {
+  for (let one = directory.person(requester); one && !directory.isActive(one, app.clock.now()) && !seen.has(one.id);) {
     if (one.successor === person) return true;
     seen.add(one.id);
     one = one.successor ? directory.person(one.successor) : undefined;

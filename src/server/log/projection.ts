@@ -3,7 +3,7 @@ import { documentType } from "@/core/documents";
 import type { Facts } from "@/core/conditions";
 import type { Money, Rate } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
-import { found, peopleTouched, type RegisterChange } from "@/core/register";
+import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/register";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Policy } from "@/core/policy";
 import type { Db } from "../db/open";
@@ -91,8 +91,21 @@ function projectPeople(db: Db, event: ChainedEvent): void {
   const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
   for (const change of changes) {
     write.run(change.kind, change.id, canonical(change.after));
-    for (const person of peopleTouched(change)) note.run(person, event.seq);
+    for (const person of [...peopleTouched(change), ...holderOf(db, change)]) note.run(person, event.seq);
   }
+}
+
+/** A limit of a position is a limit of whoever holds it. */
+function holderOf(db: Db, change: RegisterChange): string[] {
+  if (change.kind !== "limit" || change.after.holder.kind !== "position") return [];
+  const read = (kind: Kind, id: string) =>
+    db.prepare("SELECT body FROM register WHERE kind = ? AND id = ?").pluck().get(kind, id) as string | undefined;
+  const stored = read("position", change.after.holder.id);
+  if (!stored) return [];
+  const position = JSON.parse(stored) as EntryOf<"position">;
+  const unit = position.heads ? read("unit", position.unit) : undefined;
+  const head = unit && (JSON.parse(unit) as EntryOf<"unit">).states.at(-1)?.head;
+  return [head ?? position.holders.at(-1)?.person ?? []].flat();
 }
 
 function notePeople(db: Db, events: readonly ChainedEvent[]): void {

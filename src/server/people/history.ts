@@ -35,7 +35,12 @@ export function historyOf(app: App, person: string): HistoryLine[] {
     if (event.stream.startsWith("access:"))
       return { ...line, ...sayAccess({ type: event.type, data: JSON.parse(event.data) as unknown } as AccessEvent) };
     const data = JSON.parse(event.data) as PeopleData;
-    const about = (data.changes ?? []).filter((change) => peopleTouched(change).includes(person));
+    const own = new Set(directory.positionsOf(person).map((position) => position.id));
+    const about = (data.changes ?? []).filter(
+      (change) =>
+        peopleTouched(change).includes(person) ||
+        (change.kind === "limit" && change.after.holder.kind === "position" && own.has(change.after.holder.id)),
+    );
     return {
       ...line,
       what:

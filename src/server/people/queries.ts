@@ -1,4 +1,4 @@
-import { isActive, type Role } from "@/core/people";
+import { type Role } from "@/core/people";
 import type { App } from "../app";
 import { readWorld } from "../world";
 
@@ -12,7 +12,7 @@ export function findPeople(app: App, text: string, role: string | null): FoundPe
   const words = plain(text).split(/\s+/).filter(Boolean);
   const at = app.clock.now();
   return directory.organisation.people
-    .filter((person) => isActive(person, at) && (!role || person.roles.includes(role as Role)))
+    .filter((person) => directory.isActive(person, at) && (!role || person.roles.includes(role as Role)))
     .filter((person) => {
       const where = plain(`${person.name} ${person.email} ${person.id} ${person.title}`);
       return words.every((word) => where.includes(word));

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { Entry } from "../labelled";
+import { Entry, Form } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
 import { sayExactly } from "../format";
@@ -21,14 +21,7 @@ export function PasswordForm({ hasPassword }: { hasPassword: boolean }) {
     setPassword("");
   };
   return (
-    <form
-      className="flex max-w-sm flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save} className="max-w-sm">
       {hasPassword && (
         <Entry
           label="Present password"
@@ -54,7 +47,7 @@ export function PasswordForm({ hasPassword }: { hasPassword: boolean }) {
         </Button>
         {done && <span role="status">The password is set.</span>}
       </div>
-    </form>
+    </Form>
   );
 }
 

@@ -3,8 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Refusal } from "@/core/refusal";
-import { Choice, Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Choice, Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { send } from "../send";
 
 function useEntering(path: string) {
@@ -27,14 +27,7 @@ export function InvitationForm({ token }: { token: string }) {
   const { go, busy, refusals } = useEntering("/api/invitation");
   const [password, setPassword] = useState("");
   return (
-    <form
-      className="flex max-w-sm flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void go({ token, password });
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={() => go({ token, password })} className="max-w-sm">
       <Entry
         label="New password"
         type="password"
@@ -47,7 +40,7 @@ export function InvitationForm({ token }: { token: string }) {
       <Button type="submit" look="solid" disabled={busy}>
         Set password and sign in
       </Button>
-    </form>
+    </Form>
   );
 }
 
@@ -64,14 +57,7 @@ export function StartForm({ zones }: { zones: string[] }) {
   });
   const set = (field: keyof typeof form) => (value: string) => setForm((now) => ({ ...now, [field]: value }));
   return (
-    <form
-      className="flex max-w-md flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void go(form);
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={() => go(form)} className="max-w-md">
       <Entry label="Organisation" value={form.organisation} onChange={set("organisation")} required />
       <div className="grid grid-cols-2 gap-3">
         <Entry
@@ -108,6 +94,6 @@ export function StartForm({ zones }: { zones: string[] }) {
       <Button type="submit" look="solid" disabled={busy}>
         Set up and sign in
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -3,8 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Refusal } from "@/core/refusal";
-import { Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { send } from "../send";
 
 /** E-mail and password, and the one-time code once the account asks for one. */
@@ -28,14 +28,7 @@ export function SignInForm() {
     setRefusals(asks ? [] : result.refusals);
   };
   return (
-    <form
-      className="flex max-w-sm flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void go();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={go} className="max-w-sm">
       <Entry label="E-mail" type="email" autoComplete="username" value={form.email} onChange={set("email")} required />
       <Entry
         label="Password"
@@ -60,6 +53,6 @@ export function SignInForm() {
       <Button type="submit" look="solid" disabled={busy}>
         Sign in
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -4,9 +4,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { idFrom } from "@/core/ids";
 import { Sheet } from "../frame/sheet";
-import { Choice, Entry } from "../labelled";
+import { Choice, Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
-import { Button, Refusals } from "../primitives";
+import { Button } from "../primitives";
 
 const OFFICE = [{ from: "09:00", to: "17:00" }];
 
@@ -38,14 +38,7 @@ export function NewLocation({ zones }: { zones: string[] }) {
         New location
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="A new location">
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void add();
-          }}
-        >
-          <Refusals refusals={refusals} />
+        <Form refusals={refusals} onSave={add}>
           <Entry label="Name" value={name} onChange={setName} required maxLength={60} />
           <Choice label="Time zone" value={timeZone} onChange={setTimeZone}>
             {zones.map((zone) => (
@@ -55,7 +48,7 @@ export function NewLocation({ zones }: { zones: string[] }) {
           <Button type="submit" look="solid" disabled={busy}>
             Add location
           </Button>
-        </form>
+        </Form>
       </Sheet>
     </>
   );

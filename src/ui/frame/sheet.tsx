@@ -1,7 +1,7 @@
 "use client";
 
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { useRef, type ReactNode } from "react";
 
 /** What floats above a page: a titled sheet that Esc closes and that gives the focus back. */
 export function Sheet({
@@ -15,12 +15,19 @@ export function Sheet({
   title: string;
   children: ReactNode;
 }) {
+  // Sheets are opened by buttons of their page and not by a trigger of the dialog, so it does not know where the focus came from.
+  const opener = useRef<Element | null>(null);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={() => (opener.current = document.activeElement)}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (opener.current instanceof HTMLElement) opener.current.focus();
+          }}
           className="fixed top-[12vh] left-1/2 z-50 max-h-[80vh] w-[min(32rem,calc(100vw-2rem))] -translate-x-1/2 overflow-y-auto rounded-sm border border-rule bg-paper p-6 shadow-xl"
         >
           <Dialog.Title className="mb-4 text-xl font-semibold">{title}</Dialog.Title>

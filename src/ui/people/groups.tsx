@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { Sheet } from "../frame/sheet";
-import { Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";
 import { PersonLink, StateMark, Vacant, type State } from "./state";
 import { useChange } from "./use-change";
@@ -77,14 +77,7 @@ function GroupForm({ group, onDone }: { group: Group | null; onDone(): void }) {
     if (await change({ type: "save group", group: group?.id ?? null, name, people, from: from || null })) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <Entry label="Name" value={name} onChange={setName} required />
       <div>
         <p className="text-sm font-semibold">Members</p>
@@ -109,7 +102,7 @@ function GroupForm({ group, onDone }: { group: Group | null; onDone(): void }) {
       <Button type="submit" look="solid" disabled={busy}>
         Save group
       </Button>
-    </form>
+    </Form>
   );
 }
 
@@ -170,19 +163,12 @@ function HolderForm({ position, onDone }: { position: Position; onDone(): void }
     if (done) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <PersonPicker label="Who holds it" value={holder} onChange={setHolder} none="vacant" />
       <Entry label="From" type="date" value={from} onChange={setFrom} hint="Today, if left empty." />
       <Button type="submit" look="solid" disabled={busy}>
         Save
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -3,8 +3,8 @@
 import Link from "next/link";
 import { useState } from "react";
 import { sayCount } from "@/core/words";
-import { Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
@@ -76,14 +76,7 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
   );
   const names = (list: Picked[]) => list.map((one) => one.name).join(", ");
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <Entry
         label="Last day"
         type="date"
@@ -138,6 +131,6 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
       <Button type="submit" look="grave" disabled={busy}>
         Deactivate {person.name} after that day
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { Choice, Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Choice, Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
@@ -52,14 +52,7 @@ export function PersonForm({
     if (done) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <div className="grid gap-3 sm:grid-cols-2">
         <Entry label="Name" value={form.name} onChange={set("name")} required />
         <Entry label="E-mail" type="email" value={form.email} onChange={set("email")} required />
@@ -99,6 +92,6 @@ export function PersonForm({
       <Button type="submit" look="solid" disabled={busy}>
         {person ? "Save" : "Add person"}
       </Button>
-    </form>
+    </Form>
   );
 }

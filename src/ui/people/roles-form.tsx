@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import { Entry, Tick } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Entry, Form, Tick } from "../labelled";
+import { Button } from "../primitives";
 import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
@@ -26,14 +26,7 @@ export function RolesForm({ person, roles, onDone }: { person: Picked; roles: st
     if (await change({ type: "give roles", person: person.id, roles: chosen, reason })) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <fieldset>
         <legend className="sr-only">Roles</legend>
         {ROLES.map(([role, what]) => (
@@ -61,6 +54,6 @@ export function RolesForm({ person, roles, onDone }: { person: Picked; roles: st
       <Button type="submit" look="solid" disabled={busy}>
         Save roles
       </Button>
-    </form>
+    </Form>
   );
 }

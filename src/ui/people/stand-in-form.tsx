@@ -3,8 +3,8 @@
 import { useState } from "react";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { parseMoney } from "@/core/money";
-import { Entry, Tick } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Entry, Form, Tick } from "../labelled";
+import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
@@ -45,14 +45,7 @@ export function StandInForm({ kind, person, today, tomorrow, currency, suggested
     if (done) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <div className="grid grid-cols-2 gap-3">
         <Entry label="First day" type="date" value={from} min={today} onChange={setFrom} required />
         <Entry
@@ -106,6 +99,6 @@ export function StandInForm({ kind, person, today, tomorrow, currency, suggested
       <Button type="submit" look="solid" disabled={busy}>
         {kind === "absence" ? "Set absence" : "Delegate"}
       </Button>
-    </form>
+    </Form>
   );
 }

@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import { Sheet } from "../frame/sheet";
-import { Choice, Entry } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Choice, Entry, Form } from "../labelled";
+import { Button } from "../primitives";
 import { PersonForm } from "./person-form";
 import { PersonPicker, type Picked } from "./person-picker";
 import { useChange } from "./use-change";
@@ -75,14 +75,7 @@ function UnitForm({
     if (await change({ type: "close unit", unit: unit!.id })) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <Entry label="Name" value={name} onChange={setName} required />
       <Choice label="Lies in" value={above} onChange={setAbove}>
         <option value="">nothing, at the top</option>
@@ -112,7 +105,7 @@ function UnitForm({
           </Button>
         )}
       </div>
-    </form>
+    </Form>
   );
 }
 
@@ -124,14 +117,7 @@ function PositionForm({ unit, onDone }: { unit: Picked; onDone(): void }) {
     if (await change({ type: "save position", position: null, name, unit: unit.id, heads })) onDone();
   };
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <Refusals refusals={refusals} />
+    <Form refusals={refusals} onSave={save}>
       <Entry
         label="Name"
         value={name}
@@ -146,6 +132,6 @@ function PositionForm({ unit, onDone }: { unit: Picked; onDone(): void }) {
       <Button type="submit" look="solid" disabled={busy}>
         Add position
       </Button>
-    </form>
+    </Form>
   );
 }

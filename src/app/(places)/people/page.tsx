@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { unitTree, unitView } from "@/server/people/views";
+import { unitTree, unitView } from "@/server/people/unit-views";
 import { readWorld } from "@/server/world";
 import { UnitSheet } from "@/ui/people/unit-sheet";
 import { UnitTree } from "@/ui/people/unit-tree";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { RoleSchema, isActive } from "@/core/people";
+import { RoleSchema } from "@/core/people";
 import { rulesOf } from "@/core/register";
 import { conflictsOf, sayConflict } from "@/core/segregation";
 import { authorise } from "@/server/access/authorise";
@@ -14,7 +14,7 @@ export default async function Settings() {
   const { register } = readWorld(app);
   const rules = rulesOf(register);
   const broken = directory.organisation.people
-    .filter((one) => isActive(one, now))
+    .filter((one) => directory.isActive(one, now))
     .flatMap((one): Broken[] =>
       conflictsOf(one.roles, rules).map((rule) => ({
         person: { id: one.id, name: one.name },

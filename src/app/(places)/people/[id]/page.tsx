@@ -7,7 +7,7 @@ import { joinWords, sayDate } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, type Visit } from "@/server/http/page";
 import { leavingOf } from "@/server/people/leaving";
-import { personView, type PersonView } from "@/server/people/views";
+import { personView, type PersonView } from "@/server/people/person-view";
 import { capital } from "@/ui/format";
 import { AuthorityTable } from "@/ui/people/authority-table";
 import { History } from "@/ui/people/history";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { awayView } from "@/server/people/views";
+import { awayView } from "@/server/people/stand-in-views";
 import { AwayChart, OtherStandIns } from "@/ui/people/away-chart";
 import { buttonClass } from "@/ui/primitives";
 

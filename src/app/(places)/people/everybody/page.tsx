@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { RoleSchema } from "@/core/people";
 import { visitFor } from "@/server/http/page";
-import { TABLE_PAGE, peopleTable, type TableFilter } from "@/server/people/views";
+import { TABLE_PAGE, peopleTable, type TableFilter } from "@/server/people/table";
 import { Pager } from "@/ui/lists/list-filter";
 import { PeopleTable } from "@/ui/people/people-table";
 import { buttonClass } from "@/ui/primitives";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { groupViews, positionViews } from "@/server/people/views";
+import { groupViews, positionViews } from "@/server/people/unit-views";
 import { readWorld } from "@/server/world";
 import { Groups, Positions } from "@/ui/people/groups";
 

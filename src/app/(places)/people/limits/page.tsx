@@ -3,7 +3,7 @@ import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { limitMatrix } from "@/server/people/views";
+import { limitMatrix } from "@/server/people/limit-views";
 import { readWorld } from "@/server/world";
 import { LimitMatrix } from "@/ui/people/limit-matrix";
 
