@@ -76,7 +76,7 @@ async function bringIn(page) {
   ];
   const file = { name: "people.csv", mimeType: "text/csv", buffer: Buffer.from(rows.join("\r\n")) };
   await page.getByLabel("A CSV file of people").setInputFiles(file);
-  await page.getByText("Cannot be taken").scrollIntoViewIfNeeded();
+  await page.getByRole("heading", { name: "Cannot be taken" }).waitFor();
   await page.evaluate(() => window.scrollTo(0, 260));
 }
 

@@ -6,7 +6,7 @@ import { Masthead, type Place } from "@/ui/frame/masthead";
 import { sayMoment, sayTime } from "@/ui/format";
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
-  const { person, now, zone } = await visit();
+  const { app, person, now, zone } = await visit();
   const places: Place[] = [
     { href: "/desk", name: "Desk" },
     { href: "/documents", name: "Documents" },
@@ -28,6 +28,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
         mayEnter={!authorise(person, "documents.enter")}
         mayBeAway={!authorise(person, "standIns.write", { about: person })}
         mayReadSettings={!authorise(person, "policies.read")}
+        isDemo={app.demo}
       />
       <LiveRefresh />
       <main id="main" className="flex flex-1 flex-col">

@@ -8,7 +8,7 @@ import { send } from "../send";
 import { KeyHelp } from "./key-help";
 
 type Visitor = { id: string; name: string; title: string };
-type May = { mayEnter: boolean; mayBeAway: boolean; mayReadSettings: boolean };
+type May = { mayEnter: boolean; mayBeAway: boolean; mayReadSettings: boolean; isDemo: boolean };
 
 export type Place = { href: string; name: string };
 
@@ -58,7 +58,14 @@ export function Masthead({
   );
 }
 
-function PersonMenu({ person, clock, mayEnter, mayBeAway, mayReadSettings }: { person: Visitor; clock: string } & May) {
+function PersonMenu({
+  person,
+  clock,
+  mayEnter,
+  mayBeAway,
+  mayReadSettings,
+  isDemo,
+}: { person: Visitor; clock: string } & May) {
   const router = useRouter();
   const leave = async () => {
     await send("/api/session", {}, "DELETE");
@@ -100,7 +107,7 @@ function PersonMenu({ person, clock, mayEnter, mayBeAway, mayReadSettings }: { p
             Keys
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void leave()}>
-            Sign out, or be somebody else
+            {isDemo ? "Sign out, or be somebody else" : "Sign out"}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

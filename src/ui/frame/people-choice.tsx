@@ -16,8 +16,8 @@ const FIRST_TO_TRY: Record<string, string> = {
   "tome-cardigos": "Trusts nothing he cannot re-compute",
   "joaquina-teles": "Keeps people, limits and roles",
   "fabricio-nave": "Stands in for somebody away",
-  "vicente-lourosa": "Works through holds",
-  "rosalind-amado": "Reviews policies",
+  "vicente-lourosa": "Reads all, opens bank accounts",
+  "rosalind-amado": "Holds a standing delegation",
 };
 
 /** The demo's people to choose from; those that show most stand first and larger. */

@@ -108,7 +108,7 @@ function Particulars({ bad }: { bad: ReadonlySet<string | undefined> }) {
         onChange={(person) => setValue("receiver", person && { id: person.id, name: person.name })}
         none="nobody named"
       />
-      <label>
+      <label className="sm:col-span-2">
         <span className="text-sm font-semibold">Note to whoever approves</span>
         <textarea {...register("note")} rows={1} maxLength={2000} className="field" />
       </label>
