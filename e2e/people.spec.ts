@@ -276,3 +276,29 @@ test("a private detail is masked, and showing it is in the log", async ({ page }
   await expect(page.getByText(/^Bank account opened/)).toBeVisible();
   await expect(page.getByText("8765")).toHaveCount(0);
 });
+
+test("who reads along under a policy is set on the board with the next version", async ({ page }) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto("/policies");
+  await page.getByRole("link", { name: "Purchase orders" }).click();
+  const newest = page.getByRole("list", { name: "Versions" }).getByRole("listitem").first();
+  const link = newest.getByRole("link");
+  if (await link.count()) await link.click();
+  await page.getByRole("button", { name: "Change who does" }).click();
+  await pick(page, "Add a person", "otto", "Otto Veramar");
+  await page.getByLabel("Accounts payable").check();
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Otto Veramar and Accounts payable read along.")).toBeVisible();
+  await page.getByRole("button", { name: /^Save as version/ }).click();
+  await page.getByRole("button", { name: /^Save version/ }).click();
+  await page.getByRole("button", { name: "Put in force" }).click();
+  await page.getByRole("button", { name: /^Put version \d+ in force/ }).click();
+  await expect(page.getByRole("list", { name: "Versions" }).getByText("In force")).toBeVisible();
+  await signIn(page, "martim-caldeirao");
+  await enterOrder(page, { title: "Screens for the office", price: "300.00" });
+  await signIn(page, "otto-veramar");
+  await page.goto("/documents");
+  await page.getByRole("link", { name: /PO-/ }).first().click();
+  await expect(page.getByRole("heading", { name: "Screens for the office" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Decide" })).toHaveCount(0);
+});

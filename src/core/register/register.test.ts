@@ -99,6 +99,32 @@ describe("dated values", () => {
     expect(turningPoints(later, AT)).toEqual(["2026-03-31T23:00:00.000Z"]);
   });
 
+  it("a snapshot made at a turning point stays true until the next", () => {
+    const days = fc.integer({ min: 11, max: 28 }).map((day) => `2026-03-${day}`);
+    const people = fc.constantFrom("rui-tavares", "petra-zimbral", "duarte-anselmo", null);
+    const edits = fc.array(fc.tuple(days, people, fc.integer({ min: 0, max: 3 })), { maxLength: 8 });
+    fc.assert(
+      fc.property(edits, fc.integer({ min: 0, max: 20 * 24 }), (list, hours) => {
+        const register = list.reduce((now, [day, person, kind]) => {
+          const holder = { kind: "person" as const, id: "rui-tavares" };
+          const edit = [
+            () => saveUnit(now, "engineering", { name: "Engineering", parent: "fleet", head: person }, day, setting),
+            () => holdPosition(now, "treasurer", person, day, setting),
+            () =>
+              setLimit(now, holder, "purchase-order", person ? { kind: "unlimited" } : { kind: "none" }, day, setting),
+            () => setStandIn(now, away("rui-tavares", "petra-zimbral", { from: day, until: day }), setting),
+          ][kind]!();
+          return edit.ok ? applyChanges(now, edit.value) : now;
+        }, start);
+        const at = new Date(Date.parse(AT) + hours * 3_600_000).toISOString();
+        const before = [AT, ...turningPoints(register, AT)].findLast((moment) => moment <= at)!;
+        // Absences are in the snapshot until they are over, whether they have begun or not.
+        expect(asOf(register, at)).toEqual(asOf(register, before));
+      }),
+      { numRuns: 200, seed: 20260310 },
+    );
+  });
+
   it("nothing takes effect in the past", () => {
     expect(why(changePerson(start, "rui-tavares", { title: "x" }, "2026-03-09", setting))).toBe(
       "9 Mar 2026 has passed; a change counts from today, 10 Mar 2026, or from a later day",
@@ -355,6 +381,33 @@ describe("leaving", () => {
       }),
       { numRuns: 120, seed: 20260310 },
     );
+  });
+
+  it("hands on absences in which they stand in: to somebody else, or to nobody, and a delegation ends", () => {
+    const withAbsence = done(
+      start,
+      setStandIn(start, away("rui-tavares", "petra-zimbral", { until: "2026-04-20" }), setting),
+    );
+    const both = done(
+      withAbsence,
+      setStandIn(withAbsence, away("duarte-anselmo", "petra-zimbral", { kind: "delegation", until: null }), setting),
+    );
+    const leaving = (standIn: string | null) =>
+      asOf(
+        done(both, leave(both, "petra-zimbral", { ...handing, heads: {}, standIn }, 0, setting)),
+        "2026-04-02T00:00:00.000Z",
+      )
+        .standIns.map((entry) => `${entry.kind} ${entry.person} ${entry.standIn}`)
+        .sort();
+    expect(leaving("marta-quelhas")).toEqual([
+      "absence rui-tavares marta-quelhas",
+      "delegation duarte-anselmo marta-quelhas",
+    ]);
+    expect(leaving(null)).toEqual(["absence rui-tavares null"]);
+    // Nobody stands in for themselves.
+    expect(leaving("rui-tavares")).toEqual(["absence rui-tavares null", "delegation duarte-anselmo rui-tavares"]);
+    const until = done(both, leave(both, "petra-zimbral", { ...handing, heads: {} }, 0, setting));
+    expect(asOf(until, "2026-03-31T12:00:00.000Z").standIns.map((entry) => entry.standIn)).toContain("petra-zimbral");
   });
 
   it("can be taken back", () => {

@@ -7,6 +7,7 @@ import { Button, VersionMark } from "../primitives";
 import { Chart } from "./chart";
 import { Details } from "./details";
 import { InWords } from "./in-words";
+import { Readers } from "./readers";
 import { PutInForce, SaveVersion } from "./version-dialogs";
 import { useBoard, type History } from "./use-board";
 
@@ -38,6 +39,7 @@ export function BandBoard(props: Props) {
           <p className="text-soft">
             {props.scope}. Measured on the {props.measure} in {saved.currency}.
           </p>
+          <Readers board={board} />
           <Versions id={saved.id} current={current} versions={versions} />
         </div>
         <div className="flex flex-wrap items-center gap-2">

@@ -11,6 +11,8 @@ import type { Board, Selection } from "./types";
 export type History = { amounts: Record<string, number[]>; months: number; daysPerStage: number };
 
 export type BoardState = Board & {
+  /** Changes what belongs to the whole policy and not to a section. */
+  changePolicy(edit: (policy: Policy) => Policy): void;
   choose(section: string): void;
   changed: boolean;
   discard(): void;
@@ -52,6 +54,7 @@ export function useBoard(
     mayWrite,
     select,
     change: (edit) => setPolicy((current) => replaceSection(current, section.id, edit)),
+    changePolicy: setPolicy,
     choose: (id) => {
       setSectionId(id);
       select(null);

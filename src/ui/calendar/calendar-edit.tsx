@@ -6,6 +6,7 @@ import { sayDate } from "@/core/words";
 import { Choice, Entry } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
+import { readShifts, sayShifts } from "./shifts";
 
 type Named = { key: string; name: string };
 const DAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
@@ -41,8 +42,6 @@ export function CalendarEdit({
     </div>
   );
 }
-
-const sayShifts = (shifts: { from: string; to: string }[]) => shifts.map(({ from, to }) => `${from}–${to}`).join(", ");
 
 function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: boolean }) {
   const { change, busy, refusals, refuse } = useChange();
@@ -105,17 +104,6 @@ function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: bo
       )}
     </form>
   );
-}
-
-/** @example readShifts("8:30-12:30, 13:30-17:30") // two shifts */
-function readShifts(text: string): { from: string; to: string }[] | null {
-  const parts = text
-    .split(",")
-    .map((part) => part.trim())
-    .filter(Boolean);
-  const shifts = parts.map((part) => /^(\d{1,2}:\d{2})\s*[–-]\s*(\d{1,2}:\d{2})$/.exec(part));
-  if (shifts.some((match) => !match)) return null;
-  return shifts.map((match) => ({ from: match![1]!.padStart(5, "0"), to: match![2]!.padStart(5, "0") }));
 }
 
 function DaysOff({

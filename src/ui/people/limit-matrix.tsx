@@ -2,18 +2,10 @@
 
 import { useRef, useState } from "react";
 import { AUTHORITY_TYPES } from "@/core/documents";
-import { formatAmount, isCurrency, parseMoney } from "@/core/money";
-import type { Limit } from "@/core/people";
 import { Refusals } from "../primitives";
+import { readLimit, textOf, type Cell } from "./limit-text";
 import { useChange } from "./use-change";
 
-export type Cell = {
-  words: string;
-  minor: number | null;
-  currency: string;
-  kind: "amount" | "unlimited" | "none";
-  later: string;
-};
 export type Row = { kind: "person" | "position"; id: string; name: string; about: string; cells: Cell[] };
 type Place = { row: string; type: number };
 
@@ -178,24 +170,4 @@ function CellButton({
       {shown}
     </button>
   );
-}
-
-function textOf(cell: Cell, home: string): string {
-  if (cell.kind !== "amount") return cell.kind === "none" ? "" : "unlimited";
-  const amount = formatAmount({ minor: cell.minor!, currency: cell.currency });
-  return cell.currency === home ? amount : `${amount} ${cell.currency}`;
-}
-
-/** What was typed as a limit, or what is wrong with it. */
-function readLimit(text: string, home: string): Limit | { message: string } {
-  const words = text.trim();
-  if (words === "" || /^(none|–|-)$/i.test(words)) return { kind: "none" };
-  if (/^unlimited$/i.test(words)) return { kind: "unlimited" };
-  const [, amount = "", written] = /^([\d\s.,']*)\s*(\D*)$/.exec(words) ?? [];
-  const currency = written?.trim().toUpperCase() || home;
-  if (amount.trim() === "" || !isCurrency(currency))
-    return { message: `“${words}” is no limit; write 5,000 or 5,000 GBP, unlimited, or nothing` };
-  const parsed = parseMoney(amount.trim(), currency);
-  if (!parsed.ok) return { message: parsed.message };
-  return parsed.money.minor < 0 ? { message: "a limit is not below zero" } : { kind: "amount", ...parsed.money };
 }
