@@ -302,3 +302,15 @@ test("who reads along under a policy is set on the board with the next version",
   await expect(page.getByRole("heading", { name: "Screens for the office" })).toBeVisible();
   await expect(page.getByRole("region", { name: "Decide" })).toHaveCount(0);
 });
+
+test("a cost centre gets an owner", async ({ page }) => {
+  await signIn(page, "joaquina-teles");
+  await page.goto("/people/groups");
+  await page.getByRole("button", { name: "New owner" }).click();
+  await page.getByLabel("As it stands on documents").fill("CC-99");
+  await page.getByRole("button", { name: "Save owner" }).click();
+  await expect(page.getByRole("dialog").getByRole("alert")).toHaveText("Choose who owns it");
+  await pick(page, "Owner", "mafalda", "Mafalda Ilhéu");
+  await page.getByRole("button", { name: "Save owner" }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Cost centre CC-99: Mafalda Ilhéu" })).toBeVisible();
+});

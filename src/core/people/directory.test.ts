@@ -86,10 +86,10 @@ describe("limits", () => {
     { id: "buyer", name: "Buyer", unit: "fleet", heads: false, holder: "una" },
     { id: "captain", name: "Captain", unit: "fleet", heads: false, holder: "una" },
   ];
-  const with_ = (limits: Organisation["limits"]) => directoryOf({ ...organisation, positions, limits });
+  const withLimits = (limits: Organisation["limits"]) => directoryOf({ ...organisation, positions, limits });
   const rate = { EUR: 1, GBP: 0.8 } as Record<string, number>;
   const judge = (limits: Organisation["limits"], minor: number, person = "una") =>
-    coverage(person, "purchase-order", { minor, currency: "EUR" }, with_(limits), (amount, currency) =>
+    coverage(person, "purchase-order", { minor, currency: "EUR" }, withLimits(limits), (amount, currency) =>
       rate[currency] ? { minor: Math.round(amount.minor * rate[currency]), currency } : null,
     );
 
@@ -115,7 +115,7 @@ describe("limits", () => {
       [{ ...limit("person", "una", 0), limit: { kind } }] as Organisation["limits"];
     expect([judge(of("unlimited"), 1e12).outcome, judge(of("none"), 0).outcome]).toEqual(["covers", "does not cover"]);
     expect([sayLimit({ kind: "unlimited" }), sayLimit({ kind: "none" })]).toEqual(["unlimited", "none"]);
-    expect(sayHolder(limit("position", "gone", 1), with_([]))).toBe("as gone");
+    expect(sayHolder(limit("position", "gone", 1), withLimits([]))).toBe("as gone");
   });
 });
 

@@ -128,3 +128,12 @@ export function positionViews(register: Register, directory: Directory, at: stri
     };
   });
 }
+
+/** Who owns which cost centre, supplier or customer. */
+export function ownerViews(directory: Directory, at: string) {
+  return directory.organisation.owners.map(({ of, key, person: id }) => {
+    const person = directory.person(id);
+    const state = person ? stateOf(person, directory, at) : { kind: "present" as const };
+    return { of, key, person: { id, name: person?.name ?? id, state } };
+  });
+}

@@ -1,9 +1,10 @@
 import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { groupViews, positionViews } from "@/server/people/unit-views";
+import { groupViews, ownerViews, positionViews } from "@/server/people/unit-views";
 import { readWorld } from "@/server/world";
 import { Groups, Positions } from "@/ui/people/groups";
+import { Owners } from "@/ui/people/owners";
 
 export const metadata: Metadata = { title: "Groups and positions" };
 
@@ -16,6 +17,9 @@ export default async function GroupsAndPositions() {
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <Groups groups={groupViews(directory, now)} mayWrite={mayWrite} />
         <Positions positions={positionViews(readWorld(app).register, directory, now)} mayWrite={mayWrite} />
+      </div>
+      <div className="mt-8">
+        <Owners owners={ownerViews(directory, now)} mayWrite={!authorise(person, "limits.write")} />
       </div>
     </div>
   );
