@@ -133,3 +133,39 @@ test("an auditor reads the board and changes nothing", async ({ page }) => {
   });
   expect(refused.status()).toBe(403);
 });
+
+test("everything is undone to the beginning and redone to the end; a drag is one step", async ({ page }) => {
+  const undo = page.getByRole("button", { name: "Undo", exact: true });
+  const redo = page.getByRole("button", { name: "Redo", exact: true });
+  await expect(undo).toBeDisabled();
+  const before = await words(page).innerText();
+  await stake(page, 0).focus();
+  for (let press = 0; press < 12; press += 1) await page.keyboard.press("Shift+ArrowRight");
+  await expect(stake(page, 0)).toHaveText("2,012.00");
+  const box = (await stake(page, 1).boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 50, box.y + 5, { steps: 8 });
+  await page.mouse.up();
+  const dragged = await stake(page, 1).innerText();
+  expect(dragged).not.toBe("20,000.00");
+  await page.getByRole("button", { name: "Add a level" }).click();
+  const after = await words(page).innerText();
+  await page.keyboard.press("Control+z");
+  await expect(stake(page, 1)).toHaveText(dragged);
+  await undo.click();
+  await expect(stake(page, 1)).toHaveText("20,000.00");
+  await expect(stake(page, 0)).toHaveText("2,012.00");
+  await page.reload();
+  await page.getByRole("tab", { name: "Dry-dock and engine work" }).click();
+  // What was kept over the reload can still be taken back to what was saved.
+  await expect(stake(page, 0)).toHaveText("2,012.00");
+  await undo.click();
+  await expect(stake(page, 0)).toHaveText("2,000.00");
+  expect(await words(page).innerText()).toBe(before);
+  await redo.click();
+  await expect(stake(page, 0)).toHaveText("2,012.00");
+  expect(after).not.toBe(before);
+  while (await undo.isEnabled()) await undo.click();
+  expect(await words(page).innerText()).toBe(before);
+});

@@ -9,6 +9,7 @@ import { Details } from "./details";
 import { InWords } from "./in-words";
 import { Readers } from "./readers";
 import { PutInForce, SaveVersion } from "./version-dialogs";
+import { UndoRedo } from "./undo-redo";
 import { useBoard, type History } from "./use-board";
 
 export type VersionLine = { version: number; state: VersionState; when: string; by: string; note: string };
@@ -43,10 +44,12 @@ export function BandBoard(props: Props) {
           <Versions id={saved.id} current={current} versions={versions} />
         </div>
         <div className="flex flex-wrap items-center gap-2">
+          {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
           {board.changed && (
             <>
               <span className="text-sm text-waiting">
                 {board.restored ? "Unsaved changes from before" : "Unsaved changes"}
+                {board.keptAt && `, kept in this browser at ${board.keptAt.toTimeString().slice(0, 5)}`}
               </span>
               <Button look="quiet" onClick={board.discard}>
                 Discard

@@ -1,11 +1,12 @@
 "use client";
 
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
 import { readPolicy, type Policy, type Section } from "@/core/policy";
 import { tideOf } from "@/core/rehearsal";
 import { domainOf, type Domain } from "./geometry";
+import { redo, startOf, step, undo } from "./steps";
 import type { Board, Selection } from "./types";
 
 export type History = { amounts: Record<string, number[]>; months: number; daysPerStage: number };
@@ -16,8 +17,7 @@ export type BoardState = Board & {
   choose(section: string): void;
   changed: boolean;
   discard(): void;
-  restored: boolean;
-};
+} & Pick<Kept, "restored" | "keptAt" | "undo" | "redo">;
 
 /**
  * The board's working copy of a version: edits, selection, and what is derived from them. Unsaved edits are kept in this browser, so
@@ -30,7 +30,7 @@ export function useBoard(
   history: History,
   mayWrite: boolean,
 ): BoardState {
-  const { policy, setPolicy, changed, discard, restored } = useKeptPolicy(
+  const { policy, setPolicy, changed, discard, restored, keptAt, undo, redo } = useKeptPolicy(
     saved,
     `bandeira:board:${saved.id}:${version}`,
     mayWrite,
@@ -65,6 +65,9 @@ export function useBoard(
       select(null);
     },
     restored,
+    keptAt,
+    undo,
+    redo,
   };
 }
 
@@ -72,17 +75,34 @@ function replaceSection(policy: Policy, id: string, edit: (section: Section) => 
   return { ...policy, sections: policy.sections.map((section) => (section.id === id ? edit(section) : section)) };
 }
 
-function useKeptPolicy(saved: Policy, key: string, mayWrite: boolean) {
-  const [policy, setPolicy] = useState(saved);
+type Kept = {
+  policy: Policy;
+  setPolicy(edit: (policy: Policy) => Policy): void;
+  changed: boolean;
+  discard(): void;
+  restored: boolean;
+  /** When the working copy was last kept in this browser; null while it is as it was saved. */
+  keptAt: Date | null;
+  undo: (() => void) | null;
+  redo: (() => void) | null;
+};
+
+/** The working copy with every step that led to it, kept in this browser as it is edited. */
+function useKeptPolicy(saved: Policy, key: string, mayWrite: boolean): Kept {
+  const [steps, setSteps] = useState(() => startOf(saved));
   const [restored, setRestored] = useState(false);
+  const [keptAt, setKeptAt] = useState<Date | null>(null);
+  const joins = useGesture();
+  const policy = steps.present;
   const changed = useMemo(() => JSON.stringify(policy) !== JSON.stringify(saved), [policy, saved]);
   useEffect(() => {
     const stored = mayWrite ? localStorage.getItem(key) : null;
     const read = stored ? readPolicy(JSON.parse(stored)) : null;
     if (read?.ok && JSON.stringify(read.value) !== JSON.stringify(saved)) {
-      // The server renders the saved version; what this browser kept can only be put in its place afterwards.
+      // The server renders the saved version; what this browser kept can only be put in its place afterwards, as one step.
+      const { value } = read;
       // oxlint-disable-next-line react/set-state-in-effect
-      setPolicy(read.value);
+      setSteps((now) => step(now, value, false));
       setRestored(true);
     }
     // Only once per version: later renders must not overwrite what has been edited since.
@@ -90,15 +110,70 @@ function useKeptPolicy(saved: Policy, key: string, mayWrite: boolean) {
   }, [key]);
   useEffect(() => {
     if (!mayWrite) return;
-    if (changed) localStorage.setItem(key, JSON.stringify(policy));
-    else if (!restored) localStorage.removeItem(key);
+    if (changed) {
+      localStorage.setItem(key, JSON.stringify(policy));
+      // oxlint-disable-next-line react/set-state-in-effect
+      setKeptAt(new Date());
+    } else if (!restored) {
+      localStorage.removeItem(key);
+      setKeptAt(null);
+    }
   }, [policy, changed, key, mayWrite, restored]);
-  const discard = () => {
-    localStorage.removeItem(key);
-    setRestored(false);
-    setPolicy(saved);
+  return {
+    policy,
+    setPolicy: (edit) => {
+      const joined = joins();
+      setSteps((now) => {
+        const next = edit(now.present);
+        return next === now.present ? now : step(now, next, joined);
+      });
+    },
+    changed,
+    discard: () => {
+      localStorage.removeItem(key);
+      setRestored(false);
+      // Taken back like any other step, for whoever pressed it by mistake.
+      setSteps((now) => step(now, saved, false));
+    },
+    restored,
+    keptAt,
+    undo: steps.past.length > 0 ? () => setSteps(undo) : null,
+    redo: steps.future.length > 0 ? () => setSteps(redo) : null,
   };
-  return { policy, setPolicy, changed, discard, restored };
+}
+
+/** Fields into which letters are typed, and whose own undo takes them back. */
+export const TYPED = "input:not([type=checkbox]):not([type=radio]), textarea";
+
+/** Tells whether an edit belongs to the one before: made while the same pointer is held down, or typed into the same field. */
+function useGesture(): () => boolean {
+  const gesture = useRef({ id: 0, held: false, last: -1 });
+  useEffect(() => {
+    const now = gesture.current;
+    const begin = () => {
+      now.id += 1;
+      now.held = true;
+    };
+    const end = () => (now.held = false);
+    const move = () => (now.id += 1);
+    window.addEventListener("pointerdown", begin, true);
+    window.addEventListener("pointerup", end, true);
+    window.addEventListener("pointercancel", end, true);
+    window.addEventListener("focusin", move, true);
+    return () => {
+      window.removeEventListener("pointerdown", begin, true);
+      window.removeEventListener("pointerup", end, true);
+      window.removeEventListener("pointercancel", end, true);
+      window.removeEventListener("focusin", move, true);
+    };
+  }, []);
+  return () => {
+    const now = gesture.current;
+    const typing = document.activeElement?.matches(TYPED) ?? false;
+    const joined = (now.held || typing) && now.last === now.id;
+    now.last = now.id;
+    return joined;
+  };
 }
 
 /** The axis stays where it is while a stake moves, and grows only when one has left it. */

@@ -15,6 +15,7 @@ const KEYS: [string, string][] = [
   ["Shift + ← →", "Move a stake by one unit of the currency"],
   ["Delete", "Remove the stake"],
   ["Space", "On a band of a level: approves, is told, has no part"],
+  ["Ctrl Z, Ctrl Shift Z", "On the band board: undo and redo"],
   ["Esc", "Close and go back to where you were"],
   ["?", "These keys"],
 ];
