@@ -7,6 +7,9 @@ export const IdSchema = z
   .max(80)
   .regex(/^[a-z0-9][a-z0-9-]*$/, "must be lower-case letters, digits and hyphens");
 
+/** What a name without a letter or digit that an identifier can have comes to. */
+export const UNNAMED = "unnamed";
+
 /**
  * An identifier made of a name: without accents, in lower case, hyphens between words.
  * @example idFrom("Inês Valadim") // "ines-valadim"
@@ -17,6 +20,6 @@ export function idFrom(name: string): string {
     plain
       .replace(/[^a-z0-9]+/g, "-")
       .replace(/^-+|-+$/g, "")
-      .slice(0, 80) || "unnamed"
+      .slice(0, 80) || UNNAMED
   );
 }

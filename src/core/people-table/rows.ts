@@ -5,7 +5,7 @@ import { RoleSchema, type Limit, type Role } from "../people";
 import { canonical } from "../records";
 import {
   ENTRY_SCHEMAS,
-  freeId,
+  newPersonId,
   limitId,
   valueAt,
   withValue,
@@ -227,7 +227,7 @@ export function idOfRow(
     if (known) return known;
   }
   const name = cells("name") ?? "";
-  return kind === "person" ? freeId(register, kind, name, used) : idFrom(name);
+  return kind === "person" ? newPersonId(register, { name, email: cells("email") ?? "" }, used) : idFrom(name);
 }
 
 /** A row’s entry as a change; null where nothing differs. The entry must fit its schema. */

@@ -2,7 +2,7 @@ import { refusalsOf, type Result } from "../refusal";
 import type { Setting } from "./dates";
 import { asRefusals, problemsOf } from "./problems";
 import { ENTRY_SCHEMAS, applyChanges, type Register, type RegisterChange } from "./schema";
-import type { Edit } from "./edit";
+import { no, type Edit } from "./edit";
 
 /**
  * Whether changes leave a register in which everything leads somewhere: each entry by its schema, then references and circles now and at
@@ -15,6 +15,16 @@ export function checked(register: Register, edit: Edit, { at }: Pick<Setting, "a
     return parsed.success ? [] : refusalsOf(parsed.error);
   });
   if (malformed.length > 0) return { ok: false, refusals: malformed };
-  const problems = problemsOf(applyChanges(register, edit.value), at);
+  const after = applyChanges(register, edit.value);
+  if (hasAdministrator(register) && !hasAdministrator(after))
+    return no("last administrator", "Nobody would be administrator any more; give somebody else that role first");
+  const problems = problemsOf(after, at);
   return problems.length > 0 ? { ok: false, refusals: asRefusals(problems) } : edit;
+}
+
+/** Whether somebody who is not to leave keeps people: without one, nobody could ever be let in again. */
+function hasAdministrator(register: Register): boolean {
+  for (const { roles, activeUntil } of register.person.values())
+    if (!activeUntil && roles.includes("administrator")) return true;
+  return false;
 }

@@ -1,5 +1,5 @@
 import { addDays, dayIn, startOfDay } from "../calendar";
-import { idFrom } from "../ids";
+import { UNNAMED, idFrom } from "../ids";
 import type { Holder, Limit, Role } from "../people";
 import { canonical } from "../records";
 import { refuse, type Refusal, type Result } from "../refusal";
@@ -46,13 +46,22 @@ export function freeId(register: Register, kind: Kind, name: string, used: Reado
   }
 }
 
+/** An id for somebody new, of their name, or of their address where the name has no letter that an id can have. */
+export function newPersonId(
+  register: Register,
+  { name, email }: { name: string; email: string },
+  used?: ReadonlySet<string>,
+): string {
+  return freeId(register, "person", idFrom(name) === UNNAMED ? email.split("@")[0]! : name, used);
+}
+
 export type NewPerson = Omit<Seat, "from"> & { id?: string; name: string; email: string; roles: Role[] };
 
 /** Takes somebody in, active from a day on. */
 export function addPerson(register: Register, person: NewPerson, from: string | null, setting: Setting): Edit {
   const start = effective(from, setting);
   if (!start.ok) return start;
-  const { id = freeId(register, "person", person.name), name, email, roles, ...seat } = person;
+  const { id = newPersonId(register, person), name, email, roles, ...seat } = person;
   if (register.person.has(id)) return no("exists", `There is a person “${id}” already`, "id");
   const conflicts = conflictsOf(roles, rulesOf(register));
   if (conflicts.length > 0)

@@ -10,7 +10,7 @@ export {
   changePerson,
   closeUnit,
   endStandIn,
-  freeId,
+  newPersonId,
   holdPosition,
   rulesOf,
   saveGroup,

@@ -225,6 +225,12 @@ describe("refused", () => {
       "Head of Fleet is held by whoever heads the unit; change the head of the unit",
     ],
     [
+      "leaving nobody as administrator",
+      start,
+      (r) => setRoles(r, "joaquina-teles", ["requester"], "", setting),
+      "Nobody would be administrator any more; give somebody else that role first",
+    ],
+    [
       "closing a unit with people",
       start,
       (r) => closeUnit(r, "engineering", setting),
@@ -346,6 +352,7 @@ describe("leaving", () => {
   it("leaves nothing leading to anybody who has left, whoever it is", () => {
     fc.assert(
       fc.property(fc.constantFrom(...marevia.people.map((one) => one.id)), fc.boolean(), (id, vacant) => {
+        fc.pre(id !== "joaquina-teles");
         const heir = id === "goncalo-abrantes" ? "teodora-lins" : "goncalo-abrantes";
         const to = vacant ? null : heir;
         const left = leftBehind(start, id, AT);
@@ -416,6 +423,18 @@ describe("leaving", () => {
     expect(done(gone, comeBack(gone, "noor-halvorsrud")).person.get("noor-halvorsrud")).toEqual(
       start.person.get("noor-halvorsrud"),
     );
+  });
+});
+
+describe("somebody new", () => {
+  it.each([
+    ["Zoë d’Ambre", "zoe@x.example", "zoe-d-ambre"],
+    ["Rui Tavares", "rui2@x.example", "rui-tavares-2"],
+    ["日本 太郎", "taro.nihon@x.example", "taro-nihon"],
+  ])("%s gets an id that can be read", (name, email, id) => {
+    const person = { name, email, title: "x", unit: "fleet", manager: null, location: null, roles: [] };
+    const edit = addPerson(start, person, "2026-04-01", setting);
+    expect(edit.ok && edit.value[0]).toMatchObject({ id, before: null, after: { activeFrom: "2026-04-01" } });
   });
 });
 

@@ -281,6 +281,7 @@ describe("private details", () => {
     expect(value(openDetail(app, person(app, "vicente-lourosa"), "noor-halvorsrud", "bankAccount")).value).toBe(
       "XK05 0000 1234 5678 9016",
     );
+    expect(codes(openDetail(app, person(app, "vicente-lourosa"), "noor-halvorsrud", "homeAddress"))).toBe("forbidden");
     expect(logged(app)).toEqual([
       'private detail changed {"after":"•••• 9016","before":"none","field":"bankAccount"}',
       'private detail opened {"field":"bankAccount"}',

@@ -5,7 +5,7 @@ import { type Person } from "@/core/people";
 import type { Register } from "@/core/register";
 import { conflictsOf, sayConflict } from "@/core/segregation";
 import { authorise } from "../access/authorise";
-import { maskedDetails } from "../access/private-details";
+import { maskedDetails, whyNotOpen, type PrivateField } from "../access/private-details";
 import { sessionsOf, type Session } from "../access/sessions";
 import { credentialOf } from "../access/sign-in";
 import type { App } from "../app";
@@ -43,7 +43,7 @@ export type PersonView = {
     | null;
   conflicts: { words: string; reason: string | null }[];
   masked: ReturnType<typeof maskedDetails> | null;
-  mayOpen: boolean;
+  mayOpen: Record<PrivateField, boolean>;
   history: HistoryLine[] | null;
   access: { hasPassword: boolean; hasCodes: boolean; sessions: Session[] } | null;
 };
@@ -117,7 +117,10 @@ function privateParts(
       reason: exceptions.find((one) => one.roles.every((role) => rule.roles.includes(role)))?.reason ?? null,
     })),
     masked: own || !authorise(viewer, "people.private", about) || mayManage ? maskedDetails(app, person.id) : null,
-    mayOpen: !authorise(viewer, "people.private", about),
+    mayOpen: {
+      bankAccount: !whyNotOpen(viewer, person, "bankAccount"),
+      homeAddress: !whyNotOpen(viewer, person, "homeAddress"),
+    },
     history: authorise(viewer, "people.history", about) ? null : historyOf(app, person.id),
     access: mayManage
       ? {

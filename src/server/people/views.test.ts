@@ -62,7 +62,13 @@ describe("a person’s page", () => {
     const app = changed();
     const seenBy = (reader: string) => {
       const view = personView(visitOf(app, reader), "noor-halvorsrud", null)!;
-      return [view.waits !== null, view.masked !== null, view.mayOpen, view.history !== null, view.access !== null];
+      return [
+        view.waits !== null,
+        view.masked !== null,
+        view.mayOpen.bankAccount,
+        view.history !== null,
+        view.access !== null,
+      ];
     };
     expect(seenBy("noor-halvorsrud")).toEqual([true, true, true, true, false]);
     expect(seenBy("joaquina-teles")).toEqual([true, true, true, true, true]);

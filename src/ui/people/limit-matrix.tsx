@@ -69,14 +69,14 @@ export function LimitMatrix({
       )}
       <Refusals refusals={refusals} />
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[56rem] table-fixed border-collapse">
+        <table className="w-full min-w-[44rem] table-fixed md:min-w-[56rem] border-collapse">
           <thead>
             <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:font-normal">
               <th scope="col" className="pr-4">
                 Position or person, in {currency}
               </th>
               {TYPES.map(([key, name]) => (
-                <th key={key} scope="col" className="w-44 px-2 text-right">
+                <th key={key} scope="col" className="w-32 px-2 text-right md:w-44">
                   {name}
                 </th>
               ))}

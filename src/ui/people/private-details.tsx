@@ -16,7 +16,7 @@ export function PrivateDetails({
 }: {
   person: string;
   masked: Record<Field, string>;
-  mayOpen: boolean;
+  mayOpen: Record<Field, boolean>;
   mayChange: boolean;
 }) {
   const { run, busy, refusals } = useChange();
@@ -64,7 +64,7 @@ export function PrivateDetails({
               ) : (
                 <>
                   <span>{opened[field] ?? masked[field]}</span>
-                  {mayOpen && opened[field] === undefined && masked[field] !== "none" && (
+                  {mayOpen[field] && opened[field] === undefined && masked[field] !== "none" && (
                     <Button small look="quiet" disabled={busy} onClick={() => void open(field)}>
                       Show <span className="sr-only">{LABEL[field].toLowerCase()}</span>
                     </Button>

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { unitTree, unitView } from "@/server/people/unit-views";
@@ -12,21 +13,30 @@ export const metadata: Metadata = { title: "Units" };
 export default async function Units({ searchParams }: { searchParams: Promise<{ unit?: string }> }) {
   const { app, person, directory, now } = await visitFor("people.read");
   const nodes = unitTree(directory, now);
-  const chosen = (await searchParams).unit ?? nodes[0]?.id ?? "";
+  const asked = (await searchParams).unit;
+  const chosen = asked ?? nodes[0]?.id ?? "";
   const unit = unitView(readWorld(app).register, directory, chosen, now);
   return (
     <div className="-mx-4 grid flex-1 md:-mx-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
-      <div className="border-rule bg-panel lg:border-r">
+      {/* On a phone either the tree or the unit that was chosen from it. */}
+      {asked && (
+        <p className="px-4 pt-3 lg:hidden">
+          <Link href="/people">All units</Link>
+        </p>
+      )}
+      <div className={`border-rule bg-panel lg:block lg:border-r ${asked ? "hidden" : ""}`}>
         <h1 className="sr-only">Units of {directory.organisation.name}</h1>
         <UnitTree nodes={nodes} chosen={chosen} />
       </div>
       {unit ? (
-        <UnitSheet
-          key={unit.id}
-          unit={unit}
-          units={nodes.map(({ id, name }) => ({ id, name }))}
-          mayWrite={!authorise(person, "people.write")}
-        />
+        <div className={asked ? "" : "hidden lg:block"}>
+          <UnitSheet
+            key={unit.id}
+            unit={unit}
+            units={nodes.map(({ id, name }) => ({ id, name }))}
+            mayWrite={!authorise(person, "people.write")}
+          />
+        </div>
       ) : (
         <div className="px-7">
           <Empty>There is no such unit. Choose one from the tree.</Empty>

@@ -32,7 +32,7 @@ export default async function PersonPage({ params, searchParams }: Props) {
   const { on = "", set } = await searchParams;
   const day = /^\d{4}-\d{2}-\d{2}$/.test(on) ? on : null;
   const view = personView(visitor, id, day);
-  if (!view) notFound();
+  if (!view) return <NotThen visitor={visitor} id={id} day={day} />;
   const today = dayIn(visitor.now, visitor.zone);
   const past = day !== null && day !== today;
   return (
@@ -76,6 +76,20 @@ export default async function PersonPage({ params, searchParams }: Props) {
         </section>
       )}
     </article>
+  );
+}
+
+/** Somebody who is known, but was not entered yet on the day asked for. */
+function NotThen({ visitor, id, day }: { visitor: Visit; id: string; day: string | null }) {
+  const person = visitor.directory.person(id);
+  if (!person || !day) notFound();
+  return (
+    <div className="max-w-prose py-8">
+      <h1 className="text-2xl font-semibold">{person.name}</h1>
+      <p className="mt-2 text-soft">
+        On {sayDate(day)} nobody by this name was entered yet. <Link href={`/people/${id}`}>As it is today</Link>
+      </p>
+    </div>
   );
 }
 
