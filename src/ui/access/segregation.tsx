@@ -2,41 +2,54 @@
 
 import { useState } from "react";
 import { capital } from "../format";
-import { Choice, Entry, Tick } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Choice, Entry, Form, Tick } from "../labelled";
 import { PersonLink } from "../people/state";
 import { useChange } from "../people/use-change";
+import { Button, Refusals } from "../primitives";
 
 type Rule = { roles: [string, string]; why: string; exceptions: boolean };
 export type Broken = { person: { id: string; name: string }; words: string; reason: string | null };
 
+type Props = { rules: Rule[]; roles: readonly string[]; broken: Broken[]; mayWrite: boolean };
+
 /** Roles that must not meet in one person, and where they do. */
-export function Segregation({
-  rules,
-  roles,
-  broken,
-  mayWrite,
-}: {
-  rules: Rule[];
-  roles: readonly string[];
-  broken: Broken[];
-  mayWrite: boolean;
-}) {
-  const { change, busy, refusals } = useChange();
-  const [adding, setAdding] = useState<Rule | null>(null);
-  const save = (next: Rule[]) => change({ type: "set segregation", rules: next });
-  const add = async () => {
-    if (await save([...rules, adding!])) setAdding(null);
-  };
+export function Segregation({ rules, roles, broken, mayWrite }: Props) {
+  const [adding, setAdding] = useState(false);
   return (
     <div className="flex flex-col gap-6">
       <section aria-labelledby="rules">
         <h2 id="rules" className="mb-1 text-lg font-semibold">
           Roles that must not meet in one person
         </h2>
-        <Refusals refusals={refusals} />
-        <ul className="border-t border-rule">
-          {rules.map((rule, index) => (
+        <Rules rules={rules} mayWrite={mayWrite} />
+        {mayWrite && !adding && (
+          <Button small className="mt-2.5" onClick={() => setAdding(true)}>
+            Keep two more apart
+          </Button>
+        )}
+        {adding && <NewRule rules={rules} roles={roles} onDone={() => setAdding(false)} />}
+      </section>
+      <section aria-labelledby="broken">
+        <h2 id="broken" className="mb-1 text-lg font-semibold">
+          Where they meet now
+        </h2>
+        <Meetings broken={broken} />
+      </section>
+    </div>
+  );
+}
+
+function Rules({ rules, mayWrite }: Pick<Props, "rules" | "mayWrite">) {
+  const { change, busy, refusals } = useChange();
+  const save = (next: Rule[]) => void change({ type: "set segregation", rules: next });
+  return (
+    <>
+      <Refusals refusals={refusals} />
+      <ul className="border-t border-rule">
+        {rules.map((rule, index) => {
+          const both = <span className="sr-only"> {rule.roles.join(" and ")}</span>;
+          const others = rules.filter((_, at) => at !== index);
+          return (
             <li
               key={index}
               className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule/70 py-1.5"
@@ -54,113 +67,81 @@ export function Segregation({
                     small
                     look="quiet"
                     disabled={busy}
-                    onClick={() =>
-                      void save(rules.map((one, at) => (at === index ? { ...one, exceptions: !one.exceptions } : one)))
-                    }
+                    onClick={() => save(rules.with(index, { ...rule, exceptions: !rule.exceptions }))}
                   >
                     {rule.exceptions ? "Never allow" : "Allow with a reason"}
-                    <span className="sr-only">
-                      {" "}
-                      {rule.roles[0]} and {rule.roles[1]}
-                    </span>
+                    {both}
                   </Button>
-                  <Button
-                    small
-                    look="quiet"
-                    disabled={busy}
-                    onClick={() => void save(rules.filter((_, at) => at !== index))}
-                  >
-                    Remove
-                    <span className="sr-only">
-                      {" "}
-                      {rule.roles[0]} and {rule.roles[1]}
-                    </span>
+                  <Button small look="quiet" disabled={busy} onClick={() => save(others)}>
+                    Remove{both}
                   </Button>
                 </span>
               )}
             </li>
-          ))}
-          {rules.length === 0 && (
-            <li className="py-1.5 text-held">Nothing is kept apart: one person may do everything.</li>
-          )}
-        </ul>
-        {mayWrite && !adding && (
-          <Button
-            small
-            className="mt-2.5"
-            onClick={() => setAdding({ roles: ["clerk", "administrator"], why: "", exceptions: false })}
-          >
-            Keep two more apart
-          </Button>
+          );
+        })}
+        {rules.length === 0 && (
+          <li className="py-1.5 text-held">Nothing is kept apart: one person may do everything.</li>
         )}
-        {adding && (
-          <form
-            className="mt-3 flex max-w-lg flex-col gap-2.5"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void add();
-            }}
+      </ul>
+    </>
+  );
+}
+
+function NewRule({ rules, roles, onDone }: Pick<Props, "rules" | "roles"> & { onDone(): void }) {
+  const { change, busy, refusals } = useChange();
+  const [rule, setRule] = useState<Rule>({ roles: ["clerk", "administrator"], why: "", exceptions: false });
+  const add = async () => {
+    if (await change({ type: "set segregation", rules: [...rules, rule] })) onDone();
+  };
+  return (
+    <Form refusals={refusals} onSave={add} className="mt-3 max-w-lg">
+      <div className="grid grid-cols-2 gap-3">
+        {([0, 1] as const).map((at) => (
+          <Choice
+            key={at}
+            label={at === 0 ? "One role" : "The other"}
+            value={rule.roles[at]}
+            onChange={(role) => setRule({ ...rule, roles: at === 0 ? [role, rule.roles[1]] : [rule.roles[0], role] })}
           >
-            <div className="grid grid-cols-2 gap-3">
-              {([0, 1] as const).map((at) => (
-                <Choice
-                  key={at}
-                  label={at === 0 ? "One role" : "The other"}
-                  value={adding.roles[at]}
-                  onChange={(role) =>
-                    setAdding({ ...adding, roles: at === 0 ? [role, adding.roles[1]] : [adding.roles[0], role] })
-                  }
-                >
-                  {roles.map((role) => (
-                    <option key={role}>{role}</option>
-                  ))}
-                </Choice>
-              ))}
-            </div>
-            <Entry
-              label="Why"
-              value={adding.why}
-              onChange={(why) => setAdding({ ...adding, why })}
-              required
-              maxLength={200}
-            />
-            <Tick
-              label="Allowed with a reason"
-              checked={adding.exceptions}
-              onChange={(exceptions) => setAdding({ ...adding, exceptions })}
-            />
-            <div className="flex gap-2">
-              <Button type="submit" look="solid" disabled={busy}>
-                Keep them apart
-              </Button>
-              <Button look="quiet" onClick={() => setAdding(null)}>
-                Leave it
-              </Button>
-            </div>
-          </form>
-        )}
-      </section>
-      <section aria-labelledby="broken">
-        <h2 id="broken" className="mb-1 text-lg font-semibold">
-          Where they meet now
-        </h2>
-        {broken.length === 0 ? (
-          <p className="text-soft">Nowhere.</p>
-        ) : (
-          <ul className="border-t border-rule">
-            {broken.map((one, index) => (
-              <li key={index} className="border-b border-rule/70 py-1.5">
-                <PersonLink person={one.person} /> holds {one.words}.{" "}
-                {one.reason ? (
-                  <span className="text-soft">Reason: {one.reason}.</span>
-                ) : (
-                  <span className="font-medium text-held">No reason is kept: the rule came after the roles.</span>
-                )}
-              </li>
+            {roles.map((role) => (
+              <option key={role}>{role}</option>
             ))}
-          </ul>
-        )}
-      </section>
-    </div>
+          </Choice>
+        ))}
+      </div>
+      <Entry label="Why" value={rule.why} onChange={(why) => setRule({ ...rule, why })} required maxLength={200} />
+      <Tick
+        label="Allowed with a reason"
+        checked={rule.exceptions}
+        onChange={(exceptions) => setRule({ ...rule, exceptions })}
+      />
+      <div className="flex gap-2">
+        <Button type="submit" look="solid" disabled={busy}>
+          Keep them apart
+        </Button>
+        <Button look="quiet" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </Form>
+  );
+}
+
+function Meetings({ broken }: { broken: Broken[] }) {
+  if (broken.length === 0) return <p className="text-soft">Nowhere.</p>;
+  return (
+    <ul className="border-t border-rule">
+      {broken.map((one, index) => (
+        <li key={index} className="border-b border-rule/70 py-1.5">
+          <PersonLink person={one.person} /> holds {one.words}.{" "}
+          {one.reason ? (
+            <span className="text-soft">Reason: {one.reason}.</span>
+          ) : (
+            <span className="font-medium text-held">No reason is kept: the rule came after the roles.</span>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

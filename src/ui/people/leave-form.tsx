@@ -92,17 +92,7 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
             `Who takes over ${sayCount(leaving.documents.length)} open ${leaving.documents.length === 1 ? "document" : "documents"}`,
             "Decides what is asked of them, corrects or withdraws what is theirs, and never both on one document.",
           )}
-          <ul className="mt-1 text-sm">
-            {leaving.documents.slice(0, 8).map((document) => (
-              <li key={document.id + document.why}>
-                <Link href={`/documents/${document.id}`}>{document.number}</Link> {document.title || "Untitled"}{" "}
-                <span className="text-soft">
-                  {document.why === "asked" ? "asks for their decision" : "is their own"}
-                </span>
-              </li>
-            ))}
-            {leaving.documents.length > 8 && <li className="text-soft">and {leaving.documents.length - 8} more</li>}
-          </ul>
+          <OpenDocuments documents={leaving.documents} />
         </div>
       )}
       {leaving.reports.length > 0 && pick("reportsTo", "To whom their people report", names(leaving.reports))}
@@ -116,21 +106,41 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
           "With nobody, the absence goes on without and a delegation ends.",
         )}
       {leaving.groups.length > 0 && <p className="text-sm text-soft">Leaves {names(leaving.groups)} on that day.</p>}
-      {leaving.policies.length > 0 && (
-        <p className="rounded-sm border-l-3 border-held bg-held-wash px-3 py-2 text-held">
-          Named in{" "}
-          {leaving.policies.map((policy, index) => (
-            <span key={policy.id + policy.level}>
-              {index > 0 && ", "}
-              <Link href={`/policies/${policy.id}`}>{policy.name}</Link>, {policy.level}
-            </span>
-          ))}
-          . New documents that need this level are held until a controller names somebody else.
-        </p>
-      )}
+      <NamedIn policies={leaving.policies} />
       <Button type="submit" look="grave" disabled={busy}>
         Deactivate {person.name} after that day
       </Button>
     </Form>
+  );
+}
+
+function OpenDocuments({ documents }: Pick<Leaving, "documents">) {
+  return (
+    <ul className="mt-1 text-sm">
+      {documents.slice(0, 8).map((document) => (
+        <li key={document.id + document.why}>
+          <Link href={`/documents/${document.id}`}>{document.number}</Link> {document.title || "Untitled"}{" "}
+          <span className="text-soft">{document.why === "asked" ? "asks for their decision" : "is their own"}</span>
+        </li>
+      ))}
+      {documents.length > 8 && <li className="text-soft">and {documents.length - 8} more</li>}
+    </ul>
+  );
+}
+
+/** Levels that name the person themselves, which nobody else can answer for. */
+function NamedIn({ policies }: Pick<Leaving, "policies">) {
+  if (policies.length === 0) return null;
+  return (
+    <p className="rounded-sm border-l-3 border-held bg-held-wash px-3 py-2 text-held">
+      Named in{" "}
+      {policies.map((policy, index) => (
+        <span key={policy.id + policy.level}>
+          {index > 0 && ", "}
+          <Link href={`/policies/${policy.id}`}>{policy.name}</Link>, {policy.level}
+        </span>
+      ))}
+      . New documents that need this level are held until a controller names somebody else.
+    </p>
   );
 }

@@ -11,6 +11,8 @@ type Place = { row: string; type: number };
 
 const TYPES = Object.entries(AUTHORITY_TYPES);
 
+type Open = Place & { text: string };
+
 /**
  * Limits of positions and people by type of document. A cell is typed into where it stands: an amount, with another currency behind it if need
  * be, “unlimited”, or nothing for none. Enter keeps it, Escape leaves it, Tab goes on.
@@ -26,50 +28,14 @@ export function LimitMatrix({
   mayWrite: boolean;
   today: string;
 }) {
-  const { change, busy, refusals, refuse, clear } = useChange();
   const [from, setFrom] = useState(today);
-  const [open, setOpen] = useState<(Place & { text: string }) | null>(null);
-  const keeping = useRef(false);
-  const keyOf = (row: Row) => `${row.kind} ${row.id}`;
-  const keep = async (row: Row, type: number) => {
-    if (!open || keeping.current) return;
-    const limit = readLimit(open.text, currency);
-    if ("message" in limit) return refuse(`${row.name}, ${TYPES[type]![1].toLowerCase()}: ${limit.message}`);
-    if (open.text.trim() === textOf(row.cells[type]!, currency)) return setOpen(null);
-    keeping.current = true;
-    const done = await change({
-      type: "set limit",
-      holder: { kind: row.kind, id: row.id },
-      documentType: TYPES[type]![0],
-      limit,
-      from: from === today ? null : from,
-    });
-    keeping.current = false;
-    if (done) setOpen(null);
-  };
+  const editing = useEditing(currency, from === today ? null : from);
   return (
     <div>
-      {mayWrite && (
-        <div className="no-print mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-          <label>
-            <span className="block text-sm font-semibold">What I type counts from</span>
-            <input
-              type="date"
-              className="field w-44"
-              value={from}
-              min={today}
-              onChange={(event) => setFrom(event.target.value || today)}
-            />
-          </label>
-          <p className="max-w-prose pb-1.5 text-sm text-soft">
-            Type an amount in {currency} (another currency goes behind it, as in “20,000 GBP”), “unlimited”, or nothing
-            for none. A later day leaves what holds until then.
-          </p>
-        </div>
-      )}
-      <Refusals refusals={refusals} />
+      {mayWrite && <FromWhen from={from} today={today} currency={currency} onChange={setFrom} />}
+      <Refusals refusals={editing.refusals} />
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[44rem] table-fixed md:min-w-[56rem] border-collapse">
+        <table className="w-full min-w-[44rem] table-fixed border-collapse md:min-w-[56rem]">
           <thead>
             <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:font-normal">
               <th scope="col" className="pr-4">
@@ -84,56 +50,130 @@ export function LimitMatrix({
           </thead>
           <tbody>
             {rows.map((row, index) => (
-              <tr
+              <HolderRow
                 key={keyOf(row)}
-                className={`border-b border-rule/70 ${row.kind === "person" && rows[index - 1]?.kind === "position" ? "border-t-2 border-t-ink/40" : ""}`}
-              >
-                <th scope="row" className="py-1 pr-4 text-left font-medium">
-                  {row.kind === "person" ? <a href={`/people/${row.id}`}>{row.name}</a> : row.name}{" "}
-                  <span className={`font-normal ${row.about === "vacant" ? "text-held" : "text-soft"}`}>
-                    {row.about}
-                  </span>
-                </th>
-                {row.cells.map((cell, type) => {
-                  const here = open?.row === keyOf(row) && open.type === type;
-                  const label = `${row.name}, ${TYPES[type]![1].toLowerCase()}`;
-                  return (
-                    <td key={TYPES[type]![0]} className="p-0 text-right align-top">
-                      {here ? (
-                        <input
-                          aria-label={label}
-                          className="field text-right"
-                          autoFocus
-                          disabled={busy}
-                          value={open.text}
-                          onChange={(event) => setOpen({ ...open, text: event.target.value })}
-                          onBlur={() => void keep(row, type)}
-                          onKeyDown={(event) => {
-                            if (event.key === "Enter") void keep(row, type);
-                            if (event.key === "Escape") {
-                              clear();
-                              setOpen(null);
-                            }
-                          }}
-                        />
-                      ) : (
-                        <CellButton
-                          cell={cell}
-                          home={currency}
-                          label={label}
-                          mayWrite={mayWrite}
-                          onOpen={() => setOpen({ row: keyOf(row), type, text: textOf(cell, currency) })}
-                        />
-                      )}
-                    </td>
-                  );
-                })}
-              </tr>
+                row={row}
+                // A line between the positions and the people below them.
+                divided={row.kind === "person" && rows[index - 1]?.kind === "position"}
+                currency={currency}
+                mayWrite={mayWrite}
+                editing={editing}
+              />
             ))}
           </tbody>
         </table>
       </div>
     </div>
+  );
+}
+
+const keyOf = (row: Row) => `${row.kind} ${row.id}`;
+
+/** Which cell is typed into, and keeping what was typed. */
+function useEditing(currency: string, from: string | null) {
+  const { change, busy, refusals, refuse, clear } = useChange();
+  const [open, setOpen] = useState<Open | null>(null);
+  const keeping = useRef(false);
+  const keep = async (row: Row, type: number) => {
+    if (!open || keeping.current) return;
+    const limit = readLimit(open.text, currency);
+    if ("message" in limit) return refuse(`${row.name}, ${TYPES[type]![1].toLowerCase()}: ${limit.message}`);
+    if (open.text.trim() === textOf(row.cells[type]!, currency)) return setOpen(null);
+    keeping.current = true;
+    const holder = { kind: row.kind, id: row.id };
+    const done = await change({ type: "set limit", holder, documentType: TYPES[type]![0], limit, from });
+    keeping.current = false;
+    if (done) setOpen(null);
+  };
+  const leave = () => {
+    clear();
+    setOpen(null);
+  };
+  return { open, setOpen, keep, leave, busy, refusals };
+}
+
+function FromWhen({
+  from,
+  today,
+  currency,
+  onChange,
+}: {
+  from: string;
+  today: string;
+  currency: string;
+  onChange(from: string): void;
+}) {
+  return (
+    <div className="no-print mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
+      <label>
+        <span className="block text-sm font-semibold">What I type counts from</span>
+        <input
+          type="date"
+          className="field w-44"
+          value={from}
+          min={today}
+          onChange={(event) => onChange(event.target.value || today)}
+        />
+      </label>
+      <p className="max-w-prose pb-1.5 text-sm text-soft">
+        Type an amount in {currency} (another currency goes behind it, as in “20,000 GBP”), “unlimited”, or nothing for
+        none. A later day leaves what holds until then.
+      </p>
+    </div>
+  );
+}
+
+function HolderRow({
+  row,
+  divided,
+  currency,
+  mayWrite,
+  editing,
+}: {
+  row: Row;
+  divided: boolean;
+  currency: string;
+  mayWrite: boolean;
+  editing: ReturnType<typeof useEditing>;
+}) {
+  const { open, setOpen, keep, leave, busy } = editing;
+  return (
+    <tr className={`border-b border-rule/70 ${divided ? "border-t-2 border-t-ink/40" : ""}`}>
+      <th scope="row" className="py-1 pr-4 text-left font-medium">
+        {row.kind === "person" ? <a href={`/people/${row.id}`}>{row.name}</a> : row.name}{" "}
+        <span className={`font-normal ${row.about === "vacant" ? "text-held" : "text-soft"}`}>{row.about}</span>
+      </th>
+      {row.cells.map((cell, type) => {
+        const label = `${row.name}, ${TYPES[type]![1].toLowerCase()}`;
+        return (
+          <td key={TYPES[type]![0]} className="p-0 text-right align-top">
+            {open?.row === keyOf(row) && open.type === type ? (
+              <input
+                aria-label={label}
+                className="field text-right"
+                autoFocus
+                disabled={busy}
+                value={open.text}
+                onChange={(event) => setOpen({ ...open, text: event.target.value })}
+                onBlur={() => void keep(row, type)}
+                onKeyDown={(event) => {
+                  if (event.key === "Enter") void keep(row, type);
+                  if (event.key === "Escape") leave();
+                }}
+              />
+            ) : (
+              <CellButton
+                cell={cell}
+                home={currency}
+                label={label}
+                mayWrite={mayWrite}
+                onOpen={() => setOpen({ row: keyOf(row), type, text: textOf(cell, currency) })}
+              />
+            )}
+          </td>
+        );
+      })}
+    </tr>
   );
 }
 
