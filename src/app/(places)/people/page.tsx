@@ -18,6 +18,7 @@ export default async function Units({ searchParams }: { searchParams: Promise<{ 
   const unit = unitView(readWorld(app).register, directory, chosen, now);
   return (
     <div className="-mx-4 grid flex-1 md:-mx-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
+      <h1 className="sr-only">Units of {directory.organisation.name}</h1>
       {/* On a phone either the tree or the unit that was chosen from it. */}
       {asked && (
         <p className="px-4 pt-3 lg:hidden">
@@ -25,7 +26,6 @@ export default async function Units({ searchParams }: { searchParams: Promise<{ 
         </p>
       )}
       <div className={`border-rule bg-panel lg:block lg:border-r ${asked ? "hidden" : ""}`}>
-        <h1 className="sr-only">Units of {directory.organisation.name}</h1>
         <UnitTree nodes={nodes} chosen={chosen} />
       </div>
       {unit ? (
