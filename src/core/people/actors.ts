@@ -160,6 +160,16 @@ export function lastDayBefore(until: string, zone: string): string {
   return dayIn(new Date(Date.parse(until) - 1).toISOString(), zone);
 }
 
+/** Those who are no longer active and whose open work a person took over, directly or from somebody who had taken it over before. */
+export function tookOverFrom(person: string, directory: Directory, at: string): string[] {
+  const found = new Set<string>();
+  const left = (id: string) => directory.predecessorsOf(id).filter((before) => !directory.isActive(before, at));
+  for (const before of left(person)) found.add(before.id);
+  for (const id of found) for (const before of left(id)) found.add(before.id);
+  found.delete(person);
+  return [...found];
+}
+
 /**
  * Everybody in whose name a person might act at a moment: the person, those they stand in for directly or through somebody absent, and those
  * whose work they took over. Whether they may on a given document is `actorsFor`.

@@ -35,7 +35,7 @@ export { coverage, sayHolder, sayLimit } from "./limits";
 export type { Coverage, ToCurrency } from "./limits";
 export { ApproverRuleSchema } from "./rules";
 export type { ApproverRule, RuleKind } from "./rules";
-export { actorsFor, lastDayBefore, principalsOf, sayAbsence } from "./actors";
+export { actorsFor, lastDayBefore, principalsOf, sayAbsence, tookOverFrom } from "./actors";
 export type { Candidate, Subject } from "./actors";
 export { mostDeciders, whoMayDecide } from "./resolve";
 export type { Resolved } from "./resolve";

@@ -7,6 +7,7 @@ import {
   directoryOf,
   mostDeciders,
   principalsOf,
+  tookOverFrom,
   whoMayDecide,
   type ApproverRule,
   type Candidate,
@@ -141,6 +142,21 @@ describe("absences and delegations", () => {
     expect(principalsOf("dora", directory, AT).sort()).toEqual(["dora", "gone", "lead", "una"]);
     expect(principalsOf("ana", directory, AT).sort()).toEqual(["ana", "head"]);
     expect(principalsOf("rui", directory, AT)).toEqual(["rui"]);
+  });
+});
+
+describe("open work of somebody who left", () => {
+  it("goes to their successor, and on to the successor’s when they leave as well", () => {
+    const left = (successor: string) => ({ activeUntil: "2026-03-09", successor });
+    const people = organisation.people.map((one) =>
+      one.id === "rui" ? { ...one, ...left("ana") } : one.id === "ana" ? { ...one, ...left("una") } : one,
+    );
+    const directory = directoryOf({ ...organisation, people });
+    expect(tookOverFrom("una", directory, AT)).toEqual(["ana", "rui"]);
+    expect(tookOverFrom("ana", directory, AT)).toEqual(["rui"]);
+    expect(tookOverFrom("una", directory, "2026-03-09T12:00:00.000Z")).toEqual([]);
+    const around = people.map((one) => (one.id === "una" ? { ...one, ...left("rui") } : one));
+    expect(tookOverFrom("una", directoryOf({ ...organisation, people: around }), AT).sort()).toEqual(["ana", "rui"]);
   });
 });
 

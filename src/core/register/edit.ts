@@ -326,6 +326,8 @@ export function setStandIn(register: Register, input: NewStandIn, setting: Setti
     (entry) =>
       entry.kind === "absence" &&
       input.kind === "absence" &&
+      // One that was taken back before it began is no absence.
+      entry.until !== entry.from &&
       (until === null || entry.from < until) &&
       (entry.until === null || start.value < entry.until),
   );

@@ -288,6 +288,10 @@ describe("ending an absence", () => {
     const never = done(planned, endStandIn(planned, "rui-tavares.1", setting));
     expect(asOf(never, "2026-05-02T12:00:00.000Z").standIns).toHaveLength(0);
     expect(why(endStandIn(ended, "rui-tavares.1", later))).toBe("It is over already");
+    // What was taken back stands in nobody’s way.
+    const wider = away("rui-tavares", null, { from: "2026-04-28", until: "2026-05-05" });
+    expect(why(setStandIn(planned, wider, setting))).toContain("is away already");
+    expect(why(setStandIn(never, wider, setting))).toBe("done");
   });
 });
 

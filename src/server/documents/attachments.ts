@@ -29,8 +29,15 @@ export async function addAttachment(
   if (!type || !ALLOWED.includes(type)) return no(`${name} is not a PDF, PNG, JPEG or WebP file`);
   const hash = createHash("sha256").update(bytes).digest("hex");
   app.db
-    .prepare("INSERT OR IGNORE INTO attachment (hash, type, size, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?)")
-    .run(hash, type, bytes.length, Buffer.from(bytes), actor.id, app.clock.now());
+    .transaction(() => {
+      app.db
+        .prepare(
+          "INSERT OR IGNORE INTO attachment (hash, type, size, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?)",
+        )
+        .run(hash, type, bytes.length, Buffer.from(bytes), actor.id, app.clock.now());
+      app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, actor.id);
+    })
+    .immediate();
   return { ok: true, value: { hash, name: name.slice(0, 200), type, size: bytes.length } };
 }
 

@@ -7,7 +7,7 @@ import {
   type DocumentState,
 } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
-import { type Directory, type Person } from "@/core/people";
+import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
@@ -114,10 +114,11 @@ function whyNotTaken(app: App, actor: Person, document: AnyDocument, requester =
   if (document.date > dayIn(app.clock.now(), directory.organisation.timeZone))
     return refuse("invalid", "A document is not dated later than today", "date");
   const find = app.db.prepare(
-    "SELECT 1 FROM attachment WHERE hash = @hash AND type = @type AND size = @size AND added_by = @by",
+    `SELECT 1 FROM attachment a JOIN upload u ON u.hash = a.hash
+     WHERE a.hash = @hash AND a.type = @type AND a.size = @size AND u.person IN (@by, @requester)`,
   );
   const foreign = document.attachments.find(
-    (paper) => !find.get({ hash: paper.hash, type: paper.type, size: paper.size, by: actor.id }),
+    (paper) => !find.get({ hash: paper.hash, type: paper.type, size: paper.size, by: actor.id, requester }),
   );
   return foreign
     ? refuse("attachment", `${foreign.name} has not been uploaded by you; attach it again`, "attachments")
@@ -146,14 +147,7 @@ export function readsAlong({ readers }: Policy, person: string, directory: Direc
 
 /** Whether somebody took over the open work of a requester who is no longer active. */
 export function tookOver(app: App, requester: string, person: string): boolean {
-  const { directory } = readWorld(app);
-  const seen = new Set<string>();
-  for (let one = directory.person(requester); one && !directory.isActive(one, app.clock.now()) && !seen.has(one.id);) {
-    if (one.successor === person) return true;
-    seen.add(one.id);
-    one = one.successor ? directory.person(one.successor) : undefined;
-  }
-  return false;
+  return tookOverFrom(person, readWorld(app).directory, app.clock.now()).includes(requester);
 }
 
 /** Whoever edits for somebody else is named, since they may not decide on it either. */

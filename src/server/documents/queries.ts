@@ -8,7 +8,7 @@ import {
 } from "@/core/approval";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 
-import { principalsOf, type Person } from "@/core/people";
+import { principalsOf, tookOverFrom, type Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
@@ -83,9 +83,11 @@ export function listDocuments(
   if (authorise(person, "documents.readAll")) {
     const { versions, directory } = readWorld(app);
     const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
+    values.takenOver = JSON.stringify(tookOverFrom(person.id, directory, app.clock.now()));
     values.along = JSON.stringify(along.map((version) => `${version.policy.id} ${version.version}`));
     where.push(
       `(EXISTS (SELECT 1 FROM reader r WHERE r.person = @person AND r.document = d.id)
+        OR d.requester IN (SELECT value FROM json_each(@takenOver))
         OR d.policy || ' ' || d.policy_version IN (SELECT value FROM json_each(@along)))`,
     );
   }
@@ -151,16 +153,19 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
  * because its policy or people cannot decide it.
  */
 export function deskOf(app: App, person: Person): DeskContent {
+  const requesters = [person.id, ...tookOverFrom(person.id, readWorld(app).directory, app.clock.now())];
   const listed = (condition: string) =>
     (
       app.db
         .prepare(`SELECT ${LISTED} FROM document d WHERE ${condition} ORDER BY d.updated_at DESC LIMIT 50`)
-        .all({ person: person.id }) as StoredRow[]
+        .all({ requesters: JSON.stringify(requesters) }) as StoredRow[]
     ).map((row) => toRow(app, row));
   return {
     ...waitingOf(app, person),
     held: authorise(person, "documents.reroute") ? [] : listed("d.held = 1 AND d.status = 'waiting'"),
-    mine: listed("d.requester = @person AND d.status IN ('draft', 'waiting', 'sent back')"),
+    mine: listed(
+      "d.requester IN (SELECT value FROM json_each(@requesters)) AND d.status IN ('draft', 'waiting', 'sent back')",
+    ),
   };
 }
 

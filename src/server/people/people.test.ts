@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import type { NewStandIn } from "@/core/register";
 import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { addAttachment } from "../documents/attachments";
 import { commandDocument, enterDocument } from "../documents/commands";
 import { deskOf, listDocuments, viewDocument } from "../documents/queries";
 import { lastSeq, newCommandId } from "../log/log";
@@ -190,6 +191,16 @@ describe("leaving with open work", () => {
     value(by(app, "joaquina-teles", leave("petra-zimbral")));
     app.clock.set("2026-03-13T09:00:00.000Z");
     expect(desk(app, "petra-zimbral")).toEqual([id]);
+    const found = (who: string) => [
+      deskOf(app, person(app, who)).mine.map((row) => row.id),
+      listDocuments(app, person(app, who), {})
+        .rows.map((row) => row.id)
+        .includes(draft.id),
+    ];
+    expect([found("petra-zimbral"), found("duarte-anselmo")]).toEqual([
+      [[draft.id], true],
+      [[], false],
+    ]);
     expect(value(approve(app, "petra-zimbral", id)).levels[0]?.decisions).toMatchObject([
       { by: "petra-zimbral", inNameOf: "rui-tavares" },
     ]);
@@ -208,6 +219,38 @@ describe("leaving with open work", () => {
         ),
       ),
     ).toBe("forbidden");
+  });
+
+  it("papers that the one who left has brought stay on the document", async () => {
+    const app = testApp();
+    const noor = person(app, "noor-halvorsrud");
+    const pdf = new TextEncoder().encode("%PDF-1.7\n%%EOF");
+    const paper = value(await addAttachment(app, noor, "offer.pdf", pdf));
+    const order = testOrder(100_000, { attachments: [paper] });
+    const draft = value(enterDocument(app, noor, order, newCommandId()));
+    // Somebody else may bring the same file; who has not brought it cannot attach it.
+    const simao = person(app, "simao-calheta");
+    const own = testOrder(100_000, { requester: "simao-calheta", attachments: [paper] });
+    expect(codes(enterDocument(app, simao, own, newCommandId()))).toBe("attachment");
+    value(await addAttachment(app, simao, "same.pdf", pdf));
+    expect(codes(enterDocument(app, simao, own, newCommandId()))).toBe("done");
+    value(
+      by(app, "joaquina-teles", {
+        ...leave("duarte-anselmo"),
+        person: "noor-halvorsrud",
+        lastDay: "2026-03-09",
+        reportsTo: "duarte-anselmo",
+        heads: {},
+      } as PeopleChange),
+    );
+    const sent = commandDocument(
+      app,
+      person(app, "duarte-anselmo"),
+      draft.id,
+      { type: "submit", document: order },
+      newCommandId(),
+    );
+    expect(value(sent).document.attachments).toEqual([paper]);
   });
 
   it("whoever corrects for somebody who left never decides on it, even when asked", () => {

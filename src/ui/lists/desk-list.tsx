@@ -25,7 +25,8 @@ export function DeskList({
   blocked: Waiting[];
   /** Held documents that this person is to mend. */
   held: (DocumentRow & { why: string })[];
-  mine: DocumentRow[];
+  /** Their own, and those they took over from somebody who left. */
+  mine: (DocumentRow & { takenOverFrom: string | null })[];
   chosen?: string;
   now: string;
   zone: string;
@@ -90,7 +91,13 @@ export function DeskList({
           <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-soft md:px-5">You wait for these</h2>
           <ul className="border-t border-rule" aria-label="Your own">
             {mine.map((row) => (
-              <Line key={row.id} row={row} here={row.id === chosen} sentence={row.party} status />
+              <Line
+                key={row.id}
+                row={row}
+                here={row.id === chosen}
+                sentence={row.takenOverFrom ? `${row.party}. Taken over from ${row.takenOverFrom}.` : row.party}
+                status
+              />
             ))}
           </ul>
         </>

@@ -57,7 +57,10 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
           }))}
           waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) }))}
           blocked={blocked}
-          mine={mine}
+          mine={mine.map((row) => ({
+            ...row,
+            takenOverFrom: row.requester === visitor.person.id ? null : row.requesterName,
+          }))}
           chosen={view?.ok ? chosen : undefined}
           now={visitor.now}
           zone={visitor.zone}

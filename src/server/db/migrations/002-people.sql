@@ -55,3 +55,11 @@ CREATE TABLE session (
   expires_at TEXT NOT NULL
 ) STRICT;
 CREATE INDEX session_by_person ON session (person);
+
+-- Who has brought which paper: two people may bring the same one, of which the bytes are kept once.
+CREATE TABLE upload (
+  hash   TEXT NOT NULL REFERENCES attachment (hash),
+  person TEXT NOT NULL,
+  PRIMARY KEY (hash, person)
+) STRICT, WITHOUT ROWID;
+INSERT INTO upload (hash, person) SELECT hash, added_by FROM attachment;
