@@ -8,6 +8,7 @@ import {
   newPersonId,
   limitId,
   valueAt,
+  withState,
   withValue,
   type EntryOf,
   type Kind,
@@ -86,7 +87,7 @@ export function personRow(cells: Cells, id: string, { register, lookup, from }: 
       roles,
       exceptions: rest.exceptions.filter((one) => one.roles.every((role) => roles.includes(role))),
       ...(until && { activeUntil: until }),
-      seats: same ? known!.seats : withValue(known?.seats ?? [], { from, ...seat }),
+      seats: same ? known!.seats : withState(known?.seats ?? [], { from, ...seat }),
     },
   };
 }
@@ -122,7 +123,7 @@ export function unitRow(cells: Cells, id: string, { register, lookup, from }: Ro
   const same = now && now.name === state.name && now.parent === state.parent && now.head === state.head;
   return {
     kind: "unit",
-    after: { id, states: same ? known!.states : withValue(known?.states ?? [], { from, ...state }) },
+    after: { id, states: same ? known!.states : withState(known?.states ?? [], { from, ...state }) },
   };
 }
 

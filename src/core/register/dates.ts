@@ -31,3 +31,20 @@ export function withValue<T extends { from: string }>(list: readonly T[], value:
   const others = list.filter((one) => one.from !== value.from);
   return [...others, value].sort((a, b) => (a.from < b.from ? -1 : 1));
 }
+
+/**
+ * A dated list of states of several fields with a state from a moment on. What differs from the state before is carried on into states already
+ * set for later, where they had not set it otherwise themselves: a new manager today stays the manager when a new title begins next month.
+ */
+export function withState<T extends { from: string }>(list: readonly T[], state: T): T[] {
+  const before = list.findLast((one) => one.from <= state.from);
+  const changed = (Object.keys(state) as (keyof T)[]).filter(
+    (key) => key !== "from" && before && before[key] !== state[key],
+  );
+  const carried = list.map((one) => {
+    if (one.from <= state.from || !before) return one;
+    const fields = changed.filter((key) => one[key] === before[key]).map((key) => [key, state[key]]);
+    return { ...one, ...(Object.fromEntries(fields) as Partial<T>) };
+  });
+  return withValue(carried, state);
+}

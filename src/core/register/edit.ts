@@ -6,7 +6,7 @@ import { refuse, type Refusal, type Result } from "../refusal";
 import { conflictsOf, inOrder, sayConflict } from "../segregation";
 import { sayDate } from "../words";
 import { valueAt } from "./as-of";
-import { effective, withValue, type Setting } from "./dates";
+import { effective, withState, withValue, type Setting } from "./dates";
 import {
   limitId,
   type EntryOf,
@@ -100,7 +100,7 @@ export function changePerson(
     ...person,
     ...(name !== undefined && { name }),
     ...(email !== undefined && { email }),
-    seats: same ? person.seats : withValue(person.seats, moved),
+    seats: same ? person.seats : withState(person.seats, moved),
   });
 }
 
@@ -165,7 +165,7 @@ export function saveUnit(
   if (unit === undefined) return no("unknown", `There is no unit “${id}”`);
   return one(register, "unit", {
     id: unit?.id ?? freeId(register, "unit", state.name),
-    states: withValue(unit?.states ?? [], { from: start.value, ...state }),
+    states: withState(unit?.states ?? [], { from: start.value, ...state }),
   });
 }
 

@@ -2,7 +2,7 @@
 export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyRegister, limitId } from "./schema";
 export type { EntryOf, Kind, Register, RegisterChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
-export { effective, withValue } from "./dates";
+export { effective, withState, withValue } from "./dates";
 export type { Setting } from "./dates";
 export { found } from "./found";
 export {

@@ -2,7 +2,7 @@ import { addDays, dayIn, startOfDay } from "../calendar";
 import { joinWords } from "../words";
 import { asOf, valueAt } from "./as-of";
 import type { Setting } from "./dates";
-import { withValue } from "./dates";
+import { withState, withValue } from "./dates";
 import { changeTo, no, nameOf, type Edit } from "./edit";
 import { applyChanges, type EntryOf, type Register, type RegisterChange } from "./schema";
 
@@ -129,12 +129,12 @@ function handOn(
     // One of the reports may take the place; they then report to whom the leaver reported.
     const manager = id === handing.reportsTo ? above : handing.reportsTo;
     const seat = { ...valueAt(entry.seats, from)!, manager, from };
-    return changeTo(register, "person", { ...entry, seats: withValue(entry.seats, seat) });
+    return changeTo(register, "person", { ...entry, seats: withState(entry.seats, seat) });
   });
   const heads = left.heads.flatMap(({ id }) => {
     const entry = register.unit.get(id)!;
     const state = { ...valueAt(entry.states, from)!, head: handing.heads[id] ?? null, from };
-    return changeTo(register, "unit", { ...entry, states: withValue(entry.states, state) });
+    return changeTo(register, "unit", { ...entry, states: withState(entry.states, state) });
   });
   const positions = left.positions.flatMap(({ id }) => {
     const entry = register.position.get(id)!;

@@ -125,6 +125,36 @@ describe("dated values", () => {
     );
   });
 
+  it("what changes today goes on into what is set for later, but for what that sets itself", () => {
+    const later = done(
+      start,
+      changePerson(start, "noor-halvorsrud", { title: "fleet engineer" }, "2026-04-01", setting),
+    );
+    const both = done(
+      later,
+      changePerson(later, "noor-halvorsrud", { manager: "marta-quelhas", title: "engineer" }, null, setting),
+    );
+    const seat = (at: string) => {
+      const noor = asOf(both, at).people.find((one) => one.id === "noor-halvorsrud");
+      return [noor?.title, noor?.manager, noor?.unit];
+    };
+    expect(seat(AT)).toEqual(["engineer", "marta-quelhas", "engineering"]);
+    expect(seat("2026-04-02T00:00:00.000Z")).toEqual(["fleet engineer", "marta-quelhas", "engineering"]);
+
+    const renamed = done(
+      start,
+      saveUnit(start, "crewing", { name: "Crew", parent: "fleet", head: "leocadia-brum" }, "2026-04-01", setting),
+    );
+    const headed = done(
+      renamed,
+      saveUnit(renamed, "crewing", { name: "Crewing", parent: "fleet", head: "fabricio-nave" }, null, setting),
+    );
+    expect(asOf(headed, "2026-04-02T00:00:00.000Z").units.find((unit) => unit.id === "crewing")).toMatchObject({
+      name: "Crew",
+      head: "fabricio-nave",
+    });
+  });
+
   it("nothing takes effect in the past", () => {
     expect(why(changePerson(start, "rui-tavares", { title: "x" }, "2026-03-09", setting))).toBe(
       "9 Mar 2026 has passed; a change counts from today, 10 Mar 2026, or from a later day",
@@ -455,6 +485,39 @@ describe("in words", () => {
       { label: "Title", before: "chief engineer", after: "fleet engineer", from: "2026-04-01" },
       { label: "Reports to", before: "Rui Tavares", after: "Marta Quelhas", from: "2026-04-01" },
     ]);
+  });
+
+  it("a change of today is told, also where something else is set for later", () => {
+    const later = done(
+      start,
+      changePerson(start, "noor-halvorsrud", { title: "fleet engineer" }, "2026-04-01", setting),
+    );
+    const edit = changePerson(later, "noor-halvorsrud", { title: "engineer" }, null, setting);
+    expect(edit.ok && differencesOf(edit.value[0]!, namesIn(later), "WET", AT)).toEqual([
+      { label: "Title", before: "chief engineer", after: "engineer" },
+    ]);
+    const holder = { kind: "person" as const, id: "noor-halvorsrud" };
+    const planned = done(
+      start,
+      setLimit(start, holder, "purchase-order", { kind: "unlimited" }, "2026-04-01", setting),
+    );
+    const amount = { kind: "amount" as const, minor: 100, currency: "EUR" };
+    const now = setLimit(planned, holder, "purchase-order", amount, null, setting);
+    expect(now.ok && differencesOf(now.value[0]!, namesIn(planned), "WET", AT)).toEqual([
+      { label: "Limit", before: "none", after: "up to 1.00 EUR" },
+    ]);
+    const headed = done(
+      start,
+      saveUnit(start, "crewing", { name: "Crewing", parent: "fleet", head: null }, "2026-04-01", setting),
+    );
+    const head = saveUnit(
+      headed,
+      "crewing",
+      { name: "Crewing", parent: "fleet", head: "fabricio-nave" },
+      null,
+      setting,
+    );
+    expect(head.ok && peopleTouched(head.value[0]!)).toEqual(["leocadia-brum", "fabricio-nave"]);
   });
 
   it("a change is about those it names, and of a group those who come and go", () => {

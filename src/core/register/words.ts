@@ -2,7 +2,9 @@ import { dayIn } from "../calendar";
 import { AUTHORITY_TYPES } from "../documents";
 import { lastDayBefore, sayLimit } from "../people";
 import { sayDate, joinWords } from "../words";
+import { canonical } from "../records";
 import { sayConflict } from "../segregation";
+import { valueAt } from "./as-of";
 import type { EntryOf, Kind, Register, RegisterChange } from "./schema";
 
 /** One thing that differs between an entry before and after, in words; `from` where it counts from another day than that of the change. */
@@ -28,25 +30,31 @@ export function namesIn(register: Register): Names {
  * @example differencesOf(change, names, "WET", at) // [{ label: "Title", before: "clerk", after: "senior clerk", from: "2026-04-01" }]
  */
 export function differencesOf(change: RegisterChange, names: Names, zone: string, at: string): Difference[] {
-  const [before, after] = [
-    change.before ? factsOf(change.kind, change.before, names, zone) : {},
-    factsOf(change.kind, change.after, names, zone),
-  ];
-  const labels = [...new Set([...Object.keys(before), ...Object.keys(after)])];
-  const from = laterFrom(change, zone, at);
+  const { kind } = change;
+  const moment = changedFrom(change);
+  const said = (entry: unknown) => (entry ? SAY[kind](entry as never, names, zone, moment) : {});
+  const [before, after]: Facts[] = [said(change.before), said(change.after)];
+  const labels = [...new Set([...Object.keys(before!), ...Object.keys(after!)])];
+  const from = moment && moment > at ? dayIn(moment, zone) : null;
   return labels
-    .filter((label) => (before[label] ?? "") !== (after[label] ?? ""))
-    .map((label) => ({ label, before: before[label] ?? "", after: after[label] ?? "", ...(from && { from }) }));
+    .filter((label) => (before![label] ?? "") !== (after![label] ?? ""))
+    .map((label) => ({ label, before: before![label] ?? "", after: after![label] ?? "", ...(from && { from }) }));
 }
 
-function laterFrom({ kind, before, after }: RegisterChange, zone: string, at: string): string | null {
-  const list = datedList(kind, after);
-  const last = list?.at(-1);
-  const known = before ? datedList(kind, before)?.at(-1)?.from : undefined;
-  return last && last.from !== known && last.from > at ? dayIn(last.from, zone) : null;
+type Dated = { from: string };
+
+/** The moment from which a dated entry says something else than before; null where it has no dates or none of them differs. */
+function changedFrom({ kind, before, after }: RegisterChange): string | null {
+  const known = new Set((before ? (datedList(kind, before) ?? []) : []).map((one) => canonical(one)));
+  return datedList(kind, after)?.find((one) => !known.has(canonical(one)))?.from ?? null;
 }
 
-function datedList(kind: Kind, entry: unknown): readonly { from: string }[] | undefined {
+/** What a dated list says at a moment; at its latest where the moment is null, at its first before it begins. */
+function said<T extends Dated>(list: readonly T[], moment: string | null): T | undefined {
+  return moment === null ? list.at(-1) : (valueAt(list, moment) ?? list[0]);
+}
+
+function datedList(kind: Kind, entry: unknown): readonly Dated[] | undefined {
   const field = {
     person: "seats",
     unit: "states",
@@ -55,18 +63,14 @@ function datedList(kind: Kind, entry: unknown): readonly { from: string }[] | un
     limit: "limits",
     owner: "owners",
   }[kind as string];
-  return field ? ((entry as Record<string, unknown>)[field] as { from: string }[]) : undefined;
-}
-
-function factsOf<K extends Kind>(kind: K, entry: unknown, names: Names, zone: string): Facts {
-  return SAY[kind](entry as never, names, zone);
+  return field ? ((entry as Record<string, unknown>)[field] as Dated[]) : undefined;
 }
 
 const nobody = (id: string | null | undefined, names: Names, none = "nobody") => (id ? names.person(id) : none);
 const plus = (facts: Record<string, string | undefined>): Facts =>
   Object.fromEntries(Object.entries(facts).filter((entry): entry is [string, string] => Boolean(entry[1])));
 
-const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Facts } = {
+const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string, moment: string | null) => Facts } = {
   organisation: ({ name, currency, timeZone, segregation }) => ({
     Name: name,
     Currency: currency,
@@ -75,8 +79,8 @@ const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Fac
       .map((rule) => `${sayConflict(rule)}${rule.exceptions ? ", with a reason" : ""}`)
       .join("; "),
   }),
-  person: (person, names) => {
-    const seat = person.seats.at(-1)!;
+  person: (person, names, _zone, moment) => {
+    const seat = said(person.seats, moment)!;
     return plus({
       Name: person.name,
       "E-mail": person.email,
@@ -93,8 +97,8 @@ const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Fac
       "Open work goes to": person.successor && names.person(person.successor),
     });
   },
-  unit: ({ states }, names) => {
-    const state = states.at(-1)!;
+  unit: ({ states }, names, _zone, moment) => {
+    const state = said(states, moment)!;
     return plus({
       Name: state.name,
       "Lies in": state.parent ? names.unit(state.parent) : "nothing",
@@ -102,14 +106,14 @@ const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Fac
       State: state.closed ? "closed" : undefined,
     });
   },
-  position: ({ name, unit, heads, holders }, names) => ({
+  position: ({ name, unit, heads, holders }, names, _zone, moment) => ({
     Name: name,
     Unit: names.unit(unit),
-    Holder: heads ? `whoever heads ${names.unit(unit)}` : nobody(holders.at(-1)?.person, names, "vacant"),
+    Holder: heads ? `whoever heads ${names.unit(unit)}` : nobody(said(holders, moment)?.person, names, "vacant"),
   }),
-  group: ({ name, members }, names) => ({
+  group: ({ name, members }, names, _zone, moment) => ({
     Name: name,
-    Members: joinWords(members.at(-1)!.people.map(names.person), "and") || "nobody",
+    Members: joinWords(said(members, moment)!.people.map(names.person), "and") || "nobody",
   }),
   location: ({ name, timeZone, week, holidays }) => ({
     Name: name,
@@ -120,7 +124,9 @@ const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Fac
       .join("; "),
     Holidays: holidays.map(({ date, name: what }) => `${sayDate(date)} ${what}`).join("; "),
   }),
-  limit: ({ limits }) => ({ Limit: sayLimit(limits.at(-1)!.limit) }),
+  limit: ({ limits }, _names, _zone, moment) => ({
+    Limit: sayLimit((moment === null ? limits.at(-1) : valueAt(limits, moment))?.limit ?? { kind: "none" }),
+  }),
   standIn: (entry, names, zone) => ({
     ...plus({
       "Stand-in": nobody(entry.standIn, names),
@@ -135,7 +141,7 @@ const SAY: { [K in Kind]: (entry: EntryOf<K>, names: Names, zone: string) => Fac
       Reason: entry.reason,
     }),
   }),
-  owner: ({ owners }, names) => ({ Owner: names.person(owners.at(-1)!.person) }),
+  owner: ({ owners }, names, _zone, moment) => ({ Owner: names.person(said(owners, moment)!.person) }),
 };
 
 /** What a change is about, as a noun phrase: "Rui Tavares", "the limit of Head of Fleet for purchase-order". */
@@ -164,18 +170,20 @@ export function sayEntry(change: RegisterChange, names: Names): string {
   }
 }
 
-/** Everybody a change is about: those named in it, before or after. */
-export function peopleTouched({ kind, before, after }: RegisterChange): string[] {
+/** Everybody a change is about: those named in it, before or after, at the moment from which it counts. */
+export function peopleTouched(change: RegisterChange): string[] {
+  const { kind, before, after } = change;
+  if (kind === "group") return differing(before, after, changedFrom(change));
+  const moment = changedFrom(change);
   const found = new Set<string>();
   for (const entry of [before, after]) {
     if (!entry) continue;
     const add = (...ids: (string | null | undefined)[]) => ids.forEach((id) => id && found.add(id));
-    const dated = datedList(kind, entry)?.at(-1) as
-      { head?: string | null; person?: string | null; people?: string[] } | undefined;
+    const list = datedList(kind, entry);
+    const state = list && (said(list, moment) as { head?: string | null; person?: string | null } | undefined);
     if (kind === "person") add((entry as EntryOf<"person">).id, (entry as EntryOf<"person">).successor);
-    if (kind === "unit") add(dated?.head);
-    if (kind === "position" || kind === "owner") add(dated?.person);
-    if (kind === "group") for (const member of differing(before as never, after as never)) found.add(member);
+    if (kind === "unit") add(state?.head);
+    if (kind === "position" || kind === "owner") add(state?.person);
     if (kind === "limit" && (entry as EntryOf<"limit">).holder.kind === "person")
       add((entry as EntryOf<"limit">).holder.id);
     if (kind === "standIn") add((entry as EntryOf<"standIn">).person, (entry as EntryOf<"standIn">).standIn);
@@ -184,7 +192,8 @@ export function peopleTouched({ kind, before, after }: RegisterChange): string[]
 }
 
 /** Who came to a group or left it; the others are not concerned. */
-function differing(before: EntryOf<"group"> | null, after: EntryOf<"group">): string[] {
-  const [old, now] = [before?.members.at(-1)?.people ?? [], after.members.at(-1)!.people];
+function differing(before: EntryOf<"group"> | null, after: EntryOf<"group">, moment: string | null): string[] {
+  const old = (before && said(before.members, moment)?.people) ?? [];
+  const now = said(after.members, moment)?.people ?? [];
   return [...old.filter((id) => !now.includes(id)), ...now.filter((id) => !old.includes(id))];
 }
