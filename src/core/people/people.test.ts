@@ -1,18 +1,8 @@
 // Who a rule names, and the reason for everybody who may not decide.
 import { describe, expect, it } from "vitest";
-import { AT, directory, organisation } from "../fixtures";
-import { OrganisationSchema, sayRule, whoMayDecide, type ApproverRule, type Subject } from "./index";
+import { AT, directory, organisation, subject } from "../fixtures";
+import { OrganisationSchema, sayRule, whoMayDecide, type ApproverRule } from "./index";
 
-const subject: Subject = {
-  requester: "rui",
-  unit: "engines",
-  documentType: "purchase-order",
-  amount: { minor: 100_000, currency: "EUR" },
-  toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
-  excluded: [],
-  concerns: {},
-  named: {},
-};
 const resolve = (rule: ApproverRule, about = subject) => {
   const { candidates, gap } = whoMayDecide(rule, about, directory, AT);
   return gap ?? candidates.map((candidate) => `${candidate.person} ${candidate.reason}`).join("; ");

@@ -1,7 +1,7 @@
 // Who acts in whose name, and who never does.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { AT, organisation } from "../fixtures";
+import { AT, organisation, subject as plain } from "../fixtures";
 import {
   circleOf,
   directoryOf,
@@ -17,12 +17,7 @@ import {
 } from "./index";
 
 const subject: Subject = {
-  requester: "rui",
-  unit: "engines",
-  documentType: "purchase-order",
-  amount: { minor: 100_000, currency: "EUR" },
-  toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
-  excluded: [],
+  ...plain,
   concerns: { costCentre: ["CC-1"], supplier: ["Northrigg"] },
   named: { receiver: "una" },
 };
