@@ -2,6 +2,25 @@ import type { PolicyInput } from "@/core/policy";
 
 type SectionInput = PolicyInput["sections"][number];
 
+/** Nobody stands above the managing director, so two colleagues decide what he asks for. */
+const managingDirector: SectionInput = {
+  id: "managing-director",
+  name: "Managing director’s own",
+  when: { kind: "choice", field: "requester", is: "one of", values: ["goncalo-abrantes"] },
+  thresholds: [{ amount: 50_000, exact: "below" }],
+  bands: [{ approval: "none" }, { approval: "required" }],
+  levels: [
+    {
+      id: "directors",
+      name: "Both other directors",
+      stage: 1,
+      marks: ["none", "approves"],
+      approvers: { kind: "group", group: "directors" },
+      quorum: { kind: "all" },
+    },
+  ],
+};
+
 const dryDock: SectionInput = {
   id: "dry-dock-and-engine-work",
   name: "Dry-dock and engine work",
@@ -24,7 +43,7 @@ const dryDock: SectionInput = {
       id: "technical-committee",
       name: "Technical committee",
       stage: 2,
-      marks: ["none", "told", "approves", "approves"],
+      marks: ["none", "approves", "approves", "approves"],
       approvers: { kind: "group", group: "technical-committee" },
       quorum: { kind: "one" },
     },
@@ -33,15 +52,15 @@ const dryDock: SectionInput = {
       name: "Finance director",
       stage: 2,
       marks: ["none", "none", "approves", "approves"],
-      approvers: { kind: "people", people: ["teodora-lins"] },
+      approvers: { kind: "people", people: ["teodora-lins", "goncalo-abrantes"] },
     },
     {
       id: "directors",
-      name: "Two of three directors",
+      name: "All directors",
       stage: 3,
       marks: ["none", "none", "none", "approves"],
       approvers: { kind: "group", group: "directors" },
-      quorum: { kind: "n", n: 2 },
+      quorum: { kind: "all" },
     },
   ],
 };
@@ -84,7 +103,7 @@ const everythingElse: SectionInput = {
       name: "Finance director",
       stage: 3,
       marks: ["none", "none", "told", "approves"],
-      approvers: { kind: "people", people: ["teodora-lins"] },
+      approvers: { kind: "people", people: ["teodora-lins", "goncalo-abrantes"] },
     },
   ],
 };
@@ -98,13 +117,14 @@ export const orderPolicy: PolicyInput = {
   scope: { units: ["marevia"] },
   currency: "EUR",
   measure: { kind: "net" },
-  sections: [dryDock, everythingElse],
+  sections: [managingDirector, dryDock, everythingElse],
 };
 
 /** Last year's version: lower thresholds in the section for everything else. */
 export const lastYearsPolicy: PolicyInput = {
   ...orderPolicy,
   sections: [
+    managingDirector,
     dryDock,
     {
       ...everythingElse,

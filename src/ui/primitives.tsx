@@ -75,6 +75,7 @@ function Shape({ status }: { status: DocumentStatus | "held" }) {
 
 const VERSION: Record<VersionState, string> = {
   Draft: "bg-draft-wash text-draft border-dashed",
+  "With the reviewer": "bg-sentback-wash text-sentback",
   Scheduled: "bg-waiting-wash text-waiting",
   "In force": "bg-approved-wash text-approved",
   Retired: "bg-draft-wash text-draft",

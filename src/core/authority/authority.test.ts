@@ -84,9 +84,9 @@ describe("authorityOf", () => {
     );
     expect(lines.toSorted()).toEqual([
       "Dry-dock and engine work, Line manager: Over 2,000.00 (EUR), Duarte Anselmo, Petra Zimbral and Noor Halvorsrud, they report to them, true",
-      "Dry-dock and engine work, Technical committee: Over 20,000.00 (EUR), everyone it covers, as a member of Technical committee, true",
+      "Dry-dock and engine work, Technical committee: Over 2,000.00 (EUR), everyone it covers, as a member of Technical committee, true",
       "Every rule, head: From 1,000.00 on, that amount included (EUR), Engineering, as head of the unit, true",
-      "Every rule, manager-two-up: From 1,000.00 on, that amount included (EUR), Nicola Frade and Simão Calheta, two steps up their line, true",
+      "Every rule, manager-two-up: From 1,000.00 on, that amount included (EUR), Simão Calheta and Nicola Frade, two steps up their line, true",
       "Every rule, owner-of-cost-centre: From 1,000.00 on, that amount included (EUR), CC-21, as their owner, true",
       "Everything else, Line manager: Over 500.00 (EUR), Duarte Anselmo, Petra Zimbral and Noor Halvorsrud, they report to them, true",
     ]);

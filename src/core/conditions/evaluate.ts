@@ -1,5 +1,5 @@
 import type { Money } from "../money";
-import { isGroup, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
+import { beforeKey, isGroup, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
 
 /** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
 export type Outcome = "met" | "not met" | "undecidable";
@@ -20,7 +20,8 @@ const sameCurrencyOnly: ToCurrency = (amount, currency) => (amount.currency === 
 export function evaluate(condition: Condition, facts: Facts, toCurrency: ToCurrency = sameCurrencyOnly): Explained {
   if (!isGroup(condition)) {
     const saw = facts[condition.field] ?? null;
-    return { condition, outcome: compare(condition, saw, toCurrency), saw };
+    const before = facts[beforeKey(condition.field)] ?? null;
+    return { condition, outcome: compare(condition, saw, before, toCurrency), saw };
   }
   const of = condition.of.map((part) => evaluate(part, facts, toCurrency));
   return { condition, outcome: join(condition.kind, of), of };
@@ -34,12 +35,34 @@ function join(kind: "all" | "any" | "none", parts: Explained[]): Outcome {
   return any === "met" ? "not met" : any === "not met" ? "met" : "undecidable";
 }
 
-function compare(comparison: Comparison, saw: FactValue, toCurrency: ToCurrency): Outcome {
+function compare(comparison: Comparison, saw: FactValue, before: FactValue, toCurrency: ToCurrency): Outcome {
   if (comparison.kind === "amount") return compareAmount(comparison, saw, toCurrency);
+  if (comparison.kind === "change") return compareChange(comparison, before, saw, toCurrency);
   return holds(comparison, saw) ? "met" : "not met";
 }
 
-function holds(comparison: Exclude<Comparison, { kind: "amount" }>, saw: FactValue): boolean {
+type Change = Extract<Comparison, { kind: "change" }>;
+
+function compareChange(change: Change, before: FactValue, after: FactValue, toCurrency: ToCurrency): Outcome {
+  if (before === null || after === null) return "not met";
+  if (change.is === "changed") return JSON.stringify(before) !== JSON.stringify(after) ? "met" : "not met";
+  const [old, now] = [asMoney(before), asMoney(after)];
+  if (!old || !now) return "not met";
+  const compared = toCurrency(now, old.currency);
+  if (!compared) return "undecidable";
+  const rise = compared.minor - old.minor;
+  if (change.is === "fell") return rise < 0 ? "met" : "not met";
+  if (change.is === "rose") return rise > 0 ? "met" : "not met";
+  if (change.percent !== undefined) return rise * 100 > change.percent * old.minor && rise > 0 ? "met" : "not met";
+  const by = toCurrency({ minor: rise, currency: old.currency }, change.amount!.currency);
+  return by ? (by.minor > change.amount!.minor ? "met" : "not met") : "undecidable";
+}
+
+function asMoney(value: FactValue): Money | null {
+  return value !== null && typeof value === "object" && !Array.isArray(value) ? (value as Money) : null;
+}
+
+function holds(comparison: Exclude<Comparison, { kind: "amount" | "change" }>, saw: FactValue): boolean {
   const values = Array.isArray(saw) ? (saw as readonly string[]) : typeof saw === "string" && saw !== "" ? [saw] : [];
   switch (comparison.kind) {
     case "text":
@@ -100,8 +123,9 @@ function compareAmount(
   saw: FactValue,
   toCurrency: ToCurrency,
 ): Outcome {
-  if (saw === null || typeof saw !== "object" || Array.isArray(saw)) return "not met";
-  const amount = toCurrency(saw as Money, comparison.amount.currency);
+  const seen = asMoney(saw);
+  if (!seen) return "not met";
+  const amount = toCurrency(seen, comparison.amount.currency);
   if (!amount) return "undecidable";
   const difference = amount.minor - comparison.amount.minor;
   const met = {

@@ -37,6 +37,27 @@ export const DateComparison = z.strictObject({
   date: z.iso.date(),
 });
 
+/**
+ * What an edit did to a controlled field. Beside the field's value its old one is a fact, under `beforeKey(field)`; without an old value
+ * nothing has changed.
+ */
+export const ChangeComparison = z
+  .strictObject({
+    kind: z.literal("change"),
+    field,
+    is: z.enum(["changed", "rose", "fell", "rose by more than"]),
+    percent: z.number().positive().max(10_000).optional(),
+    amount: MoneySchema.optional(),
+  })
+  .refine((one) => (one.is === "rose by more than") === ((one.percent === undefined) !== (one.amount === undefined)), {
+    message: "“rose by more than” needs a percentage or an amount, one of the two; the others need neither",
+  });
+
+/** The key under which facts hold the old value of a controlled field. */
+export function beforeKey(field: string): string {
+  return `${field}:before`;
+}
+
 export const FlagComparison = z.strictObject({ kind: z.literal("flag"), field, is: z.boolean() });
 
 export type Comparison =
@@ -44,7 +65,8 @@ export type Comparison =
   | z.infer<typeof ChoiceComparison>
   | z.infer<typeof AmountComparison>
   | z.infer<typeof DateComparison>
-  | z.infer<typeof FlagComparison>;
+  | z.infer<typeof FlagComparison>
+  | z.infer<typeof ChangeComparison>;
 
 export type Group = { kind: "all" | "any" | "none"; of: Condition[] };
 
@@ -73,6 +95,7 @@ export const ConditionSchema: z.ZodType<Condition> = z
       AmountComparison,
       DateComparison,
       FlagComparison,
+      ChangeComparison,
     ]),
   )
   .meta({ id: "Condition" });

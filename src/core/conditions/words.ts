@@ -44,6 +44,11 @@ function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
       return `${subject} is ${comparison.is} ${formatMoney(comparison.amount)}`;
     case "date":
       return `${subject} is ${comparison.is} ${sayDate(comparison.date)}`;
+    case "change":
+      if (comparison.is !== "rose by more than") return `${subject} ${comparison.is}`;
+      return comparison.percent !== undefined
+        ? `${subject} rose by more than ${comparison.percent} per cent`
+        : `${subject} rose by more than ${formatMoney(comparison.amount!)}`;
     case "flag":
       return comparison.is ? `${subject} is set` : `${subject} is not set`;
   }

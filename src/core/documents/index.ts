@@ -1,9 +1,10 @@
 /** The types of documents Bandeira routes: their fields, measures and checks. One file a type. */
 import { purchaseOrderType } from "./purchase-order";
-import type { DocumentType } from "./registry";
+import { comingTypes } from "./coming";
+import type { DocumentType, TypeWords } from "./registry";
 
 export { vocabularyOf } from "./registry";
-export type { Basics, Change, DocumentType, Field, FieldKind, Measure, MissingItem } from "./registry";
+export type { Basics, Change, DocumentType, Field, FieldKind, Measure, MissingItem, TypeWords } from "./registry";
 export {
   AttachmentSchema,
   ORDER_CATEGORIES,
@@ -29,7 +30,23 @@ export const AUTHORITY_TYPES: Readonly<Record<string, string>> = {
   "credit-limit-change": "Credit-limit changes",
 };
 
-export const documentTypeKeys = types.map((type) => type.key) as [string, ...string[]];
+/** Keys of the types that policies can be designed for. */
+export const documentTypeKeys = Object.keys(AUTHORITY_TYPES) as [string, ...string[]];
+
+/** Whether documents of the type can be entered and routed, or only policies for them designed. */
+export function canBeEntered(key: string): boolean {
+  return types.some((type) => type.key === key);
+}
+
+/**
+ * What a policy for a type can name.
+ * @throws RangeError for a key that is none of `documentTypeKeys`
+ */
+export function typeWords(key: string): TypeWords {
+  const found = [...types, ...comingTypes].find((type) => type.key === key);
+  if (!found) throw new RangeError(`There is no document type “${key}”`);
+  return found;
+}
 
 /**
  * The registered type of that key.

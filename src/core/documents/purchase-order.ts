@@ -140,15 +140,15 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   name: { one: "order", many: "orders", prefix: "PO" },
   schema: PurchaseOrderSchema,
   fields: [
-    { key: "category", kind: "choice", label: "category", many: true, choices: ORDER_CATEGORIES },
+    { key: "category", kind: "choice", label: "category", many: true, always: true, choices: ORDER_CATEGORIES },
     { key: "costCentre", kind: "text", label: "cost centre", many: true },
-    { key: "supplier", kind: "text", label: "supplier" },
-    { key: "title", kind: "text", label: "title" },
-    { key: "currency", kind: "choice", label: "currency" },
-    { key: "unit", kind: "choice", label: "unit" },
-    { key: "requester", kind: "choice", label: "requester" },
-    { key: "net", kind: "amount", label: "net total" },
-    { key: "gross", kind: "amount", label: "gross total" },
+    { key: "supplier", kind: "text", label: "supplier", always: true },
+    { key: "title", kind: "text", label: "title", always: true },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+    { key: "net", kind: "amount", label: "net total", always: true },
+    { key: "gross", kind: "amount", label: "gross total", always: true },
     { key: "promisedDate", kind: "date", label: "promised date" },
     { key: "hasAttachment", kind: "flag", label: "attachment" },
   ],
@@ -186,6 +186,16 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
           amount: gross,
           arithmetic: `net ${formatMoney(net)} + tax ${formatMoney(tax)} = ${formatMoney(gross)}`,
         };
+      },
+    },
+    {
+      key: "largestLine",
+      label: "largest line",
+      of: (order) => {
+        const largest = Math.max(0, ...order.lines.map(lineNet));
+        const line = order.lines.find((one) => lineNet(one) === largest);
+        const amount = money(largest, order.currency);
+        return { amount, arithmetic: `${line?.description || "the largest line"}, ${formatMoney(amount)} net` };
       },
     },
   ],

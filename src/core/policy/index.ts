@@ -1,6 +1,8 @@
 /** Policies: their shape, bands, edits, versions, and how they read in plain words. */
 export {
+  AfterApprovalSchema,
   BandSchema,
+  CheckSchema,
   LevelSchema,
   MarkSchema,
   PolicySchema,
@@ -8,10 +10,26 @@ export {
   SectionSchema,
   ThresholdSchema,
 } from "./schema";
-export type { Band, Level, Mark, Policy, PolicyInput, Quorum, Section, Threshold } from "./schema";
+export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Section, Threshold } from "./schema";
 export { bandEdges, bandOf, boundaryAmounts, cutOf } from "./bands";
-export { sayBand, sayChain, sayRange, saySection, sayStake, sayWho, stagesOf } from "./words";
+export { PlaceSchema, sayPlace } from "./place";
+export type { Place } from "./place";
+export { appliesTo, claimTheSame, outsideScope, sayScope } from "./scope";
+export {
+  AFTER_APPROVAL,
+  BLOCKS,
+  sayAfterApproval,
+  sayEdits,
+  sayHold,
+  sayLevelDetails,
+  sayRepeated,
+  saySelfApproval,
+} from "./whole-words";
+export { differencesOf } from "./difference";
+export type { Difference } from "./difference";
+export { lettersApart, policyId, suggestName, whyNotName } from "./names";
+export { sayBand, sayChain, sayChecks, sayDuration, sayRange, saySection, sayStake, sayWho, stagesOf } from "./words";
 export * as edit from "./edit";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
-export { contentHash, inForceAt, versionState } from "./version";
-export type { PolicyVersion, VersionState } from "./version";
+export { contentHash, inForceAt, isReviewed, rivalOf, switchesAfter, versionState } from "./version";
+export type { Comment, PolicyVersion, Reason, VersionState } from "./version";

@@ -1,4 +1,4 @@
-import { documentType } from "../documents";
+import { canBeEntered, typeWords } from "../documents";
 import type { Directory } from "../people";
 import { refuse, refusalsOf, type Refusal, type Result } from "../refusal";
 import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Policy } from "./schema";
@@ -32,15 +32,10 @@ export function notCarriedOut(policy: Policy): Refusal[] {
         refuse("not carried out", `${path}: ${what} is not carried out by this version of Bandeira; take it out`, path),
       );
   };
-  const measures = documentType(policy.documentType).measures.map((measure) => measure.key);
+  const { many } = typeWords(policy.documentType).name;
+  not(!canBeEntered(policy.documentType), "documentType", `entering ${many}`);
+  const measures = typeWords(policy.documentType).measures.map((measure) => measure.key);
   not(!measures.includes(policy.measure.kind), "measure.kind", `measuring by ${policy.measure.kind}`);
-  not(policy.scope.locations.length > 0, "scope.locations", "limiting a policy to locations");
-  not(policy.scope.exempt.length > 0, "scope.exempt", "exempting people");
-  not(
-    policy.scope.requesters.kind === "only" && policy.scope.requesters.positions.length > 0,
-    "scope.requesters.positions",
-    "naming requesters by position",
-  );
   not(policy.selfApproval.rule !== "hold", "selfApproval.rule", `the rule “${policy.selfApproval.rule}”`);
   not(policy.repeatedApprover !== "ask twice", "repeatedApprover", `“${policy.repeatedApprover}”`);
   not(policy.edits.effect !== "start again", "edits.effect", `“${policy.edits.effect}” after an edit`);
@@ -52,7 +47,7 @@ export function notCarriedOut(policy: Policy): Refusal[] {
       const { approvers } = level;
       const field = approvers.kind === "namedOnDocument" ? approvers.field : null;
       not(
-        field !== null && !documentType(policy.documentType).peopleFields[field],
+        field !== null && !typeWords(policy.documentType).peopleFields[field],
         `${at}.approvers.field`,
         `a person named on the document as “${field}”`,
       );
@@ -62,6 +57,9 @@ export function notCarriedOut(policy: Policy): Refusal[] {
       not(level.handOver !== "no", `${at}.handOver`, "handing over");
       not(level.signature, `${at}.signature`, "a signature");
       not(level.checklist.length > 0, `${at}.checklist`, "a checklist");
+      not(level.outcomes !== undefined, `${at}.outcomes`, "own words for an outcome");
+      not(level.choosesNext !== undefined, `${at}.choosesNext`, "choosing the next level");
+      not(level.mayAddApprover === true, `${at}.mayAddApprover`, "adding an approver");
     }),
   );
   return found;
@@ -72,15 +70,30 @@ function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
   const need = (known: unknown, path: string, what: string) => {
     if (!known) found.push(refuse("unknown reference", `${path}: there is no ${what}`, path));
   };
-  policy.scope.units.forEach((id, index) => need(directory.unit(id), `scope.units[${index}]`, `unit “${id}”`));
-  policy.readers?.people.forEach((id, p) => need(directory.person(id), `readers.people[${p}]`, `person “${id}”`));
-  policy.readers?.groups.forEach((id, g) => need(directory.group(id), `readers.groups[${g}]`, `group “${id}”`));
+  const { units, locations, requesters, exempt } = policy.scope;
+  const each = (ids: readonly string[], path: string, what: string, find: (id: string) => unknown) =>
+    ids.forEach((id, index) => need(find(id), `${path}[${index}]`, `${what} “${id}”`));
+  const location = (id: string) => directory.organisation.locations.find((one) => one.id === id);
+  each(units, "scope.units", "unit", directory.unit);
+  each(locations, "scope.locations", "location", location);
+  if (requesters.kind === "only") {
+    each(requesters.people, "scope.requesters.people", "person", directory.person);
+    each(requesters.groups, "scope.requesters.groups", "group", directory.group);
+    each(requesters.positions, "scope.requesters.positions", "position", directory.position);
+  }
+  each(
+    exempt.map((one) => one.person),
+    "scope.exempt",
+    "person",
+    directory.person,
+  );
+  each(policy.readers?.people ?? [], "readers.people", "person", directory.person);
+  each(policy.readers?.groups ?? [], "readers.groups", "group", directory.group);
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}].approvers`;
       const rule = level.approvers;
-      if (rule.kind === "people")
-        rule.people.forEach((id, p) => need(directory.person(id), `${at}.people[${p}]`, `person “${id}”`));
+      if (rule.kind === "people") each(rule.people, `${at}.people`, "person", directory.person);
       if (rule.kind === "position")
         need(directory.position(rule.position), `${at}.position`, `position “${rule.position}”`);
       if (rule.kind === "group") need(directory.group(rule.group), `${at}.group`, `group “${rule.group}”`);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
-import { documentType, documentTypeKeys } from "../documents";
+import { documentTypeKeys, typeWords } from "../documents";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
 import { cutOf } from "./bands";
@@ -20,6 +20,16 @@ export const QuorumSchema = z.discriminatedUnion("kind", [
 ]);
 /** How many of a level's eligible people must approve. */
 export type Quorum = z.infer<typeof QuorumSchema>;
+
+const DesignNote = z.string().max(500).optional().meta({ description: "For fellow designers; nobody else sees it" });
+
+/** What the system verifies at a level of kind “check”. */
+export const CheckSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("fields"), fields: z.array(z.string().min(1)).min(1) }),
+  z.strictObject({ kind: z.literal("paper"), name: z.string().min(1).max(60) }),
+  z.strictObject({ kind: z.literal("totals") }),
+]);
+export type Check = z.infer<typeof CheckSchema>;
 
 export const LevelSchema = z.strictObject({
   id: IdSchema,
@@ -41,7 +51,21 @@ export const LevelSchema = z.strictObject({
   signature: z.boolean().default(false),
   commentOn: z.array(Outcomes).default(["decline", "sendBack"]),
   instruction: z.string().max(500).default(""),
-  checklist: z.array(z.string().min(1)).default([]),
+  checklist: z.array(z.string().min(1).max(200)).max(40).default([]),
+  checks: z.array(CheckSchema).max(20).optional(),
+  outcomes: z
+    .array(z.strictObject({ effect: Outcomes, word: z.string().min(1).max(30) }))
+    .max(3)
+    .optional()
+    .meta({ description: "Own words for what a decider presses, one for each effect" }),
+  choosesNext: z
+    .array(IdSchema)
+    .min(2)
+    .max(19)
+    .optional()
+    .meta({ description: "The decider chooses which one of these later levels comes next" }),
+  mayAddApprover: z.boolean().optional().meta({ description: "The decider may have one more person approve first" }),
+  designNote: DesignNote,
 });
 /** One step of the chain. */
 export type Level = z.infer<typeof LevelSchema>;
@@ -56,6 +80,7 @@ export type Threshold = z.infer<typeof ThresholdSchema>;
 
 export const BandSchema = z.strictObject({
   approval: z.enum(["required", "none"]).meta({ description: "“none” says explicitly that nobody needs to approve" }),
+  designNote: DesignNote,
 });
 export type Band = z.infer<typeof BandSchema>;
 
@@ -66,6 +91,7 @@ export const SectionSchema = z.strictObject({
   thresholds: z.array(ThresholdSchema).max(12),
   bands: z.array(BandSchema).min(1),
   levels: z.array(LevelSchema).max(20),
+  designNote: DesignNote,
 });
 /** A part of a policy with its own thresholds and chain; the first whose condition fits a document applies to it. */
 export type Section = z.infer<typeof SectionSchema>;
@@ -86,6 +112,16 @@ export const ScopeSchema = z.strictObject({
   requesters: Requesters.default({ kind: "anyone" }),
   exempt: z.array(z.strictObject({ person: IdSchema, decidedBy: IdSchema, reason: z.string().min(1) })).default([]),
 });
+
+export const AfterApprovalSchema = z.enum([
+  "release holds",
+  "apply changes",
+  "send to supplier",
+  "post",
+  "next payment run",
+  "tell",
+  "call address",
+]);
 
 export const PolicySchema = z
   .strictObject({
@@ -121,15 +157,21 @@ export const PolicySchema = z
           reason: z.string().min(1),
           blocks: z.array(z.enum(["send", "post", "pay", "ship", "use"])),
           when: ConditionSchema.optional(),
+          release: ApproverRuleSchema.optional().meta({ description: "Who may release it, besides the approval" }),
         }),
       )
+      .max(20)
       .default([]),
-    afterApproval: z.array(z.strictObject({ kind: z.string().min(1), note: z.string().default("") })).default([]),
+    afterApproval: z
+      .array(z.strictObject({ kind: AfterApprovalSchema, note: z.string().max(200).default("") }))
+      .max(20)
+      .default([]),
     messages: z.array(z.strictObject({ on: z.string().min(1), to: z.string().min(1) })).default([]),
     readers: z
       .strictObject({ people: z.array(IdSchema).default([]), groups: z.array(IdSchema).default([]) })
       .optional()
       .meta({ description: "See every document under this policy, and cannot act on it" }),
+    designNote: DesignNote,
   })
   .superRefine((policy, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });
@@ -144,6 +186,12 @@ export const PolicySchema = z
           "exactly the last section applies otherwise; every one before it has a condition",
         );
       }
+    });
+    policy.holds.forEach((hold, index) => {
+      if (hold.when)
+        checkCondition(hold.when, policy.documentType, (path, message) =>
+          say(["holds", index, "when", ...path], message),
+        );
     });
     sayDoubles(policy.sections, (index) => say(["sections", index, "id"], "this section id is there twice"));
   });
@@ -181,6 +229,16 @@ function checkSection(section: Section, type: string, say: Say): void {
       }
     });
   });
+  section.levels.forEach((level, index) => {
+    const later = section.levels.slice(index + 1).map((one) => one.id);
+    level.choosesNext?.forEach((id, place) => {
+      if (!later.includes(id))
+        say(
+          ["levels", index, "choosesNext", place],
+          `“${id}” is no level after this one, so nobody can choose it next`,
+        );
+    });
+  });
   sayDoubles(section.levels, (index) => say(["levels", index, "id"], "this level id is there twice"));
 }
 
@@ -188,9 +246,14 @@ function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string
   if (depthOf(condition) > MAX_DEPTH) return say([], `conditions may be nested ${MAX_DEPTH} deep at most`);
   const walk = (node: typeof condition, path: (string | number)[]): void => {
     if ("of" in node) return node.of.forEach((part, index) => walk(part, [...path, "of", index]));
-    const field = documentType(type).fields.find((candidate) => candidate.key === node.field);
+    const field = typeWords(type).fields.find((candidate) => candidate.key === node.field);
     if (!field) say([...path, "field"], `the document type ${type} has no field “${node.field}”`);
-    else if (field.kind !== node.kind && !(node.kind === "text" && field.kind === "choice")) {
+    else if (node.kind === "change") {
+      if (!field.controlled)
+        say([...path, "kind"], `no old value of the field ${node.field} is known, so no change of it`);
+      else if (node.is !== "changed" && field.kind !== "amount")
+        say([...path, "is"], `the field ${node.field} is a ${field.kind}, which can change but not rise or fall`);
+    } else if (field.kind !== node.kind && !(node.kind === "text" && field.kind === "choice")) {
       say(
         [...path, "kind"],
         `the field ${node.field} is a ${field.kind}, which a comparison of ${node.kind} cannot see`,

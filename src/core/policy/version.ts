@@ -1,7 +1,19 @@
+import type { Directory } from "../people";
 import { canonical, sha256Hex } from "../records";
+import type { Place } from "./place";
 import type { Policy } from "./schema";
+import { claimTheSame } from "./scope";
 
-/** A saved version of a policy. It is never edited; `inForceFrom` is set once, when it is put in force. */
+/** Why a doubtful finding was accepted, kept with the version. */
+export type Reason = { finding: string; message: string; reason: string };
+
+/** What a reviewer says of a single part. */
+export type Comment = { id: string; place: Place; text: string; by: string; at: string };
+
+/**
+ * A saved version of a policy. Its content is never edited; the rest is what happened to it: sent, reviewed, put in force, ended.
+ * Moments are ISO date-times in UTC.
+ */
 export type PolicyVersion = {
   policy: Policy;
   version: number;
@@ -11,6 +23,14 @@ export type PolicyVersion = {
   note: string;
   inForceFrom: string | null;
   putInForceBy: string | null;
+  /** From here on it counts no longer; null when it does until another follows. */
+  inForceUntil?: string | null;
+  /** Everybody who had a hand in the draft; none of them reviews it. */
+  authors?: readonly string[];
+  sent?: { by: string; at: string; from: string | null; until: string | null } | null;
+  review?: { by: string; at: string; outcome: "approved" | "returned"; words: string } | null;
+  reasons?: readonly Reason[];
+  comments?: readonly Comment[];
 };
 
 /** SHA-256 of the canonical JSON of a policy; part of every record made under it. */
@@ -18,20 +38,33 @@ export function contentHash(policy: Policy): string {
   return sha256Hex(canonical(policy));
 }
 
-export type VersionState = "Draft" | "Scheduled" | "In force" | "Retired";
+export type VersionState = "Draft" | "With the reviewer" | "Scheduled" | "In force" | "Retired";
+
+/** Whether it has been reviewed and waits for a day from which to count. */
+export function isReviewed(version: PolicyVersion): boolean {
+  return version.review?.outcome === "approved";
+}
+
+function counts(version: PolicyVersion, at: string): boolean {
+  return (
+    version.inForceFrom !== null &&
+    version.inForceFrom <= at &&
+    (version.inForceUntil == null || at < version.inForceUntil)
+  );
+}
 
 /**
- * The version of one policy that is in force at a moment: the one whose start came last; of two with the same start, the
- * later version. Null before the first start.
+ * The version of one policy that is in force at a moment: of those begun and not ended, the one whose start came last; of two with the same
+ * start, the later version. So a version with an end, as for a season, gives way again to the one before it. Null when there is none.
  * @param at ISO date-time
  */
 export function inForceAt(versions: readonly PolicyVersion[], at: string): PolicyVersion | null {
   let best: PolicyVersion | null = null;
   for (const version of versions) {
-    if (!version.inForceFrom || version.inForceFrom > at) continue;
+    if (!counts(version, at)) continue;
     if (
       !best ||
-      version.inForceFrom > best.inForceFrom! ||
+      version.inForceFrom! > best.inForceFrom! ||
       (version.inForceFrom === best.inForceFrom && version.version > best.version)
     )
       best = version;
@@ -39,9 +72,57 @@ export function inForceAt(versions: readonly PolicyVersion[], at: string): Polic
   return best;
 }
 
-/** Where a version stands at a moment, among all versions of its policy. */
+/** Moments after `at` at which another version may begin to count, ascending. */
+export function switchesAfter(versions: readonly PolicyVersion[], at: string): string[] {
+  const moments = versions.flatMap(({ inForceFrom, inForceUntil }) => [inForceFrom ?? "", inForceUntil ?? ""]);
+  return [...new Set(moments)].filter((moment) => moment > at).sort();
+}
+
+/** Where a version stands at a moment, among all versions of its policy. One that gives way for a season and comes back is scheduled. */
 export function versionState(version: PolicyVersion, all: readonly PolicyVersion[], at: string): VersionState {
-  if (!version.inForceFrom) return "Draft";
-  if (version.inForceFrom > at) return "Scheduled";
-  return inForceAt(all, at)?.version === version.version ? "In force" : "Retired";
+  if (!version.inForceFrom)
+    return version.sent && version.review?.outcome !== "returned" ? "With the reviewer" : "Draft";
+  const holds = (moment: string) => inForceAt(all, moment)?.version === version.version;
+  if (holds(at)) return "In force";
+  return switchesAfter(all, at).some(holds) ? "Scheduled" : "Retired";
+}
+
+/**
+ * Whether a version can be put in force over a time beside another policy: null, or the name of the one that claims the same documents then.
+ * @param until null for no end
+ */
+export function rivalOf(
+  policy: Policy,
+  from: string,
+  until: string | null,
+  versions: readonly PolicyVersion[],
+  directory: Directory,
+): PolicyVersion | null {
+  const overlaps = (other: PolicyVersion) =>
+    other.inForceFrom !== null &&
+    (until === null || other.inForceFrom < until) &&
+    (other.inForceUntil == null || from < other.inForceUntil);
+  return (
+    versions.find(
+      (other) =>
+        other.policy.id !== policy.id &&
+        overlaps(other) &&
+        !replacedBefore(other, versions, from) &&
+        claimTheSame(policy, other.policy, directory),
+    ) ?? null
+  );
+}
+
+/** A later version of the same policy without an end took its place for good before that time. */
+function replacedBefore(version: PolicyVersion, versions: readonly PolicyVersion[], from: string): boolean {
+  return versions.some(
+    (later) =>
+      later.policy.id === version.policy.id &&
+      later !== version &&
+      later.inForceFrom !== null &&
+      later.inForceUntil == null &&
+      later.inForceFrom <= from &&
+      (later.inForceFrom > version.inForceFrom! ||
+        (later.inForceFrom === version.inForceFrom && later.version > version.version)),
+  );
 }

@@ -1,6 +1,6 @@
 import { joinWords, sayCount } from "../words";
 import { sayCondition } from "../conditions";
-import { documentType, vocabularyOf } from "../documents";
+import { typeWords, vocabularyOf } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { bandEdges } from "./bands";
@@ -55,7 +55,7 @@ export function sayChain(policy: Policy, section: Section, band: number, directo
 }
 
 function aDocument(policy: Policy): string {
-  const { one } = documentType(policy.documentType).name;
+  const { one } = typeWords(policy.documentType).name;
   return `${/^[aeiou]/.test(one) ? "an" : "a"} ${one}`;
 }
 
@@ -64,11 +64,47 @@ function joinSequence(parts: string[]): string {
 }
 
 function sayLevel(policy: Policy, level: Level, directory: Directory): string {
-  const condition = level.when
-    ? ` (if ${sayCondition(level.when, vocabularyOf(documentType(policy.documentType)))})`
-    : "";
-  const limit = level.timeLimit ? ` within ${sayCount(level.timeLimit.amount)} ${level.timeLimit.unit}` : "";
-  return `${sayWho(level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;
+  const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyOf(typeWords(policy.documentType)))})` : "";
+  const limit = level.timeLimit ? ` within ${sayDuration(level.timeLimit)}${sayLate(level, directory)}` : "";
+  return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;
+}
+
+function sayDoer(policy: Policy, level: Level, directory: Directory): string {
+  if (level.kind === "check") return `the system checks ${sayChecks(policy, level)}`;
+  if (level.kind !== "task") return sayWho(level, directory);
+  const items = level.checklist.length;
+  return `${sayWho(level, directory)} ${level.quorum.kind === "one" ? "does" : "do"} “${level.name}”${items ? `, ${sayCount(items)} ${items === 1 ? "thing" : "things"} to tick off` : ""}`;
+}
+
+/** What a level of kind “check” verifies: "that the supplier is filled in and a paper “Offer” is attached". */
+export function sayChecks(policy: Pick<Policy, "documentType">, { checks = [] }: Pick<Level, "checks">): string {
+  if (checks.length === 0) return "nothing yet";
+  const { fields } = typeWords(policy.documentType);
+  const said = checks.map((check) => {
+    if (check.kind === "paper") return `a paper “${check.name}” is attached`;
+    if (check.kind === "totals") return "the totals add up";
+    const names = check.fields.map((key) => fields.find((field) => field.key === key)?.label ?? key);
+    return `the ${joinWords(names, "and")} ${names.length === 1 ? "is" : "are"} filled in`;
+  });
+  return `that ${joinWords(said, "and")}`;
+}
+
+/** @example sayDuration({ amount: 2, unit: "working days" }) // "two working days" */
+export function sayDuration({ amount, unit }: NonNullable<Level["timeLimit"]>): string {
+  return `${sayCount(amount)} ${amount === 1 ? unit.replace(/s$/, "") : unit}`;
+}
+
+/** What happens when a level is late, as the end of a sentence; empty when it simply goes on waiting. */
+function sayLate({ overdue, overduePerson }: Level, directory: Directory): string {
+  const named = overduePerson ? (directory.person(overduePerson)?.name ?? overduePerson) : "nobody yet";
+  return {
+    wait: "",
+    "next in pool": ", else the next of them is asked",
+    "named person": `, else it goes to ${named}`,
+    manager: ", else it goes to the approver’s manager",
+    decline: ", else it is declined",
+    "approve by lapse": ", else it counts as approved by lapse of time",
+  }[overdue];
 }
 
 function sayTold(level: Level, directory: Directory): string {
@@ -91,8 +127,8 @@ export function sayWho(level: Pick<Level, "approvers" | "quorum">, directory: Di
 
 /** The section's condition as a sentence of its own. */
 export function saySection(policy: Policy, section: Section): string {
-  const { many } = documentType(policy.documentType).name;
-  const vocabulary = vocabularyOf(documentType(policy.documentType));
+  const { many } = typeWords(policy.documentType).name;
+  const vocabulary = vocabularyOf(typeWords(policy.documentType));
   if (section.when === "otherwise")
     return policy.sections.length === 1 ? `All ${many}.` : `All ${many} that no section before this one takes.`;
   return `${many.charAt(0).toUpperCase()}${many.slice(1)} where ${sayCondition(section.when, vocabulary)}.`;

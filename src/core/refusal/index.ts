@@ -1,5 +1,6 @@
 /** Why something was not done: a code for programs, a sentence for people, and where the cause is. */
 import type { z } from "zod";
+import { lettersBetween } from "../words";
 
 export type Refusal = { code: string; message: string; path?: string };
 
@@ -41,20 +42,7 @@ function lower(message: string): string {
 
 function nearest(word: string, known: readonly string[]): string | undefined {
   const close = known
-    .map((candidate) => ({ candidate, distance: distance(word, candidate) }))
+    .map((candidate) => ({ candidate, distance: lettersBetween(word, candidate) }))
     .sort((a, b) => a.distance - b.distance)[0];
   return close && close.distance <= 2 ? close.candidate : undefined;
-}
-
-/** Levenshtein distance: single-letter insertions, deletions and replacements. */
-function distance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, index) => index);
-  for (let i = 1; i <= a.length; i += 1) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j += 1) {
-      next[j] = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1));
-    }
-    row = next;
-  }
-  return row[b.length]!;
 }

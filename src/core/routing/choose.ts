@@ -1,7 +1,7 @@
 import type { AnyDocument } from "../documents";
-import { documentType } from "../documents";
+import { documentType, typeWords } from "../documents";
 import type { Directory } from "../people";
-import type { Policy, PolicyVersion } from "../policy";
+import { outsideScope, type PolicyVersion } from "../policy";
 import type { HoldReason, PolicyLooked } from "./types";
 
 type Choice = { looked: PolicyLooked[]; chosen: PolicyVersion | null; hold?: HoldReason };
@@ -60,25 +60,17 @@ function judge(version: PolicyVersion, document: AnyDocument, chain: readonly st
   const { policy } = version;
   const not = (reason: string): Judged => ({ version, distance: Infinity, reason });
   if (policy.documentType !== document.documentType)
-    return not(`is for another type, ${documentType(policy.documentType).name.many}`);
+    return not(`is for another type, ${typeWords(policy.documentType).name.many}`);
   const distance = chain.findIndex((unit) => policy.scope.units.includes(unit));
   if (distance < 0) return not(`does not apply to ${directory.unit(document.unit)?.name ?? document.unit}`);
-  if (!coversRequester(policy, document.requester, directory)) return not("does not apply to this requester");
+  const outside = outsideScope(policy.scope, document.requester, directory);
+  if (outside) return not(outside);
   const unit = directory.unit(chain[distance]!)!;
   return {
     version,
     distance,
     reason: distance === 0 ? `applies to ${unit.name}` : `applies to ${unit.name} and everything below it`,
   };
-}
-
-function coversRequester(policy: Policy, requester: string, directory: Directory): boolean {
-  const { requesters } = policy.scope;
-  if (requesters.kind === "anyone") return true;
-  return (
-    requesters.people.includes(requester) ||
-    requesters.groups.some((id) => directory.group(id)?.members.includes(requester))
-  );
 }
 
 function reasonOf(judged: Judged, nearest: number, rivals: number): string {

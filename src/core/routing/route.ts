@@ -1,7 +1,7 @@
 import { evaluate, sayCondition, type Explained, type ToCurrency } from "../conditions";
 import { documentType, vocabularyOf, type AnyDocument } from "../documents";
 import { convert, money, type Money } from "../money";
-import { mostDeciders, sayRule, whoMayDecide, type Resolved, type Subject } from "../people";
+import { mostDeciders, sayRule, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import {
   bandOf,
   sayBand,
@@ -181,8 +181,17 @@ export function peopleOf(
       blocked: `a level of kind ${level.kind} is not carried out by this version of Bandeira`,
     };
   }
-  const subject = subjectOf(document, amount, context);
-  const resolved = whoMayDecide(level.approvers, subject, context.directory, context.at);
+  return peopleAsked(level, subjectOf(document, amount, context), context.directory, context.at);
+}
+
+/** The same for what is known of a document before there is one. */
+export function peopleAsked(
+  level: Pick<Level, "approvers" | "quorum">,
+  subject: Subject,
+  directory: Directory,
+  at: string,
+): LevelPeople {
+  const resolved = whoMayDecide(level.approvers, subject, directory, at);
   const { candidates, seats, away, inTurn, gap } = resolved;
   // Everyone means everyone: somebody who is away is still one of them.
   const asked = level.quorum.kind === "all" ? seats.length + away.length : seats.length;

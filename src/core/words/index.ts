@@ -20,3 +20,17 @@ const COUNT = ["no", "one", "two", "three", "four", "five", "six", "seven", "eig
 export function sayCount(count: number): string {
   return COUNT[count] ?? String(count);
 }
+
+/** How many letters must be put in, left out or exchanged to make one word of the other (Levenshtein 1966, from memory). */
+export function lettersBetween(a: string, b: string): number {
+  let row = Array.from({ length: b.length + 1 }, (_, index) => index);
+  for (let i = 1; i <= a.length; i += 1) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j += 1) {
+      const exchanged = row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1);
+      next.push(Math.min(exchanged, row[j]! + 1, next[j - 1]! + 1));
+    }
+    row = next;
+  }
+  return row[b.length]!;
+}

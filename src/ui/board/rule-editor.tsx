@@ -1,6 +1,6 @@
 "use client";
 
-import { documentType } from "@/core/documents";
+import { typeWords } from "@/core/documents";
 import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
 import type { Board } from "./types";
@@ -56,7 +56,7 @@ function startOf(kind: string, { directory, policy }: Board): ApproverRule {
     case "owner":
       return { kind, of: "costCentre" };
     case "namedOnDocument":
-      return { kind, field: Object.keys(documentType(policy.documentType).peopleFields)[0] ?? "none" };
+      return { kind, field: Object.keys(typeWords(policy.documentType).peopleFields)[0] ?? "none" };
     default:
       return { kind: "manager", up: 1 };
   }
@@ -156,7 +156,7 @@ function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]
           value={rule.field}
           onChange={(field) => onChange({ kind: "namedOnDocument", field })}
         >
-          {Object.entries(documentType(board.policy.documentType).peopleFields).map(([field, name]) => (
+          {Object.entries(typeWords(board.policy.documentType).peopleFields).map(([field, name]) => (
             <option key={field} value={field}>
               {name}
             </option>

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { documentType } from "@/core/documents";
+import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
 import { inForceAt, sayChain, sayRange, versionState } from "@/core/policy";
 import { visitFor } from "@/server/http/page";
@@ -33,7 +33,7 @@ export default async function Policies() {
                 {shown.policy.name}
               </Link>
               <p className="text-soft">
-                {capital(documentType(shown.policy.documentType).name.many)} of{" "}
+                {capital(typeWords(shown.policy.documentType).name.many)} of{" "}
                 {shown.policy.scope.units.map((unit) => directory.unit(unit)?.name).join(", ")} and everything below
               </p>
               <p className="mt-1 flex flex-wrap items-center gap-2">

@@ -2,7 +2,7 @@ import { joinWords } from "@/core/words";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 
-import { documentType } from "@/core/documents";
+import { typeWords } from "@/core/documents";
 import { inForceAt, versionState, type PolicyVersion } from "@/core/policy";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
@@ -44,7 +44,7 @@ export default async function PolicyPage({
       versions={all.map(line)}
       scope={`${joinWords(units, "and")} and everything below`}
       measure={
-        documentType(policy.documentType).measures.find((measure) => measure.key === policy.measure.kind)?.label ??
+        typeWords(policy.documentType).measures.find((measure) => measure.key === policy.measure.kind)?.label ??
         policy.measure.kind
       }
       organisation={{ ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) }}

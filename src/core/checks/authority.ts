@@ -1,0 +1,152 @@
+import { typeWords } from "../documents";
+import { formatMoney, money } from "../money";
+import { coverage, type ToCurrency } from "../people";
+import { bandOf, boundaryAmounts, sayRange, type Level, type Policy, type Section } from "../policy";
+import type { Answer } from "./asked";
+import { asksPeople, type Looked } from "./dead-ends";
+import { edgesOf } from "./edges";
+import type { Finding } from "./finding";
+import { exampleOf, lowerFirst, someNames } from "./people-findings";
+
+/**
+ * Bands in which nobody of the chain needs to have a limit that covers the band's top. Asked only where limits for the type are kept at all. A level
+ * covers an amount when its quorum cannot be reached by people whose limits do not.
+ */
+export function checkLimits(looked: Looked, toCurrency: ToCurrency): Finding[] {
+  const { policy, directory } = looked;
+  if (!directory.organisation.limits.some(({ documentType }) => documentType === policy.documentType)) return [];
+  const judged = new Map<string, Map<string, boolean>>();
+  const covers: Covers = (person, minor) => {
+    const reached = looked.asked.reached(minor);
+    const known = judged.get(reached) ?? new Map<string, boolean>();
+    judged.set(reached, known);
+    const before = known.get(person);
+    if (before !== undefined) return before;
+    const amount = money(minor, policy.currency);
+    const outcome = coverage(person, policy.documentType, amount, directory, toCurrency).outcome === "covers";
+    known.set(person, outcome);
+    return outcome;
+  };
+  return policy.sections.flatMap((section) =>
+    section.bands.flatMap((_, band) => bandLimit(looked, section, band, covers)),
+  );
+}
+
+type Covers = (person: string, minor: number) => boolean;
+
+function bandLimit(looked: Looked, section: Section, band: number, covers: Covers): Finding[] {
+  const { policy, asked, directory, reach, unit } = looked;
+  const levels = section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
+  const sure = levels.filter((level) => !level.when);
+  // Without a level that always asks somebody there is another finding; whoever is known per document has a limit nobody knows yet.
+  if (sure.length === 0 || sure.some((level) => !asksPeople(level))) return [];
+  const { high } = edgesOf(policy, section, band, unit);
+  const covered = (answer: Answer) => {
+    let without = 0;
+    for (const person of answer.pool) if (!covers(person, high)) without += 1;
+    return without < answer.needed;
+  };
+  let left: readonly string[] = asked.requesters;
+  const weak = new Set<string>();
+  for (const level of sure) {
+    const failing = new Set<string>();
+    for (const { requesters, answer } of asked.answers(level, high, null)) {
+      // A dead end is a finding of its own.
+      if (answer.blocked || covered(answer)) continue;
+      for (const requester of requesters) failing.add(requester);
+      for (const person of answer.pool) if (!covers(person, high)) weak.add(person);
+    }
+    left = left.filter((one) => failing.has(one));
+    if (left.length === 0) return [];
+  }
+  const looks = reach.looksAtRequester(section);
+  const requesters = left.filter(
+    (requester) =>
+      !looks ||
+      reach.possible(section, [], {
+        requester,
+        unit: directory.person(requester)!.unit,
+        amount: { from: high, to: high },
+      }),
+  );
+  if (requesters.length === 0 || !reach.possible(section)) return [];
+  const open = band === section.bands.length - 1;
+  const top = formatMoney({ minor: high, currency: policy.currency });
+  return [
+    {
+      code: "limit too low",
+      weight: "doubtful",
+      place: { section: section.id, level: sure.at(-1)!.id, band },
+      message: `${sayRange(section, band, policy.currency)} the chain can end with people whose limits end below it: ${someNames([...weak], directory)}. ${open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`}.`,
+      example: exampleOf(policy, high, requesters[0]!, directory),
+      mend: "Raise their limits under People, move the stake down, or let somebody with a higher limit approve as well.",
+    },
+  ];
+}
+
+/** Higher bands that ask for less than a lower one. */
+export function checkInversions(policy: Policy): Finding[] {
+  return policy.sections.flatMap((section) =>
+    section.bands.slice(1).flatMap((_, index): Finding[] => {
+      const [lower, higher] = [index, index + 1];
+      const chain = (band: number) =>
+        section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
+      const missing = chain(lower).filter((level) => !chain(higher).includes(level));
+      const added = chain(higher).filter((level) => !chain(lower).includes(level));
+      const open = section.bands[higher]!.approval === "required" && chain(higher).length === 0;
+      if (missing.length === 0 || added.length > 0 || open) return [];
+      const level = missing[0]!;
+      return [
+        {
+          code: "inversion",
+          weight: "doubtful",
+          place: { section: section.id, level: level.id, band: higher },
+          message: `${sayRange(section, higher, policy.currency)} less is needed than ${lowerFirst(sayRange(section, lower, policy.currency))}: “${level.name}” no longer approves and nobody takes its place.`,
+          mend: "Let the level approve in the higher band as well, or say why less is enough there.",
+          offer: {
+            label: `Raise the pennant of ${level.name}`,
+            edit: { kind: "mark", section: section.id, level: level.id, band: higher },
+          },
+        },
+      ];
+    }),
+  );
+}
+
+/** For how many approvals an amount asks where no special section applies. */
+function approvalsFor(policy: Policy, minor: number): { section: Section; band: number; count: number } {
+  const section = policy.sections.at(-1)!;
+  const band = bandOf(minor, section.thresholds);
+  const levels = section.levels.filter(
+    (level: Level) => level.marks[band] === "approves" && level.kind === "approval" && !level.when,
+  );
+  return { section, band, count: levels.length };
+}
+
+/** An invoice that is easier to approve than the order for the same amount, where no match to an order lets it through. */
+export function checkAgainstOrders(policy: Policy, others: readonly Policy[]): Finding[] {
+  if (policy.documentType !== "supplier-invoice") return [];
+  const orders = others.filter(
+    (other) =>
+      other.documentType === "purchase-order" &&
+      other.currency === policy.currency &&
+      other.scope.units.some((unit) => policy.scope.units.includes(unit)),
+  );
+  return orders.flatMap((order): Finding[] => {
+    const thresholds = [...policy.sections.at(-1)!.thresholds, ...order.sections.at(-1)!.thresholds];
+    const amounts = boundaryAmounts(thresholds).sort((a, b) => a - b);
+    const easier = amounts.find((minor) => approvalsFor(policy, minor).count < approvalsFor(order, minor).count);
+    if (easier === undefined) return [];
+    const { section, band, count } = approvalsFor(policy, easier);
+    const needed = approvalsFor(order, easier).count;
+    return [
+      {
+        code: "easier than its order",
+        weight: "doubtful",
+        place: { section: section.id, band },
+        message: `An invoice of ${formatMoney({ minor: easier, currency: policy.currency })} that has no section of its own passes ${count === 0 ? "no level" : count === 1 ? "one level" : `${count} levels`}; an order of the same amount under “${order.name}” passes ${needed}.`,
+        mend: `Bring its thresholds and levels up to those of ${typeWords(order.documentType).name.many}, or say why less is enough.`,
+      },
+    ];
+  });
+}

@@ -1,0 +1,149 @@
+import { convert, minorDigits, type Rate } from "../money";
+import type { Directory, ToCurrency } from "../people";
+import { appliesTo, rivalOf, whyNotReady, type Policy, type PolicyVersion } from "../policy";
+import { typeWords } from "../documents";
+import { askedBy } from "./asked";
+import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
+import { checkConditions } from "./conditions";
+import { momentsAhead, type Looked } from "./dead-ends";
+import type { Finding, Weight } from "./finding";
+import { deadEndFindings, perDocument, someNames } from "./people-findings";
+import { reachOf } from "./reach";
+import { checkAlone, checkNamed, checkOverdue, checkRates, type Past } from "./reliance";
+
+/** What a policy is checked against. */
+export type CheckContext = {
+  directory: Directory;
+  /** ISO date-time in UTC. */
+  at: string;
+  rates: readonly Rate[];
+  /** All versions of all policies, for those that claim the same and for orders beside invoices. */
+  versions: readonly PolicyVersion[];
+  /** Last year's documents in the scope of the policy. */
+  past: readonly Past[];
+  /** Currencies that documents come in. */
+  currencies: readonly string[];
+  /** From which share of value one person deciding alone is a finding. */
+  aloneShare?: number;
+};
+
+const ORDER: Record<Weight, number> = { fatal: 0, doubtful: 1, passing: 2 };
+
+/**
+ * Everything that is wrong or doubtful about a policy before it is in force, the heaviest first. Pure and total: a policy that cannot be carried out gets
+ * findings, never an exception.
+ */
+export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
+  const { directory, at, rates } = context;
+  const date = at.slice(0, 10);
+  const toCurrency: ToCurrency = (amount, currency) => {
+    const converted = convert(amount, currency, date, rates);
+    return converted.ok ? converted.money : null;
+  };
+  const looked: Looked = {
+    policy,
+    directory,
+    asked: askedBy(policy, directory, at, toCurrency),
+    reach: reachOf(policy, directory),
+    unit: 10 ** minorDigits(policy.currency),
+  };
+  const others = context.versions.filter((version) => version.policy.id !== policy.id).map((version) => version.policy);
+  const findings = [
+    ...notReady(policy, directory),
+    ...checkConditions(policy, looked.reach, looked.unit),
+    ...deadEndFindings(looked, momentsAhead(directory, at)),
+    ...perDocument(policy),
+    ...checkLimits(looked, toCurrency),
+    ...checkInversions(policy),
+    ...checkAgainstOrders(policy, others),
+    ...checkAlone(looked, context.past, context.aloneShare),
+    ...checkOverdue(looked),
+    ...checkNamed(looked, at),
+    ...checkRates(policy, context.currencies, rates, date),
+    ...claimed(policy, context),
+    ...leftOver(policy, context),
+  ];
+  return findings.sort((a, b) => ORDER[a.weight] - ORDER[b.weight]);
+}
+
+function notReady(policy: Policy, directory: Directory): Finding[] {
+  return whyNotReady(policy, directory).map(({ code, message, path }): Finding => {
+    const found = /^sections\[(\d+)\](?:\.levels\[(\d+)\])?/.exec(path ?? "");
+    const section = found ? policy.sections[Number(found[1])] : undefined;
+    const level = section && found?.[2] !== undefined ? section.levels[Number(found[2])] : undefined;
+    const name = level ? `“${level.name}”: ` : "";
+    return {
+      code: code === "unknown reference" ? "unknown reference" : "not carried out",
+      weight: "fatal",
+      place: { ...(section && { section: section.id }), ...(level && { level: level.id }) },
+      message: `${name}${message.slice(message.indexOf(": ") + 2).replace(/; take it out$/, "")}.`,
+      mend:
+        code === "unknown reference"
+          ? "Name one that exists, or enter it under People first."
+          : "Take it out. It can stay in the draft, but not go to the reviewer.",
+    };
+  });
+}
+
+function claimed(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {
+  const rival = rivalOf(policy, at, null, versions, directory);
+  if (!rival) return [];
+  return [
+    {
+      code: "claims the same",
+      weight: "fatal",
+      place: {},
+      message: `“${policy.name}” and “${rival.policy.name}”, in force since or from ${rival.inForceFrom!.slice(0, 10)}, both claim ${typeWords(policy.documentType).name.many} of the same unit and people.`,
+      mend: "Give one of them another unit or other requesters, or an end to the other.",
+    },
+  ];
+}
+
+/** People below the policy's own units to whom neither it nor any other applies. */
+function leftOver(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {
+  const others = versions.filter(
+    (version) =>
+      version.policy.id !== policy.id &&
+      version.policy.documentType === policy.documentType &&
+      version.inForceFrom !== null &&
+      (version.inForceUntil == null || version.inForceUntil > at),
+  );
+  const left = directory.organisation.people.filter(
+    (person) =>
+      directory.isActive(person, at) &&
+      directory.unitsAbove(person.unit).some(({ id }) => policy.scope.units.includes(id)) &&
+      !appliesTo(policy.scope, person.id, directory) &&
+      !others.some((other) => appliesTo(other.policy.scope, person.id, directory)),
+  );
+  if (left.length === 0) return [];
+  const { many } = typeWords(policy.documentType).name;
+  return [
+    {
+      code: "scope left over",
+      weight: "doubtful",
+      place: {},
+      message: `No policy for ${many} applies to ${someNames(
+        left.map(({ id }) => id),
+        directory,
+      )}, who work where this one applies: what they ask for would be held.`,
+      mend: "Widen the requesters, or make a policy for them.",
+    },
+  ];
+}
+
+/** Units whose people no policy for a type applies to, at a moment. */
+export function uncovered(
+  documentType: string,
+  inForce: readonly PolicyVersion[],
+  directory: Directory,
+  at: string,
+): { unit: string; people: number }[] {
+  const of = inForce.filter((version) => version.policy.documentType === documentType);
+  const counts = new Map<string, number>();
+  for (const person of directory.organisation.people) {
+    if (!directory.isActive(person, at)) continue;
+    if (of.some((version) => appliesTo(version.policy.scope, person.id, directory))) continue;
+    counts.set(person.unit, (counts.get(person.unit) ?? 0) + 1);
+  }
+  return [...counts].map(([unit, people]) => ({ unit, people }));
+}

@@ -1,0 +1,463 @@
+// Findings against what routing does with every document of a small world, and one test for each thing that can be wrong.
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { AT, level, order, organisation, policyOf, twoStep, versionOf, withLevels } from "../fixtures";
+import { directoryOf, type Organisation } from "../people";
+import type { ApproverRule } from "../people";
+import { bandOf, type Policy, type PolicyInput } from "../policy";
+import { route } from "../routing";
+import {
+  boundaryCases,
+  checkPolicy,
+  edgesOf,
+  keyOf,
+  mend,
+  rerun,
+  uncovered,
+  type CheckContext,
+  type Finding,
+} from "./index";
+import { askedBy } from "./asked";
+import { deadEnds, momentsAhead } from "./dead-ends";
+import { reachOf } from "./reach";
+
+// People whose places in line and tree make every rule lead somewhere for most of them; the top of it is exempt.
+const sound: Organisation = {
+  ...organisation,
+  limits: [],
+};
+
+function context(org: Organisation = sound, extra: Partial<CheckContext> = {}): CheckContext {
+  return { directory: directoryOf(org), at: AT, rates: [], versions: [], past: [], currencies: ["EUR"], ...extra };
+}
+
+const exemptTop: PolicyInput["scope"] = {
+  units: ["company"],
+  requesters: { kind: "only", people: ["rui", "ana", "lead", "una", "dora"] },
+};
+
+const checked = (policy: Policy, against: CheckContext = context()): Finding[] =>
+  // The top of the line is left out of the scope on purpose, which a test of its own is about.
+  checkPolicy(policy, against).filter(({ code }) => code !== "scope left over");
+const found = (input: PolicyInput, against: CheckContext = context()): Finding[] => checked(policyOf(input), against);
+const codes = (findings: readonly Finding[]) =>
+  findings.filter(({ weight }) => weight !== "passing").map(({ code }) => code);
+
+describe("dead ends", () => {
+  const rules: ApproverRule[] = [
+    { kind: "manager", up: 1 },
+    { kind: "manager", up: 2 },
+    { kind: "headOfUnit", up: 0 },
+    { kind: "headOfUnit", up: 1 },
+    { kind: "group", group: "directors" },
+    { kind: "group", group: "empty" },
+    { kind: "group", group: "leavers" },
+    { kind: "people", people: ["una"] },
+    { kind: "people", people: ["una", "rui"] },
+    { kind: "lineByLimit", climb: "straight" },
+    { kind: "lineByLimit", climb: "one by one" },
+  ];
+  const people = ["boss", "head", "lead", "rui", "una", "dora"];
+  const absence = fc.record({
+    person: fc.constantFrom("lead", "head", "una", "boss"),
+    standIn: fc.constantFrom(null, "dora", "una"),
+    day: fc.integer({ min: 8, max: 14 }),
+    length: fc.integer({ min: 1, max: 6 }),
+    cap: fc.constantFrom(null, 150_000),
+  });
+  const levels = fc.array(
+    fc.record({
+      approvers: fc.constantFrom(...rules),
+      marks: fc.tuple(fc.constantFrom("approves", "none", "told"), fc.constantFrom("approves", "none")),
+      quorum: fc.constantFrom({ kind: "one" }, { kind: "all" }, { kind: "majority" }, { kind: "n", n: 2 }),
+      when: fc.constantFrom(
+        undefined,
+        { kind: "choice", field: "category", is: "one of", values: ["deck"] },
+        { kind: "choice", field: "requester", is: "none of", values: ["rui"] },
+        { kind: "amount", field: "net", is: "over", amount: { minor: 200_001, currency: "EUR" } },
+      ),
+    }),
+    { minLength: 1, maxLength: 3 },
+  );
+  type LevelDraw = { approvers: ApproverRule; marks: string[]; quorum: object; when?: object };
+  const sectionOf = (id: string, when: unknown, drawn: LevelDraw[]) => ({
+    ...twoStep.sections[0]!,
+    id,
+    name: id,
+    when,
+    thresholds: [{ amount: 200_000, exact: "below" }],
+    bands: [{ approval: "required" }, { approval: "required" }],
+    levels: drawn.map((one, index) => ({ ...one, id: `l${index}`, name: `L${index}`, stage: index + 1 })),
+  });
+
+  it("are those that routing holds: every requester, category, edge of a band and moment", () => {
+    const seen = { held: 0, passes: 0, passing: 0 };
+    fc.assert(
+      fc.property(
+        levels,
+        levels,
+        fc.array(absence, { maxLength: 2 }),
+        fc.boolean(),
+        (first, second, absences, byRequester) => {
+          const standIns = absences
+            .filter(
+              (one, index) =>
+                one.person !== one.standIn && absences.findIndex(({ person }) => person === one.person) === index,
+            )
+            .map((one, index) => ({
+              id: `away-${index}`,
+              person: one.person,
+              standIn: one.standIn,
+              kind: "absence" as const,
+              from: `2026-03-${String(one.day).padStart(2, "0")}T00:00:00.000Z`,
+              until: `2026-03-${String(one.day + one.length).padStart(2, "0")}T00:00:00.000Z`,
+              documentTypes: null,
+              cap: one.cap ? { minor: one.cap, currency: "EUR" } : null,
+              reason: "",
+            }));
+          const limits = [
+            {
+              holder: { kind: "person", id: "head" },
+              documentType: "purchase-order",
+              limit: { kind: "amount", minor: 250_000, currency: "EUR" },
+            },
+            { holder: { kind: "person", id: "boss" }, documentType: "purchase-order", limit: { kind: "unlimited" } },
+          ];
+          const directory = directoryOf({ ...organisation, standIns, limits } as unknown as Organisation);
+          const when = byRequester
+            ? { kind: "choice", field: "requester", is: "one of", values: ["rui", "una"] }
+            : { kind: "choice", field: "category", is: "one of", values: ["fuel", "deck"] };
+          const policy = policyOf({
+            ...twoStep,
+            scope: { units: ["company"], requesters: { kind: "only", people } },
+            sections: [
+              sectionOf("s", when, first as LevelDraw[]),
+              sectionOf("everything-else", "otherwise", second as LevelDraw[]),
+            ],
+          } as PolicyInput);
+          const moments = momentsAhead(directory, AT);
+          const same = (amount: { minor: number; currency: string }) => amount;
+          const claimed = new Set(
+            deadEnds(
+              {
+                policy,
+                directory,
+                asked: askedBy(policy, directory, AT, same),
+                reach: reachOf(policy, directory),
+                unit: 100,
+              },
+              moments,
+            ).flatMap((one) =>
+              one.bands.flatMap((band) =>
+                one.requesters.map(
+                  (requester) =>
+                    `${one.passing ? "sometimes" : "always"} ${one.section} ${one.level} ${band} ${requester}`,
+                ),
+              ),
+            ),
+          );
+          const bare = directoryOf({ ...organisation, limits } as unknown as Organisation);
+          const held = (at: string, where: typeof directory) => {
+            const set = new Set<string>();
+            for (const requester of people)
+              for (const category of ["fuel", "deck", "office"] as const)
+                for (const band of [0, 1]) {
+                  const { low, high } = edgesOf(policy, policy.sections[0]!, band, 100);
+                  for (const minor of [low, high]) {
+                    const unit = where.person(requester)!.unit;
+                    const document = order(minor, {
+                      requester,
+                      unit,
+                      lines: [{ ...order(minor).lines[0]!, category }],
+                    });
+                    const done = route(document, { policies: [versionOf(policy)], directory: where, rates: [], at });
+                    for (const hold of done.holds)
+                      if (hold.level)
+                        set.add(
+                          `${done.section!.id} ${hold.level} ${bandOf(minor, policy.sections[0]!.thresholds)} ${requester}`,
+                        );
+                  }
+                }
+            return set;
+          };
+          const always = held(AT, bare);
+          const sometimes = new Set(
+            moments.flatMap((at) => [...held(at, directory)]).filter((one) => !always.has(one)),
+          );
+          seen.held += always.size;
+          seen.passing += sometimes.size;
+          if (always.size === 0) seen.passes += 1;
+          expect([...claimed].sort()).toEqual(
+            [...[...always].map((one) => `always ${one}`), ...[...sometimes].map((one) => `sometimes ${one}`)].sort(),
+          );
+        },
+      ),
+      { numRuns: 150, seed: 5 },
+    );
+    expect(Math.min(seen.held, seen.passing, seen.passes)).toBeGreaterThan(10);
+  });
+
+  it("name who, which amounts, a worked example and what would mend it", () => {
+    const input = {
+      ...withLevels([level("una", 1, ["none", "approves", "approves"], { kind: "people", people: ["una"] })]),
+      scope: exemptTop,
+    };
+    const [finding] = found(input);
+    expect(finding).toMatchObject({
+      code: "dead end",
+      weight: "fatal",
+      place: { section: "everything-else", level: "una", band: 1 },
+      message: "Nobody can decide orders of Una over 2,500.00: at “una” nobody but the requester is asked.",
+      example: "an order of 10,000.00 EUR by Una, Fleet",
+    });
+    expect(finding!.mend).toMatch(/^Name a second person/);
+  });
+
+  it("a quorum larger than the pool is offered the pool", () => {
+    const group = { kind: "group" as const, group: "directors" };
+    const input = {
+      ...withLevels([level("board", 1, ["none", "approves", "approves"], group, { quorum: { kind: "n", n: 9 } })]),
+      scope: exemptTop,
+    };
+    const [finding] = found(input);
+    expect(finding!.offer?.label).toBe("Ask for all 4");
+    const mended = mend(policyOf(input), finding!.offer!.edit);
+    // The requesters among the four cannot count themselves, which is told next.
+    expect(checked(mended).map(({ message }) => message)).toEqual([
+      "Nobody can decide orders of Una and Dora over 2,500.00: at “board” 3 of 4 needed are eligible.",
+    ]);
+  });
+});
+
+describe("what can be wrong with sections, bands and levels", () => {
+  const section = twoStep.sections[0]!;
+  const deck = { kind: "choice" as const, field: "category", is: "one of" as const, values: ["deck"] };
+  const plain = level("manager", 1, ["none", "approves", "approves"], { kind: "manager", up: 1 });
+  const base: PolicyInput = { ...withLevels([plain]), scope: exemptTop };
+  const withSections = (...sections: object[]): PolicyInput =>
+    ({
+      ...base,
+      sections: [
+        ...sections.map((one, index) => ({ ...base.sections[0], id: `s${index}`, name: `S${index}`, ...one })),
+        base.sections[0],
+      ],
+    }) as PolicyInput;
+
+  it("a sound policy has no finding", () => expect(found(base)).toEqual([]));
+
+  it("a section that contradicts itself, or that those before it leave nothing for", () => {
+    const never = { kind: "all", of: [deck, { kind: "choice", field: "category", is: "none of", values: ["deck"] }] };
+    expect(found(withSections({ when: never }))[0]!.message).toBe(
+      "No orders can come to “S0”: its condition contradicts itself.",
+    );
+    const narrower = { kind: "all", of: [deck, { kind: "flag", field: "hasAttachment", is: true }] };
+    const findings = found(withSections({ when: deck }, { when: narrower }));
+    expect(findings.map(({ code, message }) => [code, message])).toEqual([
+      ["section never applies", "No orders can come to “S1”: the sections before it take all that it names."],
+    ]);
+    expect(
+      codes(checked(mend(policyOf(withSections({ when: deck }, { when: narrower })), findings[0]!.offer!.edit))),
+    ).toEqual([]);
+  });
+
+  it("sections of the same field that both fit; of different fields, order is meant", () => {
+    const both = { ...deck, values: ["deck", "fuel"] };
+    expect(codes(found(withSections({ when: deck }, { when: both })))).toEqual(["sections overlap"]);
+    const other = { kind: "text", field: "supplier", is: "equal to", value: "Rope works" };
+    expect(codes(found(withSections({ when: deck }, { when: other })))).toEqual([]);
+  });
+
+  it("an open band is fatal, and the level beside it is offered", () => {
+    const input = {
+      ...base,
+      sections: [{ ...section, levels: [{ ...plain, marks: ["none", "approves", "none"] }] }],
+    } as PolicyInput;
+    const [finding] = found(input);
+    expect([finding!.code, finding!.weight, finding!.place.band, finding!.offer?.label]).toEqual([
+      "no approving level",
+      "fatal",
+      2,
+      "Let manager approve there too",
+    ]);
+    expect(checked(mend(policyOf(input), finding!.offer!.edit))).toEqual([]);
+  });
+
+  it("a band in which every level has a condition", () => {
+    const input = { ...base, sections: [{ ...section, levels: [{ ...plain, when: deck }] }] } as PolicyInput;
+    expect(codes(found(input))).toEqual(["conditional levels only", "conditional levels only"]);
+  });
+
+  it("a level that is always passed over, and one without a part", () => {
+    const idle = level("idle", 2, ["none", "none", "none"], { kind: "manager", up: 1 });
+    const small = {
+      kind: "amount" as const,
+      field: "net",
+      is: "under" as const,
+      amount: { minor: 100, currency: "EUR" },
+    };
+    const never = level("never", 3, ["none", "none", "approves"], { kind: "manager", up: 1 }, { when: small });
+    const findings = found({ ...base, sections: [{ ...section, levels: [plain, idle, never] }] } as PolicyInput);
+    expect(codes(findings)).toEqual(["level without part", "level never applies"]);
+    const mended = findings.reduce<Policy>(
+      (policy, { offer }) => mend(policy, offer!.edit),
+      policyOf({ ...base, sections: [{ ...section, levels: [plain, idle, never] }] } as PolicyInput),
+    );
+    expect(mended.sections[0]!.levels.map(({ id, stage }) => [id, stage])).toEqual([["manager", 1]]);
+  });
+
+  it("a higher band that needs less", () => {
+    const second = level("second", 2, ["none", "approves", "none"], { kind: "headOfUnit", up: 1 });
+    const [finding] = found({ ...base, sections: [{ ...section, levels: [plain, second] }] } as PolicyInput);
+    expect([finding!.code, finding!.offer?.label]).toEqual(["inversion", "Raise the pennant of second"]);
+  });
+
+  it("limits that end below the top of a band, and none where the last one covers it", () => {
+    const limit = (id: string, minor: number) => ({
+      holder: { kind: "person" as const, id },
+      documentType: "purchase-order",
+      limit: { kind: "amount" as const, minor, currency: "EUR" },
+    });
+    const org = { ...sound, limits: [limit("lead", 1_000_000), limit("head", 99_999_999)] };
+    expect(found(base, context(org))[0]).toMatchObject({
+      code: "limit too low",
+      place: { band: 2 },
+      example: "an order of 100,000.00 EUR by Rui, Engines",
+    });
+    expect(found(base, context({ ...sound, limits: [limit("lead", 10_000_000), limit("head", 10_000_000)] }))).toEqual(
+      [],
+    );
+  });
+
+  it("lapse, a way back to the same people, somebody inactive or leaving, a currency without a rate", () => {
+    const set = (extra: object) =>
+      found({ ...base, sections: [{ ...section, levels: [{ ...plain, ...extra }] }] } as PolicyInput).filter(
+        ({ code }) => code !== "not carried out",
+      );
+    expect(codes(set({ overdue: "approve by lapse" }))).toEqual(["lapse"]);
+    expect(
+      codes(
+        set({
+          approvers: { kind: "people", people: ["dora", "boss"] },
+          overdue: "named person",
+          overduePerson: "boss",
+        }),
+      ),
+    ).toContain("escalation circle");
+    const inactive = set({ approvers: { kind: "people", people: ["boss", "head", "gone"] } });
+    expect(inactive.map(({ code, offer }) => [code, offer?.label])).toEqual([["inactive person", "Take out Gone"]]);
+    const leaver = {
+      ...sound,
+      people: sound.people.map((one) => (one.id === "boss" ? { ...one, activeUntil: "2026-03-31" } : one)),
+    };
+    expect(
+      codes(
+        found(
+          {
+            ...base,
+            sections: [{ ...section, levels: [{ ...plain, approvers: { kind: "people", people: ["boss", "head"] } }] }],
+          } as PolicyInput,
+          context(leaver),
+        ),
+      ),
+    ).toEqual(["leaving"]);
+    expect(codes(found(base, context(sound, { currencies: ["EUR", "NOK"] })))).toEqual(["no rate"]);
+  });
+
+  it("somebody who alone decides most of the value", () => {
+    const past = [
+      { section: "everything-else", minor: 900_000, requester: "rui" },
+      { section: "everything-else", minor: 300_000, requester: "una" },
+    ];
+    expect(found(base, context(sound, { past }))[0]!.message).toBe(
+      "Lead alone would have decided 75 % of last year’s value, more than 25 %; most of it over 2,500.00 up to 10,000.00, that amount included.",
+    );
+    expect(found(base, context(sound, { past, aloneShare: 0.8 }))).toEqual([]);
+  });
+
+  it("two that claim the same, people left over, an invoice easier than its order, what is not carried out", () => {
+    const rival = versionOf({
+      ...base,
+      id: "other",
+      name: "Other orders",
+      scope: { units: ["company"], requesters: { kind: "only", people: ["rui"] } },
+    });
+    expect(found(base, context(sound, { versions: [rival] })).map(({ code }) => code)).toContain("claims the same");
+    expect(
+      codes(
+        checkPolicy(
+          policyOf({ ...base, scope: { units: ["engines"], requesters: { kind: "only", people: ["rui", "ana"] } } }),
+          context(),
+        ),
+      ),
+    ).toEqual(["scope left over"]);
+    const invoice: PolicyInput = {
+      ...base,
+      id: "invoices",
+      documentType: "supplier-invoice",
+      measure: { kind: "gross" },
+    };
+    const easier = {
+      ...invoice,
+      sections: [
+        {
+          ...section,
+          levels: [{ ...plain, marks: ["none", "none", "approves"] }],
+          bands: [{ approval: "none" }, { approval: "none" }, { approval: "required" }],
+        },
+      ],
+    } as PolicyInput;
+    const beside = context(sound, { versions: [versionOf(base)] });
+    expect(codes(found(easier, beside))).toEqual(["not carried out", "easier than its order"]);
+    expect(codes(found(invoice, beside))).toEqual(["not carried out"]);
+  });
+
+  it("units that no policy covers", () => {
+    const directory = directoryOf(sound);
+    expect(uncovered("purchase-order", [versionOf({ ...base, scope: { units: ["engines"] } })], directory, AT)).toEqual(
+      [
+        { unit: "company", people: 1 },
+        { unit: "fleet", people: 3 },
+      ],
+    );
+  });
+
+  it("a reason stays with its finding while other parts are edited, and not with another", () => {
+    expect(keyOf({ code: "lapse", place: { section: "a", level: "b" } })).not.toBe(
+      keyOf({ code: "lapse", place: { section: "a", level: "c" } }),
+    );
+  });
+});
+
+describe("the amounts worth testing", () => {
+  it("are each threshold and one minor unit either side, and are run again on another version", () => {
+    const policy = policyOf(twoStep);
+    const directory = directoryOf(organisation);
+    const kept = boundaryCases(policy, directory);
+    expect(kept.map(({ minor, band, levels }) => [minor, band, levels.map(({ name }) => name).join()])).toEqual([
+      [249_999, 0, ""],
+      [250_000, 0, ""],
+      [250_001, 1, "line-manager"],
+      [999_999, 1, "line-manager"],
+      [1_000_000, 1, "line-manager"],
+      [1_000_001, 2, "line-manager,head"],
+    ]);
+    expect(rerun(kept, policy, directory).every(({ same }) => same)).toBe(true);
+    const later = policyOf({
+      ...twoStep,
+      sections: [
+        {
+          ...twoStep.sections[0]!,
+          thresholds: [
+            { amount: 250_000, exact: "above" },
+            { amount: 1_000_000, exact: "below" },
+          ],
+        },
+      ],
+    });
+    expect(
+      rerun(kept, later, directory)
+        .filter(({ same }) => !same)
+        .map(({ kept: one }) => one.minor),
+    ).toEqual([250_000]);
+  });
+});

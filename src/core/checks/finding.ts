@@ -1,0 +1,91 @@
+import { edit as policyEdit, type Level, type Place, type Policy, type Section } from "../policy";
+
+/**
+ * How much a finding weighs: “fatal” keeps a policy from the reviewer; “doubtful” needs a sentence of why; “passing” is said and needs nothing, because
+ * it ends by itself or cannot be known before there is a document.
+ */
+export type Weight = "fatal" | "doubtful" | "passing";
+
+/** An edit that would mend a finding and can do no harm: it never lets more pass than before. */
+export type Mend =
+  | { kind: "mark"; section: string; level: string; band: number }
+  | { kind: "quorum"; section: string; level: string; n: number }
+  | { kind: "without person"; section: string; level: string; person: string }
+  | { kind: "remove level"; section: string; level: string }
+  | { kind: "remove section"; section: string }
+  | { kind: "wait when overdue"; section: string; level: string };
+
+export type FindingCode =
+  | "not carried out"
+  | "unknown reference"
+  | "no approving level"
+  | "conditional levels only"
+  | "section never applies"
+  | "level never applies"
+  | "level without part"
+  | "sections overlap"
+  | "scope left over"
+  | "claims the same"
+  | "dead end"
+  | "passing dead end"
+  | "known per document"
+  | "limit too low"
+  | "inversion"
+  | "easier than its order"
+  | "decides alone"
+  | "lapse"
+  | "escalation circle"
+  | "inactive person"
+  | "leaving"
+  | "no rate";
+
+/** What is wrong with a policy, where, for whom for example, and what would mend it. */
+export type Finding = {
+  code: FindingCode;
+  weight: Weight;
+  place: Place;
+  message: string;
+  /** A document that shows it, such as "an order of 31,000.00 EUR by Rui Tavares, Engineering". */
+  example?: string;
+  mend: string;
+  offer?: { label: string; edit: Mend };
+};
+
+/** What tells a finding from others of the same policy, so that a reason given for it stays with it while the policy is edited. */
+export function keyOf({ code, place }: Pick<Finding, "code" | "place">): string {
+  return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.stake ?? ""].join("/");
+}
+
+/** Carries out what a finding offers. */
+export function mend(policy: Policy, edit: Mend): Policy {
+  const inSection = (change: (section: Section) => Section): Policy => ({
+    ...policy,
+    sections: policy.sections.map((section) => (section.id === edit.section ? change(section) : section)),
+  });
+  const inLevel = (id: string, change: (level: Level) => Level) =>
+    inSection((section) => ({
+      ...section,
+      levels: section.levels.map((level) => (level.id === id ? change(level) : level)),
+    }));
+  switch (edit.kind) {
+    case "remove section":
+      return { ...policy, sections: policy.sections.filter((section) => section.id !== edit.section) };
+    case "mark":
+      return inSection((section) => policyEdit.setMarks(section, edit.level, edit.band, edit.band, "approves"));
+    case "quorum":
+      return inLevel(edit.level, (level) => ({ ...level, quorum: { kind: "n", n: edit.n } }));
+    case "wait when overdue":
+      return inLevel(edit.level, (level) => ({ ...level, overdue: "wait" }));
+    case "without person":
+      return inLevel(edit.level, (level) =>
+        level.approvers.kind === "people"
+          ? {
+              ...level,
+              approvers: { kind: "people", people: level.approvers.people.filter((id) => id !== edit.person) },
+            }
+          : level,
+      );
+    case "remove level":
+      return inSection((section) => policyEdit.removeLevel(section, edit.level));
+  }
+}

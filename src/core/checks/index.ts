@@ -1,0 +1,12 @@
+/** What is wrong with a policy before it is in force: proofs, worked examples, what would mend it; and the amounts worth testing. */
+export { checkPolicy, uncovered } from "./check";
+export type { CheckContext } from "./check";
+export { keyOf, mend } from "./finding";
+export type { Finding, FindingCode, Mend, Weight } from "./finding";
+export { ALONE_SHARE } from "./reliance";
+export type { Past } from "./reliance";
+export { BoundaryCaseSchema, boundaryCases, rerun } from "./boundaries";
+export type { BoundaryCase, RerunCase } from "./boundaries";
+export { gaps, overlaps, wholeOf } from "./table";
+export type { Box, Cell, Span, Table, TableColumn } from "./table";
+export { OPEN_BAND_FACTOR, edgesOf } from "./edges";

@@ -1,0 +1,180 @@
+import { typeWords } from "../documents";
+import { formatShare } from "./share";
+import { sayDate } from "../words";
+import type { Rate } from "../money";
+import { convert, money } from "../money";
+import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
+import { asksPeople, type Looked } from "./dead-ends";
+import type { Finding } from "./finding";
+
+/** One past document as the section of the draft it would come to, its amount in minor units of the policy's currency, and who asked. */
+export type Past = { section: string; minor: number; requester: string };
+
+/** The share of all value from which one person deciding alone is a finding, unless another is given. */
+export const ALONE_SHARE = 0.25;
+
+/** Somebody who would have decided more than a stated share of last year's value with nobody else asked. */
+export function checkAlone(
+  { policy, asked, directory }: Looked,
+  past: readonly Past[],
+  share = ALONE_SHARE,
+): Finding[] {
+  const total = past.reduce((sum, one) => sum + one.minor, 0);
+  if (total === 0) return [];
+  const carried = new Map<
+    string,
+    { minor: number; places: Map<string, { level: Level; section: Section; band: number; minor: number }> }
+  >();
+  const alone = new Map<string, Map<string, string>>();
+  for (const one of past) {
+    const section = policy.sections.find(({ id }) => id === one.section);
+    if (!section) continue;
+    const band = bandOf(one.minor, section.thresholds);
+    const levels = section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
+    const [level] = levels;
+    if (!level || levels.length > 1 || !asksPeople(level)) continue;
+    const key = `${section.id}/${band}`;
+    const deciders = alone.get(key) ?? lonely(asked.answers(level, one.minor, null));
+    alone.set(key, deciders);
+    const person = deciders.get(one.requester);
+    if (!person) continue;
+    const entry = carried.get(person) ?? { minor: 0, places: new Map() };
+    const place = entry.places.get(key) ?? { level, section, band, minor: 0 };
+    place.minor += one.minor;
+    entry.minor += one.minor;
+    entry.places.set(key, place);
+    carried.set(person, entry);
+  }
+  return [...carried].flatMap(([person, { minor, places }]): Finding[] => {
+    if (minor / total <= share) return [];
+    const { level, section, band } = [...places.values()].sort((a, b) => b.minor - a.minor)[0]!;
+    return [
+      {
+        code: "decides alone",
+        weight: "doubtful",
+        place: { section: section.id, level: level.id, band },
+        message: `${directory.person(person)?.name ?? person} alone would have decided ${formatShare(minor / total)} of last year’s value, more than ${formatShare(share)}; most of it ${sayRange(section, band, policy.currency).toLowerCase()}.`,
+        mend: "Add a second level there, or let several people approve.",
+      },
+    ];
+  });
+}
+
+/** For each requester the one person who is asked, where it is one alone. */
+function lonely(answers: ReturnType<Looked["asked"]["answers"]>): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const { requesters, answer } of answers) {
+    const [only] = answer.pool;
+    if (!answer.blocked && answer.pool.length === 1 && only)
+      for (const requester of requesters) found.set(requester, only);
+  }
+  return found;
+}
+
+/** Approval by lapse, and overdue work that comes back to whoever let it lie. */
+export function checkOverdue({ policy, directory, asked }: Looked): Finding[] {
+  return policy.sections.flatMap((section) =>
+    section.levels.flatMap((level): Finding[] => {
+      const place = { section: section.id, level: level.id };
+      if (level.overdue === "approve by lapse")
+        return [
+          {
+            code: "lapse",
+            weight: "doubtful",
+            place,
+            message: `“${level.name}” counts as approved when nobody answers in time: an approval that nobody gave.`,
+            mend: "Let it wait or go to somebody else when overdue, or say why a lapse is good enough.",
+            offer: {
+              label: "Let it wait when overdue",
+              edit: { kind: "wait when overdue", section: section.id, level: level.id },
+            },
+          },
+        ];
+      if (level.overdue !== "named person" || !level.overduePerson || !asksPeople(level)) return [];
+      const back = asked.answers(level, 1, null).some(({ answer }) => answer.pool.includes(level.overduePerson!));
+      if (!back) return [];
+      const name = directory.person(level.overduePerson)?.name ?? level.overduePerson;
+      return [
+        {
+          code: "escalation circle",
+          weight: "doubtful",
+          place,
+          message: `When “${level.name}” is overdue it goes to ${name}, who is one of those asked in the first place.`,
+          mend: "Name somebody outside the level.",
+        },
+      ];
+    }),
+  );
+}
+
+/** People and groups named in levels who cannot decide, or not for long. */
+export function checkNamed({ policy, directory }: Looked, at: string): Finding[] {
+  return policy.sections.flatMap((section) =>
+    section.levels.flatMap((level) => {
+      const { approvers } = level;
+      const named =
+        approvers.kind === "people"
+          ? approvers.people
+          : approvers.kind === "group"
+            ? (directory.group(approvers.group)?.members ?? [])
+            : [];
+      return named.flatMap((id): Finding[] => {
+        const person = directory.person(id);
+        if (!person) return [];
+        const place = { section: section.id, level: level.id };
+        const inGroup = approvers.kind === "group";
+        const only = named.length === 1;
+        if (!directory.isActive(person, at))
+          return [
+            {
+              code: "inactive person",
+              weight: "doubtful",
+              place,
+              message: `${person.name} is named at “${level.name}”${inGroup ? ", as a member of its group," : ""} and no longer active.`,
+              mend: inGroup ? "Take them out of the group under People." : "Name somebody else in their place.",
+              ...(!inGroup &&
+                !only && {
+                  offer: {
+                    label: `Take out ${person.name}`,
+                    edit: { kind: "without person" as const, section: section.id, level: level.id, person: id },
+                  },
+                }),
+            },
+          ];
+        if (!person.activeUntil || inGroup) return [];
+        return [
+          {
+            code: "leaving",
+            weight: "doubtful",
+            place,
+            message: `${person.name} is named at “${level.name}” and leaves after ${sayDate(person.activeUntil)}.`,
+            mend: "Name a position or a group instead, or somebody who stays.",
+          },
+        ];
+      });
+    }),
+  );
+}
+
+/** Currencies of past documents and of the organisation that no rate leads from to the policy's. */
+export function checkRates(
+  policy: Policy,
+  currencies: readonly string[],
+  rates: readonly Rate[],
+  date: string,
+): Finding[] {
+  const without = currencies.filter(
+    (currency) => currency !== policy.currency && !convert(money(100, currency), policy.currency, date, rates).ok,
+  );
+  if (without.length === 0) return [];
+  const { many } = typeWords(policy.documentType).name;
+  return [
+    {
+      code: "no rate",
+      weight: "doubtful",
+      place: {},
+      message: `There is no exchange rate from ${without.join(", ")} to ${policy.currency} of the last ten days: ${many} in ${without.length === 1 ? "it" : "them"} would be held.`,
+      mend: "Have the rates brought in, or measure in another currency.",
+    },
+  ];
+}

@@ -1,0 +1,276 @@
+import type { Condition } from "../conditions";
+import { ConditionSchema } from "../conditions";
+import { typeWords, type Field } from "../documents";
+
+/** The expressions of FEEL that conditions are written in, read back. Anything else is refused with what was not understood. */
+export type Read = { ok: true; condition: Condition } | { ok: false; message: string };
+
+export function fromFeel(expression: string, type: string): Read {
+  try {
+    const tokens = tokensOf(expression);
+    const reader = { tokens, at: 0 };
+    const tree = readOr(reader);
+    if (reader.at < tokens.length) throw new NotRead(`“${tokens[reader.at]}” was not expected`);
+    const parsed = ConditionSchema.safeParse(conditionOf(tree, typeWords(type).fields));
+    return parsed.success
+      ? { ok: true, condition: parsed.data }
+      : { ok: false, message: parsed.error.issues[0]?.message ?? "is no condition" };
+  } catch (cause) {
+    if (cause instanceof NotRead) return { ok: false, message: cause.message };
+    throw cause;
+  }
+}
+
+class NotRead extends Error {}
+
+type Node =
+  | { is: "and" | "or"; of: Node[] }
+  | { is: "call"; name: string; of: Node[] }
+  | { is: "compare"; sign: string; left: Node; right: Node }
+  | { is: "arithmetic"; sign: string; left: Node; right: Node }
+  | { is: "some"; list: string; test: Node }
+  | { is: "list"; of: Node[] }
+  | { is: "name" | "text" | "number" | "constant"; value: string };
+
+const TOKEN =
+  /\s*("(?:[^"\\]|\\.)*"|list contains|lower case|starts with|>=|<=|!=|[()[\],<>=*-]|-?\d+(?:\.\d+)?|[A-Za-z_][A-Za-z0-9_]*)/y;
+
+function tokensOf(text: string): string[] {
+  const found: string[] = [];
+  TOKEN.lastIndex = 0;
+  while (TOKEN.lastIndex < text.trimEnd().length) {
+    const from = TOKEN.lastIndex;
+    const match = TOKEN.exec(text);
+    if (!match) throw new NotRead(`“${text.slice(from, from + 20)}” is not understood`);
+    found.push(match[1]!);
+    if (found.length > 5000) throw new NotRead("the expression is too long");
+  }
+  return found;
+}
+
+type Reader = { tokens: string[]; at: number; depth?: number };
+
+function take(reader: Reader, wanted: string): void {
+  if (reader.tokens[reader.at] !== wanted)
+    throw new NotRead(`“${wanted}” was expected before “${reader.tokens[reader.at] ?? "the end"}”`);
+  reader.at += 1;
+}
+
+function joined(reader: Reader, word: "and" | "or", next: (reader: Reader) => Node): Node {
+  const of = [next(reader)];
+  while (reader.tokens[reader.at] === word) {
+    reader.at += 1;
+    of.push(next(reader));
+  }
+  return of.length === 1 ? of[0]! : { is: word, of };
+}
+
+function readOr(reader: Reader): Node {
+  reader.depth = (reader.depth ?? 0) + 1;
+  if (reader.depth > 200) throw new NotRead("the expression is nested too deep");
+  const node = joined(reader, "or", (one) => joined(one, "and", readCompare));
+  reader.depth -= 1;
+  return node;
+}
+
+function readCompare(reader: Reader): Node {
+  let left = readArithmetic(reader);
+  while (["=", "!=", "<", "<=", ">", ">="].includes(reader.tokens[reader.at] ?? "")) {
+    const sign = reader.tokens[reader.at]!;
+    reader.at += 1;
+    left = { is: "compare", sign, left, right: readArithmetic(reader) };
+  }
+  return left;
+}
+
+function readArithmetic(reader: Reader): Node {
+  let left = readPrimary(reader);
+  while (["-", "*"].includes(reader.tokens[reader.at] ?? "")) {
+    const sign = reader.tokens[reader.at]!;
+    reader.at += 1;
+    left = { is: "arithmetic", sign, left, right: readPrimary(reader) };
+  }
+  return left;
+}
+
+const CALLS = ["not", "list contains", "lower case", "starts with", "contains", "count", "date"];
+
+function readPrimary(reader: Reader): Node {
+  const token = reader.tokens[reader.at];
+  if (token === undefined) throw new NotRead("the expression ends too early");
+  reader.at += 1;
+  if (token === "(") {
+    const inner = readOr(reader);
+    take(reader, ")");
+    return inner;
+  }
+  if (token === "[") return { is: "list", of: readItems(reader, "]") };
+  if (token.startsWith('"')) return { is: "text", value: JSON.parse(token) as string };
+  if (/^-?\d/.test(token)) return { is: "number", value: token };
+  if (["true", "false", "null"].includes(token)) return { is: "constant", value: token };
+  if (token === "some") return readSome(reader);
+  if (CALLS.includes(token) && reader.tokens[reader.at] === "(") {
+    reader.at += 1;
+    return { is: "call", name: token, of: readItems(reader, ")") };
+  }
+  if (/^[A-Za-z_]/.test(token)) return { is: "name", value: token };
+  throw new NotRead(`“${token}” was not expected`);
+}
+
+function readItems(reader: Reader, end: string): Node[] {
+  const of: Node[] = [];
+  while (reader.tokens[reader.at] !== end) {
+    if (of.length > 0) take(reader, ",");
+    of.push(readOr(reader));
+  }
+  reader.at += 1;
+  return of;
+}
+
+function readSome(reader: Reader): Node {
+  reader.at += 1;
+  take(reader, "in");
+  const list = reader.tokens[reader.at] ?? "";
+  reader.at += 1;
+  take(reader, "satisfies");
+  return { is: "some", list, test: readOr(reader) };
+}
+
+/** What conditions look like: each form that `toFeel` writes, and the plain ones a person would. */
+function conditionOf(node: Node, fields: readonly Field[]): object {
+  const inner = bare(node);
+  if (inner.is === "and") return conjunction(inner.of, fields);
+  if (inner.is === "or") return { kind: "any", of: inner.of.map((part) => conditionOf(part, fields)) };
+  if (inner.is === "call" && inner.name === "not") {
+    const negated = conditionOf(inner.of[0]!, fields) as { kind: string; is?: string; of?: object[] };
+    if (negated.kind === "choice") return { ...negated, is: negated.is === "one of" ? "none of" : "one of" };
+    return { kind: "none", of: negated.kind === "any" ? negated.of : [negated] };
+  }
+  if (inner.is === "some") return atom(inner.test, inner.list, fields);
+  if (inner.is === "compare") return compared(inner, fields);
+  return atom(inner, null, fields);
+}
+
+function bare(node: Node): Node {
+  if (node.is === "compare" && node.sign === "=" && isConstant(node.right, "true") && node.left.is !== "name")
+    return bare(node.left);
+  return node;
+}
+
+const isConstant = (node: Node, value: string) => node.is === "constant" && node.value === value;
+const nameOf = (node: Node): string | null => (node.is === "name" ? node.value : null);
+
+/** Parts that stand for one comparison together, such as “not equal to” or “rose by more than”, or all of them. */
+function conjunction(parts: readonly Node[], fields: readonly Field[]): object {
+  const [first, second] = parts;
+  if (parts.length === 3 && changedName(parts))
+    return { kind: "change", field: fieldNamed(changedName(parts)!, fields).key, is: "changed" };
+  if (parts.length === 2 && first && second) {
+    const rise = percentRise(first, fields);
+    if (rise) return rise;
+    if (filled(first, fields) && second.is === "call" && second.name === "not") {
+      const inner = conditionOf(second.of[0]!, fields) as { kind: string; is: string };
+      if (inner.kind === "text" && inner.is === "equal to") return { ...inner, is: "not equal to" };
+    }
+  }
+  return { kind: "all", of: parts.map((part) => conditionOf(part, fields)) };
+}
+
+function changedName([, , last]: readonly Node[]): string | null {
+  if (last?.is !== "compare" || last.sign !== "!=") return null;
+  const [now, old] = [nameOf(last.left), nameOf(last.right)];
+  return now && old === `${now}_before` ? now : null;
+}
+
+/** (now - old) * 100 > percent * old */
+function percentRise(node: Node, fields: readonly Field[]): object | null {
+  if (node.is !== "compare" || node.sign !== ">" || node.right.is !== "arithmetic") return null;
+  const old = nameOf(node.right.right);
+  if (!old?.endsWith("_before") || node.right.left.is !== "number") return null;
+  const { key } = fieldNamed(old.replace(/_before$/, ""), fields);
+  return { kind: "change", field: key, is: "rose by more than", percent: Number(node.right.left.value) };
+}
+
+function filled(node: Node, fields: readonly Field[]): boolean {
+  const read = node.is === "compare" ? (compared(node, fields) as { is?: string }) : {};
+  return read.is === "filled in";
+}
+
+function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field[]): object {
+  const { sign, left, right } = node;
+  if (left.is === "call" && left.name === "count") {
+    const { key } = fieldNamed(nameOf(left.of[0]!) ?? "", fields);
+    return { kind: "text", field: key, is: sign === "=" ? "empty" : "filled in" };
+  }
+  if (left.is === "arithmetic" && right.is === "number") {
+    const [key, currency] = amountOf(nameOf(left.left) ?? "");
+    return { kind: "change", field: key, is: "rose by more than", amount: { minor: Number(right.value), currency } };
+  }
+  const name = nameOf(left.is === "call" && left.name === "date" ? left.of[0]! : left);
+  if (name === null) return atom(node, null, fields);
+  if (nameOf(right) === `${name}_before`)
+    return {
+      kind: "change",
+      field: fieldNamed(name, fields).key,
+      is: sign === ">" ? "rose" : sign === "<" ? "fell" : refuseSign(sign),
+    };
+  if (isConstant(right, "null"))
+    return { kind: "text", field: fieldNamed(name, fields).key, is: sign === "=" ? "empty" : "filled in" };
+  if (right.is === "constant") return { kind: "flag", field: fieldNamed(name, fields).key, is: right.value === "true" };
+  if (right.is === "number") {
+    const [key, currency] = amountOf(name);
+    const is =
+      { ">": "over", ">=": "at least", "<": "under", "<=": "at most", "=": "exactly" }[sign] ?? refuseSign(sign);
+    return { kind: "amount", field: fieldNamed(key, fields).key, is, amount: { minor: Number(right.value), currency } };
+  }
+  if (right.is === "call" && right.name === "date" && right.of[0]?.is === "text") {
+    const is =
+      { "<": "before", "<=": "on or before", "=": "on", ">=": "on or after", ">": "after" }[sign] ?? refuseSign(sign);
+    return { kind: "date", field: fieldNamed(name, fields).key, is, date: right.of[0].value };
+  }
+  return atom(node, null, fields);
+}
+
+function refuseSign(sign: string): never {
+  throw new NotRead(`“${sign}” cannot be used here`);
+}
+
+function amountOf(name: string): [string, string] {
+  const match = /^(.+)_([A-Z]{3})$/.exec(name);
+  if (!match) throw new NotRead(`“${name}” names no currency; an amount is written as net_EUR, in minor units`);
+  return [match[1]!, match[2]!];
+}
+
+function fieldNamed(name: string, fields: readonly Field[]): Field {
+  const field = fields.find(({ key }) => key === name);
+  if (!field) throw new NotRead(`there is no field “${name}”`);
+  return field;
+}
+
+/** A test of one value: of a field, or of each value of a field of many. */
+function atom(node: Node, list: string | null, fields: readonly Field[]): object {
+  const fieldOf = (inner: Node) => fieldNamed(list ?? nameOf(inner) ?? "", fields).key;
+  if (node.is === "call" && node.name === "list contains" && node.of[0]?.is === "list") {
+    const values = node.of[0].of.map((one) => (one.is === "text" ? one.value : refuseSign(one.is)));
+    return { kind: "choice", field: fieldOf(node.of[1]!), is: "one of", values };
+  }
+  const folded = (inner: Node | undefined) =>
+    inner?.is === "call" && inner.name === "lower case" ? inner.of[0]! : inner;
+  if (
+    node.is === "call" &&
+    (node.name === "contains" || node.name === "starts with") &&
+    folded(node.of[1])?.is === "text"
+  ) {
+    const wanted = folded(node.of[1]) as { value: string };
+    const is = node.name === "contains" ? "containing" : "starting with";
+    return { kind: "text", field: fieldOf(folded(node.of[0])!), is, value: wanted.value };
+  }
+  const right = node.is === "compare" ? folded(node.right) : undefined;
+  if (node.is === "compare" && node.sign === "=" && right?.is === "text") {
+    const name = folded(node.left)!;
+    const field = fieldNamed(list ?? nameOf(name) ?? "", fields);
+    if (field.kind === "choice") return { kind: "choice", field: field.key, is: "one of", values: [right.value] };
+    return { kind: "text", field: field.key, is: "equal to", value: right.value };
+  }
+  throw new NotRead("this form of expression is not understood");
+}

@@ -1,0 +1,199 @@
+import type { Condition } from "../conditions";
+import { gaps, overlaps, type Table } from "../checks";
+import { IdSchema, idFrom } from "../ids";
+import { formatAmount } from "../money";
+import type { ApproverRule } from "../people";
+import type { Level, Mark, Policy, PolicyInput, Quorum, Section } from "../policy";
+import { readPolicy } from "../policy";
+import { refuse, type Refusal, type Result } from "../refusal";
+
+/** One edge of a band as tables write it: an amount in minor units, and whether it belongs to the band. Null where the band is open. */
+export type Edge = { minor: number; included: boolean } | null;
+
+/** A section as decision tables hold it: bands by their edges, levels by what they do in each, and nothing else. `at` says where in the file. */
+export type GridSection = {
+  id?: string;
+  name: string;
+  when: Condition | "otherwise";
+  bands: { from: Edge; to: Edge; approval: "required" | "none"; at: string }[];
+  levels: GridLevel[];
+  at: string;
+};
+export type GridLevel = {
+  id?: string;
+  name: string;
+  approvers: ApproverRule;
+  quorum: Quorum;
+  refusal: Level["refusal"];
+  stage: number;
+  when?: Condition;
+  marks: Mark[];
+  at: string;
+};
+
+/** The part of a policy that tables carry. */
+export function gridOf(policy: Policy): GridSection[] {
+  return policy.sections.map((section) => ({
+    id: section.id,
+    name: section.name,
+    when: section.when,
+    bands: section.bands.map(({ approval }, band) => ({
+      from: lowerEdge(section, band),
+      to: upperEdge(section, band),
+      approval,
+      at: "",
+    })),
+    levels: section.levels.map(({ id, name, approvers, quorum, refusal, stage, when, marks }) => ({
+      id,
+      name,
+      approvers,
+      quorum,
+      refusal,
+      stage,
+      ...(when && { when }),
+      marks,
+      at: "",
+    })),
+    at: "",
+  }));
+}
+
+function lowerEdge(section: Section, band: number): Edge {
+  const threshold = section.thresholds[band - 1];
+  return threshold ? { minor: threshold.amount, included: threshold.exact === "above" } : null;
+}
+
+function upperEdge(section: Section, band: number): Edge {
+  const threshold = section.thresholds[band];
+  return threshold ? { minor: threshold.amount, included: threshold.exact === "below" } : null;
+}
+
+/** Everything of a policy that tables cannot carry, each in a sentence; an importer would find it missing. */
+export function lossesOf(policy: Policy): string[] {
+  const lost: string[] = [];
+  const lose = (when: boolean, what: string) => {
+    if (when) lost.push(`${what} ${what.endsWith("s") ? "are" : "is"} not in the file.`);
+  };
+  const { scope } = policy;
+  lose(
+    scope.locations.length > 0 || scope.requesters.kind === "only" || scope.exempt.length > 0,
+    "To whom the policy applies",
+  );
+  lose(policy.selfApproval.rule !== "hold", "The rule for one’s own documents");
+  lose(policy.repeatedApprover !== "ask twice", "The rule for the same person at two levels");
+  lose(policy.edits.effect !== "start again" || policy.edits.fields.length > 0, "The rule for edits");
+  lose(policy.holds.length > 0, "The holds");
+  lose(policy.afterApproval.length > 0, "The after-approval steps");
+  lose(policy.messages.length > 0, "The messages");
+  lose(policy.readers !== undefined, "Who reads along");
+  lose(policy.designNote !== undefined, "The designers’ note");
+  for (const section of policy.sections) {
+    lose(
+      section.designNote !== undefined || section.bands.some((band) => band.designNote),
+      `The designers’ note on “${section.name}”`,
+    );
+    for (const level of section.levels) {
+      const parts = [
+        ...(level.kind !== "approval" ? [`that it is a ${level.kind}`] : []),
+        ...(level.timeLimit ? ["its time limit"] : []),
+        ...(level.reminders.length ? ["its reminders"] : []),
+        ...(level.overdue !== "wait" ? ["what happens when it is overdue"] : []),
+        ...(level.handOver !== "no" ? ["handing over"] : []),
+        ...(level.signature ? ["its signature"] : []),
+        ...(level.instruction ? ["its instruction"] : []),
+        ...(level.checklist.length ? ["its checklist"] : []),
+        ...(level.checks ? ["its checks"] : []),
+        ...(level.outcomes ? ["its own words"] : []),
+        ...(level.choosesNext ? ["choosing the next level"] : []),
+        ...(level.mayAddApprover ? ["adding an approver"] : []),
+        ...(level.designNote ? ["its designers’ note"] : []),
+        ...(level.commentOn.join() !== "decline,sendBack" ? ["when a comment is needed"] : []),
+      ];
+      if (parts.length) lost.push(`Of “${level.name}” in “${section.name}” the file leaves out ${parts.join(", ")}.`);
+    }
+  }
+  return lost;
+}
+
+/**
+ * A policy made of tables: its sections replace those of `base`, which gives everything tables do not carry. Bands whose edges overlap or leave a gap are
+ * refused with the amounts and where they stand.
+ */
+export function policyOf(grid: readonly GridSection[], base: PolicyInput): Result<Policy> {
+  const refusals = grid.flatMap((section) => bandProblems(section, base.currency));
+  if (refusals.length > 0) return { ok: false, refusals };
+  const ids = new Set<string>();
+  const sections = grid.map((section) => sectionOf(section, ids));
+  return readPolicy({ ...base, sections });
+}
+
+/** Band edges as spans of whole minor units. */
+function spanOf({ from, to }: GridSection["bands"][number]): { from: number; to: number } {
+  return {
+    from: from === null ? -Infinity : from.included ? from.minor : from.minor + 1,
+    to: to === null ? Infinity : to.included ? to.minor + 1 : to.minor,
+  };
+}
+
+function bandProblems(section: GridSection, currency: string): Refusal[] {
+  const table: Table = {
+    columns: [{ name: "amount", kind: "number" }],
+    rules: section.bands.map((band) => [spanOf(band)]),
+  };
+  const say = (minor: number) => formatAmount({ minor, currency });
+  const empty = section.bands.filter((band) => spanOf(band).from >= spanOf(band).to);
+  return [
+    ...empty.map((band) => refuse("invalid", `${band.at}: the band ends before it begins`, band.at)),
+    ...overlaps(table).map(({ rules: [a, b], box }) => {
+      const { from, to } = box[0]!;
+      return refuse(
+        "overlap",
+        `${section.bands[b]!.at}: bands ${a + 1} and ${b + 1} of “${section.name}” both take ${to - from === 1 ? say(from) : `amounts from ${from === -Infinity ? "zero" : say(from)} ${to === Infinity ? "on" : `to ${say(to - 1)}`}`}`,
+        section.bands[b]!.at,
+      );
+    }),
+    ...gaps(table).map(([box]) => {
+      const { from, to } = box!;
+      return refuse(
+        "gap",
+        `${section.at}: no band of “${section.name}” takes ${to - from === 1 ? say(from) : `amounts from ${from === -Infinity ? "zero" : say(from)} ${to === Infinity ? "on" : `to ${say(to - 1)}`}`}`,
+        section.at,
+      );
+    }),
+  ];
+}
+
+function sectionOf(section: GridSection, ids: Set<string>): PolicyInput["sections"][number] {
+  const order = section.bands
+    .map((_, band) => band)
+    .sort((a, b) => spanOf(section.bands[a]!).from - spanOf(section.bands[b]!).from);
+  const bands = order.map((band) => section.bands[band]!);
+  const levels = [...section.levels].sort((a, b) => a.stage - b.stage);
+  const stages = [...new Set(levels.map((level) => level.stage))];
+  const taken = new Set<string>();
+  return {
+    id: freeId(section.id, section.name, ids),
+    name: section.name,
+    when: section.when,
+    thresholds: bands.slice(0, -1).map(({ to }) => ({
+      amount: to!.minor,
+      exact: to!.included ? ("below" as const) : ("above" as const),
+    })),
+    bands: bands.map(({ approval }) => ({ approval })),
+    levels: levels.map(({ at: _, stage, marks, id, ...level }) => ({
+      ...level,
+      id: freeId(id, level.name, taken),
+      stage: stages.indexOf(stage) + 1,
+      marks: order.map((band) => marks[band] ?? "none"),
+    })),
+  };
+}
+
+/** The id a file gives, or one made of the name; never one that another has. */
+function freeId(given: string | undefined, name: string, taken: Set<string>): string {
+  const base = given && IdSchema.safeParse(given).success ? given : idFrom(name);
+  let id = base;
+  for (let count = 2; taken.has(id); count += 1) id = `${base}-${count}`;
+  taken.add(id);
+  return id;
+}

@@ -1,0 +1,175 @@
+import { formatAmount, parseMoney } from "../money";
+import type { Mark, Policy, PolicyInput } from "../policy";
+import { refuse, type Refusal, type Result } from "../refusal";
+import { quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
+import { fromFeel } from "./feel-reader";
+import { toFeel } from "./feel";
+import { gridOf, policyOf, type Edge, type GridLevel, type GridSection } from "./grid";
+
+/**
+ * The authority matrix as a table: per section a row of lower edges, one of upper edges, one that says where nobody needs to approve, and a row per level. The
+ * same table is read back. Amounts stand as 2500.00 with a sign of inclusion before them: ">" and "<" leave the exact amount out, ">=" and "<=" take it in.
+ */
+const FIXED = ["section", "row", "id", "name", "who", "how many", "refusal", "stage", "condition"] as const;
+
+export function toMatrix(policy: Policy): string[][] {
+  const grid = gridOf(policy);
+  const most = Math.max(...grid.map((section) => section.bands.length));
+  const header = [...FIXED, ...Array.from({ length: most }, (_, band) => `band ${band + 1}`)];
+  const plain = (minor: number) => formatAmount({ minor, currency: policy.currency }).replaceAll(",", "");
+  const from = (edge: Edge) => (edge ? `${edge.included ? ">=" : ">"} ${plain(edge.minor)}` : "");
+  const to = (edge: Edge) => (edge ? `${edge.included ? "<=" : "<"} ${plain(edge.minor)}` : "");
+  const row = (fixed: string[], bands: string[]) => [
+    ...fixed,
+    ...bands,
+    ...Array<string>(most - bands.length).fill(""),
+  ];
+  const rows = grid.flatMap(({ id = "", name, when, bands, levels }) => [
+    row(
+      [name, "from", id, "", "", "", "", "", when === "otherwise" ? "otherwise" : toFeel(when, policy.documentType)],
+      bands.map((band) => from(band.from)),
+    ),
+    row(
+      [name, "to", "", "", "", "", "", "", ""],
+      bands.map((band) => to(band.to)),
+    ),
+    row(
+      [name, "approval", "", "", "", "", "", "", ""],
+      bands.map((band) => band.approval),
+    ),
+    ...levels.map((level) =>
+      row(
+        [
+          name,
+          "level",
+          level.id ?? "",
+          level.name,
+          ruleCode(level.approvers),
+          quorumCode(level.quorum),
+          level.refusal,
+          String(level.stage),
+          level.when ? toFeel(level.when, policy.documentType) : "",
+        ],
+        [...level.marks],
+      ),
+    ),
+  ]);
+  return [header, ...rows];
+}
+
+/**
+ * Reads such a table into the sections of a policy; everything else is taken from `base`.
+ * @param rows cells as text, the header first; every problem is said with its line and column
+ */
+export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<Policy> {
+  const [header = [], ...body] = rows;
+  const columns = header.map((cell) => cell.trim().toLowerCase());
+  const missing = FIXED.filter((name) => !columns.includes(name));
+  if (missing.length > 0)
+    return { ok: false, refusals: [refuse("columns", `Line 1: the column “${missing[0]}” is missing`, "1")] };
+  const bandColumns = columns.flatMap((name, index) => (/^band \d+$/.test(name) ? [index] : []));
+  const refusals: Refusal[] = [];
+  const groups = new Map<string, Row[]>();
+  body.forEach((cells, index) => {
+    if (cells.every((cell) => cell.trim() === "")) return;
+    const cell = (name: string) => (cells[columns.indexOf(name)] ?? "").trim();
+    const row: Row = {
+      line: index + 2,
+      cell,
+      bands: bandColumns.map((column) => (cells[column] ?? "").trim()),
+      problem: (column, message) => {
+        refusals.push(refuse("invalid", `Line ${index + 2}, ${column}: ${message}`, `${index + 2}:${column}`));
+      },
+    };
+    groups.set(cell("section"), [...(groups.get(cell("section")) ?? []), row]);
+  });
+  const grid = [...groups].map(([name, of]) => sectionFrom(name, of, base));
+  if (refusals.length > 0) return { ok: false, refusals };
+  return policyOf(grid, base);
+}
+
+type Row = {
+  line: number;
+  cell(name: string): string;
+  bands: string[];
+  problem(column: string, message: string): void;
+};
+
+function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): GridSection {
+  const [first] = rows;
+  const of = (kind: string) => rows.filter((row) => row.cell("row") === kind);
+  const [from, to, approval] = [of("from")[0], of("to")[0], of("approval")[0]];
+  for (const row of rows)
+    if (!["from", "to", "approval", "level"].includes(row.cell("row")))
+      row.problem("row", `“${row.cell("row")}” is none of from, to, approval, level`);
+  if (!name) first!.problem("section", "give the section a name");
+  if (!from || !to) first!.problem("row", `the section “${name}” needs a row “from” and a row “to”`);
+  const count = Math.max(1, ...rows.map((row) => row.bands.findLastIndex((cell) => cell !== "") + 1));
+  const bands = Array.from({ length: count }, (_, band) => ({
+    from: edgeOf(from, band, base.currency),
+    to: edgeOf(to, band, base.currency),
+    approval: approval?.bands[band] === "none" ? ("none" as const) : ("required" as const),
+    at: `Line ${to?.line ?? first!.line}, band ${band + 1}`,
+  }));
+  const condition = from?.cell("condition") ?? "otherwise";
+  return {
+    ...(from?.cell("id") && { id: from.cell("id") }),
+    name,
+    when: condition === "otherwise" || !from ? "otherwise" : conditionFrom(from, condition, base),
+    bands,
+    levels: of("level").map((row) => levelFrom(row, count, base)),
+    at: `Line ${from?.line ?? first!.line}`,
+  };
+}
+
+function conditionFrom(row: Row, text: string, base: PolicyInput): GridSection["when"] {
+  const read = fromFeel(text, base.documentType);
+  if (read.ok) return read.condition;
+  row.problem("condition", read.message);
+  return "otherwise";
+}
+
+function edgeOf(row: Row | undefined, band: number, currency: string): Edge {
+  const text = row?.bands[band] ?? "";
+  if (text === "" || !row) return null;
+  const match = /^(>=|>|<=|<)?\s*(.+)$/.exec(text)!;
+  const sign = match[1] ?? (row.cell("row") === "from" ? ">" : "<=");
+  const parsed = parseMoney(match[2]!, currency);
+  const wanted = row.cell("row") === "from" ? ">" : "<";
+  if (!parsed.ok) row.problem(`band ${band + 1}`, parsed.message);
+  else if (!sign.startsWith(wanted))
+    row.problem(`band ${band + 1}`, `“${sign}” cannot stand in a row “${row.cell("row")}”`);
+  else return { minor: parsed.money.minor, included: sign.endsWith("=") };
+  return null;
+}
+
+const MARKS: readonly string[] = ["approves", "told", "none", ""];
+
+function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
+  const rule = ruleOf(row.cell("who"));
+  if (!rule) row.problem("who", `“${row.cell("who")}” is no rule such as manager:1, group:directors or people:ana,rui`);
+  const quorum = quorumOf(row.cell("how many"));
+  if (!quorum) row.problem("how many", `“${row.cell("how many")}” is none of one, all, majority or a number`);
+  const refusal = row.cell("refusal") || "first ends";
+  if (refusal !== "first ends" && refusal !== "counts")
+    row.problem("refusal", `“${refusal}” is none of first ends, counts`);
+  const stage = Number(row.cell("stage") || "0");
+  if (!Number.isInteger(stage) || stage < 1) row.problem("stage", "give a whole number from 1 on");
+  row.bands.forEach((mark, band) => {
+    if (!MARKS.includes(mark)) row.problem(`band ${band + 1}`, `“${mark}” is none of approves, told, none`);
+  });
+  if (!row.cell("name")) row.problem("name", "give the level a name");
+  const condition = row.cell("condition");
+  const when = condition ? conditionFrom(row, condition, base) : "otherwise";
+  return {
+    ...(row.cell("id") && { id: row.cell("id") }),
+    name: row.cell("name"),
+    approvers: rule ?? { kind: "manager", up: 1 },
+    quorum: quorum ?? { kind: "one" },
+    refusal: refusal === "counts" ? "counts" : "first ends",
+    stage,
+    ...(when !== "otherwise" && { when }),
+    marks: Array.from({ length: count }, (_, band) => (row.bands[band] || "none") as Mark),
+    at: `Line ${row.line}`,
+  };
+}

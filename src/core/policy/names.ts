@@ -1,0 +1,70 @@
+import { IdSchema, idFrom } from "../ids";
+import { refuse, type Refusal } from "../refusal";
+import { lettersBetween } from "../words";
+
+/** Letters of a name that tell it from others: case, accents, blanks and signs do not. */
+function letters(name: string): string {
+  return name
+    .normalize("NFD")
+    .replace(/[^\p{L}\p{N}]/gu, "")
+    .toLowerCase();
+}
+
+/** How many letters two names are apart, case, accents, blanks and signs aside. */
+export function lettersApart(a: string, b: string): number {
+  return lettersBetween(letters(a), letters(b));
+}
+
+/** Names nearer to each other than this are taken for each other. */
+const APART = 3;
+
+/**
+ * Why a policy cannot be called so: another one has the name, or one within two letters of it. The sentence suggests another name.
+ * @param distinction what the policy could be told by, such as the unit it is for
+ */
+export function whyNotName(
+  name: string,
+  others: readonly { id: string; name: string }[],
+  distinction: string,
+  own?: string,
+): Refusal | null {
+  if (letters(name) === "") return refuse("no name", "Give the policy a name of its own", "name");
+  const taken = others.filter(({ id }) => id !== own);
+  const near = taken.find((one) => lettersApart(one.name, name) < APART);
+  if (!near) return null;
+  const same = letters(near.name) === letters(name);
+  const suggestion = suggestName(
+    name,
+    taken.map((one) => one.name),
+    distinction,
+  );
+  return refuse(
+    "name taken",
+    same
+      ? `There is a policy “${near.name}” already; how about “${suggestion}”?`
+      : `“${name}” and the policy “${near.name}” would be taken for each other; how about “${suggestion}”?`,
+    "name",
+  );
+}
+
+/** A name that is three letters or more from every other. */
+export function suggestName(name: string, others: readonly string[], distinction: string): string {
+  const base = name.trim().slice(0, 50);
+  const free = (candidate: string) => others.every((other) => lettersApart(candidate, other) >= APART);
+  const tried = [`${base}, ${distinction}`, `${base}, ${distinction}, separate`];
+  const found = tried.find((candidate) => candidate.length <= 80 && free(candidate));
+  if (found) return found;
+  let count = 1;
+  const numbered = () => `${base}, separate number ${count}`;
+  while (!free(numbered()) && count < 1000) count += 7;
+  return numbered();
+}
+
+/** An id for a new policy, made of its name and not taken. */
+export function policyId(name: string, taken: readonly string[]): string {
+  const made = idFrom(name);
+  const base = IdSchema.safeParse(made).success ? made : "policy";
+  let id = base;
+  for (let count = 2; taken.includes(id); count += 1) id = `${base.slice(0, 50)}-${count}`;
+  return id;
+}

@@ -1,0 +1,89 @@
+import { joinWords } from "../words";
+import type { Directory } from "../people";
+import type { Policy } from "./schema";
+
+type Scope = Policy["scope"];
+
+/**
+ * Why a policy does not apply to what a person asks for, units aside; null when it does. A document is at the location of its requester.
+ */
+export function outsideScope(scope: Scope, requester: string, directory: Directory): string | null {
+  const exemption = scope.exempt.find((one) => one.person === requester);
+  if (exemption) {
+    const by = directory.person(exemption.decidedBy)?.name ?? exemption.decidedBy;
+    return `exempts this requester, as ${by} decided: ${exemption.reason}`;
+  }
+  if (!isNamed(scope.requesters, requester, directory)) return "does not apply to this requester";
+  if (scope.locations.length === 0) return null;
+  const at = directory.person(requester)?.location;
+  return at && scope.locations.includes(at) ? null : "does not apply to the requester’s location";
+}
+
+function isNamed(requesters: Scope["requesters"], person: string, directory: Directory): boolean {
+  if (requesters.kind === "anyone") return true;
+  return (
+    requesters.people.includes(person) ||
+    requesters.groups.some((id) => directory.group(id)?.members.includes(person)) ||
+    requesters.positions.some((id) => directory.holderOf(id) === person)
+  );
+}
+
+/** Whether a policy applies to the documents of a person, raised in their own unit. */
+export function appliesTo(scope: Scope, person: string, directory: Directory): boolean {
+  const unit = directory.person(person)?.unit;
+  return (
+    unit !== undefined &&
+    directory.unitsAbove(unit).some(({ id }) => scope.units.includes(id)) &&
+    outsideScope(scope, person, directory) === null
+  );
+}
+
+/**
+ * Whether some document could fall to both policies at the same unit, so that neither is nearer and it would be held: the same type, a unit
+ * that both name, and a person to whom both apply. Dates are compared by whoever asks.
+ */
+export function claimTheSame(
+  a: Pick<Policy, "documentType" | "scope">,
+  b: Pick<Policy, "documentType" | "scope">,
+  directory: Directory,
+): boolean {
+  if (a.documentType !== b.documentType) return false;
+  const both = a.scope.units.filter((unit) => b.scope.units.includes(unit));
+  if (both.length === 0) return false;
+  const everybody = (scope: Scope) =>
+    scope.requesters.kind === "anyone" && scope.locations.length === 0 && scope.exempt.length === 0;
+  // Both for anybody: they collide even while nobody works there yet.
+  if (everybody(a.scope) && everybody(b.scope)) return true;
+  return directory.organisation.people.some(
+    ({ id, unit }) =>
+      outsideScope(a.scope, id, directory) === null &&
+      outsideScope(b.scope, id, directory) === null &&
+      directory.unitsAbove(unit).some((one) => both.includes(one.id)),
+  );
+}
+
+/** Where and to whom a policy applies, as a sentence without its full stop. */
+export function sayScope(scope: Scope, directory: Directory): string {
+  const name = (id: string) => directory.person(id)?.name ?? id;
+  const units = joinWords(
+    scope.units.map((id) => directory.unit(id)?.name ?? id),
+    "and",
+  );
+  const below = scope.units.some((id) => directory.organisation.units.some((unit) => unit.parent === id));
+  const at = joinWords(
+    scope.locations.map((id) => directory.organisation.locations.find((one) => one.id === id)?.name ?? id),
+    "or",
+  );
+  const { requesters } = scope;
+  const who =
+    requesters.kind === "anyone"
+      ? []
+      : [
+          ...requesters.people.map(name),
+          ...requesters.groups.map((id) => `the group ${directory.group(id)?.name ?? id}`),
+          ...requesters.positions.map((id) => `the holder of ${directory.position(id)?.name ?? id}`),
+        ];
+  const only = requesters.kind === "anyone" ? "" : `, asked for by ${joinWords(who, "or") || "nobody yet"}`;
+  const exempt = scope.exempt.map((one) => `${name(one.person)} (decided by ${name(one.decidedBy)}: ${one.reason})`);
+  return `${units}${below ? " and everything below" : ""}${at ? `, at ${at}` : ""}${only}${exempt.length ? `, except for what ${joinWords(exempt, "and")} asks for` : ""}`;
+}

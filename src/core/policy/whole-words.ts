@@ -1,0 +1,130 @@
+import { sayCondition } from "../conditions";
+import { typeWords, vocabularyOf } from "../documents";
+import { formatAmount } from "../money";
+import { sayRule, type Directory } from "../people";
+import { joinWords } from "../words";
+import type { Level, Policy } from "./schema";
+import { sayDuration } from "./words";
+
+type Hold = Policy["holds"][number];
+type Step = Policy["afterApproval"][number];
+
+/** What a hold keeps from happening, as verbs. */
+export const BLOCKS: Record<Hold["blocks"][number], string> = {
+  send: "sent to the supplier",
+  post: "posted",
+  pay: "paid",
+  ship: "shipped",
+  use: "used",
+};
+
+export const AFTER_APPROVAL: Record<Step["kind"], string> = {
+  "release holds": "release its holds",
+  "apply changes": "apply the accepted changes to the account",
+  "send to supplier": "send it to the supplier with a copy to the requester",
+  post: "post it to the ledger",
+  "next payment run": "put it in the next payment run",
+  tell: "tell somebody",
+  "call address": "call a web address",
+};
+
+/** @example "Held as “No order” if the match is without an order: not paid until it is approved, or the Accounts payable release it" */
+export function sayHold(policy: Pick<Policy, "documentType">, hold: Hold, directory: Directory): string {
+  const when = hold.when ? ` if ${sayCondition(hold.when, vocabularyOf(typeWords(policy.documentType)))}` : "";
+  const blocks = hold.blocks.length
+    ? `not ${joinWords(
+        hold.blocks.map((block) => BLOCKS[block]),
+        "or",
+      )}`
+    : "blocking nothing";
+  const release = hold.release ? `, or ${sayRule(hold.release, directory)} may release it` : "";
+  return `Held as “${hold.reason}”${when}: ${blocks} until it is approved${release}`;
+}
+
+/** The steps after the last approval, in order, as one sentence; null when there are none. */
+export function sayAfterApproval(policy: Pick<Policy, "afterApproval">): string | null {
+  if (policy.afterApproval.length === 0) return null;
+  const steps = policy.afterApproval.map(({ kind, note }) => `${AFTER_APPROVAL[kind]}${note ? ` (${note})` : ""}`);
+  return `After the last approval: ${steps.length < 2 ? steps[0] : `${steps.slice(0, -1).join(", then ")}, then ${steps.at(-1)}`}`;
+}
+
+/** What an edit of a document in approval does. */
+export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "currency">): string {
+  const { fields, effect, toleranceMinor, tolerancePercent } = policy.edits;
+  const words = typeWords(policy.documentType);
+  const what = fields.length
+    ? `An edit of the ${joinWords(
+        fields.map((key) => words.fields.find((field) => field.key === key)?.label ?? key),
+        "or",
+      )}`
+    : `Any edit of ${/^[aeiou]/.test(words.name.one) ? "an" : "a"} ${words.name.one} in approval`;
+  const within = [
+    ...(toleranceMinor > 0 ? [`${formatAmount({ minor: toleranceMinor, currency: policy.currency })}`] : []),
+    ...(tolerancePercent > 0 ? [`${tolerancePercent} per cent`] : []),
+  ];
+  const tolerance = within.length ? `, unless the amount moves by no more than ${joinWords(within, "and")}` : "";
+  return `${what} ${{ "carry on": "leaves the approvals as they are", "from the level": "sends it back to the first level it concerns", "start again": "starts the approval again" }[effect]}${tolerance}`;
+}
+
+/** What happens when the requester is the one who would approve. */
+export function saySelfApproval({ selfApproval }: Pick<Policy, "selfApproval">, directory: Directory): string {
+  const { rule, substitute } = selfApproval;
+  const named = substitute ? (directory.person(substitute)?.name ?? substitute) : "nobody yet";
+  return {
+    hold: "Nobody approves their own; where only the requester could, the document is held",
+    "next level": "Where only the requester could approve, the next level decides",
+    substitute: `Where only the requester could approve, ${named} does`,
+    manager: "Where only the requester could approve, their manager does",
+    "own limit": "Where only the requester could approve, it counts as approved up to the requester’s own limit",
+  }[rule];
+}
+
+export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover">): string {
+  return {
+    "ask twice": "Who stands at two levels is asked at each",
+    "count once": "Who stands at two levels is asked once, and it counts for both",
+    "must differ": "Nobody decides at two levels of one document",
+  }[repeatedApprover];
+}
+
+/**
+ * Every property of a level beyond who and where, one sentence each, by its effect. Empty for a plain level.
+ */
+export function sayLevelDetails(level: Level, directory: Directory): string[] {
+  const said: string[] = [];
+  if (level.timeLimit) said.push(`Due within ${sayDuration(level.timeLimit)} of the approver’s calendar`);
+  for (const { before, after, to } of level.reminders)
+    said.push(
+      `${to === "manager" ? "Their manager hears of it" : "A reminder goes out"} ${sayDuration(after)} ${before ? "before" : "after"} it is due`,
+    );
+  if (level.timeLimit || level.overdue !== "wait") said.push(sayOverdue(level, directory));
+  if (level.handOver !== "no")
+    said.push(
+      level.handOver === "to the pool"
+        ? "May be handed over to another of those asked"
+        : "May be handed over to anybody who is eligible",
+    );
+  if (level.signature) said.push("Whoever approves signs with name and password");
+  if (level.commentOn.includes("approve")) said.push("A comment is needed to approve");
+  for (const effect of ["decline", "sendBack"] as const)
+    if (!level.commentOn.includes(effect))
+      said.push(`No comment is needed to ${effect === "decline" ? "decline" : "send back"}`);
+  for (const { effect, word } of level.outcomes ?? [])
+    said.push(`“${word}” stands for ${{ approve: "approve", decline: "decline", sendBack: "send back" }[effect]}`);
+  if (level.choosesNext) said.push(`Whoever decides chooses which of ${level.choosesNext.length} levels comes next`);
+  if (level.mayAddApprover) said.push("Whoever decides may have one more person approve first");
+  if (level.instruction) said.push(`Told to whoever decides: “${level.instruction}”`);
+  return said;
+}
+
+function sayOverdue({ overdue, overduePerson }: Level, directory: Directory): string {
+  const named = overduePerson ? (directory.person(overduePerson)?.name ?? overduePerson) : "nobody yet";
+  return {
+    wait: "When overdue it goes on waiting",
+    "next in pool": "When overdue the next of them is asked",
+    "named person": `When overdue it goes to ${named}`,
+    manager: "When overdue it goes to the approver’s manager",
+    decline: "When overdue it is declined",
+    "approve by lapse": "When overdue it counts as approved: approval by lapse, a weakness",
+  }[overdue];
+}
