@@ -9,13 +9,15 @@ import type { Db } from "@/server/db/open";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
-import { putInForce, savePolicyVersion } from "@/server/policies/commands";
+import { beginPolicy } from "@/server/policies/drafts";
 import { readWorld, routingFor } from "@/server/world";
+import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicy } from "./policy";
+import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
 import { seeded, type Random } from "./random";
 
@@ -55,6 +57,7 @@ export function generateDemo(db: Db, { orders = 3000, seed = 20260310 } = {}): v
     writePolicies(make);
     playHistory(make, orders);
     liveOrders(make);
+    for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));
     make.clock.set(DEMO_START);
   }).immediate();
 }
@@ -77,15 +80,14 @@ function importBasics({ db, random, clock }: Making): void {
   project(db, append(db, "rates", rates, cause()));
 }
 
-function writePolicies({ app, clock, random, who, must }: Making): void {
-  const controller = who("benedita-corvo");
+function writePolicies({ app, clock, random }: Making): void {
   clock.set("2025-01-06T10:00:00.000Z");
-  must(savePolicyVersion(app, controller, lastYearsPolicy, 0, "First policy for orders", random.uuid()));
-  must(putInForce(app, controller, "purchase-orders", 1, "2025-02-01", random.uuid()));
+  const note = "First policy for orders";
+  reviewedInForce(app, () => random.uuid(), { policy: lastYearsPolicy, basedOn: 0, note, from: "2025-02-01" });
 }
 
 function playHistory(make: Making, count: number): void {
-  const { random, clock, app, who, must } = make;
+  const { random, clock, app } = make;
   const queue: Happening[] = [];
   // What would reach into the days of the live orders happens at the end of the history instead, so that the log runs forward.
   const push = ({ at, run }: Happening) => {
@@ -102,17 +104,8 @@ function playHistory(make: Making, count: number): void {
   push({
     at: Date.parse("2025-12-15T11:00:00.000Z"),
     run: () => {
-      must(
-        savePolicyVersion(
-          app,
-          who("benedita-corvo"),
-          orderPolicy,
-          1,
-          "Fewer approvals for small orders, from the review of November",
-          random.uuid(),
-        ),
-      );
-      must(putInForce(app, who("benedita-corvo"), "purchase-orders", 2, "2026-01-01", random.uuid()));
+      const note = "Fewer approvals for small orders, from the review of November";
+      reviewedInForce(app, () => random.uuid(), { policy: orderPolicy, basedOn: 1, note, from: "2026-01-01" });
     },
   });
   for (const happening of peopleHistory(make)) push(happening);

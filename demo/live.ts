@@ -109,10 +109,10 @@ export function liveOrders(make: Making): void {
   say(shaft, "petra-zimbral", "approve", "technical-committee", "Alignment report read, no objection.");
   at("09T14:05");
   submit({
-    requester: "teodora-lins",
-    title: "Audit support, half-year",
-    supplier: "Vigia Inspections",
-    lines: [["Review of stock counts", "services", "1", 3_180_000]],
+    requester: "alvaro-quintal",
+    title: "Trolley refit, two galleys",
+    supplier: "Doce Maresia Catering",
+    lines: [["Trolley, refitted", "catering", "24", 132_500]],
   });
   at("09T15:30");
   say(shaft, "marta-quelhas", "approve", "directors", "Agreed with the master.");

@@ -12,10 +12,10 @@ import { handClock } from "@/server/clock";
 import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
-import { putInForce, savePolicyVersion } from "@/server/policies/commands";
 import { readWorld } from "@/server/world";
 import { marevia } from "./organisation";
 import { orderPolicy } from "./policy";
+import { reviewedInForce } from "./put-in-force";
 
 export function temporaryFolder(): string {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-"));
@@ -39,8 +39,7 @@ export function testApp(): TestApp {
     db,
     append(db, "rates", [{ type: "rates published", data: { rates } }], { ...cause, command: newCommandId() }),
   );
-  value(savePolicyVersion(app, person(app, "benedita-corvo"), orderPolicy, 0, "", newCommandId()));
-  value(putInForce(app, person(app, "benedita-corvo"), "purchase-orders", 1, "2026-01-01", newCommandId()));
+  reviewedInForce(app, newCommandId, { policy: orderPolicy, basedOn: 0, note: "", from: "2026-01-01" });
   clock.set("2026-03-10T09:10:00.000Z");
   return app;
 }

@@ -51,14 +51,14 @@ test("a stake by keyboard: next round amount, one unit, side of the exact amount
 });
 
 test("pennants are toggled by a click and stretched by their ends, with mouse and keyboard", async ({ page }) => {
-  const directors = (range: string) => band(page, new RegExp(`^Two of three directors, ${range}`));
+  const directors = (range: string) => band(page, new RegExp(`^All directors, ${range}`));
   await expect(directors("Over 20,000.00")).toHaveAccessibleName(/has no part$/);
   await directors("Over 20,000.00").click();
   await expect(directors("Over 20,000.00")).toHaveAccessibleName(/approves$/);
   await directors("Over 20,000.00").press("Space");
   await expect(directors("Over 20,000.00")).toHaveAccessibleName(/is told$/);
   await directors("Over 20,000.00").click();
-  const start = page.getByRole("button", { name: "Start of Two of three directors; left and right move it by a band" });
+  const start = page.getByRole("button", { name: "Start of All directors; left and right move it by a band" });
   await start.focus();
   await page.keyboard.press("ArrowLeft");
   await expect(directors("Over 20,000.00")).toHaveAccessibleName(/approves$/);
@@ -94,7 +94,7 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
       .locator("button[aria-expanded] > span:first-child")
       .allInnerTexts();
   await details.getByRole("button", { name: "Earlier" }).click();
-  expect((await names()).slice(-2)).toEqual(["Owners", "Two of three directors"]);
+  expect((await names()).slice(-2)).toEqual(["Owners", "All directors"]);
   await details.getByRole("button", { name: "Remove the level" }).click();
   expect(await names()).not.toContain("Owners");
 });

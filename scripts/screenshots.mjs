@@ -33,7 +33,7 @@ const VIEWS = [
     async (page) => {
       await page.getByRole("tab").first().click();
       await page
-        .getByRole("button", { name: /^Two of three directors/, expanded: false })
+        .getByRole("button", { name: /^All directors/, expanded: false })
         .first()
         .click();
     },

@@ -58,7 +58,13 @@ type VersionRow = {
   saved_at: string;
   note: string;
   in_force_from: string | null;
+  in_force_until: string | null;
   put_in_force_by: string | null;
+  authors: string;
+  reasons: string;
+  sent: string | null;
+  review: string | null;
+  comments: string;
 };
 
 function readVersions(db: Db): PolicyVersion[] {
@@ -72,6 +78,12 @@ function readVersions(db: Db): PolicyVersion[] {
     note: row.note,
     inForceFrom: row.in_force_from,
     putInForceBy: row.put_in_force_by,
+    inForceUntil: row.in_force_until,
+    authors: JSON.parse(row.authors) as string[],
+    reasons: JSON.parse(row.reasons) as PolicyVersion["reasons"] & object,
+    sent: row.sent ? (JSON.parse(row.sent) as PolicyVersion["sent"]) : null,
+    review: row.review ? (JSON.parse(row.review) as PolicyVersion["review"]) : null,
+    comments: JSON.parse(row.comments) as PolicyVersion["comments"] & object,
   }));
 }
 

@@ -39,6 +39,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/people/groups": { granted: all },
   "/people/import": { granted: ["controller", "administrator", "auditor"] },
   "/people/limits": { granted: all },
+  "/policies/new": { granted: ["controller"] },
   "/policies": { granted: readPolicies },
   "/policies/[id]": { params: { id: "purchase-orders" }, granted: readPolicies },
   "/register": { granted: all },

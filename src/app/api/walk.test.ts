@@ -30,6 +30,8 @@ const peopleChange = (change: object) => ({ body: () => ({ command: command(), c
 const all = RoleSchema.options;
 const notAuditors = all.filter((role) => role !== "auditor");
 const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor"];
+const readPolicies: Role[] = ["controller", "reviewer", "administrator", "auditor"];
+const noVersion = { params: { id: "purchase-orders", version: "99" } };
 const somebody = { params: { id: "noor-halvorsrud" } };
 const absence = {
   type: "set stand-in",
@@ -75,13 +77,61 @@ const GRANTS: Record<string, Case[]> = {
       granted: ["controller"],
     },
   ],
-  "POST /policies/[id]/versions/[version]/in-force": [
+  "POST /policies": [{ body: () => ({ policy: {} }), granted: ["controller"] }],
+  "GET /policies/history": [{ query: "?type=purchase-order", granted: readPolicies }],
+  "POST /policies/read-file": [
     {
-      params: { id: "purchase-orders", version: "99" },
-      body: () => ({ command: command(), from: "2026-04-01" }),
+      body: () => ({ format: "json", text: "none", base: { documentType: "purchase-order", currency: "EUR" } }),
       granted: ["controller"],
     },
   ],
+  "POST /policies/sets": [
+    {
+      body: () => ({ command: command(), name: "Set", members: [], from: "2026-04-01", until: null }),
+      granted: ["controller"],
+    },
+  ],
+  "POST /policies/[id]/draft": [
+    { params: { id: "p" }, body: () => ({ revision: 0, policy: {}, reasons: [] }), granted: ["controller"] },
+  ],
+  "DELETE /policies/[id]/draft": [{ params: { id: "p" }, body: () => ({ revision: 0 }), granted: ["controller"] }],
+  "POST /policies/[id]/draft/presence": [{ params: { id: "p" }, body: () => ({}), granted: ["controller"] }],
+  "POST /policies/[id]/send": [
+    {
+      params: { id: "p" },
+      body: () => ({
+        command: command(),
+        basedOn: 0,
+        note: "",
+        reasons: [],
+        from: null,
+        until: null,
+        policy: { id: "p" },
+      }),
+      granted: ["controller"],
+    },
+  ],
+  "POST /policies/[id]/versions/[version]/life": [
+    {
+      ...noVersion,
+      body: () => ({ type: "comment", command: command(), place: {}, text: "x" }),
+      granted: ["controller", "reviewer"],
+    },
+    {
+      ...noVersion,
+      body: () => ({ type: "review", command: command(), outcome: "approved", words: "" }),
+      granted: ["reviewer"],
+    },
+    {
+      ...noVersion,
+      body: () => ({ type: "put in force", command: command(), from: "2026-04-01", until: null }),
+      granted: ["controller"],
+    },
+    { ...noVersion, body: () => ({ type: "end", command: command(), until: "2026-04-01" }), granted: ["controller"] },
+    { ...noVersion, body: () => ({ type: "keep tests", command: command() }), granted: ["controller"] },
+  ],
+  "GET /policies/[id]/file": [{ params: { id: "purchase-orders" }, query: "?as=csv&version=1", granted: readPolicies }],
+  "POST /clock": [{ body: () => ({ command: command(), to: "2020-01-01T00:00:00.000Z" }), granted: "all" }],
   "GET /people": [{ query: "?q=rui", granted: "all" }],
   "POST /people": [
     { ...peopleChange({ type: "close unit", unit: "moon" }), granted: ["administrator"] },

@@ -21,6 +21,8 @@ export type CheckContext = {
   versions: readonly PolicyVersion[];
   /** Last year's documents in the scope of the policy. */
   past: readonly Past[];
+  /** Value of all documents of the type, in minor units of the policy's currency; without it, of those in `past`. */
+  value?: number;
   /** Currencies that documents come in. */
   currencies: readonly string[];
   /** From which share of value one person deciding alone is a finding. */
@@ -56,10 +58,10 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...checkLimits(looked, toCurrency),
     ...checkInversions(policy),
     ...checkAgainstOrders(policy, others),
-    ...checkAlone(looked, context.past, context.aloneShare),
+    ...checkAlone(looked, context.past, context.value, context.aloneShare),
     ...checkOverdue(looked),
     ...checkNamed(looked, at),
-    ...checkRates(policy, context.currencies, rates, date),
+    ...checkRates(policy, context.currencies, rates, date, directory.organisation.currency),
     ...claimed(policy, context),
     ...leftOver(policy, context),
   ];

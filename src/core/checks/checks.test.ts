@@ -360,7 +360,9 @@ describe("what can be wrong with sections, bands and levels", () => {
         ),
       ),
     ).toEqual(["leaving"]);
-    expect(codes(found(base, context(sound, { currencies: ["EUR", "NOK"] })))).toEqual(["no rate"]);
+    const foreign = found(base, context(sound, { currencies: ["EUR", "NOK"] }));
+    expect(foreign.map(({ code, weight }) => [code, weight])).toEqual([["no rate", "passing"]]);
+    expect(codes(found({ ...base, currency: "NOK" }))).toEqual(["no rate"]);
   });
 
   it("somebody who alone decides most of the value", () => {

@@ -13,13 +13,16 @@ export type Past = { section: string; minor: number; requester: string };
 /** The share of all value from which one person deciding alone is a finding, unless another is given. */
 export const ALONE_SHARE = 0.25;
 
-/** Somebody who would have decided more than a stated share of last year's value with nobody else asked. */
+/**
+ * Somebody who would have decided more than a stated share of last year's value with nobody else asked.
+ * @param total value of all documents of the type in minor units
+ */
 export function checkAlone(
   { policy, asked, directory }: Looked,
   past: readonly Past[],
+  total = past.reduce((sum, one) => sum + one.minor, 0),
   share = ALONE_SHARE,
 ): Finding[] {
-  const total = past.reduce((sum, one) => sum + one.minor, 0);
   if (total === 0) return [];
   const carried = new Map<
     string,
@@ -162,8 +165,9 @@ export function checkRates(
   currencies: readonly string[],
   rates: readonly Rate[],
   date: string,
+  home: string,
 ): Finding[] {
-  const without = currencies.filter(
+  const without = [...new Set([home, ...currencies])].filter(
     (currency) => currency !== policy.currency && !convert(money(100, currency), policy.currency, date, rates).ok,
   );
   if (without.length === 0) return [];
@@ -171,7 +175,8 @@ export function checkRates(
   return [
     {
       code: "no rate",
-      weight: "doubtful",
+      // A foreign currency without a rate is nothing a policy could mend; its own that cannot be reached from home is.
+      weight: without.includes(home) ? "doubtful" : "passing",
       place: {},
       message: `There is no exchange rate from ${without.join(", ")} to ${policy.currency} of the last ten days: ${many} in ${without.length === 1 ? "it" : "them"} would be held.`,
       mend: "Have the rates brought in, or measure in another currency.",

@@ -116,13 +116,19 @@ export function runAround(marks: readonly Mark[], band: number): { start: number
 export function setNoApproval(section: Section, band: number, none: boolean): Section {
   return {
     ...section,
-    bands: section.bands.with(band, { approval: none ? "none" : "required" }),
+    bands: section.bands.with(band, { ...section.bands[band]!, approval: none ? "none" : "required" }),
     levels: none
       ? section.levels.map((level) =>
           level.marks[band] === "approves" ? { ...level, marks: level.marks.with(band, "none") } : level,
         )
       : section.levels,
   };
+}
+
+/** What fellow designers should know of a band; an empty note takes it away. */
+export function noteBand(section: Section, band: number, note: string): Section {
+  const { designNote: _, ...rest } = section.bands[band]!;
+  return { ...section, bands: section.bands.with(band, note ? { ...rest, designNote: note } : rest) };
 }
 
 /** A new last level: it approves in the highest band, one approver is enough, and the requester's manager is asked until another rule is set. */
@@ -152,15 +158,21 @@ export function addLevel(section: Section, name: string): Section {
   return setMarks({ ...section, levels: [...section.levels, level] }, id, top, top, "approves");
 }
 
-export function changeLevel(
-  section: Section,
-  levelId: string,
-  change: Partial<Omit<Level, "id" | "stage" | "marks">>,
-): Section {
+export function changeLevel(section: Section, levelId: string, change: LevelChange): Section {
   return {
     ...section,
-    levels: section.levels.map((level) => (level.id === levelId ? { ...level, ...change } : level)),
+    levels: section.levels.map((level) => (level.id === levelId ? changed(level, change) : level)),
   };
+}
+
+/** New values of a level's properties; undefined takes an optional one away. */
+export type LevelChange = { [K in keyof Omit<Level, "id" | "stage" | "marks">]?: Level[K] | undefined };
+
+function changed(level: Level, change: LevelChange): Level {
+  const next: Record<string, unknown> = { ...level, ...change };
+  // A property that is absent and one that is undefined would be two different contents of the same policy.
+  for (const key of Object.keys(next)) if (next[key] === undefined) delete next[key];
+  return next as Level;
 }
 
 export function removeLevel(section: Section, levelId: string): Section {

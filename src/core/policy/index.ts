@@ -30,6 +30,7 @@ export type { Difference } from "./difference";
 export { lettersApart, policyId, suggestName, whyNotName } from "./names";
 export { sayBand, sayChain, sayChecks, sayDuration, sayRange, saySection, sayStake, sayWho, stagesOf } from "./words";
 export * as edit from "./edit";
+export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
 export { contentHash, inForceAt, isReviewed, rivalOf, switchesAfter, versionState } from "./version";
 export type { Comment, PolicyVersion, Reason, VersionState } from "./version";

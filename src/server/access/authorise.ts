@@ -13,6 +13,9 @@ export type Action =
   | "documents.reroute"
   | "policies.read"
   | "policies.write"
+  | "policies.review"
+  | "policies.comment"
+  | "clock.move"
   | "people.read"
   | "people.export"
   | "people.history"
@@ -43,6 +46,8 @@ const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
   "documents.reroute": ["controller"],
   "policies.read": ["controller", "reviewer", "administrator", "auditor"],
   "policies.write": ["controller"],
+  "policies.review": ["reviewer"],
+  "policies.comment": ["controller", "reviewer"],
   "people.export": ["controller", "administrator", "auditor"],
   "people.write": ["administrator"],
   "roles.write": ["administrator"],

@@ -2,11 +2,13 @@
 import { describe, expect, it } from "vitest";
 import { activeHolds, type DocumentState } from "@/core/approval";
 import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { reviewedInForce } from "../../../demo/put-in-force";
 import { newCommandId, lastSeq } from "../log/log";
 import { addAttachment } from "./attachments";
 import { commandDocument, enterDocument } from "./commands";
 import { deskOf, listDocuments, recordOf, viewDocument } from "./queries";
-import { putInForce, savePolicyVersion, versionsOf } from "../policies/commands";
+import { savePolicyVersion, versionsOf } from "../policies/commands";
+import { putInForce } from "../policies/review";
 
 function submitted(app: TestApp, order = testOrder(600_000)): DocumentState {
   const requester = person(app, order.requester);
@@ -216,24 +218,24 @@ describe("versions of a policy", () => {
     expect(
       codes(savePolicyVersion(app, person(app, controller), { ...policy, colour: "red" }, 4, "", newCommandId())),
     ).toBe("unknown field");
-    expect(codes(putInForce(app, person(app, controller), "purchase-orders", 2, "2026-03-09", newCommandId()))).toBe(
-      "past",
+    expect(codes(putInForce(app, person(app, controller), "purchase-orders", 4, "2026-03-10", newCommandId()))).toBe(
+      "not reviewed",
     );
-    expect(
-      value(putInForce(app, person(app, controller), "purchase-orders", 2, "2026-03-10", newCommandId())).from,
-    ).toBe("2026-03-10T09:10:00.000Z");
-    expect(codes(putInForce(app, person(app, controller), "purchase-orders", 2, "2026-03-11", newCommandId()))).toBe(
+    const plan = { policy, basedOn: 4, note: "", from: "2026-03-09" };
+    expect(() => reviewedInForce(app, newCommandId, plan)).toThrow("cannot be put in force in the past");
+    expect(reviewedInForce(app, newCommandId, { ...plan, from: "2026-03-10" })).toBe(4);
+    expect(versionsOf(app, "purchase-orders").at(-1)!.inForceFrom).toBe("2026-03-10T09:10:00.000Z");
+    expect(codes(putInForce(app, person(app, controller), "purchase-orders", 4, "2026-03-11", newCommandId()))).toBe(
       "already",
     );
     expect(value(approve(app, "rui-tavares", id, "line-manager")).route?.policy?.version).toBe(1);
-    expect(submitted(app).route?.policy?.version).toBe(2);
+    expect(submitted(app).route?.policy?.version).toBe(4);
   });
-  it("a version that uses what is not carried out yet is not put in force", () => {
+  it("a version that uses what is not carried out yet does not go to the reviewer", () => {
     const app = testApp();
-    const policy = { ...versionsOf(app, "purchase-orders")[0]!.policy, repeatedApprover: "count once" };
-    value(savePolicyVersion(app, person(app, controller), policy, 1, "", newCommandId()));
-    expect(codes(putInForce(app, person(app, controller), "purchase-orders", 2, "2026-03-11", newCommandId()))).toBe(
-      "not carried out",
+    const policy = { ...versionsOf(app, "purchase-orders")[0]!.policy, repeatedApprover: "count once" as const };
+    expect(() => reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "", from: "2026-03-11" })).toThrow(
+      "“count once” is not carried out by this version",
     );
   });
 });

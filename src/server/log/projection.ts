@@ -5,8 +5,8 @@ import type { Money, Rate } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
 import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/register";
 import { canonical, type ChainedEvent } from "@/core/records";
-import type { Policy } from "@/core/policy";
 import type { Db } from "../db/open";
+import { projectPolicy } from "../policies/events";
 import { weekdaysBetween } from "@/core/calendar";
 
 /** Events beside those of documents. */
@@ -14,8 +14,7 @@ export type OtherEvent =
   /** Written by the first versions, when the organisation was one whole. */
   | { type: "organisation imported"; data: { organisation: unknown } }
   | { type: "rates published"; data: { rates: Rate[] } }
-  | { type: "policy version saved"; data: { version: number; hash: string; note: string; policy: Policy } }
-  | { type: "policy version put in force"; data: { version: number; from: string } };
+  | { type: "clock moved"; data: { to: string } };
 
 /** Tables that are made from the log and nothing else. */
 export const PROJECTIONS = [
@@ -23,6 +22,8 @@ export const PROJECTIONS = [
   "person_event",
   "rate",
   "policy_version",
+  "policy_set",
+  "test_set",
   "document",
   "waiting",
   "reader",
@@ -41,6 +42,7 @@ export function project(db: Db, events: readonly ChainedEvent[]): void {
     if (stream.startsWith("document:")) projectDocument(db, run);
     else if (stream === "organisation") for (const event of run) projectPeople(db, event);
     else if (stream.startsWith("access:")) notePeople(db, run);
+    else if (stream.startsWith("policy")) for (const event of run) projectPolicy(db, event);
     else for (const event of run) projectOther(db, event);
     start = end;
   }
@@ -56,27 +58,11 @@ function projectOther(db: Db, event: ChainedEvent): void {
       for (const rate of happened.data.rates) insert.run(rate);
       break;
     }
-    case "policy version saved": {
-      const { version, hash, note, policy } = happened.data;
-      db.prepare(
-        `INSERT INTO policy_version (policy, version, document_type, hash, body, saved_by, saved_at, note)
-         VALUES (@policy, @version, @type, @hash, @body, @by, @at, @note)`,
-      ).run({
-        policy: policy.id,
-        version,
-        type: policy.documentType,
-        hash,
-        body: canonical(policy),
-        by: event.actor,
-        at: event.time,
-        note,
-      });
+    // It moves the demonstration's clock by its own time; there is nothing to write.
+    case "clock moved":
       break;
-    }
-    case "policy version put in force":
-      db.prepare(
-        "UPDATE policy_version SET in_force_from = ?, put_in_force_by = ? WHERE policy = ? AND version = ?",
-      ).run(happened.data.from, event.actor, event.stream.slice("policy:".length), happened.data.version);
+    default:
+      break;
   }
 }
 

@@ -2,12 +2,12 @@
 import { describe, expect, it } from "vitest";
 import type { NewStandIn } from "@/core/register";
 import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { reviewedInForce } from "../../../demo/put-in-force";
 import { addAttachment } from "../documents/attachments";
 import { commandDocument, enterDocument } from "../documents/commands";
 import { deskOf, listDocuments, viewDocument } from "../documents/queries";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
-import { putInForce, savePolicyVersion } from "../policies/commands";
 import { readWorld } from "../world";
 import { orderPolicy } from "../../../demo/policy";
 import type { PeopleChange } from "./changes";
@@ -275,10 +275,8 @@ describe("leaving with open work", () => {
 describe("readers along a policy", () => {
   it("see every document under it and can act on none", () => {
     const app = testApp();
-    const benedita = person(app, "benedita-corvo");
     const policy = { ...orderPolicy, readers: { people: ["otto-veramar"], groups: ["accounts-payable"] } };
-    value(savePolicyVersion(app, benedita, policy, 1, "", newCommandId()));
-    value(putInForce(app, benedita, "purchase-orders", 2, "2026-03-10", newCommandId()));
+    reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "", from: "2026-03-10" });
     const id = submitted(app);
     const otto = person(app, "otto-veramar");
     expect(viewDocument(app, otto, id).ok).toBe(true);

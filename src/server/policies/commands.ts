@@ -1,24 +1,19 @@
+import { checkPolicy, keyOf, type Finding } from "@/core/checks";
 import type { Person } from "@/core/people";
-import { contentHash, readPolicy, whyNotReady, type PolicyVersion } from "@/core/policy";
-import { refuse, type Result } from "@/core/refusal";
-import { authorise } from "../access/authorise";
+import { contentHash, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
-import { append, doneBefore } from "../log/log";
-import { project } from "../log/projection";
-import { readWorld } from "../world";
-import { dayIn, startOfDay } from "@/core/calendar";
+import { ratesFor, readWorld } from "../world";
+import { carryOut, no, versionsOf } from "./command";
+import { dropDraft, policyNames, readDraft } from "./drafts";
+import type { PolicyEvent } from "./events";
+import { pastOf } from "./history";
+import { plannedTimes, rivalRefusal } from "./times";
 
-const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
-
-export function versionsOf(app: App, policy: string): PolicyVersion[] {
-  return readWorld(app).versions.filter((version) => version.policy.id === policy);
-}
+export { versionsOf } from "./command";
 
 /**
- * Saves a policy as a new version, a draft until it is put in force.
+ * Saves a policy as a new version, a draft until it is sent to a reviewer.
  * @param basedOn number of the version the edit began with; refused when a newer one has been saved since
  */
 export function savePolicyVersion(
@@ -29,95 +24,134 @@ export function savePolicyVersion(
   note: string,
   command: string,
 ): Result<{ version: number }> {
-  const refusal = authorise(actor, "policies.write");
-  if (refusal) return { ok: false, refusals: [refusal] };
   const read = readPolicy(value);
-  if (!read.ok) return read;
-  const policy = read.value;
-  return app.db
-    .transaction((): Result<{ version: number }> => {
-      const earlier = versionsOf(app, policy.id);
-      const latest = earlier.at(-1);
-      const done = doneBefore(app.db, {
-        command,
-        actor: actor.id,
-        stream: `policy:${policy.id}`,
-        type: "policy version saved",
-      });
-      if (!done.ok) return done;
-      if (done.value)
-        return { ok: true, value: { version: (JSON.parse(done.value.data) as { version: number }).version } };
-      if (latest && latest.version !== basedOn) {
-        const by = readWorld(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
-        return no(
-          "other version",
-          `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
-        );
-      }
-      const hash = contentHash(policy);
-      if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
-      const version = (latest?.version ?? 0) + 1;
-      const data = { version, hash, note: note.trim(), policy };
-      project(
-        app.db,
-        append(app.db, `policy:${policy.id}`, [{ type: "policy version saved", data }], {
-          actor: actor.id,
-          at: app.clock.now(),
-          command,
-        }),
-      );
-      return { ok: true, value: { version } };
-    })
-    .immediate();
+  const id = read.ok ? read.value.id : "unknown";
+  const again = ({ version }: { version: number }) => ({ version });
+  return carryOut(
+    app,
+    actor,
+    { action: "policies.write", stream: `policy:${id}`, command, type: "policy version saved", again },
+    () => {
+      if (!read.ok) return read;
+      const saved = newVersion(app, actor, read.value, basedOn, note);
+      if (saved.ok) dropDraft(app, id);
+      return saved;
+    },
+  );
 }
 
-/**
- * Puts a saved version in force from the start of a day. Today means from this moment on: what was submitted this morning
- * keeps the version it started with.
- * @param date ISO date in the organisation's time zone
- */
-export function putInForce(
+function newVersion(
   app: App,
   actor: Person,
-  policy: string,
-  version: number,
-  date: string,
+  policy: Policy,
+  basedOn: number,
+  note: string,
+): Result<{ events: PolicyEvent[]; value: { version: number } }> {
+  const latest = versionsOf(app, policy.id).at(-1);
+  if (latest && latest.version !== basedOn) {
+    const by = readWorld(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
+    return no(
+      "other version",
+      `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
+    );
+  }
+  const unit = readWorld(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
+  const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
+  if (taken) return { ok: false, refusals: [taken] };
+  const hash = contentHash(policy);
+  if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
+  const version = (latest?.version ?? 0) + 1;
+  const authors = [...new Set([...(readDraft(app, policy.id)?.authors ?? []), actor.id])];
+  return {
+    ok: true,
+    value: {
+      events: [{ type: "policy version saved", data: { version, hash, note: note.trim(), policy, authors } }],
+      value: { version },
+    },
+  };
+}
+
+/** Everything the checks say of a policy as things stand now. */
+export function findingsFor(app: App, policy: Policy): Finding[] {
+  const { directory, versions } = readWorld(app);
+  const at = app.clock.now();
+  return checkPolicy(policy, {
+    directory,
+    at,
+    rates: ratesFor(app.db, at.slice(0, 10)),
+    versions,
+    ...pastOf(app, policy),
+  });
+}
+
+/** Why a policy cannot go to the reviewer: what is fatal, and what is doubtful without a sentence of why. */
+function whyNotSent(findings: readonly Finding[], reasons: readonly Reason[]): Refusal[] {
+  const given = new Set(reasons.filter(({ reason }) => reason.trim().length > 2).map(({ finding }) => finding));
+  return findings.flatMap((finding): Refusal[] => {
+    if (finding.weight === "fatal") return [refuse("finding", `${finding.message} ${finding.mend}`)];
+    if (finding.weight === "doubtful" && !given.has(keyOf(finding)))
+      return [refuse("no reason", `Say why this is good enough, or mend it: ${finding.message}`)];
+    return [];
+  });
+}
+
+export type Sending = {
+  policy: unknown;
+  basedOn: number;
+  note: string;
+  reasons: Reason[];
+  /** ISO dates in the organisation's zone: the day it is to count from, and the last day it counts; null to leave open. */
+  from: string | null;
+  until: string | null;
+};
+
+/**
+ * Sends a policy to the reviewer: saves it as a version, unless the newest version is the same, with the reasons given for doubtful findings. Refused while
+ * anything is fatal.
+ */
+export function sendToReviewer(
+  app: App,
+  actor: Person,
+  { policy: value, basedOn, note, reasons, from, until }: Sending,
   command: string,
-): Result<{ from: string }> {
-  const refusal = authorise(actor, "policies.write");
-  if (refusal) return { ok: false, refusals: [refusal] };
-  return app.db
-    .transaction((): Result<{ from: string }> => {
-      const found = versionsOf(app, policy).find((one) => one.version === version);
-      if (!found) return no("unknown", `There is no version ${version} of ${policy}`);
-      const done = doneBefore(app.db, {
-        command,
-        actor: actor.id,
-        stream: `policy:${policy}`,
-        type: "policy version put in force",
+): Result<{ version: number }> {
+  const read = readPolicy(value);
+  const id = read.ok ? read.value.id : "unknown";
+  const again = ({ version }: { version: number }) => ({ version });
+  return carryOut(
+    app,
+    actor,
+    { action: "policies.write", stream: `policy:${id}`, command, type: "policy version sent", again },
+    () => {
+      if (!read.ok) return read;
+      const times = plannedTimes(app, from, until);
+      if (!times.ok) return times;
+      const findings = findingsFor(app, read.value);
+      const refusals = whyNotSent(findings, reasons);
+      if (refusals.length > 0) return { ok: false, refusals };
+      const rival = from ? rivalRefusal(app, read.value, times.value) : null;
+      if (rival) return rival;
+      const latest = versionsOf(app, id).at(-1);
+      const same = latest !== undefined && latest.hash === contentHash(read.value);
+      if (same && latest.sent && latest.review?.outcome !== "returned")
+        return no("already", `Version ${latest.version} is with the reviewer already`);
+      if (same && latest.inForceFrom) return no("unchanged", `Nothing differs from version ${latest.version}`);
+      const saved = same
+        ? { ok: true as const, value: { events: [], value: { version: latest.version } } }
+        : newVersion(app, actor, read.value, basedOn, note);
+      if (!saved.ok) return saved;
+      const { version } = saved.value.value;
+      const known = new Map(findings.map((one) => [keyOf(one), one.message]));
+      const kept = reasons.flatMap((one) => {
+        const message = known.get(one.finding);
+        return message && one.reason.trim() ? [{ finding: one.finding, message, reason: one.reason.trim() }] : [];
       });
-      if (!done.ok) return done;
-      if (done.value) return { ok: true, value: { from: (JSON.parse(done.value.data) as { from: string }).from } };
-      if (found.inForceFrom) return no("already", `Version ${version} was put in force already`);
-      const { directory } = readWorld(app);
-      const notReady = whyNotReady(found.policy, directory);
-      if (notReady.length > 0) return { ok: false, refusals: notReady };
-      const now = app.clock.now();
-      const start = startOfDay(date, directory.organisation.timeZone);
-      const today = startOfDay(dayIn(now, directory.organisation.timeZone), directory.organisation.timeZone);
-      if (start < today)
-        return no("past", "A version cannot be put in force in the past; choose today or a later day", "from");
-      const from = start < now ? now : start;
-      const data = { version, from };
-      project(
-        app.db,
-        append(app.db, `policy:${policy}`, [{ type: "policy version put in force", data }], {
-          actor: actor.id,
-          at: now,
-          command,
-        }),
-      );
-      return { ok: true, value: { from } };
-    })
-    .immediate();
+      dropDraft(app, id);
+      const sent = { version, from: from && times.value.from, until: times.value.until, reasons: kept };
+      return {
+        ok: true,
+        value: { events: [...saved.value.events, { type: "policy version sent", data: sent }], value: { version } },
+      };
+    },
+  );
 }

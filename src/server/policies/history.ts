@@ -1,75 +1,63 @@
-import { evaluate } from "@/core/conditions";
-import { convert, type Money } from "@/core/money";
+import type { Rate } from "@/core/money";
+import { typeWords } from "@/core/documents";
+import type { Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
+import type { Result } from "@/core/refusal";
+import { caughtBy, valueOf, type PastDocument } from "@/core/rehearsal";
+import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Summary } from "../log/projection";
-import { ratesFor, readWorld } from "../world";
+import { readWorld } from "../world";
 
-/** Past amounts by section of a policy, in minor units of its currency, and how long decisions took. */
-export type History = { amounts: Record<string, number[]>; months: number; from: string; daysPerStage: number };
+/** The documents of a type of the last twelve months, with the rates of their days, and how long decisions took. */
+export type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number };
 
 const MONTHS = 12;
 const DAY = 86_400_000;
 
-type PastRow = { unit: string; summary: string };
+type PastRow = { unit: string; requester: string; summary: string };
 
-/**
- * The documents of the last twelve months that a policy's sections would have caught, whatever policy they went under. One
- * that cannot be measured for want of a rate is left out. Days count Monday to Friday; holidays are not known here.
- */
-export function historyFor(app: App, policy: Policy): History {
+/** Days count Monday to Friday; holidays are not known here. */
+export function historyOf(app: App, documentType: string): History {
   const now = app.clock.now();
   const from = new Date(Date.parse(now) - 365 * DAY).toISOString();
   const rows = app.db
-    .prepare("SELECT unit, summary FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?")
-    .iterate(policy.documentType, from, now) as IterableIterator<PastRow>;
-  const amounts: Record<string, number[]> = Object.fromEntries(policy.sections.map((section) => [section.id, []]));
+    .prepare("SELECT unit, requester, summary FROM document WHERE type = ? AND submitted_at >= ? AND submitted_at < ?")
+    .iterate(documentType, from, now) as IterableIterator<PastRow>;
+  const documents: PastDocument[] = [];
   const days: number[] = [];
-  const toCurrency = converterByDate(app);
-  const inScope = scopeOf(app, policy);
-  for (const row of rows) {
-    const summary = JSON.parse(row.summary) as Summary;
-    const caught = inScope(row.unit)
-      ? catchIn(policy, summary, (amount, currency) => toCurrency(amount, currency, summary.date))
-      : null;
-    if (caught) amounts[caught.section]!.push(caught.minor);
-    days.push(...summary.levelDays);
+  for (const { unit, requester, summary } of rows) {
+    const { date, facts, measures, levelDays } = JSON.parse(summary) as Summary;
+    documents.push({ requester, unit, date, facts, measures });
+    days.push(...levelDays);
   }
+  const rates = app.db
+    .prepare(
+      `SELECT source_currency AS "from", target_currency AS "to", date, rate, source FROM rate
+       WHERE date >= date(?, '-20 days') ORDER BY date`,
+    )
+    .all(from.slice(0, 10)) as Rate[];
   const daysPerStage = days.length ? days.reduce((sum, one) => sum + one, 0) / days.length : 0;
-  return { amounts, months: MONTHS, from, daysPerStage };
+  return { documents, rates, months: MONTHS, daysPerStage };
 }
 
-function scopeOf(app: App, policy: Policy): (unit: string) => boolean {
-  const { directory } = readWorld(app);
-  const inside = directory.organisation.units.filter(({ id }) =>
-    directory.unitsAbove(id).some((unit) => policy.scope.units.includes(unit.id)),
-  );
-  const ids = new Set(inside.map((unit) => unit.id));
-  return (unit) => ids.has(unit);
+/** The same for whoever may read policies. */
+export function readHistory(app: App, reader: Person, documentType: string): Result<History> {
+  const refusal = authorise(reader, "policies.read");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  return { ok: true, value: historyOf(app, typeWords(documentType).key) };
 }
 
-function catchIn(
-  policy: Policy,
-  summary: Summary,
-  toCurrency: (amount: Money, currency: string) => Money | null,
-): { section: string; minor: number } | null {
-  const measured = summary.measures[policy.measure.kind];
-  const amount = measured ? toCurrency(measured, policy.currency) : null;
-  if (!amount) return null;
-  const section = policy.sections.find(
-    (one) => one.when === "otherwise" || evaluate(one.when, summary.facts, toCurrency).outcome === "met",
-  );
-  return section ? { section: section.id, minor: Math.abs(amount.minor) } : null;
-}
-
-/** Conversion at the rates of a date, which are read once per date. */
-function converterByDate(app: App): (amount: Money, currency: string, date: string) => Money | null {
-  const known = new Map<string, ReturnType<typeof ratesFor>>();
-  return (amount, currency, date) => {
-    if (amount.currency === currency) return amount;
-    const rates = known.get(date) ?? ratesFor(app.db, date);
-    known.set(date, rates);
-    const converted = convert(amount, currency, date, rates);
-    return converted.ok ? converted.money : null;
+/** What a policy would have caught of it, and the currencies that came in. */
+export function pastOf(app: App, policy: Policy) {
+  const { documents, rates } = historyOf(app, policy.documentType);
+  return {
+    past: caughtBy(policy, documents, rates, readWorld(app).directory),
+    value: valueOf(policy, documents, rates),
+    currencies: currenciesOf(documents, policy),
   };
+}
+
+function currenciesOf(documents: readonly PastDocument[], { measure }: Policy): string[] {
+  return [...new Set(documents.flatMap(({ measures }) => measures[measure.kind]?.currency ?? []))];
 }

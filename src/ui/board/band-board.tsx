@@ -1,77 +1,63 @@
 "use client";
 
 import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
 import type { Organisation } from "@/core/people";
-import { saySection, type Policy, type VersionState } from "@/core/policy";
+import { typeWords } from "@/core/documents";
+import { sayScope, type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
 import { Button, VersionMark } from "../primitives";
+import { Boundaries, type TestSet } from "./boundaries";
 import { Chart } from "./chart";
 import { Details } from "./details";
+import { DifferencePanel, type Other } from "./difference";
+import { Files } from "./files";
+import { Findings } from "./findings";
 import { InWords } from "./in-words";
-import { Readers } from "./readers";
-import { PutInForce, SaveVersion } from "./version-dialogs";
+import { ReviewPanel, type ReviewInfo } from "./review";
+import { SectionHead, Tabs } from "./sections";
+import { TryPanel } from "./try";
 import { UndoRedo } from "./undo-redo";
-import { useBoard, type History } from "./use-board";
+import { useBoard, type BoardState } from "./use-board";
+import type { KeptDraft } from "./use-draft";
+import { EndVersion, PutInForce, SendToReviewer } from "./version-dialogs";
 
 export type VersionLine = { version: number; state: VersionState; when: string; by: string; note: string };
 
-type Props = {
+export type BoardProps = {
   saved: Policy;
-  current: VersionLine;
+  kept: KeptDraft | null;
+  /** The version that is shown; null for the draft. */
+  current: VersionLine | null;
   versions: VersionLine[];
-  scope: string;
-  measure: string;
+  others: Other[];
+  all: PolicyVersion[];
+  review: ReviewInfo | null;
+  tests: TestSet[];
   organisation: Organisation;
-  history: History;
+  editable: boolean;
   mayWrite: boolean;
+  mayReview: boolean;
+  /** Its days are still to be set after the review. */
+  awaitsDate: boolean;
   today: string;
+  at: string;
 };
 
 /** The one picture: thresholds as stakes in the amounts of last year, levels as pennants below them, and what it says in words. */
-export function BandBoard(props: Props) {
-  const { saved, current, versions, mayWrite, today } = props;
-  const latest = Math.max(...versions.map((version) => version.version));
-  const editable = mayWrite && current.version === latest;
-  const board = useBoard(saved, current.version, props.organisation, props.history, editable);
+export function BandBoard(props: BoardProps) {
+  const { saved, kept, current, all, editable, organisation, at, review, others } = props;
+  const board = useBoard({ saved, kept, organisation, versions: all, at, mayWrite: editable });
+  const [trying, setTrying] = useState(false);
+  const href = `/api/policies/${saved.id}`;
   return (
     <div className="flex flex-1 flex-col">
-      <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 px-4 pt-4 pb-2 md:px-6">
-        <div className="min-w-0">
-          <h1 className="text-2xl font-semibold">{saved.name}</h1>
-          <p className="text-soft">
-            {props.scope}. Measured on the {props.measure} in {saved.currency}.
-          </p>
-          <Readers board={board} />
-          <Versions id={saved.id} current={current} versions={versions} />
-        </div>
-        <div className="flex flex-wrap items-center gap-2">
-          {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
-          {board.changed && (
-            <>
-              <span className="text-sm text-waiting">
-                {board.restored ? "Unsaved changes from before" : "Unsaved changes"}
-                {board.keptAt && `, kept in this browser at ${board.keptAt.toTimeString().slice(0, 5)}`}
-              </span>
-              <Button look="quiet" onClick={board.discard}>
-                Discard
-              </Button>
-            </>
-          )}
-          {editable && <SaveVersion policy={board.policy} basedOn={latest} disabled={!board.changed} />}
-          {mayWrite && current.state === "Draft" && !board.changed && (
-            <PutInForce id={saved.id} version={current.version} today={today} />
-          )}
-        </div>
-      </header>
-      {mayWrite && !editable && (
-        <p className="mx-4 mb-2 border-l-3 border-waiting bg-waiting-wash px-3 py-1.5 text-waiting md:mx-6">
-          A saved version is never edited. Changes are made to the newest one:{" "}
-          <Link href={`/policies/${saved.id}?version=${latest}`}>open version {latest}</Link>.
-        </p>
-      )}
-      <Tabs sections={board.policy.sections} chosen={board.section.id} choose={board.choose} />
-      <div className="grid flex-1 border-t border-rule xl:grid-cols-[minmax(0,1fr)_19.5rem] lg:grid-cols-[minmax(0,1fr)_18rem]">
+      <Head {...props} board={board} href={href} trying={trying} onTry={() => setTrying(true)} />
+      <Notes {...props} board={board} />
+      <Tabs board={board} />
+      <div className="grid flex-1 border-t border-rule xl:grid-cols-[minmax(0,1fr)_21rem] lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="min-w-0 bg-panel">
-          <p className="px-4 pt-3 text-sm text-soft md:px-6">{saySection(board.policy, board.section)}</p>
+          <SectionHead board={board} />
           <div className="no-bar overflow-x-auto" role="region" aria-label="Band board" tabIndex={0}>
             <div className="min-w-[46rem]">
               <Chart board={board} />
@@ -79,24 +65,159 @@ export function BandBoard(props: Props) {
           </div>
         </div>
         <div className="flex flex-col border-rule bg-paper lg:border-l">
+          {trying && <TryPanel board={board} at={at} onClose={() => setTrying(false)} />}
+          {review && current && (
+            <ReviewPanel
+              board={board}
+              info={review}
+              href={href}
+              mayReview={props.mayReview}
+              mayComment={props.mayReview || props.mayWrite}
+            />
+          )}
           <Details board={board} />
+          {(editable || props.mayReview) && <Findings board={board} />}
           <InWords board={board} />
+          <DifferencePanel board={board} others={others} />
         </div>
       </div>
     </div>
   );
 }
 
-function Versions({ id, current, versions }: { id: string; current: VersionLine; versions: VersionLine[] }) {
+type HeadProps = BoardProps & { board: BoardState; href: string; trying: boolean; onTry(): void };
+
+function Head({ saved, current, versions, board, href, trying, onTry, ...props }: HeadProps) {
+  const { policy, directory } = board;
+  const { editable, mayWrite, today, tests, awaitsDate } = props;
+  const words = typeWords(policy.documentType);
+  const measure = words.measures.find(({ key }) => key === policy.measure.kind)?.label ?? policy.measure.kind;
+  const latest = Math.max(0, ...versions.map((version) => version.version));
+  const counts = current?.state === "In force" || current?.state === "Scheduled";
+  return (
+    <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 px-4 pt-4 pb-2 md:px-6">
+      <div className="min-w-0 max-w-3xl">
+        <h1 className="text-2xl font-semibold">{policy.name}</h1>
+        <p className="text-soft">
+          {words.name.many.charAt(0).toUpperCase() + words.name.many.slice(1)} of {sayScope(policy.scope, directory)}.
+          Measured on the {measure} in {policy.currency}.
+        </p>
+        <Versions id={saved.id} current={current} versions={versions} hasDraft={props.kept !== null} />
+        {editable && <Keeping board={board} latest={latest} />}
+      </div>
+      <div className="flex flex-wrap items-center justify-end gap-2">
+        {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
+        <Files board={board} shown={current?.version ?? null} />
+        <Boundaries board={board} shown={current?.version ?? null} tests={tests} href={href} />
+        {!trying && <Button onClick={onTry}>Try a document</Button>}
+        {editable && <SendToReviewer board={board} basedOn={latest} href={href} today={today} />}
+        {mayWrite && awaitsDate && current && <PutInForce href={href} version={current.version} today={today} />}
+        {mayWrite && counts && <EndVersion href={href} version={current.version} today={today} />}
+      </div>
+    </header>
+  );
+}
+
+/** Where the draft stands: saved when, and how to be rid of it. */
+function Keeping({ board, latest }: { board: BoardState; latest: number }) {
+  const router = useRouter();
+  const [refused, setRefused] = useState("");
+  const { savedAt, saving, problem, changed, revision, restored, policy } = board;
+  const time = savedAt ? new Date(savedAt).toTimeString().slice(0, 5) : null;
+  const discard = async () => {
+    const why = await board.discard();
+    if (why) return setRefused(why);
+    // A fresh page, not a refreshed one: what was typed must not be carried over.
+    if (latest > 0) window.location.assign(`/policies/${policy.id}?version=${latest}`);
+    else router.push("/policies");
+  };
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-x-3 text-sm" role="status">
+      {problem ? (
+        <span className="text-held">Not saved: {problem}</span>
+      ) : saving ? (
+        <span className="text-soft">Saving …</span>
+      ) : time ? (
+        <span className="text-soft">
+          Draft saved at {time}
+          {restored && ", with what was typed before the page was loaded again"}
+        </span>
+      ) : (
+        <span className="text-soft">Nothing changed yet. An edit begins a draft, which saves itself.</span>
+      )}
+      {changed && revision > 0 && (
+        <button type="button" className="min-h-7 text-harbour underline" onClick={() => void discard()}>
+          Throw the draft away
+        </button>
+      )}
+      {refused && <span className="text-held">{refused}</span>}
+    </p>
+  );
+}
+
+/** What whoever opens the board must know before touching it. */
+function Notes({ saved, mayWrite, editable, kept, current, board, versions }: BoardProps & { board: BoardState }) {
+  const box = "mx-4 mb-2 border-l-3 px-3 py-1.5 md:mx-6";
+  const latest = versions.at(-1)?.version;
+  return (
+    <>
+      {board.conflict && (
+        <p className={`${box} border-held bg-held-wash text-held`} role="alert">
+          {board.conflict}. What you typed is still here and on no other screen; take it as a file, then{" "}
+          <a href={`/policies/${saved.id}`}>load theirs</a>.
+        </p>
+      )}
+      {!board.conflict && editable && board.others.length > 0 && (
+        <p className={`${box} border-sentback bg-sentback-wash text-sentback`} role="status">
+          {board.others.join(" and ")} {board.others.length === 1 ? "has" : "have"} this draft open too. Whoever saves
+          second is told, and nothing is written over.
+        </p>
+      )}
+      {mayWrite && !editable && current && (
+        <p className={`${box} border-waiting bg-waiting-wash text-waiting`}>
+          A saved version is never edited.{" "}
+          {kept ? (
+            <Link href={`/policies/${saved.id}`}>Open the draft</Link>
+          ) : (
+            latest !== current.version && (
+              <>
+                Changes begin with the newest:{" "}
+                <Link href={`/policies/${saved.id}?version=${latest}`}>open version {latest}</Link>
+              </>
+            )
+          )}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Versions({
+  id,
+  current,
+  versions,
+  hasDraft,
+}: {
+  id: string;
+  current: VersionLine | null;
+  versions: VersionLine[];
+  hasDraft: boolean;
+}) {
   return (
     <ul className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" aria-label="Versions">
+      {hasDraft && (
+        <li className="flex items-center gap-1.5">
+          {current ? <Link href={`/policies/${id}`}>Draft</Link> : <b className="font-semibold">Draft</b>}
+          <VersionMark state="Draft" />
+        </li>
+      )}
       {versions.toReversed().map((one) => (
         <li
           key={one.version}
           className="flex items-center gap-1.5"
           title={`Saved by ${one.by}${one.note ? `: ${one.note}` : ""}`}
         >
-          {one.version === current.version ? (
+          {one.version === current?.version ? (
             <b className="font-semibold">Version {one.version}</b>
           ) : (
             <Link href={`/policies/${id}?version=${one.version}`}>Version {one.version}</Link>
@@ -106,47 +227,5 @@ function Versions({ id, current, versions }: { id: string; current: VersionLine;
         </li>
       ))}
     </ul>
-  );
-}
-
-function Tabs({
-  sections,
-  chosen,
-  choose,
-}: {
-  sections: Policy["sections"];
-  chosen: string;
-  choose(id: string): void;
-}) {
-  const move = (step: number) => {
-    const next =
-      sections[(sections.findIndex((section) => section.id === chosen) + step + sections.length) % sections.length]!;
-    choose(next.id);
-    document.getElementById(`tab-${next.id}`)?.focus();
-  };
-  return (
-    <div role="tablist" aria-label="Sections" className="no-bar flex gap-1 overflow-x-auto px-4 md:px-6">
-      {sections.map((section) => {
-        const here = section.id === chosen;
-        return (
-          <button
-            key={section.id}
-            id={`tab-${section.id}`}
-            type="button"
-            role="tab"
-            aria-selected={here}
-            tabIndex={here ? 0 : -1}
-            onClick={() => choose(section.id)}
-            onKeyDown={(event) => {
-              if (event.key === "ArrowRight") move(1);
-              if (event.key === "ArrowLeft") move(-1);
-            }}
-            className={`-mb-px min-h-9 rounded-t-sm border px-3.5 whitespace-nowrap ${here ? "border-rule border-b-panel bg-panel font-semibold" : "border-transparent text-soft hover:text-ink"}`}
-          >
-            {section.name}
-          </button>
-        );
-      })}
-    </div>
   );
 }

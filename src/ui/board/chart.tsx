@@ -3,13 +3,14 @@
 import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
-import { feet, histogram } from "@/core/rehearsal";
+import { crowds, feet, histogram } from "@/core/rehearsal";
 import { sayNumber, sayShort } from "../format";
 import { Button } from "../primitives";
 import { FeetRows } from "./feet-rows";
 import { amountAt, placeOn, ticksOf } from "./geometry";
 import { PennantRow } from "./pennant-row";
 import { Stake, stakeRows } from "./stake";
+import { WholeRows } from "./whole-rows";
 import { spanOf, type Board } from "./types";
 
 const HEAD = 204;
@@ -37,6 +38,7 @@ export function Chart({ board }: { board: Board }) {
         <TideHead board={board} by={by} setBy={setBy} />
         <div ref={track} className="relative" style={{ height: TIDE + 24 }} onDoubleClick={addHere}>
           <TidePicture board={board} by={by} />
+          <Crowds board={board} />
           <Ticks board={board} />
         </div>
       </div>
@@ -46,15 +48,55 @@ export function Chart({ board }: { board: Board }) {
         ))}
       </div>
       <FeetRows board={board} figures={figures} head={HEAD} />
+      <WholeRows board={board} head={HEAD} />
       <div
         className="pointer-events-none absolute inset-y-0 right-4 md:right-6"
         style={{ left: `calc(${HEAD}px + var(--pad))` }}
       >
         {selection?.kind === "band" && <BandShade board={board} band={selection.index} />}
+        {board.tried?.section === section.id && <Plumb board={board} />}
         {section.thresholds.map((threshold, index) => (
           <Stake key={index} board={board} index={index} threshold={threshold} row={rows[index]!} track={track} />
         ))}
       </div>
+    </div>
+  );
+}
+
+/** Says where amounts crowd just under a stake. */
+function Crowds({ board }: { board: Board }) {
+  const { tide, section, domain, policy } = board;
+  const found = useMemo(() => crowds(tide, section.thresholds), [tide, section.thresholds]);
+  return (
+    <>
+      {found.map(({ stake, under }) => {
+        const { amount } = section.thresholds[stake]!;
+        const said = formatAmount({ minor: amount, currency: policy.currency }).replace(/\.00$/, "");
+        return (
+          <span
+            key={stake}
+            className="absolute top-0 -translate-x-full pr-1.5 text-xs whitespace-nowrap text-signal"
+            style={{ left: `${placeOn(domain, amount) * 100}%` }}
+            title={`${under} documents in the last twentieth below it, more than twice as many as around it`}
+          >
+            a crowd just under {said}
+          </span>
+        );
+      })}
+    </>
+  );
+}
+
+/** Where the tried document’s amount stands; the pennants it meets are lit. */
+function Plumb({ board }: { board: Board }) {
+  const { tried, domain, policy } = board;
+  const amount = formatAmount({ minor: tried!.minor, currency: policy.currency });
+  return (
+    <div className="absolute inset-y-0" style={{ left: `${placeOn(domain, tried!.minor) * 100}%` }}>
+      <div className="absolute top-0 bottom-2 w-0 -translate-x-1/2 border-l-2 border-dashed border-ink" />
+      <span className="absolute bottom-0 -translate-x-1/2 rounded-sm bg-ink px-1.5 text-xs whitespace-nowrap text-white">
+        {amount}
+      </span>
     </div>
   );
 }

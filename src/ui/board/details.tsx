@@ -6,14 +6,17 @@ import { edit, sayChain, sayRange } from "@/core/policy";
 import { Button } from "../primitives";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
+import type { BoardState } from "./use-board";
+import { WholeDetails } from "./whole-details";
 
 /** What is chosen on the board, with each of its choices said by its effect. */
-export function Details({ board }: { board: Board }) {
+export function Details({ board }: { board: BoardState }) {
   const { selection, section, select, mayWrite } = board;
   const level = selection?.kind === "level" ? section.levels.find((one) => one.id === selection.id) : undefined;
   const stake = selection?.kind === "stake" ? section.thresholds[selection.index] : undefined;
   const band = selection?.kind === "band" && selection.index < section.bands.length ? selection.index : undefined;
-  if (!level && !stake && band === undefined) {
+  const whole = selection?.kind === "whole" ? selection.part : undefined;
+  if (!level && !stake && band === undefined && !whole) {
     return (
       <p className="border-b border-rule px-5 py-3 text-sm text-soft">
         {mayWrite
@@ -31,6 +34,7 @@ export function Details({ board }: { board: Board }) {
       {stake && selection?.kind === "stake" && (
         <StakeDetails key={selection.index} board={board} index={selection.index} />
       )}
+      {whole && <WholeDetails board={board} part={whole} />}
       {level && <LevelDetails key={level.id} board={board} level={level} />}
       {band !== undefined && <BandDetails board={board} band={band} />}
     </section>
@@ -141,6 +145,19 @@ function BandDetails({ board, band }: { board: Board; band: number }) {
               : "Ticking this takes down the pennants that approve in this band."}
           </span>
         </span>
+      </label>
+      <label className="mt-1 block text-sm">
+        <span className="font-semibold">Note to fellow designers</span>
+        <input
+          className="field text-sm"
+          maxLength={500}
+          readOnly={!mayWrite}
+          value={section.bands[band]!.designNote ?? ""}
+          onChange={(event) => {
+            const note = event.target.value;
+            change((current) => edit.noteBand(current, band, note));
+          }}
+        />
       </label>
     </>
   );

@@ -1,9 +1,11 @@
 "use client";
 
+import type { ReactNode } from "react";
 import type { ApproverRule } from "@/core/people";
-import { edit, sayWho, type Level, type Quorum } from "@/core/policy";
+import { edit, editSections, sayWho, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
+import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision, LevelTime } from "./level-more";
 import { RuleEditor } from "./rule-editor";
 import { Button } from "../primitives";
 import type { Board } from "./types";
@@ -14,6 +16,7 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
   const index = section.levels.findIndex((one) => one.id === level.id);
   const set = (patch: Parameters<typeof edit.changeLevel>[2]) =>
     change((current) => edit.changeLevel(current, level.id, patch));
+  const part = { board, level, set };
   const many = level.approvers.kind === "people" ? level.approvers.people.length > 1 : level.approvers.kind === "group";
   const beside = index > 0 && section.levels[index - 1]!.stage === level.stage;
   return (
@@ -27,7 +30,11 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
           onChange={(event) => event.target.value.trim() && set({ name: event.target.value })}
         />
       </label>
-      <RuleEditor board={board} rule={level.approvers} onChange={(approvers) => set({ approvers })} />
+      <KindChoice {...part} />
+      {level.kind === "check" && <Checks {...part} />}
+      {level.kind !== "check" && (
+        <RuleEditor board={board} rule={level.approvers} onChange={(approvers) => set({ approvers })} />
+      )}
       {many && (
         <QuorumEditor
           quorum={level.quorum}
@@ -36,7 +43,18 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
           onChange={set}
         />
       )}
-      <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">{sayEffect(level, directory)}</p>
+      {level.kind === "approval" && (
+        <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">{sayEffect(level, directory)}</p>
+      )}
+      {level.kind === "task" && <Checklist {...part} />}
+      <Effects board={board} level={level} />
+      <LevelCondition {...part} />
+      <More title="Time and reminders" open={level.timeLimit !== undefined}>
+        <LevelTime {...part} />
+      </More>
+      <More title="How it is decided" open={false}>
+        <LevelDecision {...part} />
+      </More>
       <label className="flex items-center gap-2 text-sm">
         <input
           type="checkbox"
@@ -60,6 +78,13 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
         </Button>
         <Button
           small
+          disabled={section.levels.length >= 20}
+          onClick={() => change((current) => editSections.copyLevel(current, level.id))}
+        >
+          Copy
+        </Button>
+        <Button
+          small
           look="quiet"
           onClick={() => {
             change((current) => edit.removeLevel(current, level.id));
@@ -70,6 +95,16 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
         </Button>
       </div>
     </fieldset>
+  );
+}
+
+/** A part that is folded away until it is wanted. */
+function More({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
+  return (
+    <details open={open} className="border-t border-rule pt-1.5">
+      <summary className="min-h-7 cursor-pointer text-sm font-semibold">{title}</summary>
+      <div className="pt-1">{children}</div>
+    </details>
   );
 }
 

@@ -51,6 +51,7 @@ function Track({ board, level }: { board: Board; level: Level }) {
   const runs = runsOf(level.marks);
   return (
     <div ref={track} className="relative flex-1">
+      <Former board={board} level={level} />
       {runs.map((run) => (
         <Pennant
           key={run.start}
@@ -89,6 +90,30 @@ function Track({ board, level }: { board: Board; level: Level }) {
   );
 }
 
+/** Where the level stood in the version that is compared with, as an empty outline. */
+function Former({ board, level }: { board: Board; level: Level }) {
+  const { compared, section, domain } = board;
+  const before = compared?.sections.find(({ id }) => id === section.id);
+  const was = before?.levels.find(({ id }) => id === level.id);
+  if (!before || !was) return null;
+  return (
+    <>
+      {runsOf(was.marks).map((run) => {
+        const { left } = spanOf(before, run.start, (minor) => placeOn(domain, minor));
+        const { right } = spanOf(before, run.end, (minor) => placeOn(domain, minor));
+        return (
+          <span
+            key={run.start}
+            title="Before"
+            className={`pointer-events-none absolute inset-y-0.5 border-2 border-sentback ${run.mark === "told" ? "border-dashed" : ""}`}
+            style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
+          />
+        );
+      })}
+    </>
+  );
+}
+
 type Run = { start: number; end: number; mark: "approves" | "told" };
 
 function runsOf(marks: Level["marks"]): Run[] {
@@ -121,7 +146,11 @@ function Pennant({
     approvers.kind === "people" || approvers.kind === "group" || quorum.kind !== "one"
       ? sayWho(level, board.directory)
       : level.name;
-  const label = run.mark === "told" ? `told: ${sayRule(approvers, board.directory, "and")}` : who;
+  const { tried, section } = board;
+  const met = tried?.section === section.id && tried.band >= run.start && tried.band <= run.end;
+  const lit = met ? tried.levels[level.id] : undefined;
+  const label =
+    lit !== undefined ? lit : run.mark === "told" ? `told: ${sayRule(approvers, board.directory, "and")}` : who;
   const shape = "pointer-events-none absolute top-1/2 h-7 -translate-y-1/2 overflow-hidden";
   return (
     <>
@@ -131,7 +160,7 @@ function Pennant({
       />
       {run.mark === "approves" ? (
         <span
-          className={`${shape} pennant-notch bg-harbour text-white`}
+          className={`${shape} pennant-notch ${lit !== undefined ? "bg-signal" : tried?.section === section.id ? "bg-harbour/45" : "bg-harbour"} text-white`}
           style={{ left: `calc(${left * 100}% + 2px)`, width: `calc(${(right - left) * 100}% - 4px)` }}
         >
           <Label text={capital(label)} />

@@ -1,65 +1,53 @@
 "use client";
 
-import { useState } from "react";
-import { joinWords } from "@/core/words";
-import { Sheet } from "../frame/sheet";
 import { Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
 import type { BoardState } from "./use-board";
 
 /** Who sees every document under the policy and cannot act on it. Part of the working copy, like the rest of the board. */
-export function Readers({ board }: { board: BoardState }) {
-  const [open, setOpen] = useState(false);
+export function ReadersEditor({ board }: { board: BoardState }) {
   const { people = [], groups = [] } = board.policy.readers ?? {};
   const nameOf = (id: string) => board.directory.person(id)?.name ?? id;
-  const names = [...people.map(nameOf), ...groups.map((id) => board.directory.group(id)?.name ?? id)];
   const save = (next: { people: string[]; groups: string[] }) =>
     board.changePolicy(({ readers: _, ...policy }) =>
       next.people.length + next.groups.length > 0 ? { ...policy, readers: next } : policy,
     );
   return (
-    <div className="mt-0.5 text-sm text-soft">
-      {names.length > 0 ? `${joinWords(names, "and")} read along.` : "Nobody reads along."}{" "}
-      {board.mayWrite && (
-        <button type="button" className="min-h-8 text-harbour underline" onClick={() => setOpen(true)}>
-          Change who does
-        </button>
-      )}
-      <Sheet open={open} onOpenChange={setOpen} title="Who reads along">
-        <div className="flex flex-col gap-3 text-base text-ink">
-          <p>They see every document under this policy from the version you save next, and can act on none.</p>
-          <ul>
-            {people.map((id) => (
-              <li key={id} className="flex items-center justify-between border-b border-rule/70">
-                {nameOf(id)}
-                <Button small look="quiet" onClick={() => save({ groups, people: people.filter((one) => one !== id) })}>
-                  Take out<span className="sr-only"> {nameOf(id)}</span>
-                </Button>
-              </li>
-            ))}
-          </ul>
-          <PersonPicker
-            label="Add a person"
-            value={null}
-            onChange={(person) => person && save({ groups, people: [...people, person.id] })}
-            except={people}
+    <>
+      <h2 className="font-sans text-sm font-semibold">Who reads along</h2>
+      <p className="text-sm text-soft">
+        They see every document under this policy from its next version on, and can act on none.
+      </p>
+      <ul>
+        {people.map((id) => (
+          <li key={id} className="flex items-center justify-between border-b border-rule/70">
+            {nameOf(id)}
+            <Button small look="quiet" onClick={() => save({ groups, people: people.filter((one) => one !== id) })}>
+              Take out<span className="sr-only"> {nameOf(id)}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <PersonPicker
+        label="Add a person"
+        value={null}
+        onChange={(person) => person && save({ groups, people: [...people, person.id] })}
+        except={people}
+      />
+      <fieldset>
+        <legend className="text-sm font-semibold">Groups</legend>
+        {board.directory.organisation.groups.map((group) => (
+          <Tick
+            key={group.id}
+            label={group.name}
+            checked={groups.includes(group.id)}
+            onChange={(on) =>
+              save({ people, groups: on ? [...groups, group.id] : groups.filter((one) => one !== group.id) })
+            }
           />
-          <fieldset>
-            <legend className="text-sm font-semibold">Groups</legend>
-            {board.directory.organisation.groups.map((group) => (
-              <Tick
-                key={group.id}
-                label={group.name}
-                checked={groups.includes(group.id)}
-                onChange={(on) =>
-                  save({ people, groups: on ? [...groups, group.id] : groups.filter((one) => one !== group.id) })
-                }
-              />
-            ))}
-          </fieldset>
-        </div>
-      </Sheet>
-    </div>
+        ))}
+      </fieldset>
+    </>
   );
 }

@@ -1,10 +1,27 @@
+import type { Finding } from "@/core/checks";
 import type { Directory } from "@/core/people";
 import type { Policy, Section } from "@/core/policy";
 import type { Tide } from "@/core/rehearsal";
 import type { Domain } from "./geometry";
 
+/** A part of the whole policy that is edited beside the board. */
+export type WholePart = "scope" | "holds" | "after" | "edits" | "own" | "readers";
+
 export type Selection =
-  { kind: "stake"; index: number } | { kind: "level"; id: string } | { kind: "band"; index: number } | null;
+  | { kind: "stake"; index: number }
+  | { kind: "level"; id: string }
+  | { kind: "band"; index: number }
+  | { kind: "whole"; part: WholePart }
+  | null;
+
+/** A document that is tried: where its plumb line stands, and which pennants it lights, with the people it would ask. */
+export type Tried = {
+  section: string;
+  minor: number;
+  band: number;
+  /** People asked, by level; a level that is not here is not lit. */
+  levels: Readonly<Record<string, string>>;
+};
 
 /** What every part of the board works on. */
 export type Board = {
@@ -18,6 +35,12 @@ export type Board = {
   unit: number;
   selection: Selection;
   mayWrite: boolean;
+  findings: readonly Finding[];
+  tried: Tried | null;
+  setTried(tried: Tried | null): void;
+  /** The version whose pennants are drawn as outlines behind. */
+  compared: Policy | null;
+  setCompared(policy: Policy | null): void;
   select(selection: Selection): void;
   change(edit: (section: Section) => Section): void;
 };

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from "react";
 import { Button } from "../primitives";
-import { TYPED } from "./use-board";
+import { TYPED } from "./use-gesture";
 
 type Move = (() => void) | null;
 

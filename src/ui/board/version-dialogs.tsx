@@ -1,52 +1,64 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import type { Policy } from "@/core/policy";
-import type { Refusal } from "@/core/refusal";
+import { useState, type ReactNode } from "react";
+import { keyOf } from "@/core/checks";
 import { Sheet } from "../frame/sheet";
-import { Button, Refusals } from "../primitives";
-import { newCommand, send } from "../send";
+import { Entry, Form } from "../labelled";
+import { useChange } from "../people/use-change";
+import { Button } from "../primitives";
+import { newCommand } from "../send";
+import type { BoardState } from "./use-board";
 
-/** Saves the working copy as the next version, with a note of why. */
-export function SaveVersion({ policy, basedOn, disabled }: { policy: Policy; basedOn: number; disabled: boolean }) {
+/** Saves the draft as the next version and sends it to the reviewer, with the days it is to count. What is fatal keeps it here. */
+export function SendToReviewer({
+  board,
+  basedOn,
+  href,
+  today,
+}: {
+  board: BoardState;
+  basedOn: number;
+  href: string;
+  today: string;
+}) {
   const router = useRouter();
+  const { run, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState("");
-  const [refusals, setRefusals] = useState<Refusal[]>([]);
-  const [busy, setBusy] = useState(false);
-  const command = useRef(newCommand());
-  const next = basedOn + 1;
-  const save = async () => {
-    setBusy(true);
-    const result = await send<{ version: number }>(`/api/policies/${policy.id}/versions`, {
-      command: command.current,
-      basedOn,
-      note,
-      policy,
-    });
-    setBusy(false);
-    if (!result.ok) return setRefusals(result.refusals);
-    command.current = newCommand();
-    localStorage.removeItem(`bandeira:board:${policy.id}:${basedOn}`);
-    setOpen(false);
-    router.push(`/policies/${policy.id}?version=${result.value.version}`);
-    router.refresh();
+  const [from, setFrom] = useState("");
+  const [until, setUntil] = useState("");
+  const { findings, reasons, look, policy } = board;
+  const given = new Set(reasons.filter(({ reason }) => reason.trim().length > 2).map(({ finding }) => finding));
+  const fatal = findings.filter(({ weight }) => weight === "fatal").length;
+  const silent = findings.filter((one) => one.weight === "doubtful" && !given.has(keyOf(one))).length;
+  const ready = look.of === policy && fatal + silent === 0;
+  const submit = async () => {
+    const body = { basedOn, note, reasons, from: from || null, until: until || null, policy };
+    const done = await run<{ version: number }>(`${href}/send`, { ...body, command: newCommand() });
+    if (!done) return;
+    localStorage.removeItem(`bandeira:board:${policy.id}`);
+    router.push(`/policies/${policy.id}?version=${done.version}`);
   };
   return (
     <>
-      <Button look="solid" disabled={disabled} onClick={() => setOpen(true)}>
-        Save as version {next}
+      <Button look="solid" onClick={() => setOpen(true)}>
+        Send to the reviewer
       </Button>
-      <Sheet open={open} onOpenChange={setOpen} title={`Save as version ${next}`}>
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void save();
-          }}
-        >
-          <p>It is a draft until it is put in force. Version {basedOn} stays as it is.</p>
+      <Sheet open={open} onOpenChange={setOpen} title="Send to the reviewer">
+        <Form refusals={refusals} onSave={submit}>
+          {!ready && (
+            <p className="border-l-3 border-held pl-2 text-held" role="status">
+              {look.of !== policy
+                ? "The checks are still looking."
+                : [
+                    fatal ? `${fatal} ${fatal === 1 ? "finding" : "findings"} must be mended first.` : "",
+                    silent
+                      ? `${silent} doubtful ${silent === 1 ? "finding needs" : "findings need"} a sentence of why.`
+                      : "",
+                  ].join(" ")}
+            </p>
+          )}
           <label>
             <span className="text-sm font-semibold">Why, for whoever reads this in three years</span>
             <textarea
@@ -57,67 +69,120 @@ export function SaveVersion({ policy, basedOn, disabled }: { policy: Policy; bas
               onChange={(event) => setNote(event.target.value)}
             />
           </label>
-          <Refusals refusals={refusals} />
-          <Button type="submit" look="solid" disabled={busy} className="self-start">
-            Save version {next}
+          <div className="grid grid-cols-2 gap-3">
+            <Entry
+              label="To count from"
+              type="date"
+              min={today}
+              value={from}
+              onChange={setFrom}
+              hint="Empty: the day is set after the review"
+            />
+            <Entry
+              label="Last day"
+              type="date"
+              min={from || today}
+              value={until}
+              onChange={setUntil}
+              hint="Empty: until another version follows"
+            />
+          </div>
+          <p className="text-soft">
+            It becomes a version that nobody edits any more. Somebody else reviews it; what is under way keeps the
+            version it started with.
+          </p>
+          <Button type="submit" look="solid" disabled={busy || !ready} className="self-start">
+            Send to the reviewer
           </Button>
-        </form>
+        </Form>
       </Sheet>
     </>
   );
 }
 
-/** Puts a draft in force from a day on. */
-export function PutInForce({ id, version, today }: { id: string; version: number; today: string }) {
-  const router = useRouter();
+type Dated = { href: string; version: number; today: string };
+
+/** Puts a reviewed version in force from a day, or ends one that counts. */
+export function PutInForce({ href, version, today }: Dated) {
+  const { run, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [from, setFrom] = useState(today);
-  const [refusals, setRefusals] = useState<Refusal[]>([]);
-  const [busy, setBusy] = useState(false);
-  const command = useRef(newCommand());
+  const [until, setUntil] = useState("");
   const put = async () => {
-    setBusy(true);
-    const result = await send(`/api/policies/${id}/versions/${version}/in-force`, { command: command.current, from });
-    setBusy(false);
-    if (!result.ok) return setRefusals(result.refusals);
-    setOpen(false);
-    router.refresh();
+    const body = { type: "put in force", command: newCommand(), from, until: until || null };
+    if (await run(`${href}/versions/${version}/life`, body)) setOpen(false);
   };
   return (
+    <Opened title={`Put version ${version} in force`} name="Put in force" look="solid" open={open} setOpen={setOpen}>
+      <Form refusals={refusals} onSave={put}>
+        <Entry label="From" type="date" required min={today} value={from} onChange={setFrom} />
+        <Entry
+          label="Last day"
+          type="date"
+          min={from}
+          value={until}
+          onChange={setUntil}
+          hint="Empty: until another follows"
+        />
+        <p className="text-soft">
+          {from === today
+            ? "From this moment on, new documents go under it."
+            : "From the beginning of that day, new documents go under it."}{" "}
+          Those already under way keep the version they started with.
+        </p>
+        <Button type="submit" look="solid" disabled={busy} className="self-start">
+          Put version {version} in force
+        </Button>
+      </Form>
+    </Opened>
+  );
+}
+
+export function EndVersion({ href, version, today }: Dated) {
+  const { run, refusals, busy } = useChange();
+  const [open, setOpen] = useState(false);
+  const [until, setUntil] = useState(today);
+  const end = async () => {
+    const body = { type: "end", command: newCommand(), until };
+    if (await run(`${href}/versions/${version}/life`, body)) setOpen(false);
+  };
+  return (
+    <Opened title={`End version ${version}`} name="Give it an end" look="quiet" open={open} setOpen={setOpen}>
+      <Form refusals={refusals} onSave={end}>
+        <Entry label="Last day" type="date" required min={today} value={until} onChange={setUntil} />
+        <p className="text-soft">
+          After that day new documents go under the version before it, if that has no end, or are held if there is none.
+        </p>
+        <Button type="submit" look="solid" disabled={busy} className="self-start">
+          End version {version}
+        </Button>
+      </Form>
+    </Opened>
+  );
+}
+
+function Opened({
+  title,
+  name,
+  look,
+  open,
+  setOpen,
+  children,
+}: {
+  title: string;
+  name: string;
+  look: "solid" | "quiet";
+  open: boolean;
+  setOpen(open: boolean): void;
+  children: ReactNode;
+}) {
+  return (
     <>
-      <Button look="solid" onClick={() => setOpen(true)}>
-        Put in force
+      <Button look={look} onClick={() => setOpen(true)}>
+        {name}
       </Button>
-      <Sheet open={open} onOpenChange={setOpen} title={`Put version ${version} in force`}>
-        <form
-          className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void put();
-          }}
-        >
-          <label>
-            <span className="text-sm font-semibold">From</span>
-            <input
-              type="date"
-              className="field w-44!"
-              value={from}
-              min={today}
-              required
-              onChange={(event) => setFrom(event.target.value)}
-            />
-          </label>
-          <p className="text-soft">
-            {from === today
-              ? "From this moment on, new documents go under it."
-              : "From the beginning of that day, new documents go under it."}{" "}
-            Those already under way keep the version they started with.
-          </p>
-          <Refusals refusals={refusals} />
-          <Button type="submit" look="solid" disabled={busy} className="self-start">
-            Put version {version} in force
-          </Button>
-        </form>
+      <Sheet open={open} onOpenChange={setOpen} title={title}>
+        {children}
       </Sheet>
     </>
   );

@@ -5,6 +5,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { DropdownMenu } from "radix-ui";
 import { Flag } from "../primitives";
 import { send } from "../send";
+import { DemoClock } from "./demo-clock";
 import { KeyHelp } from "./key-help";
 
 type Visitor = { id: string; name: string; title: string };
@@ -31,7 +32,7 @@ export function Masthead({
           <span className="serif text-xl font-semibold">Bandeira</span>
         </Link>
         <div className="ml-auto flex items-center gap-4 md:order-3">
-          <span className="hidden text-soft sm:inline">{clock}</span>
+          <DemoClock clock={clock} movable={may.isDemo} />
           <PersonMenu person={person} clock={clock} {...may} />
         </div>
         <nav

@@ -1,0 +1,47 @@
+// The checks find the fault of every draft that was left lying, and nothing else in it; they have nothing against the policies in force.
+import { describe, expect, it } from "vitest";
+import { checkPolicy, type Finding } from "@/core/checks";
+import { PolicySchema, type PolicyInput } from "@/core/policy";
+import { ratesFor, readWorld } from "@/server/world";
+import { openDatabase } from "@/server/db/open";
+import { handClock, systemClock } from "@/server/clock";
+import { pastOf } from "@/server/policies/history";
+import { DEMO_START, type App } from "@/server/app";
+import { faultyDrafts } from "./drafts";
+import { generateDemo } from "./generate";
+import { lastYearsPolicy, orderPolicy } from "./policy";
+import { temporaryFolder } from "./test-app";
+
+const db = openDatabase(temporaryFolder());
+generateDemo(db, { orders: 250 });
+const app: App = { db, clock: handClock(DEMO_START), wall: systemClock, demo: true };
+
+function findings(input: PolicyInput): Finding[] {
+  const policy = PolicySchema.parse(input);
+  const { directory, versions } = readWorld(app);
+  const context = { directory, at: DEMO_START, rates: ratesFor(db, "2026-03-10"), versions };
+  return checkPolicy(policy, { ...context, ...pastOf(app, policy) }).filter(({ weight }) => weight !== "passing");
+}
+
+describe("checks on the demo", () => {
+  it.each(faultyDrafts.map(({ fault, policy }) => [policy.name, fault, policy] as const))(
+    "%s: %s",
+    (_name, fault, policy) => {
+      expect([...new Set(findings(policy).map(({ code }) => code))]).toEqual([fault]);
+    },
+  );
+
+  it.each([
+    ["in force", orderPolicy],
+    ["of last year", lastYearsPolicy],
+  ])("the policy %s is sound", (_name, policy) => {
+    expect(findings(policy).map(({ message }) => message)).toEqual([]);
+  });
+
+  it("every example names a document that routing would really hold or ask too little of", () => {
+    for (const { policy } of faultyDrafts)
+      for (const { example, code } of findings(policy))
+        if (code === "dead end" || code === "limit too low")
+          expect(example).toMatch(/^an order of [\d,.]+ EUR by .+, .+$/);
+  });
+});

@@ -1,0 +1,29 @@
+import type { Person } from "@/core/people";
+import type { PolicyInput, Reason } from "@/core/policy";
+import type { Result } from "@/core/refusal";
+import type { App } from "@/server/app";
+import { sendToReviewer } from "@/server/policies/commands";
+import { reviewVersion } from "@/server/policies/review";
+import { readWorld } from "@/server/world";
+
+type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string; reasons?: Reason[] };
+
+/** Has a policy written by one person, approved by another and put in force from a day, as it has to be. @returns the number of the version */
+export function reviewedInForce(
+  app: App,
+  newId: () => string,
+  { policy, basedOn, note, from, until, reasons = [] }: Plan,
+  [writer, reviewer]: [string, string] = ["benedita-corvo", "rosalind-amado"],
+): number {
+  const who = (id: string): Person => readWorld(app).directory.person(id)!;
+  const sending = { policy, basedOn, note, reasons, from, until: until ?? null };
+  const { version } = must(sendToReviewer(app, who(writer), sending, newId()));
+  const verdict = { outcome: "approved" as const, words: "" };
+  must(reviewVersion(app, who(reviewer), policy.id, version, verdict, newId()));
+  return version;
+}
+
+function must<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
+  return result.value;
+}

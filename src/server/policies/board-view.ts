@@ -1,0 +1,118 @@
+import { dayIn } from "@/core/calendar";
+import type { BoundaryCase } from "@/core/checks";
+import type { Person } from "@/core/people";
+import { isReviewed, versionState, type PolicyVersion } from "@/core/policy";
+import { sayDate } from "@/core/words";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { versionsOf } from "./command";
+import { readDraft } from "./drafts";
+import { isOwnWork } from "./review";
+
+/** What the board of a policy is opened with, for a reader: a saved version, or the draft where there is one and none is asked for. Null when there is neither. */
+export function boardView(app: App, reader: Person, id: string, asked: number | null) {
+  const { versions, directory } = readWorld(app);
+  const own = versionsOf(app, id);
+  const draft = readDraft(app, id);
+  const mayWrite = authorise(reader, "policies.write") === null;
+  const chosen =
+    asked !== null ? own.find((version) => version.version === asked) : draft ? null : (own.at(-1) ?? undefined);
+  if (chosen === undefined || (chosen === null && !draft)) return null;
+  const now = app.clock.now();
+  const zone = directory.organisation.timeZone;
+  const name = (person: string) => directory.person(person)?.name ?? person;
+  const when = (at: string) => sayDate(dayIn(at, zone));
+  const line = (version: PolicyVersion) => ({
+    version: version.version,
+    state: versionState(version, own, now),
+    when: sayWhen(version, own, now, zone),
+    by: name(version.savedBy),
+    note: version.note,
+  });
+  const { organisation } = directory;
+  return {
+    saved: chosen ? chosen.policy : draft!.policy,
+    kept: draft && {
+      revision: draft.revision,
+      basedOn: draft.basedOn,
+      savedBy: name(draft.savedBy),
+      savedAt: draft.savedAt,
+      reasons: draft.reasons,
+    },
+    current: chosen ? line(chosen) : null,
+    versions: own.map(line),
+    others: own
+      .filter((version) => version !== chosen)
+      .toReversed()
+      .map((version) => ({ label: `Version ${version.version}`, policy: version.policy })),
+    all: versions.map(({ comments: _, ...version }) => version),
+    review: chosen?.sent ? reviewOf(chosen, reader, name, when, zone) : null,
+    tests: testSets(app, id).map((set) => ({ ...set, by: name(set.by) })),
+    organisation: { ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) },
+    editable: mayWrite && (chosen === null || (!draft && chosen === own.at(-1))),
+    mayWrite,
+    mayReview: authorise(reader, "policies.review") === null,
+    awaitsDate: chosen !== null && isReviewed(chosen) && chosen.inForceFrom === null,
+    today: dayIn(now, zone),
+    at: now,
+  };
+}
+
+function reviewOf(
+  version: PolicyVersion,
+  reader: Person,
+  name: (person: string) => string,
+  when: (at: string) => string,
+  zone: string,
+) {
+  const { sent, review, comments = [], reasons = [] } = version;
+  const lastDay = sent!.until && sayDate(dayIn(new Date(Date.parse(sent!.until) - 1).toISOString(), zone));
+  return {
+    version: version.version,
+    sentBy: name(sent!.by),
+    sentAt: when(sent!.at),
+    plan: sent!.from
+      ? `When approved it counts from ${when(sent!.from)}${lastDay ? ` to ${lastDay}` : ""}.`
+      : "When approved, its day is set by a controller.",
+    reviewedBy: review ? name(review.by) : null,
+    reviewedAt: review ? when(review.at) : "",
+    outcome: review?.outcome ?? null,
+    words: review?.words ?? "",
+    comments: comments.map((one) => ({ ...one, name: name(one.by), when: when(one.at) })),
+    reasons,
+    own: isOwnWork(version, reader.id),
+  };
+}
+
+/** Since when or from when a version counts, and until when. */
+export function sayWhen(version: PolicyVersion, all: readonly PolicyVersion[], now: string, zone: string): string {
+  const { inForceFrom: from, inForceUntil } = version;
+  const day = (at: string) => sayDate(dayIn(at, zone));
+  const until = inForceUntil ? day(new Date(Date.parse(inForceUntil) - 1).toISOString()) : null;
+  if (!from) return version.sent ? `sent ${day(version.sent.at)}` : `saved ${day(version.savedAt)}`;
+  if (from > now) return `from ${day(from)}${until ? ` to ${until}` : ""}`;
+  const later = all
+    .flatMap((other) =>
+      other.inForceFrom && other.inForceFrom >= from && other.version !== version.version && other.inForceFrom <= now
+        ? [other.inForceFrom]
+        : [],
+    )
+    .sort()[0];
+  if (until && inForceUntil! <= now) return `${day(from)} to ${until}`;
+  if (later) return `${day(from)} to ${day(later)}`;
+  return `since ${day(from)}${until ? `, to ${until}` : ""}`;
+}
+
+type TestRow = { version: number; cases: string; kept_by: string };
+
+function testSets(app: App, id: string): { version: number; cases: BoundaryCase[]; by: string }[] {
+  const rows = app.db
+    .prepare("SELECT version, cases, kept_by FROM test_set WHERE policy = ? ORDER BY version DESC")
+    .all(id) as TestRow[];
+  return rows.map((row) => ({
+    version: row.version,
+    cases: JSON.parse(row.cases) as BoundaryCase[],
+    by: row.kept_by,
+  }));
+}

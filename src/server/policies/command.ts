@@ -1,0 +1,58 @@
+import type { Person } from "@/core/people";
+import type { PolicyVersion } from "@/core/policy";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise, type Action } from "../access/authorise";
+import type { App } from "../app";
+import { append, doneBefore } from "../log/log";
+import { project } from "../log/projection";
+import { readWorld } from "../world";
+import type { PolicyEvent } from "./events";
+
+export const no = (code: string, message: string, path?: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse(code, message, path)],
+});
+
+export function versionsOf(app: App, policy: string): PolicyVersion[] {
+  return readWorld(app).versions.filter((version) => version.policy.id === policy);
+}
+
+/** What a command is: who may, on which stream, the event that shows it was done, and what it then came to. */
+type Command<T> = {
+  action: Action;
+  stream: string;
+  command: string;
+  type: PolicyEvent["type"];
+  again(data: never): T;
+};
+
+/**
+ * Carries out a command on policies in one transaction: the right to it, done before or not, then its events. The same command id is done once.
+ */
+export function carryOut<T>(
+  app: App,
+  actor: Person,
+  { action, stream, command, type, again }: Command<T>,
+  run: () => Result<{ events: PolicyEvent[]; value: T }>,
+): Result<T> {
+  const refusal = authorise(actor, action);
+  if (refusal) return { ok: false, refusals: [refusal] };
+  return app.db
+    .transaction((): Result<T> => {
+      const done = doneBefore(app.db, { command, actor: actor.id, stream, type });
+      if (!done.ok) return done;
+      if (done.value) return { ok: true, value: again(JSON.parse(done.value.data) as never) };
+      const result = run();
+      if (!result.ok) return result;
+      const cause = { actor: actor.id, at: app.clock.now(), command };
+      project(app.db, append(app.db, stream, result.value.events, cause));
+      return { ok: true, value: result.value.value };
+    })
+    .immediate();
+}
+
+/** The version a command is about. */
+export function versionNumbered(app: App, policy: string, version: number): Result<PolicyVersion> {
+  const found = versionsOf(app, policy).find((one) => one.version === version);
+  return found ? { ok: true, value: found } : no("unknown", `There is no version ${version} of ${policy}`);
+}

@@ -1,0 +1,219 @@
+import type { Person } from "@/core/people";
+import { inForceAt, policyId, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { readWorld } from "../world";
+
+/** What is being written of a policy, kept on the server as it is typed. Times of saving are real time: the demonstration's clock stands still overnight. */
+export type Draft = {
+  policy: Policy;
+  /** Counts up with every save; a save names the one it began with. */
+  revision: number;
+  /** Number of the version it began from; 0 for a new policy. */
+  basedOn: number;
+  authors: string[];
+  reasons: Reason[];
+  savedBy: string;
+  savedAt: string;
+};
+
+type Row = {
+  policy: string;
+  body: string;
+  revision: number;
+  based_on: number;
+  authors: string;
+  reasons: string;
+  saved_by: string;
+  saved_at: string;
+};
+
+export function readDraft({ db }: App, policy: string): Draft | null {
+  const row = db.prepare("SELECT * FROM draft WHERE policy = ?").get(policy) as Row | undefined;
+  return row ? draftOf(row) : null;
+}
+
+export function allDrafts({ db }: App): Draft[] {
+  return (db.prepare("SELECT * FROM draft ORDER BY policy").all() as Row[]).map(draftOf);
+}
+
+function draftOf(row: Row): Draft {
+  return {
+    policy: JSON.parse(row.body) as Policy,
+    revision: row.revision,
+    basedOn: row.based_on,
+    authors: JSON.parse(row.authors) as string[],
+    reasons: JSON.parse(row.reasons) as Reason[],
+    savedBy: row.saved_by,
+    savedAt: row.saved_at,
+  };
+}
+
+/** Names of all policies, those only drafted included, each once and as it is now. */
+export function policyNames(app: App): { id: string; name: string }[] {
+  const { versions } = readWorld(app);
+  const now = app.clock.now();
+  const names = new Map<string, string>();
+  for (const { policy } of versions) names.set(policy.id, policy.name);
+  for (const id of names.keys()) {
+    const current = inForceAt(
+      versions.filter((one) => one.policy.id === id),
+      now,
+    );
+    if (current) names.set(id, current.policy.name);
+  }
+  for (const { policy } of allDrafts(app)) if (!names.has(policy.id)) names.set(policy.id, policy.name);
+  return [...names].map(([id, name]) => ({ id, name }));
+}
+
+/**
+ * Begins a new policy as a draft under a name of its own: from the starting set, from the guided start, as a copy, or read from a file. Its id is made of the
+ * name; the actor owns it.
+ */
+export function beginPolicy(app: App, actor: Person, value: unknown): Result<{ id: string }> {
+  const refusal = authorise(actor, "policies.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const read = readPolicy(value);
+  if (!read.ok) return read;
+  const { directory } = readWorld(app);
+  return app.db
+    .transaction((): Result<{ id: string }> => {
+      const names = policyNames(app);
+      const unit = directory.unit(read.value.scope.units[0]!)?.name ?? "another unit";
+      const why = whyNotName(read.value.name, names, unit);
+      if (why) return { ok: false, refusals: [why] };
+      const id = policyId(
+        read.value.name,
+        names.map((one) => one.id),
+      );
+      const policy: Policy = { ...read.value, id, owner: actor.id };
+      write(app, {
+        policy,
+        revision: 1,
+        basedOn: 0,
+        authors: [actor.id],
+        reasons: [],
+        savedBy: actor.id,
+        savedAt: app.wall.now(),
+      });
+      return { ok: true, value: { id } };
+    })
+    .immediate();
+}
+
+function write({ db }: App, draft: Draft): void {
+  db.prepare(
+    `INSERT OR REPLACE INTO draft (policy, body, revision, based_on, authors, reasons, saved_by, saved_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+  ).run(
+    draft.policy.id,
+    JSON.stringify(draft.policy),
+    draft.revision,
+    draft.basedOn,
+    JSON.stringify(draft.authors),
+    JSON.stringify(draft.reasons),
+    draft.savedBy,
+    draft.savedAt,
+  );
+}
+
+export type Saved = { revision: number; savedAt: string };
+
+/**
+ * Keeps a draft as it is now. Refused when somebody else has saved it since, by name, so that nobody's work is overwritten without being seen.
+ * @param revision the revision the edit began with; 0 for one that nobody has begun yet
+ */
+export function saveDraft(
+  app: App,
+  actor: Person,
+  id: string,
+  { policy: value, revision, reasons }: { policy: unknown; revision: number; reasons: Reason[] },
+): Result<Saved> {
+  const refusal = authorise(actor, "policies.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const read = readPolicy(value);
+  if (!read.ok) return read;
+  if (read.value.id !== id)
+    return {
+      ok: false,
+      refusals: [refuse("invalid", `This address is for ${id}, not for ${read.value.id}`, "policy.id")],
+    };
+  return app.db
+    .transaction((): Result<Saved> => {
+      const { versions, directory } = readWorld(app);
+      const before = readDraft(app, id);
+      const latest = versions.filter((one) => one.policy.id === id).at(-1);
+      if (!before && !latest) return { ok: false, refusals: [refuse("unknown", `There is no policy ${id}`)] };
+      if ((before?.revision ?? 0) !== revision) {
+        const by = before ? (directory.person(before.savedBy)?.name ?? before.savedBy) : "Somebody";
+        const what = before
+          ? `${by} saved this draft after you opened it`
+          : "This draft was saved as a version or thrown away after you opened it";
+        return { ok: false, refusals: [refuse("other version", `${what}; nothing of yours was saved over it`)] };
+      }
+      const savedAt = app.wall.now();
+      write(app, {
+        policy: read.value,
+        revision: revision + 1,
+        basedOn: before?.basedOn ?? latest!.version,
+        authors: [...new Set([...(before?.authors ?? []), actor.id])],
+        reasons,
+        savedBy: actor.id,
+        savedAt,
+      });
+      return { ok: true, value: { revision: revision + 1, savedAt } };
+    })
+    .immediate();
+}
+
+/** Throws a draft away; a policy of which there is no version is gone then. */
+export function discardDraft(app: App, actor: Person, id: string, revision: number): Result<{ gone: boolean }> {
+  const refusal = authorise(actor, "policies.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const draft = readDraft(app, id);
+  if (!draft) return { ok: false, refusals: [refuse("unknown", "There is no draft of this policy")] };
+  if (draft.revision !== revision)
+    return {
+      ok: false,
+      refusals: [refuse("other version", "Somebody saved this draft after you opened it; look at it first")],
+    };
+  dropDraft(app, id);
+  return { ok: true, value: { gone: !readWorld(app).versions.some((one) => one.policy.id === id) } };
+}
+
+export function dropDraft({ db }: App, id: string): void {
+  db.prepare("DELETE FROM draft WHERE policy = ?").run(id);
+}
+
+/** Who has been at a draft within the last half minute counts as there. */
+const THERE_MS = 30_000;
+
+export type Presence = { others: string[]; revision: number; savedBy: string | null; savedAt: string | null };
+
+/** Says that somebody has a draft open, and who else has. */
+export function noteThere(app: App, actor: Person, id: string): Result<Presence> {
+  const refusal = authorise(actor, "policies.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const { db, wall } = app;
+  const now = wall.now();
+  const since = new Date(Date.parse(now) - THERE_MS).toISOString();
+  db.prepare("DELETE FROM presence WHERE seen_at < ?").run(since);
+  db.prepare("INSERT OR REPLACE INTO presence (policy, person, seen_at) VALUES (?, ?, ?)").run(id, actor.id, now);
+  const { directory } = readWorld(app);
+  const others = db
+    .prepare("SELECT person FROM presence WHERE policy = ? AND person <> ?")
+    .pluck()
+    .all(id, actor.id) as string[];
+  const draft = readDraft(app, id);
+  const name = (person: string) => directory.person(person)?.name ?? person;
+  return {
+    ok: true,
+    value: {
+      others: others.map(name),
+      revision: draft?.revision ?? 0,
+      savedBy: draft ? name(draft.savedBy) : null,
+      savedAt: draft?.savedAt ?? null,
+    },
+  };
+}

@@ -1,0 +1,130 @@
+import { parse } from "csv-parse/sync";
+import { stringify } from "csv-stringify/sync";
+import { boundaryCases } from "@/core/checks";
+import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix } from "@/core/formats";
+import { formatAmount } from "@/core/money";
+import type { Person } from "@/core/people";
+import { readPolicy, type Policy, type PolicyInput, type PolicyVersion } from "@/core/policy";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { no, versionNumbered, versionsOf } from "./command";
+import { readDraft } from "./drafts";
+import { matrixPdf } from "./matrix-pdf";
+
+export type Format = "json" | "csv" | "dmn" | "pdf" | "tests";
+
+/**
+ * A version as a file, or the draft where no version is named. What a format cannot carry is in the header `x-bandeira-losses` as a JSON list, which the page
+ * shows before the file is taken.
+ */
+export async function policyFile(
+  app: App,
+  reader: Person,
+  id: string,
+  { as, version }: { as: Format; version?: number | undefined },
+): Promise<Result<Response>> {
+  const refusal = authorise(reader, "policies.read");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const found = wanted(app, id, version);
+  if (!found.ok) return found;
+  const { policy, saved } = found.value;
+  const name = `${id}-${saved ? `version-${saved.version}` : "draft"}`;
+  const { directory } = readWorld(app);
+  switch (as) {
+    case "json":
+      return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
+    case "csv":
+      return file(stringify(toMatrix(policy)), `${name}-matrix.csv`, "text/csv; charset=utf-8", lossesOf(policy));
+    case "dmn":
+      return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy));
+    case "tests": {
+      const rows = boundaryCases(policy, directory).map((one) => ({
+        section: one.sectionName,
+        amount: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", ""),
+        currency: one.currency,
+        band: one.band + 1,
+        levels: one.levels.map((level) => level.name).join("; "),
+        told: one.told.join("; "),
+        "in words": one.sentence,
+      }));
+      return file(stringify(rows, { header: true }), `${name}-boundaries.csv`, "text/csv; charset=utf-8", []);
+    }
+    case "pdf": {
+      const pdf = await matrixPdf(policy, saved, versionsOf(app, id), directory, app.clock.now());
+      return file(new Uint8Array(pdf), `${name}.pdf`, "application/pdf", []);
+    }
+  }
+}
+
+function wanted(app: App, id: string, version?: number): Result<{ policy: Policy; saved: PolicyVersion | null }> {
+  if (version !== undefined) {
+    const found = versionNumbered(app, id, version);
+    return found.ok ? { ok: true, value: { policy: found.value.policy, saved: found.value } } : found;
+  }
+  const draft = readDraft(app, id);
+  return draft
+    ? { ok: true, value: { policy: draft.policy, saved: null } }
+    : no("unknown", `There is no draft of ${id}`);
+}
+
+function file(body: BodyInit, name: string, type: string, losses: string[]): Result<Response> {
+  const headers = {
+    "content-type": type,
+    "content-disposition": `attachment; filename="${name}"`,
+    "x-bandeira-losses": encodeURIComponent(JSON.stringify(losses)),
+    "cache-control": "no-store",
+  };
+  return { ok: true, value: new Response(body, { headers }) };
+}
+
+export type FileRead = { policy: Policy; losses: string[] };
+
+/** Reads a policy from a file. Nothing is saved; whoever reads it sees it on the board, and what of the file is not in it. */
+export async function readPolicyFile(
+  _app: App,
+  actor: Person,
+  { format, text, base }: { format: "json" | "csv" | "dmn"; text: string; base: object },
+): Promise<Result<FileRead>> {
+  const refusal = authorise(actor, "policies.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const given = base as PolicyInput;
+  if (format === "dmn") return fromDmn(text, given);
+  if (format === "json") return fromJson(text, given);
+  const rows = rowsOf(text);
+  if (!rows.ok) return rows;
+  const read = fromMatrix(rows.value, given);
+  return read.ok ? { ok: true, value: { policy: read.value, losses: [] } } : read;
+}
+
+/** A whole policy; its id and owner are those of the draft it comes into. */
+function fromJson(text: string, base: PolicyInput): Result<FileRead> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (cause) {
+    return no("invalid", `The file is no JSON: ${cause instanceof Error ? cause.message : "it cannot be read"}`);
+  }
+  const read = readPolicy(value);
+  if (!read.ok) return read;
+  const { id, name } = base;
+  const losses =
+    read.value.id === id ? [] : [`The file is of the policy “${read.value.name}”; name and id stay those of this one.`];
+  return { ok: true, value: { policy: { ...read.value, id, name, ...(base.owner && { owner: base.owner }) }, losses } };
+}
+
+function rowsOf(text: string): Result<string[][]> {
+  try {
+    const delimiter = [",", ";", "\t"].sort((a, b) => count(text, b) - count(text, a))[0]!;
+    const rows: string[][] = parse(text, { bom: true, delimiter, relax_column_count: true, skip_empty_lines: true });
+    return { ok: true, value: rows };
+  } catch (cause) {
+    const message = cause instanceof Error ? cause.message : "it cannot be read";
+    return { ok: false, refusals: [refuse("invalid", `The file is no CSV: ${message}`)] };
+  }
+}
+
+function count(text: string, sign: string): number {
+  return text.slice(0, text.indexOf("\n") >>> 0).split(sign).length;
+}

@@ -1,0 +1,220 @@
+import path from "node:path";
+import pdfmake from "pdfmake";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import { typeWords } from "@/core/documents";
+import type { Directory } from "@/core/people";
+import {
+  contentHash,
+  sayAfterApproval,
+  sayChain,
+  sayEdits,
+  sayHold,
+  sayLevelDetails,
+  sayRange,
+  sayRepeated,
+  sayScope,
+  saySection,
+  saySelfApproval,
+  sayWho,
+  versionState,
+  type Policy,
+  type PolicyVersion,
+  type Section,
+} from "@/core/policy";
+import { dayIn } from "@/core/calendar";
+import { sayDate } from "@/core/words";
+import { projectRoot } from "../root";
+
+const face = (family: string, weight: number) =>
+  path.join(projectRoot(), `node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`);
+
+let ready = false;
+
+/** Fonts come from the installation; nothing is fetched. */
+function prepare(): void {
+  if (ready) return;
+  pdfmake.addFonts({
+    Archivo: { normal: face("archivo", 400), bold: face("archivo", 600) },
+    Literata: { normal: face("literata", 400), bold: face("literata", 600) },
+  });
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(path.join(projectRoot(), "node_modules/@fontsource")));
+  ready = true;
+}
+
+const INK = "#16243B";
+const SOFT = "#4C5A70";
+const RULE = "#D9D2C2";
+
+/**
+ * The authority matrix of a version to be printed and signed: for each section who approves what, in words; version, dates and content hash; room for signatures.
+ * @param saved null for a draft, which says so on every page
+ */
+export async function matrixPdf(
+  policy: Policy,
+  saved: PolicyVersion | null,
+  all: readonly PolicyVersion[],
+  directory: Directory,
+  at: string,
+): Promise<Buffer> {
+  prepare();
+  const zone = directory.organisation.timeZone;
+  const day = (moment: string) => sayDate(dayIn(moment, zone));
+  const state = saved ? versionState(saved, all, at) : "Draft";
+  const label = saved ? `Version ${saved.version}, ${state.toLowerCase()}` : "Draft, not to be signed";
+  const hash = saved?.hash ?? contentHash(policy);
+  const definition: TDocumentDefinitions = {
+    pageSize: "A4",
+    pageMargins: [48, 56, 48, 64],
+    info: { title: `${policy.name}: authority matrix`, author: directory.organisation.name },
+    defaultStyle: { font: "Archivo", fontSize: 9, color: INK, lineHeight: 1.25 },
+    styles: {
+      title: { font: "Literata", fontSize: 19, bold: true },
+      section: { font: "Literata", fontSize: 12.5, bold: true, margin: [0, 12, 0, 2] },
+      soft: { color: SOFT },
+    },
+    footer: (page, pages) => ({
+      margin: [48, 16, 48, 0],
+      fontSize: 7,
+      color: SOFT,
+      columns: [
+        { text: `${policy.name}. ${label}. SHA-256 ${hash}`, width: "*" },
+        { text: `${page} of ${pages}`, width: 40, alignment: "right" },
+      ],
+    }),
+    content: [
+      { text: directory.organisation.name, style: "soft" },
+      { text: `${policy.name}: authority matrix`, style: "title" },
+      particulars(policy, saved, label, hash, directory, day),
+      ...policy.sections.flatMap((section) => sectionContent(policy, section, directory)),
+      { text: "Beside the bands", style: "section" },
+      {
+        ul: besides(policy, directory).map((text) => ({
+          text,
+          margin: [0, 1, 0, 1] as [number, number, number, number],
+        })),
+      },
+      signatures(),
+    ],
+  };
+  return pdfmake.createPdf(definition).getBuffer();
+}
+
+function particulars(
+  policy: Policy,
+  saved: PolicyVersion | null,
+  label: string,
+  hash: string,
+  directory: Directory,
+  day: (moment: string) => string,
+): Content {
+  const name = (id: string | null | undefined) => (id ? (directory.person(id)?.name ?? id) : "nobody");
+  const words = typeWords(policy.documentType);
+  const measure = words.measures.find(({ key }) => key === policy.measure.kind)?.label ?? policy.measure.kind;
+  const rows: [string, string][] = [
+    ["Applies to", `${words.name.many} of ${sayScope(policy.scope, directory)}`],
+    ["Measured on", `the ${measure}, in ${policy.currency}`],
+    ["Owner", name(policy.owner)],
+    ["Version", label],
+    ...(saved
+      ? ([
+          ["Written by", `${(saved.authors ?? [saved.savedBy]).map(name).join(", ")}, saved ${day(saved.savedAt)}`],
+          [
+            "Reviewed by",
+            saved.review ? `${name(saved.review.by)}, ${saved.review.outcome} ${day(saved.review.at)}` : "nobody yet",
+          ],
+          ["In force from", saved.inForceFrom ? day(saved.inForceFrom) : "not yet"],
+          ...(saved.inForceUntil ? [["In force until", `before ${day(saved.inForceUntil)}`]] : []),
+          ...(saved.note ? [["Why", saved.note]] : []),
+        ] as [string, string][])
+      : []),
+    ["Content hash", hash],
+  ];
+  return {
+    margin: [0, 8, 0, 4],
+    layout: lines,
+    table: {
+      widths: [86, "*"],
+      body: rows.map(([key, value]) => [{ text: key, style: "soft" }, { text: value }]),
+    },
+  };
+}
+
+/** Hairlines between rows and nothing else. */
+const lines = {
+  hLineWidth: () => 0.5,
+  vLineWidth: () => 0,
+  hLineColor: () => RULE,
+  paddingLeft: () => 0,
+  paddingRight: () => 6,
+  paddingTop: () => 2.5,
+  paddingBottom: () => 2,
+};
+
+function sectionContent(policy: Policy, section: Section, directory: Directory): Content[] {
+  const mark = { approves: "approves", told: "told", none: "" };
+  const ranges = section.bands.map((_, band) => sayRange(section, band, policy.currency));
+  const wide = section.bands.length > 6;
+  const body: Content[][] = [
+    [{ text: "Level", bold: true }, ...ranges.map((text) => ({ text, bold: true, fontSize: wide ? 6 : 7.5 }))],
+    ...section.levels.map((level): Content[] => {
+      const details = sayLevelDetails(level, directory);
+      return [
+        {
+          stack: [
+            { text: `${level.stage}. ${level.name}`, bold: true },
+            { text: sayWho(level, directory), style: "soft", fontSize: 7.5 },
+            ...details.map((text) => ({ text, style: "soft", fontSize: 7 })),
+          ],
+        },
+        ...section.bands.map((_, band) => ({ text: mark[level.marks[band]!], fontSize: 8 })),
+      ];
+    }),
+  ];
+  return [
+    { text: section.name, style: "section" },
+    { text: saySection(policy, section), style: "soft", margin: [0, 0, 0, 4] },
+    {
+      layout: lines,
+      table: { headerRows: 1, dontBreakRows: true, widths: [140, ...ranges.map(() => "*" as const)], body },
+    },
+    {
+      margin: [0, 6, 0, 0],
+      ol: section.bands.map((_, band) => ({
+        font: "Literata",
+        text: [{ text: `${ranges[band]}: `, bold: true }, `${sayChain(policy, section, band, directory)}.`],
+        margin: [0, 1, 0, 1] as [number, number, number, number],
+      })),
+    },
+  ];
+}
+
+/** What holds for the whole policy, a sentence each. */
+function besides(policy: Policy, directory: Directory): string[] {
+  const after = sayAfterApproval(policy);
+  return [
+    saySelfApproval(policy, directory),
+    sayRepeated(policy),
+    sayEdits(policy),
+    ...policy.holds.map((hold) => sayHold(policy, hold, directory)),
+    ...(after ? [after] : []),
+  ].map((text) => `${text}.`);
+}
+
+function signatures(): Content {
+  const place = (text: string): Content => ({
+    margin: [0, 34, 12, 0],
+    stack: [
+      { canvas: [{ type: "line", x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5, lineColor: INK }] },
+      { text, style: "soft", fontSize: 7.5, margin: [0, 3, 0, 0] },
+    ],
+  });
+  return {
+    unbreakable: true,
+    margin: [0, 10, 0, 0],
+    stack: [
+      { columns: [place("Name, date, signature"), place("Name, date, signature")] },
+      { columns: [place("Name, date, signature"), place("Name, date, signature")] },
+    ],
+  };
+}

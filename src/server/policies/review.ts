@@ -1,0 +1,127 @@
+import type { Person } from "@/core/people";
+import { isReviewed, type Place } from "@/core/policy";
+import { whyNotReady, type PolicyVersion } from "@/core/policy";
+import type { Result } from "@/core/refusal";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { carryOut, no, versionNumbered } from "./command";
+import { plannedTimes, rivalRefusal, type Times } from "./times";
+
+/** Whether a person had a hand in a version, and so cannot review it. */
+export function isOwnWork(version: PolicyVersion, person: string): boolean {
+  return version.savedBy === person || version.sent?.by === person || (version.authors ?? []).includes(person);
+}
+
+/** A remark on a version or on one part of it, by whoever reviews or writes policies. */
+export function commentVersion(
+  app: App,
+  actor: Person,
+  policy: string,
+  version: number,
+  { place, text }: { place: Place; text: string },
+  command: string,
+): Result<{ id: string }> {
+  const again = ({ id }: { id: string }) => ({ id });
+  return carryOut(
+    app,
+    actor,
+    { action: "policies.comment", stream: `policy:${policy}`, command, type: "policy version commented", again },
+    () => {
+      const found = versionNumbered(app, policy, version);
+      if (!found.ok) return found;
+      if (!text.trim()) return no("no words", "Write what you have to say first", "text");
+      if (!found.value.sent) return no("not sent", `Version ${version} is not with the reviewer`);
+      const id = `${version}.${(found.value.comments ?? []).length + 1}`;
+      const data = { version, id, place, text: text.trim() };
+      return { ok: true, value: { events: [{ type: "policy version commented", data }], value: { id } } };
+    },
+  );
+}
+
+export type Verdict = { outcome: "approved" | "returned"; words: string };
+
+/**
+ * A second person's judgement of a version: approved, which puts it in force from the day it was sent with, or returned with what is to be changed. Nobody reviews
+ * what they had a hand in.
+ */
+export function reviewVersion(
+  app: App,
+  actor: Person,
+  policy: string,
+  version: number,
+  { outcome, words }: Verdict,
+  command: string,
+): Result<{ from: string | null }> {
+  const again = (): { from: string | null } => ({ from: null });
+  return carryOut<{ from: string | null }>(
+    app,
+    actor,
+    { action: "policies.review", stream: `policy:${policy}`, command, type: "policy version reviewed", again },
+    () => {
+      const found = versionNumbered(app, policy, version);
+      if (!found.ok) return found;
+      const { sent, review } = found.value;
+      if (isOwnWork(found.value, actor.id))
+        return no("own work", "You had a hand in this version; somebody else has to review it");
+      if (!sent) return no("not sent", `Version ${version} is not with the reviewer`);
+      if (review) return no("already", `Version ${version} was ${review.outcome} already`);
+      if (outcome === "returned" && !words.trim()) return no("no words", "Say what is to be changed", "words");
+      const reviewed = { type: "policy version reviewed" as const, data: { version, outcome, words: words.trim() } };
+      if (outcome === "returned" || !sent.from)
+        return { ok: true, value: { events: [reviewed], value: { from: null } } };
+      const now = app.clock.now();
+      const times: Times = { from: sent.from < now ? now : sent.from, until: sent.until };
+      if (times.until !== null && times.until <= now)
+        return no("past", "The time it was planned for is over; return it, so that it can be sent with other dates");
+      const why = whyNotStart(app, found.value, times);
+      if (why) return why;
+      const forced = { type: "policy version put in force" as const, data: { version, ...times } };
+      return { ok: true, value: { events: [reviewed, forced], value: { from: times.from } } };
+    },
+  );
+}
+
+/** Why a version cannot begin to count at a time, as things stand now. */
+export function whyNotStart(app: App, version: PolicyVersion, times: Times): Result<never> | null {
+  const notReady = whyNotReady(version.policy, readWorld(app).directory);
+  if (notReady.length > 0) return { ok: false, refusals: notReady };
+  return rivalRefusal(app, version.policy, times);
+}
+
+/**
+ * Puts a reviewed version in force from the start of a day. Today means from this moment on: what was submitted this morning keeps the version it started with.
+ * @param from ISO date in the organisation's time zone
+ * @param until the last day it counts, or null
+ */
+export function putInForce(
+  app: App,
+  actor: Person,
+  policy: string,
+  version: number,
+  from: string,
+  command: string,
+  until: string | null = null,
+): Result<{ from: string }> {
+  const again = (data: { from: string }) => ({ from: data.from });
+  return carryOut(
+    app,
+    actor,
+    { action: "policies.write", stream: `policy:${policy}`, command, type: "policy version put in force", again },
+    () => {
+      const found = versionNumbered(app, policy, version);
+      if (!found.ok) return found;
+      if (found.value.inForceFrom) return no("already", `Version ${version} was put in force already`);
+      if (!isReviewed(found.value))
+        return no("not reviewed", `Version ${version} has not been approved by a reviewer yet; send it there first`);
+      const times = plannedTimes(app, from, until);
+      if (!times.ok) return times;
+      const why = whyNotStart(app, found.value, times.value);
+      if (why) return why;
+      const data = { version, ...times.value };
+      return {
+        ok: true,
+        value: { events: [{ type: "policy version put in force", data }], value: { from: data.from } },
+      };
+    },
+  );
+}

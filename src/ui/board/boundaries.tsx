@@ -1,0 +1,119 @@
+"use client";
+
+import { useState } from "react";
+import { boundaryCases, rerun, type BoundaryCase } from "@/core/checks";
+import { formatAmount } from "@/core/money";
+import { Sheet } from "../frame/sheet";
+import { useChange } from "../people/use-change";
+import { Button, Refusals } from "../primitives";
+import { newCommand } from "../send";
+import type { BoardState } from "./use-board";
+
+export type TestSet = { version: number; cases: BoundaryCase[]; by: string };
+
+/** The amounts worth testing with the route each takes; and test sets kept with earlier versions, run again on what is on the board now. */
+export function Boundaries({
+  board,
+  shown,
+  tests,
+  href,
+}: {
+  board: BoardState;
+  /** The saved version that is shown, if one is. */
+  shown: number | null;
+  tests: TestSet[];
+  href: string;
+}) {
+  const [open, setOpen] = useState(false);
+  const { run, refusals } = useChange();
+  const { policy, directory } = board;
+  const cases = open ? boundaryCases(policy, directory) : [];
+  const keep = () => run(`${href}/versions/${shown}/life`, { type: "keep tests", command: newCommand() });
+  const kept = tests.some(({ version }) => version === shown);
+  return (
+    <>
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        Boundary list
+      </Button>
+      <Sheet open={open} onOpenChange={setOpen} title="Amounts worth testing">
+        <p className="text-soft">Each threshold and one minor unit either side, with the route each takes.</p>
+        <Table cases={cases} />
+        <Refusals refusals={refusals} />
+        <div className="mt-3 flex flex-wrap gap-2">
+          <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
+            Take it as CSV
+          </a>
+          {shown !== null && board.mayWrite && !kept && (
+            <Button small onClick={() => void keep()}>
+              Keep as the test set of version {shown}
+            </Button>
+          )}
+          {kept && <span className="text-sm text-approved">Kept as the test set of version {shown}.</span>}
+        </div>
+        {open && tests.map((set) => <Rerun key={set.version} board={board} set={set} />)}
+      </Sheet>
+    </>
+  );
+}
+
+function Table({ cases }: { cases: readonly BoundaryCase[] }) {
+  return (
+    <div className="mt-2 max-h-80 overflow-auto" role="region" aria-label="Boundary list" tabIndex={0}>
+      <table className="w-full text-sm">
+        <thead className="text-left text-soft">
+          <tr>
+            <th className="font-normal">Section</th>
+            <th className="text-right font-normal">Amount</th>
+            <th className="pl-3 font-normal">Approves</th>
+          </tr>
+        </thead>
+        <tbody>
+          {cases.map((one) => (
+            <tr key={`${one.section} ${one.minor}`} className="border-t border-rule/70 align-baseline">
+              <td>{one.sectionName}</td>
+              <td className="text-right whitespace-nowrap">{formatAmount(one)}</td>
+              <td className="pl-3">{sayRoute(one)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function sayRoute({ levels, told }: BoundaryCase): string {
+  const chain = levels.map(({ name, condition }) => (condition ? `${name} (if ${condition})` : name)).join(", then ");
+  return `${chain || "nobody"}${told.length ? `; told: ${told.join(", ")}` : ""}`;
+}
+
+/** What comes out differently from what a kept test set says. */
+function Rerun({ board, set }: { board: BoardState; set: TestSet }) {
+  const results = rerun(set.cases, board.policy, board.directory);
+  const differ = results.filter(({ same }) => !same);
+  return (
+    <section className="mt-4 border-t border-rule pt-2 text-sm">
+      <h3 className="font-sans font-semibold">
+        Test set of version {set.version}, kept by {set.by}
+      </h3>
+      {differ.length === 0 ? (
+        <p className="text-approved">All {results.length} amounts take the same route here.</p>
+      ) : (
+        <>
+          <p className="text-waiting">
+            {differ.length} of {results.length} amounts take another route here:
+          </p>
+          <ul className="flex flex-col gap-1">
+            {differ.map(({ kept, now }) => (
+              <li key={`${kept.section} ${kept.minor}`}>
+                <b className="font-semibold">
+                  {kept.sectionName}, {formatAmount(kept)}
+                </b>
+                : <s className="text-soft">{sayRoute(kept)}</s> → {now ? sayRoute(now) : "the section is gone"}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,61 @@
+"use client";
+
+import { differencesOf, type Policy } from "@/core/policy";
+import type { BoardState } from "./use-board";
+
+export type Other = { label: string; policy: Policy };
+
+/** What differs from another version, in words; its pennants stand as blue outlines on the board meanwhile. */
+export function DifferencePanel({ board, others }: { board: BoardState; others: Other[] }) {
+  const { compared, setCompared, policy, directory } = board;
+  const found = compared ? differencesOf(compared, policy, directory) : [];
+  const chosen = others.find((one) => one.policy === compared);
+  if (others.length === 0) return null;
+  return (
+    <section aria-label="Difference" className="border-b border-rule px-5 py-3">
+      <label className="flex items-center gap-2 text-sm">
+        <span className="shrink-0 font-semibold text-soft">Compare with</span>
+        <select
+          className="field text-sm"
+          value={chosen?.label ?? ""}
+          onChange={(event) => setCompared(others.find(({ label }) => label === event.target.value)?.policy ?? null)}
+        >
+          <option value="">nothing</option>
+          {others.map(({ label }) => (
+            <option key={label}>{label}</option>
+          ))}
+        </select>
+      </label>
+      {compared && found.length === 0 && <p className="mt-2 text-sm text-soft">Nothing differs.</p>}
+      {found.length > 0 && (
+        <ul className="mt-2 flex flex-col gap-2.5 text-sm">
+          {found.map(({ what, before, after, place }, index) => (
+            <li key={index}>
+              <button
+                type="button"
+                className="text-left font-semibold hover:underline"
+                onClick={() => {
+                  if (place.section) board.choose(place.section);
+                  if (place.level) board.select({ kind: "level", id: place.level });
+                  else if (place.band !== undefined) board.select({ kind: "band", index: place.band });
+                }}
+              >
+                {what}
+              </button>
+              {before !== null && (
+                <p className="border-l-2 border-sentback pl-2 text-soft">
+                  <span className="sr-only">Before: </span>
+                  <s>{before}</s>
+                </p>
+              )}
+              <p className="border-l-2 border-approved pl-2">
+                <span className="sr-only">Now: </span>
+                {after ?? "Taken out."}
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,99 @@
+"use client";
+
+import { keyOf, mend, type Finding, type Weight } from "@/core/checks";
+import type { Reason } from "@/core/policy";
+import type { BoardState } from "./use-board";
+
+const WEIGHT: Record<Weight, { word: string; border: string; text: string }> = {
+  fatal: { word: "Must be mended", border: "border-held", text: "text-held" },
+  doubtful: { word: "Mend it or say why", border: "border-waiting", text: "text-waiting" },
+  passing: { word: "Good to know", border: "border-rule", text: "text-soft" },
+};
+
+/** Everything the checks say of the draft, the heaviest first; each leads to the part of the board it means. */
+export function Findings({ board }: { board: BoardState }) {
+  const { findings, look, policy } = board;
+  const serious = findings.filter(({ weight }) => weight !== "passing").length;
+  return (
+    <section aria-labelledby="findings" className="border-b border-rule px-5 py-4">
+      <h2 id="findings" className="mb-2 font-sans text-sm font-semibold text-soft">
+        Findings{look.of ? `, ${serious}` : ""}
+        {look.of !== policy && !look.problem && <span className="font-normal"> (looking …)</span>}
+      </h2>
+      {look.problem && <p className="text-sm text-held">{look.problem}</p>}
+      {look.of && findings.length === 0 && <p className="text-sm text-approved">The checks find nothing wrong.</p>}
+      <ul className="flex flex-col gap-3" aria-live="polite">
+        {findings.map((finding) => (
+          <li key={`${keyOf(finding)} ${finding.message}`}>
+            <One board={board} finding={finding} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function One({ board, finding }: { board: BoardState; finding: Finding }) {
+  const { place, weight, message, example, mend: words, offer } = finding;
+  const { word, border, text } = WEIGHT[weight];
+  const show = () => {
+    if (place.section) board.choose(place.section);
+    if (place.level) board.select({ kind: "level", id: place.level });
+    else if (place.band !== undefined) board.select({ kind: "band", index: place.band });
+    else if (!place.section) board.select({ kind: "whole", part: "scope" });
+  };
+  const section = board.policy.sections.find(({ id }) => id === place.section)?.name;
+  return (
+    <div className={`border-l-3 ${border} pl-3 text-sm`}>
+      <p className={`text-xs font-semibold ${text}`}>
+        {word}
+        {section && <span className="font-normal">, {section}</span>}
+      </p>
+      <p>{message}</p>
+      {example && <p className="text-soft">For example {example}.</p>}
+      <p className="text-soft">{words}</p>
+      <p className="flex flex-wrap gap-x-3">
+        <button type="button" className="min-h-7 text-harbour underline" onClick={show}>
+          Show it
+        </button>
+        {offer && board.mayWrite && (
+          <button
+            type="button"
+            className="min-h-7 text-harbour underline"
+            onClick={() => {
+              board.select(null);
+              board.changePolicy((policy) => mend(policy, offer.edit));
+            }}
+          >
+            {offer.label}
+          </button>
+        )}
+      </p>
+      {weight === "doubtful" && board.mayWrite && <Why board={board} finding={finding} />}
+    </div>
+  );
+}
+
+/** The sentence of why a doubtful finding is good enough; it goes on the record with the version. */
+function Why({ board, finding }: { board: BoardState; finding: Finding }) {
+  const key = keyOf(finding);
+  const reason = board.reasons.find((one) => one.finding === key)?.reason ?? "";
+  const write = (text: string) => {
+    const others = board.reasons.filter((one) => one.finding !== key);
+    const one: Reason = { finding: key, message: finding.message, reason: text };
+    board.setReasons(text ? [...others, one] : others);
+  };
+  return (
+    <label className="mt-1 block">
+      <span className="sr-only">Why this is good enough: {finding.message}</span>
+      <textarea
+        className="field text-sm"
+        rows={reason ? 2 : 1}
+        maxLength={500}
+        placeholder="Why this is good enough"
+        value={reason}
+        onChange={(event) => write(event.target.value)}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,187 @@
+"use client";
+
+import { useState } from "react";
+import { sayPlace, type Comment, type Place, type Reason } from "@/core/policy";
+import { Sheet } from "../frame/sheet";
+import { useChange } from "../people/use-change";
+import { Button, Refusals } from "../primitives";
+import { newCommand } from "../send";
+import type { BoardState } from "./use-board";
+
+export type ReviewInfo = {
+  version: number;
+  sentBy: string;
+  sentAt: string;
+  plan: string;
+  reviewedBy: string | null;
+  reviewedAt: string;
+  outcome: "approved" | "returned" | null;
+  words: string;
+  comments: (Comment & { name: string; when: string })[];
+  reasons: readonly Reason[];
+  /** The reader had a hand in it and cannot review it. */
+  own: boolean;
+};
+
+/** The version with the reviewer: what was said of it, remarks on single bands and levels, and the verdict of a second person. */
+export function ReviewPanel({
+  board,
+  info,
+  href,
+  mayReview,
+  mayComment,
+}: {
+  board: BoardState;
+  info: ReviewInfo;
+  href: string;
+  mayReview: boolean;
+  mayComment: boolean;
+}) {
+  const { run, refusals, busy } = useChange();
+  const [words, setWords] = useState("");
+  const [asking, setAsking] = useState<"approved" | "returned" | null>(null);
+  const life = `${href}/versions/${info.version}/life`;
+  const judge = async () => {
+    const done = await run(life, { type: "review", command: newCommand(), outcome: asking, words });
+    if (done) setAsking(null);
+  };
+  return (
+    <section aria-label="Review" className="border-b border-rule px-5 py-4 text-sm">
+      <h2 className="font-sans text-sm font-semibold">Review of version {info.version}</h2>
+      <p className="text-soft">
+        Sent by {info.sentBy}, {info.sentAt}. {info.plan}
+      </p>
+      {info.outcome && (
+        <p className={info.outcome === "approved" ? "text-approved" : "text-waiting"}>
+          {info.outcome === "approved" ? "Approved" : "Returned"} by {info.reviewedBy}, {info.reviewedAt}
+          {info.words && `: “${info.words}”`}
+        </p>
+      )}
+      {info.reasons.length > 0 && (
+        <details className="mt-1">
+          <summary className="min-h-7 cursor-pointer">Doubtful, and why it was kept ({info.reasons.length})</summary>
+          <ul className="flex flex-col gap-1">
+            {info.reasons.map((one) => (
+              <li key={one.finding}>
+                {one.message} <span className="text-harbour">“{one.reason}”</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <Comments board={board} info={info} life={life} mayComment={mayComment} />
+      {mayReview && !info.outcome && (
+        <div className="mt-3 flex flex-wrap gap-2">
+          <Button look="solid" disabled={info.own} onClick={() => setAsking("approved")}>
+            Approve the version
+          </Button>
+          <Button disabled={info.own} onClick={() => setAsking("returned")}>
+            Return it
+          </Button>
+          {info.own && <p className="text-held">You had a hand in this version; somebody else has to review it.</p>}
+        </div>
+      )}
+      <Sheet
+        open={asking !== null}
+        onOpenChange={(open) => !open && setAsking(null)}
+        title={asking === "approved" ? `Approve version ${info.version}` : `Return version ${info.version}`}
+      >
+        <form
+          className="flex flex-col gap-3 text-base text-ink"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void judge();
+          }}
+        >
+          <p>{asking === "approved" ? info.plan : "It becomes a draft again, with your words beside it."}</p>
+          <label>
+            <span className="text-sm font-semibold">
+              {asking === "approved" ? "A word with it, if you like" : "What is to be changed"}
+            </span>
+            <textarea className="field" rows={3} value={words} onChange={(event) => setWords(event.target.value)} />
+          </label>
+          <Refusals refusals={refusals} />
+          <Button type="submit" look="solid" disabled={busy} className="self-start">
+            {asking === "approved" ? `Approve version ${info.version}` : `Return version ${info.version}`}
+          </Button>
+        </form>
+      </Sheet>
+    </section>
+  );
+}
+
+/** The part of the board that is chosen, which a remark is then about. */
+function placeOf({ selection, section }: BoardState): Place {
+  if (selection?.kind === "level") return { section: section.id, level: selection.id };
+  if (selection?.kind === "band") return { section: section.id, band: selection.index };
+  if (selection?.kind === "stake") return { section: section.id, stake: selection.index };
+  return {};
+}
+
+function Comments({
+  board,
+  info,
+  life,
+  mayComment,
+}: {
+  board: BoardState;
+  info: ReviewInfo;
+  life: string;
+  mayComment: boolean;
+}) {
+  const { run, refusals, busy } = useChange();
+  const [text, setText] = useState("");
+  const place = placeOf(board);
+  const add = async () => {
+    const done = await run(life, { type: "comment", command: newCommand(), place, text });
+    if (done) setText("");
+  };
+  const show = (one: Place) => {
+    if (one.section) board.choose(one.section);
+    if (one.level) board.select({ kind: "level", id: one.level });
+    else if (one.band !== undefined) board.select({ kind: "band", index: one.band });
+    else if (one.stake !== undefined) board.select({ kind: "stake", index: one.stake });
+  };
+  return (
+    <div className="mt-2">
+      <ul className="flex flex-col gap-1.5">
+        {info.comments.map((one) => (
+          <li key={one.id} className="border-l-2 border-sentback pl-2">
+            <button type="button" className="text-left text-harbour underline" onClick={() => show(one.place)}>
+              {sayPlace(board.policy, one.place)}
+            </button>
+            <p>
+              {one.text}{" "}
+              <span className="text-soft">
+                {one.name}, {one.when}
+              </span>
+            </p>
+          </li>
+        ))}
+      </ul>
+      {mayComment && (
+        <form
+          className="mt-2 flex flex-col gap-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void add();
+          }}
+        >
+          <label>
+            <span className="text-soft">Remark on {sayPlace(board.policy, place)}</span>
+            <textarea
+              className="field text-sm"
+              rows={2}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </label>
+          <Refusals refusals={refusals} />
+          <Button small type="submit" disabled={busy || !text.trim()} className="self-start">
+            Add the remark
+          </Button>
+        </form>
+      )}
+    </div>
+  );
+}

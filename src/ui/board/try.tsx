@@ -1,0 +1,209 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { canBeEntered, ORDER_CATEGORIES, typeWords, type AnyDocument } from "@/core/documents";
+import { formatMoney, parseMoney } from "@/core/money";
+import { sayCandidate } from "@/core/people";
+import type { Policy } from "@/core/policy";
+import { route, type Route } from "@/core/routing";
+import { Choice, Entry } from "../labelled";
+import { PersonPicker, type Picked } from "../people/person-picker";
+import { Button } from "../primitives";
+import type { BoardState } from "./use-board";
+
+type Typed = { amount: string; requester: Picked | null; category: string; supplier: string };
+
+/** One document, entered or picked, on its way through the draft: section, band, each level, each person, each reason. */
+export function TryPanel({ board, at, onClose }: { board: BoardState; at: string; onClose(): void }) {
+  const { policy, directory } = board;
+  const [typed, setTyped] = useState<Typed>({ amount: "", requester: null, category: "deck", supplier: "" });
+  const [number, setNumber] = useState("");
+  const [picked, setPicked] = useState<{ number: string; document: AnyDocument } | null>(null);
+  const [problem, setProblem] = useState("");
+  const document = picked?.document ?? documentFrom(typed, policy, at.slice(0, 10), directory.person);
+  const found = document && routed(document, policy, board, at);
+  useLit(board, found);
+  const close = () => {
+    board.setTried(null);
+    onClose();
+  };
+  const pick = async () => {
+    const response = await fetch(`/api/documents/${encodeURIComponent(number.trim().toLowerCase())}/record`);
+    if (!response.ok) return setProblem(`There is no document ${number}, or you may not read it.`);
+    const record = (await response.json()) as { state: { document: AnyDocument } };
+    if (record.state.document.documentType !== policy.documentType)
+      return setProblem(`${number} is of another type than this policy.`);
+    setProblem("");
+    setPicked({ number: number.trim().toUpperCase(), document: record.state.document });
+  };
+  const set = (patch: Partial<Typed>) => {
+    setPicked(null);
+    setTyped((now) => ({ ...now, ...patch }));
+  };
+  const { one } = typeWords(policy.documentType).name;
+  return (
+    <section aria-label="Try a document" className="border-b border-rule bg-paper px-5 py-4">
+      <div className="flex items-baseline justify-between">
+        <h2 className="font-sans text-sm font-semibold">
+          Try {/^[aeiou]/.test(one) ? "an" : "a"} {one}
+        </h2>
+        <button type="button" className="min-h-7 text-sm text-harbour underline" onClick={close}>
+          Close the trial
+        </button>
+      </div>
+      {!canBeEntered(policy.documentType) ? (
+        <p className="text-sm text-soft">
+          {typeWords(policy.documentType).name.many} cannot be entered yet, so none can be tried. The boundary list
+          shows what each amount would ask for.
+        </p>
+      ) : (
+        <div className="flex flex-col gap-2">
+          <Entry
+            label={`Amount in ${policy.currency}`}
+            inputMode="decimal"
+            value={typed.amount}
+            onChange={(amount) => set({ amount })}
+          />
+          <PersonPicker label="Asked for by" value={typed.requester} onChange={(requester) => set({ requester })} />
+          <Choice label="Category" value={typed.category} onChange={(category) => set({ category })}>
+            {Object.entries(ORDER_CATEGORIES).map(([key, label]) => (
+              <option key={key} value={key}>
+                {label}
+              </option>
+            ))}
+          </Choice>
+          <Entry label="Supplier" value={typed.supplier} onChange={(supplier) => set({ supplier })} />
+          <div className="flex items-end gap-2">
+            <Entry label="Or one that exists" placeholder="PO-03001" value={number} onChange={setNumber} />
+            <Button small disabled={!number.trim()} onClick={() => void pick()}>
+              Take it
+            </Button>
+          </div>
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-sm text-held">
+          {problem}
+        </p>
+      )}
+      {picked && <p className="mt-2 text-sm">Shown is {picked.number}, as it stands.</p>}
+      {found && <Outcome found={found} />}
+    </section>
+  );
+}
+
+function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string): Route {
+  const version = {
+    policy,
+    version: 0,
+    hash: "draft",
+    savedBy: "",
+    savedAt: at,
+    note: "",
+    inForceFrom: at,
+    putInForceBy: null,
+  };
+  return route(document, { policies: [version], directory: board.directory, rates: board.look.rates, at });
+}
+
+function documentFrom(
+  { amount, requester, category, supplier }: Typed,
+  policy: Policy,
+  date: string,
+  person: (id: string) => { unit: string } | undefined,
+): AnyDocument | null {
+  const parsed = parseMoney(amount, policy.currency);
+  const unit = requester && person(requester.id)?.unit;
+  if (!parsed.ok || !requester || !unit) return null;
+  return {
+    documentType: "purchase-order",
+    title: "Trial",
+    requester: requester.id,
+    onBehalfOf: null,
+    unit,
+    supplier,
+    currency: policy.currency,
+    date,
+    promisedDate: null,
+    note: "",
+    lines: [
+      {
+        description: "Trial",
+        category: category as keyof typeof ORDER_CATEGORIES,
+        costCentre: "",
+        quantity: "1",
+        unitPrice: parsed.money.minor,
+        taxPercent: "0",
+      },
+    ],
+    attachments: [],
+  };
+}
+
+/** Lights the pennants the document meets, and shows its section. */
+function useLit(board: BoardState, found: Route | null): void {
+  const { tried, setTried } = board;
+  const next =
+    found?.section && found.band && found.measured
+      ? {
+          section: found.section.id,
+          minor: found.measured.compared.minor,
+          band: found.band.index,
+          levels: Object.fromEntries(
+            found.levels
+              .filter(({ outcome }) => outcome !== "passed over")
+              .map((level) => [
+                level.level,
+                level.candidates
+                  .filter((one) => one.eligible)
+                  .map((one) => one.name)
+                  .join(", ") || "nobody",
+              ]),
+          ),
+        }
+      : null;
+  const text = JSON.stringify(next);
+  useEffect(() => {
+    if (text === JSON.stringify(tried)) return;
+    setTried(JSON.parse(text) as typeof next);
+    if (next && next.section !== board.section.id) board.choose(next.section);
+    // What is lit follows from what is typed and nothing else.
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [text]);
+}
+
+function Outcome({ found }: { found: Route }) {
+  const { outcome, holds, measured, section, band, levels } = found;
+  return (
+    <div className="mt-3 text-sm" aria-live="polite">
+      <p
+        className={`border-l-3 pl-2 font-semibold ${outcome === "held" ? "border-held text-held" : "border-approved text-approved"}`}
+      >
+        {outcome === "held"
+          ? "It would be held"
+          : outcome === "chain"
+            ? "It would be asked about"
+            : "Nobody needs to approve"}
+      </p>
+      {holds.map((hold) => (
+        <p key={hold.reason} className="mt-1 text-held">
+          {hold.reason}.
+        </p>
+      ))}
+      {measured && (
+        <p className="mt-1">
+          {formatMoney(measured.compared)}: {measured.measure}. Section “{section?.name}”.
+        </p>
+      )}
+      {band && <p className="serif mt-1 text-[15px]">{band.sentence}</p>}
+      <ol className="mt-1 flex flex-col gap-1">
+        {levels.map((level) => (
+          <li key={level.level} className={level.outcome === "passed over" ? "text-soft line-through" : ""}>
+            <b className="font-semibold">{level.name}</b>, {level.reason}
+            {level.candidates.length > 0 && <>: {level.candidates.map(sayCandidate).join("; ")}</>}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+"use client";
+
+import { wrap, type Remote } from "comlink";
+import { useEffect, useRef, useState } from "react";
+import type { Finding } from "@/core/checks";
+import type { Rate } from "@/core/money";
+import type { Organisation } from "@/core/people";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import { tideOf, type PastDocument, type Tide } from "@/core/rehearsal";
+import type { BoardWorker } from "@/workers/board";
+
+export type Look = {
+  tides: Record<string, Tide>;
+  findings: Finding[];
+  /** Of which policy the findings are; another one is being looked at while it is not the present one. */
+  of: Policy | null;
+  daysPerStage: number;
+  rates: readonly Rate[];
+  problem: string;
+};
+
+type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number };
+
+export const NO_TIDE = tideOf([], 12);
+
+/**
+ * Has a worker look at the policy as it is edited: last year's documents under it, and its findings. While one answer is awaited, only the newest policy is kept
+ * for the next.
+ */
+export function useLook(
+  policy: Policy,
+  organisation: Organisation,
+  versions: readonly PolicyVersion[],
+  at: string,
+): Look {
+  const [look, setLook] = useState<Look>({
+    tides: {},
+    findings: [],
+    of: null,
+    daysPerStage: 0,
+    rates: [],
+    problem: "",
+  });
+  const worker = useRef<Remote<BoardWorker> | null>(null);
+  const [ready, setReady] = useState(false);
+  const { documentType } = policy;
+  useEffect(() => {
+    const thread = new Worker(new URL("../../workers/board.ts", import.meta.url), { type: "module" });
+    const remote = wrap<BoardWorker>(thread);
+    worker.current = remote;
+    let over = false;
+    void (async () => {
+      try {
+        const response = await fetch(`/api/policies/history?type=${documentType}`);
+        if (!response.ok) throw new Error(String(response.status));
+        const { documents, rates, months, daysPerStage } = (await response.json()) as History;
+        await remote.give({ organisation, versions, documents, rates, months, at });
+        if (over) return;
+        setLook((now) => ({ ...now, daysPerStage, rates }));
+        setReady(true);
+      } catch {
+        if (!over)
+          setLook((now) => ({ ...now, problem: "Last year’s documents cannot be read now; load the page again." }));
+      }
+    })();
+    return () => {
+      over = true;
+      setReady(false);
+      thread.terminate();
+    };
+    // What the page was opened with; a newer state of people or policies comes with a newer page.
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [documentType, at]);
+
+  const asked = useRef<{ busy: boolean; next: Policy | null }>({ busy: false, next: null });
+  useEffect(() => {
+    if (!ready) return;
+    const ask = async (one: Policy): Promise<void> => {
+      asked.current.busy = true;
+      const remote = worker.current;
+      if (!remote) return;
+      const { tides, findings } = await remote.look(one);
+      setLook((now) => ({ ...now, tides: tides ?? now.tides, findings, of: one }));
+      const { next } = asked.current;
+      asked.current = { busy: false, next: null };
+      if (next) await ask(next);
+    };
+    if (asked.current.busy) asked.current.next = policy;
+    else void ask(policy);
+  }, [policy, ready]);
+  useEffect(() => {
+    // A worker that was ended answers no more.
+    if (!ready) asked.current = { busy: false, next: null };
+  }, [ready]);
+  return look;
+}

@@ -1,0 +1,74 @@
+"use client";
+
+import { joinWords } from "@/core/words";
+import {
+  sayAfterApproval,
+  sayEdits,
+  sayHold,
+  sayRepeated,
+  sayScope,
+  saySelfApproval,
+  type Policy,
+} from "@/core/policy";
+import type { Directory } from "@/core/people";
+import type { Board, WholePart } from "./types";
+
+/** What holds for every section, as rows of the same board: each with its sentence, and changed beside the board. */
+export function WholeRows({ board, head }: { board: Board; head: number }) {
+  const { policy, directory, selection, select } = board;
+  return (
+    <div role="group" aria-label="For every section" className="mt-4 border-t-2 border-rule">
+      <p className="pt-2 text-sm text-soft">For every section</p>
+      {ROWS.map(({ part, name, say }) => {
+        const chosen = selection?.kind === "whole" && selection.part === part;
+        return (
+          <button
+            key={part}
+            type="button"
+            aria-expanded={chosen}
+            onClick={() => select(chosen ? null : { kind: "whole", part })}
+            className={`flex w-full items-baseline border-b border-rule py-1.5 text-left hover:bg-paper/70 ${chosen ? "bg-paper" : ""}`}
+          >
+            <span className="shrink-0 font-semibold" style={{ width: head }}>
+              {name}
+            </span>
+            <span className="flex-1 text-sm text-soft">{say(policy, directory)}</span>
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+const ROWS: { part: WholePart; name: string; say(policy: Policy, directory: Directory): string }[] = [
+  { part: "scope", name: "Applies to", say: (policy, directory) => `${sayScope(policy.scope, directory)}.` },
+  {
+    part: "holds",
+    name: "Holds",
+    say: (policy, directory) =>
+      policy.holds.length
+        ? policy.holds.map((hold) => `${sayHold(policy, hold, directory)}.`).join(" ")
+        : "None placed by this policy.",
+  },
+  {
+    part: "after",
+    name: "After approval",
+    say: (policy) => `${sayAfterApproval(policy) ?? "Nothing is done by itself"}.`,
+  },
+  { part: "edits", name: "Edits", say: (policy) => `${sayEdits(policy)}.` },
+  {
+    part: "own",
+    name: "Own documents",
+    say: (policy, directory) => `${saySelfApproval(policy, directory)}. ${sayRepeated(policy)}.`,
+  },
+  { part: "readers", name: "Read along", say: (policy, directory) => `${sayReaders(policy, directory)}.` },
+];
+
+function sayReaders({ readers }: Policy, directory: Directory): string {
+  const { people = [], groups = [] } = readers ?? {};
+  const names = [
+    ...people.map((id) => directory.person(id)?.name ?? id),
+    ...groups.map((id) => directory.group(id)?.name ?? id),
+  ];
+  return names.length ? joinWords(names, "and") : "Nobody but those who have a part";
+}

@@ -1,0 +1,81 @@
+/** What a policy is asked while it is edited, off the page's thread: last year's documents by section, and everything that is wrong with it. */
+import { expose, transfer } from "comlink";
+import { checkPolicy, type Finding } from "@/core/checks";
+import type { Rate } from "@/core/money";
+import { directoryOf, type Directory, type Organisation } from "@/core/people";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import { caughtBy, tideOf, valueOf, type Caught, type PastDocument, type Tide } from "@/core/rehearsal";
+
+export type Given = {
+  organisation: Organisation;
+  versions: readonly PolicyVersion[];
+  documents: readonly PastDocument[];
+  rates: readonly Rate[];
+  months: number;
+  /** ISO date-time in UTC. */
+  at: string;
+};
+
+export type Answer = { tides: Record<string, Tide> | null; findings: Finding[] };
+
+let given: (Given & { directory: Directory; recent: Rate[]; currencies: string[] }) | null = null;
+let caught: { of: string; past: Caught[]; value: number } = { of: "", past: [], value: 0 };
+
+/** What of a policy decides which documents come to which of its sections; thresholds and levels do not. */
+function shapeOf({ scope, measure, currency, sections }: Policy): string {
+  return JSON.stringify([scope, measure, currency, sections.map(({ id, when }) => [id, when])]);
+}
+
+const api = {
+  give(next: Given): void {
+    const day = next.at.slice(0, 10);
+    const oldest = new Date(Date.parse(day) - 10 * 86_400_000).toISOString().slice(0, 10);
+    given = {
+      ...next,
+      directory: directoryOf(next.organisation),
+      recent: next.rates.filter(({ date }) => date >= oldest && date <= day),
+      currencies: [
+        ...new Set(next.documents.flatMap(({ measures }) => Object.values(measures).map(({ currency }) => currency))),
+      ],
+    };
+    caught = { of: "", past: [], value: 0 };
+  },
+
+  /** @returns the tides only when the sections catch other documents than at the last call */
+  look(policy: Policy): Answer {
+    if (!given) return { tides: null, findings: [] };
+    const shape = shapeOf(policy);
+    const fresh = shape !== caught.of;
+    if (fresh)
+      caught = {
+        of: shape,
+        past: caughtBy(policy, given.documents, given.rates, given.directory),
+        value: valueOf(policy, given.documents, given.rates),
+      };
+    const findings = checkPolicy(policy, {
+      directory: given.directory,
+      at: given.at,
+      rates: given.recent,
+      versions: given.versions,
+      past: caught.past,
+      value: caught.value,
+      currencies: given.currencies,
+    });
+    if (!fresh) return { tides: null, findings };
+    const { months } = given;
+    const tides = Object.fromEntries(
+      policy.sections.map(({ id }) => [
+        id,
+        tideOf(
+          caught.past.filter(({ section }) => section === id).map(({ minor }) => minor),
+          months,
+        ),
+      ]),
+    );
+    const buffers = Object.values(tides).flatMap(({ sorted, sums }) => [sorted.buffer, sums.buffer]);
+    return transfer({ tides, findings }, buffers);
+  },
+};
+
+export type BoardWorker = typeof api;
+expose(api);
