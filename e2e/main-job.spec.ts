@@ -1,6 +1,6 @@
 // The whole main job in one browser: two thresholds set on the band board, an order entered, the people named deciding in turn, a verified record.
 import { expect, test, type Page } from "@playwright/test";
-import { decide, enterOrder, pageOf, signIn, status } from "./support";
+import { approveVersion, clearDraft, decide, enterOrder, pageOf, sendToReviewer, signIn, status } from "./support";
 
 async function setStake(page: Page, index: number, amount: string): Promise<void> {
   await page.getByRole("slider").nth(index).focus();
@@ -10,19 +10,10 @@ async function setStake(page: Page, index: number, amount: string): Promise<void
   await expect(page.getByRole("slider").nth(index)).toHaveText(amount);
 }
 
-async function saveAndPutInForce(page: Page, version: number, why: string): Promise<void> {
-  await page.getByRole("button", { name: `Save as version ${version}` }).click();
-  await page.getByLabel(/^Why/).fill(why);
-  await page.getByRole("button", { name: `Save version ${version}` }).click();
-  await page.waitForURL(new RegExp(`version=${version}`));
-  await page.getByRole("button", { name: "Put in force" }).click();
-  await page.getByRole("button", { name: `Put version ${version} in force` }).click();
-  await expect(page.getByLabel("Versions").getByRole("listitem").first()).toContainText("In force");
-}
-
 test("from moving a stake to a verified record", async ({ page, browser }) => {
   test.setTimeout(180_000);
   await signIn(page, "benedita-corvo");
+  await clearDraft(page, "purchase-orders");
   await page.goto("/policies");
   await page.getByRole("link", { name: "Purchase orders" }).click();
   await expect(page.getByRole("slider")).toHaveCount(3);
@@ -45,7 +36,11 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     await expect(words).toContainText("Up to 2,500.00, that amount included: nobody needs to approve.");
     await expect(words).toContainText("Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.");
     await expect(words).toContainText("Over 10,000.00: the requester’s manager, then the head of the unit above.");
-    await saveAndPutInForce(page, 3, "Two steps are enough for small purchases");
+    const version = await sendToReviewer(page, "Two steps are enough for small purchases", "2026-03-10");
+    expect(version).toBe(3);
+    await approveVersion(browser, "purchase-orders", version);
+    await page.reload();
+    await expect(page.getByLabel("Versions").getByRole("listitem").first()).toContainText("In force");
   });
 
   const noor = await pageOf(browser, "noor-halvorsrud");
@@ -102,7 +97,8 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     await expect(page.getByRole("region", { name: "In words" })).toContainText(
       "Under 2,500.00: nobody needs to approve.",
     );
-    await saveAndPutInForce(page, 4, "The exact amount is asked for as well");
+    const version = await sendToReviewer(page, "The exact amount is asked for as well", "2026-03-10");
+    await approveVersion(browser, "purchase-orders", version);
     await enterOrder(noor, { title: "Rope for exactly 2,500", price: "2500" });
     await expect(levels(noor)).toHaveCount(1);
   });

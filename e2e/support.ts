@@ -61,3 +61,39 @@ export async function startServer(port: number, env: Record<string, string>): Pr
   });
   return server;
 }
+
+/** Throws away what an earlier test left of a policy's draft, so that its board opens as the newest version. */
+export async function clearDraft(page: Page, policy: string): Promise<void> {
+  const there = await page.request.post(`/api/policies/${policy}/draft/presence`, { data: {} });
+  const { revision } = (await there.json()) as { revision: number };
+  if (revision > 0) await page.request.delete(`/api/policies/${policy}/draft`, { data: { revision } });
+}
+
+/** Gives every doubtful finding its sentence and sends the draft to the reviewer. @returns the number of the version */
+export async function sendToReviewer(page: Page, why: string, from: string | null): Promise<number> {
+  const findings = page.getByRole("region", { name: "Findings" });
+  await expect(findings).not.toContainText("looking");
+  for (const reason of await findings.getByRole("textbox").all()) await reason.fill("Agreed for this trial.");
+  await expect(page.getByText(/^Draft saved at/)).toBeVisible();
+  await page.getByRole("button", { name: "Send to the reviewer" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel(/^Why/).fill(why);
+  if (from) await sheet.getByLabel("To count from").fill(from);
+  const before = page.url();
+  await sheet.getByRole("button", { name: "Send to the reviewer" }).click();
+  await page.waitForURL((url) => url.href !== before && url.searchParams.has("version"));
+  return Number(new URL(page.url()).searchParams.get("version"));
+}
+
+/** The reviewer approves a version. */
+export async function approveVersion(browser: Browser, policy: string, version: number): Promise<void> {
+  const reviewer = await pageOf(browser, "rosalind-amado");
+  await reviewer.goto(`/policies/${policy}?version=${version}`);
+  await reviewer.getByRole("button", { name: "Approve the version" }).click();
+  await reviewer
+    .getByRole("dialog")
+    .getByRole("button", { name: `Approve version ${version}` })
+    .click();
+  await expect(reviewer.getByText(/^Approved by Rosalind Amado/)).toBeVisible();
+  await reviewer.context().close();
+}

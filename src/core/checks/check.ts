@@ -2,6 +2,7 @@ import { convert, minorDigits, type Rate } from "../money";
 import type { Directory, ToCurrency } from "../people";
 import { appliesTo, rivalOf, whyNotReady, type Policy, type PolicyVersion } from "../policy";
 import { typeWords } from "../documents";
+import { sayDate } from "../words";
 import { askedBy } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
 import { checkConditions } from "./conditions";
@@ -93,10 +94,11 @@ function claimed(policy: Policy, { versions, at, directory }: CheckContext): Fin
   return [
     {
       code: "claims the same",
-      weight: "fatal",
+      // Refused where their dates would meet, when dates are given; a season or a successor may well claim the same.
+      weight: "passing",
       place: {},
-      message: `“${policy.name}” and “${rival.policy.name}”, in force since or from ${rival.inForceFrom!.slice(0, 10)}, both claim ${typeWords(policy.documentType).name.many} of the same unit and people.`,
-      mend: "Give one of them another unit or other requesters, or an end to the other.",
+      message: `“${policy.name}” and “${rival.policy.name}”, which counts from ${sayDate(rival.inForceFrom!)}, both claim ${typeWords(policy.documentType).name.many} of the same unit and people.`,
+      mend: "Choose dates that do not meet; or give one of them another unit or other requesters, or an end to the other.",
     },
   ];
 }

@@ -27,12 +27,22 @@ export function someNames(ids: readonly string[], directory: Directory): string 
 export function deadEndFindings(looked: Looked, moments: readonly string[]): Finding[] {
   const groups = new Map<string, DeadEnd[]>();
   for (const one of deadEnds(looked, moments)) {
-    const key = [one.section, one.level, one.passing, one.reason].join("|");
+    // A quorum that different people miss by different counts is one thing to mend.
+    const key = [one.section, one.level, one.passing, one.reason.replace(SHORT, "too few")].join("|");
     const group = groups.get(key);
     if (group) group.push(one);
     else groups.set(key, [one]);
   }
   return [...groups.values()].map((group) => (group[0]!.passing ? passing(looked, group) : lasting(looked, group)));
+}
+
+/** How a reason says that a quorum cannot be reached. */
+const SHORT = /^(\d+) of \d+ needed are eligible/;
+
+/** The reason of the one who finds the fewest. */
+function worst(group: readonly DeadEnd[]): string {
+  const found = (one: DeadEnd) => Number(SHORT.exec(one.reason)?.[1] ?? 0);
+  return [...group].sort((a, b) => found(a) - found(b))[0]!.reason;
 }
 
 function partsOf({ policy }: Looked, { section: id, level: levelId }: DeadEnd): { section: Section; level: Level } {
@@ -47,15 +57,16 @@ function lasting(looked: Looked, group: readonly DeadEnd[]): Finding {
   const bands = [...new Set(group.flatMap((one) => one.bands))].sort((a, b) => a - b);
   const { many } = typeWords(policy.documentType).name;
   const all = people.length === looked.asked.requesters.length;
+  const reason = worst(group);
   const whose = all ? "anybody" : someNames(people, directory);
   const ranges = joinWords(rangesOf(section, bands, policy.currency), "and");
   return {
     code: "dead end",
     weight: "fatal",
     place: { section: section.id, level: level.id, band: bands[0]! },
-    message: `Nobody can decide ${many} of ${whose} ${ranges}: at “${level.name}” ${group[0]!.reason}.`,
+    message: `Nobody can decide ${many} of ${whose} ${ranges}: at “${level.name}” ${reason}.`,
     example: exampleOf(policy, edgesOf(policy, section, bands[0]!, unit).high, people[0]!, directory),
-    ...mendFor(section, level, group[0]!.reason, directory),
+    ...mendFor(section, level, reason),
   };
 }
 
@@ -73,25 +84,14 @@ function rangesOf(section: Section, bands: readonly number[], currency: string):
   });
 }
 
-function mendFor(
-  section: Section,
-  level: Level,
-  reason: string,
-  directory: Directory,
-): Pick<Finding, "mend" | "offer"> {
-  const { approvers, quorum } = level;
-  const size =
-    approvers.kind === "people"
-      ? approvers.people.length
-      : approvers.kind === "group"
-        ? (directory.group(approvers.group)?.members.length ?? 0)
-        : 1;
-  if (quorum.kind === "n" && quorum.n > size && size > 0)
+function mendFor(section: Section, level: Level, reason: string): Pick<Finding, "mend" | "offer"> {
+  const most = Number(SHORT.exec(reason)?.[1] ?? 0);
+  if (level.quorum.kind === "n" && most > 0)
     return {
-      mend: `Ask for ${size} at most, or name more people.`,
+      mend: `Ask for ${most} at most, or name more people.`,
       offer: {
-        label: size === 1 ? "Ask for one" : `Ask for all ${size}`,
-        edit: { kind: "quorum", section: section.id, level: level.id, n: size },
+        label: `Ask for ${most === 1 ? "one" : most}`,
+        edit: { kind: "quorum", section: section.id, level: level.id, n: most },
       },
     };
   if (/vacant|has no members/.test(reason))

@@ -2,7 +2,7 @@ import { sayCondition } from "../conditions";
 import { typeWords, vocabularyOf } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
-import { joinWords } from "../words";
+import { joinWords, sayCount } from "../words";
 import type { Level, Policy } from "./schema";
 import { sayDuration } from "./words";
 
@@ -111,7 +111,8 @@ export function sayLevelDetails(level: Level, directory: Directory): string[] {
       said.push(`No comment is needed to ${effect === "decline" ? "decline" : "send back"}`);
   for (const { effect, word } of level.outcomes ?? [])
     said.push(`“${word}” stands for ${{ approve: "approve", decline: "decline", sendBack: "send back" }[effect]}`);
-  if (level.choosesNext) said.push(`Whoever decides chooses which of ${level.choosesNext.length} levels comes next`);
+  if (level.choosesNext)
+    said.push(`Whoever decides chooses which of ${sayCount(level.choosesNext.length)} levels comes next`);
   if (level.mayAddApprover) said.push("Whoever decides may have one more person approve first");
   if (level.instruction) said.push(`Told to whoever decides: “${level.instruction}”`);
   return said;

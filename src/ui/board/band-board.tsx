@@ -45,8 +45,11 @@ export type BoardProps = {
 };
 
 /** The one picture: thresholds as stakes in the amounts of last year, levels as pennants below them, and what it says in words. */
-export function BandBoard(props: BoardProps) {
-  const { saved, kept, current, all, editable, organisation, at, review, others } = props;
+export function BandBoard(fresh: BoardProps) {
+  // What is edited stays as it was opened; only what stands around it follows the server.
+  const [{ saved, kept, editable, organisation, at, all }] = useState(fresh);
+  const props: BoardProps = { ...fresh, saved, editable };
+  const { review, others, current } = fresh;
   const board = useBoard({ saved, kept, organisation, versions: all, at, mayWrite: editable });
   const [trying, setTrying] = useState(false);
   const href = `/api/policies/${saved.id}`;
@@ -93,10 +96,12 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
   const words = typeWords(policy.documentType);
   const measure = words.measures.find(({ key }) => key === policy.measure.kind)?.label ?? policy.measure.kind;
   const latest = Math.max(0, ...versions.map((version) => version.version));
+  // As soon as something was saved it is the draft that is looked at, whatever the address says.
+  const shown = board.revision > 0 && editable ? null : (current?.version ?? null);
   const counts = current?.state === "In force" || current?.state === "Scheduled";
   return (
-    <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 px-4 pt-4 pb-2 md:px-6">
-      <div className="min-w-0 max-w-3xl">
+    <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 px-4 pt-4 pb-2 md:px-6 xl:flex-nowrap">
+      <div className="min-w-0">
         <h1 className="text-2xl font-semibold">{policy.name}</h1>
         <p className="text-soft">
           {words.name.many.charAt(0).toUpperCase() + words.name.many.slice(1)} of {sayScope(policy.scope, directory)}.
@@ -105,10 +110,10 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
         <Versions id={saved.id} current={current} versions={versions} hasDraft={props.kept !== null} />
         {editable && <Keeping board={board} latest={latest} />}
       </div>
-      <div className="flex flex-wrap items-center justify-end gap-2">
+      <div className="-ml-4 flex shrink-0 flex-wrap items-center gap-x-1 gap-y-2 xl:ml-0">
         {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
-        <Files board={board} shown={current?.version ?? null} />
-        <Boundaries board={board} shown={current?.version ?? null} tests={tests} href={href} />
+        <Files board={board} shown={shown} />
+        <Boundaries board={board} shown={shown} tests={tests} href={href} mayKeep={mayWrite} />
         {!trying && <Button onClick={onTry}>Try a document</Button>}
         {editable && <SendToReviewer board={board} basedOn={latest} href={href} today={today} />}
         {mayWrite && awaitsDate && current && <PutInForce href={href} version={current.version} today={today} />}

@@ -17,12 +17,14 @@ export function Boundaries({
   shown,
   tests,
   href,
+  mayKeep,
 }: {
   board: BoardState;
   /** The saved version that is shown, if one is. */
   shown: number | null;
   tests: TestSet[];
   href: string;
+  mayKeep: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const { run, refusals } = useChange();
@@ -43,7 +45,7 @@ export function Boundaries({
           <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
             Take it as CSV
           </a>
-          {shown !== null && board.mayWrite && !kept && (
+          {shown !== null && mayKeep && !kept && (
             <Button small onClick={() => void keep()}>
               Keep as the test set of version {shown}
             </Button>

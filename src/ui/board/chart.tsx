@@ -33,33 +33,37 @@ export function Chart({ board }: { board: Board }) {
     if (mayWrite) addStake(board, amountAt(domain, place, unit));
   };
   return (
-    <div className="relative px-4 pb-3 [--pad:1rem] md:px-6 md:[--pad:1.5rem]">
-      <div className="relative" style={{ paddingLeft: HEAD, paddingTop: top }}>
-        <TideHead board={board} by={by} setBy={setBy} />
-        <div ref={track} className="relative" style={{ height: TIDE + 24 }} onDoubleClick={addHere}>
-          <TidePicture board={board} by={by} />
-          <Crowds board={board} />
-          <Ticks board={board} />
+    <>
+      <div className="relative px-4 pb-3 [--pad:1rem] md:px-6 md:[--pad:1.5rem]">
+        <div className="relative" style={{ paddingLeft: HEAD, paddingTop: top }}>
+          <TideHead board={board} by={by} setBy={setBy} />
+          <div ref={track} className="relative" style={{ height: TIDE + 24 }} onDoubleClick={addHere}>
+            <TidePicture board={board} by={by} />
+            <Crowds board={board} />
+            <Ticks board={board} />
+          </div>
+        </div>
+        <div role="group" aria-label="Levels, in order">
+          {section.levels.map((level, index) => (
+            <PennantRow key={level.id} board={board} level={level} index={index} head={HEAD} />
+          ))}
+        </div>
+        <FeetRows board={board} figures={figures} head={HEAD} />
+        <div
+          className="pointer-events-none absolute inset-y-0 right-4 md:right-6"
+          style={{ left: `calc(${HEAD}px + var(--pad))` }}
+        >
+          {selection?.kind === "band" && <BandShade board={board} band={selection.index} />}
+          {board.tried?.section === section.id && <Plumb board={board} />}
+          {section.thresholds.map((threshold, index) => (
+            <Stake key={index} board={board} index={index} threshold={threshold} row={rows[index]!} track={track} />
+          ))}
         </div>
       </div>
-      <div role="group" aria-label="Levels, in order">
-        {section.levels.map((level, index) => (
-          <PennantRow key={level.id} board={board} level={level} index={index} head={HEAD} />
-        ))}
+      <div className="px-4 pb-4 md:px-6">
+        <WholeRows board={board} head={HEAD} />
       </div>
-      <FeetRows board={board} figures={figures} head={HEAD} />
-      <WholeRows board={board} head={HEAD} />
-      <div
-        className="pointer-events-none absolute inset-y-0 right-4 md:right-6"
-        style={{ left: `calc(${HEAD}px + var(--pad))` }}
-      >
-        {selection?.kind === "band" && <BandShade board={board} band={selection.index} />}
-        {board.tried?.section === section.id && <Plumb board={board} />}
-        {section.thresholds.map((threshold, index) => (
-          <Stake key={index} board={board} index={index} threshold={threshold} row={rows[index]!} track={track} />
-        ))}
-      </div>
-    </div>
+    </>
   );
 }
 

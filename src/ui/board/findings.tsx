@@ -13,22 +13,31 @@ const WEIGHT: Record<Weight, { word: string; border: string; text: string }> = {
 /** Everything the checks say of the draft, the heaviest first; each leads to the part of the board it means. */
 export function Findings({ board }: { board: BoardState }) {
   const { findings, look, policy } = board;
-  const serious = findings.filter(({ weight }) => weight !== "passing").length;
+  const serious = findings.filter(({ weight }) => weight !== "passing");
+  const passing = findings.filter(({ weight }) => weight === "passing");
+  const items = (of: readonly Finding[]) =>
+    of.map((finding) => (
+      <li key={`${keyOf(finding)} ${finding.message}`}>
+        <One board={board} finding={finding} />
+      </li>
+    ));
   return (
     <section aria-labelledby="findings" className="border-b border-rule px-5 py-4">
       <h2 id="findings" className="mb-2 font-sans text-sm font-semibold text-soft">
-        Findings{look.of ? `, ${serious}` : ""}
+        Findings{look.of ? `, ${serious.length}` : ""}
         {look.of !== policy && !look.problem && <span className="font-normal"> (looking …)</span>}
       </h2>
       {look.problem && <p className="text-sm text-held">{look.problem}</p>}
-      {look.of && findings.length === 0 && <p className="text-sm text-approved">The checks find nothing wrong.</p>}
+      {look.of && serious.length === 0 && <p className="text-sm text-approved">The checks find nothing wrong.</p>}
       <ul className="flex flex-col gap-3" aria-live="polite">
-        {findings.map((finding) => (
-          <li key={`${keyOf(finding)} ${finding.message}`}>
-            <One board={board} finding={finding} />
-          </li>
-        ))}
+        {items(serious)}
       </ul>
+      {passing.length > 0 && (
+        <details className="mt-2">
+          <summary className="min-h-7 cursor-pointer text-sm text-soft">Good to know ({passing.length})</summary>
+          <ul className="flex flex-col gap-3">{items(passing)}</ul>
+        </details>
+      )}
     </section>
   );
 }

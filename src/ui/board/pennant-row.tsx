@@ -160,7 +160,7 @@ function Pennant({
       />
       {run.mark === "approves" ? (
         <span
-          className={`${shape} pennant-notch ${lit !== undefined ? "bg-signal" : tried?.section === section.id ? "bg-harbour/45" : "bg-harbour"} text-white`}
+          className={`${shape} pennant-notch ${lit !== undefined ? "bg-signal" : tried?.section === section.id ? "bg-rule text-ink!" : "bg-harbour"} text-white`}
           style={{ left: `calc(${left * 100}% + 2px)`, width: `calc(${(right - left) * 100}% - 4px)` }}
         >
           <Label text={capital(label)} />

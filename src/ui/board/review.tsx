@@ -49,7 +49,7 @@ export function ReviewPanel({
     <section aria-label="Review" className="border-b border-rule px-5 py-4 text-sm">
       <h2 className="font-sans text-sm font-semibold">Review of version {info.version}</h2>
       <p className="text-soft">
-        Sent by {info.sentBy}, {info.sentAt}. {info.plan}
+        Sent by {info.sentBy}, {info.sentAt}. {info.outcome !== "approved" && info.plan}
       </p>
       {info.outcome && (
         <p className={info.outcome === "approved" ? "text-approved" : "text-waiting"}>
@@ -69,7 +69,7 @@ export function ReviewPanel({
           </ul>
         </details>
       )}
-      <Comments board={board} info={info} life={life} mayComment={mayComment} />
+      <Comments board={board} info={info} life={life} mayComment={mayComment && !info.outcome} />
       {mayReview && !info.outcome && (
         <div className="mt-3 flex flex-wrap gap-2">
           <Button look="solid" disabled={info.own} onClick={() => setAsking("approved")}>

@@ -1,5 +1,6 @@
 "use client";
 
+import { useState } from "react";
 import { typeWords } from "@/core/documents";
 import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
@@ -198,10 +199,15 @@ function PeopleEditor({
   people: string[];
   onChange(people: string[]): void;
 }) {
+  // Those named first, as they stood when the level was opened: a list that moved under the pointer would be a trap.
+  const [named] = useState(() => new Set(people));
+  const listed = [...board.directory.organisation.people].sort(
+    (a, b) => Number(named.has(b.id)) - Number(named.has(a.id)),
+  );
   return (
     <fieldset className="max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
       <legend className="sr-only">Named people</legend>
-      {board.directory.organisation.people.map((person) => {
+      {listed.map((person) => {
         const checked = people.includes(person.id);
         return (
           <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">

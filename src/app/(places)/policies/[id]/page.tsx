@@ -18,5 +18,6 @@ export default async function PolicyPage({
   const asked = (await searchParams).version;
   const view = boardView(app, person, id, asked ? Number(asked) : null);
   if (!view) notFound();
-  return <BandBoard key={`${id}-${view.current?.version ?? "draft"}`} {...view} />;
+  // By the address and not by what is shown: the first save turns a version into a draft under the hands of whoever edits it.
+  return <BandBoard key={`${id}-${asked ?? ""}`} {...view} />;
 }

@@ -1,0 +1,87 @@
+// Every policy to begin with is one, names nobody, and is sound by the checks where its documents can be entered; the guided one is what was answered.
+import { describe, expect, it } from "vitest";
+import { marevia } from "../../../demo/organisation";
+import { checkPolicy } from "../checks";
+import { directoryOf } from "../people";
+import { bandOf, readPolicy } from "../policy";
+import { documentTypeKeys } from "../documents";
+import { AnswersSchema, policyFromAnswers, STARTING_SET, startFrom, type Answers } from "./index";
+
+const own = { id: "own", name: "Own", owner: "benedita-corvo", units: ["fleet"], currency: "EUR" };
+const directory = directoryOf(marevia);
+const context = { directory, at: "2026-03-10T09:10:00.000Z", rates: [], versions: [], past: [], currencies: ["EUR"] };
+
+describe("the starting set", () => {
+  it("has one for each type", () => {
+    expect(STARTING_SET.map(({ documentType }) => documentType).sort()).toEqual([...documentTypeKeys].sort());
+  });
+  it.each(STARTING_SET)("$title is a policy that names nobody, in any currency", (start) => {
+    for (const currency of ["EUR", "JPY", "KWD"]) {
+      const read = readPolicy(startFrom(start, { ...own, currency }));
+      expect(read.ok ? [] : read.refusals).toEqual([]);
+      if (!read.ok) return;
+      const rules = read.value.sections.flatMap((section) => section.levels.map(({ approvers }) => approvers.kind));
+      expect(rules.some((kind) => ["people", "group", "position"].includes(kind))).toBe(false);
+      // What is not carried out yet, and the top of the line, depend on the organisation and the program; its shape is sound.
+      const shape = checkPolicy(read.value, context).filter(
+        ({ code }) => !["not carried out", "dead end", "limit too low", "no rate", "passing dead end"].includes(code),
+      );
+      expect(shape.map(({ message }) => message)).toEqual([]);
+    }
+  });
+});
+
+describe("the guided start", () => {
+  const answers: Answers = {
+    name: "Small orders",
+    documentType: "purchase-order",
+    units: ["fleet"],
+    currency: "EUR",
+    firstNeedsNobody: true,
+    steps: [
+      { over: 250_000, approver: "manager" },
+      { over: 1_000_000, approver: "manager" },
+    ],
+  };
+  const asked = (input: Answers, minor: number) => {
+    const read = readPolicy(policyFromAnswers(AnswersSchema.parse(input), { id: "own", owner: "x" }));
+    if (!read.ok) throw new Error(read.refusals[0]!.message);
+    const section = read.value.sections[0]!;
+    return section.levels
+      .filter(({ marks }) => marks[bandOf(minor, section.thresholds)] === "approves")
+      .map(({ name }) => name);
+  };
+  it("asks from over each amount on, its exact amount below", () => {
+    expect([249_999, 250_000, 250_001, 1_000_000, 1_000_001].map((minor) => asked(answers, minor).length)).toEqual([
+      0, 0, 1, 1, 2,
+    ]);
+    const everybody: Answers = {
+      ...answers,
+      firstNeedsNobody: false,
+      steps: [
+        { over: 0, approver: "unitAbove" },
+        { over: 500, approver: "byLimit" },
+      ],
+    };
+    expect([1, 500, 501].map((minor) => asked(everybody, minor).join())).toEqual([
+      "Head of the unit above",
+      "Head of the unit above",
+      "Head of the unit above,First with the limit",
+    ]);
+  });
+  it.each([
+    [
+      "amounts that do not rise",
+      {
+        steps: [
+          { over: 5, approver: "manager" },
+          { over: 5, approver: "manager" },
+        ],
+      },
+    ],
+    ["nobody below an amount that is zero", { steps: [{ over: 0, approver: "manager" }] }],
+    ["no step", { steps: [] }],
+  ])("refuses %s", (_name, extra) => {
+    expect(AnswersSchema.safeParse({ ...answers, ...extra }).success).toBe(false);
+  });
+});
