@@ -2,6 +2,7 @@ import fs from "node:fs";
 import path from "node:path";
 import { parseArgs } from "node:util";
 import { z } from "zod";
+import { checkPolicy } from "@/core/checks";
 import { PurchaseOrderSchema } from "@/core/documents";
 import { RateSchema, type Rate } from "@/core/money";
 import { OrganisationSchema, directoryOf, type Organisation } from "@/core/people";
@@ -20,6 +21,10 @@ const HELP = `Bandeira: who may approve what, from which amount.
       Prints the route of a document as JSON: band, section, every level with "required" or "passed over" and why,
       every person with "eligible" or why not. Needs no database. TIME is an ISO date-time, now if left out.
 
+  bandeira check --policy P.json --people O.json [--rates R.json] [--at TIME]
+      Prints what the checks find wrong with a policy as JSON, each with its place, a worked example and what would mend it; exits with 1
+      when anything is fatal. Needs no database, so it knows no past documents and no other policies.
+
   bandeira verify [--data DIR]
       Re-computes the hash chain of the log. Prints the number of events; exits with 1 naming the first bad one.
 
@@ -30,7 +35,7 @@ const HELP = `Bandeira: who may approve what, from which amount.
       This text.
 
 DIR is the folder with the database: --data, else BANDEIRA_DATA, else data.
-Exit codes: 0 done, 1 the log or a projection is not as it should be, 2 the call or a file is wrong.
+Exit codes: 0 done, 1 the log, a projection or a policy is not as it should be, 2 the call or a file is wrong.
 Examples of the files are in demo/examples, their JSON Schemas in docs/schema.`;
 
 /** Something in the call or in a file is wrong; its lines go to standard error. */
@@ -48,6 +53,7 @@ const OPTIONS = {
 
 const TAKES: Record<string, string[]> = {
   route: ["policy", "people", "document", "rates", "at"],
+  check: ["policy", "people", "rates", "at"],
   verify: ["data"],
   rebuild: ["data"],
 };
@@ -66,6 +72,7 @@ export async function main(args: string[]): Promise<number> {
     const foreign = Object.keys(values).find((key) => !TAKES[command]!.includes(key));
     if (foreign) throw new CallError(`${command} does not take --${foreign}; bandeira --help shows the call.`);
     if (command === "route") return routeFiles(values);
+    if (command === "check") return checkFile(values);
     return command === "verify" ? verify(folderOf(values)) : rebuildAll(folderOf(values));
   } catch (error) {
     if (!(error instanceof CallError) && !(error instanceof DatabaseUnavailable)) throw error;
@@ -92,14 +99,8 @@ function folderOf(values: Values): string {
 }
 
 function routeFiles(values: Values): number {
-  const policy = readPolicyFile(needed(values, "policy"));
-  const organisation: Organisation = parse(needed(values, "people"), OrganisationSchema);
   const document = parse(needed(values, "document"), PurchaseOrderSchema);
-  const rates: Rate[] = values.rates ? parse(values.rates, z.array(RateSchema)) : [];
-  const at = values.at ?? new Date().toISOString();
-  if (Number.isNaN(Date.parse(at)))
-    throw new CallError(`--at ${at} is not a time; write it like 2026-03-10T09:10:00Z.`);
-  const time = new Date(at).toISOString();
+  const { policy, organisation, rates, time } = given(values);
   const version = {
     policy,
     version: 1,
@@ -114,9 +115,28 @@ function routeFiles(values: Values): number {
   return say(JSON.stringify(found, null, 2));
 }
 
+/** What both commands on files read: a policy, the people it asks, rates and a time. */
+function given(values: Values): { policy: Policy; organisation: Organisation; rates: Rate[]; time: string } {
+  const policy = readPolicyFile(needed(values, "policy"));
+  const organisation: Organisation = parse(needed(values, "people"), OrganisationSchema);
+  const rates: Rate[] = values.rates ? parse(values.rates, z.array(RateSchema)) : [];
+  const at = values.at ?? new Date().toISOString();
+  if (Number.isNaN(Date.parse(at)))
+    throw new CallError(`--at ${at} is not a time; write it like 2026-03-10T09:10:00Z.`);
+  return { policy, organisation, rates, time: new Date(at).toISOString() };
+}
+
+function checkFile(values: Values): number {
+  const { policy, organisation, rates, time } = given(values);
+  const context = { directory: directoryOf(organisation), at: time, rates, versions: [], past: [], currencies: [] };
+  const findings = checkPolicy(policy, context);
+  say(JSON.stringify(findings, null, 2));
+  return findings.some(({ weight }) => weight === "fatal") ? 1 : 0;
+}
+
 function needed(values: Values, key: "policy" | "people" | "document"): string {
   const file = values[key];
-  if (!file) throw new CallError(`route needs --${key} FILE; bandeira --help shows the call.`);
+  if (!file) throw new CallError(`this command needs --${key} FILE; bandeira --help shows the call.`);
   return file;
 }
 

@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { sayCondition } from "../conditions";
-import { typeWords, vocabularyOf } from "../documents";
 import type { Directory } from "../people";
-import { bandOf, boundaryAmounts, sayBand, type Policy } from "../policy";
+import { bandOf, boundaryAmounts, sayBand, vocabularyIn, type Policy } from "../policy";
 
 /** The route of one amount as a test set keeps it: names and words, so that it can be read and signed by itself. */
 export const BoundaryCaseSchema = z.strictObject({
@@ -30,7 +29,7 @@ export function boundaryCases(policy: Policy, directory: Directory): BoundaryCas
 function caseAt(policy: Policy, sectionId: string, minor: number, directory: Directory): BoundaryCase {
   const section = policy.sections.find(({ id }) => id === sectionId)!;
   const band = bandOf(minor, section.thresholds);
-  const vocabulary = vocabularyOf(typeWords(policy.documentType));
+  const vocabulary = vocabularyIn(policy.documentType, directory);
   return {
     section: section.id,
     sectionName: section.name,

@@ -1,5 +1,5 @@
 import { sayCondition } from "../conditions";
-import { typeWords, vocabularyOf } from "../documents";
+import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { joinWords } from "../words";
@@ -7,6 +7,7 @@ import { bandOf, cutOf } from "./bands";
 import type { Place } from "./place";
 import type { Level, Policy, Section } from "./schema";
 import { sayScope } from "./scope";
+import { vocabularyIn } from "./vocabulary";
 import { sayAfterApproval, sayEdits, sayHold, sayLevelDetails, sayRepeated, saySelfApproval } from "./whole-words";
 import { sayBand, saySection } from "./words";
 
@@ -63,7 +64,7 @@ function wholeFacts(policy: Policy, directory: Directory): [string, string | nul
 
 function sayWhole(policy: Policy, section: Section, directory: Directory): string {
   const bands = section.bands.map((_, band) => sayBand(policy, section, band, directory));
-  return [saySection(policy, section), ...bands].join(" ");
+  return [saySection(policy, section, directory), ...bands].join(" ");
 }
 
 function sectionDifferences(
@@ -79,7 +80,7 @@ function sectionDifferences(
     if (was !== is) found.push({ place: where, what, before: was, after: is });
   };
   differ(`Name of the section “${now.name}”`, old.name, now.name);
-  differ(`${now.name}, which documents`, saySection(before, old), saySection(after, now));
+  differ(`${now.name}, which documents`, saySection(before, old, directory), saySection(after, now, directory));
   const stakes = (policy: Policy, section: Section) =>
     section.thresholds.map(
       ({ amount, exact }) =>
@@ -107,7 +108,7 @@ function levelDifferences(
   const say = (policy: Policy, level: Level) =>
     [
       `${level.name}: ${sayRule(level.approvers, directory)}`,
-      ...(level.when ? [`only if ${sayCondition(level.when, vocabularyOf(typeWords(policy.documentType)))}`] : []),
+      ...(level.when ? [`only if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))}`] : []),
       ...sayLevelDetails(level, directory),
       ...level.checklist.map((item) => `To tick off: ${item}`),
       ...(level.designNote ? [`Note to designers: ${level.designNote}`] : []),

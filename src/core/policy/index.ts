@@ -12,6 +12,7 @@ export {
 } from "./schema";
 export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Section, Threshold } from "./schema";
 export { bandEdges, bandOf, boundaryAmounts, cutOf } from "./bands";
+export { vocabularyIn } from "./vocabulary";
 export { PlaceSchema, sayPlace } from "./place";
 export type { Place } from "./place";
 export { appliesTo, claimTheSame, outsideScope, sayScope } from "./scope";

@@ -1,9 +1,10 @@
 import { sayCondition } from "../conditions";
-import { typeWords, vocabularyOf } from "../documents";
+import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { joinWords, sayCount } from "../words";
 import type { Level, Policy } from "./schema";
+import { vocabularyIn } from "./vocabulary";
 import { sayDuration } from "./words";
 
 type Hold = Policy["holds"][number];
@@ -30,7 +31,7 @@ export const AFTER_APPROVAL: Record<Step["kind"], string> = {
 
 /** @example "Held as “No order” if the match is without an order: not paid until it is approved, or the Accounts payable release it" */
 export function sayHold(policy: Pick<Policy, "documentType">, hold: Hold, directory: Directory): string {
-  const when = hold.when ? ` if ${sayCondition(hold.when, vocabularyOf(typeWords(policy.documentType)))}` : "";
+  const when = hold.when ? ` if ${sayCondition(hold.when, vocabularyIn(policy.documentType, directory))}` : "";
   const blocks = hold.blocks.length
     ? `not ${joinWords(
         hold.blocks.map((block) => BLOCKS[block]),

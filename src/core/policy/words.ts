@@ -1,10 +1,11 @@
 import { joinWords, sayCount } from "../words";
 import { sayCondition } from "../conditions";
-import { typeWords, vocabularyOf } from "../documents";
+import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { bandEdges } from "./bands";
 import type { Level, Policy, Section, Threshold } from "./schema";
+import { vocabularyIn } from "./vocabulary";
 
 /**
  * The range of a band in words; who reads it can say on which side the exact amount is.
@@ -64,7 +65,7 @@ function joinSequence(parts: string[]): string {
 }
 
 function sayLevel(policy: Policy, level: Level, directory: Directory): string {
-  const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyOf(typeWords(policy.documentType)))})` : "";
+  const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))})` : "";
   const limit = level.timeLimit ? ` within ${sayDuration(level.timeLimit)}${sayLate(level, directory)}` : "";
   return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;
 }
@@ -126,9 +127,9 @@ export function sayWho(level: Pick<Level, "approvers" | "quorum">, directory: Di
 }
 
 /** The section's condition as a sentence of its own. */
-export function saySection(policy: Policy, section: Section): string {
+export function saySection(policy: Policy, section: Section, directory?: Directory): string {
   const { many } = typeWords(policy.documentType).name;
-  const vocabulary = vocabularyOf(typeWords(policy.documentType));
+  const vocabulary = vocabularyIn(policy.documentType, directory);
   if (section.when === "otherwise")
     return policy.sections.length === 1 ? `All ${many}.` : `All ${many} that no section before this one takes.`;
   return `${many.charAt(0).toUpperCase()}${many.slice(1)} where ${sayCondition(section.when, vocabulary)}.`;

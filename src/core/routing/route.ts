@@ -1,11 +1,12 @@
 import { evaluate, sayCondition, type Explained, type ToCurrency } from "../conditions";
-import { documentType, vocabularyOf, type AnyDocument } from "../documents";
+import { documentType, type AnyDocument } from "../documents";
 import { convert, money, type Money } from "../money";
 import { mostDeciders, sayRule, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import {
   bandOf,
   sayBand,
   saySection,
+  vocabularyIn,
   type Level,
   type Policy,
   type PolicyVersion,
@@ -91,7 +92,7 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
   const sections = policy.sections.map((section): SectionLooked => {
-    const looked = { section: section.id, name: section.name, words: saySection(policy, section) };
+    const looked = { section: section.id, name: section.name, words: saySection(policy, section, context.directory) };
     if (found || undecided) return { ...looked, outcome: "not reached" };
     const explained: Explained | undefined =
       section.when === "otherwise" ? undefined : evaluate(section.when, facts, toCurrency);
@@ -140,7 +141,7 @@ function routeLevel(
   const undecidable = level.when
     ? evaluate(level.when, documentType(policy.documentType).facts(document), converter(document, context))
     : null;
-  const words = level.when ? sayCondition(level.when, vocabularyOf(documentType(policy.documentType))) : "";
+  const words = level.when ? sayCondition(level.when, vocabularyIn(policy.documentType, context.directory)) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
   const people = peopleOf(level, document, amount, context);
   const told = mark === "told" || level.kind === "notice";

@@ -173,7 +173,7 @@ function sectionContent(policy: Policy, section: Section, directory: Directory):
   ];
   return [
     { text: section.name, style: "section" },
-    { text: saySection(policy, section), style: "soft", margin: [0, 0, 0, 4] },
+    { text: saySection(policy, section, directory), style: "soft", margin: [0, 0, 0, 4] },
     {
       layout: lines,
       table: { headerRows: 1, dontBreakRows: true, widths: [140, ...ranges.map(() => "*" as const)], body },

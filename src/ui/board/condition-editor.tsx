@@ -3,10 +3,10 @@
 import { useId, useState } from "react";
 import type { Comparison, Condition, Group } from "@/core/conditions";
 import { sayCondition } from "@/core/conditions";
-import { typeWords, vocabularyOf, type Field } from "@/core/documents";
+import { typeWords, type Field } from "@/core/documents";
 import { formatAmount, parseMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
-import type { Policy } from "@/core/policy";
+import { vocabularyIn, type Policy } from "@/core/policy";
 import { capital } from "../format";
 import { Button } from "../primitives";
 
@@ -62,7 +62,7 @@ export function ConditionEditor({
     <div className="flex flex-col gap-2">
       <GroupEditor {...where} group={group} depth={0} onChange={(next) => onChange(simple(next))} />
       <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">
-        {capital(sayCondition(condition, vocabularyOf(typeWords(policy.documentType))))}.
+        {capital(sayCondition(condition, vocabularyIn(policy.documentType, where.directory)))}.
       </p>
     </div>
   );

@@ -2,9 +2,8 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { sayCondition } from "@/core/conditions";
-import { typeWords, vocabularyOf } from "@/core/documents";
 import { sayRule } from "@/core/people";
-import { edit, sayRange, sayWho, type Level } from "@/core/policy";
+import { edit, sayRange, sayWho, vocabularyIn, type Level } from "@/core/policy";
 import { capital } from "../format";
 import { placeOn } from "./geometry";
 import { spanOf, type Board } from "./types";
@@ -34,7 +33,7 @@ export function PennantRow({ board, level, index, head }: { board: Board; level:
         <span className="block text-sm leading-tight text-soft">{capital(sayWho(level, directory))}</span>
         {level.when && (
           <span className="block text-sm leading-tight text-waiting">
-            if {sayCondition(level.when, vocabularyOf(typeWords(policy.documentType)))}
+            if {sayCondition(level.when, vocabularyIn(policy.documentType, directory))}
           </span>
         )}
         {beside(index - 1) && <span className="sr-only">Side by side with the level above</span>}

@@ -75,7 +75,7 @@ export function SectionHead({ board }: { board: BoardState }) {
   const [open, setOpen] = useState(false);
   return (
     <div className="flex flex-wrap items-baseline gap-x-3 px-4 pt-3 text-sm text-soft md:px-6">
-      <p>{saySection(policy, section)}</p>
+      <p>{saySection(policy, section, board.directory)}</p>
       {mayWrite && (
         <button type="button" className="min-h-7 text-harbour underline" onClick={() => setOpen(true)}>
           Edit the section

@@ -121,12 +121,26 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
             </dd>
           </>
         )}
+        {version?.review && (
+          <>
+            <dt className="text-soft">Reviewed by</dt>
+            <dd>
+              {directory.person(version.review.by)?.name ?? version.review.by}
+              {version.review.words && `: “${version.review.words}”`}
+              {version.reasons?.map((one) => (
+                <span key={one.finding} className="block text-sm text-soft">
+                  Kept although doubtful: {one.message} “{one.reason}”
+                </span>
+              ))}
+            </dd>
+          </>
+        )}
         <Measured route={route} />
         {section && version && (
           <>
             <dt className="text-soft">Section</dt>
             <dd>
-              {section.name}: {saySection(version.policy, section)}
+              {section.name}: {saySection(version.policy, section, directory)}
             </dd>
           </>
         )}
