@@ -100,7 +100,7 @@ describe("bandeira route", () => {
       ["route", "--policy", "nowhere.json", "--people", "x", "--document", "y"],
       "nowhere.json cannot be read",
     ],
-    ["a missing option", ["route", "--policy", path.join(examples, "policy.json")], "route needs --people FILE"],
+    ["a missing option", ["route", "--policy", path.join(examples, "policy.json")], "this command needs --people FILE"],
     ["an unknown option", ["route", "--colour", "red"], "--colour"],
     ["an unknown command", ["dance"], "There is no command “dance”"],
     ["another command's option", ["verify", "--policy", "x"], "verify does not take --policy"],
@@ -116,6 +116,33 @@ describe("bandeira route", () => {
     const { status, stdout } = bandeira("--help");
     expect(status).toBe(0);
     expect(stdout).toContain("bandeira verify [--data DIR]");
+  });
+});
+
+describe("bandeira check", () => {
+  const check = (policy: string) =>
+    bandeira(
+      "check",
+      "--policy",
+      policy,
+      "--people",
+      path.join(examples, "people.json"),
+      "--at",
+      "2026-03-10T09:10:00Z",
+    );
+  type Found = { code: string; weight: string; example?: string };
+
+  it("prints the findings of a policy and exits with 1 when one is fatal, with 0 when none is", () => {
+    const policy = example<{ sections: { bands: object[]; levels: { marks: string[] }[] }[] }>("policy.json");
+    const sound = check(path.join(examples, "policy.json"));
+    expect([sound.status, (JSON.parse(sound.stdout) as Found[]).filter(({ weight }) => weight !== "passing")]).toEqual([
+      0,
+      [],
+    ]);
+    for (const level of policy.sections.at(-1)!.levels) level.marks[1] = "none";
+    const broken = check(file("broken.json", policy));
+    expect(broken.status).toBe(1);
+    expect((JSON.parse(broken.stdout) as Found[])[0]).toMatchObject({ code: "no approving level", weight: "fatal" });
   });
 });
 

@@ -99,8 +99,8 @@ function folderOf(values: Values): string {
 }
 
 function routeFiles(values: Values): number {
-  const document = parse(needed(values, "document"), PurchaseOrderSchema);
   const { policy, organisation, rates, time } = given(values);
+  const document = parse(needed(values, "document"), PurchaseOrderSchema);
   const version = {
     policy,
     version: 1,

@@ -12,7 +12,7 @@ test("without a session every page leads to the sign-in and every change is refu
     ["/api/documents", { command, document: {} }],
     ["/api/documents/po-03001", { command, type: "withdraw" }],
     ["/api/policies/purchase-orders/versions", { command }],
-    ["/api/policies/purchase-orders/versions/1/in-force", { command, from: "2026-03-10" }],
+    ["/api/policies/purchase-orders/versions/1/life", { command, from: "2026-03-10" }],
     ["/api/attachments?name=a.pdf", {}],
   ] as const) {
     expect([path, (await request.post(path, { data })).status()]).toEqual([path, 401]);

@@ -77,7 +77,7 @@ function bandLimit(looked: Looked, section: Section, band: number, covers: Cover
       code: "limit too low",
       weight: "doubtful",
       place: { section: section.id, level: sure.at(-1)!.id, band },
-      message: `${sayRange(section, band, policy.currency)} the chain can end with people whose limits end below it: ${someNames([...weak], directory)}. ${open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`}.`,
+      message: `${sayRange(section, band, policy.currency)}: the chain can end with people whose limits end below it: ${someNames([...weak], directory)}. ${open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`}.`,
       example: exampleOf(policy, high, requesters[0]!, directory),
       mend: "Raise their limits under People, move the stake down, or let somebody with a higher limit approve as well.",
     },
@@ -101,7 +101,7 @@ export function checkInversions(policy: Policy): Finding[] {
           code: "inversion",
           weight: "doubtful",
           place: { section: section.id, level: level.id, band: higher },
-          message: `${sayRange(section, higher, policy.currency)} less is needed than ${lowerFirst(sayRange(section, lower, policy.currency))}: “${level.name}” no longer approves and nobody takes its place.`,
+          message: `${sayRange(section, higher, policy.currency)}: less is needed than ${lowerFirst(sayRange(section, lower, policy.currency))}: “${level.name}” no longer approves and nobody takes its place.`,
           mend: "Let the level approve in the higher band as well, or say why less is enough there.",
           offer: {
             label: `Raise the pennant of ${level.name}`,

@@ -87,7 +87,7 @@ function open(policy: Policy, section: Section): Finding[] {
       code: "no approving level",
       weight: "fatal",
       place: { section: section.id, band },
-      message: `${sayRange(section, band, policy.currency)} no level approves, and the band does not say that nobody needs to: such ${many} would be held.`,
+      message: `${sayRange(section, band, policy.currency)}: no level approves, and the band does not say that nobody needs to: such ${many} would be held.`,
       mend: "Raise a pennant there, or choose the band and say that nobody needs to approve.",
       ...(nearest && {
         offer: {
@@ -113,7 +113,7 @@ function conditionalOnly(policy: Policy, section: Section, reach: Reach, unit: n
         code: "conditional levels only",
         weight: "fatal",
         place: { section: section.id, band: index },
-        message: `${sayRange(section, index, policy.currency)} every level has a condition; a document that meets none of them would be held.`,
+        message: `${sayRange(section, index, policy.currency)}: every level has a condition; a document that meets none of them would be held.`,
         mend: "Add a level without a condition, or take the condition from one.",
       },
     ];

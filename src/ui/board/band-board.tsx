@@ -110,7 +110,7 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
         <Versions id={saved.id} current={current} versions={versions} hasDraft={props.kept !== null} />
         {editable && <Keeping board={board} latest={latest} />}
       </div>
-      <div className="-ml-4 flex shrink-0 flex-wrap items-center gap-x-1 gap-y-2 xl:ml-0">
+      <div className="-ml-4 flex flex-wrap items-center gap-x-1 gap-y-2 xl:ml-0 xl:shrink-0">
         {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
         <Files board={board} shown={shown} />
         <Boundaries board={board} shown={shown} tests={tests} href={href} mayKeep={mayWrite} />

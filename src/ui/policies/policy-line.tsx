@@ -2,7 +2,7 @@ import Link from "next/link";
 import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
-import { sayChain, sayRange, sayScope, type Policy, type VersionState } from "@/core/policy";
+import { sayChain, sayRange, sayScope, saySection, type Policy, type VersionState } from "@/core/policy";
 import { BandPicture } from "../board/band-picture";
 import { capital } from "../format";
 import { VersionMark } from "../primitives";
@@ -54,27 +54,37 @@ export function PolicyLine({ line, organisation }: { line: Line; organisation: O
           </p>
         )}
       </div>
-      <ul className="grid gap-x-8 gap-y-3 sm:grid-cols-2">
-        {policy.sections.map((section) => (
-          <li key={section.id}>
-            <p className="mb-1 text-sm text-soft">{section.name}</p>
-            <BandPicture
-              section={section}
-              currency={policy.currency}
-              unit={10 ** minorDigits(policy.currency)}
-              width={360}
-            />
-            <ol className="serif mt-1.5 flex flex-col gap-0.5 text-[15px] leading-snug">
-              {section.bands.map((_, band) => (
-                <li key={band}>
-                  <b className="font-semibold">{sayRange(section, band, policy.currency)}:</b>{" "}
-                  {sayChain(policy, section, band, directory)}.
-                </li>
-              ))}
-            </ol>
-          </li>
-        ))}
-      </ul>
+      <div>
+        <ul className="grid gap-x-8 gap-y-3 sm:grid-cols-2 xl:grid-cols-3">
+          {policy.sections.map((section) => (
+            <li key={section.id}>
+              <p className="mb-1 text-sm text-soft">{section.name}</p>
+              <BandPicture
+                section={section}
+                currency={policy.currency}
+                unit={10 ** minorDigits(policy.currency)}
+                width={280}
+              />
+            </li>
+          ))}
+        </ul>
+        <details className="mt-2">
+          <summary className="min-h-8 cursor-pointer text-sm text-harbour underline">In words</summary>
+          {policy.sections.map((section) => (
+            <section key={section.id} className="mb-3">
+              <h3 className="font-sans text-sm text-soft">{saySection(policy, section, directory)}</h3>
+              <ol className="serif flex flex-col gap-0.5 text-[15px] leading-snug">
+                {section.bands.map((_, band) => (
+                  <li key={band}>
+                    <b className="font-semibold">{sayRange(section, band, policy.currency)}:</b>{" "}
+                    {sayChain(policy, section, band, directory)}.
+                  </li>
+                ))}
+              </ol>
+            </section>
+          ))}
+        </details>
+      </div>
     </li>
   );
 }
