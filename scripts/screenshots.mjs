@@ -44,7 +44,14 @@ const VIEWS = [
   ],
   ["policy-findings", "benedita-corvo", "/policies/ticket-office-supplies", wide, (page) => lookedAt(page)],
   ["policy-trial", "benedita-corvo", "/policies/purchase-orders", wide, (page) => tryOne(page)],
-  ["policy-review", "rosalind-amado", "/policies/purchase-orders?version=3", wide, (page) => compare(page), () => sendOne()],
+  [
+    "policy-review",
+    "rosalind-amado",
+    "/policies/purchase-orders?version=3",
+    wide,
+    (page) => compare(page),
+    () => sendOne(),
+  ],
   ["policy-new", "benedita-corvo", "/policies/new", wide, (page) => throughTheSteps(page)],
   ["policies", "benedita-corvo", "/policies", wide],
   ["desk", "teodora-lins", "/desk", wide],
@@ -108,7 +115,7 @@ async function compare(page) {
   await page.getByRole("button", { name: /^Band: Over 4,000.00/ }).click();
   await page.getByLabel(/^Remark on/).fill("Does Catering know?");
   await page.getByRole("button", { name: "Add the remark" }).click();
-  await page.getByText("Does Catering know?").first().waitFor();
+  await page.getByText("Rosalind Amado, 10 Mar 2026").waitFor();
 }
 
 async function throughTheSteps(page) {

@@ -24,19 +24,27 @@ export function savePolicyVersion(
   note: string,
   command: string,
 ): Result<{ version: number }> {
+  return onPolicy(app, actor, value, "policy version saved", command, (policy) => {
+    const saved = newVersion(app, actor, policy, basedOn, note);
+    if (saved.ok) dropDraft(app, policy.id);
+    return saved;
+  });
+}
+
+/** A command that carries a whole policy: read with every problem by its path, then carried out on its stream. */
+function onPolicy(
+  app: App,
+  actor: Person,
+  value: unknown,
+  type: PolicyEvent["type"],
+  command: string,
+  run: (policy: Policy) => Result<{ events: PolicyEvent[]; value: { version: number } }>,
+): Result<{ version: number }> {
   const read = readPolicy(value);
-  const id = read.ok ? read.value.id : "unknown";
+  const stream = `policy:${read.ok ? read.value.id : "unknown"}`;
   const again = ({ version }: { version: number }) => ({ version });
-  return carryOut(
-    app,
-    actor,
-    { action: "policies.write", stream: `policy:${id}`, command, type: "policy version saved", again },
-    () => {
-      if (!read.ok) return read;
-      const saved = newVersion(app, actor, read.value, basedOn, note);
-      if (saved.ok) dropDraft(app, id);
-      return saved;
-    },
+  return carryOut(app, actor, { action: "policies.write", stream, command, type, again }, () =>
+    read.ok ? run(read.value) : read,
   );
 }
 
@@ -115,43 +123,34 @@ export function sendToReviewer(
   { policy: value, basedOn, note, reasons, from, until }: Sending,
   command: string,
 ): Result<{ version: number }> {
-  const read = readPolicy(value);
-  const id = read.ok ? read.value.id : "unknown";
-  const again = ({ version }: { version: number }) => ({ version });
-  return carryOut(
-    app,
-    actor,
-    { action: "policies.write", stream: `policy:${id}`, command, type: "policy version sent", again },
-    () => {
-      if (!read.ok) return read;
-      const times = plannedTimes(app, from, until);
-      if (!times.ok) return times;
-      const findings = findingsFor(app, read.value);
-      const refusals = whyNotSent(findings, reasons);
-      if (refusals.length > 0) return { ok: false, refusals };
-      const rival = from ? rivalRefusal(app, read.value, times.value) : null;
-      if (rival) return rival;
-      const latest = versionsOf(app, id).at(-1);
-      const same = latest !== undefined && latest.hash === contentHash(read.value);
-      if (same && latest.sent && latest.review?.outcome !== "returned")
-        return no("already", `Version ${latest.version} is with the reviewer already`);
-      if (same && latest.inForceFrom) return no("unchanged", `Nothing differs from version ${latest.version}`);
-      const saved = same
-        ? { ok: true as const, value: { events: [], value: { version: latest.version } } }
-        : newVersion(app, actor, read.value, basedOn, note);
-      if (!saved.ok) return saved;
-      const { version } = saved.value.value;
-      const known = new Map(findings.map((one) => [keyOf(one), one.message]));
-      const kept = reasons.flatMap((one) => {
-        const message = known.get(one.finding);
-        return message && one.reason.trim() ? [{ finding: one.finding, message, reason: one.reason.trim() }] : [];
-      });
-      dropDraft(app, id);
-      const sent = { version, from: from && times.value.from, until: times.value.until, reasons: kept };
-      return {
-        ok: true,
-        value: { events: [...saved.value.events, { type: "policy version sent", data: sent }], value: { version } },
-      };
-    },
-  );
+  return onPolicy(app, actor, value, "policy version sent", command, (policy) => {
+    const times = plannedTimes(app, from, until);
+    if (!times.ok) return times;
+    const findings = findingsFor(app, policy);
+    const refusals = whyNotSent(findings, reasons);
+    if (refusals.length > 0) return { ok: false, refusals };
+    const rival = from ? rivalRefusal(app, policy, times.value) : null;
+    if (rival) return rival;
+    const latest = versionsOf(app, policy.id).at(-1);
+    const same = latest !== undefined && latest.hash === contentHash(policy);
+    if (same && latest.sent && latest.review?.outcome !== "returned")
+      return no("already", `Version ${latest.version} is with the reviewer already`);
+    if (same && latest.inForceFrom) return no("unchanged", `Nothing differs from version ${latest.version}`);
+    const saved = same
+      ? { ok: true as const, value: { events: [], value: { version: latest.version } } }
+      : newVersion(app, actor, policy, basedOn, note);
+    if (!saved.ok) return saved;
+    const { version } = saved.value.value;
+    const known = new Map(findings.map((one) => [keyOf(one), one.message]));
+    const kept = reasons.flatMap((one) => {
+      const message = known.get(one.finding);
+      return message && one.reason.trim() ? [{ finding: one.finding, message, reason: one.reason.trim() }] : [];
+    });
+    dropDraft(app, policy.id);
+    const sent = { version, from: from && times.value.from, until: times.value.until, reasons: kept };
+    return {
+      ok: true,
+      value: { events: [...saved.value.events, { type: "policy version sent", data: sent }], value: { version } },
+    };
+  });
 }

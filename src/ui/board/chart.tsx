@@ -131,7 +131,7 @@ function BandShade({ board, band }: { board: Board; band: number }) {
   const { left, right } = spanOf(board.section, band, (minor) => placeOn(board.domain, minor));
   return (
     <div
-      className="absolute inset-y-0 bg-white/60"
+      className="absolute inset-y-0 border-x border-ink/40 bg-harbour/10"
       style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
     />
   );

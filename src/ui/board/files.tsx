@@ -2,11 +2,11 @@
 
 import { useRef, useState } from "react";
 import { lossesOf } from "@/core/formats";
-import type { Policy } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
 import { Sheet } from "../frame/sheet";
+import { readPolicyFile } from "../policies/read-file";
 import { Button, Refusals } from "../primitives";
-import { send } from "../send";
+
 import type { BoardState } from "./use-board";
 
 const FORMATS = [
@@ -60,11 +60,7 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
   const [losses, setLosses] = useState<string[] | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const read = async (file: File) => {
-    const format = formatOf(file.name);
-    if (!format)
-      return setRefusals([{ code: "invalid", message: `${file.name}: only .json, .csv and .dmn or .xml are read` }]);
-    const body = { format, text: await file.text(), base: board.policy };
-    const result = await send<{ policy: Policy; losses: string[] }>("/api/policies/read-file", body);
+    const result = await readPolicyFile(file, board.policy);
     if (!result.ok) return setRefusals(result.refusals);
     setRefusals([]);
     board.select(null);
@@ -102,9 +98,4 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
       )}
     </section>
   );
-}
-
-export function formatOf(name: string): "json" | "csv" | "dmn" | null {
-  const end = name.toLowerCase().split(".").at(-1);
-  return end === "json" || end === "csv" ? end : end === "dmn" || end === "xml" ? "dmn" : null;
 }

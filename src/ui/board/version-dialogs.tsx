@@ -6,6 +6,7 @@ import { keyOf } from "@/core/checks";
 import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
+import { Period } from "../policies/period";
 import { Button } from "../primitives";
 import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
@@ -69,24 +70,15 @@ export function SendToReviewer({
               onChange={(event) => setNote(event.target.value)}
             />
           </label>
-          <div className="grid grid-cols-2 gap-3">
-            <Entry
-              label="To count from"
-              type="date"
-              min={today}
-              value={from}
-              onChange={setFrom}
-              hint="Empty: the day is set after the review"
-            />
-            <Entry
-              label="Last day"
-              type="date"
-              min={from || today}
-              value={until}
-              onChange={setUntil}
-              hint="Empty: until another version follows"
-            />
-          </div>
+          <Period
+            today={today}
+            from={from}
+            until={until}
+            onFrom={setFrom}
+            onUntil={setUntil}
+            firstHint="Empty: the day is set after the review"
+            lastHint="Empty: until another version follows"
+          />
           <p className="text-soft">
             It becomes a version that nobody edits any more. Somebody else reviews it; what is under way keeps the
             version it started with.
@@ -115,14 +107,14 @@ export function PutInForce({ href, version, today }: Dated) {
   return (
     <Opened title={`Put version ${version} in force`} name="Put in force" look="solid" open={open} setOpen={setOpen}>
       <Form refusals={refusals} onSave={put}>
-        <Entry label="From" type="date" required min={today} value={from} onChange={setFrom} />
-        <Entry
-          label="Last day"
-          type="date"
-          min={from}
-          value={until}
-          onChange={setUntil}
-          hint="Empty: until another follows"
+        <Period
+          today={today}
+          from={from}
+          until={until}
+          onFrom={setFrom}
+          onUntil={setUntil}
+          lastHint="Empty: until another follows"
+          required
         />
         <p className="text-soft">
           {from === today

@@ -4,13 +4,12 @@ import { useState } from "react";
 import { typeWords } from "@/core/documents";
 import { readPolicy, type Policy, type PolicyInput } from "@/core/policy";
 import { STARTING_SET, startFrom } from "@/core/starting-set";
-import { formatOf } from "../board/files";
 import { capital } from "../format";
 import { Choice, Form } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { send } from "../send";
 import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
 import { GuidedStart } from "./guided-start";
+import { readPolicyFile } from "./read-file";
 
 /** Four ways to a new policy: guided, from the starting set, as a copy, from a file. Each ends on the band board. */
 export function NewPolicy({ copies, ...where }: Where & { copies: Policy[] }) {
@@ -101,9 +100,6 @@ function FromFile({ names, units, currency }: Where) {
   const [losses, setLosses] = useState<string[]>([]);
   const [policy, setPolicy] = useState<Policy | null>(null);
   const read = async (file: File) => {
-    const format = formatOf(file.name);
-    if (!format)
-      return setRefusals([{ code: "invalid", message: `${file.name}: only .json, .csv and .dmn or .xml are read` }]);
     const measure = typeWords(type).measures[0]!.key as PolicyInput["measure"]["kind"];
     const base: PolicyInput = {
       id: "new",
@@ -114,8 +110,7 @@ function FromFile({ names, units, currency }: Where) {
       measure: { kind: measure },
       sections: [],
     };
-    const body = { format, text: await file.text(), base };
-    const result = await send<{ policy: Policy; losses: string[] }>("/api/policies/read-file", body);
+    const result = await readPolicyFile(file, base);
     if (!result.ok) return setRefusals(result.refusals);
     setRefusals([]);
     setPolicy(result.value.policy);

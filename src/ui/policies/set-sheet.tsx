@@ -6,6 +6,7 @@ import { Entry, Form, Tick } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
 import { newCommand } from "../send";
+import { Period } from "./period";
 
 type Ready = { policy: string; version: number; name: string };
 
@@ -53,17 +54,15 @@ export function SetSheet({ ready, today }: { ready: Ready[]; today: string }) {
                 />
               ))}
             </fieldset>
-            <div className="grid grid-cols-2 gap-3">
-              <Entry label="From" type="date" required min={today} value={from} onChange={setFrom} />
-              <Entry
-                label="Last day"
-                type="date"
-                min={from}
-                value={until}
-                onChange={setUntil}
-                hint="Then what was in force before counts again"
-              />
-            </div>
+            <Period
+              today={today}
+              from={from}
+              until={until}
+              onFrom={setFrom}
+              onUntil={setUntil}
+              lastHint="Then what was in force before counts again"
+              required
+            />
             <Button type="submit" look="solid" disabled={busy || chosen.length < 2} className="self-start">
               Switch {chosen.length} together
             </Button>
