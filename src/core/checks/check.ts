@@ -9,8 +9,9 @@ import { checkConditions } from "./conditions";
 import { momentsAhead, type Looked } from "./dead-ends";
 import type { Finding, Weight } from "./finding";
 import { deadEndFindings, perDocument, someNames } from "./people-findings";
+import type { Caught } from "../rehearsal";
 import { reachOf } from "./reach";
-import { checkAlone, checkNamed, checkOverdue, checkRates, type Past } from "./reliance";
+import { checkAlone, checkNamed, checkOverdue, checkRates } from "./reliance";
 
 /** What a policy is checked against. */
 export type CheckContext = {
@@ -21,7 +22,7 @@ export type CheckContext = {
   /** All versions of all policies, for those that claim the same and for orders beside invoices. */
   versions: readonly PolicyVersion[];
   /** Last year's documents in the scope of the policy. */
-  past: readonly Past[];
+  past: readonly Caught[];
   /** Value of all documents of the type, in minor units of the policy's currency; without it, of those in `past`. */
   value?: number;
   /** Currencies that documents come in. */

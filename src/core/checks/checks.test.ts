@@ -344,6 +344,7 @@ describe("what can be wrong with sections, bands and levels", () => {
       ),
     ).toContain("escalation circle");
     const inactive = set({ approvers: { kind: "people", people: ["boss", "head", "gone"] } });
+    expect(new Set(inactive.map(keyOf)).size).toBe(inactive.length);
     expect(inactive.map(({ code, offer }) => [code, offer?.label])).toEqual([["inactive person", "Take out Gone"]]);
     const leaver = {
       ...sound,

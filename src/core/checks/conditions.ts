@@ -67,6 +67,7 @@ function overlaps(policy: Policy, reach: Reach): Finding[] {
         {
           code: "sections overlap",
           weight: "doubtful",
+          about: first.id,
           place: { section: second.id },
           message: `Some ${typeWords(policy.documentType).name.many} fit both “${first.name}” and “${second.name}”; only their order decides that “${first.name}” takes them.`,
           mend: `Make the condition of one of them narrower, or say why “${first.name}” goes first.`,

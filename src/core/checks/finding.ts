@@ -44,6 +44,8 @@ export type Finding = {
   code: FindingCode;
   weight: Weight;
   place: Place;
+  /** Whom or which other part it is about, where several findings can have the same place. */
+  about?: string;
   message: string;
   /** A document that shows it, such as "an order of 31,000.00 EUR by Rui Tavares, Engineering". */
   example?: string;
@@ -52,8 +54,8 @@ export type Finding = {
 };
 
 /** What tells a finding from others of the same policy, so that a reason given for it stays with it while the policy is edited. */
-export function keyOf({ code, place }: Pick<Finding, "code" | "place">): string {
-  return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.stake ?? ""].join("/");
+export function keyOf({ code, place, about }: Pick<Finding, "code" | "place" | "about">): string {
+  return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.stake ?? "", about ?? ""].join("/");
 }
 
 /** Carries out what a finding offers. */

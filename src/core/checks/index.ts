@@ -4,7 +4,6 @@ export type { CheckContext } from "./check";
 export { keyOf, mend } from "./finding";
 export type { Finding, FindingCode, Mend, Weight } from "./finding";
 export { ALONE_SHARE } from "./reliance";
-export type { Past } from "./reliance";
 export { BoundaryCaseSchema, boundaryCases, rerun } from "./boundaries";
 export type { BoundaryCase, RerunCase } from "./boundaries";
 export { gaps, overlaps, wholeOf } from "./table";

@@ -1,33 +1,49 @@
 import { typeWords } from "../documents";
 import { formatShare } from "./share";
 import { sayDate } from "../words";
-import type { Rate } from "../money";
-import { convert, money } from "../money";
+import { convert, money, type Rate } from "../money";
 import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
 import { asksPeople, type Looked } from "./dead-ends";
+import type { Caught } from "../rehearsal";
 import type { Finding } from "./finding";
-
-/** One past document as the section of the draft it would come to, its amount in minor units of the policy's currency, and who asked. */
-export type Past = { section: string; minor: number; requester: string };
+import { lowerFirst } from "./people-findings";
 
 /** The share of all value from which one person deciding alone is a finding, unless another is given. */
 export const ALONE_SHARE = 0.25;
+
+/** What one person would have decided alone, in all and where. */
+type Carried = { minor: number; places: Map<string, { section: Section; level: Level; band: number; minor: number }> };
 
 /**
  * Somebody who would have decided more than a stated share of last year's value with nobody else asked.
  * @param total value of all documents of the type in minor units
  */
 export function checkAlone(
-  { policy, asked, directory }: Looked,
-  past: readonly Past[],
+  looked: Looked,
+  past: readonly Caught[],
   total = past.reduce((sum, one) => sum + one.minor, 0),
   share = ALONE_SHARE,
 ): Finding[] {
-  if (total === 0) return [];
-  const carried = new Map<
-    string,
-    { minor: number; places: Map<string, { level: Level; section: Section; band: number; minor: number }> }
-  >();
+  const { policy, directory } = looked;
+  return [...carriedAlone(looked, past)].flatMap(([person, { minor, places }]): Finding[] => {
+    if (minor <= share * total) return [];
+    const { level, section, band } = [...places.values()].sort((a, b) => b.minor - a.minor)[0]!;
+    return [
+      {
+        code: "decides alone",
+        weight: "doubtful",
+        about: person,
+        place: { section: section.id, level: level.id, band },
+        message: `${directory.person(person)?.name ?? person} alone would have decided ${formatShare(minor / total)} of last year’s value, more than ${formatShare(share)}; most of it ${lowerFirst(sayRange(section, band, policy.currency))}.`,
+        mend: "Add a second level there, or let several people approve.",
+      },
+    ];
+  });
+}
+
+/** Past documents by the one person who would have been asked, where it is one alone: a single level, and a single person at it. */
+function carriedAlone({ policy, asked }: Looked, past: readonly Caught[]): Map<string, Carried> {
+  const carried = new Map<string, Carried>();
   const alone = new Map<string, Map<string, string>>();
   for (const one of past) {
     const section = policy.sections.find(({ id }) => id === one.section);
@@ -36,31 +52,19 @@ export function checkAlone(
     const levels = section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
     const [level] = levels;
     if (!level || levels.length > 1 || !asksPeople(level)) continue;
-    const key = `${section.id}/${band}`;
+    const key = `${section.id}/${band}/${asked.reached(one.minor)}`;
     const deciders = alone.get(key) ?? lonely(asked.answers(level, one.minor, null));
     alone.set(key, deciders);
     const person = deciders.get(one.requester);
     if (!person) continue;
-    const entry = carried.get(person) ?? { minor: 0, places: new Map() };
+    const entry: Carried = carried.get(person) ?? { minor: 0, places: new Map() };
     const place = entry.places.get(key) ?? { level, section, band, minor: 0 };
     place.minor += one.minor;
     entry.minor += one.minor;
     entry.places.set(key, place);
     carried.set(person, entry);
   }
-  return [...carried].flatMap(([person, { minor, places }]): Finding[] => {
-    if (minor / total <= share) return [];
-    const { level, section, band } = [...places.values()].sort((a, b) => b.minor - a.minor)[0]!;
-    return [
-      {
-        code: "decides alone",
-        weight: "doubtful",
-        place: { section: section.id, level: level.id, band },
-        message: `${directory.person(person)?.name ?? person} alone would have decided ${formatShare(minor / total)} of last year’s value, more than ${formatShare(share)}; most of it ${sayRange(section, band, policy.currency).toLowerCase()}.`,
-        mend: "Add a second level there, or let several people approve.",
-      },
-    ];
-  });
+  return carried;
 }
 
 /** For each requester the one person who is asked, where it is one alone. */
@@ -133,6 +137,7 @@ export function checkNamed({ policy, directory }: Looked, at: string): Finding[]
               code: "inactive person",
               weight: "doubtful",
               place,
+              about: id,
               message: `${person.name} is named at “${level.name}”${inGroup ? ", as a member of its group," : ""} and no longer active.`,
               mend: inGroup ? "Take them out of the group under People." : "Name somebody else in their place.",
               ...(!inGroup &&
@@ -150,6 +155,7 @@ export function checkNamed({ policy, directory }: Looked, at: string): Finding[]
             code: "leaving",
             weight: "doubtful",
             place,
+            about: id,
             message: `${person.name} is named at “${level.name}” and leaves after ${sayDate(person.activeUntil)}.`,
             mend: "Name a position or a group instead, or somebody who stays.",
           },

@@ -17,6 +17,7 @@ export function ScopeEditor({ board }: { board: BoardState }) {
   const { scope } = policy;
   const set: Set = (patch) => changePolicy((now) => ({ ...now, scope: { ...now.scope, ...patch } }));
   const { units, locations } = directory.organisation;
+  const owner = policy.owner ? directory.person(policy.owner) : undefined;
   return (
     <>
       <Entry
@@ -24,6 +25,11 @@ export function ScopeEditor({ board }: { board: BoardState }) {
         maxLength={80}
         value={policy.name}
         onChange={(name) => name && changePolicy((now) => ({ ...now, name }))}
+      />
+      <PersonPicker
+        label="Owner, who answers for it"
+        value={owner ? { id: owner.id, name: owner.name } : null}
+        onChange={(person) => person && changePolicy((now) => ({ ...now, owner: person.id }))}
       />
       <Choice
         label="Measured on"
