@@ -111,13 +111,13 @@ describe("DMN", () => {
   it("a hit policy, an input or a decision that is not read is said", async () => {
     const xml = await toDmn(policyOf(twoStep));
     const collect = await fromDmn(
-      xml.replace('<decisionTable id="table_everything-else"', '$& hitPolicy="COLLECT"'),
+      xml.replace('<dmn:decisionTable id="table_everything-else"', '$& hitPolicy="COLLECT"'),
       base,
     );
     expect(collect.ok ? "" : collect.refusals[0]!.message).toContain("the hit policy COLLECT is not read");
     const more = xml.replace(
-      "</definitions>",
-      '<decision id="extra" name="Colour"><literalExpression id="x"><text>1</text></literalExpression></decision></definitions>',
+      "</dmn:definitions>",
+      '<dmn:decision id="extra" name="Colour"><dmn:literalExpression id="x"><dmn:text>1</dmn:text></dmn:literalExpression></dmn:decision></dmn:definitions>',
     );
     const read = await fromDmn(more, base);
     expect(read.ok && read.value.losses).toEqual(["The decision “Colour” is no table by amount and was left out."]);
