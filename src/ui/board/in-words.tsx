@@ -11,6 +11,10 @@ export function InWords({ board }: { board: Board }) {
   const { policy, section, directory, selection, select } = board;
   const figures = useMemo(() => bandFigures(board.tide, section.thresholds), [board.tide, section.thresholds]);
   const open = openBands(section);
+  const meant = (band: number) =>
+    board.findings.some(
+      ({ place, weight }) => place.section === section.id && place.band === band && weight !== "passing",
+    );
   const touched = (band: number) =>
     (selection?.kind === "band" && selection.index === band) ||
     (selection?.kind === "stake" && (selection.index === band || selection.index === band - 1));
@@ -21,7 +25,10 @@ export function InWords({ board }: { board: Board }) {
       </h2>
       <ol className="flex flex-col gap-2.5">
         {section.bands.map((_, band) => (
-          <li key={band} className={`-mx-2 rounded-sm px-2 py-0.5 ${touched(band) ? "bg-approved-wash" : ""}`}>
+          <li
+            key={band}
+            className={`-mx-2 rounded-sm px-2 py-0.5 ${touched(band) ? "bg-approved-wash" : ""} ${meant(band) ? "border-l-3 border-held" : ""}`}
+          >
             <button
               type="button"
               className="serif block w-full text-left text-[15px] leading-snug"
@@ -34,6 +41,7 @@ export function InWords({ board }: { board: Board }) {
             </button>
             <p className="text-sm text-soft">
               {sayNumber(figures[band]!.count)} last year, {sayShare(figures[band]!.shareOfValue)} of value
+              {meant(band) && <span className="text-held">; the checks mean this band</span>}
             </p>
           </li>
         ))}

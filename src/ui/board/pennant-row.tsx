@@ -36,10 +36,27 @@ export function PennantRow({ board, level, index, head }: { board: Board; level:
             if {sayCondition(level.when, vocabularyIn(policy.documentType, directory))}
           </span>
         )}
+        <Marked board={board} level={level} />
         {beside(index - 1) && <span className="sr-only">Side by side with the level above</span>}
       </button>
       <Track board={board} level={level} />
     </div>
+  );
+}
+
+/** That the checks mean this level, where it stands. */
+function Marked({ board, level }: { board: Board; level: Level }) {
+  const mine = board.findings.filter(
+    ({ place, weight }) => place.section === board.section.id && place.level === level.id && weight !== "passing",
+  );
+  if (mine.length === 0) return null;
+  const fatal = mine.some(({ weight }) => weight === "fatal");
+  return (
+    <span
+      className={`block border-l-3 pl-1.5 text-xs ${fatal ? "border-held text-held" : "border-waiting text-waiting"}`}
+    >
+      {fatal ? "must be mended" : "mend it or say why"}
+    </span>
   );
 }
 
