@@ -1,6 +1,6 @@
 import { checkPolicy, keyOf, type Finding } from "@/core/checks";
 import type { Person } from "@/core/people";
-import { contentHash, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
+import { contentHash, isReviewed, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { ratesFor, readWorld } from "../world";
@@ -69,7 +69,9 @@ function newVersion(
   const hash = contentHash(policy);
   if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
   const version = (latest?.version ?? 0) + 1;
-  const authors = [...new Set([...(readDraft(app, policy.id)?.authors ?? []), actor.id])];
+  // What was never approved goes on into this version, and so do the hands that wrote it.
+  const before = latest && !isReviewed(latest) ? [latest.savedBy, ...(latest.authors ?? [])] : [];
+  const authors = [...new Set([...before, ...(readDraft(app, policy.id)?.authors ?? []), actor.id])];
   return {
     ok: true,
     value: {

@@ -152,6 +152,26 @@ describe("to the reviewer", () => {
     );
     expect(again.version).toBe(version);
   });
+
+  it("who wrote a version that was returned does not review the next, which carries their work on", () => {
+    const app = testApp();
+    const policy = begun(app, "Fleet stores", "fleet");
+    const { version } = value(sendToReviewer(app, writer(app), sending(policy), id()));
+    const back = { outcome: "returned" as const, words: "Another name, please." };
+    value(reviewVersion(app, reviewer(app), policy.id, version, back, id()));
+    const colleague = { ...person(app, "otto-veramar"), roles: ["controller"] as never };
+    const renamed = { ...policy, name: "Stores for the whole Fleet" };
+    const next = value(sendToReviewer(app, colleague, sending(renamed, { basedOn: version }), id())).version;
+    expect(versionsOf(app, policy.id).at(-1)!.authors).toEqual(["benedita-corvo", "otto-veramar"]);
+    const first = { ...writer(app), roles: ["reviewer"] as never };
+    const verdict = { outcome: "approved" as const, words: "" };
+    expect(codes(reviewVersion(app, first, policy.id, next, verdict, id()))).toBe("own work");
+    value(reviewVersion(app, reviewer(app), policy.id, next, verdict, id()));
+    // What has been approved is everybody's; only the hands of the next draft count then.
+    const later = { ...renamed, name: "Fleet, everything it stores" };
+    value(sendToReviewer(app, colleague, sending(later, { basedOn: next }), id()));
+    expect(versionsOf(app, policy.id).at(-1)!.authors).toEqual(["otto-veramar"]);
+  });
 });
 
 describe("in force", () => {
