@@ -6,7 +6,7 @@
 import { Engine } from "json-rules-engine";
 import { Bench } from "tinybench";
 import type { AnyDocument } from "@/core/documents";
-import { documentType } from "@/core/documents";
+import { NOTHING_AROUND, documentType } from "@/core/documents";
 import { directoryOf, type Organisation } from "@/core/people";
 import { PolicySchema, contentHash, cutOf, edit, type Policy, type PolicyVersion } from "@/core/policy";
 import { bandFigures, tideOf } from "@/core/rehearsal";
@@ -102,7 +102,7 @@ function peer(): Engine {
 
 const engine = peer();
 const factsOf = (order: AnyDocument) => {
-  const facts = documentType(order.documentType).facts(order);
+  const facts = documentType(order.documentType).facts(order, NOTHING_AROUND);
   return { net: (facts.net as { minor: number }).minor, category: facts.category, requester: [facts.requester] };
 };
 engine.on("success", () => void engine.stop());

@@ -168,8 +168,9 @@ describe("bandeira verify and rebuild", () => {
     };
     db.close();
     const bytes = fs.readFileSync(databaseFile(app.folder));
-    const at = bytes.indexOf(rate.data) + rate.data.indexOf("0.0061");
-    bytes[at + 5] = "9".charCodeAt(0);
+    // Making the projections again leaves old copies in free space; the byte is changed in the one that is read too.
+    for (let at = bytes.indexOf(rate.data); at >= 0; at = bytes.indexOf(rate.data, at + 1))
+      bytes[at + rate.data.indexOf("0.0061") + 5] = "9".charCodeAt(0);
     fs.writeFileSync(databaseFile(app.folder), bytes);
     const bad = bandeira("verify", "--data", app.folder);
     expect(bad.status).toBe(1);

@@ -3,7 +3,7 @@ import path from "node:path";
 import { parseArgs } from "node:util";
 import { z } from "zod";
 import { checkPolicy } from "@/core/checks";
-import { PurchaseOrderSchema } from "@/core/documents";
+import { DocumentSchema, type Around } from "@/core/documents";
 import { RateSchema, type Rate } from "@/core/money";
 import { OrganisationSchema, directoryOf, type Organisation } from "@/core/people";
 import { contentHash, readPolicy, type Policy } from "@/core/policy";
@@ -17,9 +17,10 @@ import { dataFolder } from "@/server/root";
 
 const HELP = `Bandeira: who may approve what, from which amount.
 
-  bandeira route --policy P.json --people O.json --document D.json [--rates R.json] [--at TIME]
+  bandeira route --policy P.json --people O.json --document D.json [--around A.json] [--rates R.json] [--at TIME]
       Prints the route of a document as JSON: band, section, every level with "required" or "passed over" and why,
-      every person with "eligible" or why not. Needs no database. TIME is an ISO date-time, now if left out.
+      every person with "eligible" or why not. Needs no database. A.json is what was known around the document, as its record
+      has it under state.around: accounts, orders, receipts. TIME is an ISO date-time, now if left out.
 
   bandeira check --policy P.json --people O.json [--rates R.json] [--at TIME]
       Prints what the checks find wrong with a policy as JSON, each with its place, a worked example and what would mend it; exits with 1
@@ -45,6 +46,7 @@ const OPTIONS = {
   policy: { type: "string" },
   people: { type: "string" },
   document: { type: "string" },
+  around: { type: "string" },
   rates: { type: "string" },
   at: { type: "string" },
   data: { type: "string" },
@@ -52,13 +54,15 @@ const OPTIONS = {
 } as const;
 
 const TAKES: Record<string, string[]> = {
-  route: ["policy", "people", "document", "rates", "at"],
+  route: ["policy", "people", "document", "around", "rates", "at"],
   check: ["policy", "people", "rates", "at"],
   verify: ["data"],
   rebuild: ["data"],
 };
 
-type Values = Partial<Record<"policy" | "people" | "document" | "rates" | "at" | "data", string>> & { help?: boolean };
+type Values = Partial<Record<"policy" | "people" | "document" | "around" | "rates" | "at" | "data", string>> & {
+  help?: boolean;
+};
 
 /** Carries out a command line. @returns the exit code */
 export async function main(args: string[]): Promise<number> {
@@ -100,7 +104,8 @@ function folderOf(values: Values): string {
 
 function routeFiles(values: Values): number {
   const { policy, organisation, rates, time } = given(values);
-  const document = parse(needed(values, "document"), PurchaseOrderSchema);
+  const around = values.around ? (readJson(values.around) as Around) : {};
+  const document = parse(needed(values, "document"), DocumentSchema);
   const version = {
     policy,
     version: 1,
@@ -111,7 +116,7 @@ function routeFiles(values: Values): number {
     inForceFrom: time,
     putInForceBy: null,
   };
-  const found = route(document, { policies: [version], directory: directoryOf(organisation), rates, at: time });
+  const found = route(document, { policies: [version], directory: directoryOf(organisation), rates, around, at: time });
   return say(JSON.stringify(found, null, 2));
 }
 

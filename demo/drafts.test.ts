@@ -9,7 +9,8 @@ import { pastOf } from "@/server/policies/history";
 import { DEMO_START, type App } from "@/server/app";
 import { faultyDrafts } from "./drafts";
 import { generateDemo } from "./generate";
-import { lastYearsPolicy, orderPolicy } from "./policy";
+import { furtherPolicies } from "./further-policies";
+import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { temporaryFolder } from "./test-app";
 
 const db = openDatabase(temporaryFolder());
@@ -31,8 +32,9 @@ describe("checks on the demo", () => {
     },
   );
 
-  it.each([
-    ["in force", orderPolicy],
+  it.each<[string, PolicyInput]>([
+    ["in force", orderPolicyInForce],
+    ...furtherPolicies.map((policy): [string, PolicyInput] => [`of ${policy.name.toLowerCase()}`, policy]),
     ["of last year", lastYearsPolicy],
   ])("the policy %s is sound", (_name, policy) => {
     expect(findings(policy).map(({ message }) => message)).toEqual([]);

@@ -1,5 +1,5 @@
 import { actorsOfSeat, openSeats, seatFor, type DocumentState, type LevelState } from "@/core/approval";
-import type { PurchaseOrder } from "@/core/documents";
+import type { AnyDocument } from "@/core/documents";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { found } from "@/core/register";
@@ -11,12 +11,19 @@ import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { beginPolicy } from "@/server/policies/drafts";
 import { readWorld, routingFor } from "@/server/world";
+import { makePaymentRun, receiveGoods } from "@/server/ledger/books";
+import { runInsideSteps } from "@/server/ledger/work";
+import { writeAccount } from "@/server/ledger/write";
+import { balancesOf, customers, ORDERED_FROM, shift, suppliers, type Customer } from "./accounts";
+import { invoiceFor, looseInvoice, randomClaim, randomLimitChange } from "./documents";
+import { furtherPolicies } from "./further-policies";
+import { liveDocuments } from "./live-documents";
 import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { peopleHistory, privateDetails } from "./people-history";
-import { lastYearsPolicy, orderPolicy } from "./policy";
+import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
 import { seeded, type Random } from "./random";
@@ -25,6 +32,9 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const HISTORY_FROM = "2025-03-10T07:00:00.000Z";
 const HISTORY_END = Date.parse("2026-03-05T17:30:00.000Z");
+
+/** How many documents of the other types come with each past order, as in a year of Marévia Lines. */
+const SHARES = { looseInvoices: 0.25, claims: 0.35, limitChanges: 0.04 };
 
 /** What happens at a moment; carrying it out may bring further happenings. */
 type Happening = { at: number; run: () => void };
@@ -49,14 +59,17 @@ function making(db: Db, seed: number) {
  * live ones. The same seed and count give the same events, hashes included.
  * @param orders how many past orders
  */
-export function generateDemo(db: Db, { orders = 3000, seed = 20260310 } = {}): void {
+export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): void {
   const make = making(db, seed);
   db.transaction(() => {
     importBasics(make);
     privateDetails(make);
+    const owing = foundAccounts(make);
     writePolicies(make);
-    playHistory(make, orders);
+    playHistory(make, orders, owing);
+    runInsideSteps(make.app);
     liveOrders(make);
+    liveDocuments(make, owing);
     for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));
     make.clock.set(DEMO_START);
   }).immediate();
@@ -80,13 +93,33 @@ function importBasics({ db, random, clock }: Making): void {
   project(db, append(db, "rates", rates, cause()));
 }
 
+/** Suppliers and customers as they were taken over, and what customers owe when the demonstration begins. */
+function foundAccounts({ app, random }: Making): Customer[] {
+  const own = seeded(random.int(1, 1e9));
+  const cause = () => ({ actor: "system", command: random.uuid() });
+  for (const { id, event } of suppliers(own)) writeAccount(app, id, [event], cause());
+  const owing = customers(own);
+  for (const customer of owing) writeAccount(app, customer.id, [customer.event], cause());
+  for (const customer of owing)
+    writeAccount(app, customer.id, [balancesOf(customer, own, DEMO_START.slice(0, 10))], cause());
+  return owing;
+}
+
 function writePolicies({ app, clock, random }: Making): void {
   clock.set("2025-01-06T10:00:00.000Z");
   const note = "First policy for orders";
-  reviewedInForce(app, () => random.uuid(), { policy: lastYearsPolicy, basedOn: 0, note, from: "2025-02-01" });
+  const newId = () => random.uuid();
+  reviewedInForce(app, newId, { policy: lastYearsPolicy, basedOn: 0, note, from: "2025-02-01" });
+  for (const policy of furtherPolicies)
+    reviewedInForce(app, newId, {
+      policy,
+      basedOn: 0,
+      note: `First policy: ${policy.name.toLowerCase()}`,
+      from: "2025-02-01",
+    });
 }
 
-function playHistory(make: Making, count: number): void {
+function playHistory(make: Making, count: number, owing: readonly Customer[]): void {
   const { random, clock, app } = make;
   const queue: Happening[] = [];
   // What would reach into the days of the live orders happens at the end of the history instead, so that the log runs forward.
@@ -95,17 +128,26 @@ function playHistory(make: Making, count: number): void {
     queue.splice(findPlace(queue, capped), 0, { at: capped, run });
   };
   const end = HISTORY_END - 9 * DAY;
-  for (let index = 0; index < count; index += 1) {
-    const at = workingMoment(random, Date.parse(HISTORY_FROM) + random.next() * (end - Date.parse(HISTORY_FROM)));
-    const date = new Date(at).toISOString().slice(0, 10);
-    const order = randomOrder(random, date);
-    push({ at, run: () => submitAndFollow(make, order, push) });
-  }
+  const sometime = (times: number, make_: (date: string) => AnyDocument) => {
+    for (let index = 0; index < Math.round(count * times); index += 1) {
+      const at = workingMoment(random, Date.parse(HISTORY_FROM) + random.next() * (end - Date.parse(HISTORY_FROM)));
+      const date = new Date(at).toISOString().slice(0, 10);
+      push({ at, run: () => submitAndFollow(make, make_(date), push) });
+    }
+  };
+  sometime(1, (date) => randomOrder(random, date));
+  sometime(SHARES.looseInvoices, (date) => looseInvoice(random, date, ORDERED_FROM));
+  sometime(SHARES.claims, (date) => randomClaim(app, random, date));
+  sometime(SHARES.limitChanges, (date) => {
+    const { id, limit } = random.pick(owing);
+    return randomLimitChange(random, date, id, limit);
+  });
+  for (let friday = "2025-03-14"; friday < "2026-03-05"; friday = shift(friday, 7)) payOn(make, friday, push);
   push({
     at: Date.parse("2025-12-15T11:00:00.000Z"),
     run: () => {
       const note = "Fewer approvals for small orders, from the review of November";
-      reviewedInForce(app, () => random.uuid(), { policy: orderPolicy, basedOn: 1, note, from: "2026-01-01" });
+      reviewedInForce(app, () => random.uuid(), { policy: orderPolicyInForce, basedOn: 1, note, from: "2026-01-01" });
     },
   });
   for (const happening of peopleHistory(make)) push(happening);
@@ -113,6 +155,49 @@ function playHistory(make: Making, count: number): void {
     clock.set(new Date(next.at).toISOString());
     next.run();
   }
+}
+
+/** On Fridays the steps that waited are carried out, and what is in the run is paid. */
+function payOn(make: Making, friday: string, push: (happening: Happening) => void): void {
+  const run = () => {
+    runInsideSteps(make.app);
+    const planned = make.db.prepare("SELECT 1 FROM payment_run WHERE day = ? AND made_at IS NULL").get(friday);
+    if (planned) make.must(makePaymentRun(make.app, make.who("vicente-lourosa"), friday, make.random.uuid()));
+  };
+  push({ at: Date.parse(`${friday}T16:30:00.000Z`), run });
+}
+
+/** Goods come in some days after an order is approved, and most are invoiced; a few invoices come twice or before the goods. */
+function deliver(make: Making, state: DocumentState, push: (happening: Happening) => void): void {
+  const { random, app, who, must } = make;
+  const { document, number } = state;
+  if (document.documentType !== "purchase-order" || state.status !== "approved" || document.currency !== "EUR") return;
+  if (!random.chance(0.62)) return;
+  const now = Date.parse(make.clock.now());
+  const arrives = workingMoment(random, now + random.int(3, 16) * DAY);
+  const late = random.chance(0.04);
+  push({
+    at: arrives + (late ? 12 * DAY : 0),
+    run: () =>
+      document.lines.forEach((line, index) => {
+        const receipt = { order: number, line: index + 1, quantity: line.quantity };
+        must(receiveGoods(app, who("tamsin-roque"), receipt, random.uuid()));
+      }),
+  });
+  const invoiceAt = workingMoment(random, arrives + random.int(1, 6) * DAY);
+  push({
+    at: invoiceAt,
+    run: () => {
+      const invoice = invoiceFor(random, document, number, make.clock.now().slice(0, 10));
+      submitAndFollow(make, invoice, push);
+      if (!random.chance(0.008)) return;
+      const again = { ...invoice, invoiceNumber: invoice.invoiceNumber.replace(/-0*/g, " ") };
+      push({
+        at: workingMoment(random, Date.parse(make.clock.now()) + 6 * DAY),
+        run: () => submitAndFollow(make, again, push),
+      });
+    },
+  });
 }
 
 // Kept latest first, so that the next happening is taken from the end.
@@ -127,18 +212,22 @@ function findPlace(queue: readonly Happening[], at: number): number {
   return low;
 }
 
-function submitAndFollow(make: Making, order: PurchaseOrder, push: (happening: Happening) => void): void {
+function submitAndFollow(make: Making, order: AnyDocument, push: (happening: Happening) => void): void {
   const { app, who, must, random } = make;
   const requester = who(order.requester);
   const draft = must(enterDocument(app, requester, order, random.uuid()));
-  const state = must(commandDocument(app, requester, draft.id, { type: "submit", document: order }, random.uuid()));
-  follow(make, state, push);
+  const { document } = draft;
+  // Two changes of one customer may overtake each other: what is set already needs no second asking.
+  const state = commandDocument(app, requester, draft.id, { type: "submit", document }, random.uuid());
+  if (state.ok) follow(make, state.value, push);
+  else must(commandDocument(app, requester, draft.id, { type: "withdraw", comment: "Is so already." }, random.uuid()));
 }
 
 /** Lets whoever is asked decide after a while; what is held is withdrawn by its requester. */
 function follow(make: Making, state: DocumentState, push: (happening: Happening) => void): void {
   const { app, who, must, random } = make;
   const now = Date.parse(make.clock.now());
+  if (state.status === "approved") return deliver(make, state, push);
   if (state.status !== "waiting") return;
   const open = state.levels.find((level) => openSeats(level).length > 0);
   if (!open) {
@@ -171,7 +260,13 @@ function follow(make: Making, state: DocumentState, push: (happening: Happening)
         app,
         approver,
         state.id,
-        { type: say, level: open.level, revision: state.revision, comment },
+        {
+          type: open.kind === "task" ? "approve" : say,
+          level: open.level,
+          revision: state.revision,
+          comment,
+          ...(open.checklist && { ticked: [...open.checklist] }),
+        },
         random.uuid(),
       ),
     );

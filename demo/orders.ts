@@ -93,7 +93,7 @@ const TAX: Record<Category, string> = {
 
 // Auditors and directors enter few orders or none; two leave in between.
 const NONE = new Set(["goncalo-abrantes", "donato-ribas", "quintino-sarro"]);
-const REQUESTERS = marevia.people.filter((one) => one.roles.includes("requester") && !NONE.has(one.id));
+export const REQUESTERS = marevia.people.filter((one) => one.roles.includes("requester") && !NONE.has(one.id));
 
 function pickKind(random: Random): Kind {
   let left = random.next() * KINDS.reduce((sum, kind) => sum + kind.weight, 0);

@@ -120,9 +120,21 @@ export const orderPolicy: PolicyInput = {
   sections: [managingDirector, dryDock, everythingElse],
 };
 
+/** The same with what is said of edits and of what follows the approval. */
+export const orderPolicyInForce: PolicyInput = {
+  ...orderPolicy,
+  edits: {
+    fields: ["supplier", "net", "category"],
+    toleranceMinor: 10_000,
+    tolerancePercent: 2,
+    effect: "start again",
+  },
+  afterApproval: [{ kind: "send to supplier" }],
+};
+
 /** Last year's version: lower thresholds in the section for everything else. */
 export const lastYearsPolicy: PolicyInput = {
-  ...orderPolicy,
+  ...orderPolicyInForce,
   sections: [
     managingDirector,
     dryDock,

@@ -13,7 +13,10 @@ import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { readWorld } from "@/server/world";
+import { writeAccount } from "@/server/ledger/write";
+import { customers, suppliers } from "./accounts";
 import { marevia } from "./organisation";
+import { seeded } from "./random";
 import { orderPolicy } from "./policy";
 import { reviewedInForce } from "./put-in-force";
 
@@ -59,4 +62,15 @@ export const codes = (result: Result<unknown>) =>
 /** An order of Noor Halvorsrud's over a net amount in minor units. */
 export function testOrder(netMinor: number, extra: Partial<PurchaseOrder> = {}): PurchaseOrder {
   return order(netMinor, { requester: "noor-halvorsrud", unit: "engineering", ...extra });
+}
+
+/** Suppliers and customers of the demo, open, as the back office has them. */
+export function openAccounts(app: App): void {
+  const random = seeded(5);
+  app.db
+    .transaction(() => {
+      for (const { id, event } of [...suppliers(random), ...customers(random)])
+        writeAccount(app, id, [event], { actor: "system" });
+    })
+    .immediate();
 }

@@ -5,8 +5,8 @@ import { describe, expect, it } from "vitest";
 
 const src = path.join(import.meta.dirname, "../src");
 
-/** Packages that one folder alone may use: the reader and writer of DMN files stays with the formats. */
-const IN_FOLDER: Record<string, string> = { "dmn-moddle": "core/formats/" };
+/** Packages that one folder alone may use: readers and writers of files stay with the formats. */
+const IN_FOLDER: Record<string, string> = { "dmn-moddle": "core/formats/", "fast-xml-parser": "core/intake/" };
 
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },

@@ -1,8 +1,8 @@
-/** Writes the JSON Schemas of policy, people, document and rates to docs/schema, or with --check says whether they are stale. */
+/** Writes the JSON Schemas of policy, people, documents, rules and rates to docs/schema, or with --check says whether they are stale. */
 import fs from "node:fs";
 import path from "node:path";
 import { z } from "zod";
-import { PurchaseOrderSchema } from "@/core/documents";
+import { DocumentSchema, RulesSchema } from "@/core/documents";
 import { RateSchema } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
 import { PolicySchema } from "@/core/policy";
@@ -10,7 +10,8 @@ import { PolicySchema } from "@/core/policy";
 const SCHEMAS = {
   policy: ["A policy: one version, everything a document needs to be routed", PolicySchema],
   people: ["An organisation: people, units, reporting lines and groups", OrganisationSchema],
-  document: ["A document: a purchase order", PurchaseOrderSchema],
+  document: ["A document of any type", DocumentSchema],
+  rules: ["Rules for matching, duplicates, claims and imports", RulesSchema],
   rates: ["Exchange rates by day", z.array(RateSchema)],
 } as const;
 

@@ -7,7 +7,7 @@ import { dataFolder } from "@/server/root";
 import { generateDemo } from "../demo/generate";
 
 const folder = dataFolder();
-const orders = Number(process.argv[2] ?? 3000);
+const orders = Number(process.argv[2] ?? 1000);
 const file = databaseFile(folder);
 
 if (fs.existsSync(file)) {

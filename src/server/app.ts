@@ -1,6 +1,7 @@
 import { demoClock, systemClock, type Clock } from "./clock";
 import { openDatabase, type Db } from "./db/open";
 import { lastSeq } from "./log/log";
+import { startWork } from "./ledger/work";
 import { rebuild } from "./log/rebuild";
 import { dataFolder } from "./root";
 
@@ -14,6 +15,8 @@ export type App = {
   demo: boolean;
   /** Ids of what is logged without a command; drawn at random unless a generator gives its own. */
   newId?: () => string;
+  /** Lets the work that follows a command begin: steps after an approval. Absent where it is begun by hand. */
+  kick?: () => void;
 };
 
 export const DEMO_START = "2026-03-10T09:10:00.000Z";
@@ -22,17 +25,19 @@ const slot = globalThis as typeof globalThis & { bandeira?: App };
 
 /** The application of this process, opened at first use. Next keeps several copies of a module; the process has one. */
 export function app(): App {
-  if (!slot.bandeira) {
-    const db = openDatabase(dataFolder());
-    const demo = process.env.BANDEIRA_DEMO === "1";
-    bringUpToDate(db);
-    slot.bandeira = { db, demo, clock: demo ? demoClock(db, DEMO_START) : systemClock, wall: systemClock };
-  }
+  if (slot.bandeira) return slot.bandeira;
+  const db = openDatabase(dataFolder());
+  const demo = process.env.BANDEIRA_DEMO === "1";
+  bringUpToDate(db);
+  const clock = demo ? demoClock(db, DEMO_START) : systemClock;
+  slot.bandeira = startWork({ db, demo, clock, wall: systemClock });
   return slot.bandeira;
 }
 
 /** A database of an earlier version has its people in the log alone, until its projections are made again. */
 function bringUpToDate(db: Db): void {
   const people = db.prepare("SELECT COUNT(*) FROM register").pluck().get();
-  if (people === 0 && lastSeq(db) > 0) rebuild(db);
+  const asked = db.prepare("SELECT 1 FROM setting WHERE key = 'rebuild'").get();
+  if ((people === 0 || asked) && lastSeq(db) > 0) rebuild(db);
+  db.prepare("DELETE FROM setting WHERE key = 'rebuild'").run();
 }

@@ -29,7 +29,8 @@ export function saySince(at: string, now: string, zone: string): string {
   const days = (Date.parse(day(now)) - Date.parse(day(at))) / 86_400_000;
   if (days === 1) return "since yesterday";
   if (days < 7) return `since ${parts(at, zone, { weekday: "long" })}`;
-  return `since ${parts(at, zone, { day: "numeric", month: "short" })}`;
+  const year = day(at).slice(0, 4) === day(now).slice(0, 4) ? {} : { year: "numeric" as const };
+  return `since ${parts(at, zone, { day: "numeric", month: "short", ...year })}`;
 }
 
 /** @example sayNumber(3412) // "3,412" */

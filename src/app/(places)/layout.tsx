@@ -10,6 +10,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
   const places: Place[] = [
     { href: "/desk", name: "Desk" },
     { href: "/documents", name: "Documents" },
+    ...(authorise(person, "holds.read") ? [] : [{ href: "/holds", name: "Holds" }]),
     ...(authorise(person, "policies.read") ? [] : [{ href: "/policies", name: "Policies" }]),
     { href: "/register", name: "Register" },
     { href: "/people", name: "People" },
@@ -28,6 +29,8 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
         mayEnter={!authorise(person, "documents.enter")}
         mayBeAway={!authorise(person, "standIns.write", { about: person })}
         mayReadSettings={!authorise(person, "policies.read")}
+        mayReadLedger={!authorise(person, "ledger.read")}
+        mayReadLetters={!authorise(person, "letters.read")}
         isDemo={app.demo}
       />
       <LiveRefresh />

@@ -6,7 +6,7 @@ import { RoleSchema, type Role } from "@/core/people";
 import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
 import { newCommandId } from "@/server/log/log";
-import { person, testOrder, value } from "../../../demo/test-app";
+import { openAccounts, person, testOrder, value } from "../../../demo/test-app";
 import { walkApp, type Walk } from "../../../demo/walk";
 
 const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
@@ -24,13 +24,25 @@ const readAll: Role[] = ["clerk", ...readPolicies];
 /** Who is let in to each page; the documents are somebody else’s. */
 const PAGES: Record<string, { params?: Record<string, string>; granted: readonly Role[] }> = {
   "/account": { granted: all },
+  "/accounts/ask": { granted: all.filter((role) => role !== "auditor") },
+  "/back-office": { granted: readAll },
+  "/back-office/accounts/[id]": { params: { id: "northrigg-cordage" }, granted: readAll },
+  "/back-office/customers": { granted: readAll },
+  "/back-office/customers/import": { granted: ["clerk", "controller"] },
+  "/back-office/payments": { granted: readAll },
+  "/back-office/rates": { granted: readAll },
+  "/back-office/receipts": { granted: readAll },
+  "/back-office/suppliers": { granted: readAll },
   "/calendars": { granted: all },
   "/desk": { granted: all },
   "/documents": { granted: all },
+  "/documents/import": { granted: ["clerk", "controller"] },
   "/documents/new": { granted: all.filter((role) => role !== "auditor") },
   "/documents/[id]": { params: { id: "po-00001" }, granted: readAll },
   "/documents/[id]/edit": { params: { id: "po-00001" }, granted: [] },
   "/documents/[id]/record": { params: { id: "po-00001" }, granted: readAll },
+  "/holds": { granted: readAll },
+  "/holds/stopped": { granted: readAll },
   "/no-access": { granted: all },
   "/people": { granted: all },
   "/people/[id]": { params: { id: "rui-tavares" }, granted: all },
@@ -42,8 +54,11 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/policies/new": { granted: ["controller"] },
   "/policies": { granted: readPolicies },
   "/policies/[id]": { params: { id: "purchase-orders" }, granted: readPolicies },
+  "/post-room": { granted: ["clerk", "controller", "administrator", "auditor"] },
   "/register": { granted: all },
   "/settings": { granted: readPolicies },
+  "/settings/integrations": { granted: readPolicies },
+  "/settings/rules": { granted: readPolicies },
 };
 
 const root = import.meta.dirname;
@@ -55,6 +70,7 @@ let walk: Walk;
 beforeAll(() => {
   walk = walkApp();
   value(enterDocument(walk.app, person(walk.app, "noor-halvorsrud"), testOrder(100_000), newCommandId()));
+  openAccounts(walk.app);
 });
 afterAll(() => walk.end());
 

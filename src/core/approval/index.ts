@@ -1,8 +1,11 @@
 /** The life of a document: commands in, events out, and the state they lead to. */
 export { decide } from "./decide";
 export { evolve } from "./evolve";
+export { effectOfEdit } from "./revise";
+export { isNamedToRelease, whyNotRelease } from "./holding";
+export { nextStep, nextTry } from "./steps";
 export { actorsOfSeat, levelsToDecide, seatFor } from "./seats";
-export { activeHolds, isCleared, levelsWaitingFor, openSeats } from "./status";
+export { acceptedOf, activeHolds, isCleared, levelsWaitingFor, openSeats, refusedOf } from "./status";
 export type {
   DecideContext,
   Decision,
@@ -11,8 +14,9 @@ export type {
   DocumentState,
   DocumentStatus,
   DocumentView,
-  Hold,
+  EditEffect,
   LevelState,
   LevelStatus,
+  Step,
   ToldEvent,
 } from "./types";

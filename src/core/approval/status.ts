@@ -1,13 +1,24 @@
+import { documentType, type AnyDocument, type RefusedPart } from "../documents";
+import { activeOf, blockingHolds } from "../holds";
 import type { DocumentState, LevelState } from "./types";
 
 /** The holds that are on a document now. */
-export function activeHolds(state: DocumentState): DocumentState["holds"] {
-  return state.holds.filter((hold) => hold.releasedAt === null);
+export function activeHolds(state: Pick<DocumentState, "holds">): DocumentState["holds"] {
+  return activeOf(state.holds);
 }
 
-/** Cleared: approved, and nothing holds it. */
+/** Cleared: approved, and no hold blocks anything. */
 export function isCleared(state: DocumentState): boolean {
-  return state.status === "approved" && activeHolds(state).length === 0;
+  return state.status === "approved" && blockingHolds(state.holds).length === 0;
+}
+
+export function refusedOf(state: Pick<DocumentState, "refused">): readonly RefusedPart[] {
+  return state.refused ?? [];
+}
+
+/** The document without what was refused of it: what is paid, ordered or applied. */
+export function acceptedOf(state: Pick<DocumentState, "document" | "refused">): AnyDocument {
+  return documentType(state.document.documentType).without(state.document, refusedOf(state));
 }
 
 /** Those of a level's pool for whom nobody has decided yet; where they are asked in turn, the next of them alone. */

@@ -74,3 +74,8 @@ export function weekdaysBetween(from: string, to: string): number {
   }
   return total / DAY;
 }
+
+/** Days from one date to another; negative when the second is earlier. @example daysBetween("2026-03-08", "2026-03-10") // 2 */
+export function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+}

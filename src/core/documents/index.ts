@@ -1,59 +1,128 @@
 /** The types of documents Bandeira routes: their fields, measures and checks. One file a type. */
-import { purchaseOrderType } from "./purchase-order";
-import { comingTypes } from "./coming";
-import type { DocumentType, TypeWords } from "./registry";
+import { z } from "zod";
+import type { Money } from "../money";
+import type { Looking } from "./around";
+import { creditLimitChangeType, CreditLimitChangeSchema } from "./credit-limit-change";
+import { expenseClaimType, ExpenseClaimSchema } from "./expense-claim";
+import { purchaseOrderType, PurchaseOrderSchema } from "./purchase-order";
+import type { Basics, DocumentType, TypeWords } from "./registry";
+import { supplierAccountType, SupplierAccountSchema } from "./supplier-account";
+import { supplierInvoiceType, SupplierInvoiceSchema } from "./supplier-invoice";
 
 export { vocabularyOf } from "./registry";
-export type { Basics, Change, DocumentType, Field, FieldKind, Measure, MissingItem, TypeWords } from "./registry";
+export type {
+  Basics,
+  Change,
+  DocumentType,
+  Field,
+  FieldKind,
+  Measure,
+  MeasureAsked,
+  MissingItem,
+  Part,
+  RefusedPart,
+  Remark,
+  Sample,
+  TypeWords,
+} from "./registry";
+export { NOTHING_AROUND } from "./around";
+export type { AccountStatus, Around, CustomerFacts, Looking, OrderFacts, SupplierFacts } from "./around";
+export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
+export type { ClaimCategory, Rules } from "./rules";
+export { AttachmentSchema, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, times } from "./parts";
+export type { Attachment } from "./parts";
 export {
-  AttachmentSchema,
   ORDER_CATEGORIES,
   OrderLineSchema,
   PurchaseOrderSchema,
+  increaseOf,
   lineNet,
   orderTotals,
 } from "./purchase-order";
-export type { Attachment, OrderLine, PurchaseOrder } from "./purchase-order";
+export type { OrderLine, PurchaseOrder } from "./purchase-order";
+export { USUAL_DAYS } from "./supplier-total";
+export { InvoiceLineSchema, StatedTotalsSchema, SupplierInvoiceSchema, lateFor } from "./supplier-invoice";
+export type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
+export { brokenRules, invoiceTotals } from "./invoice-arithmetic";
+export type { BrokenRule } from "./invoice-arithmetic";
+export { matchOf } from "./match";
+export type { Difference, Match, MatchedLine } from "./match";
+export { likelyDuplicates, plainNumber } from "./duplicates";
+export {
+  ClaimLineSchema,
+  ExpenseClaimSchema,
+  claimTotal,
+  linesWithoutReceipt,
+  overCeilings,
+  receiptsTwice,
+} from "./expense-claim";
+export type { ClaimLine, ExpenseClaim } from "./expense-claim";
+export {
+  CUSTOMER_FIELDS,
+  CreditLimitChangeSchema,
+  FIRST_LIMIT_PAPERS,
+  FieldChangeSchema,
+  exposureOf,
+  isAmountField,
+  papersMissing,
+  sayValue,
+} from "./credit-limit-change";
+export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./credit-limit-change";
+export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema } from "./supplier-account";
+export type { SupplierAccount, SupplierField } from "./supplier-account";
 
 export type { DocumentRow } from "./row";
 
-/** Any document of a registered type. */
-export type AnyDocument = import("./purchase-order").PurchaseOrder;
+const types = [purchaseOrderType, supplierInvoiceType, expenseClaimType, creditLimitChangeType, supplierAccountType];
 
-const types = [purchaseOrderType] as const;
+/** Any document of a registered type, checked by the schema of its type. */
+export const DocumentSchema = z.discriminatedUnion("documentType", [
+  PurchaseOrderSchema,
+  SupplierInvoiceSchema,
+  ExpenseClaimSchema,
+  CreditLimitChangeSchema,
+  SupplierAccountSchema,
+]);
+export type AnyDocument = z.infer<typeof DocumentSchema>;
 
-/** Every type an organisation gives authority for, by key; limits and stand-ins may name those that have no form yet. */
+/** Every type an organisation gives authority for, by key, as headings of tables. */
 export const AUTHORITY_TYPES: Readonly<Record<string, string>> = {
   "purchase-order": "Orders",
   "supplier-invoice": "Supplier invoices",
   "expense-claim": "Expense claims",
   "credit-limit-change": "Credit-limit changes",
+  "supplier-account": "Supplier accounts",
 };
 
 /** Keys of the types that policies can be designed for. */
 export const documentTypeKeys = Object.keys(AUTHORITY_TYPES) as [string, ...string[]];
-
-/** Whether documents of the type can be entered and routed, or only policies for them designed. */
-export function canBeEntered(key: string): boolean {
-  return types.some((type) => type.key === key);
-}
 
 /**
  * What a policy for a type can name.
  * @throws RangeError for a key that is none of `documentTypeKeys`
  */
 export function typeWords(key: string): TypeWords {
-  const found = [...types, ...comingTypes].find((type) => type.key === key);
-  if (!found) throw new RangeError(`There is no document type “${key}”`);
-  return found;
+  return documentType(key);
 }
 
 /**
- * The registered type of that key.
+ * The registered type of that key. Its functions take documents of that type, which is the one whose key the document names.
  * @throws RangeError for a key that no file in this folder registers.
  */
 export function documentType(key: string): DocumentType<AnyDocument> {
   const found = types.find((type) => type.key === key);
   if (!found) throw new RangeError(`There is no document type “${key}”`);
-  return found;
+  // The key ties the type to the documents it is given; the compiler cannot see that.
+  return found as unknown as DocumentType<AnyDocument> & DocumentType<Basics>;
+}
+
+/** What a document comes to by every measure of its type that can be told. */
+export function measuresOf(document: AnyDocument, looking: Looking, days?: number): Record<string, Money> {
+  const { currency } = document;
+  return Object.fromEntries(
+    documentType(document.documentType).measures.flatMap((measure) => {
+      const found = measure.of(document, { ...looking, currency, days });
+      return "amount" in found ? [[measure.key, found.amount]] : [];
+    }),
+  );
 }

@@ -1,8 +1,22 @@
-import { Decimal } from "decimal.js";
 import { z } from "zod";
-import { formatMoney, money, sum, CurrencySchema, MinorSchema, type Money } from "../money";
+import { formatMoney, money, sum, MinorSchema, type Money } from "../money";
 import { IdSchema } from "../ids";
-import type { Change, DocumentType, MissingItem } from "./registry";
+import { supplierTotal } from "./supplier-total";
+import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "./registry";
+import type { Looking } from "./around";
+import {
+  PercentSchema,
+  QuantitySchema,
+  basicFields,
+  compareLines,
+  differences,
+  namesOf,
+  sampleBasics,
+  sayCountOfLines,
+  taxByRate,
+  times,
+  withExactTotals,
+} from "./parts";
 
 /** Categories of a line, by the key that conditions name. */
 export const ORDER_CATEGORIES = {
@@ -16,55 +30,36 @@ export const ORDER_CATEGORIES = {
   services: "Services",
 } as const;
 
-const Quantity = z
-  .string()
-  .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
-  .meta({ description: "Decimal number written as text" });
-
 export const OrderLineSchema = z.strictObject({
   description: z.string().max(200),
   category: z.enum(Object.keys(ORDER_CATEGORIES) as [keyof typeof ORDER_CATEGORIES]),
   costCentre: z.string().max(40).default(""),
-  quantity: Quantity,
+  quantity: QuantitySchema,
   unitPrice: MinorSchema.min(0).meta({ description: "Net price of one, in minor units of the order's currency" }),
-  taxPercent: z
-    .string()
-    .regex(/^\d{1,2}(\.\d{1,2})?$/, "must be a percentage such as 23 or 6.5")
-    .default("0"),
+  taxPercent: PercentSchema.default("0"),
 });
 export type OrderLine = z.infer<typeof OrderLineSchema>;
 
-export const AttachmentSchema = z.strictObject({
-  hash: z.string().regex(/^[0-9a-f]{64}$/),
-  name: z.string().min(1).max(200),
-  type: z.string(),
-  size: z.int().positive(),
-});
-export type Attachment = z.infer<typeof AttachmentSchema>;
-
-export const PurchaseOrderSchema = z.strictObject({
-  documentType: z.literal("purchase-order"),
-  title: z.string().max(120),
-  requester: IdSchema,
-  onBehalfOf: IdSchema.nullable().default(null),
-  unit: IdSchema,
-  supplier: z.string().max(120),
-  currency: CurrencySchema,
-  date: z.iso.date(),
-  promisedDate: z.iso.date().nullable().default(null),
-  receiver: IdSchema.optional().meta({ description: "Who takes delivery and can say that it came" }),
-  editedBy: IdSchema.optional().meta({ description: "Who edited it last, where that was not the requester" }),
-  note: z.string().max(2000).default(""),
-  lines: z.array(OrderLineSchema).max(200),
-  attachments: z.array(AttachmentSchema).max(20).default([]),
-});
+export const PurchaseOrderSchema = z
+  .strictObject({
+    documentType: z.literal("purchase-order"),
+    ...basicFields,
+    supplier: z.string().max(120),
+    promisedDate: z.iso.date().nullable().default(null),
+    receiver: IdSchema.optional().meta({ description: "Who takes delivery and can say that it came" }),
+    changeOf: z
+      .string()
+      .max(20)
+      .optional()
+      .meta({ description: "Number of the approved order that this one changes; its lines replace that order's" }),
+    lines: z.array(OrderLineSchema).max(200),
+  })
+  .superRefine(withExactTotals(orderTotals));
 export type PurchaseOrder = z.infer<typeof PurchaseOrderSchema>;
 
-const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
-
 /** Net amount of a line in minor units: quantity times price, rounded half away from zero. */
-export function lineNet(line: OrderLine): number {
-  return new Exact(line.quantity).mul(line.unitPrice).toDecimalPlaces(0).toNumber();
+export function lineNet(line: Pick<OrderLine, "quantity" | "unitPrice">): number {
+  return times(line.quantity, line.unitPrice);
 }
 
 /** Net, tax and gross of an order. Tax is worked out per rate on the sum of its lines and rounded once each. */
@@ -73,24 +68,24 @@ export function orderTotals(order: Pick<PurchaseOrder, "lines" | "currency">): {
   tax: Money;
   gross: Money;
 } {
-  const byRate = new Map<string, number[]>();
-  for (const line of order.lines) {
-    const rate = new Exact(line.taxPercent).toString();
-    byRate.set(rate, [...(byRate.get(rate) ?? []), lineNet(line)]);
-  }
-  const inOrderCurrency = (minor: number) => money(minor, order.currency);
+  const { currency } = order;
+  const parts = order.lines.map((line) => ({ net: lineNet(line), taxPercent: line.taxPercent }));
   const net = sum(
-    order.lines.map((line) => inOrderCurrency(lineNet(line))),
-    order.currency,
+    parts.map((part) => money(part.net, currency)),
+    currency,
   );
   const tax = sum(
-    [...byRate].map(([rate, nets]) => {
-      const base = sum(nets.map(inOrderCurrency), order.currency).minor;
-      return inOrderCurrency(new Exact(base).mul(rate).div(100).toDecimalPlaces(0).toNumber());
-    }),
-    order.currency,
+    taxByRate(parts, currency).map((one) => one.tax),
+    currency,
   );
-  return { net, tax, gross: sum([net, tax], order.currency) };
+  return { net, tax, gross: sum([net, tax], currency) };
+}
+
+/** What a change order adds to what is committed already, in its own currency; null where that is another or unknown. */
+export function increaseOf(order: PurchaseOrder, { around }: Looking): Money | null {
+  const before = around.order?.committed.net;
+  if (!order.changeOf || !before || before.currency !== order.currency) return null;
+  return money(orderTotals(order).net.minor - before.minor, order.currency);
 }
 
 function missing(order: PurchaseOrder): MissingItem[] {
@@ -109,30 +104,46 @@ function missing(order: PurchaseOrder): MissingItem[] {
 }
 
 function changes(before: PurchaseOrder, after: PurchaseOrder): Change[] {
-  const found: Change[] = [];
-  const compare = (label: string, old: string, now: string) => {
-    if (old !== now) found.push({ label, before: old || "none", after: now || "none" });
-  };
+  const { found, compare } = differences();
   compare("Title", before.title, after.title);
   compare("Supplier", before.supplier, after.supplier);
   compare("Currency", before.currency, after.currency);
   compare("Promised date", before.promisedDate ?? "", after.promisedDate ?? "");
   compare("Receiver", before.receiver ?? "", after.receiver ?? "");
   compare("Note", before.note, after.note);
-  const lines = Math.max(before.lines.length, after.lines.length);
-  for (let index = 0; index < lines; index += 1)
-    compare(`Line ${index + 1}`, sayLine(before, index), sayLine(after, index));
-  const papers = (order: PurchaseOrder) => order.attachments.map((paper) => paper.name).join(", ");
-  compare("Papers", papers(before), papers(after));
+  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
+  compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
   compare("Net total", formatMoney(orderTotals(before).net), formatMoney(orderTotals(after).net));
   return found;
 }
 
-function sayLine(order: PurchaseOrder, index: number): string {
-  const line = order.lines[index];
-  if (!line) return "";
-  const price = formatMoney(money(line.unitPrice, order.currency));
-  return `${line.description}, ${line.quantity} × ${price}, ${ORDER_CATEGORIES[line.category]}, tax ${line.taxPercent}%${line.costCentre ? `, ${line.costCentre}` : ""}`;
+function sayLineOf(order: PurchaseOrder): (line: OrderLine) => string {
+  return (line) => {
+    const price = formatMoney(money(line.unitPrice, order.currency));
+    return `${line.description}, ${line.quantity} × ${price}, ${ORDER_CATEGORIES[line.category]}, tax ${line.taxPercent}%${line.costCentre ? `, ${line.costCentre}` : ""}`;
+  };
+}
+
+function remarks(order: PurchaseOrder, looking: Looking): Remark[] {
+  const found: Remark[] = [];
+  const { supplier, order: changed } = looking.around;
+  if (!supplier && looking.around.rules)
+    found.push({ code: "supplier not open", grave: true, text: `There is no account of ${order.supplier} yet` });
+  if (supplier && supplier.status !== "open")
+    found.push({
+      code: "supplier not open",
+      grave: true,
+      text: `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
+    });
+  if (order.changeOf && !changed)
+    found.push({ code: "no order", grave: true, text: `There is no approved order ${order.changeOf} to change` });
+  if (changed && changed.currency !== order.currency)
+    found.push({
+      code: "currency",
+      grave: true,
+      text: `${changed.number} is in ${changed.currency}, this change in ${order.currency}`,
+    });
+  return found;
 }
 
 export const purchaseOrderType: DocumentType<PurchaseOrder> = {
@@ -151,8 +162,11 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     { key: "gross", kind: "amount", label: "gross total", always: true },
     { key: "promisedDate", kind: "date", label: "promised date" },
     { key: "hasAttachment", kind: "flag", label: "attachment" },
+    { key: "changeOrder", kind: "flag", label: "change of an approved order" },
+    { key: "increase", kind: "amount", label: "increase over the approved order" },
+    { key: "supplierNotOpen", kind: "flag", label: "supplier account that is not open" },
   ],
-  facts(order) {
+  facts(order, looking) {
     const totals = orderTotals(order);
     return {
       category: [...new Set(order.lines.map((line) => line.category))],
@@ -166,6 +180,9 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
       gross: totals.gross,
       promisedDate: order.promisedDate,
       hasAttachment: order.attachments.length > 0,
+      changeOrder: Boolean(order.changeOf),
+      increase: increaseOf(order, looking),
+      supplierNotOpen: looking.around.supplier?.status !== "open",
     };
   },
   measures: [
@@ -174,7 +191,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
       label: "net total",
       of: (order) => {
         const { net } = orderTotals(order);
-        return { amount: net, arithmetic: `${sayLines(order)}, net ${formatMoney(net)}` };
+        return { amount: net, arithmetic: `${sayCountOfLines(order.lines.length)}, net ${formatMoney(net)}` };
       },
     },
     {
@@ -198,18 +215,51 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
         return { amount, arithmetic: `${line?.description || "the largest line"}, ${formatMoney(amount)} net` };
       },
     },
+    {
+      key: "supplierTotal",
+      label: "total with the same supplier",
+      of: (order, asked) => supplierTotal(orderTotals(order).net, order, asked),
+    },
   ],
   missing,
   changes,
+  parts: (order) =>
+    order.lines.map((line, index) => ({
+      key: `line ${index + 1}`,
+      label: line.description || `Line ${index + 1}`,
+      amount: money(lineNet(line), order.currency),
+    })),
+  without: (order, refused) => ({ ...order, lines: linesWithout(order.lines, refused) }),
+  remarks,
   concerns: (order) => ({
     costCentre: [...new Set(order.lines.map((line) => line.costCentre).filter(Boolean))],
     supplier: order.supplier ? [order.supplier] : [],
   }),
   peopleFields: { receiver: "receiver" },
   named: ({ receiver }): Record<string, string> => (receiver ? { receiver } : {}),
+  interested: () => [],
+  shows: "net",
+  sample: (known) => ({
+    documentType: "purchase-order",
+    ...sampleBasics(known),
+    supplier: known.party ?? "",
+    promisedDate: null,
+    lines: [
+      {
+        description: "Trial",
+        category:
+          known.category && known.category in ORDER_CATEGORIES ? (known.category as OrderLine["category"]) : "deck",
+        costCentre: "",
+        quantity: "1",
+        unitPrice: known.minor,
+        taxPercent: "0",
+      },
+    ],
+  }),
   headline: (order) => ({ title: order.title, party: order.supplier, ...orderTotals(order) }),
 };
 
-function sayLines(order: PurchaseOrder): string {
-  return order.lines.length === 1 ? "1 line" : `${order.lines.length} lines`;
+/** Lines are ordered whole or not at all; a part of one is asked for by sending the order back. */
+function linesWithout(lines: readonly OrderLine[], refused: readonly RefusedPart[]): OrderLine[] {
+  return lines.filter((_, index) => !refused.some((one) => one.part === `line ${index + 1}`));
 }

@@ -1,16 +1,22 @@
 import type { Facts, Vocabulary } from "../conditions";
 import type { Money } from "../money";
 import type { z } from "zod";
+import type { Looking } from "./around";
+import type { Attachment } from "./parts";
 
 /** What every document has, whatever its type. */
 export type Basics = {
   documentType: string;
+  title: string;
   requester: string;
   onBehalfOf: string | null;
   unit: string;
   /** ISO date of the document, used for rates. */
   date: string;
   currency: string;
+  note: string;
+  editedBy?: string | undefined;
+  attachments: Attachment[];
 };
 
 /** A field that a condition may name. */
@@ -37,28 +43,63 @@ export type TypeWords = {
   peopleFields: Readonly<Record<string, string>>;
 };
 
-/** What amount a policy may look at; `of` returns the amount with how it came about. */
-export type Measure<D> = { key: string; label: string; of(document: D): { amount: Money; arithmetic: string } };
+/** What a measure may ask of its policy: the currency bands are in, and over how many days totals with a supplier run. */
+export type MeasureAsked = Looking & { currency: string; days?: number | undefined };
+export type Measured = { amount: Money; arithmetic: string } | { missing: string };
+
+/** What amount a policy may look at; `of` returns the amount with how it came about, or what it would need to be known. */
+export type Measure<D> = { key: string; label: string; of(document: D, asked: MeasureAsked): Measured };
 
 export type MissingItem = { path: string; message: string };
 
 /** One thing that differs between two revisions, in words. */
 export type Change = { label: string; before: string; after: string };
 
+/** A part of a document that can be accepted or refused by itself: a line, a controlled field. */
+export type Part = { key: string; label: string; amount: Money | null };
+/** What was refused of a part: all of it, or, where it has an amount, all above `allowed` in minor units. */
+export type RefusedPart = { part: string; allowed: number | null };
+
+/** What is known of a document that is only tried. */
+export type Sample = {
+  requester: string;
+  unit: string;
+  date: string;
+  currency: string;
+  minor: number;
+  category?: string | undefined;
+  party?: string | undefined;
+};
+
+/** Something of a document that an approver should look at, worked out from what is around it. */
+export type Remark = { code: string; text: string; grave: boolean; line?: number };
+
 /**
  * All that routing, approval and the board need to know of one type of document. A new type is one file with one of these.
  */
 export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"> & {
   schema: z.ZodType<D>;
-  facts(document: D): Facts;
+  facts(document: D, looking: Looking): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
   missing(document: D): MissingItem[];
   /** What an approver must see of an edit: old and new, the total last. */
   changes(before: D, after: D): Change[];
+  /** Parts that a decision may accept and refuse one by one; none where a document is taken whole or not at all. */
+  parts(document: D): Part[];
+  /** What is left of a document when parts are refused. */
+  without(document: D, refused: readonly RefusedPart[]): D;
+  /** What is odd about it, given what is around it, worst first. */
+  remarks(document: D, looking: Looking): Remark[];
   /** Whose say a document may need: the cost centres, the customer and the supplier it is about, by the keys their owners are kept under. */
   concerns(document: D): Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
   named(document: D): Readonly<Record<string, string>>;
+  /** People besides the requester who may never decide on it, with the reason. */
+  interested(document: D): { person: string; reason: string }[];
+  /** A plain document of the type that comes to an amount by most measures, to try a policy with. */
+  sample(known: Sample): D;
+  /** Which of its totals stands for the document in lists and on buttons. */
+  shows: "net" | "gross";
   /** Title, counterparty and totals for lists. */
   headline(document: D): { title: string; party: string; net: Money; tax: Money; gross: Money };
 };

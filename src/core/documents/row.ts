@@ -13,6 +13,8 @@ export type DocumentRow = {
   requester: string;
   requesterName: string;
   unitName: string;
+  /** What stands for it: the net total of an order, the gross of an invoice, the new limit. */
+  amount: Money;
   net: Money;
   gross: Money;
   policy: string | null;

@@ -111,7 +111,9 @@ function readPrimary(reader: Reader): Node {
   if (token === "some") return readSome(reader);
   if (CALLS.includes(token) && reader.tokens[reader.at] === "(") {
     reader.at += 1;
-    return { is: "call", name: token, of: readItems(reader, ")") };
+    const of = readItems(reader, ")");
+    if (of.length === 0) throw new NotRead(`“${token}” needs something between its brackets`);
+    return { is: "call", name: token, of };
   }
   if (/^[A-Za-z_]/.test(token)) return { is: "name", value: token };
   throw new NotRead(`“${token}” was not expected`);

@@ -1,4 +1,4 @@
-import { canBeEntered, typeWords } from "../documents";
+import { typeWords } from "../documents";
 import type { Directory } from "../people";
 import { refuse, refusalsOf, type Refusal, type Result } from "../refusal";
 import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Policy } from "./schema";
@@ -32,18 +32,14 @@ export function notCarriedOut(policy: Policy): Refusal[] {
         refuse("not carried out", `${path}: ${what} is not carried out by this version of Bandeira; take it out`, path),
       );
   };
-  const { many } = typeWords(policy.documentType).name;
-  not(!canBeEntered(policy.documentType), "documentType", `entering ${many}`);
   const measures = typeWords(policy.documentType).measures.map((measure) => measure.key);
   not(!measures.includes(policy.measure.kind), "measure.kind", `measuring by ${policy.measure.kind}`);
   not(policy.selfApproval.rule !== "hold", "selfApproval.rule", `the rule “${policy.selfApproval.rule}”`);
   not(policy.repeatedApprover !== "ask twice", "repeatedApprover", `“${policy.repeatedApprover}”`);
-  not(policy.edits.effect !== "start again", "edits.effect", `“${policy.edits.effect}” after an edit`);
-  for (const part of ["holds", "afterApproval", "messages"] as const) not(policy[part].length > 0, part, "this part");
+  not(policy.messages.length > 0, "messages", "this part");
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}]`;
-      not(level.kind !== "approval", `${at}.kind`, `a level of kind ${level.kind}`);
       const { approvers } = level;
       const field = approvers.kind === "namedOnDocument" ? approvers.field : null;
       not(
@@ -56,7 +52,6 @@ export function notCarriedOut(policy: Policy): Refusal[] {
       not(level.overdue !== "wait", `${at}.overdue`, `“${level.overdue}” when overdue`);
       not(level.handOver !== "no", `${at}.handOver`, "handing over");
       not(level.signature, `${at}.signature`, "a signature");
-      not(level.checklist.length > 0, `${at}.checklist`, "a checklist");
       not(level.outcomes !== undefined, `${at}.outcomes`, "own words for an outcome");
       not(level.choosesNext !== undefined, `${at}.choosesNext`, "choosing the next level");
       not(level.mayAddApprover === true, `${at}.mayAddApprover`, "adding an approver");

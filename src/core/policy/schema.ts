@@ -132,7 +132,16 @@ export const PolicySchema = z
     scope: ScopeSchema,
     currency: CurrencySchema,
     measure: z.strictObject({
-      kind: z.enum(["net", "gross", "largestLine", "increase", "increasePercent", "exposure", "supplierTotal"]),
+      kind: z.enum([
+        "net",
+        "gross",
+        "largestLine",
+        "increase",
+        "increasePercent",
+        "exposure",
+        "supplierTotal",
+        "limit",
+      ]),
       days: z.int().positive().optional(),
     }),
     sections: z.array(SectionSchema).min(1).max(20),
@@ -158,6 +167,10 @@ export const PolicySchema = z
           blocks: z.array(z.enum(["send", "post", "pay", "ship", "use"])),
           when: ConditionSchema.optional(),
           release: ApproverRuleSchema.optional().meta({ description: "Who may release it, besides the approval" }),
+          keeps: z
+            .boolean()
+            .optional()
+            .meta({ description: "The approval does not release it: its cause must go, or somebody release it" }),
         }),
       )
       .max(20)

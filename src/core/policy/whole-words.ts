@@ -39,7 +39,10 @@ export function sayHold(policy: Pick<Policy, "documentType">, hold: Hold, direct
       )}`
     : "blocking nothing";
   const release = hold.release ? `, or ${sayRule(hold.release, directory)} may release it` : "";
-  return `Held as “${hold.reason}”${when}: ${blocks} until it is approved${release}`;
+  const until = hold.keeps
+    ? `until its cause is gone${release || ", or the accounts clerk releases it"}`
+    : `until it is approved${release}`;
+  return `Held as “${hold.reason}”${when}: ${blocks} ${until}`;
 }
 
 /** The steps after the last approval, in order, as one sentence; null when there are none. */
@@ -49,7 +52,7 @@ export function sayAfterApproval(policy: Pick<Policy, "afterApproval">): string 
   return `After the last approval: ${steps.length < 2 ? steps[0] : `${steps.slice(0, -1).join(", then ")}, then ${steps.at(-1)}`}`;
 }
 
-/** What an edit of a document in approval does. */
+/** What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. */
 export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "currency">): string {
   const { fields, effect, toleranceMinor, tolerancePercent } = policy.edits;
   const words = typeWords(policy.documentType);
@@ -63,7 +66,7 @@ export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "curren
     ...(toleranceMinor > 0 ? [`${formatAmount({ minor: toleranceMinor, currency: policy.currency })}`] : []),
     ...(tolerancePercent > 0 ? [`${tolerancePercent} per cent`] : []),
   ];
-  const tolerance = within.length ? `, unless the amount moves by no more than ${joinWords(within, "and")}` : "";
+  const tolerance = within.length ? `; a move of the amount by no more than ${joinWords(within, "and")} does not` : "";
   return `${what} ${{ "carry on": "leaves the approvals as they are", "from the level": "sends it back to the first level it concerns", "start again": "starts the approval again" }[effect]}${tolerance}`;
 }
 

@@ -195,7 +195,7 @@ describe("what holds for the whole policy", () => {
     ],
     [
       edits({ toleranceMinor: 5000, tolerancePercent: 2 }),
-      "Any edit of an order in approval starts the approval again, unless the amount moves by no more than 50.00 and 2 per cent",
+      "Any edit of an order in approval starts the approval again; a move of the amount by no more than 50.00 and 2 per cent does not",
     ],
     [own("hold"), "Nobody approves their own; where only the requester could, the document is held"],
     [own("next level"), "Where only the requester could approve, the next level decides"],

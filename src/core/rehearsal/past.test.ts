@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, order, policyOf, routing, twoStep, versionOf } from "../fixtures";
-import { documentType, type AnyDocument } from "../documents";
+import { NOTHING_AROUND, measuresOf, documentType, type AnyDocument, type PurchaseOrder } from "../documents";
 import type { Rate } from "../money";
 import type { PolicyInput } from "../policy";
 import { route } from "../routing";
@@ -19,8 +19,8 @@ function pastOf(document: AnyDocument): PastDocument {
     requester: document.requester,
     unit: document.unit,
     date: document.date,
-    facts: type.facts(document),
-    measures: Object.fromEntries(type.measures.map((measure) => [measure.key, measure.of(document).amount])),
+    facts: type.facts(document, NOTHING_AROUND),
+    measures: measuresOf(document, NOTHING_AROUND),
   };
 }
 
@@ -72,7 +72,7 @@ describe("past documents under a draft", () => {
   });
 
   it("the value of all counts what the policy does not apply to, and leaves out what has no rate", () => {
-    const of = (extra: Partial<AnyDocument>) => pastOf(order(10_000, extra));
+    const of = (extra: Partial<PurchaseOrder>) => pastOf(order(10_000, extra));
     const documents = [
       of({}),
       of({ requester: "boss", unit: "company" }),

@@ -63,7 +63,7 @@ function judge(version: PolicyVersion, document: AnyDocument, chain: readonly st
     return not(`is for another type, ${typeWords(policy.documentType).name.many}`);
   const distance = chain.findIndex((unit) => policy.scope.units.includes(unit));
   if (distance < 0) return not(`does not apply to ${directory.unit(document.unit)?.name ?? document.unit}`);
-  const outside = outsideScope(policy.scope, document.requester, directory);
+  const outside = outsideScope(policy.scope, document.onBehalfOf ?? document.requester, directory);
   if (outside) return not(outside);
   const unit = directory.unit(chain[distance]!)!;
   return {

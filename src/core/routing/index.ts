@@ -1,5 +1,5 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { neededFor, peopleAsked, peopleOf, route, subjectOf } from "./route";
+export { askerOf, lookingFrom, measure, neededFor, peopleAsked, peopleOf, route, routeAgain, subjectOf } from "./route";
 export type { LevelPeople } from "./route";
 export type {
   HoldCode,

@@ -1,5 +1,5 @@
 import { evaluate, sayCondition, type Explained, type ToCurrency } from "../conditions";
-import { documentType, type AnyDocument } from "../documents";
+import { documentType, type AnyDocument, type Looking } from "../documents";
 import { convert, money, type Money } from "../money";
 import { mostDeciders, sayRule, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import {
@@ -22,10 +22,15 @@ import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionL
  */
 export function route(document: AnyDocument, context: RoutingContext): Route {
   const { looked, chosen, hold } = choosePolicy(document, context.policies, context.directory);
-  const start: Route = {
-    at: context.at,
-    documentType: document.documentType,
-    policies: looked,
+  const start = { ...emptyRoute(document, looked, context), holds: hold ? [hold] : [] };
+  return chosen ? routeUnder(document, chosen, start, context) : start;
+}
+
+function emptyRoute({ documentType: type }: AnyDocument, policies: Route["policies"], { at }: RoutingContext): Route {
+  return {
+    at,
+    documentType: type,
+    policies,
     policy: null,
     measured: null,
     sections: [],
@@ -33,12 +38,17 @@ export function route(document: AnyDocument, context: RoutingContext): Route {
     band: null,
     levels: [],
     outcome: "held",
-    holds: hold ? [hold] : [],
+    holds: [],
   };
-  return chosen ? routeUnder(document, chosen, start, context) : start;
 }
 
 /** The same under one given version, as when a document goes on under the version it started with. */
+export function routeAgain(document: AnyDocument, version: PolicyVersion, context: RoutingContext): Route {
+  const { looked, chosen } = choosePolicy(document, [version], context.directory);
+  const start = emptyRoute(document, looked, context);
+  return routeUnder(document, chosen ?? version, start, context);
+}
+
 function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route, context: RoutingContext): Route {
   const { policy } = version;
   const named: Route = {
@@ -64,14 +74,19 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
   };
 }
 
-function measure(document: AnyDocument, policy: Policy, context: RoutingContext): Measured | HoldReason {
+/** What a policy measures a document by, with the arithmetic; or why it cannot be measured. */
+export function measure(document: AnyDocument, policy: Policy, context: RoutingContext): Measured | HoldReason {
   const known = documentType(policy.documentType).measures.find((candidate) => candidate.key === policy.measure.kind);
   if (!known)
     return {
       code: "no approving level",
       reason: `Measuring by ${policy.measure.kind} is not carried out by this version of Bandeira`,
     };
-  const { amount, arithmetic } = known.of(document);
+  const { currency } = policy;
+  const found = known.of(document, { ...lookingFrom(document, context), currency, days: policy.measure.days });
+  if ("missing" in found)
+    return { code: found.missing.includes("rate") ? "no exchange rate" : "not measurable", reason: found.missing };
+  const { amount, arithmetic } = found;
   const converted = convert(amount, policy.currency, document.date, context.rates);
   if (!converted.ok) return { code: "no exchange rate", reason: converted.message };
   return {
@@ -87,8 +102,9 @@ function measure(document: AnyDocument, policy: Policy, context: RoutingContext)
 type SectionChoice = { sections: SectionLooked[]; section: Section | null; hold: HoldReason };
 
 function chooseSection(document: AnyDocument, policy: Policy, context: RoutingContext): SectionChoice {
-  const facts = documentType(policy.documentType).facts(document);
-  const toCurrency = converter(document, context);
+  const looking = lookingFrom(document, context);
+  const facts = documentType(policy.documentType).facts(document, looking);
+  const { toCurrency } = looking;
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
   const sections = policy.sections.map((section): SectionLooked => {
@@ -111,6 +127,11 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   return { sections, section: found, hold };
 }
 
+/** What facts, measures and remarks about a document look at: what is around it, and the rates of its date. */
+export function lookingFrom(document: AnyDocument, context: Pick<RoutingContext, "rates" | "around">): Looking {
+  return { around: context.around ?? {}, toCurrency: converter(document, context) };
+}
+
 function converter(document: AnyDocument, context: Pick<RoutingContext, "rates">): ToCurrency {
   return (amount, currency) => {
     const converted = convert(amount, currency, document.date, context.rates);
@@ -128,7 +149,9 @@ function routeLevel(
 ): RoutedLevel {
   const { id, name, stage, quorum, refusal, commentOn, instruction } = level;
   const rule = sayRule(level.approvers, context.directory);
-  const base = { level: id, name, stage, rule, quorum, refusal, commentOn, instruction };
+  const kind = level.kind === "task" || level.kind === "check" ? { kind: level.kind } : {};
+  const checklist = level.checklist.length > 0 ? { checklist: level.checklist } : {};
+  const base = { level: id, name, stage, rule, quorum, refusal, commentOn, instruction, ...kind, ...checklist };
   const passedOver = (reason: string): RoutedLevel => ({
     ...base,
     outcome: "passed over",
@@ -138,8 +161,9 @@ function routeLevel(
   });
   const mark = level.marks[band] ?? "none";
   if (mark === "none") return passedOver("has no part in this band");
+  const looking = lookingFrom(document, context);
   const undecidable = level.when
-    ? evaluate(level.when, documentType(policy.documentType).facts(document), converter(document, context))
+    ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
     : null;
   const words = level.when ? sayCondition(level.when, vocabularyIn(policy.documentType, context.directory)) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
@@ -152,13 +176,20 @@ function routeLevel(
   return {
     ...base,
     outcome: told ? "told" : "required",
-    reason: told ? "is told in this band" : words ? `approves in this band, since ${words}` : "approves in this band",
+    reason: told ? "is told in this band" : `${DOES[level.kind]} in this band${words && `, since ${words}`}`,
     needed: told ? 0 : people.needed,
     candidates: people.candidates,
     ...(people.inTurn && { inTurn: true }),
     ...(!told && blocked && { blocked }),
   };
 }
+
+const DOES: Record<Level["kind"], string> = {
+  approval: "approves",
+  task: "has its task",
+  check: "is verified",
+  notice: "is told",
+};
 
 /** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
 export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
@@ -173,15 +204,8 @@ export function peopleOf(
   amount: Money | null,
   context: RoutingContext,
 ): LevelPeople {
-  if (level.kind !== "approval" && level.kind !== "notice") {
-    return {
-      candidates: [],
-      needed: 1,
-      pool: [],
-      inTurn: false,
-      blocked: `a level of kind ${level.kind} is not carried out by this version of Bandeira`,
-    };
-  }
+  // The system verifies by itself; nobody is asked.
+  if (level.kind === "check") return { candidates: [], needed: 0, pool: [], inTurn: false };
   return peopleAsked(level, subjectOf(document, amount, context), context.directory, context.at);
 }
 
@@ -234,18 +258,24 @@ export function neededFor(quorum: Quorum, eligible: number): number {
 export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
   const type = documentType(document.documentType);
   return {
-    requester: document.requester,
+    requester: askerOf(document),
     unit: document.unit,
     documentType: document.documentType,
     amount,
     toCurrency: converter(document, context),
     excluded: [
-      ...(document.onBehalfOf ? [{ person: document.onBehalfOf, reason: "it is on their behalf" }] : []),
+      ...(document.onBehalfOf ? [{ person: document.requester, reason: "entered it" }] : []),
+      ...type.interested(document),
       ...(document.editedBy ? [{ person: document.editedBy, reason: "edited it last" }] : []),
     ],
     concerns: type.concerns(document),
     named: type.named(document),
   };
+}
+
+/** Whose document it is: the one on whose behalf it was entered, else the one who entered it. */
+export function askerOf(document: Pick<AnyDocument, "requester" | "onBehalfOf">): string {
+  return document.onBehalfOf ?? document.requester;
 }
 
 function conclude(section: Section, band: number, levels: readonly RoutedLevel[]): Pick<Route, "outcome" | "holds"> {
@@ -255,7 +285,8 @@ function conclude(section: Section, band: number, levels: readonly RoutedLevel[]
       ? [{ code: "no eligible approver", reason: `${level.name}: ${level.blocked}`, level: level.level }]
       : [],
   );
-  if (required.length > 0) return { outcome: holds.length ? "held" : "chain", holds };
+  // A task or a check is no approval: a band that asks for one is not passed by these alone.
+  if (required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };
   if (section.bands[band]?.approval === "none") return { outcome: "no approval needed", holds: [] };
   return {
     outcome: "held",

@@ -115,11 +115,6 @@ describe("held, never waved through", () => {
       only({ kind: "position", position: "captain" }),
       "a: there is no position “captain”",
     ],
-    [
-      "a task",
-      only({ kind: "people", people: ["ana"] }, { kind: "task" }),
-      "a: a level of kind task is not carried out by this version of Bandeira",
-    ],
   ])("%s", (_name, input, reason) => {
     const result = under(input, order(2000000));
     expect(result).toMatchObject({ outcome: "held", holds: [{ code: "no eligible approver", reason }] });

@@ -1,4 +1,5 @@
 import type { Explained } from "../conditions";
+import type { Around } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Candidate, Directory } from "../people";
 import type { Level, PolicyVersion } from "../policy";
@@ -9,6 +10,8 @@ export type RoutingContext = {
   policies: readonly PolicyVersion[];
   directory: Directory;
   rates: readonly Rate[];
+  /** What is known around the document that is routed. */
+  around?: Around;
   /** ISO date-time in UTC. */
   at: string;
 };
@@ -42,6 +45,9 @@ export type RoutedLevel = {
   refusal: Level["refusal"];
   commentOn: Level["commentOn"];
   instruction: string;
+  /** What a level does other than approve; absent for a plain approval. */
+  kind?: "task" | "check";
+  checklist?: readonly string[];
   /** How many distinct eligible people must approve. */
   needed: number;
   candidates: Candidate[];
@@ -52,7 +58,7 @@ export type RoutedLevel = {
 };
 
 export type HoldCode =
-  "no policy" | "two policies" | "no exchange rate" | "no eligible approver" | "no approving level";
+  "no policy" | "two policies" | "no exchange rate" | "no eligible approver" | "no approving level" | "not measurable";
 export type HoldReason = { code: HoldCode; reason: string; level?: string };
 
 /** The whole explanation of where a document goes, and why. */

@@ -186,7 +186,31 @@ const limits: StartingPolicy = {
   rest: { measure: { kind: "exposure" }, afterApproval: [{ kind: "apply changes" }] },
 };
 
-export const STARTING_SET: readonly StartingPolicy[] = [orders, invoices, claims, limits];
+const supplierAccounts: StartingPolicy = {
+  key: "supplier-accounts",
+  documentType: "supplier-account",
+  title: "Supplier accounts",
+  about: "A new supplier, or another bank account of a known one, is seen twice before it can be paid; the rest once.",
+  sections: () => [
+    section(
+      "new-or-bank",
+      "New, or another bank account",
+      {
+        kind: "any",
+        of: [
+          { kind: "flag", field: "opening", is: true },
+          { kind: "change", field: "bankAccount", is: "changed" },
+        ],
+      },
+      [],
+      [level("Line manager", 1, ["approves"], manager), level("Head of the unit above", 2, ["approves"], unitAbove)],
+    ),
+    section("everything-else", "Everything else", "otherwise", [], [level("Line manager", 1, ["approves"], manager)]),
+  ],
+  rest: { measure: { kind: "limit" }, afterApproval: [{ kind: "apply changes" }, { kind: "tell" }] },
+};
+
+export const STARTING_SET: readonly StartingPolicy[] = [orders, invoices, claims, limits, supplierAccounts];
 
 function major(amount: number, currency: string): number {
   return amount * 10 ** minorDigits(currency);

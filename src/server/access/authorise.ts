@@ -11,6 +11,20 @@ export type Action =
   | "documents.withdraw"
   | "documents.decide"
   | "documents.reroute"
+  | "holds.read"
+  | "holds.place"
+  | "holds.release"
+  | "steps.manage"
+  | "accounts.read"
+  | "accounts.ask"
+  | "accounts.private"
+  | "ledger.read"
+  | "ledger.receive"
+  | "ledger.write"
+  | "rules.write"
+  | "intake.import"
+  | "integrations.manage"
+  | "letters.read"
   | "policies.read"
   | "policies.write"
   | "policies.review"
@@ -37,6 +51,8 @@ export type Subject = {
   isReader?: boolean;
   /** The person took over the document from its requester, who has left. */
   tookOver?: boolean;
+  /** The policy names the person to release the hold. */
+  named?: boolean;
   /** Whom it is about. */
   about?: Pick<Person, "id" | "manager">;
 };
@@ -44,6 +60,16 @@ export type Subject = {
 const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
   "documents.readAll": ["clerk", "controller", "reviewer", "administrator", "auditor"],
   "documents.reroute": ["controller"],
+  "holds.read": ["clerk", "controller", "reviewer", "administrator", "auditor"],
+  "holds.place": ["clerk", "controller"],
+  "steps.manage": ["clerk", "controller"],
+  "accounts.private": ["clerk", "controller"],
+  "ledger.read": ["clerk", "controller", "reviewer", "administrator", "auditor"],
+  "ledger.write": ["clerk"],
+  "rules.write": ["controller"],
+  "intake.import": ["clerk", "controller"],
+  "integrations.manage": ["administrator"],
+  "letters.read": ["clerk", "controller", "administrator", "auditor"],
   "policies.read": ["controller", "reviewer", "administrator", "auditor"],
   "policies.write": ["controller"],
   "policies.review": ["reviewer"],
@@ -87,7 +113,11 @@ export function authorise(person: Person | null, action: Action, subject: Subjec
         ? onlyPeopleWhoAct(person)
         : refuse("forbidden", "You have no part in this document");
     case "documents.enter":
+    case "accounts.ask":
+    case "ledger.receive":
       return onlyPeopleWhoAct(person);
+    case "holds.release":
+      return subject.named ? onlyPeopleWhoAct(person) : withRole(person, ["clerk", "controller"]);
     case "standIns.write":
       return maySetStandIn(person, subject)
         ? onlyPeopleWhoAct(person)

@@ -16,12 +16,20 @@ export async function addAttachment(
   name: string,
   bytes: Uint8Array,
 ): Promise<Result<Attachment>> {
+  const refusal = authorise(actor, "documents.enter");
+  return refusal ? { ok: false, refusals: [refusal] } : keep(app, actor.id, name, bytes);
+}
+
+/** The same for another party that fills in its particulars; whoever asked for the account may then attach it. */
+export function addPartyPaper(app: App, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {
+  return keep(app, "party", name, bytes);
+}
+
+async function keep(app: App, by: string, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {
   const no = (message: string): Result<Attachment> => ({
     ok: false,
     refusals: [refuse("attachment", message, "attachment")],
   });
-  const refusal = authorise(actor, "documents.enter");
-  if (refusal) return { ok: false, refusals: [refusal] };
   if (bytes.length === 0) return no(`${name} is empty`);
   if (bytes.length > MAX_BYTES)
     return no(`${name} is larger than ${MAX_BYTES / 1024 / 1024} MB; attach a smaller file`);
@@ -34,8 +42,8 @@ export async function addAttachment(
         .prepare(
           "INSERT OR IGNORE INTO attachment (hash, type, size, bytes, added_by, added_at) VALUES (?, ?, ?, ?, ?, ?)",
         )
-        .run(hash, type, bytes.length, Buffer.from(bytes), actor.id, app.clock.now());
-      app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, actor.id);
+        .run(hash, type, bytes.length, Buffer.from(bytes), by, app.clock.now());
+      app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, by);
     })
     .immediate();
   return { ok: true, value: { hash, name: name.slice(0, 200), type, size: bytes.length } };

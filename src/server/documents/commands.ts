@@ -1,59 +1,84 @@
 import {
   decide,
+  effectOfEdit,
+  isNamedToRelease,
   levelsToDecide,
   type DecideContext,
   type DocumentCommand,
   type DocumentEvent,
   type DocumentState,
+  type EditEffect,
 } from "@/core/approval";
-import { documentType, type AnyDocument } from "@/core/documents";
+import { documentType, type AnyDocument, type Around } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
 import { project, readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
-import { dayIn } from "@/core/calendar";
+import { aroundOf } from "./around";
+import { onItsAccount, whyNotTaken } from "./taken";
 
-const ACTION: Record<Exclude<DocumentCommand["type"], "draft">, Action> = {
+/** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
+type OfSystem = "look again" | "release by step" | "finish step" | "fail step";
+export type PersonCommand = Exclude<DocumentCommand, { type: "draft" | OfSystem }>;
+export type SystemCommand = Extract<DocumentCommand, { type: OfSystem }>;
+
+const ACTION: Record<PersonCommand["type"], Action> = {
   "save draft": "documents.edit",
   submit: "documents.edit",
+  revise: "documents.edit",
   withdraw: "documents.withdraw",
   reroute: "documents.reroute",
   approve: "documents.decide",
   decline: "documents.decide",
   "send back": "documents.decide",
+  "place hold": "holds.place",
+  "release hold": "holds.release",
+  "retry step": "steps.manage",
+  "skip step": "steps.manage",
 };
 
 /** The event by which each command is known to have been carried out. */
-const SHOWN_BY: Record<keyof typeof ACTION, DocumentEvent["type"]> = {
+const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"]> = {
   "save draft": "draft saved",
   submit: "submitted",
+  revise: "revised",
   withdraw: "withdrawn",
   reroute: "rerouted",
   approve: "approval given",
   decline: "approval refused",
   "send back": "sent back",
+  "place hold": "hold placed",
+  "release hold": "hold released",
+  "retry step": "step retried",
+  "skip step": "step skipped",
 };
 
 /** Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one. */
-export function enterDocument(app: App, actor: Person, document: AnyDocument, command: string): Result<DocumentState> {
+export function enterDocument(app: App, actor: Person, sent: AnyDocument, command: string): Result<DocumentState> {
   return inTransaction(app, () => {
+    const known = onItsAccount(app, sent);
+    if (!known.ok) return known;
+    const document = known.value;
     const refusal = authorise(actor, "documents.enter") ?? whyNotTaken(app, actor, document);
     if (refusal) return { ok: false, refusals: [refusal] };
     const earlier = doneBefore(app.db, { command, actor: actor.id, stream: null, type: "drafted" });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true, value: readState(app.db, earlier.value.stream.slice("document:".length))! };
-    const { prefix } = documentType(document.documentType).name;
-    const count = app.db
-      .prepare("SELECT COUNT(*) FROM document WHERE type = ?")
-      .pluck()
-      .get(document.documentType) as number;
-    const number = `${prefix}-${String(count + 1).padStart(5, "0")}`;
-    return carryOut(app, actor, null, { type: "draft", id: number.toLowerCase(), number, document }, command);
+    const number = nextNumber(app, document.documentType);
+    return carryOut(app, actor.id, null, { type: "draft", id: number.toLowerCase(), number, document }, command);
   });
+}
+
+/** Numbers of a type count up from one and are never given twice, since nothing is deleted. */
+function nextNumber(app: App, type: string): string {
+  const { prefix } = documentType(type).name;
+  const last = app.db.prepare("SELECT last FROM document_number WHERE type = ?").pluck().get(type) as
+    number | undefined;
+  return `${prefix}-${String((last ?? 0) + 1).padStart(5, "0")}`;
 }
 
 /**
@@ -64,18 +89,14 @@ export function commandDocument(
   app: App,
   actor: Person,
   id: string,
-  command: Exclude<DocumentCommand, { type: "draft" }>,
+  command: PersonCommand,
   commandId: string,
 ): Result<DocumentState> {
-  return inTransaction(app, () => {
+  const result = inTransaction(app, () => {
     const state = readState(app.db, id);
-    if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
-    const refusal = authorise(actor, ACTION[command.type], {
-      document: state,
-      isReader: isReader(app, state, actor.id),
-      tookOver: tookOver(app, state.document.requester, actor.id),
-    });
-    if (refusal) return { ok: false, refusals: [refusal] };
+    if (!state) return { ok: false as const, refusals: [refuse("unknown", `There is no document ${id}`)] };
+    const refusal = whyNotAllowed(app, actor, state, command);
+    if (refusal) return { ok: false as const, refusals: [refusal] };
     const earlier = doneBefore(app.db, {
       command: commandId,
       actor: actor.id,
@@ -83,46 +104,70 @@ export function commandDocument(
       type: SHOWN_BY[command.type],
     });
     if (!earlier.ok) return earlier;
-    if (earlier.value) return { ok: true, value: state };
-    if (!("document" in command)) return carryOut(app, actor, state, command, commandId);
-    const { requester, editedBy } = state.document;
-    const document = markEditor(command.document, actor.id, requester, editedBy);
-    const moved = whyNotTaken(app, actor, document, requester);
-    if (moved) return { ok: false, refusals: [moved] };
-    return carryOut(app, actor, state, { ...command, document }, commandId);
+    if (earlier.value) return { ok: true as const, value: state };
+    if (!("document" in command)) return carryOut(app, actor.id, state, command, commandId);
+    const document = takenDocument(app, actor, state, command.document);
+    if (!document.ok) return document;
+    return carryOut(app, actor.id, state, { ...command, document: document.value }, commandId);
   });
+  if (result.ok) app.kick?.();
+  return result;
 }
 
-/**
- * What somebody sends may say only what they may say: their own name and unit, since these choose the policy and its people, a date
- * that has come, and papers they have brought themselves.
- */
-function whyNotTaken(app: App, actor: Person, document: AnyDocument, requester = actor.id): Refusal | null {
-  if (document.requester !== requester || document.onBehalfOf !== null)
-    return refuse("forbidden", "A document is entered in one’s own name", "requester");
-  const { directory } = readWorld(app);
-  const owner = directory.person(requester) ?? actor;
-  if (document.unit !== owner.unit) {
-    return refuse(
-      "forbidden",
-      `A document of ${owner.name} belongs to ${directory.unit(owner.unit)?.name ?? owner.unit}`,
-      "unit",
-    );
-  }
-  if (document.receiver && !directory.person(document.receiver))
-    return refuse("unknown", "The receiver is nobody known here; choose somebody from the list", "receiver");
-  if (document.date > dayIn(app.clock.now(), directory.organisation.timeZone))
-    return refuse("invalid", "A document is not dated later than today", "date");
-  const find = app.db.prepare(
-    `SELECT 1 FROM attachment a JOIN upload u ON u.hash = a.hash
-     WHERE a.hash = @hash AND a.type = @type AND a.size = @size AND u.person IN (@by, @requester)`,
-  );
-  const foreign = document.attachments.find(
-    (paper) => !find.get({ hash: paper.hash, type: paper.type, size: paper.size, by: actor.id, requester }),
-  );
-  return foreign
-    ? refuse("attachment", `${foreign.name} has not been uploaded by you; attach it again`, "attachments")
-    : null;
+function whyNotAllowed(app: App, actor: Person, state: DocumentState, command: PersonCommand) {
+  const subject = {
+    document: state,
+    isReader: isReader(app, state, actor.id),
+    tookOver: tookOver(app, state.document.requester, actor.id),
+    ...(command.type === "release hold" && {
+      named: isNamedToRelease(state, command.hold, contextFor(app, actor.id, app.clock.now(), state, state.document)),
+    }),
+  };
+  return authorise(actor, ACTION[command.type], subject);
+}
+
+/** A document as it is taken in: on its account as it stands, marked with its editor, and saying nothing its sender may not say. */
+function takenDocument(app: App, actor: Person, state: DocumentState, sent: AnyDocument): Result<AnyDocument> {
+  const known = onItsAccount(app, sent);
+  if (!known.ok) return known;
+  const { requester, editedBy } = state.document;
+  const document = markEditor(known.value, actor.id, requester, editedBy);
+  const moved = whyNotTaken(app, actor, document, requester);
+  return moved ? { ok: false, refusals: [moved] } : { ok: true, value: document };
+}
+
+/** What an edit in approval would void, before it is made; nothing is written. */
+export function previewEdit(
+  app: App,
+  actor: Person,
+  id: string,
+  command: Extract<DocumentCommand, { type: "revise" }>,
+): Result<EditEffect> {
+  const state = readState(app.db, id);
+  if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+  const refusal = whyNotAllowed(app, actor, state, command);
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const document = takenDocument(app, actor, state, command.document);
+  if (!document.ok) return document;
+  const context = contextFor(app, actor.id, app.clock.now(), state, document.value);
+  const found = effectOfEdit(state, { ...command, document: document.value }, context);
+  if (!found.ok) return found;
+  const { effect, why, voided } = found.value;
+  return { ok: true, value: { effect, why, voided } };
+}
+
+/** A command the system gives itself. Call inside a transaction where it goes with something else. */
+export function commandBySystem(
+  app: App,
+  id: string,
+  command: SystemCommand,
+  commandId: string,
+): Result<DocumentState> {
+  return inTransaction(app, () => {
+    const state = readState(app.db, id);
+    if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+    return carryOut(app, "system", state, command, commandId);
+  });
 }
 
 /**
@@ -154,39 +199,50 @@ export function tookOver(app: App, requester: string, person: string): boolean {
 function markEditor(document: AnyDocument, actor: string, requester: string, before: string | undefined): AnyDocument {
   const { editedBy: _, ...plain } = document;
   const editor = actor === requester ? before : actor;
-  return editor ? { ...plain, editedBy: editor } : plain;
+  return (editor ? { ...plain, editedBy: editor } : plain) as AnyDocument;
 }
+
+/** Commands that look at what is around the document now; every other goes by what was known when it was routed. */
+const LOOKS_AROUND = new Set<DocumentCommand["type"]>(["submit", "revise", "reroute", "look again"]);
 
 function carryOut(
   app: App,
-  actor: Person,
+  actor: string,
   state: DocumentState | null,
   command: DocumentCommand,
   commandId: string,
 ): Result<DocumentState> {
   const at = app.clock.now();
-  const result = decide(
-    state,
-    command,
-    contextFor(app, actor.id, at, "document" in command ? command.document : state!.document),
-  );
+  const document = "document" in command ? command.document : state!.document;
+  const looks = LOOKS_AROUND.has(command.type);
+  const result = decide(state, command, contextFor(app, actor, at, state, document, looks));
   if (!result.ok) return result;
   const id = state?.id ?? (command as { id: string }).id;
-  project(app.db, append(app.db, `document:${id}`, result.value, { actor: actor.id, at, command: commandId }));
+  if (result.value.length === 0) return { ok: true, value: state! };
+  project(app.db, append(app.db, `document:${id}`, result.value, { actor, at, command: commandId }));
   return { ok: true, value: readState(app.db, id)! };
 }
 
-function contextFor(app: App, actor: string, at: string, document: AnyDocument): DecideContext {
+/** What `decide` may look at; the surroundings are looked up only where they can matter. */
+export function contextFor(
+  app: App,
+  actor: string,
+  at: string,
+  state: DocumentState | null,
+  document: AnyDocument,
+  looks = true,
+): DecideContext {
   const world = readWorld(app);
+  const around: Around = looks ? aroundOf(app, document, state?.number ?? null) : (state?.around ?? {});
   return {
     actor,
     at,
-    routing: routingFor(app.db, world, document.date, at),
+    routing: { ...routingFor(app.db, world, document.date, at), around },
     versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
   };
 }
 
 /** Immediate, so that of two who decide at once the second waits and then sees what the first has done. */
-function inTransaction<T>(app: App, work: () => T): T {
+export function inTransaction<T>(app: App, work: () => T): T {
   return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
 }

@@ -57,6 +57,7 @@ function toRow(app: App, row: StoredRow): Row {
     requester: row.requester,
     requesterName: directory.person(row.requester)?.name ?? row.requester,
     unitName: directory.unit(row.unit)?.name ?? row.unit,
+    amount: { minor: documentType(row.type).shows === "net" ? row.net : row.gross, currency: row.currency },
     net: { minor: row.net, currency: row.currency },
     gross: { minor: row.gross, currency: row.currency },
     policy: row.policy,
@@ -69,17 +70,45 @@ function toRow(app: App, row: StoredRow): Row {
   };
 }
 
-export type ListFilter = { text?: string; status?: string; mine?: boolean; page?: number };
+export type ListFilter = {
+  text?: string | undefined;
+  status?: string | undefined;
+  type?: string | undefined;
+  unit?: string | undefined;
+  mine?: boolean;
+  page?: number;
+};
 export const PAGE_SIZE = 40;
+/** Pages beyond this are not counted: nobody leafs through them, and the filter is there. */
+export const MOST_COUNTED = 10_000;
 
-/** A page of the documents a person may read, latest change first. Held is a mark beside the status and can be asked for like one. */
+/** A page of the documents a person may read, latest change first. Held and cleared are marks beside the status and can be asked for like one. */
 export function listDocuments(
   app: App,
   person: Person,
   filter: ListFilter,
-): { rows: Row[]; total: number; page: number } {
+): { rows: Row[]; total: number; more: boolean; page: number } {
+  const { where, values } = conditionsOf(app, person, filter);
+  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  const counted = app.db
+    .prepare(`SELECT COUNT(*) FROM (SELECT 1 FROM document d ${condition} LIMIT ${MOST_COUNTED + 1})`)
+    .pluck()
+    .get(values) as number;
+  const total = Math.min(counted, MOST_COUNTED);
+  const page = Math.max(1, Math.min(filter.page ?? 1, Math.ceil(total / PAGE_SIZE) || 1));
+  const rows = app.db
+    .prepare(
+      `SELECT ${LISTED} FROM document d ${condition} ORDER BY d.updated_at DESC, d.id DESC LIMIT @limit OFFSET @offset`,
+    )
+    .all({ ...values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as StoredRow[];
+  return { rows: rows.map((row) => toRow(app, row)), total, more: counted > MOST_COUNTED, page };
+}
+
+type Conditions = { where: string[]; values: Record<string, string | number> };
+
+function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions {
   const where: string[] = [];
-  const values: Record<string, string | number> = { person: person.id };
+  const values: Conditions["values"] = { person: person.id };
   if (authorise(person, "documents.readAll")) {
     const { versions, directory } = readWorld(app);
     const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
@@ -91,26 +120,33 @@ export function listDocuments(
         OR d.policy || ' ' || d.policy_version IN (SELECT value FROM json_each(@along)))`,
     );
   }
+  const equal = (column: string, value: string | undefined) => {
+    if (!value) return;
+    where.push(`d.${column} = @${column}`);
+    values[column] = value;
+  };
   if (filter.mine) where.push("d.requester = @person");
   if (filter.status === "held") where.push("d.held = 1");
+  else if (filter.status === "cleared") where.push("d.cleared = 1");
   else if (filter.status === "closed") where.push("d.closed_at IS NOT NULL");
-  else if (filter.status) {
-    where.push("d.status = @status");
-    values.status = filter.status;
+  else equal("status", filter.status);
+  equal("type", filter.type);
+  equal("unit", filter.unit);
+  const text = filter.text?.trim();
+  if (text) Object.assign(values, searchFor(text, where));
+  return { where, values };
+}
+
+/** Three letters and more are looked up wherever they stand in number, title or party; fewer only at the beginning of a number. */
+function searchFor(text: string, where: string[]): Record<string, string> {
+  if ([...text].length < 3) {
+    where.push("d.number LIKE @text ESCAPE '\\'");
+    return { text: `${text.replace(/[\\%_]/g, "\\$&")}%` };
   }
-  if (filter.text?.trim()) {
-    where.push("(d.number LIKE @text ESCAPE '\\' OR d.title LIKE @text ESCAPE '\\' OR d.party LIKE @text ESCAPE '\\')");
-    values.text = `%${filter.text.trim().replace(/[\\%_]/g, "\\$&")}%`;
-  }
-  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
-  const total = app.db.prepare(`SELECT COUNT(*) FROM document d ${condition}`).pluck().get(values) as number;
-  const page = Math.max(1, Math.min(filter.page ?? 1, Math.ceil(total / PAGE_SIZE) || 1));
-  const rows = app.db
-    .prepare(
-      `SELECT ${LISTED} FROM document d ${condition} ORDER BY d.updated_at DESC, d.id DESC LIMIT @limit OFFSET @offset`,
-    )
-    .all({ ...values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as StoredRow[];
-  return { rows: rows.map((row) => toRow(app, row)), total, page };
+  where.push(
+    "d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text LIMIT 20000)",
+  );
+  return { text: `"${text.replaceAll('"', '""')}"` };
 }
 
 /** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */

@@ -1,5 +1,7 @@
 import {
   activeHolds,
+  isNamedToRelease,
+  whyNotRelease,
   actorsOfSeat,
   levelsToDecide,
   openSeats,
@@ -10,8 +12,9 @@ import {
 } from "@/core/approval";
 import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
-import { tookOver } from "./commands";
+import { contextFor, tookOver } from "./commands";
 import { authorise } from "../access/authorise";
+import type { App } from "../app";
 import type { Visit } from "../http/page";
 
 /** What a visitor may do with a document, as its sheet needs it. */
@@ -33,11 +36,55 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     asked,
     inNameOf,
     acting: actingFor(state, routing, now),
+    around: state.around ?? {},
+    rates: routing.rates,
+    expected: expectedDay(app, state, now),
+    holds: activeHolds(state).map((hold) => ({
+      hold,
+      mayRelease: mayRelease(visit, state, hold.id),
+      placedBy: directory.person(hold.placedBy)?.name ?? hold.placedBy,
+    })),
+    mayHold: ["waiting", "approved"].includes(state.status) && !authorise(person, "holds.place"),
+    maySteps: !authorise(person, "steps.manage"),
+    mayRevise: state.status === "waiting" && !authorise(person, "documents.edit", about),
     mayEdit: ["draft", "sent back"].includes(state.status) && !authorise(person, "documents.edit", about),
     mayWithdraw:
       ["draft", "waiting", "sent back"].includes(state.status) && !authorise(person, "documents.withdraw", about),
-    mayReroute: state.status === "waiting" && activeHolds(state).length > 0 && !authorise(person, "documents.reroute"),
+    mayReroute:
+      state.status === "waiting" &&
+      activeHolds(state).some((hold) => hold.kind === "routing") &&
+      !authorise(person, "documents.reroute"),
   };
+}
+
+function mayRelease({ app, person, now }: Visit, state: DocumentState, hold: string): boolean {
+  const context = contextFor(app, person.id, now, state, state.document, false);
+  if (whyNotRelease(state, hold, context)) return false;
+  return !authorise(person, "holds.release", { named: isNamedToRelease(state, hold, context) });
+}
+
+/**
+ * The day by which the chain of a waiting document is expected to have decided: as long as half of the decided ones of its band took, in working
+ * days from its submission; null where there are none.
+ */
+function expectedDay(app: App, state: DocumentState, now: string): string | null {
+  if (state.status !== "waiting" || !state.submittedAt || !state.route?.policy) return null;
+  const { policy, section, band } = state.route;
+  const taken = app.db
+    .prepare(
+      `SELECT julianday(closed_at) - julianday(submitted_at) FROM document
+       WHERE policy = ? AND section IS ? AND band IS ? AND closed_at >= ? AND submitted_at IS NOT NULL ORDER BY 1`,
+    )
+    .pluck()
+    .all(
+      policy.id,
+      section?.id ?? null,
+      band?.index ?? null,
+      new Date(Date.parse(now) - 180 * 86_400_000).toISOString(),
+    ) as number[];
+  if (taken.length === 0) return null;
+  const median = taken[Math.floor(taken.length / 2)]!;
+  return new Date(Date.parse(state.submittedAt) + median * 86_400_000).toISOString().slice(0, 10);
 }
 
 /** For each one who is asked now and cannot act: who acts in their name. */

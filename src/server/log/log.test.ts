@@ -62,8 +62,11 @@ describe("the demo's log", () => {
     const times = db.prepare("SELECT time FROM event ORDER BY seq").pluck().all() as string[];
     expect(times).toEqual([...times].sort());
     expect(times.at(-1)! < "2026-03-10T09:10:00.000Z").toBe(true);
-    const open = db.prepare("SELECT COUNT(*) FROM document WHERE closed_at IS NULL").pluck().get();
-    expect(open).toBe(10);
+    const open = db
+      .prepare("SELECT COUNT(*) FROM document WHERE closed_at IS NULL AND created_at < '2026-03-06T09:00'")
+      .pluck()
+      .get();
+    expect(open).toBe(0);
   });
 
   it("is the same for the same seed, to the last hash, and another for another", () => {
@@ -77,8 +80,10 @@ describe("the demo's log", () => {
     expect(again(7)).not.toBe(last);
   });
 
-  it("shows ten live orders in different states", () => {
-    const live = db.prepare("SELECT status, held FROM document ORDER BY number DESC LIMIT 10").all() as {
+  it("shows ten live orders in different states, and something of every other type and every kind of hold", () => {
+    const live = db
+      .prepare("SELECT status, held FROM document WHERE type = 'purchase-order' AND closed_at IS NULL")
+      .all() as {
       status: string;
       held: number;
     }[];
@@ -94,6 +99,30 @@ describe("the demo's log", () => {
       "waiting held",
       "waiting held",
     ]);
+    const types = db.prepare("SELECT DISTINCT type FROM document WHERE status = 'waiting' ORDER BY type").pluck().all();
+    expect(types).toEqual([
+      "credit-limit-change",
+      "expense-claim",
+      "purchase-order",
+      "supplier-account",
+      "supplier-invoice",
+    ]);
+    const reasons = db.prepare("SELECT DISTINCT code FROM hold").pluck().all();
+    for (const reason of [
+      "Over the supplier’s limit",
+      "No order",
+      "Price or quantity outside tolerance",
+      "Goods not received",
+      "Duplicate suspected",
+      "Arithmetic wrong",
+      "Supplier not approved",
+      "Receipt missing",
+      "Over a ceiling",
+      "no exchange rate",
+      "no eligible approver",
+    ])
+      expect(reasons).toContain(reason);
+    expect(db.prepare("SELECT COUNT(*) FROM sales_order WHERE status = 'stopped'").pluck().get()).toBe(2);
   });
 
   it("the demo's clock starts at its set time and never before the last event", () => {

@@ -1,13 +1,14 @@
-import { evolve, levelsWaitingFor, activeHolds, type DocumentEvent, type DocumentState } from "@/core/approval";
-import { documentType } from "@/core/documents";
-import type { Facts } from "@/core/conditions";
-import type { Money, Rate } from "@/core/money";
+import type { Rate } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
 import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/register";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
+import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";
+import { LEDGER_TABLES, projectAccount, projectLedger, projectRules } from "../ledger/projection";
 import { projectPolicy } from "../policies/events";
-import { weekdaysBetween } from "@/core/calendar";
+
+export { readState } from "../documents/projection";
+export type { Summary } from "../documents/projection";
 
 /** Events beside those of documents. */
 export type OtherEvent =
@@ -24,9 +25,8 @@ export const PROJECTIONS = [
   "policy_version",
   "policy_set",
   "test_set",
-  "document",
-  "waiting",
-  "reader",
+  ...DOCUMENT_TABLES,
+  ...LEDGER_TABLES,
 ] as const;
 
 /**
@@ -42,6 +42,9 @@ export function project(db: Db, events: readonly ChainedEvent[]): void {
     if (stream.startsWith("document:")) projectDocument(db, run);
     else if (stream === "organisation") for (const event of run) projectPeople(db, event);
     else if (stream.startsWith("access:")) notePeople(db, run);
+    else if (stream.startsWith("account:")) for (const event of run) projectAccount(db, event);
+    else if (stream === "ledger") for (const event of run) projectLedger(db, event);
+    else if (stream === "rules") for (const event of run) projectRules(db, event);
     else if (stream.startsWith("policy")) for (const event of run) projectPolicy(db, event);
     else for (const event of run) projectOther(db, event);
     start = end;
@@ -97,90 +100,4 @@ function holderOf(db: Db, change: RegisterChange): string[] {
 function notePeople(db: Db, events: readonly ChainedEvent[]): void {
   const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
   for (const event of events) note.run(event.stream.slice("access:".length), event.seq);
-}
-
-function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
-  const last = events.at(-1)!;
-  const stored = readState(db, last.stream.slice("document:".length));
-  const after = events.reduce<DocumentState | null>(
-    (state, event) =>
-      evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
-    stored,
-  );
-  writeDocument(db, after!, last.time);
-}
-
-export function readState(db: Db, id: string): DocumentState | null {
-  const stored = db.prepare("SELECT state FROM document WHERE id = ?").pluck().get(id) as string | undefined;
-  return stored ? (JSON.parse(stored) as DocumentState) : null;
-}
-
-/** Writes everything that is read of a document's state. */
-function writeDocument(db: Db, state: DocumentState, at: string): void {
-  const headline = documentType(state.document.documentType).headline(state.document);
-  db.prepare(
-    `INSERT OR REPLACE INTO document (id, number, type, status, held, title, party, requester, unit, currency, net, gross, compared, policy,
-       policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at, state, summary)
-     VALUES (@id, @number, @type, @status, @held, @title, @party, @requester, @unit, @currency, @net, @gross, @compared, @policy,
-       @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at, @state, @summary)`,
-  ).run({
-    id: state.id,
-    number: state.number,
-    type: state.document.documentType,
-    status: state.status,
-    held: activeHolds(state).length > 0 ? 1 : 0,
-    title: headline.title,
-    party: headline.party,
-    requester: state.document.requester,
-    unit: state.document.unit,
-    currency: state.document.currency,
-    net: headline.net.minor,
-    gross: headline.gross.minor,
-    compared: state.route?.measured?.compared.minor ?? null,
-    policy: state.route?.policy?.id ?? null,
-    policyVersion: state.route?.policy?.version ?? null,
-    section: state.route?.section?.id ?? null,
-    band: state.route?.band?.index ?? null,
-    revision: state.revision,
-    createdAt: state.createdAt,
-    submittedAt: state.submittedAt,
-    closedAt: state.closedAt,
-    at,
-    state: canonical(state),
-    summary: canonical(summaryOf(state)),
-  });
-  writeParts(db, state);
-}
-
-/** What of a past document the tide needs, so that thousands are read without their whole states. */
-export type Summary = { date: string; facts: Facts; measures: Record<string, Money>; levelDays: number[] };
-
-function summaryOf({ document, levels }: DocumentState): Summary {
-  const type = documentType(document.documentType);
-  return {
-    date: document.date,
-    facts: type.facts(document),
-    measures: Object.fromEntries(type.measures.map((measure) => [measure.key, measure.of(document).amount])),
-    levelDays: levels.flatMap((level) =>
-      level.openedAt && level.closedAt ? [weekdaysBetween(level.openedAt, level.closedAt)] : [],
-    ),
-  };
-}
-
-function writeParts(db: Db, state: DocumentState): void {
-  db.prepare("DELETE FROM waiting WHERE document = ?").run(state.id);
-  const wait = db.prepare("INSERT INTO waiting (document, level, person, since) VALUES (?, ?, ?, ?)");
-  const people = new Set(state.levels.flatMap((level) => level.pool));
-  for (const person of people) {
-    for (const level of levelsWaitingFor(state, person)) wait.run(state.id, level.level, person, level.openedAt);
-  }
-  const read = db.prepare("INSERT OR IGNORE INTO reader (document, person) VALUES (?, ?)");
-  const spoke = state.levels.flatMap((level) => level.decisions.map((decision) => decision.by));
-  for (const person of [state.document.requester, ...people, ...spoke, ...toldPeople(state)])
-    read.run(state.id, person);
-}
-
-function toldPeople(state: DocumentState): string[] {
-  const told = state.route?.levels.filter((level) => level.outcome === "told") ?? [];
-  return told.flatMap((level) => level.candidates.map((candidate) => candidate.person));
 }

@@ -55,5 +55,8 @@ export function editPeople(
     project(app.db, append(app.db, "organisation", [{ type: event, data }], { actor: actor.id, at, command }));
     return { ok: true, value: { changed: result.value.length, id: result.value[0]!.id } };
   };
-  return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
+  const result = app.db.inTransaction ? work() : app.db.transaction(work).immediate();
+  // What was held for want of somebody may go on now.
+  if (result.ok) app.kick?.();
+  return result;
 }

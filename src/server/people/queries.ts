@@ -2,7 +2,7 @@ import { type Role } from "@/core/people";
 import type { App } from "../app";
 import { readWorld } from "../world";
 
-export type FoundPerson = { id: string; name: string; title: string; unit: string; active: boolean };
+export type FoundPerson = { id: string; name: string; title: string; unit: string; unitId: string; active: boolean };
 
 const MOST = 20;
 
@@ -18,7 +18,14 @@ export function findPeople(app: App, text: string, role: string | null): FoundPe
       return words.every((word) => where.includes(word));
     })
     .slice(0, MOST)
-    .map(({ id, name, title, unit }) => ({ id, name, title, unit: directory.unit(unit)?.name ?? unit, active: true }));
+    .map(({ id, name, title, unit }) => ({
+      id,
+      name,
+      title,
+      unit: directory.unit(unit)?.name ?? unit,
+      unitId: unit,
+      active: true,
+    }));
 }
 
 /** Without accents and capitals, as people type when they search. */

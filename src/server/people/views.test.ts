@@ -153,7 +153,13 @@ describe("limits", () => {
       matrix(false)
         .find((row) => row.id === "treasurer")
         ?.cells.map((cell) => `${cell.kind} ${cell.words} ${cell.later}`),
-    ).toEqual(["none  10,000.00 from 1 Apr 2026", "amount 100,000.00 ", "amount 5,000.00 ", "amount 150,000.00 "]);
+    ).toEqual([
+      "none  10,000.00 from 1 Apr 2026",
+      "amount 100,000.00 ",
+      "amount 5,000.00 ",
+      "amount 150,000.00 ",
+      "none  ",
+    ]);
     expect(matrix(false).some((row) => row.id === "ylva-sternhag")).toBe(false);
     expect(matrix(true).some((row) => row.id === "ylva-sternhag")).toBe(true);
   });

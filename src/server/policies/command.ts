@@ -37,7 +37,7 @@ export function carryOut<T>(
 ): Result<T> {
   const refusal = authorise(actor, action);
   if (refusal) return { ok: false, refusals: [refusal] };
-  return app.db
+  const result = app.db
     .transaction((): Result<T> => {
       const done = doneBefore(app.db, { command, actor: actor.id, stream, type });
       if (!done.ok) return done;
@@ -49,6 +49,8 @@ export function carryOut<T>(
       return { ok: true, value: result.value.value };
     })
     .immediate();
+  if (result.ok) app.kick?.();
+  return result;
 }
 
 /** The version a command is about. */

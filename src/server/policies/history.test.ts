@@ -20,7 +20,9 @@ const app: App = { db, clock: handClock("2026-03-10T09:10:00.000Z"), wall: syste
 /** Amounts by section from routing each document of the last twelve months afresh. */
 function byRouting(version: PolicyVersion): Record<string, number[]> {
   const states = db
-    .prepare("SELECT state FROM document WHERE submitted_at >= '2025-03-10T09:10'")
+    .prepare(
+      "SELECT s.state FROM document d JOIN document_state s ON s.id = d.id WHERE d.type = 'purchase-order' AND d.submitted_at >= '2025-03-10T09:10'",
+    )
     .pluck()
     .all() as string[];
   const found: Record<string, number[]> = Object.fromEntries(
@@ -72,10 +74,13 @@ describe("history of a policy", () => {
 
   it("leaves out what has no rate and counts how long levels took", () => {
     const total = db
-      .prepare("SELECT COUNT(*) FROM document WHERE submitted_at >= '2025-03-10T09:10'")
+      .prepare("SELECT COUNT(*) FROM document WHERE type = 'purchase-order' AND submitted_at >= '2025-03-10T09:10'")
       .pluck()
       .get() as number;
-    const francs = db.prepare("SELECT COUNT(*) FROM document WHERE currency = 'CHF'").pluck().get() as number;
+    const francs = db
+      .prepare("SELECT COUNT(*) FROM document WHERE type = 'purchase-order' AND currency = 'CHF'")
+      .pluck()
+      .get() as number;
     const history = historyOf(app, "purchase-order");
     expect(history.documents).toHaveLength(total);
     expect(pastOf(app, inForce.policy).past).toHaveLength(total - francs);

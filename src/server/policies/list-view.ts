@@ -1,6 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { uncovered } from "@/core/checks";
-import { canBeEntered, documentTypeKeys, typeWords } from "@/core/documents";
+import { documentTypeKeys, typeWords } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { inForceAt, isReviewed, versionState, type PolicyVersion } from "@/core/policy";
 import { sayDate } from "@/core/words";
@@ -41,7 +41,7 @@ export function policyList(app: App, reader: Person) {
     lines,
     mayWrite: authorise(reader, "policies.write") === null,
     uncovered: documentTypeKeys.flatMap((type) => {
-      const left = canBeEntered(type) ? uncovered(type, inForce({ ...readWorld(app) }, now), directory, now) : [];
+      const left = uncovered(type, inForce({ ...readWorld(app) }, now), directory, now);
       if (left.length === 0) return [];
       const units = left.map(({ unit, people }) => ({ name: directory.unit(unit)?.name ?? unit, people }));
       return [{ type: typeWords(type).name.many, units }];

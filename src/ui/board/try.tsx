@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { canBeEntered, ORDER_CATEGORIES, typeWords, type AnyDocument } from "@/core/documents";
+import { documentType, typeWords, type AnyDocument, type Around } from "@/core/documents";
 import { formatMoney, parseMoney } from "@/core/money";
 import { sayCandidate } from "@/core/people";
 import type { Policy } from "@/core/policy";
@@ -16,12 +16,12 @@ type Typed = { amount: string; requester: Picked | null; category: string; suppl
 /** One document, entered or picked, on its way through the draft: section, band, each level, each person, each reason. */
 export function TryPanel({ board, at, onClose }: { board: BoardState; at: string; onClose(): void }) {
   const { policy, directory } = board;
-  const [typed, setTyped] = useState<Typed>({ amount: "", requester: null, category: "deck", supplier: "" });
+  const [typed, setTyped] = useState<Typed>({ amount: "", requester: null, category: "", supplier: "" });
   const [number, setNumber] = useState("");
-  const [picked, setPicked] = useState<{ number: string; document: AnyDocument } | null>(null);
+  const [picked, setPicked] = useState<{ number: string; document: AnyDocument; around?: Around } | null>(null);
   const [problem, setProblem] = useState("");
   const document = picked?.document ?? documentFrom(typed, policy, at.slice(0, 10), directory.person);
-  const found = document && routed(document, policy, board, at);
+  const found = document && routed(document, policy, board, at, picked?.around);
   useLit(board, found);
   const close = () => {
     board.setTried(null);
@@ -30,17 +30,21 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   const pick = async () => {
     const response = await fetch(`/api/documents/${encodeURIComponent(number.trim().toLowerCase())}/record`);
     if (!response.ok) return setProblem(`There is no document ${number}, or you may not read it.`);
-    const record = (await response.json()) as { state: { document: AnyDocument } };
+    const record = (await response.json()) as { state: { document: AnyDocument; around?: Around } };
     if (record.state.document.documentType !== policy.documentType)
       return setProblem(`${number} is of another type than this policy.`);
     setProblem("");
-    setPicked({ number: number.trim().toUpperCase(), document: record.state.document });
+    setPicked({ number: number.trim().toUpperCase(), ...record.state });
   };
   const set = (patch: Partial<Typed>) => {
     setPicked(null);
     setTyped((now) => ({ ...now, ...patch }));
   };
-  const { one } = typeWords(policy.documentType).name;
+  const words = typeWords(policy.documentType);
+  const { one } = words.name;
+  const categories = Object.entries(words.fields.find((field) => field.key === "category")?.choices ?? {});
+  const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
+  const partyName = party && party.label.charAt(0).toUpperCase() + party.label.slice(1);
   return (
     <section aria-label="Try a document" className="border-b border-rule bg-paper px-5 py-4">
       <div className="flex items-baseline justify-between">
@@ -51,36 +55,31 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
           Close the trial
         </button>
       </div>
-      {!canBeEntered(policy.documentType) ? (
-        <p className="text-sm text-soft">
-          {typeWords(policy.documentType).name.many} cannot be entered yet, so none can be tried. The boundary list
-          shows what each amount would ask for.
-        </p>
-      ) : (
-        <div className="flex flex-col gap-2">
-          <Entry
-            label={`Amount in ${policy.currency}`}
-            inputMode="decimal"
-            value={typed.amount}
-            onChange={(amount) => set({ amount })}
-          />
-          <PersonPicker label="Asked for by" value={typed.requester} onChange={(requester) => set({ requester })} />
+      <div className="flex flex-col gap-2">
+        <Entry
+          label={`Amount in ${policy.currency}`}
+          inputMode="decimal"
+          value={typed.amount}
+          onChange={(amount) => set({ amount })}
+        />
+        <PersonPicker label="Asked for by" value={typed.requester} onChange={(requester) => set({ requester })} />
+        {categories.length > 0 && (
           <Choice label="Category" value={typed.category} onChange={(category) => set({ category })}>
-            {Object.entries(ORDER_CATEGORIES).map(([key, label]) => (
+            {categories.map(([key, label]) => (
               <option key={key} value={key}>
                 {label}
               </option>
             ))}
           </Choice>
-          <Entry label="Supplier" value={typed.supplier} onChange={(supplier) => set({ supplier })} />
-          <div className="flex items-end gap-2">
-            <Entry label="Or one that exists" placeholder="PO-03001" value={number} onChange={setNumber} />
-            <Button small disabled={!number.trim()} onClick={() => void pick()}>
-              Take it
-            </Button>
-          </div>
+        )}
+        {partyName && <Entry label={partyName} value={typed.supplier} onChange={(supplier) => set({ supplier })} />}
+        <div className="flex items-end gap-2">
+          <Entry label="Or one that exists" placeholder="PO-03001" value={number} onChange={setNumber} />
+          <Button small disabled={!number.trim()} onClick={() => void pick()}>
+            Take it
+          </Button>
         </div>
-      )}
+      </div>
       {problem && (
         <p role="alert" className="mt-2 text-sm text-held">
           {problem}
@@ -92,7 +91,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   );
 }
 
-function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string): Route {
+function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string, around?: Around): Route {
   const version = {
     policy,
     version: 0,
@@ -103,7 +102,21 @@ function routed(document: AnyDocument, policy: Policy, board: BoardState, at: st
     inForceFrom: at,
     putInForceBy: null,
   };
-  return route(document, { policies: [version], directory: board.directory, rates: board.look.rates, at });
+  // One that is only typed in has a customer who owes nothing, and nothing else around it.
+  const nothing = { minor: 0, currency: policy.currency };
+  const customer = {
+    id: "trial",
+    name: "Trial",
+    status: "open" as const,
+    limit: null,
+    receivables: nothing,
+    openOrders: nothing,
+    stoppedOrders: nothing,
+    overdue: nothing,
+    daysOverdue: 0,
+  };
+  const { directory, look } = board;
+  return route(document, { policies: [version], directory, rates: look.rates, around: around ?? { customer }, at });
 }
 
 function documentFrom(
@@ -115,29 +128,15 @@ function documentFrom(
   const parsed = parseMoney(amount, policy.currency);
   const unit = requester && person(requester.id)?.unit;
   if (!parsed.ok || !requester || !unit) return null;
-  return {
-    documentType: "purchase-order",
-    title: "Trial",
+  return documentType(policy.documentType).sample({
     requester: requester.id,
-    onBehalfOf: null,
     unit,
-    supplier,
-    currency: policy.currency,
     date,
-    promisedDate: null,
-    note: "",
-    lines: [
-      {
-        description: "Trial",
-        category: category as keyof typeof ORDER_CATEGORIES,
-        costCentre: "",
-        quantity: "1",
-        unitPrice: parsed.money.minor,
-        taxPercent: "0",
-      },
-    ],
-    attachments: [],
-  };
+    currency: policy.currency,
+    minor: parsed.money.minor,
+    category,
+    party: supplier,
+  });
 }
 
 /** Lights the pennants the document meets, and shows its section. */

@@ -4,11 +4,15 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import type { Refusal } from "@/core/refusal";
+import type { Part } from "@/core/documents";
 import { useKeys } from "../frame/keys";
+import { Tick } from "../labelled";
 import { Button, Refusals, buttonClass } from "../primitives";
 import { newCommand, send } from "../send";
+import { PlaceHold } from "./holds";
+import { PartialFields, allOf, readParts } from "./partial";
 
-export type Move = "approve" | "decline" | "send back" | "withdraw" | "reroute";
+export type Move = "approve" | "in part" | "decline" | "send back" | "withdraw" | "reroute";
 
 export type DecisionBarProps = {
   id: string;
@@ -16,7 +20,20 @@ export type DecisionBarProps = {
   amount: string;
   revision: number;
   /** The open level that asks this person, if one does. */
-  level: { id: string; name: string; commentOn: readonly string[] } | null;
+  level: {
+    id: string;
+    name: string;
+    commentOn: readonly string[];
+    task: boolean;
+    checklist: readonly string[];
+    instruction: string;
+  } | null;
+  /** What may be approved one by one; fewer than two are taken whole. */
+  parts: readonly Part[];
+  /** Less than the whole amount of a part may be approved. */
+  cuttable: boolean;
+  mayHold: boolean;
+  mayRevise: boolean;
   /** The name of the one for whom they decide, if that is somebody else. */
   inNameOf: string | null;
   mayWithdraw: boolean;
@@ -24,15 +41,17 @@ export type DecisionBarProps = {
   mayReroute: boolean;
 };
 
-const KEY: Partial<Record<Move, string>> = { approve: "A", decline: "D", "send back": "B" };
+const KEY: Partial<Record<Move, string>> = { approve: "A", "in part": "P", decline: "D", "send back": "B" };
 
 /** The bar at the foot of a document: choose a move, say why, and press the button that says what will happen. */
 export function DecisionBar(props: DecisionBarProps) {
-  const { level, mayWithdraw, mayEdit, mayReroute } = props;
+  const { level, mayWithdraw, mayEdit, mayReroute, mayHold, mayRevise } = props;
+  const [holding, setHolding] = useState(false);
+  const divisible = level !== null && !level.task && props.parts.length > 1;
   const [move, setMove] = useState<Move | null>(null);
   const [missed, setMissed] = useState<Refusal[]>([]);
   const opener = useRef<HTMLElement | null>(null);
-  const overtaken = move !== null && ["approve", "decline", "send back"].includes(move) && !level;
+  const overtaken = move !== null && ["approve", "in part", "decline", "send back"].includes(move) && !level;
   const choose = (next: Move) => {
     setMissed([]);
     opener.current = document.activeElement as HTMLElement | null;
@@ -42,13 +61,25 @@ export function DecisionBar(props: DecisionBarProps) {
     setMove(null);
     opener.current?.focus();
   };
-  useKeys(level ? { a: () => choose("approve"), d: () => choose("decline"), b: () => choose("send back") } : {});
+  useKeys(
+    level
+      ? {
+          a: () => choose("approve"),
+          d: () => choose("decline"),
+          b: () => choose("send back"),
+          ...(divisible && { p: () => choose("in part") }),
+        }
+      : {},
+  );
   const moves: Move[] = [
-    ...(level ? (["approve", "decline", "send back"] as const) : []),
+    ...(level ? (["approve"] as const) : []),
+    ...(divisible ? (["in part"] as const) : []),
+    ...(level ? (["decline", "send back"] as const) : []),
     ...(mayWithdraw ? (["withdraw"] as const) : []),
     ...(mayReroute ? (["reroute"] as const) : []),
   ];
-  if (moves.length === 0 && !mayEdit && missed.length === 0 && !overtaken) return null;
+  const idle = moves.length === 0 && !mayEdit && !mayHold && !mayRevise;
+  if (idle && missed.length === 0 && !overtaken) return null;
   return (
     <div
       className="no-print sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-7"
@@ -75,10 +106,20 @@ export function DecisionBar(props: DecisionBarProps) {
               onClick={() => choose(one)}
               className={one === "approve" ? "basis-full sm:basis-auto" : "flex-1 sm:flex-none"}
             >
-              {one === "approve" ? `Approve ${props.amount}` : NAME[one]}
+              {one === "approve" ? (level?.task ? "Mark as done" : `Approve ${props.amount}`) : NAME[one]}
               {KEY[one] && <kbd className="hidden font-sans text-xs opacity-80 sm:inline">{KEY[one]}</kbd>}
             </Button>
           ))}
+          {mayRevise && (
+            <Link href={`/documents/${props.id}/edit`} className={buttonClass("quiet")}>
+              Edit
+            </Link>
+          )}
+          {mayHold && (
+            <Button look="quiet" onClick={() => setHolding(true)}>
+              Hold
+            </Button>
+          )}
           {level && (
             <span className={`ml-auto text-sm lg:inline ${props.inNameOf ? "font-semibold" : "hidden text-soft"}`}>
               You decide {props.inNameOf && `in the name of ${props.inNameOf}, `}as {level.name}, on revision{" "}
@@ -87,12 +128,14 @@ export function DecisionBar(props: DecisionBarProps) {
           )}
         </div>
       )}
+      {holding && <PlaceHold id={props.id} number={props.number} onClose={() => setHolding(false)} />}
     </div>
   );
 }
 
 const NAME: Record<Move, string> = {
   approve: "Approve",
+  "in part": "In part",
   decline: "Decline",
   "send back": "Send back",
   withdraw: "Withdraw",
@@ -111,6 +154,12 @@ function wordsOf(
         what: inNameOf
           ? `You approve revision ${revision} in the name of ${inNameOf}.`
           : `You approve revision ${revision}.`,
+      };
+    case "in part":
+      return {
+        label: "Why not the rest",
+        button: "Approve what is ticked",
+        what: "What is not ticked is refused and stays so. Whoever comes next decides on the rest.",
       };
     case "decline":
       return { label: "Why", button: `Decline ${amount}`, what: `This ends the chain of ${number}.` };
@@ -148,11 +197,14 @@ function Saying({
   const [comment, setComment] = useState(() => sessionStorage.getItem(stored) ?? "");
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [busy, setBusy] = useState(false);
+  const [typed, setTyped] = useState(() => allOf(props.parts));
+  const [ticked, setTicked] = useState<string[]>([]);
+  const checklist = move === "approve" ? (props.level?.checklist ?? []) : [];
   const command = useRef(newCommand());
   const box = useRef<HTMLTextAreaElement>(null);
   const words = wordsOf(move, props);
   const outcome = move === "send back" ? "sendBack" : move;
-  const required = move === "reroute" || (props.level?.commentOn.includes(outcome) ?? false);
+  const required = move === "reroute" || move === "in part" || (props.level?.commentOn.includes(outcome) ?? false);
 
   useEffect(() => box.current?.focus(), []);
   const type = (text: string) => {
@@ -164,8 +216,16 @@ function Saying({
       setRefusals([{ code: "comment required", message: `${words.label}: write a sentence first.` }]);
       return box.current?.focus();
     }
+    const { refused, problems } = move === "in part" ? readParts(props.parts, typed) : { refused: [], problems: [] };
+    if (problems.length > 0) return setRefusals(problems);
+    if (move === "in part" && refused.length === 0)
+      return setRefusals([
+        { code: "nothing", message: "Everything is ticked: take a tick away, or approve the whole." },
+      ]);
     setBusy(true);
-    const result = await send(`/api/documents/${props.id}`, bodyOf(move, comment, command.current, props));
+    const body = bodyOf(move, comment, command.current, props);
+    const more = { ...(refused.length > 0 && { refused }), ...(checklist.length > 0 && { ticked }) };
+    const result = await send(`/api/documents/${props.id}`, { ...body, ...more });
     setBusy(false);
     if (!result.ok) {
       // What cannot be mended here is told by the bar, which stays when this form goes.
@@ -190,6 +250,20 @@ function Saying({
       }}
     >
       <Refusals refusals={refusals} />
+      {props.level?.instruction && move !== "withdraw" && move !== "reroute" && (
+        <p className="serif text-[15px]">{props.level.instruction}</p>
+      )}
+      {move === "in part" && (
+        <PartialFields parts={props.parts} typed={typed} cuttable={props.cuttable} onChange={setTyped} />
+      )}
+      {checklist.map((item) => (
+        <Tick
+          key={item}
+          label={item}
+          checked={ticked.includes(item)}
+          onChange={(on) => setTicked(on ? [...ticked, item] : ticked.filter((one) => one !== item))}
+        />
+      ))}
       <label className="text-sm font-semibold" htmlFor="comment">
         {words.label} {required ? <span className="font-normal text-soft">(needed)</span> : ""}
       </label>
@@ -205,7 +279,7 @@ function Saying({
       />
       <div className="flex flex-wrap items-center gap-2">
         <Button type="submit" look={move === "decline" ? "grave" : "solid"} disabled={busy}>
-          {words.button}
+          {move === "approve" && props.level?.task ? "Mark as done" : words.button}
         </Button>
         <Button look="quiet" onClick={onClose}>
           Not yet
@@ -219,5 +293,11 @@ function Saying({
 function bodyOf(move: Move, comment: string, command: string, props: DecisionBarProps): object {
   if (move === "withdraw") return { command, type: move, comment };
   if (move === "reroute") return { command, type: move, reason: comment };
-  return { command, type: move, level: props.level!.id, revision: props.revision, comment };
+  return {
+    command,
+    type: move === "in part" ? "approve" : move,
+    level: props.level!.id,
+    revision: props.revision,
+    comment,
+  };
 }

@@ -1,12 +1,17 @@
 import Link from "next/link";
-import { activeHolds, isCleared, type DocumentView, type LevelState } from "@/core/approval";
-import { documentType, type PurchaseOrder } from "@/core/documents";
+import { acceptedOf, isCleared, refusedOf, type DocumentView, type LevelState } from "@/core/approval";
+import { documentType, type AnyDocument, type Around, type Part } from "@/core/documents";
+import type { Rate } from "@/core/money";
+import { lookingFrom } from "@/core/routing";
 import { formatMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { capital } from "../format";
 import { StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
-import { Changes, OrderLines, OrderParticulars } from "./facts";
+import { Changes, Papers, Remarks } from "./facts";
+import { Holds, type ShownHold } from "./holds";
+import { Steps } from "./steps";
+import { VIEWS } from "./views";
 import { RouteStrip, type Acting } from "./route-strip";
 import { Thread } from "./thread";
 import { Why } from "./why";
@@ -21,6 +26,13 @@ export type SheetProps = {
   /** In whose name they would, if not their own. */
   inNameOf: string | null;
   acting: Acting;
+  around: Around;
+  rates: readonly Rate[];
+  expected: string | null;
+  holds: ShownHold[];
+  mayHold: boolean;
+  maySteps: boolean;
+  mayRevise: boolean;
   mayEdit: boolean;
   mayWithdraw: boolean;
   mayReroute: boolean;
@@ -35,6 +47,13 @@ export function DocumentSheet({
   asked,
   inNameOf,
   acting,
+  around,
+  rates,
+  expected,
+  holds,
+  mayHold,
+  maySteps,
+  mayRevise,
   mayEdit,
   mayWithdraw,
   mayReroute,
@@ -43,16 +62,23 @@ export function DocumentSheet({
   const names = (id: string) => directory.person(id)?.name ?? id;
   const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
   const type = documentType(state.document.documentType);
-  const headline = type.headline(state.document);
-  const holds = activeHolds(state);
+  const headline = type.headline(acceptedOf(state));
   const before = revisionBefore(view);
+  const looking = lookingFrom(state.document, { rates, around });
+  const { Facts, Particulars } = VIEWS[state.document.documentType]!;
+  const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected };
+  // What a hold says above is not said twice.
+  const remarks = type
+    .remarks(state.document, looking)
+    .filter((remark) => !holds.some(({ hold }) => hold.reason.includes(remark.text)));
+  const rule = asked && levelIn(view, asked.level);
   return (
     <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
       <div className="flex-1 px-4 py-5 md:px-7">
         <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1">
           <div className="min-w-0">
             <h1 id="document-title" className="text-[23px] leading-tight font-semibold">
-              {headline.title || "Untitled order"}
+              {headline.title || `Untitled ${type.name.one}`}
             </h1>
             <p className="mt-1 text-soft">
               {capital(type.name.one)} {state.number}
@@ -66,7 +92,7 @@ export function DocumentSheet({
             </p>
           </div>
           <div className="flex w-full items-center justify-between gap-3 sm:block sm:w-auto sm:text-right">
-            <p className="text-xl font-semibold whitespace-nowrap">{formatMoney(headline.net)}</p>
+            <p className="text-xl font-semibold whitespace-nowrap">{formatMoney(headline[type.shows])}</p>
             <p className="mt-0.5 flex flex-wrap justify-end gap-1.5">
               <StatusMark status={state.status} />
               {holds.length > 0 && <StatusMark status="held" />}
@@ -74,23 +100,27 @@ export function DocumentSheet({
             </p>
           </div>
         </div>
-        {holds.map((hold) => (
-          <p key={hold.code + hold.level} className="mt-4 border-l-3 border-held bg-held-wash px-3 py-2 text-held">
-            <b className="font-semibold">Held: {hold.code}.</b> {hold.reason}. Nobody can approve it until the
-            controller has mended the cause and routed it again.
-          </p>
-        ))}
+        <Holds id={state.id} holds={holds} zone={zone} />
         <div className="mt-4">
           <RouteStrip state={state} mine={asked?.level ?? null} acting={acting} names={names} zone={zone} now={now} />
         </div>
         <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div className="flex min-w-0 flex-col gap-6">
             {before && <Changes before={before} after={state.document} />}
-            <OrderLines order={state.document} />
+            {state.status !== "draft" && <Remarks remarks={remarks} />}
+            <Facts {...facts} />
             <Thread thread={thread} levelName={levelName} names={names} zone={zone} />
           </div>
           <div className="flex min-w-0 flex-col gap-6">
-            <OrderParticulars order={state.document} id={state.id} names={names} />
+            <Particulars {...facts} />
+            <Papers document={state.document} id={state.id} />
+            <Steps
+              id={state.id}
+              steps={state.steps ?? []}
+              zone={zone}
+              mayManage={maySteps}
+              held={holds.some(({ hold }) => hold.blocks.length > 0)}
+            />
             <Why state={state} version={version} />
           </div>
         </div>
@@ -99,9 +129,22 @@ export function DocumentSheet({
         key={`${state.id}-${state.revision}`}
         id={state.id}
         number={state.number}
-        amount={formatMoney(headline.net)}
+        amount={formatMoney(headline[type.shows])}
         revision={state.revision}
-        level={asked ? { id: asked.level, name: asked.name, commentOn: asked.commentOn } : null}
+        level={
+          asked && {
+            id: asked.level,
+            name: asked.name,
+            commentOn: asked.commentOn,
+            task: asked.kind === "task",
+            checklist: asked.checklist ?? [],
+            instruction: rule?.instruction ?? "",
+          }
+        }
+        parts={type.parts(acceptedOf(state))}
+        cuttable={type.parts(type.without(state.document, [])).some(isCuttable(state.document))}
+        mayHold={mayHold}
+        mayRevise={mayRevise}
         inNameOf={inNameOf && names(inNameOf)}
         mayWithdraw={mayWithdraw}
         mayEdit={mayEdit}
@@ -111,11 +154,27 @@ export function DocumentSheet({
   );
 }
 
+function levelIn({ state, version }: DocumentView, id: string) {
+  return version?.policy.sections
+    .find((section) => section.id === state.route?.section?.id)
+    ?.levels.find((level) => level.id === id);
+}
+
+/** Whether less than the whole amount of a part can be approved: what is left then still has the part, smaller. */
+function isCuttable(document: AnyDocument): (part: Part) => boolean {
+  const type = documentType(document.documentType);
+  return ({ key, amount }) => {
+    if (!amount || amount.minor < 2) return false;
+    const cut = type.parts(type.without(document, [{ part: key, allowed: amount.minor - 1 }]));
+    return cut.find((one) => one.key === key)?.amount?.minor === amount.minor - 1;
+  };
+}
+
 /** The document as it was submitted before the present revision, if there was one. */
-function revisionBefore({ state, thread }: DocumentView): PurchaseOrder | null {
+function revisionBefore({ state, thread }: DocumentView): AnyDocument | null {
   if (state.revision < 2) return null;
-  const submitted = thread.findLast(
-    (event) => event.type === "submitted" && event.data.revision === state.revision - 1,
+  const sent = thread.findLast(
+    (event) => (event.type === "submitted" || event.type === "revised") && event.data.revision === state.revision - 1,
   );
-  return submitted?.type === "submitted" ? submitted.data.document : null;
+  return sent?.type === "submitted" || sent?.type === "revised" ? sent.data.document : null;
 }

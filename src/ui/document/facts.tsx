@@ -1,147 +1,176 @@
-import { Fragment } from "react";
-import { sayDate } from "@/core/words";
-import {
-  ORDER_CATEGORIES,
-  documentType,
-  lineNet,
-  orderTotals,
-  type Change,
-  type PurchaseOrder,
-} from "@/core/documents";
-
-import { formatAmount, money } from "@/core/money";
+import { Fragment, type ReactNode } from "react";
+import { documentType, type AnyDocument, type Change, type RefusedPart, type Remark } from "@/core/documents";
 import { SectionTitle } from "../primitives";
 
-/** What is ordered: lines and totals, exact. */
-export function OrderLines({ order }: { order: PurchaseOrder }) {
-  const { net, tax, gross } = orderTotals(order);
-  const say = (minor: number) => formatAmount(money(minor, order.currency));
+export type Names = (person: string) => string;
+
+/** What the facts of a document are drawn from, whatever its type. */
+export type FactsProps<D extends AnyDocument = AnyDocument> = {
+  document: D;
+  id: string;
+  names: Names;
+  /** What was refused of it so far. */
+  refused: readonly RefusedPart[];
+  looking: import("@/core/documents").Looking;
+  /** The day by which the chain is expected to have decided, if that can be told. */
+  expected: string | null;
+};
+
+export type Column = { label: string; right?: boolean };
+
+/** A table of exact figures in a frame that scrolls by itself where the page is narrow. */
+export function FactTable({
+  id,
+  title,
+  columns,
+  foot,
+  children,
+}: {
+  id: string;
+  title: string;
+  columns: Column[];
+  foot?: ReactNode;
+  children: ReactNode;
+}) {
   return (
-    <section aria-labelledby="what" className="min-w-0">
-      <SectionTitle id="what">What is ordered</SectionTitle>
-      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="what">
-        <table className="w-full border-collapse">
+    <section aria-labelledby={id} className="min-w-0">
+      <SectionTitle id={id}>{title}</SectionTitle>
+      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby={id}>
+        <table className="w-full border-collapse [&_td]:py-1.5 [&_td]:pr-3 [&_td:last-child]:pr-0">
           <thead>
             <tr className="border-b border-rule text-left text-sm text-soft">
-              <th scope="col" className="py-1.5 pr-3 font-normal">
-                Line
-              </th>
-              <th scope="col" className="py-1.5 pr-3 text-right font-normal">
-                Quantity
-              </th>
-              <th scope="col" className="py-1.5 pr-3 text-right font-normal">
-                Price
-              </th>
-              <th scope="col" className="py-1.5 pr-3 text-right font-normal">
-                Tax
-              </th>
-              <th scope="col" className="py-1.5 text-right font-normal">
-                Net, {order.currency}
-              </th>
+              {columns.map((column) => (
+                <th
+                  key={column.label}
+                  scope="col"
+                  className={`py-1.5 pr-3 font-normal last:pr-0 ${column.right ? "text-right" : ""}`}
+                >
+                  {column.label}
+                </th>
+              ))}
             </tr>
           </thead>
-          <tbody>
-            {order.lines.map((line, index) => (
-              <tr key={index} className="border-b border-rule/70 align-top">
-                <td className="py-1.5 pr-3">
-                  {line.description}
-                  <span className="block text-sm text-soft">
-                    {ORDER_CATEGORIES[line.category]}
-                    {line.costCentre && `, ${line.costCentre}`}
-                  </span>
-                </td>
-                <td className="py-1.5 pr-3 text-right">{line.quantity}</td>
-                <td className="py-1.5 pr-3 text-right">{say(line.unitPrice)}</td>
-                <td className="py-1.5 pr-3 text-right whitespace-nowrap">{line.taxPercent} %</td>
-                <td className="py-1.5 text-right">{say(lineNet(line))}</td>
-              </tr>
-            ))}
-          </tbody>
-          <tfoot className="[&_td]:py-1 [&_td]:text-right [&_th]:py-1 [&_th]:pr-3 [&_th]:text-right [&_th]:font-normal">
-            <tr className="font-semibold">
-              <th scope="row" colSpan={4} className="font-semibold!">
-                Net total
-              </th>
-              <td>{say(net.minor)}</td>
-            </tr>
-            <tr className="text-soft">
-              <th scope="row" colSpan={4}>
-                Tax
-              </th>
-              <td>{say(tax.minor)}</td>
-            </tr>
-            <tr className="text-soft">
-              <th scope="row" colSpan={4}>
-                Gross total
-              </th>
-              <td>{say(gross.minor)}</td>
-            </tr>
-          </tfoot>
+          <tbody>{children}</tbody>
+          {foot && (
+            <tfoot className="[&_td]:py-1 [&_td]:text-right [&_th]:py-1 [&_th]:pr-3 [&_th]:text-right [&_th]:font-normal">
+              {foot}
+            </tfoot>
+          )}
         </table>
       </div>
     </section>
   );
 }
 
-export function OrderParticulars({
-  order,
-  id,
-  names,
+/** A total at the foot of a table; `wrong` is said under it. */
+export function Total({
+  label,
+  span,
+  value,
+  strong,
+  wrong,
 }: {
-  order: PurchaseOrder;
-  id: string;
-  names(person: string): string;
+  label: string;
+  span: number;
+  value: string;
+  strong?: boolean;
+  wrong?: string | undefined;
 }) {
-  const people = [
-    ["On behalf of", order.onBehalfOf],
-    ["Receiver", order.receiver],
-    ["Edited by", order.editedBy],
-  ] as const;
+  return (
+    <tr className={strong ? "font-semibold" : "text-soft"}>
+      <th scope="row" colSpan={span} className={strong ? "font-semibold!" : ""}>
+        {label}
+        {wrong && <span className="block text-sm font-normal text-held">{wrong}</span>}
+      </th>
+      <td className="align-top">{value}</td>
+    </tr>
+  );
+}
+
+export type Particular = [label: string, value: ReactNode];
+
+/** Name and value, one below the other; what is empty is left out. */
+export function Particulars({ items, note }: { items: Particular[]; note?: string }) {
+  return (
+    <section aria-labelledby="particulars">
+      <SectionTitle id="particulars">Particulars</SectionTitle>
+      <dl className="grid grid-cols-[7.5rem_1fr] gap-y-1">
+        {items.map(
+          ([label, value]) =>
+            value && (
+              <Fragment key={label}>
+                <dt className="text-soft">{label}</dt>
+                <dd className="min-w-0 break-words">{value}</dd>
+              </Fragment>
+            ),
+        )}
+      </dl>
+      {note && <p className="mt-2 border-l-2 border-rule pl-3 whitespace-pre-line">{note}</p>}
+    </section>
+  );
+}
+
+/** People named on any document beside its requester. */
+export function peopleOf(document: AnyDocument, names: Names): Particular[] {
+  return [
+    ["On behalf of", document.onBehalfOf && names(document.onBehalfOf)],
+    ["Edited by", document.editedBy && names(document.editedBy)],
+  ];
+}
+
+export function Papers({ document, id }: { document: AnyDocument; id: string }) {
+  return (
+    <section aria-labelledby="papers">
+      <SectionTitle id="papers">Papers</SectionTitle>
+      {document.attachments.length === 0 && <p className="text-soft">None attached.</p>}
+      <ul>
+        {document.attachments.map((paper) => (
+          <li key={paper.hash}>
+            <a href={`/api/documents/${id}/attachments/${paper.hash}`}>{paper.name}</a>{" "}
+            <span className="text-sm text-soft">{Math.ceil(paper.size / 1024)} KB</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What is odd about the document, worst first, before anything else is read. */
+export function Remarks({ remarks }: { remarks: readonly Remark[] }) {
+  if (remarks.length === 0) return null;
+  const sorted = remarks.toSorted((a, b) => Number(b.grave) - Number(a.grave));
+  return (
+    <section aria-labelledby="remarks">
+      <SectionTitle id="remarks">Look at this first</SectionTitle>
+      <ul className="flex flex-col gap-1">
+        {sorted.map((remark, index) => (
+          <li key={index} className="flex gap-2">
+            <span aria-hidden="true" className={remark.grave ? "text-held" : "text-soft"}>
+              {remark.grave ? "▲" : "△"}
+            </span>
+            <span>
+              <span className="sr-only">{remark.grave ? "Grave: " : "Minor: "}</span>
+              {remark.text}.
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** One controlled field or line as old and new. */
+export function OldNew({ before, after }: { before: string; after: string }) {
   return (
     <>
-      <section aria-labelledby="particulars">
-        <SectionTitle id="particulars">Particulars</SectionTitle>
-        <dl className="grid grid-cols-[7.5rem_1fr] gap-y-1">
-          <dt className="text-soft">Supplier</dt>
-          <dd>{order.supplier}</dd>
-          <dt className="text-soft">Dated</dt>
-          <dd>{sayDate(order.date)}</dd>
-          {order.promisedDate && (
-            <>
-              <dt className="text-soft">Promised for</dt>
-              <dd>{sayDate(order.promisedDate)}</dd>
-            </>
-          )}
-          {people.map(
-            ([label, person]) =>
-              person && (
-                <Fragment key={label}>
-                  <dt className="text-soft">{label}</dt>
-                  <dd>{names(person)}</dd>
-                </Fragment>
-              ),
-          )}
-        </dl>
-        {order.note && <p className="mt-2 border-l-2 border-rule pl-3 whitespace-pre-line">{order.note}</p>}
-      </section>
-      <section aria-labelledby="papers">
-        <SectionTitle id="papers">Papers</SectionTitle>
-        {order.attachments.length === 0 && <p className="text-soft">None attached.</p>}
-        <ul>
-          {order.attachments.map((paper) => (
-            <li key={paper.hash}>
-              <a href={`/api/documents/${id}/attachments/${paper.hash}`}>{paper.name}</a>{" "}
-              <span className="text-sm text-soft">{Math.ceil(paper.size / 1024)} KB</span>
-            </li>
-          ))}
-        </ul>
-      </section>
+      <del className="text-declined">{before}</del> <span aria-hidden="true">→</span>{" "}
+      <ins className="font-semibold text-approved no-underline">{after}</ins>
     </>
   );
 }
 
 /** What an edit changed since the revision before, old and new. */
-export function Changes({ before, after }: { before: PurchaseOrder; after: PurchaseOrder }) {
+export function Changes({ before, after }: { before: AnyDocument; after: AnyDocument }) {
   const changes: Change[] = documentType(after.documentType).changes(before, after);
   return (
     <section aria-labelledby="changes">
@@ -152,12 +181,16 @@ export function Changes({ before, after }: { before: PurchaseOrder; after: Purch
           <div key={change.label} className="contents">
             <dt className="text-soft">{change.label}</dt>
             <dd>
-              <del className="text-declined">{change.before}</del> <span aria-hidden="true">→</span>{" "}
-              <ins className="font-semibold text-approved no-underline">{change.after}</ins>
+              <OldNew before={change.before} after={change.after} />
             </dd>
           </div>
         ))}
       </dl>
     </section>
   );
+}
+
+/** How a part stands when some of the document was refused: "refused", or what is left of it. */
+export function refusalOf(refused: readonly RefusedPart[], key: string): RefusedPart | undefined {
+  return refused.find((one) => one.part === key);
 }

@@ -1,12 +1,15 @@
-import type { DocumentView } from "@/core/approval";
+import { acceptedOf, refusedOf, type DocumentView } from "@/core/approval";
 import { documentType } from "@/core/documents";
-import { formatMoney } from "@/core/money";
+import { formatMoney, type Rate } from "@/core/money";
+import { lookingFrom } from "@/core/routing";
 import { sayCandidate, type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
-import { OrderLines, OrderParticulars } from "./facts";
+import { Papers } from "./facts";
+import { BLOCKED } from "./blocked";
+import { VIEWS } from "./views";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
 import { sayWho } from "./route-strip";
@@ -19,13 +22,17 @@ type Props = {
   directory: Directory;
   zone: string;
   logged: number;
+  rates: readonly Rate[];
 };
 
 /** The record of a document in reading order: what was asked, why it went where it went, who decided, and the proof. */
-export function RecordView({ view, record, directory, zone, logged }: Props) {
+export function RecordView({ view, record, directory, zone, logged, rates }: Props) {
   const { state, version } = view;
-  const headline = documentType(state.document.documentType).headline(state.document);
+  const headline = documentType(state.document.documentType).headline(acceptedOf(state));
   const names = (id: string) => directory.person(id)?.name ?? id;
+  const looking = lookingFrom(state.document, { rates, around: state.around ?? {} });
+  const { Facts, Particulars } = VIEWS[state.document.documentType]!;
+  const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected: null };
   return (
     <article className="flex flex-col gap-7">
       <header className="flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
@@ -33,7 +40,7 @@ export function RecordView({ view, record, directory, zone, logged }: Props) {
           <h1 className="text-2xl font-semibold">Record of {state.number}</h1>
           <p>
             {headline.title}, {formatMoney(headline.net)} net, {formatMoney(headline.gross)} gross.{" "}
-            {capital(headline.party)}. Revision {state.revision}.
+            {headline.party && `${capital(headline.party)}. `}Revision {state.revision}.
           </p>
           <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             <StatusMark status={state.status} />
@@ -46,13 +53,17 @@ export function RecordView({ view, record, directory, zone, logged }: Props) {
         </a>
       </header>
       <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
-        <OrderLines order={state.document} />
+        <div className="flex min-w-0 flex-col gap-6">
+          <Facts {...facts} />
+        </div>
         <div className="flex flex-col gap-5">
-          <OrderParticulars order={state.document} id={state.id} names={names} />
+          <Particulars {...facts} />
+          <Papers document={state.document} id={state.id} />
         </div>
       </div>
       <Rule view={view} directory={directory} />
       <Levels view={view} names={names} zone={zone} />
+      <HoldsTable view={view} names={names} zone={zone} />
       <section aria-labelledby="events">
         <div className="flex flex-wrap items-baseline justify-between gap-3">
           <SectionTitle id="events">Events in the log</SectionTitle>
@@ -153,6 +164,54 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
       </dl>
     </section>
   );
+}
+
+function HoldsTable({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {
+  const { holds } = view.state;
+  if (holds.length === 0) return null;
+  return (
+    <section aria-labelledby="holds">
+      <SectionTitle id="holds">Holds, placed and released</SectionTitle>
+      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="holds">
+        <table className="w-full min-w-[40rem] border-collapse">
+          <thead>
+            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
+              <th scope="col">Hold</th>
+              <th scope="col">Kept back</th>
+              <th scope="col">Placed</th>
+              <th scope="col">Released</th>
+            </tr>
+          </thead>
+          <tbody>
+            {holds.map((hold) => (
+              <tr key={hold.id} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
+                <td>
+                  <b className="font-semibold">{hold.code}</b>: {hold.reason}
+                </td>
+                <td>{hold.blocks.map((one) => BLOCKED[one] ?? one).join(", ") || "nothing"}</td>
+                <td>
+                  {sayExactly(hold.placedAt, zone)}
+                  {hold.kind === "by hand" && `, ${names(hold.placedBy)}`}
+                </td>
+                <td>
+                  {hold.releasedAt && hold.released
+                    ? `${sayExactly(hold.releasedAt, zone)}, ${sayReleased(hold.released, names)}`
+                    : "not yet"}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+type Released = NonNullable<DocumentView["state"]["holds"][number]["released"]>;
+
+function sayReleased({ how, by, why }: Released, names: (id: string) => string): string {
+  if (how === "person") return `${names(by ?? "")}: “${why}”`;
+  return `${{ approval: "by the approval", "cause gone": "its cause was gone", document: "with the document" }[how]}: ${why}`;
 }
 
 function Levels({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {

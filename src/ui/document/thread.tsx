@@ -1,4 +1,5 @@
 import type { ToldEvent } from "@/core/approval";
+import { formatMoney } from "@/core/money";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
 import type { Names } from "./route-strip";
@@ -32,10 +33,41 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
         weight: "said",
       };
     }
+    case "revised":
+      return {
+        who,
+        did: `changed it to revision ${event.data.revision}: ${event.data.why}. ${sayEffect(event.data.effect, event.data.voided.length)}.`,
+        weight: "said",
+      };
+    case "looked again":
+      return null;
     case "hold placed":
-      return { who: "Held", did: `: ${event.data.code}.`, comment: event.data.reason, weight: "held" };
+      return event.data.kind === "by hand"
+        ? { who, did: "held it.", comment: event.data.reason, weight: "held" }
+        : { who: "Held", did: `: ${event.data.code}.`, comment: event.data.reason, weight: "held" };
     case "hold released":
-      return { who: "Released", did: `: ${event.data.code}, because it was ${event.data.because}.`, weight: "quiet" };
+      return { ...sayRelease(event.data, who), weight: "quiet" };
+    case "level passed over":
+      return { who: levelName(event.data.level), did: `is passed over: it ${event.data.because}.`, weight: "quiet" };
+    case "check passed":
+      return { who: levelName(event.data.level), did: `verified: ${event.data.found}.`, weight: "quiet" };
+    case "reduced":
+      return {
+        who: "What is left",
+        did: `comes to ${formatMoney(event.data.measured.compared)}. ${event.data.band?.sentence ?? ""}`,
+        weight: "quiet",
+      };
+    case "steps begun":
+    case "step failed":
+      return event.type === "steps begun"
+        ? null
+        : { who: `Step ${event.data.step}`, did: `failed: ${event.data.error}.`, weight: "quiet" };
+    case "step done":
+      return { who: `Step ${event.data.step}`, did: `: ${event.data.result}.`, weight: "quiet" };
+    case "step retried":
+      return { who, did: `had step ${event.data.step} tried again.`, comment: event.data.reason, weight: "said" };
+    case "step skipped":
+      return { who, did: `skipped step ${event.data.step}.`, comment: event.data.reason, weight: "said" };
     case "level opened":
     case "level approved":
     case "level declined":
@@ -43,7 +75,7 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "approval given":
       return {
         who,
-        did: `approved as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}.`,
+        did: `${event.data.ticked ? "did what was to be done" : event.data.refused ? "approved in part" : "approved"} as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}${event.data.refused ? `; refused ${sayParts(event.data.refused)}` : ""}.`,
         comment: event.data.comment,
         weight: "said",
       };
@@ -68,6 +100,23 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "withdrawn":
       return { who: names(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
   }
+}
+
+const sayParts = (refused: readonly { part: string; allowed: number | null }[]) =>
+  refused.map(({ part, allowed }) => (allowed === null ? part : `some of ${part}`)).join(", ");
+
+function sayEffect(effect: "carry on" | "from the level" | "start again", voided: number): string {
+  if (voided === 0) return "No approval was lost by it";
+  const again = effect === "start again" ? "the chain began again" : "the chain went back to the level concerned";
+  return `${voided} approval${voided > 1 ? "s" : ""} no longer count${voided > 1 ? "" : "s"}; ${again}`;
+}
+
+type Release = Extract<ToldEvent, { type: "hold released" }>["data"];
+
+function sayRelease({ code, how, because }: Release, who: string): Omit<Said, "weight"> {
+  if (how === "person") return { who, did: `released “${code}”.`, comment: because };
+  const why = how === "cause gone" ? `its cause is gone, since ${because}` : because;
+  return { who: "Released", did: `: ${code}; ${why}.` };
 }
 
 function forWhom(inNameOf: string | null, names: Names): string {

@@ -9,7 +9,14 @@ import { DemoClock } from "./demo-clock";
 import { KeyHelp } from "./key-help";
 
 type Visitor = { id: string; name: string; title: string };
-type May = { mayEnter: boolean; mayBeAway: boolean; mayReadSettings: boolean; isDemo: boolean };
+type May = {
+  mayEnter: boolean;
+  mayBeAway: boolean;
+  mayReadSettings: boolean;
+  mayReadLedger: boolean;
+  mayReadLetters: boolean;
+  isDemo: boolean;
+};
 
 export type Place = { href: string; name: string };
 
@@ -65,6 +72,8 @@ function PersonMenu({
   mayEnter,
   mayBeAway,
   mayReadSettings,
+  mayReadLedger,
+  mayReadLetters,
   isDemo,
 }: { person: Visitor; clock: string } & May) {
   const router = useRouter();
@@ -74,12 +83,14 @@ function PersonMenu({
     router.refresh();
   };
   const links = [
-    { href: "/documents/new", name: "New order", when: mayEnter },
+    { href: "/documents/new", name: "New document", when: mayEnter },
     { href: `/people/${person.id}?set=absence`, name: "I am away", when: mayBeAway },
     { href: `/people/${person.id}`, name: "My page", when: true },
     { href: "/account", name: "How I sign in", when: true },
     { href: "/calendars", name: "Calendars", when: true },
-    { href: "/settings", name: "Segregation of duties", when: mayReadSettings },
+    { href: "/back-office", name: "Back office", when: mayReadLedger },
+    { href: "/post-room", name: "Post room", when: mayReadLetters },
+    { href: "/settings", name: "Settings", when: mayReadSettings },
   ];
   const item = "block min-h-10 cursor-pointer px-4 py-2 text-ink no-underline outline-none data-highlighted:bg-mist/60";
   return (

@@ -122,8 +122,8 @@ function Line({
   const inner = (
     <>
       <span className="flex items-baseline justify-between gap-3">
-        <span className="min-w-0 font-semibold">{row.title || "Untitled order"}</span>
-        <span className="font-semibold whitespace-nowrap">{formatMoney(row.net)}</span>
+        <span className="min-w-0 font-semibold">{row.title || `Untitled ${row.typeName}`}</span>
+        <span className="font-semibold whitespace-nowrap">{formatMoney(row.amount)}</span>
       </span>
       <span className="flex items-baseline justify-between gap-3 text-sm text-soft">
         <span className="min-w-0">{sentence}</span>

@@ -37,7 +37,7 @@ function WideTable({ rows, zone, record }: { rows: DocumentRow[]; zone: string; 
           <th scope="col">What</th>
           <th scope="col">From</th>
           <th scope="col" className="text-right">
-            Net
+            Amount
           </th>
           <th scope="col">State</th>
           <th scope="col">{record ? "Submitted" : "Last change"}</th>
@@ -57,15 +57,18 @@ function WideTable({ rows, zone, record }: { rows: DocumentRow[]; zone: string; 
               {row.revision > 1 && <span className="text-sm text-soft"> rev {row.revision}</span>}
             </td>
             <td>
-              {row.title || "Untitled order"}
-              <span className="text-soft">, {row.party}</span>
+              {row.title || `Untitled ${row.typeName}`}
+              <span className="text-soft">
+                {row.party && `, ${row.party}`}
+                <span className="block text-sm">{row.typeName}</span>
+              </span>
             </td>
             <td>
               {row.requesterName}
               <span className="text-soft">, {row.unitName}</span>
             </td>
             <td className="text-right font-medium whitespace-nowrap">
-              {formatAmount(row.net)} <span className="text-sm font-normal text-soft">{row.net.currency}</span>
+              {formatAmount(row.amount)} <span className="text-sm font-normal text-soft">{row.amount.currency}</span>
             </td>
             <td>
               <span className="flex flex-wrap gap-1">
@@ -94,9 +97,9 @@ function NarrowList({ rows, record }: { rows: DocumentRow[]; record: boolean }) 
         <li key={row.id} className="border-b border-rule">
           <Link href={hrefOf(row, record)} className="block py-2.5 text-ink no-underline">
             <span className="flex justify-between gap-3">
-              <span className="font-semibold">{row.title || "Untitled order"}</span>
+              <span className="font-semibold">{row.title || `Untitled ${row.typeName}`}</span>
               <span className="font-semibold whitespace-nowrap">
-                {formatAmount(row.net)} {row.net.currency}
+                {formatAmount(row.amount)} {row.amount.currency}
               </span>
             </span>
             <span className="flex justify-between gap-3 text-sm text-soft">

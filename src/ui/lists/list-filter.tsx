@@ -1,17 +1,36 @@
 import Link from "next/link";
 import { buttonClass } from "../primitives";
 
-export type Filter = { q?: string; state?: string; mine?: string; page?: string };
+export type Filter = { q?: string; state?: string; type?: string; mine?: string; page?: string };
 
-const STATES = ["draft", "waiting", "sent back", "approved", "declined", "withdrawn", "held"];
+const STATES = ["draft", "waiting", "sent back", "approved", "declined", "withdrawn", "held", "cleared"];
 
 /** Search and filters that live in the address: a plain form, so that it works before any script does. */
-export function ListFilter({ filter, withMine }: { filter: Filter; withMine: boolean }) {
+export function ListFilter({
+  filter,
+  withMine,
+  types,
+}: {
+  filter: Filter;
+  withMine: boolean;
+  types: readonly { key: string; name: string }[];
+}) {
   return (
     <form className="no-print flex flex-wrap items-end gap-3 py-4" role="search">
       <label className="w-full sm:w-72">
-        <span className="block text-sm text-soft">Number, title or supplier</span>
+        <span className="block text-sm text-soft">Number, title or party</span>
         <input type="search" name="q" defaultValue={filter.q} className="field" />
+      </label>
+      <label>
+        <span className="block text-sm text-soft">Type</span>
+        <select name="type" defaultValue={filter.type ?? ""} className="field w-48">
+          <option value="">any</option>
+          {types.map((type) => (
+            <option key={type.key} value={type.key}>
+              {type.name.toLowerCase()}
+            </option>
+          ))}
+        </select>
       </label>
       <label>
         <span className="block text-sm text-soft">State</span>
@@ -48,6 +67,7 @@ export function Pager({
   filter,
   page,
   total,
+  more = false,
   size,
   words = ["Newer", "Older"],
 }: {
@@ -55,6 +75,8 @@ export function Pager({
   filter: Record<string, string | undefined>;
   page: number;
   total: number;
+  /** There are more than are counted. */
+  more?: boolean;
   size: number;
   words?: [back: string, on: string];
 }) {
@@ -66,7 +88,7 @@ export function Pager({
       <span>
         {total === 0
           ? "None"
-          : `${((page - 1) * size + 1).toLocaleString("en-GB")} to ${Math.min(page * size, total).toLocaleString("en-GB")} of ${total.toLocaleString("en-GB")}`}
+          : `${((page - 1) * size + 1).toLocaleString("en-GB")} to ${Math.min(page * size, total).toLocaleString("en-GB")} of ${more ? "more than " : ""}${total.toLocaleString("en-GB")}`}
       </span>
       {page > 1 && <Link href={to(page - 1)}>{words[0]}</Link>}
       {page < last && <Link href={to(page + 1)}>{words[1]}</Link>}

@@ -1,6 +1,7 @@
 import { ORDER_CATEGORIES, type Attachment, type OrderLine, type PurchaseOrder } from "@/core/documents";
 import { formatAmount, money, parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
+import type { Picked } from "../people/person-picker";
 
 /** An order as it is typed: all text, so that nothing typed is lost while it is not yet right. */
 export type TypedLine = {
@@ -16,7 +17,9 @@ export type TypedOrder = {
   supplier: string;
   currency: string;
   promisedDate: string;
-  receiver: { id: string; name: string } | null;
+  receiver: Picked | null;
+  onBehalfOf: Picked | null;
+  changeOf: string;
   note: string;
   lines: TypedLine[];
   attachments: Attachment[];
@@ -38,6 +41,8 @@ export function emptyOrder(currency: string): TypedOrder {
     currency,
     promisedDate: "",
     receiver: null,
+    onBehalfOf: null,
+    changeOf: "",
     note: "",
     lines: [emptyLine()],
     attachments: [],
@@ -52,6 +57,8 @@ export function typedFrom(order: PurchaseOrder, nameOf: (id: string) => string =
     currency: order.currency,
     promisedDate: order.promisedDate ?? "",
     receiver: order.receiver ? { id: order.receiver, name: nameOf(order.receiver) } : null,
+    onBehalfOf: order.onBehalfOf ? { id: order.onBehalfOf, name: nameOf(order.onBehalfOf), unitId: order.unit } : null,
+    changeOf: order.changeOf ?? "",
     note: order.note,
     attachments: order.attachments,
     lines: order.lines.map(({ unitPrice, ...line }) => ({
@@ -66,6 +73,11 @@ export const QUANTITY = /^\d{1,9}(\.\d{1,4})?$/;
 export const TAX = /^\d{1,2}(\.\d{1,2})?$/;
 
 export type Who = { id: string; unit: string };
+
+/** On whose behalf, and the unit that goes with it. */
+export function behalfOf(picked: Picked | null | undefined, who: Who): { onBehalfOf: string | null; unit: string } {
+  return picked ? { onBehalfOf: picked.id, unit: picked.unitId ?? who.unit } : { onBehalfOf: null, unit: who.unit };
+}
 
 /** Reads what was typed; every field that cannot be read comes back with its path and what to write. */
 export function readOrder(typed: TypedOrder, who: Who, date: string): { order: PurchaseOrder; problems: Refusal[] } {
@@ -104,14 +116,14 @@ export function readOrder(typed: TypedOrder, who: Who, date: string): { order: P
     documentType: "purchase-order",
     title: typed.title.trim(),
     requester: who.id,
-    onBehalfOf: null,
-    unit: who.unit,
+    ...behalfOf(typed.onBehalfOf, who),
     supplier: typed.supplier.trim(),
     currency: typed.currency,
     date,
     promisedDate: typed.promisedDate || null,
     // What was kept in a browser before there was a receiver has none.
     ...(typed.receiver && { receiver: typed.receiver.id }),
+    ...(typed.changeOf?.trim() && { changeOf: typed.changeOf.trim().toUpperCase() }),
     note: typed.note.trim(),
     lines,
     attachments: typed.attachments,

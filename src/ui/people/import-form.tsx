@@ -5,17 +5,15 @@ import { useRef, useState } from "react";
 import { TABLES, TABLE_NAMES, type Column, type Mapping, type TableName } from "@/core/people-table";
 import type { Refusal } from "@/core/refusal";
 import { Choice, Entry, Tick } from "../labelled";
-import { Button, Refusals } from "../primitives";
+import { Refusals } from "../primitives";
+import { ProgressBar } from "../progress-bar";
 import { newCommand } from "../send";
+import { streamed, type Progress } from "../send-stream";
 import { ImportPreview, type Preview } from "./import-preview";
 
-type Progress = { stage: string; done: number; total: number };
-type Answer = {
-  progress?: Progress;
-  result?: { ok: true; value: { preview: Preview; written: number | null } } | { ok: false; refusals: Refusal[] };
-};
 type Options = { table: TableName | null; mapping: Mapping | null; complete: boolean; from: string; takeGood: boolean };
 
+const STAGES = { reading: "Reading", comparing: "Comparing", checking: "Checking", writing: "Writing in one step" };
 const START: Options = { table: null, mapping: null, complete: false, from: "", takeGood: false };
 
 /** Brings in a file in three steps: choose it, see what it would change, confirm. Nothing is written before the last. */
@@ -36,7 +34,12 @@ export function ImportForm({ today }: { today: string }) {
     stop.current = new AbortController();
     const { from, ...rest } = asked;
     const body = { ...rest, from: from || null, text, confirm, command: command.current };
-    const result = await stream(body, stop.current.signal, setProgress);
+    const result = await streamed<{ preview: Preview; written: number | null }>(
+      "/api/people/import",
+      body,
+      stop.current.signal,
+      setProgress,
+    );
     setProgress(null);
     if (!result) return;
     if (!result.ok) {
@@ -82,7 +85,13 @@ export function ImportForm({ today }: { today: string }) {
         </p>
       </div>
       <Refusals refusals={refusals} />
-      {progress && <Bar progress={progress} onCancel={() => stop.current?.abort()} />}
+      {progress && (
+        <ProgressBar
+          progress={progress}
+          words={STAGES}
+          onCancel={progress.stage === "writing" ? undefined : () => stop.current?.abort()}
+        />
+      )}
       {written !== null && (
         <p role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
           Done: {written.toLocaleString("en-GB")} {written === 1 ? "entry" : "entries"} written in one step, from{" "}
@@ -102,69 +111,6 @@ export function ImportForm({ today }: { today: string }) {
             }
           />
         </>
-      )}
-    </div>
-  );
-}
-
-/** Sends the file and reads the answer line by line as it comes; null when it was cancelled. */
-async function stream(
-  body: object,
-  signal: AbortSignal,
-  onProgress: (progress: Progress) => void,
-): Promise<NonNullable<Answer["result"]> | null> {
-  const failed = (message: string) => ({ ok: false as const, refusals: [{ code: "failed", message }] });
-  try {
-    const response = await fetch("/api/people/import", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-      signal,
-    });
-    if (!response.ok || !response.body) {
-      const problem = (await response.json()) as { refusals?: Refusal[] };
-      return problem.refusals
-        ? { ok: false, refusals: problem.refusals }
-        : failed(`The server answered ${response.status}.`);
-    }
-    const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-    let rest = "";
-    for (;;) {
-      const { value, done } = await reader.read();
-      if (done) return failed("The answer broke off; look at the preview again to see what is written.");
-      const lines = (rest + value).split("\n");
-      rest = lines.pop()!;
-      for (const line of lines) {
-        const answer = JSON.parse(line) as Answer;
-        if (answer.progress) onProgress(answer.progress);
-        if (answer.result) return answer.result;
-      }
-    }
-  } catch (error) {
-    return (error as Error).name === "AbortError"
-      ? null
-      : failed("The server cannot be reached. Nothing was lost here; try again in a moment.");
-  }
-}
-
-function Bar({ progress, onCancel }: { progress: Progress; onCancel(): void }) {
-  const words = { reading: "Reading", comparing: "Comparing", checking: "Checking", writing: "Writing in one step" };
-  return (
-    <div className="flex items-center gap-3">
-      <label htmlFor="progress" className="w-72 text-soft">
-        {words[progress.stage as keyof typeof words] ?? progress.stage}, {progress.done.toLocaleString("en-GB")} of{" "}
-        {progress.total.toLocaleString("en-GB")}
-      </label>
-      <progress
-        id="progress"
-        className="h-2 flex-1 accent-harbour"
-        max={Math.max(1, progress.total)}
-        value={progress.done}
-      />
-      {progress.stage !== "writing" && (
-        <Button small onClick={onCancel}>
-          Cancel
-        </Button>
       )}
     </div>
   );

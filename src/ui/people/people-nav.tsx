@@ -1,7 +1,4 @@
-"use client";
-
-import Link from "next/link";
-import { usePathname } from "next/navigation";
+import { PartsNav } from "../frame/parts-nav";
 
 const PARTS = [
   ["/people", "Units"],
@@ -11,28 +8,7 @@ const PARTS = [
   ["/people/away", "Away"],
 ] as const;
 
-/** The parts of People, and where the reader is. */
 export function PeopleNav({ mayImport }: { mayImport: boolean }) {
-  const path = usePathname();
   const parts = mayImport ? [...PARTS, ["/people/import", "Bring in and out"] as const] : PARTS;
-  return (
-    <nav
-      aria-label="Parts of People"
-      className="no-bar no-print -mx-4 overflow-x-auto border-b border-rule px-4 md:-mx-6 md:px-6"
-    >
-      <ul className="flex gap-5">
-        {parts.map(([href, name]) => (
-          <li key={href}>
-            <Link
-              href={href}
-              aria-current={path === href ? "page" : undefined}
-              className={`inline-flex min-h-10 items-center whitespace-nowrap no-underline ${path === href ? "font-semibold text-ink underline decoration-signal decoration-2 underline-offset-8" : "text-soft hover:text-ink"}`}
-            >
-              {name}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </nav>
-  );
+  return <PartsNav label="Parts of People" parts={parts} />;
 }

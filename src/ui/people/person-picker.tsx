@@ -2,7 +2,7 @@
 
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
 
-export type Picked = { id: string; name: string };
+export type Picked = { id: string; name: string; unitId?: string };
 type Found = Picked & { title: string; unit: string };
 
 type Props = {

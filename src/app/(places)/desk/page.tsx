@@ -46,7 +46,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
           </div>
           {!authorise(visitor.person, "documents.enter") && (
             <Link href="/documents/new" className={buttonClass("outline", true)}>
-              New order
+              New document
             </Link>
           )}
         </div>

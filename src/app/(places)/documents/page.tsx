@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
 import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
 import { visit } from "@/server/http/page";
@@ -7,14 +8,17 @@ import { DocumentTable } from "@/ui/lists/document-table";
 import { ListFilter, Pager, type Filter } from "@/ui/lists/list-filter";
 import { buttonClass } from "@/ui/primitives";
 
+const TYPES = documentTypeKeys.map((key) => ({ key, name: AUTHORITY_TYPES[key]! }));
+
 export const metadata: Metadata = { title: "Documents" };
 
 export default async function Documents({ searchParams }: { searchParams: Promise<Filter> }) {
   const { app, person, zone } = await visit();
   const filter = await searchParams;
-  const { rows, total, page } = listDocuments(app, person, {
+  const { rows, total, more, page } = listDocuments(app, person, {
     text: filter.q,
     status: filter.state,
+    type: filter.type,
     mine: filter.mine === "1",
     page: Number(filter.page) || 1,
   });
@@ -24,13 +28,13 @@ export default async function Documents({ searchParams }: { searchParams: Promis
         <h1 className="text-2xl font-semibold">Documents</h1>
         {!authorise(person, "documents.enter") && (
           <Link href="/documents/new" className={buttonClass("solid")}>
-            New order
+            New document
           </Link>
         )}
       </div>
-      <ListFilter filter={filter} withMine />
-      <DocumentTable rows={rows} zone={zone} empty="No document fits. Take a filter away, or enter a new order." />
-      <Pager path="/documents" filter={filter} page={page} total={total} size={PAGE_SIZE} />
+      <ListFilter filter={filter} withMine types={TYPES} />
+      <DocumentTable rows={rows} zone={zone} empty="No document fits. Take a filter away, or enter a new one." />
+      <Pager path="/documents" filter={filter} page={page} total={total} more={more} size={PAGE_SIZE} />
     </div>
   );
 }

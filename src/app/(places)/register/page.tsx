@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
 import { visit } from "@/server/http/page";
 import { lastSeq } from "@/server/log/log";
@@ -6,14 +7,17 @@ import { LogCheck } from "@/ui/document/log-check";
 import { DocumentTable } from "@/ui/lists/document-table";
 import { ListFilter, Pager, type Filter } from "@/ui/lists/list-filter";
 
+const TYPES = documentTypeKeys.map((key) => ({ key, name: AUTHORITY_TYPES[key]! }));
+
 export const metadata: Metadata = { title: "Register" };
 
 export default async function Register({ searchParams }: { searchParams: Promise<Filter> }) {
   const { app, person, zone } = await visit();
   const filter = await searchParams;
-  const { rows, total, page } = listDocuments(app, person, {
+  const { rows, total, more, page } = listDocuments(app, person, {
     text: filter.q,
     status: filter.state ?? "closed",
+    type: filter.type,
     page: Number(filter.page) || 1,
   });
   return (
@@ -27,9 +31,9 @@ export default async function Register({ searchParams }: { searchParams: Promise
         </div>
         <LogCheck events={lastSeq(app.db)} />
       </div>
-      <ListFilter filter={filter} withMine={false} />
+      <ListFilter filter={filter} withMine={false} types={TYPES} />
       <DocumentTable rows={rows} zone={zone} record empty="Nothing in the register fits. Take a filter away." />
-      <Pager path="/register" filter={filter} page={page} total={total} size={PAGE_SIZE} />
+      <Pager path="/register" filter={filter} page={page} total={total} more={more} size={PAGE_SIZE} />
     </div>
   );
 }

@@ -6,6 +6,8 @@ import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { readWorld } from "@/server/world";
 import { Segregation, type Broken } from "@/ui/access/segregation";
+import { PartsNav } from "@/ui/frame/parts-nav";
+import { SETTING_PARTS } from "@/ui/settings/parts";
 
 export const metadata: Metadata = { title: "Segregation of duties" };
 
@@ -28,7 +30,9 @@ export default async function Settings() {
     );
   return (
     <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
-      <h1 className="mb-4 text-2xl font-semibold">Segregation of duties</h1>
+      <h1 className="text-2xl font-semibold">Settings</h1>
+      <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
+      <h2 className="mt-5 mb-4 text-lg font-semibold">Segregation of duties</h2>
       <Segregation
         rules={rules.map((rule) => ({ ...rule, roles: [rule.roles[0], rule.roles[1]] }))}
         roles={RoleSchema.options}

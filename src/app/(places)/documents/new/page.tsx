@@ -1,9 +1,66 @@
 import type { Metadata } from "next";
-import { formFor, visitFor } from "@/server/http/page";
-import { OrderForm } from "@/ui/orders/order-form";
+import Link from "next/link";
+import { acceptedOf } from "@/core/approval";
+import { typeWords } from "@/core/documents";
+import { authorise } from "@/server/access/authorise";
+import { viewDocument } from "@/server/documents/queries";
+import { foundAccount, namesOn } from "@/server/documents/form-start";
+import { formFor, found, visitFor } from "@/server/http/page";
+import { FORMS } from "@/ui/documents/forms";
 
-export const metadata: Metadata = { title: "New order" };
+export const metadata: Metadata = { title: "New document" };
 
-export default async function NewOrder() {
-  return <OrderForm id={null} number={null} {...formFor(await visitFor("documents.enter"))} />;
+const ABOUT: Record<string, string> = {
+  "purchase-order": "Something to be bought: lines, supplier, when it is promised.",
+  "supplier-invoice": "What a supplier charges, against an order or without one.",
+  "expense-claim": "What somebody has spent and is to get back, with its receipts.",
+  "credit-limit-change": "Another limit, other payment terms or particulars of a customer.",
+  "supplier-account": "Other particulars of a supplier, its bank account above all.",
+};
+
+type Search = { type?: string; account?: string; changes?: string };
+
+export default async function NewDocument({ searchParams }: { searchParams: Promise<Search> }) {
+  const visitor = await visitFor("documents.enter");
+  const { type, account, changes } = await searchParams;
+  const Form = type && FORMS[type];
+  if (Form) {
+    const of = changes ? found(visitor, viewDocument(visitor.app, visitor.person, changes.toLowerCase())).state : null;
+    const changing = of && { ...acceptedOf(of), number: of.number };
+    return (
+      <Form
+        id={null}
+        number={null}
+        {...formFor(visitor)}
+        account={account ? foundAccount(visitor, account) : undefined}
+        people={of ? namesOn(visitor.directory, of.document) : {}}
+        {...(changing && { changing })}
+      />
+    );
+  }
+  return (
+    <div className="mx-auto w-full max-w-3xl px-4 py-5 md:px-6">
+      <h1 className="text-2xl font-semibold">New document</h1>
+      <ul className="mt-4 border-t border-rule">
+        {Object.entries(ABOUT).map(([key, about]) => (
+          <li key={key} className="border-b border-rule">
+            <Link href={`/documents/new?type=${key}`} className="block py-3 text-ink no-underline hover:bg-panel">
+              <span className="font-semibold text-harbour underline underline-offset-2">
+                {typeWords(key).name.one.replace(/^./, (letter) => letter.toUpperCase())}
+              </span>
+              <span className="block text-soft">{about}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-4">
+        {!authorise(visitor.person, "intake.import") && (
+          <>
+            Many at once: <Link href="/documents/import">take in a file</Link> of orders or invoices.{" "}
+          </>
+        )}
+        A supplier or customer that is not known yet: <Link href="/accounts/ask">ask for an account</Link>.
+      </p>
+    </div>
+  );
 }

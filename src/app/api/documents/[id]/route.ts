@@ -1,22 +1,31 @@
 import { z } from "zod";
-import { PurchaseOrderSchema } from "@/core/documents";
+import { DocumentSchema } from "@/core/documents";
+import { BlockSchema } from "@/core/holds";
 import { app } from "@/server/app";
 import { commandDocument } from "@/server/documents/commands";
 import { change } from "@/server/http/handle";
 
 const command = z.uuid();
 const comment = z.string().max(2000).default("");
+const reason = z.string().max(2000);
+const Refused = z.strictObject({ part: z.string().max(40), allowed: z.int().positive().nullable() });
 const Body = z.discriminatedUnion("type", [
-  z.strictObject({ command, type: z.enum(["save draft", "submit"]), document: PurchaseOrderSchema }),
+  z.strictObject({ command, type: z.enum(["save draft", "submit"]), document: DocumentSchema }),
+  z.strictObject({ command, type: z.literal("revise"), document: DocumentSchema, revision: z.int().positive() }),
   z.strictObject({
     command,
     type: z.enum(["approve", "decline", "send back"]),
     level: z.string(),
     revision: z.int().positive(),
     comment,
+    refused: z.array(Refused).max(400).optional(),
+    ticked: z.array(z.string().max(200)).max(40).optional(),
   }),
   z.strictObject({ command, type: z.literal("withdraw"), comment }),
-  z.strictObject({ command, type: z.literal("reroute"), reason: z.string().max(2000) }),
+  z.strictObject({ command, type: z.literal("reroute"), reason }),
+  z.strictObject({ command, type: z.literal("place hold"), reason, blocks: z.array(BlockSchema).max(5) }),
+  z.strictObject({ command, type: z.literal("release hold"), hold: z.string().max(10), reason }),
+  z.strictObject({ command, type: z.enum(["retry step", "skip step"]), step: z.int().positive(), reason }),
 ]);
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {

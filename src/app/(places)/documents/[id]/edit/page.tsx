@@ -1,34 +1,41 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
+import { accountIdOf, foundAccount, namesOn } from "@/server/documents/form-start";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { formFor, found, visit } from "@/server/http/page";
-import { OrderForm } from "@/ui/orders/order-form";
+import { FORMS } from "@/ui/documents/forms";
 
-export const metadata: Metadata = { title: "Correct an order" };
+export const metadata: Metadata = { title: "Correct a document" };
 
-export default async function EditOrder({ params }: { params: Promise<{ id: string }> }) {
+export default async function EditDocument({ params }: { params: Promise<{ id: string }> }) {
   const visitor = await visit();
   const { id } = await params;
   const view = found(visitor, viewDocument(visitor.app, visitor.person, id));
-  if (!sheetFor(visitor, view).mayEdit) redirect(`/documents/${id}`);
+  const { mayEdit, mayRevise } = sheetFor(visitor, view);
+  if (!mayEdit && !mayRevise) redirect(`/documents/${id}`);
   const { directory } = visitor;
-  const sentBack = view.state.levels
+  const { state } = view;
+  const sentBack = state.levels
     .flatMap((level) => level.decisions)
     .findLast((decision) => decision.outcome === "sendBack");
-  const { document } = view.state;
+  const { document } = state;
   const requester = directory.person(document.requester);
+  const account = accountIdOf(document);
+  const Form = FORMS[document.documentType]!;
   return (
-    <OrderForm
+    <Form
       id={id}
-      number={view.state.number}
+      number={state.number}
       initial={document}
-      receiverName={document.receiver && directory.person(document.receiver)?.name}
+      people={namesOn(directory, document)}
       // Whoever took over from a requester who has left corrects it in the requester’s name.
       {...formFor({ ...visitor, person: requester ?? visitor.person })}
-      nextRevision={view.state.status === "sent back" ? view.state.revision + 1 : view.state.revision}
+      account={account ? foundAccount(visitor, account) : undefined}
+      nextRevision={state.status === "draft" ? state.revision : state.revision + 1}
+      revising={state.status === "waiting" ? state.revision : undefined}
       remark={
-        sentBack && view.state.status === "sent back"
+        sentBack && state.status === "sent back"
           ? { by: directory.person(sentBack.by)?.name ?? sentBack.by, comment: sentBack.comment }
           : undefined
       }

@@ -17,13 +17,21 @@ export default async function RecordPage({ params }: Props) {
   const { app, person, directory, zone } = visitor;
   const view = found(visitor, viewDocument(app, person, (await params).id));
   const record = recordOf(app, view);
+  const { asked, rates } = sheetFor(visitor, view);
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <p className="no-print mb-2">
         <Link href={`/documents/${view.state.id}`}>{view.state.number}</Link>
-        {sheetFor(visitor, view).asked && <span className="text-soft"> waits for your decision there</span>}
+        {asked && <span className="text-soft"> waits for your decision there</span>}
       </p>
-      <RecordView view={view} record={record} directory={directory} zone={zone} logged={lastSeq(app.db)} />
+      <RecordView
+        view={view}
+        record={record}
+        directory={directory}
+        zone={zone}
+        logged={lastSeq(app.db)}
+        rates={rates}
+      />
     </div>
   );
 }

@@ -1,17 +1,18 @@
 "use client";
 
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import type { Attachment } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import { upload } from "../send";
-import type { TypedOrder } from "./model";
 
-/** Papers of an order: chosen or dropped, each kept at once and listed by name. */
-export function Papers() {
-  const { setValue, getValues } = useFormContext<TypedOrder>();
-  const papers = (useWatch<TypedOrder, "attachments">({ name: "attachments" }) ?? []) as Attachment[];
+type WithPapers = { attachments: Attachment[] };
+
+/** Papers of a document: chosen or dropped, each kept at once and listed by name. */
+export function Papers({ title = "Papers", children }: { title?: string; children?: ReactNode }) {
+  const { setValue, getValues } = useFormContext<WithPapers>();
+  const papers = useWatch<WithPapers, "attachments">({ name: "attachments" }) ?? [];
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [over, setOver] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -45,7 +46,8 @@ export function Papers() {
     >
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="papers-title" className="font-sans text-sm font-semibold">
-          Papers <span className="font-normal text-soft">PDF, PNG, JPEG or WebP, up to 10 MB each; drop them here</span>
+          {title}{" "}
+          <span className="font-normal text-soft">PDF, PNG, JPEG or WebP, up to 10 MB each; drop them here</span>
         </h2>
         <label className="inline-flex min-h-8 cursor-pointer items-center rounded-sm border border-harbour px-2.5 text-sm font-medium text-harbour focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-signal">
           {busy ? "Taking it in" : "Choose files"}
@@ -62,6 +64,7 @@ export function Papers() {
         </label>
       </div>
       <Refusals refusals={refusals} />
+      {children}
       <ul>
         {papers.map((paper) => (
           <li key={paper.hash} className="flex items-center gap-3">

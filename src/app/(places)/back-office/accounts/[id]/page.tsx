@@ -1,0 +1,139 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { sayDate } from "@/core/words";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { visibleFields } from "@/server/ledger/account-commands";
+import { accountView } from "@/server/ledger/views";
+import { InviteAgain, NewSalesOrder } from "@/ui/back-office/account-acts";
+import { OfficeFrame } from "@/ui/back-office/office-frame";
+import { sayDay } from "@/ui/format";
+import { SectionTitle, StatusMark, buttonClass } from "@/ui/primitives";
+import { DenseTable } from "@/ui/tables";
+
+export const metadata: Metadata = { title: "Account" };
+
+export default async function AccountPage({ params }: { params: Promise<{ id: string }> }) {
+  const { app, person, zone, directory } = await visitFor("ledger.read");
+  const view = accountView(app, (await params).id);
+  if (!view) notFound();
+  const { account, documents, facts, receivables, orders } = view;
+  const labels: Record<string, string> = account.kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
+  const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayValue>[0]>;
+  const type = account.kind === "supplier" ? "supplier-account" : "credit-limit-change";
+  const mayEnter = !authorise(person, "documents.enter");
+  return (
+    <OfficeFrame>
+      <div className="flex flex-wrap items-start justify-between gap-4">
+        <div>
+          <h2 className="text-xl font-semibold">{account.name}</h2>
+          <p className="text-soft">
+            {account.kind === "supplier" ? "Supplier" : "Customer"}
+            {account.group && `, ${account.group}`}. Account{" "}
+            <b className={`font-semibold ${account.status === "open" ? "text-approved" : "text-held"}`}>
+              {account.status === "asked for" ? "blocked until it is approved" : account.status}
+            </b>
+            {account.askedBy && `, asked for by ${directory.person(account.askedBy)?.name ?? account.askedBy}`}.
+          </p>
+        </div>
+        <div className="flex flex-wrap gap-2">
+          {account.status === "asked for" && mayEnter && <InviteAgain account={account.id} />}
+          {account.kind === "customer" && !authorise(person, "ledger.write") && (
+            <NewSalesOrder customer={account.id} name={account.name} currency={account.currency} />
+          )}
+          {mayEnter && (
+            <Link href={`/documents/new?type=${type}&account=${account.id}`} className={buttonClass("solid", true)}>
+              {account.status === "asked for" && account.kind === "customer"
+                ? "Propose its first limit"
+                : "Change its fields"}
+            </Link>
+          )}
+        </div>
+      </div>
+      <div className="mt-5 grid gap-x-9 gap-y-6 lg:grid-cols-2">
+        <section aria-labelledby="fields">
+          <SectionTitle id="fields">Controlled fields: a change of any is approved first</SectionTitle>
+          <dl className="grid grid-cols-[9rem_1fr] gap-y-1">
+            {Object.entries(labels).map(([key, label]) => (
+              <div key={key} className="contents">
+                <dt className="text-soft">{label}</dt>
+                <dd>
+                  {sayValue(fields[key] ?? null)}
+                  {key === "bankAccount" && account.bankAt && (
+                    <span className="text-sm text-held"> changed on {sayDay(account.bankAt, zone)}</span>
+                  )}
+                </dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        {facts && (
+          <section aria-labelledby="owes">
+            <SectionTitle id="owes">What it owes and has ordered</SectionTitle>
+            <dl className="grid grid-cols-[1fr_auto] gap-y-1">
+              {(
+                [
+                  ["Receivables", facts.receivables],
+                  ["Open orders", facts.openOrders],
+                  ["Orders stopped for credit", facts.stoppedOrders],
+                  [`Overdue${facts.daysOverdue ? `, the oldest ${facts.daysOverdue} days` : ""}`, facts.overdue],
+                ] as const
+              ).map(([label, amount]) => (
+                <div key={label} className="contents">
+                  <dt className="text-soft">{label}</dt>
+                  <dd className="text-right">{formatMoney(amount)}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        )}
+        <section aria-labelledby="documents" className="min-w-0">
+          <SectionTitle id="documents">Documents</SectionTitle>
+          {documents.length === 0 && <p className="text-soft">None yet.</p>}
+          <ul>
+            {documents.map((one) => (
+              <li key={one.id} className="flex flex-wrap items-center gap-x-3 border-b border-rule/70 py-1">
+                <Link href={`/documents/${one.id}`}>{one.number}</Link>{" "}
+                <span className="min-w-0 flex-1">{one.title}</span>
+                <StatusMark status={one.status} />
+              </li>
+            ))}
+          </ul>
+        </section>
+        {facts && (
+          <section aria-labelledby="open" className="min-w-0">
+            <SectionTitle id="open">Receivables and orders</SectionTitle>
+            <DenseTable
+              label="Receivables and orders"
+              heads={[{ label: "What" }, { label: "Due or placed" }, { label: "Amount", right: true }]}
+            >
+              {receivables.map((one) => (
+                <tr key={one.number}>
+                  <td>{one.number}</td>
+                  <td>{sayDate(one.due)}</td>
+                  <td className="text-right">{one.amount}</td>
+                </tr>
+              ))}
+              {orders.map((one) => (
+                <tr key={one.id}>
+                  <td>
+                    {one.id}, {one.title}
+                    <span className={`block text-sm ${one.status === "stopped" ? "text-held" : "text-soft"}`}>
+                      {one.status}
+                      {one.because && `: ${one.because}`}
+                    </span>
+                  </td>
+                  <td>{sayDay(one.placedAt, zone)}</td>
+                  <td className="text-right">{one.amount}</td>
+                </tr>
+              ))}
+            </DenseTable>
+          </section>
+        )}
+      </div>
+    </OfficeFrame>
+  );
+}

@@ -1,0 +1,34 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { customerGroups, customerList } from "@/server/ledger/views";
+import { CustomerTable } from "@/ui/back-office/customer-table";
+import { OfficeFrame } from "@/ui/back-office/office-frame";
+import { TextFilter } from "@/ui/back-office/text-filter";
+import { Empty, buttonClass } from "@/ui/primitives";
+
+export const metadata: Metadata = { title: "Customers" };
+
+export default async function Customers({ searchParams }: { searchParams: Promise<{ q?: string; group?: string }> }) {
+  const { app, person } = await visitFor("ledger.read");
+  const { q, group } = await searchParams;
+  const rows = customerList(app, { text: q, group });
+  return (
+    <OfficeFrame>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <TextFilter q={q} group={group} groups={customerGroups(app)} />
+        {!authorise(person, "intake.import") && (
+          <Link href="/back-office/customers/import" className={`mb-4 ${buttonClass("outline", true)}`}>
+            Read a table of customers
+          </Link>
+        )}
+      </div>
+      {rows.length === 0 ? (
+        <Empty>No customer fits.</Empty>
+      ) : (
+        <CustomerTable rows={rows} mayPropose={!authorise(person, "documents.enter")} group={group} />
+      )}
+    </OfficeFrame>
+  );
+}

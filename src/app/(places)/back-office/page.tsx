@@ -1,0 +1,84 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { visitFor } from "@/server/http/page";
+import { deliveriesOf } from "@/server/hooks/hooks";
+import { BOOKED_A_PAGE, postingsOf } from "@/server/ledger/views";
+import { sayDate } from "@/core/words";
+import { sayMoment } from "@/ui/format";
+import { OfficeFrame } from "@/ui/back-office/office-frame";
+import { Pager } from "@/ui/lists/list-filter";
+import { Empty, SectionTitle, buttonClass } from "@/ui/primitives";
+import { DenseTable } from "@/ui/tables";
+
+export const metadata: Metadata = { title: "Back office" };
+
+const KINDS = ["order sent", "invoice posted", "claim posted"];
+
+export default async function Books({ searchParams }: { searchParams: Promise<{ kind?: string; page?: string }> }) {
+  const { app, zone } = await visitFor("ledger.read");
+  const search = await searchParams;
+  const { rows, total, page } = postingsOf(app, { kind: search.kind, page: Number(search.page) || 1 });
+  const deliveries = deliveriesOf(app);
+  return (
+    <OfficeFrame>
+      <form className="no-print flex items-end gap-3 pb-4" role="search">
+        <label>
+          <span className="block text-sm text-soft">Entries</span>
+          <select name="kind" defaultValue={search.kind ?? ""} className="field w-48">
+            <option value="">all</option>
+            {KINDS.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className={buttonClass("outline", true)}>
+          Show
+        </button>
+      </form>
+      {rows.length === 0 ? (
+        <Empty>Nothing is booked yet. What is approved and not held is booked here by the steps of its policy.</Empty>
+      ) : (
+        <DenseTable
+          label="Entries"
+          heads={[
+            { label: "When" },
+            { label: "Entry" },
+            { label: "Document" },
+            { label: "Party" },
+            { label: "Amount", right: true },
+            { label: "Detail" },
+          ]}
+        >
+          {rows.map((row) => (
+            <tr key={row.document + row.kind}>
+              <td className="whitespace-nowrap">{sayMoment(row.at, zone)}</td>
+              <td>{row.kind}</td>
+              <td>
+                <Link href={`/documents/${row.document}`}>{row.number}</Link>
+              </td>
+              <td>{row.party}</td>
+              <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
+              <td className="text-soft">
+                {row.detail}
+                {row.run && `; payment run of ${sayDate(row.run)}`}
+              </td>
+            </tr>
+          ))}
+        </DenseTable>
+      )}
+      <Pager path="/back-office" filter={search} page={page} total={total} size={BOOKED_A_PAGE} />
+      {deliveries.length > 0 && (
+        <section aria-labelledby="calls" className="mt-4">
+          <SectionTitle id="calls">Calls the receiver that ships with Bandeira has taken</SectionTitle>
+          <ul className="text-sm">
+            {deliveries.map((one) => (
+              <li key={one.id} className="border-b border-rule/70 py-1">
+                {one.id}, {sayMoment(one.at, zone)}, signature verified
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </OfficeFrame>
+  );
+}

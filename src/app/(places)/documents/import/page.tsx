@@ -1,0 +1,29 @@
+import type { Metadata } from "next";
+import { INTAKE_COLUMNS } from "@/core/intake";
+import { AUTHORITY_TYPES } from "@/core/documents";
+import { visitFor } from "@/server/http/page";
+import { IntakeForm } from "@/ui/intake/intake-form";
+
+export const metadata: Metadata = { title: "Take in a file" };
+
+export default async function TakeIn() {
+  await visitFor("intake.import");
+  return (
+    <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
+      <h1 className="mb-4 text-2xl font-semibold">Take in a file</h1>
+      <IntakeForm />
+      <section aria-labelledby="columns" className="mt-8 text-sm text-soft">
+        <h2 id="columns" className="font-sans text-sm font-semibold text-ink">
+          Columns of a table
+        </h2>
+        {Object.entries(INTAKE_COLUMNS).map(([kind, columns]) => (
+          <p key={kind}>
+            {AUTHORITY_TYPES[kind]}:{" "}
+            {columns.map((one) => (one.needed ? `${one.names[0]} (needed)` : one.names[0])).join(", ")}. Rows with the
+            same {kind === "supplier-invoice" ? "supplier and invoice number" : "order"} are one document.
+          </p>
+        ))}
+      </section>
+    </div>
+  );
+}

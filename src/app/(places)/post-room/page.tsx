@@ -1,0 +1,56 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { visitFor } from "@/server/http/page";
+import { lettersOf } from "@/server/ledger/views";
+import { sayMoment } from "@/ui/format";
+import { Pager } from "@/ui/lists/list-filter";
+import { Empty } from "@/ui/primitives";
+
+export const metadata: Metadata = { title: "Post room" };
+
+/** Text with its links to this application as links. */
+function Linked({ text }: { text: string }) {
+  return text.split(/(\/particulars\/[\w-]+)/).map((part, index) =>
+    part.startsWith("/particulars/") ? (
+      <a key={index} href={part}>
+        {part}
+      </a>
+    ) : (
+      part
+    ),
+  );
+}
+
+export default async function PostRoom({ searchParams }: { searchParams: Promise<{ page?: string }> }) {
+  const { app, zone } = await visitFor("letters.read");
+  const { rows, total, page } = lettersOf(app, Number((await searchParams).page) || 1);
+  return (
+    <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
+      <h1 className="text-2xl font-semibold">Post room</h1>
+      <p className="text-soft">Every message Bandeira has written. Nothing leaves the machine.</p>
+      {rows.length === 0 && <Empty>No message was written yet.</Empty>}
+      <ul className="mt-3 border-t border-rule">
+        {rows.map((letter) => (
+          <li key={letter.id} className="border-b border-rule py-2">
+            <p className="flex flex-wrap justify-between gap-x-6">
+              <b className="font-semibold">{letter.subject}</b>
+              <span className="text-sm text-soft">{sayMoment(letter.at, zone)}</span>
+            </p>
+            <p className="text-sm text-soft">
+              To {letter.recipient}
+              {letter.document && (
+                <>
+                  , about <Link href={`/documents/${letter.document}`}>{letter.document.toUpperCase()}</Link>
+                </>
+              )}
+            </p>
+            <p className="serif break-words">
+              <Linked text={letter.body} />
+            </p>
+          </li>
+        ))}
+      </ul>
+      <Pager path="/post-room" filter={{}} page={page} total={total} size={40} />
+    </div>
+  );
+}

@@ -1,0 +1,39 @@
+import type { Metadata } from "next";
+import { CLAIM_CATEGORIES } from "@/core/documents";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { EFFECTS } from "@/server/intake/customers";
+import { findAccounts, readRules } from "@/server/ledger/accounts";
+import { PartsNav } from "@/ui/frame/parts-nav";
+import { SETTING_PARTS } from "@/ui/settings/parts";
+import { RulesForm } from "@/ui/settings/rules-form";
+import { formatMoney } from "@/core/money";
+
+export const metadata: Metadata = { title: "Matching, claims and imports" };
+
+export default async function Rules() {
+  const { app, person, directory } = await visitFor("policies.read");
+  const [customer] = findAccounts(app.db, { kind: "customer", limit: 1 });
+  const limit = customer?.fields.limit;
+  const example = customer && limit && typeof limit === "object" ? { name: customer.name, limit } : null;
+  return (
+    <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
+      <h1 className="text-2xl font-semibold">Settings</h1>
+      <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
+      <RulesForm
+        rules={readRules(app.db)}
+        categories={CLAIM_CATEGORIES}
+        currency={directory.organisation.currency}
+        mayWrite={!authorise(person, "rules.write")}
+        effects={EFFECTS}
+        example={
+          example && {
+            name: example.name,
+            before: formatMoney(example.limit),
+            after: formatMoney({ ...example.limit, minor: example.limit.minor * 2 }),
+          }
+        }
+      />
+    </div>
+  );
+}

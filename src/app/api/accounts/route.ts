@@ -1,0 +1,66 @@
+import { z } from "zod";
+import { CUSTOMER_FIELDS, MOST_MINOR, type CustomerField } from "@/core/documents";
+import { CurrencySchema } from "@/core/money";
+import { authorise } from "@/server/access/authorise";
+import { app } from "@/server/app";
+import { change, read } from "@/server/http/handle";
+import { askForAccount, inviteAgain, proposeChange, visibleFields } from "@/server/ledger/account-commands";
+import { findAccounts } from "@/server/ledger/accounts";
+
+const command = z.uuid();
+const Value = z
+  .union([z.string().max(200), z.strictObject({ minor: z.int().min(0).max(MOST_MINOR), currency: CurrencySchema })])
+  .nullable();
+const Body = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("ask"),
+    command,
+    kind: z.enum(["supplier", "customer"]),
+    name: z.string().max(120),
+    email: z.union([z.literal(""), z.email("must be an e-mail address such as name@firm.example")]).default(""),
+    currency: CurrencySchema,
+    group: z.string().max(60).default(""),
+  }),
+  z.strictObject({ type: z.literal("invite"), command: z.uuid().optional(), account: z.string().max(80) }),
+  z.strictObject({
+    type: z.literal("propose"),
+    command,
+    customers: z.array(z.string().max(80)).min(1, "choose at least one customer").max(200),
+    changes: z
+      .array(z.strictObject({ field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]), after: Value }))
+      .min(1, "change at least one field")
+      .max(12),
+    note: z.string().max(2000).default(""),
+    origin: z.enum(["by hand", "edit", "stopped order"]),
+    stoppedOrder: z.string().max(40).nullable().default(null),
+    submit: z.boolean(),
+  }),
+]);
+
+export function POST(request: Request) {
+  return change(request, Body, (actor, body) => {
+    if (body.type === "ask") return askForAccount(app(), actor, body, body.command);
+    if (body.type === "invite") return inviteAgain(app(), actor, body.account);
+    return proposeChange(app(), actor, body, body.command);
+  });
+}
+
+const MOST = 30;
+
+/** Accounts by a part of their name, for whoever enters documents. */
+export function GET(request: Request) {
+  return read(request, (reader) => {
+    const refusal = authorise(reader, "documents.enter");
+    if (refusal) return { ok: false, refusals: [refusal] };
+    const query = new URL(request.url).searchParams;
+    const kind = query.get("kind") === "supplier" ? "supplier" : "customer";
+    const found = findAccounts(app().db, { kind, text: query.get("q") ?? "", limit: MOST });
+    return {
+      ok: true,
+      value: found.map(({ bankAt: _, askedBy: __, ...account }) => ({
+        ...account,
+        fields: visibleFields(reader, { ...account, bankAt: null, askedBy: null }),
+      })),
+    };
+  });
+}

@@ -1,0 +1,13 @@
+import { z } from "zod";
+import { DocumentSchema } from "@/core/documents";
+import { app } from "@/server/app";
+import { previewEdit } from "@/server/documents/commands";
+import { change } from "@/server/http/handle";
+
+const Body = z.strictObject({ document: DocumentSchema, revision: z.int().positive() });
+
+/** What an edit in approval would void; nothing is written. */
+export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  return change(request, Body, (actor, body) => previewEdit(app(), actor, id, { type: "revise", ...body }));
+}

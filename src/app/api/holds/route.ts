@@ -1,0 +1,20 @@
+import { z } from "zod";
+import { app } from "@/server/app";
+import { releaseMany } from "@/server/holds/board";
+import { change } from "@/server/http/handle";
+
+const Body = z.strictObject({
+  command: z.uuid(),
+  holds: z
+    .array(z.strictObject({ document: z.string().max(20), hold: z.string().max(10) }))
+    .min(1)
+    .max(200),
+  reason: z.string().max(2000),
+});
+
+/** Releases holds with one reason. */
+export function POST(request: Request) {
+  return change(request, Body, (actor, { holds, reason, command }) =>
+    releaseMany(app(), actor, holds, reason, command),
+  );
+}

@@ -1,0 +1,62 @@
+import { z } from "zod";
+import { MOST_MINOR, QuantitySchema } from "@/core/documents";
+import { CurrencySchema } from "@/core/money";
+import { app } from "@/server/app";
+import { change } from "@/server/http/handle";
+import { enterSalesOrder, makePaymentRun, publishRates, readBalances, receiveGoods } from "@/server/ledger/books";
+
+const command = z.uuid();
+const minor = z.int().positive().max(MOST_MINOR);
+const Body = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("receive"),
+    command,
+    order: z.string().max(20),
+    line: z.int().min(1).max(200),
+    quantity: QuantitySchema,
+  }),
+  z.strictObject({ type: z.literal("payment run"), command, day: z.iso.date() }),
+  z.strictObject({
+    type: z.literal("sales order"),
+    command,
+    customer: z.string().max(80),
+    title: z.string().min(1, "say what is ordered").max(120),
+    minor,
+  }),
+  z.strictObject({
+    type: z.literal("balances"),
+    command,
+    customer: z.string().max(80),
+    receivables: z.array(z.strictObject({ number: z.string().min(1).max(40), minor, due: z.iso.date() })).max(500),
+  }),
+  z.strictObject({
+    type: z.literal("rate"),
+    command,
+    from: CurrencySchema,
+    to: CurrencySchema,
+    date: z.iso.date(),
+    rate: z.string().regex(/^(?=.*[1-9])\d{1,9}(\.\d{1,9})?$/, "must be a number above zero such as 1.1712"),
+    source: z.string().min(1, "say where it was taken from").max(80),
+  }),
+]);
+
+/** What people of the back office do in its books. */
+export function POST(request: Request) {
+  return change(request, Body, (actor, body) => {
+    const { command: id } = body;
+    switch (body.type) {
+      case "receive":
+        return receiveGoods(app(), actor, body, id);
+      case "payment run":
+        return makePaymentRun(app(), actor, body.day, id);
+      case "sales order":
+        return enterSalesOrder(app(), actor, body, id);
+      case "balances":
+        return readBalances(app(), actor, body.customer, body.receivables, id);
+      case "rate": {
+        const { from, to, date, rate, source } = body;
+        return publishRates(app(), actor, [{ from, to, date, rate, source }], id);
+      }
+    }
+  });
+}

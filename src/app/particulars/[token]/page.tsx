@@ -1,0 +1,34 @@
+import type { Metadata } from "next";
+import { FIRST_LIMIT_PAPERS } from "@/core/documents";
+import { app } from "@/server/app";
+import { invitedParty } from "@/server/ledger/account-commands";
+import { Front } from "@/ui/frame/front";
+import { ParticularsForm } from "@/ui/back-office/particulars-form";
+
+export const metadata: Metadata = { title: "Your particulars", referrer: "no-referrer" };
+
+/** What another party sees of Bandeira: its own form, and nothing else. */
+export default async function Particulars({ params }: { params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const party = invitedParty(app(), token);
+  if (!party)
+    return (
+      <Front
+        title="This link is no longer open"
+        lead="It was used, replaced or is too old. Ask whoever sent it for a new one."
+      />
+    );
+  return (
+    <Front
+      title={`${party.host} asks for your particulars`}
+      lead={`${party.askedBy} wants to open an account for ${party.name}. What you fill in and sign here is checked by people before it is used.`}
+    >
+      <ParticularsForm
+        token={token}
+        name={party.name}
+        supplier={party.kind === "supplier"}
+        papers={party.kind === "supplier" ? ["Tax certificate", "Bank letter"] : [...FIRST_LIMIT_PAPERS]}
+      />
+    </Front>
+  );
+}

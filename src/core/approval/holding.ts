@@ -1,0 +1,161 @@
+import { hasCause, activeOf } from "../holds";
+import { whoMayDecide } from "../people";
+import type { Result } from "../refusal";
+import { lookingFrom, peopleOf, route, subjectOf } from "../routing";
+import {
+  advance,
+  done,
+  fold,
+  levelOf,
+  no,
+  place,
+  placeByPolicy,
+  released,
+  releaseAll,
+  start,
+  verify,
+  versionFor,
+} from "./chain";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+
+type Placing = Extract<DocumentCommand, { type: "place hold" }>;
+type Releasing = Extract<DocumentCommand, { type: "release hold" }>;
+
+/** Somebody stops a document by hand, in approval or after it. */
+export function placeByHand(state: DocumentState, command: Placing, context: DecideContext): Result<DocumentEvent[]> {
+  if (state.status !== "waiting" && state.status !== "approved")
+    return no("closed", `${state.number} is ${state.status}; only what is in approval or approved can be held`);
+  const reason = command.reason.trim();
+  if (!reason) return no("comment required", "Say why it is held", "reason");
+  if (command.blocks.length === 0) return no("invalid", "Choose what the hold keeps from happening", "blocks");
+  const hold = {
+    kind: "by hand" as const,
+    code: "Held by hand",
+    reason,
+    blocks: command.blocks,
+    level: null,
+    rule: null,
+  };
+  return done(place(state, [hold], context.actor));
+}
+
+/**
+ * Somebody releases a hold with a reason. Where the policy names who may, only they; what routing or a check holds is mended at its cause.
+ */
+export function releaseByHand(
+  state: DocumentState,
+  command: Releasing,
+  context: DecideContext,
+): Result<DocumentEvent[]> {
+  const hold = state.holds.find((one) => one.id === command.hold);
+  if (!hold) return no("unknown", `${state.number} has no hold “${command.hold}”`, "hold");
+  if (hold.releasedAt) return no("already", `${hold.code} is released already: ${hold.released?.why ?? ""}`);
+  if (!command.reason.trim()) return no("comment required", "Say why it is released", "reason");
+  const refusal = whyNotRelease(state, hold.id, context);
+  return refusal ?? done([released(hold, "person", context.actor, command.reason.trim())]);
+}
+
+/** Why somebody may not release a hold, roles aside; null when they may. */
+export function whyNotRelease(state: DocumentState, id: string, context: DecideContext): Result<never> | null {
+  const hold = activeOf(state.holds).find((one) => one.id === id);
+  if (!hold) return no("unknown", `${state.number} has no hold “${id}”`);
+  if (hold.kind === "routing") return no("cause", `${hold.code}: mend the cause, and it is routed again by itself`);
+  if (hold.kind === "check") return no("cause", `${hold.reason}: add what is missing, and it is verified again`);
+  const subject = subjectOf(state.document, state.route?.measured?.compared ?? null, context.routing);
+  if (subject.requester === context.actor || subject.excluded.some((one) => one.person === context.actor))
+    return no("own", "Nobody releases a hold on their own document");
+  const rule = hold.rule === null ? null : versionFor(state, context)?.policy.holds[hold.rule]?.release;
+  if (!rule) return null;
+  const { candidates } = whoMayDecide(rule, subject, context.routing.directory, context.at);
+  const mine = candidates.find((one) => one.person === context.actor);
+  if (mine?.eligible) return null;
+  const names = candidates.filter((one) => one.eligible).map((one) => one.name);
+  return no("not asked", `The policy lets ${names.join(" or ") || "nobody who is there"} release it`);
+}
+
+/** Whether the policy itself names somebody to release a hold, whatever roles they have. */
+export function isNamedToRelease(state: DocumentState, id: string, context: DecideContext): boolean {
+  const hold = activeOf(state.holds).find((one) => one.id === id);
+  const rule = hold && hold.rule !== null && versionFor(state, context)?.policy.holds[hold.rule]?.release;
+  return Boolean(rule) && whyNotRelease(state, id, context) === null;
+}
+
+/** The step after the approval that releases what the policy holds; what a person placed, a person releases. */
+export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
+  const holds = activeOf(state.holds).filter((hold) => hold.kind === "policy");
+  return done(holds.map((hold) => released(hold, "approval", null, "a step after the approval released it")));
+}
+
+/** Policy holds as they are to be now: those without a cause any more released, those with a new one placed. */
+export function refreshHolds(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+  const policy = versionFor(state, context)?.policy;
+  if (!policy) return [];
+  const looking = lookingFrom(state.document, context.routing);
+  const gone = activeOf(state.holds).filter((hold) => {
+    const rule = hold.kind === "policy" && hold.rule !== null ? policy.holds[hold.rule] : undefined;
+    return rule?.when && !hasCause(rule, state.document, looking);
+  });
+  const events = gone.map((hold) => released(hold, "cause gone", null, because));
+  const after = fold(state, events, context.at);
+  return state.status === "waiting" ? [...events, ...placeByPolicy(after, context)] : events;
+}
+
+/**
+ * Looks at a held document again after something around it has changed: a receipt, a rate, an account, people. Holds whose cause is gone are
+ * released, and what routing held goes on. No events when everything stays as it is.
+ * @param because what has changed, as it is told with the release
+ */
+export function lookAgain(state: DocumentState, because: string, context: DecideContext): Result<DocumentEvent[]> {
+  if (state.status !== "waiting" && state.status !== "approved") return done([]);
+  const around = context.routing.around ?? {};
+  const looked: DocumentEvent = { type: "looked again", data: { around, because } };
+  const events = [...(state.status === "waiting" ? goOn(fold(state, [looked], context.at), because, context) : [])];
+  const after = fold(state, [looked, ...events], context.at);
+  const holds = refreshHolds(after, because, context);
+  const all = [...events, ...holds];
+  return done(all.length > 0 ? [looked, ...all] : []);
+}
+
+/** What routing or a check held goes on where it can now. */
+function goOn(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+  const checks = activeOf(state.holds).filter((hold) => hold.kind === "check");
+  const passed = checks.reduce<DocumentEvent[]>((events, hold) => {
+    const now = fold(state, events, context.at);
+    const level = levelOf(now, hold.level!, context);
+    return level ? [...events, ...verify(now, level, context)] : events;
+  }, []);
+  const afterChecks = fold(state, passed, context.at);
+  const moved = passed.some((event) => event.type === "level approved");
+  const events = moved ? [...passed, ...advance(afterChecks, context)] : passed;
+  const now = fold(state, events, context.at);
+  const routing = activeOf(now.holds).filter((hold) => hold.kind === "routing");
+  if (routing.length === 0) return events;
+  const begun = now.levels.some((level) => level.decisions.length > 0 || level.status === "open");
+  return [...events, ...(begun ? openAgain(now, because, context) : routeAnew(now, because, context))];
+}
+
+/** A chain that is under way keeps its approvals: only the level that could not open is tried again. */
+function openAgain(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+  const free = activeOf(state.holds).filter((hold) => {
+    if (hold.kind !== "routing" || hold.level === null) return false;
+    const level = levelOf(state, hold.level, context);
+    const amount = state.route?.measured?.compared ?? null;
+    return level && !peopleOf(level, state.document, amount, { ...context.routing, at: context.at }).blocked;
+  });
+  const events = free.map((hold) => released(hold, "cause gone", null, because));
+  return events.length ? [...events, ...advance(fold(state, events, context.at), context)] : [];
+}
+
+function routeAnew(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+  const routed = route(state.document, { ...context.routing, at: context.at });
+  if (routed.outcome === "held") return [];
+  const events: DocumentEvent[] = activeOf(state.holds)
+    .filter((hold) => hold.kind === "routing")
+    .map((hold) => released(hold, "cause gone", null, because));
+  const { around } = context.routing;
+  const rerouted: DocumentEvent = {
+    type: "rerouted",
+    data: { route: routed, reason: because, approvalsVoided: 0, ...(around && { around }) },
+  };
+  return start(state, [...events, ...releaseAll(state, "it was routed again", ["check"]), rerouted], context);
+}

@@ -1,0 +1,175 @@
+import { dayIn, timeIn } from "../calendar";
+import { documentType, type RefusedPart } from "../documents";
+import type { Directory } from "../people";
+import type { Result } from "../refusal";
+import { measure } from "../routing";
+import { bandOf, sayBand } from "../policy";
+import { sayDate } from "../words";
+import { advance, done, fold, levelOf, no, releaseAll, versionFor } from "./chain";
+import { evolve } from "./evolve";
+import { seatFor } from "./seats";
+import { acceptedOf, refusedOf } from "./status";
+import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+
+type Say = Extract<DocumentCommand, { revision: number; level: string }>;
+
+/** Approving, declining and sending back at an open level, in part or whole, and what follows from it. */
+export function speak(state: DocumentState, command: Say, context: DecideContext): Result<DocumentEvent[]> {
+  const level = state.levels.find((candidate) => candidate.level === command.level);
+  const refusal = whyNotSpeak(state, level, command, context);
+  if (refusal || !level) return refusal ?? no("unknown", `${state.number} has no level “${command.level}”`, "level");
+  const seat = seatFor(state, level, context.actor, context.routing, context.at);
+  if (!seat.ok) return seat;
+  const wrong = wrongParts(state, level, command);
+  if (wrong) return wrong;
+  const refused = command.type === "approve" ? (command.refused ?? []) : [];
+  const data = {
+    level: level.level,
+    by: context.actor,
+    inNameOf: seat.value === context.actor ? null : seat.value,
+    comment: command.comment.trim(),
+    revision: state.revision,
+    policyVersion: state.route!.policy!.version,
+    ...(refused.length > 0 && { refused }),
+    ...(level.kind === "task" && command.type === "approve" && { ticked: command.ticked ?? [] }),
+  };
+  if (command.type === "send back")
+    return done([
+      { type: "sent back", data },
+      ...releaseAll(state, "it was sent back", ["routing", "check", "policy"]),
+    ]);
+  const said: DocumentEvent =
+    command.type === "approve" ? { type: "approval given", data } : { type: "approval refused", data };
+  const events = [said, ...reduce(evolve(state, said, context.at), refused, context)];
+  const after = fold(state, events, context.at);
+  const spoken = after.levels.find((candidate) => candidate.level === level.level)!;
+  return done([...events, ...consequences(after, spoken, context)]);
+}
+
+/** Parts are refused one by one and not all: refusing everything is declining. */
+function wrongParts(state: DocumentState, level: LevelState, command: Say): Result<never> | null {
+  if (command.type !== "approve") return null;
+  const unticked = (level.checklist ?? []).filter((item) => !command.ticked?.includes(item));
+  if (level.kind === "task" && unticked.length > 0)
+    return no("checklist", `Not ticked yet: ${unticked.map((item) => `“${item}”`).join(", ")}`, "ticked");
+  if (!command.refused?.length) return null;
+  const type = documentType(state.document.documentType);
+  const parts = type.parts(acceptedOf(state));
+  const original = type.parts(state.document);
+  for (const [index, { part, allowed }] of command.refused.entries()) {
+    const found = original.find((one) => one.key === part);
+    if (!found) return no("unknown part", `${state.number} has no part “${part}”`, `refused.${index}`);
+    if (refusedOf(state).some((one) => one.part === part && one.allowed === null))
+      return no("already refused", `${found.label} has been refused already`, `refused.${index}`);
+    if (allowed === null) continue;
+    const most = found.amount?.minor;
+    if (most === undefined || allowed <= 0 || allowed >= most)
+      return no("amount", `${found.label}: allow an amount above zero and below what is asked for`, `refused.${index}`);
+  }
+  const left = type.parts(type.without(state.document, merge(refusedOf(state), command.refused)));
+  return left.length === 0 && parts.length > 0
+    ? no("nothing left", "Every part is refused; press Decline if nothing is approved", "refused")
+    : null;
+}
+
+/** What two deciders refuse together: of one part, the less that either allows. */
+export function merge(before: readonly RefusedPart[], more: readonly RefusedPart[]): RefusedPart[] {
+  const merged = new Map(before.map((one) => [one.part, one.allowed]));
+  for (const { part, allowed } of more) {
+    const old = merged.get(part);
+    merged.set(part, old === undefined || allowed === null ? allowed : old === null ? null : Math.min(old, allowed));
+  }
+  return [...merged].map(([part, allowed]) => ({ part, allowed }));
+}
+
+/**
+ * After a part is refused the amount is worked out again from what is left. Levels that have not begun and that the band it falls into does not
+ * ask for are passed over; what has been decided stays.
+ */
+function reduce(state: DocumentState, more: readonly RefusedPart[], context: DecideContext): DocumentEvent[] {
+  const policy = versionFor(state, context)?.policy;
+  const section = policy?.sections.find((one) => one.id === state.route!.section!.id);
+  if (more.length === 0 || !policy || !section) return [];
+  const refused = merge(refusedOf(state), more);
+  const left = documentType(state.document.documentType).without(state.document, refused);
+  const measured = measure(left, policy, { ...context.routing, at: context.at });
+  if ("code" in measured) return [];
+  const index = bandOf(measured.compared.minor, section.thresholds);
+  const before = state.route!.band!.index;
+  const band =
+    index < before
+      ? { index, sentence: sayBand(policy, section, index, context.routing.directory) }
+      : state.route!.band;
+  const reduced: DocumentEvent = { type: "reduced", data: { refused, measured, band } };
+  if (index >= before) return [reduced];
+  const over = state.levels.filter(
+    (level) => level.status === "not yet" && levelOf(state, level.level, context)?.marks[index] !== "approves",
+  );
+  return [
+    reduced,
+    ...over.map((level): DocumentEvent => ({
+      type: "level passed over",
+      data: { level: level.level, because: "has no part in the band of what is left" },
+    })),
+  ];
+}
+
+function consequences(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
+  const count = (outcome: Decision["outcome"]) =>
+    new Set(level.decisions.filter((one) => one.outcome === outcome).map((one) => one.by)).size;
+  if (count("approve") >= level.needed) {
+    const approved: DocumentEvent = { type: "level approved", data: { level: level.level } };
+    return [approved, ...advance(evolve(state, approved, context.at), context)];
+  }
+  const outOfReach = level.pool.length - count("decline") < level.needed;
+  if (count("decline") > 0 && (level.refusal === "first ends" || outOfReach)) {
+    return [
+      { type: "level declined", data: { level: level.level } },
+      { type: "declined", data: { level: level.level } },
+      ...releaseAll(state, "it was declined"),
+    ];
+  }
+  return [];
+}
+
+/** Why somebody may not decide at a level now; the second of two learns who was first. */
+function whyNotSpeak(
+  state: DocumentState,
+  level: LevelState | undefined,
+  command: Say,
+  context: DecideContext,
+): Result<never> | null {
+  const { directory } = context.routing;
+  const first = level?.decisions.at(-1);
+  const already = first
+    ? `already ${PAST[first.outcome]} by ${nameOf(first.by, directory)} ${sayWhen(first.at, directory)}`
+    : null;
+  if (state.status !== "waiting")
+    return no("already decided", `${state.number} is ${state.status}${already ? `: ${already}` : ""}`);
+  if (!level) return null;
+  if (command.revision !== state.revision)
+    return no(
+      "other revision",
+      `Revision ${state.revision} has come since revision ${command.revision}; look at it before deciding`,
+      "revision",
+    );
+  if (level.status === "not yet") return no("not yet", `${level.name} is not asked yet`);
+  if (level.status !== "open") return no("already decided", `${level.name}: ${already ?? `is ${level.status}`}`);
+  const own = level.decisions.find((decision) => decision.by === context.actor);
+  if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this ${sayWhen(own.at, directory)}`);
+  const outcome = ({ approve: "approve", decline: "decline", "send back": "sendBack" } as const)[command.type];
+  if (level.commentOn.includes(outcome) && !command.comment.trim())
+    return no("comment required", `Say why in the comment, so that the requester knows what to do`, "comment");
+  return null;
+}
+
+const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
+
+/** @example sayWhen("2026-03-10T09:13:00Z", directory) // "on 10 Mar 2026 at 09:13" */
+function sayWhen(at: string, { organisation }: Directory): string {
+  return `on ${sayDate(dayIn(at, organisation.timeZone))} at ${timeIn(at, organisation.timeZone)}`;
+}
+
+function nameOf(id: string, directory: Directory): string {
+  return directory.person(id)?.name ?? id;
+}

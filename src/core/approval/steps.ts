@@ -1,0 +1,58 @@
+import type { Result } from "../refusal";
+import { done, no } from "./chain";
+import type { DocumentCommand, DocumentEvent, DocumentState, Step } from "./types";
+
+type Command<T> = Extract<DocumentCommand, { type: T }>;
+
+/** The step after the approval that is to be carried out next; null when all are done or skipped. */
+export function nextStep(state: DocumentState): Step | null {
+  return state.steps?.find((step) => step.status === "waiting" || step.status === "failed") ?? null;
+}
+
+/** Steps are carried out in their order, and each once: one that is done is never done again. */
+function only(state: DocumentState, step: number): Result<never> | null {
+  const found = state.steps?.find((one) => one.step === step);
+  if (!found) return no("unknown", `${state.number} has no step ${step}`, "step");
+  if (found.status === "done" || found.status === "skipped")
+    return no("already", `Step ${step} is ${found.status} already: ${found.result}`);
+  if (nextStep(state)?.step !== step) return no("not yet", `Step ${step} comes after the one before is done`);
+  return null;
+}
+
+export function finishStep(state: DocumentState, { step, result }: Command<"finish step">): Result<DocumentEvent[]> {
+  return only(state, step) ?? done([{ type: "step done", data: { step, result } }]);
+}
+
+export function failStep(state: DocumentState, command: Command<"fail step">): Result<DocumentEvent[]> {
+  const { step, error, nextAt } = command;
+  return only(state, step) ?? done([{ type: "step failed", data: { step, error, nextAt } }]);
+}
+
+export function retryStep(state: DocumentState, command: Command<"retry step" | "skip step">): Result<DocumentEvent[]> {
+  return byHand(state, command, (step, reason) => ({ type: "step retried", data: { step, reason } }));
+}
+
+export function skipStep(state: DocumentState, command: Command<"retry step" | "skip step">): Result<DocumentEvent[]> {
+  return byHand(state, command, (step, reason) => ({ type: "step skipped", data: { step, reason } }));
+}
+
+function byHand(
+  state: DocumentState,
+  { step, reason }: Command<"retry step" | "skip step">,
+  event: (step: number, reason: string) => DocumentEvent,
+): Result<DocumentEvent[]> {
+  if (!reason.trim()) return no("comment required", "Say why", "reason");
+  return only(state, step) ?? done([event(step, reason.trim())]);
+}
+
+const MINUTES = [1, 5, 30, 120, 720];
+
+/**
+ * When a step that failed is tried again: after 1, 5, 30 minutes, 2 and 12 hours; then it waits for somebody.
+ * @param attempts how often it has been tried
+ * @param at ISO date-time in UTC of the last attempt
+ */
+export function nextTry(attempts: number, at: string): string | null {
+  const minutes = MINUTES[attempts - 1];
+  return minutes === undefined ? null : new Date(Date.parse(at) + minutes * 60_000).toISOString();
+}

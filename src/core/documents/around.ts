@@ -1,0 +1,72 @@
+import type { ToCurrency } from "../conditions";
+import type { Money } from "../money";
+import type { Rules } from "./rules";
+
+/**
+ * What is known around a document when it is routed: accounts, orders, receipts and other documents it has to do with. It is looked up once by
+ * the server, stored with the route, and everything the types compute from it can be computed again.
+ */
+export type Around = {
+  supplier?: SupplierFacts;
+  /** Other documents of the same type with the same supplier, submitted and not declined or withdrawn, within the longest time any policy asks for. */
+  recent?: readonly { number: string; date: string; net: Money }[];
+  order?: OrderFacts;
+  /** Other invoices that may be the same one, with why; see `likelyDuplicates`. */
+  duplicates?: readonly { number: string; why: string }[];
+  /** Other claims on which a receipt of this one stands, by the hash of its content. */
+  receiptsElsewhere?: readonly { hash: string; number: string }[];
+  customer?: CustomerFacts;
+  rules?: Rules;
+};
+
+export type AccountStatus = "asked for" | "open" | "blocked";
+
+/** A supplier's account as it stands; `limit` is the largest invoice taken without a closer look. */
+export type SupplierFacts = {
+  id: string;
+  name: string;
+  status: AccountStatus;
+  limit: Money | null;
+  /** ISO date of the last change of its bank account, if that is recent by the rules. */
+  bankChanged: string | null;
+};
+
+/** An order as an invoice or a change order meets it. */
+export type OrderFacts = {
+  number: string;
+  supplier: string;
+  status: string;
+  currency: string;
+  committed: { net: Money; gross: Money };
+  lines: readonly {
+    description: string;
+    quantity: string;
+    unitPrice: number;
+    /** Quantities as decimal text: what has come in, and what other invoices have charged already. */
+    received: string;
+    invoiced: string;
+  }[];
+};
+
+/** What a customer owes, has ordered, and may owe. */
+export type CustomerFacts = {
+  id: string;
+  name: string;
+  status: AccountStatus;
+  limit: Money | null;
+  receivables: Money;
+  openOrders: Money;
+  stoppedOrders: Money;
+  overdue: Money;
+  /** Days since the oldest unpaid due date; 0 when nothing is overdue. */
+  daysOverdue: number;
+};
+
+/** What facts and measures may look at besides the document. */
+export type Looking = { around: Around; toCurrency: ToCurrency };
+
+/** Nothing known around, and no conversion: for what is looked at before it is routed. */
+export const NOTHING_AROUND: Looking = {
+  around: {},
+  toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
+};

@@ -1,0 +1,219 @@
+// Claims: ceilings, receipts, what is left of one. Limits: exposure, increase, papers. Totals with one supplier.
+import { describe, expect, it } from "vitest";
+import { claim, claimLine, customerAround, limitChange, order } from "../fixtures";
+import { evaluate } from "../conditions";
+import {
+  NOTHING_AROUND,
+  USUAL_RULES,
+  claimTotal,
+  documentType,
+  exposureOf,
+  increaseOf,
+  linesWithoutReceipt,
+  overCeilings,
+  papersMissing,
+  receiptsTwice,
+  type ExpenseClaim,
+} from "./index";
+
+const looking = { ...NOTHING_AROUND, around: { rules: USUAL_RULES } };
+const texts = (found: { text: string }[]) => found.map((one) => one.text);
+const [A, B] = ["a".repeat(64), "b".repeat(64)];
+
+describe("ceilings of a claim", () => {
+  it("by category, to the cent", () => {
+    expect(overCeilings(claim([claimLine({ category: "meals", claimed: 4_500 })]), looking)).toEqual([]);
+    expect(texts(overCeilings(claim([claimLine({ category: "meals", claimed: 4_501 })]), looking))).toEqual([
+      "Line 1: 0.01 EUR over the ceiling of 45.00 EUR for meals",
+    ]);
+  });
+  it("the daily allowance counts by day, and not together with meals of that day", () => {
+    const day = (date: string, category: "allowance" | "meals", claimed: number) =>
+      claimLine({ date, category, claimed });
+    const found = overCeilings(
+      claim([
+        day("2026-03-02", "allowance", 6_200),
+        day("2026-03-03", "allowance", 3_200),
+        day("2026-03-03", "allowance", 3_001),
+        day("2026-03-02", "meals", 900),
+        day("2026-03-04", "meals", 900),
+      ]),
+      looking,
+    );
+    expect(texts(found)).toEqual([
+      "Line 2: 0.01 EUR over the daily allowance of 62.00 EUR",
+      "Line 4: a meal on 2 Mar 2026, for which the daily allowance is claimed as well",
+    ]);
+  });
+});
+
+describe("receipts", () => {
+  it("are needed over ten, and not for an allowance", () => {
+    const lines = [
+      claimLine({ claimed: 1_000 }),
+      claimLine({ claimed: 1_001 }),
+      claimLine({ claimed: 5_000, receipt: A }),
+      claimLine({ claimed: 5_000, category: "allowance" }),
+    ];
+    expect(linesWithoutReceipt(claim(lines), looking)).toEqual([2]);
+  });
+  it("the same twice is found by content, in the claim and on another", () => {
+    const lines = [claimLine({ receipt: A }), claimLine({ receipt: A }), claimLine({ receipt: B })];
+    const around = { receiptsElsewhere: [{ hash: B, number: "EC-00007" }] };
+    expect(texts(receiptsTwice(claim(lines), { ...looking, around }))).toEqual([
+      "Line 2: the same receipt stands on line 1",
+      "Line 3: the same receipt stands on EC-00007",
+    ]);
+  });
+  it("a receipt that is not attached, a line of tomorrow, and more than was spent are missing items", () => {
+    const lines = [
+      claimLine({ receipt: A }),
+      claimLine({ date: "2026-04-01" }),
+      claimLine({ claimed: 200, spent: { minor: 100, currency: "EUR" } }),
+    ];
+    expect(
+      documentType("expense-claim")
+        .missing(claim(lines))
+        .map((item) => item.path),
+    ).toEqual(["lines.0.receipt", "lines.1.date", "lines.2.claimed"]);
+  });
+});
+
+describe("what is left of a claim", () => {
+  const type = documentType("expense-claim");
+  it("is its accepted lines, a cut one with what is allowed", () => {
+    const five = claim([100, 200, 300, 400, 500].map((claimed) => claimLine({ claimed })));
+    const left = type.without(five, [
+      { part: "line 1", allowed: null },
+      { part: "line 4", allowed: 150 },
+    ]) as ExpenseClaim;
+    expect(left.lines.map((line) => line.claimed)).toEqual([200, 300, 150, 500]);
+    expect(claimTotal(left).minor).toBe(1_150);
+  });
+});
+
+describe("credit limits", () => {
+  const type = documentType("credit-limit-change");
+  const raise = limitChange([{ field: "limit", before: eur(50_000), after: eur(80_000) }]);
+  function eur(major: number) {
+    return { minor: major * 100, currency: "EUR" };
+  }
+  it("exposure after the change is the new limit, or what is owed and ordered where that is more", () => {
+    const around = {
+      customer: customerAround({ receivables: eur(30_000), openOrders: eur(5_000), stoppedOrders: eur(10_000) }),
+    };
+    expect(exposureOf(raise, { ...NOTHING_AROUND, around })).toMatchObject({ now: eur(45_000), after: eur(80_000) });
+    const lower = limitChange([{ field: "limit", before: eur(50_000), after: eur(20_000) }]);
+    expect(exposureOf(lower, { ...NOTHING_AROUND, around })).toMatchObject({ after: eur(45_000) });
+  });
+  it("without its customer it cannot be measured, and is not taken for nothing", () => {
+    const measure = type.measures.find((one) => one.key === "exposure")!;
+    expect(measure.of(raise, { ...NOTHING_AROUND, currency: "EUR" })).toMatchObject({
+      missing: expect.any(String) as string,
+    });
+  });
+  // Raising a customer's limit needs approval, lowering usually does not; an edit of the phone number does not: common practice.
+  it("a condition on “rose” sees a raise and no lowering, nor another phone", () => {
+    const rose = { kind: "change" as const, field: "limit", is: "rose" as const };
+    const met = (change: typeof raise) => evaluate(rose, type.facts(change, NOTHING_AROUND)).outcome;
+    expect(met(raise)).toBe("met");
+    expect(met(limitChange([{ field: "limit", before: eur(50_000), after: eur(49_999) }]))).toBe("not met");
+    expect(met(limitChange([{ field: "phone", before: "1", after: "2" }]))).toBe("not met");
+    expect(met(limitChange([{ field: "limit", before: null, after: eur(1) }]))).toBe("met");
+  });
+  it("a fall is no increase", () => {
+    const measure = type.measures.find((one) => one.key === "increase")!;
+    const of = (before: number, after: number) =>
+      measure.of(limitChange([{ field: "limit", before: eur(before), after: eur(after) }]), {
+        ...NOTHING_AROUND,
+        currency: "EUR",
+      });
+    expect([of(50_000, 80_000), of(80_000, 50_000)]).toMatchObject([{ amount: eur(30_000) }, { amount: eur(0) }]);
+  });
+  it("a first limit needs its three papers, each named and attached", () => {
+    const paper = { hash: A, name: "a.pdf", type: "application/pdf", size: 1 };
+    const first = limitChange([{ field: "limit", before: null, after: eur(1) }], {
+      first: true,
+      attachments: [paper],
+      papers: [
+        { name: "Annual accounts", hash: A },
+        { name: "Signed terms", hash: B },
+      ],
+    });
+    expect(papersMissing(first)).toEqual(["Credit report", "Signed terms"]);
+  });
+  it("only the limit, not the terms; or a lower limit than was asked for", () => {
+    const both = limitChange([
+      { field: "limit", before: eur(50_000), after: eur(80_000) },
+      { field: "paymentTerms", before: "30 days", after: "60 days" },
+    ]);
+    expect(type.without(both, [{ part: "paymentTerms", allowed: null }])).toMatchObject({
+      changes: [{ field: "limit", after: eur(80_000) }],
+    });
+    expect(type.without(both, [{ part: "limit", allowed: 6_000_000 }])).toMatchObject({
+      changes: [{ field: "limit", after: eur(60_000) }, { field: "paymentTerms" }],
+    });
+  });
+});
+
+// Directive 2014/24/EU, Article 5(3), from memory: a purchase is not subdivided to stay below a threshold.
+describe("the total with one supplier", () => {
+  const measure = documentType("purchase-order").measures.find((one) => one.key === "supplierTotal")!;
+  const recent = [
+    { number: "PO-1", date: "2026-02-08", net: { minor: 100_000, currency: "EUR" } },
+    { number: "PO-2", date: "2026-02-09", net: { minor: 200_000, currency: "EUR" } },
+  ];
+  const of = (days: number, net = 300_000) =>
+    measure.of(order(net), { ...NOTHING_AROUND, around: { recent }, currency: "EUR", days });
+  it("adds what was ordered within the days, that of the first day left out", () => {
+    expect([of(29), of(30), of(31)]).toMatchObject([
+      { amount: { minor: 300_000 } },
+      { amount: { minor: 500_000 } },
+      { amount: { minor: 600_000 } },
+    ]);
+    expect(of(31)).toMatchObject({
+      arithmetic: "3,000.00 EUR + 2 others with Northrigg Cordage since 8 Feb 2026 3,000.00 EUR = 6,000.00 EUR",
+    });
+  });
+  it("an order cut in two needs what the whole would have needed", () => {
+    const half = { number: "PO-3", date: "2026-03-10", net: { minor: 250_000, currency: "EUR" } };
+    const cut = measure.of(order(250_000), {
+      ...NOTHING_AROUND,
+      around: { recent: [half] },
+      currency: "EUR",
+      days: 30,
+    });
+    expect(cut).toMatchObject({ amount: { minor: 500_000 } });
+  });
+  it("without a rate for one of them it is not measured", () => {
+    const around = { recent: [{ number: "PO-9", date: "2026-03-01", net: { minor: 1, currency: "CHF" } }] };
+    expect(measure.of(order(1), { ...NOTHING_AROUND, around, currency: "EUR", days: 30 })).toMatchObject({
+      missing: "No exchange rate to EUR for PO-9",
+    });
+  });
+});
+
+describe("a change order", () => {
+  const committed = { net: { minor: 100_000, currency: "EUR" }, gross: { minor: 123_000, currency: "EUR" } };
+  const around = {
+    order: {
+      number: "PO-00001",
+      supplier: "Northrigg Cordage",
+      status: "approved",
+      currency: "EUR",
+      committed,
+      lines: [],
+    },
+  };
+  it("says what it adds to what is committed", () => {
+    const change = order(130_000, { changeOf: "PO-00001" });
+    expect(increaseOf(change, { ...NOTHING_AROUND, around })).toEqual({ minor: 30_000, currency: "EUR" });
+    expect(documentType("purchase-order").facts(change, { ...NOTHING_AROUND, around })).toMatchObject({
+      changeOrder: true,
+    });
+  });
+  it("of an order that is not there is remarked on", () => {
+    const said = documentType("purchase-order").remarks(order(1, { changeOf: "PO-9" }), NOTHING_AROUND);
+    expect(texts(said)).toContain("There is no approved order PO-9 to change");
+  });
+});

@@ -1,0 +1,312 @@
+import { z } from "zod";
+import { beforeKey, type Facts } from "../conditions";
+import { formatMoney, money, MoneySchema, type Money } from "../money";
+import type { CustomerFacts, Looking } from "./around";
+import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
+import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
+
+/** Fields of a customer that a change must be approved for, with how each is called. */
+export const CUSTOMER_FIELDS = {
+  limit: "Credit limit",
+  paymentTerms: "Payment terms",
+  insuredAmount: "Insured amount",
+  bankAccount: "Bank account",
+  invoiceAddress: "Invoice address",
+  phone: "Phone number",
+} as const;
+export type CustomerField = keyof typeof CUSTOMER_FIELDS;
+const AMOUNTS: readonly CustomerField[] = ["limit", "insuredAmount"];
+
+/** Papers that a first limit needs, by the name under which they are attached. */
+export const FIRST_LIMIT_PAPERS = ["Annual accounts", "Credit report", "Signed terms"] as const;
+
+const Value = z.union([z.string().max(200), MoneySchema]).nullable();
+
+export const FieldChangeSchema = z.strictObject({
+  field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]),
+  before: Value,
+  after: Value,
+});
+/** One controlled field, old and new; an amount is money, everything else is text; null is none. */
+export type FieldChange = z.infer<typeof FieldChangeSchema>;
+
+export const CreditLimitChangeSchema = z
+  .strictObject({
+    documentType: z.literal("credit-limit-change"),
+    ...basicFields,
+    customer: z.string().min(1).max(80).meta({ description: "Id of the customer's account" }),
+    customerName: z.string().max(120),
+    first: z.boolean().default(false).meta({ description: "The first limit of a new customer" }),
+    origin: z.enum(["by hand", "edit", "import", "stopped order"]).default("by hand"),
+    stoppedOrder: z.string().max(40).nullable().default(null),
+    changes: z.array(FieldChangeSchema).max(12),
+    papers: z
+      .array(z.strictObject({ name: z.string().max(60), hash: z.string().regex(/^[0-9a-f]{64}$/) }))
+      .max(20)
+      .default([])
+      .meta({ description: "Which attached paper is which of those that are required" }),
+  })
+  .superRefine((change, context) => {
+    const issue = (index: number, message: string) =>
+      context.addIssue({ code: "custom", path: ["changes", index, "after"], message });
+    change.changes.forEach((one, index) => {
+      for (const value of [one.before, one.after]) {
+        if (value === null) continue;
+        if (AMOUNTS.includes(one.field) !== (typeof value === "object"))
+          issue(index, `${CUSTOMER_FIELDS[one.field]} is ${AMOUNTS.includes(one.field) ? "an amount" : "text"}`);
+        else if (typeof value === "object" && (value.minor < 0 || value.minor > MOST_MINOR))
+          issue(index, `${CUSTOMER_FIELDS[one.field]} is not an amount anybody would grant`);
+      }
+      if (change.changes.findIndex((other) => other.field === one.field) < index)
+        issue(index, `${CUSTOMER_FIELDS[one.field]} is changed twice`);
+    });
+  });
+export type CreditLimitChange = z.infer<typeof CreditLimitChangeSchema>;
+
+export function isAmountField(field: CustomerField): boolean {
+  return AMOUNTS.includes(field);
+}
+
+export function sayValue(value: FieldChange["before"]): string {
+  if (value === null || value === "") return "none";
+  return typeof value === "string" ? value : formatMoney(value);
+}
+
+/** The new value of a field if it is changed; else undefined. */
+function changed(change: CreditLimitChange, field: CustomerField): FieldChange | undefined {
+  return change.changes.find((one) => one.field === field);
+}
+
+function limitAfter(change: CreditLimitChange, customer: CustomerFacts | undefined): Money {
+  const found = changed(change, "limit");
+  const value = found ? found.after : (customer?.limit ?? null);
+  return value !== null && typeof value === "object" ? value : money(0, change.currency);
+}
+
+export type Exposure = {
+  /** What is owed and ordered now: receivables, open orders, and orders stopped for credit. */
+  receivables: Money;
+  openOrders: Money;
+  stoppedOrders: Money;
+  overdue: Money;
+  now: Money;
+  limitNow: Money | null;
+  limitAfter: Money;
+  /** What may be owed once the change is made: the new limit, or what is owed and ordered if that is more. */
+  after: Money;
+};
+
+/** What a customer owes and may owe, now and after a change, in the account's currency; null while the customer is not known. */
+export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Looking): Exposure | null {
+  const { customer } = around;
+  if (!customer) return null;
+  const { receivables, openOrders, stoppedOrders, overdue } = customer;
+  const { currency } = receivables;
+  const now = money(receivables.minor + openOrders.minor + stoppedOrders.minor, currency);
+  const limit = toCurrency(limitAfter(change, customer), currency);
+  if (!limit) return null;
+  return {
+    receivables,
+    openOrders,
+    stoppedOrders,
+    overdue,
+    now,
+    limitNow: customer.limit,
+    limitAfter: limit,
+    after: limit.minor > now.minor ? limit : now,
+  };
+}
+
+function exposureMeasure(change: CreditLimitChange, looking: Looking): Measured {
+  const exposure = exposureOf(change, looking);
+  if (!exposure) return { missing: `What ${change.customerName || "the customer"} owes is not known` };
+  const { receivables, openOrders, stoppedOrders, limitAfter: limit, after } = exposure;
+  const owed = `receivables ${formatMoney(receivables)} + orders ${formatMoney(money(openOrders.minor + stoppedOrders.minor, openOrders.currency))}`;
+  return { amount: after, arithmetic: `new limit ${formatMoney(limit)} or ${owed}, whichever is more` };
+}
+
+function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Looking): Measured {
+  const limit = changed(change, "limit");
+  const after = limitAfter(change, around.customer);
+  const before = limit ? limit.before : after;
+  const old =
+    before !== null && typeof before === "object" ? toCurrency(before, after.currency) : money(0, after.currency);
+  if (!old) return { missing: `There is no rate between the old limit and ${after.currency}` };
+  const amount = money(Math.max(0, after.minor - old.minor), after.currency);
+  return {
+    amount,
+    arithmetic: `${formatMoney(after)} − ${formatMoney(old)}${after.minor < old.minor ? ", a lower limit is no increase" : ""}`,
+  };
+}
+
+/** Required papers of a first limit that are not attached. */
+export function papersMissing(change: CreditLimitChange): string[] {
+  if (!change.first) return [];
+  return FIRST_LIMIT_PAPERS.filter(
+    (name) =>
+      !change.papers.some((one) => one.name === name && change.attachments.some((paper) => paper.hash === one.hash)),
+  );
+}
+
+function missing(change: CreditLimitChange): MissingItem[] {
+  const items: MissingItem[] = [];
+  if (change.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
+  change.changes.forEach((one, index) => {
+    if (JSON.stringify(one.before) === JSON.stringify(one.after))
+      items.push({
+        path: `changes.${index}.after`,
+        message: `${CUSTOMER_FIELDS[one.field]}: enter another value, or leave it out`,
+      });
+  });
+  if (change.first && !changed(change, "limit")?.after)
+    items.push({ path: "changes", message: "Say what the first limit is to be" });
+  return items;
+}
+
+function facts(change: CreditLimitChange, looking: Looking): Facts {
+  const exposure = exposureOf(change, looking);
+  const { customer } = looking.around;
+  const values = Object.fromEntries(
+    change.changes.flatMap(({ field, before, after }) => [
+      [field, after ?? (isAmountField(field) ? money(0, change.currency) : "")],
+      [beforeKey(field), before ?? (isAmountField(field) ? money(0, change.currency) : "")],
+    ]),
+  );
+  return {
+    limit: limitAfter(change, customer),
+    ...values,
+    customer: change.customerName,
+    exposure: exposure?.after ?? null,
+    overdue: exposure?.overdue ?? null,
+    overLimitNow: Boolean(exposure && exposure.now.minor > (exposure.limitNow?.minor ?? 0)),
+    firstLimit: change.first,
+    papersMissing: papersMissing(change).length > 0,
+    fromStoppedOrder: change.origin === "stopped order",
+    currency: change.currency,
+    unit: change.unit,
+    requester: change.requester,
+  };
+}
+
+function remarks(change: CreditLimitChange, looking: Looking): Remark[] {
+  const found: Remark[] = papersMissing(change).map((name) => ({
+    code: "papers missing",
+    grave: true,
+    text: `${name} is not attached`,
+  }));
+  const exposure = exposureOf(change, looking);
+  const { customer } = looking.around;
+  if (exposure && exposure.now.minor > exposure.limitAfter.minor)
+    found.push({
+      code: "over the limit",
+      grave: true,
+      text: `${formatMoney(money(exposure.now.minor - exposure.limitAfter.minor, exposure.now.currency))} over the new limit already`,
+    });
+  if (customer && customer.overdue.minor > 0)
+    found.push({
+      code: "overdue",
+      grave: customer.daysOverdue > 30,
+      text: `${formatMoney(customer.overdue)} overdue, the oldest by ${customer.daysOverdue} days`,
+    });
+  return found;
+}
+
+/** An amount that is raised may be granted in part: anything above the old value and up to the new one. */
+function allowedValue(one: FieldChange, allowed: number | null): FieldChange["after"] {
+  const floor = one.before !== null && typeof one.before === "object" ? one.before.minor : 0;
+  if (allowed === null || one.after === null || typeof one.after !== "object") return one.before;
+  return money(Math.min(one.after.minor, Math.max(floor, allowed)), one.after.currency);
+}
+
+export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
+  key: "credit-limit-change",
+  name: { one: "credit-limit change", many: "credit-limit changes", prefix: "CL" },
+  schema: CreditLimitChangeSchema,
+  fields: [
+    { key: "customer", kind: "text", label: "customer", always: true },
+    { key: "limit", kind: "amount", label: "credit limit", always: true, controlled: true },
+    { key: "paymentTerms", kind: "text", label: "payment terms", controlled: true },
+    { key: "insuredAmount", kind: "amount", label: "insured amount", controlled: true },
+    { key: "bankAccount", kind: "text", label: "bank account", controlled: true },
+    { key: "invoiceAddress", kind: "text", label: "invoice address", controlled: true },
+    { key: "phone", kind: "text", label: "phone number", controlled: true },
+    { key: "exposure", kind: "amount", label: "exposure after the change", always: true },
+    { key: "overdue", kind: "amount", label: "overdue amount" },
+    { key: "overLimitNow", kind: "flag", label: "exposure over the present limit" },
+    { key: "firstLimit", kind: "flag", label: "first limit of a new customer" },
+    { key: "papersMissing", kind: "flag", label: "required paper that is missing" },
+    { key: "fromStoppedOrder", kind: "flag", label: "order stopped for credit" },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+  ],
+  facts,
+  measures: [
+    { key: "exposure", label: "exposure after the change", of: exposureMeasure },
+    { key: "increase", label: "increase of the limit", of: increaseMeasure },
+  ],
+  missing,
+  changes: (before, after): Change[] => {
+    const { found, compare } = differences();
+    for (const [field, label] of Object.entries(CUSTOMER_FIELDS)) {
+      const say = (change: CreditLimitChange) => {
+        const one = changed(change, field as CustomerField);
+        return one ? sayValue(one.after) : "as it is";
+      };
+      compare(label, say(before), say(after));
+    }
+    compare("Note", before.note, after.note);
+    compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
+    return found;
+  },
+  parts: (change): Part[] =>
+    change.changes.map((one) => ({
+      key: one.field,
+      label: CUSTOMER_FIELDS[one.field],
+      amount: one.after !== null && typeof one.after === "object" ? one.after : null,
+    })),
+  without: (change, refused: readonly RefusedPart[]) => ({
+    ...change,
+    changes: change.changes.flatMap((one) => {
+      const cut = refused.find((part) => part.part === one.field);
+      if (!cut) return [one];
+      const after = allowedValue(one, cut.allowed);
+      return JSON.stringify(after) === JSON.stringify(one.before) ? [] : [{ ...one, after }];
+    }),
+  }),
+  remarks,
+  concerns: (change) => ({ customer: [change.customerName] }),
+  peopleFields: {},
+  named: () => ({}),
+  interested: () => [],
+  shows: "net",
+  sample: (known) => ({
+    documentType: "credit-limit-change",
+    ...sampleBasics(known),
+    customer: "trial",
+    customerName: known.party || "Trial",
+    first: false,
+    origin: "by hand",
+    stoppedOrder: null,
+    changes: [
+      {
+        field: "limit",
+        before: money(0, known.currency),
+        after: money(known.minor, known.currency),
+      },
+    ],
+    papers: [],
+  }),
+  headline: (change) => {
+    const amount = limitAfter(change, undefined);
+    const fields = change.changes.map((one) => CUSTOMER_FIELDS[one.field].toLowerCase());
+    const title = change.title || `${change.first ? "First " : ""}${fields.join(", ") || "no change"}`;
+    return {
+      title: title.charAt(0).toUpperCase() + title.slice(1),
+      party: change.customerName,
+      net: amount,
+      tax: money(0, amount.currency),
+      gross: amount,
+    };
+  },
+};

@@ -1,0 +1,49 @@
+import { daysBetween } from "../calendar";
+import { formatMoney, type Money } from "../money";
+import { sayDate } from "../words";
+
+/** An invoice as the search for duplicates sees it. */
+export type Known = { number: string; supplier: string; invoiceNumber: string; gross: Money; date: string };
+
+/**
+ * How an invoice number is compared: case, spaces and signs do not count, nor do zeros in front of a run of digits, and letters that are
+ * mistaken for digits count as those.
+ * @example plainNumber("INV-0071/26 ") === plainNumber("inv 71 26") // true
+ */
+export function plainNumber(invoiceNumber: string): string {
+  return invoiceNumber
+    .toUpperCase()
+    .replace(/O+(?=\d)|(?<=\d)O+/g, (run) => "0".repeat(run.length))
+    .replace(/[IL]+(?=\d)|(?<=\d)[IL]+/g, (run) => "1".repeat(run.length))
+    .replace(/[^0-9A-Z]+/g, " ")
+    .trim()
+    .split(" ")
+    .map((part) => part.replace(/(?<=^|\D)0+(?=\d)/g, ""))
+    .join("");
+}
+
+/**
+ * Other invoices that may be the same one: same supplier and number; same supplier and number written alike; same supplier and amount within some days.
+ * @param days how near in date the same amount must be
+ */
+export function likelyDuplicates(
+  invoice: Known,
+  others: readonly Known[],
+  days: number,
+): { number: string; why: string }[] {
+  return others.flatMap((other) => {
+    if (other.supplier !== invoice.supplier || other.number === invoice.number) return [];
+    const why = whySame(invoice, other, days);
+    return why ? [{ number: other.number, why }] : [];
+  });
+}
+
+function whySame(one: Known, other: Known, days: number): string | null {
+  if (other.invoiceNumber.trim() === one.invoiceNumber.trim()) return `the same number ${other.invoiceNumber}`;
+  if (plainNumber(other.invoiceNumber) === plainNumber(one.invoiceNumber))
+    return `its number ${other.invoiceNumber} is written alike`;
+  const sameAmount = other.gross.minor === one.gross.minor && other.gross.currency === one.gross.currency;
+  return sameAmount && Math.abs(daysBetween(other.date, one.date)) <= days
+    ? `the same amount, ${formatMoney(other.gross)}, dated ${sayDate(other.date)}`
+    : null;
+}

@@ -1,0 +1,279 @@
+import { z } from "zod";
+import { formatMoney, money, sum, CurrencySchema, type Money } from "../money";
+import { IdSchema } from "../ids";
+import { sayDate } from "../words";
+import type { Looking } from "./around";
+import {
+  MOST_MINOR,
+  PercentSchema,
+  basicFields,
+  compareLines,
+  differences,
+  namesOf,
+  sampleBasics,
+  withExactTotals,
+} from "./parts";
+import type { Change, DocumentType, MissingItem, Remark } from "./registry";
+import { CLAIM_CATEGORIES, type ClaimCategory } from "./rules";
+
+export const ClaimLineSchema = z.strictObject({
+  date: z.iso.date(),
+  category: z.enum(Object.keys(CLAIM_CATEGORIES) as [ClaimCategory]),
+  description: z.string().max(200),
+  costCentre: z.string().max(40).default(""),
+  spent: z
+    .strictObject({ minor: z.int().min(0).max(MOST_MINOR), currency: CurrencySchema })
+    .meta({ description: "What was paid, in the currency of the receipt" }),
+  claimed: z
+    .int()
+    .min(0)
+    .max(MOST_MINOR)
+    .meta({ description: "What is claimed, in minor units of the claim's currency" }),
+  taxPercent: PercentSchema.default("0").meta({ description: "Tax that is contained in it" }),
+  receipt: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable()
+    .default(null)
+    .meta({ description: "Hash of the attached picture or paper" }),
+});
+export type ClaimLine = z.infer<typeof ClaimLineSchema>;
+
+export const ExpenseClaimSchema = z
+  .strictObject({
+    documentType: z.literal("expense-claim"),
+    ...basicFields,
+    payee: IdSchema.meta({ description: "Who is paid" }),
+    lines: z.array(ClaimLineSchema).max(200),
+  })
+  .superRefine(withExactTotals(claimTotal));
+export type ExpenseClaim = z.infer<typeof ExpenseClaimSchema>;
+
+export function claimTotal(claim: Pick<ExpenseClaim, "lines" | "currency">): Money {
+  return sum(
+    claim.lines.map((line) => money(line.claimed, claim.currency)),
+    claim.currency,
+  );
+}
+
+/** The tax contained in a claim, worked out per line: the shares of a total that has it. */
+function claimTax(claim: ExpenseClaim): Money {
+  const parts = claim.lines.map((line) => {
+    const percent = Number(line.taxPercent);
+    return Math.round((line.claimed * percent) / (100 + percent));
+  });
+  return sum(
+    parts.map((minor) => money(minor, claim.currency)),
+    claim.currency,
+  );
+}
+
+function missing(claim: ExpenseClaim): MissingItem[] {
+  const items: MissingItem[] = [];
+  const need = (filled: boolean, path: string, message: string) => {
+    if (!filled) items.push({ path, message });
+  };
+  need(claim.title.trim() !== "", "title", "Say in a few words what it was for");
+  need(claim.lines.length > 0, "lines", "Enter at least one line");
+  claim.lines.forEach((line, index) => {
+    const at = (key: string) => `lines.${index}.${key}`;
+    need(line.description.trim() !== "", at("description"), `Line ${index + 1}: say what it was`);
+    need(line.claimed > 0, at("claimed"), `Line ${index + 1}: enter an amount above zero`);
+    need(line.date <= claim.date, at("date"), `Line ${index + 1}: it is dated later than the claim`);
+    need(
+      line.spent.currency !== claim.currency || line.spent.minor >= line.claimed,
+      at("claimed"),
+      `Line ${index + 1}: no more can be claimed than was spent`,
+    );
+    need(
+      line.receipt === null || claim.attachments.some((paper) => paper.hash === line.receipt),
+      at("receipt"),
+      `Line ${index + 1}: its receipt is not attached`,
+    );
+  });
+  return items;
+}
+
+function changes(before: ExpenseClaim, after: ExpenseClaim): Change[] {
+  const { found, compare } = differences();
+  compare("What for", before.title, after.title);
+  compare("Payee", before.payee, after.payee);
+  compare("Note", before.note, after.note);
+  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
+  compare("Receipts", namesOf(before.attachments), namesOf(after.attachments));
+  compare("Total claimed", formatMoney(claimTotal(before)), formatMoney(claimTotal(after)));
+  return found;
+}
+
+function sayLineOf(claim: ExpenseClaim): (line: ClaimLine) => string {
+  return (line) =>
+    `${sayDate(line.date)}, ${line.description}, ${CLAIM_CATEGORIES[line.category]}, ${formatMoney(money(line.claimed, claim.currency))}${line.receipt ? "" : ", no receipt"}`;
+}
+
+/** Lines over the amount that needs a receipt, and without one; allowances need none. Numbers count from 1. */
+export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }: Looking): number[] {
+  const from = around.rules?.claims.receiptFrom;
+  return claim.lines.flatMap((line, index) => {
+    if (line.receipt || line.category === "allowance") return [];
+    const spent = from && toCurrency(line.spent, from.currency);
+    return spent && spent.minor <= from.minor ? [] : [index + 1];
+  });
+}
+
+/** Receipts, by the hash of their content, that stand on more than one line of a claim, or on another claim. */
+export function receiptsTwice(claim: ExpenseClaim, { around }: Looking): { line: number; text: string }[] {
+  return claim.lines.flatMap((line, index) => {
+    if (!line.receipt) return [];
+    const first = claim.lines.findIndex((other) => other.receipt === line.receipt);
+    const elsewhere = (around.receiptsElsewhere ?? []).find((one) => one.hash === line.receipt);
+    const place = elsewhere ? elsewhere.number : first < index ? `line ${first + 1}` : null;
+    return place ? [{ line: index + 1, text: `Line ${index + 1}: the same receipt stands on ${place}` }] : [];
+  });
+}
+
+/** What of a claim passes a ceiling of its category, the allowance of a day, or takes both the allowance and meals of one day. */
+export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: Looking): { line: number; text: string }[] {
+  const rules = around.rules?.claims;
+  if (!rules) return [];
+  const inClaim = (limit: Money) => toCurrency(limit, claim.currency);
+  return claim.lines.flatMap((line, index) => {
+    const found: string[] = [];
+    const ceiling = rules.ceilings[line.category];
+    const most = ceiling && inClaim(ceiling);
+    const over = (by: number, what: string) => found.push(`${formatMoney(money(by, claim.currency))} over ${what}`);
+    if (most && line.claimed > most.minor)
+      over(
+        line.claimed - most.minor,
+        `the ceiling of ${formatMoney(ceiling)} for ${CLAIM_CATEGORIES[line.category].toLowerCase()}`,
+      );
+    const sameDay = claim.lines.filter((other) => other.date === line.date);
+    if (line.category === "allowance") {
+      const day = sameDay.filter((other) => other.category === "allowance");
+      const total = day.reduce((all, one) => all + one.claimed, 0);
+      const allowed = inClaim(rules.dailyAllowance);
+      if (allowed && total > allowed.minor && day[0] === line)
+        over(total - allowed.minor, `the daily allowance of ${formatMoney(rules.dailyAllowance)}`);
+    }
+    if (line.category === "meals" && sameDay.some((other) => other.category === "allowance"))
+      found.push(`a meal on ${sayDate(line.date)}, for which the daily allowance is claimed as well`);
+    return found.map((text) => ({ line: index + 1, text: `Line ${index + 1}: ${text}` }));
+  });
+}
+
+/** Lines whose amount in the claim's currency is more than the day's rate makes of what was spent, by over a hundredth. */
+function offTheRate(claim: ExpenseClaim, { toCurrency }: Looking): { line: number; text: string }[] {
+  return claim.lines.flatMap((line, index) => {
+    if (line.spent.currency === claim.currency) return [];
+    const atRate = toCurrency(line.spent, claim.currency);
+    if (atRate && line.claimed * 100 <= atRate.minor * 101) return [];
+    const text = atRate
+      ? `${formatMoney(line.spent)} are ${formatMoney(atRate)} at the day’s rate`
+      : `there is no rate for ${formatMoney(line.spent)}`;
+    return [{ line: index + 1, text: `Line ${index + 1}: ${text}` }];
+  });
+}
+
+function remarks(claim: ExpenseClaim, looking: Looking): Remark[] {
+  const as = (code: string, grave: boolean) => (one: { line: number; text: string }) => ({ code, grave, ...one });
+  return [
+    ...receiptsTwice(claim, looking).map(as("same receipt", true)),
+    ...linesWithoutReceipt(claim, looking).map((line) =>
+      as("receipt missing", true)({ line, text: `Line ${line}: receipt missing` }),
+    ),
+    ...overCeilings(claim, looking).map(as("over a ceiling", true)),
+    ...offTheRate(claim, looking).map(as("rate", false)),
+  ];
+}
+
+export const expenseClaimType: DocumentType<ExpenseClaim> = {
+  key: "expense-claim",
+  name: { one: "claim", many: "claims", prefix: "EC" },
+  schema: ExpenseClaimSchema,
+  fields: [
+    { key: "category", kind: "choice", label: "category", many: true, always: true, choices: CLAIM_CATEGORIES },
+    { key: "gross", kind: "amount", label: "total claimed", always: true },
+    { key: "missingReceipt", kind: "flag", label: "missing receipt" },
+    { key: "sameReceipt", kind: "flag", label: "receipt that stands elsewhere too" },
+    { key: "overCeiling", kind: "flag", label: "line over its ceiling" },
+    { key: "onBehalf", kind: "flag", label: "claim on behalf of somebody" },
+    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+  ],
+  facts: (claim, looking) => ({
+    category: [...new Set(claim.lines.map((line) => line.category))],
+    gross: claimTotal(claim),
+    missingReceipt: linesWithoutReceipt(claim, looking).length > 0,
+    sameReceipt: receiptsTwice(claim, looking).length > 0,
+    overCeiling: overCeilings(claim, looking).length > 0,
+    onBehalf: claim.onBehalfOf !== null,
+    costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))],
+    currency: claim.currency,
+    unit: claim.unit,
+    requester: claim.requester,
+  }),
+  measures: [
+    {
+      key: "gross",
+      label: "total claimed",
+      of: (claim) => ({
+        amount: claimTotal(claim),
+        arithmetic: `${claim.lines.length === 1 ? "1 line" : `${claim.lines.length} lines`}, ${formatMoney(claimTotal(claim))} claimed`,
+      }),
+    },
+    {
+      key: "largestLine",
+      label: "largest line",
+      of: (claim) => {
+        const amount = money(Math.max(0, ...claim.lines.map((line) => line.claimed)), claim.currency);
+        return { amount, arithmetic: `the largest line, ${formatMoney(amount)}` };
+      },
+    },
+  ],
+  missing,
+  changes,
+  parts: (claim) =>
+    claim.lines.map((line, index) => ({
+      key: `line ${index + 1}`,
+      label: line.description || `Line ${index + 1}`,
+      amount: money(line.claimed, claim.currency),
+    })),
+  // A line that is cut keeps its place with what is allowed of it; one that is refused goes.
+  without: (claim, refused) => ({
+    ...claim,
+    lines: claim.lines.flatMap((line, index) => {
+      const cut = refused.find((one) => one.part === `line ${index + 1}`);
+      if (!cut) return [line];
+      return cut.allowed ? [{ ...line, claimed: Math.min(line.claimed, cut.allowed) }] : [];
+    }),
+  }),
+  remarks,
+  concerns: (claim) => ({ costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))] }),
+  peopleFields: {},
+  named: () => ({}),
+  interested: (claim) => (claim.payee === claim.requester ? [] : [{ person: claim.payee, reason: "is paid by it" }]),
+  shows: "gross",
+  sample: (known) => ({
+    documentType: "expense-claim",
+    ...sampleBasics(known),
+    payee: known.requester,
+    lines: [
+      {
+        date: known.date,
+        category: known.category && known.category in CLAIM_CATEGORIES ? (known.category as ClaimCategory) : "travel",
+        description: "Trial",
+        costCentre: "",
+        spent: { minor: known.minor, currency: known.currency },
+        claimed: known.minor,
+        taxPercent: "0",
+        receipt: null,
+      },
+    ],
+  }),
+  headline: (claim) => {
+    const gross = claimTotal(claim);
+    const tax = claimTax(claim);
+    return { title: claim.title, party: "", net: money(gross.minor - tax.minor, gross.currency), tax, gross };
+  },
+};

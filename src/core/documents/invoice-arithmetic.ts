@@ -1,0 +1,96 @@
+import { money, type Money } from "../money";
+import { percentOf, times } from "./parts";
+import type { SupplierInvoice } from "./supplier-invoice";
+
+/** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
+export type BrokenRule = { rule: string; what: string; stated: Money; computed: Money; by: Money; line?: number };
+
+type Rule = { rule: string; what: string; line?: number; stated: number | null; computed: number };
+
+/**
+ * The arithmetic of an invoice by EN 16931 (rules BR-CO-10, -13, -14, -15, -16 and -17, from memory); the net of a line against quantity and price
+ * is the calculation rule that PEPPOL numbers EN16931-R120. What the paper does not state is not tested: it is computed.
+ * @returns the rules that are broken, in the order in which the sums build on each other
+ */
+export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
+  const { currency, stated } = invoice;
+  const totals = invoiceTotals(invoice);
+  const add = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
+  const lines = add(invoice.lines.map((line) => line.net));
+  const rules: Rule[] = [
+    ...invoice.lines.map((line, index) => ({
+      rule: "EN16931-R120",
+      what: `line ${index + 1}: quantity × price`,
+      line: index + 1,
+      stated: line.net,
+      computed: times(line.quantity, line.unitPrice) * (line.net < 0 ? -1 : 1),
+    })),
+    { rule: "BR-CO-10", what: "sum of the line nets", stated: stated.lineTotal, computed: lines },
+    {
+      rule: "BR-CO-13",
+      what: "total without tax = lines − allowances + charges",
+      stated: stated.net,
+      computed: (stated.lineTotal ?? lines) - stated.allowances + stated.charges,
+    },
+    ...stated.taxes.map((tax) => ({
+      rule: "BR-CO-17",
+      what: `tax at ${tax.percent} %`,
+      stated: tax.tax,
+      computed: percentOf(tax.base, tax.percent),
+    })),
+    {
+      rule: "BR-CO-14",
+      what: "sum of the taxes",
+      stated: stated.taxes.length ? stated.tax : null,
+      computed: add(stated.taxes.map((tax) => tax.tax)),
+    },
+    {
+      rule: "BR-CO-15",
+      what: "total with tax = total without tax + tax",
+      stated: stated.gross,
+      computed: totals.net.minor + totals.tax.minor,
+    },
+    {
+      rule: "BR-CO-16",
+      what: "amount due = total with tax − paid already + rounding",
+      stated: stated.due,
+      computed: totals.gross.minor - stated.prepaid + stated.rounding,
+    },
+  ];
+  return rules.flatMap(({ stated: says, computed, ...rest }) =>
+    says === null || says === computed
+      ? []
+      : [
+          {
+            ...rest,
+            stated: money(says, currency),
+            computed: money(computed, currency),
+            by: money(says - computed, currency),
+          },
+        ],
+  );
+}
+
+/** Net, tax, gross and what is due: as stated on the paper, else as its lines come to. */
+export function invoiceTotals(
+  invoice: Pick<SupplierInvoice, "lines" | "currency" | "stated">,
+): Record<"net" | "tax" | "gross" | "due", Money> {
+  const { currency, stated, lines } = invoice;
+  const sumOf = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
+  const net = stated.net ?? sumOf(lines.map((line) => line.net)) - stated.allowances + stated.charges;
+  const tax = stated.tax ?? (stated.taxes.length ? sumOf(stated.taxes.map((one) => one.tax)) : taxOfLines(lines));
+  const gross = stated.gross ?? net + tax;
+  const due = stated.due ?? gross - stated.prepaid + stated.rounding;
+  return {
+    net: money(net, currency),
+    tax: money(tax, currency),
+    gross: money(gross, currency),
+    due: money(due, currency),
+  };
+}
+
+function taxOfLines(lines: SupplierInvoice["lines"]): number {
+  const byRate = new Map<string, number>();
+  for (const { net, taxPercent } of lines) byRate.set(taxPercent, (byRate.get(taxPercent) ?? 0) + net);
+  return [...byRate].reduce((all, [percent, base]) => all + percentOf(base, percent), 0);
+}

@@ -1,0 +1,126 @@
+import { Decimal } from "decimal.js";
+import { z } from "zod";
+import { IdSchema } from "../ids";
+import { CurrencySchema, formatMoney, money, sum, type Money } from "../money";
+import type { Change, Sample } from "./registry";
+
+/** What the types of documents have in common: the fields every one has, and exact arithmetic on lines. */
+
+/** More than this is a slip of the hand and not an amount: ten thousand million of a currency with two decimals. */
+export const MOST_MINOR = 1_000_000_000_000;
+
+export const AttachmentSchema = z.strictObject({
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  name: z.string().min(1).max(200),
+  type: z.string(),
+  size: z.int().positive(),
+});
+export type Attachment = z.infer<typeof AttachmentSchema>;
+
+/** Fields of every document, whatever its type. */
+export const basicFields = {
+  title: z.string().max(120),
+  requester: IdSchema,
+  onBehalfOf: IdSchema.nullable().default(null).meta({ description: "For whom it was entered, if not for oneself" }),
+  unit: IdSchema,
+  currency: CurrencySchema,
+  date: z.iso.date(),
+  editedBy: IdSchema.optional().meta({ description: "Who edited it last, where that was not the requester" }),
+  note: z.string().max(2000).default(""),
+  attachments: z.array(AttachmentSchema).max(40).default([]),
+};
+
+export const QuantitySchema = z
+  .string()
+  .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
+  .meta({ description: "Decimal number written as text" });
+
+export const PercentSchema = z.string().regex(/^\d{1,2}(\.\d{1,2})?$/, "must be a percentage such as 23 or 6.5");
+
+/** An amount as it stands on a paper, in minor units; credit notes have negative ones. */
+export const StatedSchema = z.int().min(-MOST_MINOR).max(MOST_MINOR);
+
+export const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
+
+/** A product of decimals written as text or numbers, rounded once, half away from zero. */
+export function times(...factors: (string | number)[]): number {
+  return factors
+    .reduce((product, factor) => product.mul(factor), new Exact(1))
+    .toDecimalPlaces(0)
+    .toNumber();
+}
+
+/** So many per cent of an amount, rounded once, half away from zero. */
+export function percentOf(minor: number, percent: string | number): number {
+  return new Exact(minor).mul(percent).div(100).toDecimalPlaces(0).toNumber();
+}
+
+/** Tax on parts at their rates: worked out per rate on the sum of its parts and rounded once each, as EN 16931 does per VAT category (from memory). */
+export function taxByRate(
+  parts: readonly { net: number; taxPercent: string }[],
+  currency: string,
+): { percent: string; base: Money; tax: Money }[] {
+  const byRate = new Map<string, Money[]>();
+  for (const { net, taxPercent } of parts) {
+    const rate = new Exact(taxPercent).toString();
+    byRate.set(rate, [...(byRate.get(rate) ?? []), money(net, currency)]);
+  }
+  return [...byRate].map(([percent, nets]) => {
+    const base = sum(nets, currency);
+    return { percent, base, tax: money(percentOf(base.minor, percent), currency) };
+  });
+}
+
+/** The fields every sample has; see `DocumentType.sample`. */
+export function sampleBasics({ requester, unit, date, currency }: Sample) {
+  return { title: "Trial", requester, onBehalfOf: null, unit, date, currency, note: "", attachments: [] };
+}
+
+/** Collects what differs between two revisions as old and new, in words. */
+export function differences(): { found: Change[]; compare(label: string, before: string, after: string): void } {
+  const found: Change[] = [];
+  return {
+    found,
+    compare: (label, before, after) => {
+      if (before !== after) found.push({ label, before: before || "none", after: after || "none" });
+    },
+  };
+}
+
+/** Compares two lists of lines one by one as they are said. */
+export function compareLines(
+  compare: (label: string, before: string, after: string) => void,
+  before: readonly string[],
+  after: readonly string[],
+): void {
+  for (let index = 0; index < Math.max(before.length, after.length); index += 1)
+    compare(`Line ${index + 1}`, before[index] ?? "", after[index] ?? "");
+}
+
+export function namesOf(papers: readonly Attachment[]): string {
+  return papers.map((paper) => paper.name).join(", ");
+}
+
+export function sayCountOfLines(count: number): string {
+  return count === 1 ? "1 line" : `${count} lines`;
+}
+
+/** @example sayOver({ minor: 43000, currency: "EUR" }) // "430.00 EUR over" */
+export function sayOver(difference: Money): string {
+  return `${formatMoney(money(Math.abs(difference.minor), difference.currency))} ${difference.minor < 0 ? "under" : "over"}`;
+}
+
+/** Refuses a document whose sums leave the range in which amounts are exact. */
+export function withExactTotals<T>(totals: (document: T) => unknown) {
+  return (document: T, context: z.RefinementCtx): void => {
+    try {
+      totals(document);
+    } catch {
+      context.addIssue({
+        code: "custom",
+        path: ["lines"],
+        message: "the amounts are too large to be added up exactly",
+      });
+    }
+  };
+}

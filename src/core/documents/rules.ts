@@ -1,0 +1,55 @@
+import { z } from "zod";
+import { MoneySchema } from "../money";
+
+const Percent = z.number().min(0).max(100);
+const eur = (minor: number) => ({ minor, currency: "EUR" });
+
+/** Categories of a claim's lines, by the key that conditions name. */
+export const CLAIM_CATEGORIES = {
+  travel: "Travel",
+  lodging: "Lodging",
+  meals: "Meals",
+  allowance: "Daily allowance",
+  entertainment: "Entertainment",
+  training: "Training",
+  other: "Other",
+} as const;
+export type ClaimCategory = keyof typeof CLAIM_CATEGORIES;
+
+/**
+ * The organisation's rules that documents are checked against, whatever policy applies: tolerances of the match, what counts as a likely
+ * duplicate, ceilings of claims, and what an import does to a customer's controlled fields.
+ */
+export const RulesSchema = z.strictObject({
+  matching: z
+    .strictObject({
+      percent: Percent.meta({ description: "A difference up to this share of the order is within tolerance" }),
+      amount: MoneySchema.meta({ description: "and up to this amount a line; the lesser of the two counts" }),
+    })
+    .default({ percent: 2, amount: eur(5_000) }),
+  duplicates: z
+    .strictObject({ days: z.int().min(0).max(366) })
+    .default({ days: 30 })
+    .meta({ description: "The same supplier and amount within these days is a likely duplicate" }),
+  bankChangeDays: z.int().min(0).max(366).default(30),
+  claims: z
+    .strictObject({
+      receiptFrom: MoneySchema.meta({ description: "A line over this amount needs a receipt" }),
+      ceilings: z.partialRecord(z.enum(Object.keys(CLAIM_CATEGORIES) as [ClaimCategory]), MoneySchema).meta({
+        description: "Most that one line of a category may come to",
+      }),
+      dailyAllowance: MoneySchema.meta({ description: "Most that a day's allowance may come to" }),
+    })
+    .prefault({
+      receiptFrom: eur(1_000),
+      ceilings: { lodging: eur(16_000), meals: eur(4_500), entertainment: eur(20_000) },
+      dailyAllowance: eur(6_200),
+    }),
+  customerImport: z.enum(["apply", "refuse", "propose"]).default("propose").meta({
+    description: "What an import does where it would change a controlled field of a customer",
+  }),
+});
+export type Rules = z.infer<typeof RulesSchema>;
+
+/** The rules before anybody has set any. */
+export const USUAL_RULES: Rules = RulesSchema.parse({});

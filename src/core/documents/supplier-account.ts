@@ -1,0 +1,187 @@
+import { z } from "zod";
+import { beforeKey } from "../conditions";
+import { formatMoney, money, MoneySchema } from "../money";
+import type { Looking } from "./around";
+import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
+import type { DocumentType, MissingItem, Remark } from "./registry";
+
+/** Fields of a supplier's account that a change must be approved for. */
+export const SUPPLIER_FIELDS = {
+  name: "Name",
+  taxNumber: "Tax number",
+  address: "Address",
+  email: "E-mail",
+  bankAccount: "Bank account",
+  paymentTerms: "Payment terms",
+  limit: "Own invoice limit",
+} as const;
+export type SupplierField = keyof typeof SUPPLIER_FIELDS;
+
+/** What a new account needs before it can be opened. */
+export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
+
+const Value = z.union([z.string().max(200), MoneySchema]).nullable();
+
+export const SupplierAccountSchema = z
+  .strictObject({
+    documentType: z.literal("supplier-account"),
+    ...basicFields,
+    supplier: z.string().min(1).max(80).meta({ description: "Id of the supplier's account" }),
+    supplierName: z.string().max(120),
+    opening: z.boolean().default(false).meta({ description: "A new account, not a change of one" }),
+    filledInBy: z.string().max(120).default("").meta({ description: "Who of the supplier filled it in and signed" }),
+    changes: z
+      .array(
+        z.strictObject({
+          field: z.enum(Object.keys(SUPPLIER_FIELDS) as [SupplierField]),
+          before: Value,
+          after: Value,
+        }),
+      )
+      .max(12),
+  })
+  .superRefine((account, context) => {
+    account.changes.forEach((one, index) => {
+      const amount = one.field === "limit";
+      for (const value of [one.before, one.after]) {
+        const wrong =
+          value !== null &&
+          (amount !== (typeof value === "object") ||
+            (typeof value === "object" && (value.minor < 0 || value.minor > MOST_MINOR)));
+        if (wrong)
+          context.addIssue({
+            code: "custom",
+            path: ["changes", index, "after"],
+            message: `${SUPPLIER_FIELDS[one.field]} is ${amount ? "an amount, not below zero" : "text"}`,
+          });
+      }
+    });
+  });
+export type SupplierAccount = z.infer<typeof SupplierAccountSchema>;
+
+const after = (account: SupplierAccount, field: SupplierField) =>
+  account.changes.find((one) => one.field === field)?.after ?? null;
+
+function missing(account: SupplierAccount): MissingItem[] {
+  const items: MissingItem[] = [];
+  if (account.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
+  account.changes.forEach((one, index) => {
+    if (JSON.stringify(one.before) === JSON.stringify(one.after))
+      items.push({
+        path: `changes.${index}.after`,
+        message: `${SUPPLIER_FIELDS[one.field]}: enter another value, or leave it out`,
+      });
+  });
+  if (account.opening)
+    for (const field of REQUIRED_OF_SUPPLIER)
+      if (!after(account, field))
+        items.push({ path: `fields.${field}`, message: `${SUPPLIER_FIELDS[field]}: a new account needs it` });
+  return items;
+}
+
+function remarks(account: SupplierAccount, { around }: Looking): Remark[] {
+  const found: Remark[] = [];
+  if (!account.opening && after(account, "bankAccount"))
+    found.push({
+      code: "bank details",
+      grave: true,
+      text: `Invoices of ${account.supplierName} would be paid to another account; ask them by a number you know already`,
+    });
+  if (account.opening && !account.filledInBy)
+    found.push({ code: "not signed", grave: false, text: "Filled in here, not by the supplier through an invitation" });
+  if (around.supplier?.status === "blocked")
+    found.push({ code: "supplier not open", grave: true, text: "The account is blocked" });
+  return found;
+}
+
+const sayValue = (value: SupplierAccount["changes"][number]["after"]) =>
+  value === null ? "" : typeof value === "string" ? value : formatMoney(value);
+
+export const supplierAccountType: DocumentType<SupplierAccount> = {
+  key: "supplier-account",
+  name: { one: "supplier account", many: "supplier accounts", prefix: "SA" },
+  schema: SupplierAccountSchema,
+  fields: [
+    { key: "supplier", kind: "text", label: "supplier", always: true },
+    { key: "opening", kind: "flag", label: "new account" },
+    { key: "signedBySupplier", kind: "flag", label: "form signed by the supplier" },
+    { key: "name", kind: "text", label: "name of the supplier", controlled: true },
+    { key: "taxNumber", kind: "text", label: "tax number", controlled: true },
+    { key: "address", kind: "text", label: "address", controlled: true },
+    { key: "email", kind: "text", label: "e-mail of the supplier", controlled: true },
+    { key: "bankAccount", kind: "text", label: "bank account", controlled: true },
+    { key: "paymentTerms", kind: "text", label: "payment terms", controlled: true },
+    { key: "limit", kind: "amount", label: "own invoice limit", controlled: true },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+  ],
+  facts: (account) => ({
+    supplier: account.supplierName,
+    opening: account.opening,
+    signedBySupplier: account.filledInBy !== "",
+    ...Object.fromEntries(
+      account.changes.flatMap(({ field, before, after: now }) => {
+        const none = field === "limit" ? money(0, account.currency) : "";
+        return [
+          [field, now ?? none],
+          [beforeKey(field), before ?? none],
+        ];
+      }),
+    ),
+    currency: account.currency,
+    unit: account.unit,
+    requester: account.requester,
+  }),
+  measures: [
+    {
+      key: "limit",
+      label: "own invoice limit",
+      of: (account, { around }) => {
+        const asked = after(account, "limit");
+        const amount =
+          asked !== null && typeof asked === "object" ? asked : (around.supplier?.limit ?? money(0, account.currency));
+        return { amount, arithmetic: `largest invoice without a closer look, ${formatMoney(amount)}` };
+      },
+    },
+  ],
+  missing,
+  changes: (before, now) => {
+    const { found, compare } = differences();
+    for (const [field, label] of Object.entries(SUPPLIER_FIELDS))
+      compare(label, sayValue(after(before, field as SupplierField)), sayValue(after(now, field as SupplierField)));
+    compare("Note", before.note, now.note);
+    compare("Papers", namesOf(before.attachments), namesOf(now.attachments));
+    return found;
+  },
+  parts: (account) =>
+    account.opening
+      ? []
+      : account.changes.map((one) => ({ key: one.field, label: SUPPLIER_FIELDS[one.field], amount: null })),
+  without: (account, refused) => ({
+    ...account,
+    changes: account.changes.filter((one) => !refused.some((part) => part.part === one.field)),
+  }),
+  remarks,
+  concerns: (account) => ({ supplier: [account.supplierName] }),
+  peopleFields: {},
+  named: () => ({}),
+  interested: () => [],
+  shows: "net",
+  sample: (known) => ({
+    documentType: "supplier-account",
+    ...sampleBasics(known),
+    supplier: "trial",
+    supplierName: known.party || "Trial",
+    opening: true,
+    filledInBy: "",
+    changes: [{ field: "limit", before: null, after: money(known.minor, known.currency) }],
+  }),
+  headline: (account) => {
+    const limit = after(account, "limit");
+    const amount = limit !== null && typeof limit === "object" ? limit : money(0, account.currency);
+    const fields = account.changes.map((one) => SUPPLIER_FIELDS[one.field].toLowerCase()).join(", ");
+    const title = account.title || (account.opening ? "New account" : `Change of ${fields || "nothing"}`);
+    return { title, party: account.supplierName, net: amount, tax: money(0, amount.currency), gross: amount };
+  },
+};

@@ -1,0 +1,312 @@
+import { z } from "zod";
+import { formatMoney, money } from "../money";
+import { IdSchema } from "../ids";
+import { sayDate } from "../words";
+import type { Looking } from "./around";
+import { brokenRules, invoiceTotals } from "./invoice-arithmetic";
+import { matchOf } from "./match";
+import {
+  MOST_MINOR,
+  PercentSchema,
+  QuantitySchema,
+  StatedSchema,
+  basicFields,
+  compareLines,
+  differences,
+  namesOf,
+  sampleBasics,
+  sayOver,
+  withExactTotals,
+} from "./parts";
+import type { Change, DocumentType, MissingItem, Remark } from "./registry";
+import { supplierTotal } from "./supplier-total";
+
+export const InvoiceLineSchema = z.strictObject({
+  description: z.string().max(200),
+  costCentre: z.string().max(40).default(""),
+  quantity: QuantitySchema,
+  unitPrice: z.int().min(0).max(MOST_MINOR).meta({ description: "Net price of one, in minor units" }),
+  net: StatedSchema.meta({ description: "Net of the line as stated (BT-131)" }),
+  taxPercent: PercentSchema.default("0"),
+  orderLine: z.int().min(1).max(200).nullable().default(null).meta({ description: "Line of the order it charges" }),
+});
+export type InvoiceLine = z.infer<typeof InvoiceLineSchema>;
+
+const optional = StatedSchema.nullable().default(null);
+
+/** Totals as they stand on the paper, by the business terms of EN 16931; null where it does not state one. */
+export const StatedTotalsSchema = z.strictObject({
+  lineTotal: optional.meta({ description: "Sum of line nets (BT-106)" }),
+  allowances: StatedSchema.default(0).meta({ description: "BT-107" }),
+  charges: StatedSchema.default(0).meta({ description: "BT-108" }),
+  net: optional.meta({ description: "Total without tax (BT-109)" }),
+  taxes: z
+    .array(z.strictObject({ percent: PercentSchema, base: StatedSchema, tax: StatedSchema }))
+    .max(20)
+    .default([])
+    .meta({ description: "Tax by rate (BG-23)" }),
+  tax: optional.meta({ description: "Total tax (BT-110)" }),
+  gross: optional.meta({ description: "Total with tax (BT-112)" }),
+  prepaid: StatedSchema.default(0).meta({ description: "BT-113" }),
+  rounding: StatedSchema.default(0).meta({ description: "BT-114" }),
+  due: optional.meta({ description: "Amount due (BT-115)" }),
+});
+
+export const SupplierInvoiceSchema = z
+  .strictObject({
+    documentType: z.literal("supplier-invoice"),
+    ...basicFields,
+    supplier: z.string().max(120),
+    invoiceNumber: z.string().max(60),
+    orderNumber: z.string().max(20).nullable().default(null),
+    dueDate: z.iso.date().nullable().default(null),
+    discountDate: z.iso.date().nullable().default(null),
+    discountPercent: PercentSchema.nullable().default(null),
+    bankAccount: z.string().max(40).default("").meta({ description: "Account to be paid to, as stated" }),
+    receiver: IdSchema.optional(),
+    lines: z.array(InvoiceLineSchema).max(400),
+    stated: StatedTotalsSchema.prefault({}),
+  })
+  .superRefine(withExactTotals(invoiceTotals));
+export type SupplierInvoice = z.infer<typeof SupplierInvoiceSchema>;
+
+function missing(invoice: SupplierInvoice): MissingItem[] {
+  const items: MissingItem[] = [];
+  const need = (filled: boolean, path: string, message: string) => {
+    if (!filled) items.push({ path, message });
+  };
+  need(invoice.supplier.trim() !== "", "supplier", "Name the supplier");
+  need(invoice.invoiceNumber.trim() !== "", "invoiceNumber", "Enter the supplier’s invoice number");
+  need(invoice.lines.length > 0, "lines", "Enter at least one line");
+  need(
+    !invoice.discountPercent === !invoice.discountDate,
+    "discountDate",
+    "A discount needs its percentage and the last day on which it is given",
+  );
+  invoice.lines.forEach((line, index) =>
+    need(line.description.trim() !== "", `lines.${index}.description`, `Line ${index + 1}: say what it is`),
+  );
+  need(invoiceTotals(invoice).gross.minor !== 0, "stated.gross", "Enter what the invoice comes to");
+  return items;
+}
+
+function changes(before: SupplierInvoice, after: SupplierInvoice): Change[] {
+  const { found, compare } = differences();
+  const say = (invoice: SupplierInvoice, key: "net" | "tax" | "gross" | "due") =>
+    formatMoney(invoiceTotals(invoice)[key]);
+  compare("Supplier", before.supplier, after.supplier);
+  compare("Invoice number", before.invoiceNumber, after.invoiceNumber);
+  compare("Order", before.orderNumber ?? "", after.orderNumber ?? "");
+  compare("Dated", before.date, after.date);
+  compare("Due", before.dueDate ?? "", after.dueDate ?? "");
+  compare("Discount until", before.discountDate ?? "", after.discountDate ?? "");
+  compare("Bank account", before.bankAccount, after.bankAccount);
+  compare("Note", before.note, after.note);
+  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
+  compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
+  for (const [label, key] of [
+    ["Net total", "net"],
+    ["Tax", "tax"],
+    ["Gross total", "gross"],
+    ["Amount due", "due"],
+  ] as const)
+    compare(label, say(before, key), say(after, key));
+  return found;
+}
+
+function sayLineOf({ currency }: SupplierInvoice): (line: InvoiceLine) => string {
+  return (line) =>
+    `${line.description}, ${line.quantity} × ${formatMoney(money(line.unitPrice, currency))}, net ${formatMoney(money(line.net, currency))}`;
+}
+
+/** By how much an invoice passes its supplier's own limit, in the limit's currency; null without a limit or a rate. */
+function excess(invoice: SupplierInvoice, { around, toCurrency }: Looking): number | null {
+  const limit = around.supplier?.limit;
+  if (!limit) return null;
+  const gross = toCurrency(invoiceTotals(invoice).gross, limit.currency);
+  return gross ? Math.abs(gross.minor) - limit.minor : null;
+}
+
+function remarks(invoice: SupplierInvoice, looking: Looking): Remark[] {
+  const { around } = looking;
+  const found: Remark[] = [];
+  const say = (code: string, grave: boolean, text: string, line?: number) =>
+    found.push({ code, grave, text, ...(line && { line }) });
+  for (const one of around.duplicates ?? [])
+    say("duplicate", true, `May be the same invoice as ${one.number}: ${one.why}`);
+  const { supplier } = around;
+  if (!supplier && around.rules) say("supplier not open", true, `There is no account of ${invoice.supplier} yet`);
+  if (supplier && supplier.status !== "open")
+    say(
+      "supplier not open",
+      true,
+      `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
+    );
+  if (supplier?.bankChanged)
+    say("bank details", true, `The bank account of ${supplier.name} changed on ${sayDate(supplier.bankChanged)}`);
+  const over = excess(invoice, looking);
+  if (over !== null && over > 0)
+    say(
+      "supplier limit",
+      true,
+      `${formatMoney(money(over, supplier!.limit!.currency))} over the supplier’s own limit of ${formatMoney(supplier!.limit!)}`,
+    );
+  for (const broken of brokenRules(invoice))
+    say(
+      "arithmetic",
+      true,
+      `${broken.what} says ${formatMoney(broken.stated)} and comes to ${formatMoney(broken.computed)}: ${sayOver(broken.by)} (${broken.rule})`,
+      broken.line,
+    );
+  const match = matchOf(invoice, looking);
+  for (const one of match.lines.flatMap((line) => line.differences))
+    if (!one.within) say(one.kind === "not received" ? "not received" : "match", true, one.text, one.line);
+  if (match.outcome === "no-order") say("no order", false, match.why);
+  return found;
+}
+
+export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
+  key: "supplier-invoice",
+  name: { one: "invoice", many: "invoices", prefix: "SI" },
+  schema: SupplierInvoiceSchema,
+  fields: [
+    {
+      key: "match",
+      kind: "choice",
+      label: "match",
+      always: true,
+      choices: {
+        matched: "matched to order and receipt",
+        differs: "different in price or quantity",
+        "no-order": "without an order",
+      },
+    },
+    { key: "supplier", kind: "text", label: "supplier", always: true },
+    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "net", kind: "amount", label: "net total", always: true },
+    { key: "gross", kind: "amount", label: "gross total", always: true },
+    { key: "dueDate", kind: "date", label: "due date" },
+    { key: "notReceived", kind: "flag", label: "goods that have not been received" },
+    { key: "duplicateSuspected", kind: "flag", label: "suspicion of a duplicate" },
+    { key: "arithmeticWrong", kind: "flag", label: "arithmetic that does not add up" },
+    { key: "bankDetailsChanged", kind: "flag", label: "recent change of the supplier’s bank details" },
+    { key: "overSupplierLimit", kind: "flag", label: "excess over the supplier’s own limit" },
+    { key: "atSupplierLimit", kind: "flag", label: "total at or over the supplier’s own limit" },
+    { key: "supplierNotOpen", kind: "flag", label: "supplier account that is not open" },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+  ],
+  facts(invoice, looking) {
+    const totals = invoiceTotals(invoice);
+    const over = excess(invoice, looking);
+    const match = matchOf(invoice, looking);
+    const { supplier, duplicates = [] } = looking.around;
+    return {
+      match: match.outcome,
+      supplier: invoice.supplier,
+      costCentre: [...new Set(invoice.lines.map((line) => line.costCentre).filter(Boolean))],
+      net: totals.net,
+      gross: totals.gross,
+      dueDate: invoice.dueDate,
+      notReceived: match.lines.some((line) => line.differences.some((one) => one.kind === "not received")),
+      duplicateSuspected: duplicates.length > 0,
+      arithmeticWrong: brokenRules(invoice).length > 0,
+      bankDetailsChanged: Boolean(supplier?.bankChanged),
+      overSupplierLimit: over !== null && over > 0,
+      atSupplierLimit: over !== null && over >= 0,
+      supplierNotOpen: supplier?.status !== "open",
+      currency: invoice.currency,
+      unit: invoice.unit,
+      requester: invoice.requester,
+    };
+  },
+  measures: [
+    {
+      key: "gross",
+      label: "gross total",
+      of: (invoice) => {
+        const { net, tax, gross } = invoiceTotals(invoice);
+        return { amount: gross, arithmetic: `net ${formatMoney(net)} + tax ${formatMoney(tax)} as stated` };
+      },
+    },
+    {
+      key: "net",
+      label: "net total",
+      of: (invoice) => {
+        const { net } = invoiceTotals(invoice);
+        return { amount: net, arithmetic: `net ${formatMoney(net)} as stated` };
+      },
+    },
+    {
+      key: "largestLine",
+      label: "largest line",
+      of: (invoice) => {
+        const largest = Math.max(0, ...invoice.lines.map((line) => Math.abs(line.net)));
+        const amount = money(largest, invoice.currency);
+        return { amount, arithmetic: `the largest line, ${formatMoney(amount)} net` };
+      },
+    },
+    {
+      key: "supplierTotal",
+      label: "total with the same supplier",
+      of: (invoice, asked) => supplierTotal(invoiceTotals(invoice).net, invoice, asked),
+    },
+  ],
+  missing,
+  changes,
+  // An invoice is owed as it stands: what is not owed is credited by its supplier, not crossed out here.
+  parts: () => [],
+  without: (invoice) => invoice,
+  remarks,
+  concerns: (invoice) => ({
+    costCentre: [...new Set(invoice.lines.map((line) => line.costCentre).filter(Boolean))],
+    supplier: invoice.supplier ? [invoice.supplier] : [],
+  }),
+  peopleFields: { receiver: "receiver" },
+  named: ({ receiver }): Record<string, string> => (receiver ? { receiver } : {}),
+  interested: () => [],
+  shows: "gross",
+  sample: (known) => ({
+    documentType: "supplier-invoice",
+    ...sampleBasics(known),
+    supplier: known.party ?? "",
+    invoiceNumber: "TRIAL",
+    orderNumber: null,
+    dueDate: null,
+    discountDate: null,
+    discountPercent: null,
+    bankAccount: "",
+    lines: [
+      {
+        description: "Trial",
+        costCentre: "",
+        quantity: "1",
+        unitPrice: known.minor,
+        net: known.minor,
+        taxPercent: "0",
+        orderLine: null,
+      },
+    ],
+    stated: StatedTotalsSchema.parse({}),
+  }),
+  headline: (invoice) => ({
+    title: invoice.title || `Invoice ${invoice.invoiceNumber}`,
+    party: invoice.supplier,
+    ...invoiceTotals(invoice),
+  }),
+};
+
+/**
+ * Which last days pass before the chain has decided.
+ * @param expected ISO date by which the last level is expected to have decided
+ */
+export function lateFor(
+  invoice: Pick<SupplierInvoice, "dueDate" | "discountDate">,
+  expected: string,
+): ("discount" | "due")[] {
+  return (["discount", "due"] as const).filter((which) => {
+    const last = which === "due" ? invoice.dueDate : invoice.discountDate;
+    return last !== null && expected > last;
+  });
+}

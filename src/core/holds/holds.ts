@@ -1,0 +1,81 @@
+import { evaluate, type Condition } from "../conditions";
+import { documentType, type AnyDocument, type Looking, type Remark } from "../documents";
+import type { Policy } from "../policy";
+import type { Block, Hold, PlacedHold } from "./types";
+
+/** The holds that are on a document now. */
+export function activeOf(holds: readonly Hold[]): Hold[] {
+  return holds.filter((hold) => hold.releasedAt === null);
+}
+
+/** Active holds that keep something from happening. A hold that blocks nothing is a mark for the reader. */
+export function blockingHolds(holds: readonly Hold[], what?: Block): Hold[] {
+  return activeOf(holds).filter((hold) => (what ? hold.blocks.includes(what) : hold.blocks.length > 0));
+}
+
+type HoldRule = Policy["holds"][number];
+
+/** Whether a hold of a policy has its cause now. Without a condition every document has; a condition that cannot be told counts as met. */
+export function hasCause(rule: HoldRule, document: AnyDocument, looking: Looking): boolean {
+  if (!rule.when) return true;
+  const facts = documentType(document.documentType).facts(document, looking);
+  return evaluate(rule.when, facts, looking.toCurrency).outcome !== "not met";
+}
+
+/**
+ * The holds a policy places on a document, each with what was found.
+ * @param known indexes of rules that have been placed before and are not placed again: somebody may have released them
+ */
+export function holdsOfPolicy(
+  policy: Policy,
+  document: AnyDocument,
+  looking: Looking,
+  known: ReadonlySet<number> = new Set(),
+): PlacedHold[] {
+  return policy.holds.flatMap((rule, index): PlacedHold[] =>
+    !known.has(index) && hasCause(rule, document, looking)
+      ? [
+          {
+            kind: "policy",
+            code: rule.reason,
+            reason: reasonOf(rule, document, looking),
+            blocks: rule.blocks,
+            level: null,
+            rule: index,
+          },
+        ]
+      : [],
+  );
+}
+
+/** Why a hold is placed: what was found on the document for its condition, else that it is so for every document. */
+function reasonOf(rule: HoldRule, document: AnyDocument, looking: Looking): string {
+  const fields = rule.when ? fieldsOf(rule.when) : [];
+  if (fields.length === 0) return "The policy holds every document of this kind";
+  const remarks = documentType(document.documentType).remarks(document, looking);
+  const fitting = remarks.filter((remark) => fields.some((field) => REMARKED[field]?.includes(remark.code)));
+  return fitting.length > 0 ? fitting.map((remark: Remark) => remark.text).join("; ") : rule.reason;
+}
+
+/** Which remarks tell more about a field that a condition names. */
+const REMARKED: Record<string, readonly string[]> = {
+  overSupplierLimit: ["supplier limit"],
+  atSupplierLimit: ["supplier limit"],
+  match: ["match", "not received", "no order"],
+  notReceived: ["not received"],
+  duplicateSuspected: ["duplicate"],
+  arithmeticWrong: ["arithmetic"],
+  bankDetailsChanged: ["bank details"],
+  bankAccount: ["bank details"],
+  supplierNotOpen: ["supplier not open"],
+  missingReceipt: ["receipt missing"],
+  sameReceipt: ["same receipt"],
+  overCeiling: ["over a ceiling"],
+  papersMissing: ["papers missing"],
+  overLimitNow: ["over the limit", "overdue"],
+  overdue: ["overdue"],
+};
+
+function fieldsOf(condition: Condition): string[] {
+  return "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
+}

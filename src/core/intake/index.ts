@@ -1,0 +1,5 @@
+/** Documents out of files: UBL 2.1 orders and invoices, and tables of them. What cannot be read is said with its place. */
+export { fromUbl } from "./ubl";
+export type { Taker } from "./ubl";
+export { INTAKE_COLUMNS, guessIntake, missingOf, readIntake } from "./table";
+export type { BadRow, IntakeKind, ReadDocument, Sheet } from "./table";

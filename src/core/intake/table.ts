@@ -1,0 +1,266 @@
+import {
+  DocumentSchema,
+  MOST_MINOR,
+  ORDER_CATEGORIES,
+  times,
+  type AnyDocument,
+  type InvoiceLine,
+  type OrderLine,
+} from "../documents";
+import { isCurrency, parseMoney } from "../money";
+import { refusalsOf } from "../refusal";
+import type { Taker } from "./ubl";
+
+/** A table of documents as it is read: its heading, its rows as text, and the line of the file each row stands on. */
+export type Sheet = { header: string[]; rows: string[][]; lines: number[] };
+export type IntakeKind = "supplier-invoice" | "purchase-order";
+
+/** What is wrong with a row: the line of the file, the column, and what to do. */
+export type BadRow = { line: number; column: string; message: string };
+/** A document read from a table, with the lines of the file it stands on; `key` is the same when the same file is read again. */
+export type ReadDocument = { key: string; lines: number[]; document: AnyDocument };
+
+type Column = { key: string; names: string[]; needed?: true };
+
+const COMMON: Column[] = [
+  { key: "supplier", names: ["supplier", "vendor"], needed: true },
+  { key: "currency", names: ["currency"], needed: true },
+  { key: "date", names: ["date", "invoice date", "order date"], needed: true },
+  { key: "description", names: ["description", "item", "text"], needed: true },
+  { key: "quantity", names: ["quantity", "qty"] },
+  { key: "price", names: ["unit price", "price", "price each"], needed: true },
+  { key: "tax", names: ["tax percent", "tax", "vat", "tax %"] },
+  { key: "costCentre", names: ["cost centre", "cost center"] },
+];
+
+/** Columns of each kind of table, by the names they may have in a heading. */
+export const INTAKE_COLUMNS: Record<IntakeKind, readonly Column[]> = {
+  "supplier-invoice": [
+    ...COMMON,
+    { key: "invoiceNumber", names: ["invoice number", "invoice", "number"], needed: true },
+    { key: "dueDate", names: ["due date", "due"] },
+    { key: "order", names: ["order", "order number"] },
+    { key: "orderLine", names: ["order line"] },
+    { key: "gross", names: ["gross", "gross total", "total"] },
+  ],
+  "purchase-order": [
+    ...COMMON,
+    { key: "title", names: ["title", "subject"], needed: true },
+    { key: "group", names: ["order", "order key", "reference"] },
+    { key: "promised", names: ["promised", "promised date"] },
+    { key: "category", names: ["category"] },
+  ],
+};
+
+/** Which kind of table a heading belongs to. */
+export function guessIntake(header: readonly string[]): IntakeKind | null {
+  const has = (kind: IntakeKind) => missingOf(kind, header).length === 0;
+  return has("supplier-invoice") ? "supplier-invoice" : has("purchase-order") ? "purchase-order" : null;
+}
+
+const plain = (text: string) => text.trim().toLocaleLowerCase("en");
+
+function indexesOf(kind: IntakeKind, header: readonly string[]): Map<string, number> {
+  const names = header.map(plain);
+  return new Map(
+    INTAKE_COLUMNS[kind].flatMap(({ key, names: known }) => {
+      const index = known.map((name) => names.indexOf(name)).find((one) => one >= 0);
+      return index === undefined ? [] : [[key, index] as const];
+    }),
+  );
+}
+
+/** Columns that a table of that kind needs and the heading has not. */
+export function missingOf(kind: IntakeKind, header: readonly string[]): string[] {
+  const known = indexesOf(kind, header);
+  return INTAKE_COLUMNS[kind].filter((column) => column.needed && !known.has(column.key)).map(({ names }) => names[0]!);
+}
+
+/**
+ * Documents of a table, rows of one document together: those with the same supplier and number, or, of orders, the same reference. A document of
+ * which one row is bad is not among them.
+ */
+export function readIntake(kind: IntakeKind, sheet: Sheet, taker: Taker): { documents: ReadDocument[]; bad: BadRow[] } {
+  const indexes = indexesOf(kind, sheet.header);
+  const groups = new Map<string, Row[]>();
+  const bad: BadRow[] = [];
+  sheet.rows.forEach((cells, index) => {
+    const row = new Row(cells, indexes, sheet.lines[index]!, sheet.header.length);
+    const key =
+      kind === "supplier-invoice"
+        ? `${row.text("supplier")}\n${row.text("invoiceNumber")}`
+        : row.text("group") || `line ${row.line}`;
+    groups.set(key, [...(groups.get(key) ?? []), row]);
+  });
+  const documents: ReadDocument[] = [];
+  for (const [key, rows] of groups) {
+    const document = kind === "supplier-invoice" ? invoiceOf(rows, taker) : orderOf(rows, taker);
+    const wrong = rows.flatMap((row) => row.problems);
+    if (wrong.length === 0) {
+      const parsed = DocumentSchema.safeParse(document);
+      if (parsed.success) documents.push({ key, lines: rows.map((row) => row.line), document: parsed.data });
+      else
+        wrong.push(
+          ...refusalsOf(parsed.error).map(({ path, message }) => ({
+            line: rows[0]!.line,
+            column: path ?? "",
+            message,
+          })),
+        );
+    }
+    bad.push(...wrong);
+  }
+  return { documents, bad: bad.sort((a, b) => a.line - b.line) };
+}
+
+/** One row while it is read; what cannot be read is kept with its column. */
+class Row {
+  readonly problems: BadRow[] = [];
+
+  constructor(
+    private readonly cells: readonly string[],
+    private readonly indexes: ReadonlyMap<string, number>,
+    readonly line: number,
+    width: number,
+  ) {
+    if (cells.length !== width)
+      this.bad("", `has ${cells.length} cells where the heading has ${width}; look for a stray separator or quote`);
+  }
+
+  bad(column: string, message: string): void {
+    this.problems.push({ line: this.line, column, message });
+  }
+
+  /** @param most letters that are kept of it */
+  text(key: string, most = 200): string {
+    const index = this.indexes.get(key);
+    const value = (index === undefined ? "" : (this.cells[index] ?? "")).trim();
+    if (/^[=+@\t\r]/.test(value) || /^-[^\d.,]/.test(value)) {
+      this.bad(key, `“${value.slice(0, 20)}” begins like a formula; write it as plain text`);
+      return "";
+    }
+    if ([...value].some((sign) => sign < " ")) this.bad(key, "has control characters in it");
+    return value.slice(0, most);
+  }
+
+  need(key: string, most?: number): string {
+    const value = this.text(key, most);
+    if (!value && this.problems.every((one) => one.column !== key)) this.bad(key, "is empty");
+    return value;
+  }
+
+  date(key: string, latest: string | null, needed = false): string | null {
+    const value = needed ? this.need(key) : this.text(key);
+    if (!value) return null;
+    const real = /^\d{4}-\d{2}-\d{2}$/.test(value) && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value);
+    if (!real) this.bad(key, `“${value}” is not a date like 2026-03-09`);
+    else if (latest && value > latest) this.bad(key, `${value} is later than today`);
+    return real ? value : null;
+  }
+
+  currency(): string {
+    const code = this.need("currency").toUpperCase();
+    if (code && !isCurrency(code)) this.bad("currency", `“${code}” is no currency in use`);
+    return isCurrency(code) ? code : "EUR";
+  }
+
+  amount(key: string, currency: string, needed = false): number | null {
+    const value = needed ? this.need(key) : this.text(key);
+    if (!value) return null;
+    const parsed = parseMoney(value, currency);
+    if (!parsed.ok) this.bad(key, parsed.message);
+    else if (parsed.money.minor < 0) this.bad(key, `“${value}” is below zero; a credit note is entered by hand`);
+    else if (parsed.money.minor > MOST_MINOR) this.bad(key, `“${value}” is more than anybody would order or charge`);
+    else return parsed.money.minor;
+    return null;
+  }
+
+  decimal(key: string, usual: string, pattern: RegExp, like: string): string {
+    const value = this.text(key).replace(",", ".") || usual;
+    if (pattern.test(value)) return value;
+    this.bad(key, `“${value}” is not ${like}`);
+    return usual;
+  }
+
+  quantity(): string {
+    return this.decimal("quantity", "1", /^\d{1,9}(\.\d{1,4})?$/, "a quantity such as 3 or 2.5");
+  }
+
+  tax(): string {
+    return this.decimal("tax", "0", /^\d{1,2}(\.\d{1,2})?$/, "a percentage such as 23 or 6.5");
+  }
+}
+
+function basicsOf(first: Row, taker: Taker, title: string) {
+  return {
+    title,
+    requester: taker.requester,
+    onBehalfOf: null,
+    unit: taker.unit,
+    currency: first.currency(),
+    date: first.date("date", taker.today, true) ?? taker.today,
+    note: "",
+    attachments: [],
+    supplier: first.need("supplier", 120),
+  };
+}
+
+function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
+  const [first] = rows as [Row];
+  const common = basicsOf(first, taker, "");
+  const lines = rows.map((row): InvoiceLine => {
+    const quantity = row.quantity();
+    const unitPrice = row.amount("price", common.currency, true) ?? 0;
+    const orderLine = Number(row.text("orderLine"));
+    const net = times(quantity, unitPrice);
+    if (net > MOST_MINOR) row.bad("price", "quantity times price is more than anybody would charge");
+    return {
+      description: row.need("description"),
+      costCentre: row.text("costCentre", 40),
+      quantity,
+      unitPrice,
+      net: Math.min(net, MOST_MINOR),
+      taxPercent: row.tax(),
+      orderLine: Number.isInteger(orderLine) && orderLine > 0 && orderLine <= 200 ? orderLine : null,
+    };
+  });
+  return {
+    documentType: "supplier-invoice",
+    ...common,
+    invoiceNumber: first.need("invoiceNumber", 60),
+    orderNumber: first.text("order", 20) || null,
+    dueDate: first.date("dueDate", null),
+    lines,
+    stated: { gross: first.amount("gross", common.currency) },
+  };
+}
+
+function orderOf(rows: readonly Row[], taker: Taker): unknown {
+  const [first] = rows as [Row];
+  const common = basicsOf(first, taker, first.need("title", 120));
+  const byName = new Map(
+    Object.entries(ORDER_CATEGORIES).flatMap(([key, name]) => [
+      [key, key],
+      [plain(name), key],
+    ]),
+  );
+  const lines = rows.map((row) => {
+    const named = plain(row.text("category"));
+    const category = named ? byName.get(named) : "services";
+    if (!category) row.bad("category", `“${named}” is none of ${Object.values(ORDER_CATEGORIES).join(", ")}`);
+    return {
+      description: row.need("description"),
+      category: (category ?? "services") as OrderLine["category"],
+      costCentre: row.text("costCentre", 40),
+      quantity: row.quantity(),
+      unitPrice: row.amount("price", common.currency, true) ?? 0,
+      taxPercent: row.tax(),
+    };
+  });
+  return {
+    documentType: "purchase-order",
+    ...common,
+    promisedDate: first.date("promised", null),
+    lines,
+  };
+}

@@ -1,0 +1,217 @@
+import { acceptedOf, type DocumentState } from "@/core/approval";
+import { addDays } from "@/core/calendar";
+import {
+  USUAL_DAYS,
+  invoiceTotals,
+  likelyDuplicates,
+  matchOf,
+  orderTotals,
+  plainNumber,
+  times,
+  type AnyDocument,
+  type Around,
+  type OrderFacts,
+  type Rules,
+  type SupplierInvoice,
+} from "@/core/documents";
+import { money } from "@/core/money";
+import type { App } from "../app";
+import type { Db } from "../db/open";
+import { accountByName, customerFacts, readAccount, readRules, supplierFacts } from "../ledger/accounts";
+import { readWorld } from "../world";
+import { readState } from "./projection";
+
+/**
+ * What is known around a document now: its accounts, the order it charges or changes, other documents it may repeat. Only what can matter to its
+ * type is looked up, by indexes, so that ten thousand can be taken in one go.
+ * @param number of the document itself, which is not compared with itself; null for one that is new
+ */
+export function aroundOf(app: App, document: AnyDocument, number: string | null): Around {
+  const rules = readRules(app.db);
+  switch (document.documentType) {
+    case "purchase-order": {
+      const supplier = supplierAround(app, document.supplier, rules);
+      const changed = document.changeOf ? orderFacts(app.db, document.changeOf, number) : null;
+      return {
+        rules,
+        ...supplier,
+        ...recentWith(app, document, [number, document.changeOf ?? null]),
+        ...(changed && { order: changed }),
+      };
+    }
+    case "supplier-invoice": {
+      const order = document.orderNumber ? orderFacts(app.db, document.orderNumber, number) : null;
+      return {
+        rules,
+        ...supplierAround(app, document.supplier, rules),
+        ...recentWith(app, document, [number]),
+        ...(order && { order }),
+        duplicates: duplicatesOf(app.db, document, number, rules),
+      };
+    }
+    case "expense-claim":
+      return { rules, receiptsElsewhere: receiptsElsewhere(app.db, document.lines, number) };
+    case "credit-limit-change": {
+      const account = readAccount(app.db, document.customer);
+      return account ? { customer: customerFacts(app, account) } : {};
+    }
+    case "supplier-account": {
+      const account = readAccount(app.db, document.supplier);
+      return account ? { supplier: supplierFacts(app, account, rules) } : {};
+    }
+  }
+}
+
+function supplierAround(app: App, name: string, rules: Rules): Pick<Around, "supplier"> {
+  const account = accountByName(app.db, "supplier", name);
+  return account ? { supplier: supplierFacts(app, account, rules) } : {};
+}
+
+/** Days over which any policy in the book totals a supplier; 0 when none does, and nothing is looked up. */
+function longestDays(app: App, documentType: string): number {
+  const days = readWorld(app).versions.flatMap(({ policy }) =>
+    policy.documentType === documentType && policy.measure.kind === "supplierTotal"
+      ? [policy.measure.days ?? USUAL_DAYS]
+      : [],
+  );
+  return Math.max(0, ...days);
+}
+
+function recentWith(
+  app: App,
+  document: AnyDocument & { supplier: string },
+  not: readonly (string | null)[],
+): Pick<Around, "recent"> {
+  const days = longestDays(app, document.documentType);
+  if (days === 0 || !document.supplier) return {};
+  const rows = app.db
+    .prepare(
+      `SELECT number, date, net, currency FROM document
+       WHERE type = @type AND party = @party AND date > @from AND date <= @to AND status NOT IN ('draft', 'declined', 'withdrawn')
+       ORDER BY date, number`,
+    )
+    .all({
+      type: document.documentType,
+      party: document.supplier,
+      from: addDays(document.date, -days),
+      to: document.date,
+    }) as { number: string; date: string; net: number; currency: string }[];
+  return {
+    recent: rows
+      .filter((row) => !not.includes(row.number))
+      .map(({ number, date, net, currency }) => ({ number, date, net: money(net, currency) })),
+  };
+}
+
+/** An approved order with what came in of it and what other invoices have charged. */
+function orderFacts(db: Db, orderNumber: string, own: string | null): OrderFacts | null {
+  const state = orderInForce(db, orderNumber);
+  if (!state) return null;
+  const order = acceptedOf(state);
+  if (order.documentType !== "purchase-order") return null;
+  const { net, gross } = orderTotals(order);
+  const received = sums(
+    db.prepare("SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
+  );
+  const invoiced = sums(chargedOn(db, state.number, own));
+  return {
+    number: state.number,
+    supplier: order.supplier,
+    status: state.status,
+    currency: order.currency,
+    committed: { net, gross },
+    lines: order.lines.map((line, index) => ({
+      description: line.description,
+      quantity: line.quantity,
+      unitPrice: line.unitPrice,
+      received: received.get(index + 1) ?? "0",
+      invoiced: invoiced.get(index + 1) ?? "0",
+    })),
+  };
+}
+
+/** The order of that number if it is approved, with its latest approved change in its place. */
+function orderInForce(db: Db, number: string): DocumentState | null {
+  const state = readState(db, number.trim().toLowerCase());
+  if (!state || state.document.documentType !== "purchase-order" || state.status !== "approved") return null;
+  const changed = db
+    .prepare(
+      `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
+       WHERE d.refers = ? AND d.type = 'purchase-order' AND d.status = 'approved' ORDER BY d.closed_at DESC LIMIT 1`,
+    )
+    .pluck()
+    .get(state.number) as string | undefined;
+  // What was received and invoiced is kept under the number of the order itself.
+  return changed ? { ...(JSON.parse(changed) as DocumentState), number: state.number } : state;
+}
+
+type Quantity = { line: number; quantity: string };
+
+function chargedOn(db: Db, orderNumber: string, own: string | null): Quantity[] {
+  const rows = db
+    .prepare(
+      `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
+    )
+    .pluck()
+    .all(orderNumber) as string[];
+  return rows.flatMap((row) => {
+    const state = JSON.parse(row) as DocumentState;
+    if (state.number === own || state.document.documentType !== "supplier-invoice") return [];
+    const { lines } = state.document;
+    const looking = { around: state.around ?? {}, toCurrency: () => null };
+    return matchOf(state.document, looking).lines.flatMap(({ line, orderLine }) =>
+      orderLine === null ? [] : [{ line: orderLine, quantity: lines[line - 1]!.quantity }],
+    );
+  });
+}
+
+/** Quantities have four decimals at most, so they are added as whole ten-thousandths. */
+function sums(quantities: readonly Quantity[]): Map<number, string> {
+  const total = new Map<number, number>();
+  for (const { line, quantity } of quantities) total.set(line, (total.get(line) ?? 0) + times(quantity, 10_000));
+  return new Map([...total].map(([line, sum]) => [line, String(sum / 10_000)]));
+}
+
+function duplicatesOf(
+  db: Db,
+  invoice: SupplierInvoice,
+  own: string | null,
+  rules: Rules,
+): Around["duplicates"] & object {
+  const { gross } = invoiceTotals(invoice);
+  const { days } = rules.duplicates;
+  const rows = db
+    .prepare(
+      `SELECT d.number, i.supplier, i.invoice_number AS invoiceNumber, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
+       WHERE i.live = 1 AND i.supplier = @supplier AND i.plain = @plain
+       UNION
+       SELECT d.number, i.supplier, i.invoice_number, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
+       WHERE i.live = 1 AND i.supplier = @supplier AND i.gross = @gross AND i.date BETWEEN @from AND @to`,
+    )
+    .all({
+      supplier: invoice.supplier,
+      plain: plainNumber(invoice.invoiceNumber),
+      gross: gross.minor,
+      from: addDays(invoice.date, -days),
+      to: addDays(invoice.date, days),
+    }) as { number: string; supplier: string; invoiceNumber: string; gross: number; currency: string; date: string }[];
+  const others = rows.map((row) => ({ ...row, gross: money(row.gross, row.currency) }));
+  const { supplier, invoiceNumber, date } = invoice;
+  return likelyDuplicates({ number: own ?? "", supplier, invoiceNumber, gross, date }, others, days);
+}
+
+function receiptsElsewhere(
+  db: Db,
+  lines: readonly { receipt: string | null }[],
+  own: string | null,
+): Around["receiptsElsewhere"] & object {
+  const hashes = [...new Set(lines.flatMap((line) => line.receipt ?? []))];
+  if (hashes.length === 0) return [];
+  const rows = db
+    .prepare(
+      `SELECT c.hash, d.number FROM claim_receipt c JOIN document d ON d.id = c.document
+       WHERE c.hash IN (SELECT value FROM json_each(?)) ORDER BY d.number`,
+    )
+    .all(JSON.stringify(hashes)) as { hash: string; number: string }[];
+  return rows.filter((row) => row.number !== own);
+}

@@ -1,0 +1,243 @@
+import { acceptedOf, activeHolds, evolve, isCleared, levelsWaitingFor, nextStep } from "@/core/approval";
+import type { DocumentEvent, DocumentState } from "@/core/approval";
+import { weekdaysBetween } from "@/core/calendar";
+import type { Facts } from "@/core/conditions";
+import { documentType, invoiceTotals, measuresOf, plainNumber, type Looking } from "@/core/documents";
+import type { Money } from "@/core/money";
+import { canonical, type ChainedEvent } from "@/core/records";
+import type Database from "better-sqlite3";
+import type { Db } from "../db/open";
+
+/** Tables that are made of the events of documents. */
+export const DOCUMENT_TABLES = [
+  "document",
+  "document_state",
+  "document_text",
+  "document_number",
+  "invoice",
+  "claim_receipt",
+  "hold",
+  "job",
+  "waiting",
+  "reader",
+] as const;
+
+/** Folds the events of one document that follow each other, and writes once what is read of it. */
+export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
+  const last = events.at(-1)!;
+  const before = readState(db, last.stream.slice("document:".length));
+  const after = events.reduce<DocumentState | null>(
+    (state, event) =>
+      evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
+    before,
+  );
+  write(db, after!, before, last.time);
+}
+
+export function readState(db: Db, id: string): DocumentState | null {
+  const stored = statement(db, "SELECT state FROM document_state WHERE id = ?").pluck().get(id) as string | undefined;
+  return stored ? (JSON.parse(stored) as DocumentState) : null;
+}
+
+type Statement = Database.Statement<unknown[]>;
+const statements = new WeakMap<Db, Map<string, Statement>>();
+
+/** A prepared statement, prepared once a connection: imports write tens of thousands of documents. */
+function statement(db: Db, sql: string): Statement {
+  const known = statements.get(db) ?? new Map<string, Statement>();
+  statements.set(db, known);
+  const found = known.get(sql) ?? db.prepare(sql);
+  known.set(sql, found);
+  return found;
+}
+
+function write(db: Db, state: DocumentState, before: DocumentState | null, at: string): void {
+  const { document, route } = state;
+  const { documentType: type } = document;
+  const headline = documentType(type).headline(acceptedOf(state));
+  statement(
+    db,
+    `INSERT OR REPLACE INTO document (id, number, type, status, held, cleared, title, party, requester, on_behalf_of, unit, currency, net, gross,
+       date, refers, compared, policy, policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at)
+     VALUES (@id, @number, @type, @status, @held, @cleared, @title, @party, @requester, @onBehalfOf, @unit, @currency, @net, @gross,
+       @date, @refers, @compared, @policy, @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at)`,
+  ).run({
+    id: state.id,
+    number: state.number,
+    type,
+    status: state.status,
+    held: activeHolds(state).length > 0 ? 1 : 0,
+    cleared: isCleared(state) ? 1 : 0,
+    title: headline.title,
+    party: headline.party,
+    requester: document.requester,
+    onBehalfOf: document.onBehalfOf,
+    unit: document.unit,
+    currency: headline.net.currency,
+    net: headline.net.minor,
+    gross: headline.gross.minor,
+    date: document.date,
+    refers: referenceOf(document),
+    compared: route?.measured?.compared.minor ?? null,
+    policy: route?.policy?.id ?? null,
+    policyVersion: route?.policy?.version ?? null,
+    section: route?.section?.id ?? null,
+    band: route?.band?.index ?? null,
+    revision: state.revision,
+    createdAt: state.createdAt,
+    submittedAt: state.submittedAt,
+    closedAt: state.closedAt,
+    at,
+  });
+  statement(
+    db,
+    `INSERT INTO document_state (id, state, summary) VALUES (?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET state = excluded.state, summary = excluded.summary`,
+  ).run(state.id, canonical(state), canonical(summaryOf(state)));
+  if (!before)
+    statement(
+      db,
+      "INSERT INTO document_number (type, last) VALUES (?, ?) ON CONFLICT (type) DO UPDATE SET last = max(last, excluded.last)",
+    ).run(type, Number(state.number.split("-").at(-1)) || 0);
+  writeWords(db, state, before, `${state.number}\n${headline.title}\n${headline.party}`);
+  writeOfType(db, state, before);
+  writeParts(db, state, before);
+}
+
+function referenceOf(document: DocumentState["document"]): string | null {
+  switch (document.documentType) {
+    case "purchase-order":
+      return document.changeOf ?? null;
+    case "supplier-invoice":
+      return document.orderNumber;
+    case "credit-limit-change":
+      return document.customer;
+    case "supplier-account":
+      return document.supplier;
+    default:
+      return null;
+  }
+}
+
+/** What of a past document the tide needs, so that thousands are read without their whole states. */
+export type Summary = { date: string; facts: Facts; measures: Record<string, Money>; levelDays: number[] };
+
+function summaryOf({ document, levels, around = {}, route }: DocumentState): Summary {
+  const type = documentType(document.documentType);
+  const looking: Looking = {
+    around,
+    toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
+  };
+  const measures = measuresOf(document, looking);
+  // A measure that needs rates or a number of days is known as it was routed, in the policy's currency.
+  const { measured } = route ?? {};
+  const key = measured && type.measures.find((one) => one.label === measured.measure)?.key;
+  return {
+    date: document.date,
+    facts: type.facts(document, looking),
+    measures: key && !measures[key] ? { ...measures, [key]: measured.compared } : measures,
+    levelDays: levels.flatMap((level) =>
+      level.openedAt && level.closedAt ? [weekdaysBetween(level.openedAt, level.closedAt)] : [],
+    ),
+  };
+}
+
+function writeWords(db: Db, state: DocumentState, before: DocumentState | null, words: string): void {
+  if (before && sameHeadline(before, state)) return;
+  const row = statement(db, "SELECT row FROM document_state WHERE id = ?").pluck().get(state.id) as number;
+  if (before) statement(db, "DELETE FROM document_text WHERE rowid = ?").run(row);
+  statement(db, "INSERT INTO document_text (rowid, words) VALUES (?, ?)").run(row, words);
+}
+
+function sameHeadline(one: DocumentState, other: DocumentState): boolean {
+  const say = (state: DocumentState) => {
+    const { title, party } = documentType(state.document.documentType).headline(acceptedOf(state));
+    return `${title}\n${party}`;
+  };
+  return say(one) === say(other);
+}
+
+/** Whether a document counts among those that others are compared with. */
+function isLive({ status }: DocumentState): boolean {
+  return status !== "draft" && status !== "declined" && status !== "withdrawn";
+}
+
+/** What one type keeps beside its rows, because other documents look it up. */
+function writeOfType(db: Db, state: DocumentState, before: DocumentState | null): void {
+  const { document } = state;
+  if (document.documentType === "supplier-invoice") {
+    const { gross } = invoiceTotals(document);
+    statement(
+      db,
+      `INSERT OR REPLACE INTO invoice (document, supplier, invoice_number, plain, gross, currency, date, order_number, live)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    ).run(
+      state.id,
+      document.supplier,
+      document.invoiceNumber,
+      plainNumber(document.invoiceNumber),
+      gross.minor,
+      gross.currency,
+      document.date,
+      document.orderNumber,
+      isLive(state) ? 1 : 0,
+    );
+  }
+  if (document.documentType === "expense-claim") {
+    if (before) statement(db, "DELETE FROM claim_receipt WHERE document = ?").run(state.id);
+    if (!isLive(state)) return;
+    const insert = statement(db, "INSERT OR IGNORE INTO claim_receipt (hash, document) VALUES (?, ?)");
+    for (const line of document.lines) if (line.receipt) insert.run(line.receipt, state.id);
+  }
+}
+
+function writeParts(db: Db, state: DocumentState, before: DocumentState | null): void {
+  if (before) statement(db, "DELETE FROM waiting WHERE document = ?").run(state.id);
+  const wait = statement(db, "INSERT INTO waiting (document, level, person, since) VALUES (?, ?, ?, ?)");
+  const people = new Set(state.levels.flatMap((level) => level.pool));
+  for (const person of people) {
+    for (const level of levelsWaitingFor(state, person)) wait.run(state.id, level.level, person, level.openedAt);
+  }
+  const read = statement(db, "INSERT OR IGNORE INTO reader (document, person) VALUES (?, ?)");
+  const { requester, onBehalfOf } = state.document;
+  const spoke = state.levels.flatMap((level) => level.decisions.map((decision) => decision.by));
+  for (const person of [requester, ...(onBehalfOf ? [onBehalfOf] : []), ...people, ...spoke, ...toldPeople(state)])
+    read.run(state.id, person);
+  if (before?.holds.length) statement(db, "DELETE FROM hold WHERE document = ?").run(state.id);
+  const hold = statement(
+    db,
+    `INSERT INTO hold (document, id, kind, code, reason, blocks, rule, placed_by, placed_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
+  for (const one of activeHolds(state))
+    hold.run(
+      state.id,
+      one.id,
+      one.kind,
+      one.code,
+      one.reason,
+      JSON.stringify(one.blocks),
+      one.rule,
+      one.placedBy,
+      one.placedAt,
+    );
+  writeJob(db, state, before);
+}
+
+function writeJob(db: Db, state: DocumentState, before: DocumentState | null): void {
+  if (before?.steps) statement(db, "DELETE FROM job WHERE document = ?").run(state.id);
+  const step = nextStep(state);
+  if (!step) return;
+  statement(db, "INSERT INTO job (document, step, kind, next_at, attempts, error) VALUES (?, ?, ?, ?, ?, ?)").run(
+    state.id,
+    step.step,
+    step.kind,
+    step.nextAt,
+    step.attempts,
+    step.status === "failed" ? step.result : "",
+  );
+}
+
+function toldPeople(state: DocumentState): string[] {
+  const told = state.route?.levels.filter((level) => level.outcome === "told") ?? [];
+  return told.flatMap((level) => level.candidates.map((candidate) => candidate.person));
+}

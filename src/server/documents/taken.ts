@@ -1,0 +1,115 @@
+import type { Db } from "../db/open";
+import { dayIn } from "@/core/calendar";
+import type { AnyDocument } from "@/core/documents";
+import { principalsOf, type Directory, type Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import type { App } from "../app";
+import { readAccount, type Account } from "../ledger/accounts";
+import { readWorld } from "../world";
+
+/**
+ * What somebody sends may say only what they may say: their own name, or on behalf of somebody for whom they may enter; the unit of whose document
+ * it is, since it chooses the policy and its people; a date that has come; papers they have brought themselves.
+ */
+export function whyNotTaken(app: App, actor: Person, document: AnyDocument, requester = actor.id): Refusal | null {
+  const { directory } = readWorld(app);
+  const today = dayIn(app.clock.now(), directory.organisation.timeZone);
+  if (document.requester !== requester)
+    return refuse("forbidden", "A document is entered in one’s own name, or on behalf of somebody", "requester");
+  const { onBehalfOf } = document;
+  if (
+    onBehalfOf !== null &&
+    !mayEnterFor(app, actor.id === requester ? actor : directory.person(requester)!, onBehalfOf)
+  )
+    return refuse(
+      "forbidden",
+      `Only a clerk, their manager or whoever stands in for them enters on behalf of ${directory.person(onBehalfOf)?.name ?? "somebody unknown"}`,
+      "onBehalfOf",
+    );
+  const owner = directory.person(onBehalfOf ?? requester) ?? actor;
+  if (document.unit !== owner.unit) {
+    return refuse(
+      "forbidden",
+      `A document of ${owner.name} belongs to ${directory.unit(owner.unit)?.name ?? owner.unit}`,
+      "unit",
+    );
+  }
+  const named = whoIsNamed(document, directory);
+  if (named) return named;
+  if (document.date > today) return refuse("invalid", "A document is not dated later than today", "date");
+  return whyNotPapers(app.db, document, actor.id, requester);
+}
+
+/** Whether somebody may enter documents on behalf of somebody else. */
+export function mayEnterFor(app: App, actor: Person, other: string): boolean {
+  const { directory } = readWorld(app);
+  const person = directory.person(other);
+  if (!person || other === actor.id || !directory.isActive(person, app.clock.now())) return false;
+  return (
+    actor.roles.includes("clerk") ||
+    person.manager === actor.id ||
+    principalsOf(actor.id, directory, app.clock.now()).includes(other)
+  );
+}
+
+function whoIsNamed(document: AnyDocument, directory: Directory): Refusal | null {
+  if ("receiver" in document && document.receiver && !directory.person(document.receiver))
+    return refuse("unknown", "The receiver is nobody known here; choose somebody from the list", "receiver");
+  if (document.documentType !== "expense-claim") return null;
+  const payee = directory.person(document.payee);
+  if (!payee) return refuse("unknown", "The payee is nobody known here; choose somebody from the list", "payee");
+  const { requester, onBehalfOf } = document;
+  return document.payee === requester || document.payee === onBehalfOf
+    ? null
+    : refuse("forbidden", "A claim is paid to whoever makes it, or to the one on whose behalf it is", "payee");
+}
+
+function whyNotPapers(db: Db, document: AnyDocument, by: string, requester: string): Refusal | null {
+  const find = db.prepare(
+    `SELECT 1 FROM attachment a JOIN upload u ON u.hash = a.hash
+     WHERE a.hash = @hash AND a.type = @type AND a.size = @size AND u.person IN (@by, @requester)`,
+  );
+  const foreign = document.attachments.find(({ hash, type, size }) => !find.get({ hash, type, size, by, requester }));
+  return foreign
+    ? refuse("attachment", `${foreign.name} has not been uploaded by you; attach it again`, "attachments")
+    : null;
+}
+
+/**
+ * Changes of an account begin from what the account says now, whatever was sent: the old values, its name, its currency, and whether it is new.
+ */
+export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocument> {
+  if (document.documentType === "credit-limit-change") {
+    const account = readAccount(app.db, document.customer);
+    if (account?.kind !== "customer") return unknown("customer", document.customer);
+    const { name, currency, status } = account;
+    const first = status === "asked for";
+    return {
+      ok: true,
+      value: { ...document, customerName: name, currency, first, changes: fromNow(document.changes, account) },
+    };
+  }
+  if (document.documentType === "supplier-account") {
+    const account = readAccount(app.db, document.supplier);
+    if (account?.kind !== "supplier") return unknown("supplier", document.supplier);
+    const { name, currency, status } = account;
+    const opening = status === "asked for";
+    return {
+      ok: true,
+      value: { ...document, supplierName: name, currency, opening, changes: fromNow(document.changes, account) },
+    };
+  }
+  return { ok: true, value: document };
+}
+
+const unknown = (kind: string, id: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse("unknown", `There is no ${kind} account “${id}”; choose one from the list`, kind)],
+});
+
+function fromNow<C extends { field: string; before: unknown }>(changes: readonly C[], { fields }: Account): C[] {
+  return changes.map((change) => ({
+    ...change,
+    before: fields[change.field as keyof Account["fields"]] ?? null,
+  }));
+}

@@ -1,0 +1,190 @@
+import { isNamedToRelease, openSeats, whyNotRelease } from "@/core/approval";
+import { documentType } from "@/core/documents";
+import { formatMoney, money } from "@/core/money";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import { joinWords } from "@/core/words";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { commandDocument, contextFor } from "../documents/commands";
+import { readState } from "../documents/projection";
+import { readWorld } from "../world";
+
+/** A hold as a line of the board. */
+export type HoldRow = {
+  document: string;
+  hold: string;
+  number: string;
+  title: string;
+  party: string;
+  amount: string;
+  kind: string;
+  code: string;
+  reason: string;
+  blocks: string[];
+  placedAt: string;
+  placedBy: string;
+  status: string;
+  /** Whose move it is, in words. */
+  move: string;
+  mayRelease: boolean;
+};
+
+export type HoldFilter = {
+  reason?: string | undefined;
+  sort?: "age" | "amount" | "reason" | undefined;
+  whose?: string | undefined;
+  page?: number;
+};
+export const HOLDS_A_PAGE = 50;
+
+type Stored = {
+  document: string;
+  id: string;
+  kind: string;
+  code: string;
+  reason: string;
+  blocks: string;
+  placed_by: string;
+  placed_at: string;
+  number: string;
+  title: string;
+  party: string;
+  type: string;
+  net: number;
+  gross: number;
+  currency: string;
+  status: string;
+};
+
+const ORDER = {
+  age: "h.placed_at, d.number",
+  amount: "COALESCE(d.compared, d.gross) DESC, d.number",
+  reason: "h.code, h.placed_at",
+};
+
+/** Holds that are on documents now, a page at a time, with how many there are of each reason. */
+export function holdBoard(app: App, person: Person, filter: HoldFilter) {
+  const { reason = "", sort = "age", whose = "", page = 1 } = filter;
+  const from = `FROM hold h JOIN document d ON d.id = h.document WHERE (@reason = '' OR h.code = @reason)
+      AND (@whose = '' OR (@whose = 'approval') = (h.kind = 'policy' AND d.status = 'waiting'))`;
+  const values = { reason, whose };
+  const total = app.db.prepare(`SELECT COUNT(*) ${from}`).pluck().get(values) as number;
+  const stored = app.db
+    .prepare(
+      `SELECT h.document, h.id, h.kind, h.code, h.reason, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.net, d.gross, d.currency, d.status
+       ${from} ORDER BY ${ORDER[sort]} LIMIT ${HOLDS_A_PAGE} OFFSET @offset`,
+    )
+    .all({ ...values, offset: (Math.max(1, page) - 1) * HOLDS_A_PAGE }) as Stored[];
+  const reasons = app.db
+    .prepare(
+      "SELECT code, COUNT(*) AS count, MIN(placed_at) AS oldest FROM hold GROUP BY code ORDER BY count DESC, code",
+    )
+    .all() as { code: string; count: number; oldest: string }[];
+  return { rows: stored.map((row) => toRow(app, person, row)), total, reasons, page };
+}
+
+function toRow(app: App, person: Person, row: Stored): HoldRow {
+  const { directory } = readWorld(app);
+  const state = readState(app.db, row.document)!;
+  const context = contextFor(app, person.id, app.clock.now(), state, state.document, false);
+  const named = isNamedToRelease(state, row.id, context);
+  const asked = state.levels.flatMap(openSeats).map((id) => directory.person(id)?.name ?? id);
+  const { kind } = row;
+  const move =
+    kind === "routing"
+      ? "the controller, to mend the cause"
+      : kind === "check"
+        ? `${directory.person(state.document.requester)?.name ?? "the requester"}, to add what is missing`
+        : state.status === "waiting" && kind === "policy" && asked.length > 0
+          ? `${joinWords([...new Set(asked)], "or")}, to decide`
+          : "accounts, to release it";
+  return {
+    document: row.document,
+    hold: row.id,
+    number: row.number,
+    title: row.title,
+    party: row.party,
+    amount: formatMoney(money(documentType(row.type).shows === "net" ? row.net : row.gross, row.currency)),
+    kind,
+    code: row.code,
+    reason: row.reason,
+    blocks: JSON.parse(row.blocks) as string[],
+    placedAt: row.placed_at,
+    placedBy: kind === "by hand" ? (directory.person(row.placed_by)?.name ?? row.placed_by) : "",
+    status: row.status,
+    move,
+    mayRelease: !whyNotRelease(state, row.id, context) && !authorise(person, "holds.release", { named }),
+  };
+}
+
+/**
+ * Releases many holds with one reason, each as a command of its own. Those that cannot be released are said with why; the others are.
+ * @param command one id for the whole, from which each gets its own
+ */
+export function releaseMany(
+  app: App,
+  actor: Person,
+  holds: readonly { document: string; hold: string }[],
+  reason: string,
+  command: string,
+): Result<{ released: number; refused: { document: string; why: string }[] }> {
+  if (!reason.trim())
+    return { ok: false, refusals: [refuse("comment required", "Say why they are released", "reason")] };
+  const refused: { document: string; why: string }[] = [];
+  let released = 0;
+  let forbidden = null as Result<never> | null;
+  for (const { document, hold } of holds) {
+    const result = commandDocument(
+      app,
+      actor,
+      document,
+      { type: "release hold", hold, reason },
+      `${command}:${document}:${hold}`,
+    );
+    if (result.ok) released += 1;
+    else {
+      if (result.refusals[0]?.code === "forbidden") forbidden = result;
+      const number = readState(app.db, document)?.number ?? document;
+      refused.push({ document: number, why: result.refusals.map((one) => one.message).join("; ") });
+    }
+  }
+  // Nothing done for want of the right is a refusal as a whole, and is logged as one.
+  if (released === 0 && forbidden) return forbidden;
+  return { ok: true, value: { released, refused } };
+}
+
+/** Orders of customers that were stopped for credit, the longest overdue first. */
+export function stoppedOrders(app: App) {
+  const rows = app.db
+    .prepare(
+      `SELECT o.id, o.title, o.minor, o.placed_at AS placedAt, o.because, a.id AS customer, a.name, a.currency, a.status,
+         (SELECT MIN(r.due) FROM receivable r WHERE r.customer = a.id AND r.due < @today) AS oldest,
+         (SELECT COALESCE(SUM(r.minor), 0) FROM receivable r WHERE r.customer = a.id AND r.due < @today) AS overdue,
+         (SELECT d.number FROM document d WHERE d.refers = a.id AND d.type = 'credit-limit-change' AND d.status IN ('draft', 'waiting', 'sent back')
+          ORDER BY d.created_at DESC LIMIT 1) AS asked
+       FROM sales_order o JOIN account a ON a.id = o.customer WHERE o.status = 'stopped' ORDER BY oldest IS NULL, oldest, o.placed_at`,
+    )
+    .all({ today: app.clock.now().slice(0, 10) }) as {
+    id: string;
+    title: string;
+    minor: number;
+    placedAt: string;
+    because: string;
+    customer: string;
+    name: string;
+    currency: string;
+    status: string;
+    oldest: string | null;
+    overdue: number;
+    asked: string | null;
+  }[];
+  const today = Date.parse(app.clock.now().slice(0, 10));
+  return rows.map((row) => ({
+    ...row,
+    amount: formatMoney(money(row.minor, row.currency)),
+    overdueAmount: formatMoney(money(row.overdue, row.currency)),
+    daysOverdue: row.oldest ? Math.round((today - Date.parse(row.oldest)) / 86_400_000) : 0,
+  }));
+}
+export type StoppedOrder = ReturnType<typeof stoppedOrders>[number];

@@ -1,0 +1,181 @@
+import { z } from "zod";
+import { dayIn } from "@/core/calendar";
+import { documentType, type AnyDocument } from "@/core/documents";
+import {
+  fromUbl,
+  guessIntake,
+  INTAKE_COLUMNS,
+  missingOf,
+  readIntake,
+  type BadRow,
+  type ReadDocument,
+} from "@/core/intake";
+import { formatMoney } from "@/core/money";
+import type { Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { commandDocument, enterDocument, inTransaction } from "../documents/commands";
+import { nativeHash } from "../log/log";
+import { readSheet } from "../people/import";
+import { readWorld } from "../world";
+
+export const MAX_INTAKE = 20 * 1024 * 1024;
+const SHOWN = 100;
+const BATCH = 100;
+
+export const IntakeSchema = z.strictObject({
+  name: z.string().max(200),
+  text: z.string().max(MAX_INTAKE),
+  /** Send them on for approval as they are entered. */
+  submit: z.boolean().default(true),
+  /** Leave the bad rows out and take the others. */
+  takeGood: z.boolean().default(false),
+  /** Take in what the preview showed, known by its fingerprint; null only looks. */
+  confirm: z.string().nullable().default(null),
+});
+export type IntakeRequest = z.infer<typeof IntakeSchema>;
+
+export type IntakeRow = { lines: number[]; what: string; party: string; amount: string; missing: string[] };
+export type IntakePreview = {
+  kind: string;
+  counts: { documents: number; bad: number; known: number };
+  rows: IntakeRow[];
+  bad: BadRow[];
+  fingerprint: string;
+};
+export type Taken = { taken: number; numbers: string[]; again: number; refused: { what: string; why: string }[] };
+export type IntakeProgress = { stage: "reading" | "entering"; done: number; total: number };
+export type IntakeResult = Result<{ preview: IntakePreview } | { taken: Taken }>;
+
+type Read = { kind: string; documents: ReadDocument[]; bad: BadRow[]; fingerprint: string };
+
+/**
+ * Looks at a file of orders or invoices, or takes it in. Nothing is written while a row is bad, unless the good ones are asked for. Documents are
+ * written in batches, each whole; when it is stopped, what has been taken stays, and the same file taken again goes on where it stopped.
+ */
+export async function* importDocuments(
+  app: App,
+  actor: Person,
+  request: IntakeRequest,
+): AsyncGenerator<IntakeProgress, IntakeResult> {
+  const refusal = authorise(actor, "intake.import");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  yield { stage: "reading", done: 0, total: 1 };
+  await pause();
+  const read = readFile(app, actor, request);
+  if (!read.ok) return read;
+  const { documents, bad, fingerprint } = read.value;
+  if (request.confirm === null) return { ok: true, value: { preview: previewOf(app, read.value) } };
+  const wrong = whyNotTake(request, read.value);
+  if (wrong) return { ok: false, refusals: [wrong] };
+  const taken: Taken = { taken: 0, numbers: [], again: 0, refused: [] };
+  for (let from = 0; from < documents.length; from += BATCH) {
+    yield { stage: "entering", done: from, total: documents.length };
+    await pause();
+    const batch = documents.slice(from, from + BATCH);
+    inTransaction(app, () => {
+      for (const one of batch) takeOne(app, actor, one, { fingerprint, submit: request.submit }, taken);
+    });
+  }
+  if (bad.length > 0) taken.refused.push({ what: `${bad.length} rows`, why: "left out as bad, as the preview showed" });
+  app.kick?.();
+  return { ok: true, value: { taken } };
+}
+
+// Lets other requests of this process be answered between two batches.
+const pause = () => new Promise<void>((resolve) => setImmediate(resolve));
+
+function whyNotTake(request: IntakeRequest, { bad, documents, fingerprint }: Read): Refusal | null {
+  if (request.confirm !== fingerprint)
+    return refuse("changed", "The file is not the one that was looked at; look at it again first", "confirm");
+  if (bad.length > 0 && !request.takeGood)
+    return refuse("bad rows", `${bad.length} rows are bad; mend them, or take in the good ones alone`, "takeGood");
+  return documents.length === 0 ? refuse("file", "The file has no document that can be taken in", "file") : null;
+}
+
+function readFile(app: App, actor: Person, { text, name }: IntakeRequest): Result<Read> {
+  const { organisation } = readWorld(app).directory;
+  const taker = { requester: actor.id, unit: actor.unit, today: dayIn(app.clock.now(), organisation.timeZone) };
+  const fingerprint = nativeHash(`${name}\n${text}`);
+  if (/^\ufeff?\s*</.test(text)) {
+    const read = fromUbl(text.replace(/^\ufeff/, ""), taker);
+    if (!read.ok) return read;
+    const document = read.value;
+    return {
+      ok: true,
+      value: { kind: document.documentType, documents: [{ key: "file", lines: [], document }], bad: [], fingerprint },
+    };
+  }
+  const sheet = readSheet(text);
+  if (!sheet.ok) return sheet;
+  const kind = guessIntake(sheet.value.header);
+  if (!kind) return { ok: false, refusals: [refuse("file", sayColumns(sheet.value.header), "file")] };
+  return { ok: true, value: { kind, ...readIntake(kind, sheet.value, taker), fingerprint } };
+}
+
+function sayColumns(header: readonly string[]): string {
+  const kinds = Object.keys(INTAKE_COLUMNS) as (keyof typeof INTAKE_COLUMNS)[];
+  const said = kinds.map((kind) => `${documentType(kind).name.many}: ${missingOf(kind, header).join(", ")}`);
+  return `The heading misses columns. For ${said.join("; for ")}`;
+}
+
+const commandOf = (fingerprint: string, key: string) => `import:${nativeHash(`${fingerprint}\n${key}`)}`;
+
+function takeOne(
+  app: App,
+  actor: Person,
+  { key, document }: ReadDocument,
+  { fingerprint, submit }: { fingerprint: string; submit: boolean },
+  taken: Taken,
+): void {
+  const command = commandOf(fingerprint, key);
+  const known = app.db.prepare("SELECT 1 FROM event WHERE command = ?").get(command) !== undefined;
+  const entered = enterDocument(app, actor, document, command);
+  const what = key.replace("\n", " ");
+  if (!entered.ok) {
+    taken.refused.push({ what, why: entered.refusals.map((one) => one.message).join("; ") });
+    return;
+  }
+  if (known) taken.again += 1;
+  else {
+    taken.taken += 1;
+    if (taken.numbers.length < SHOWN) taken.numbers.push(entered.value.number);
+  }
+  if (!submit || entered.value.status !== "draft") return;
+  const sent = commandDocument(
+    app,
+    actor,
+    entered.value.id,
+    { type: "submit", document: entered.value.document },
+    `${command}:s`,
+  );
+  if (!sent.ok)
+    taken.refused.push({
+      what: entered.value.number,
+      why: `kept as a draft: ${sent.refusals.map((one) => one.message).join("; ")}`,
+    });
+}
+
+function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {
+  const type = documentType(kind);
+  const ask = app.db.prepare("SELECT 1 FROM event WHERE command = ?");
+  const known = documents.filter(({ key }) => ask.get(commandOf(fingerprint, key)) !== undefined).length;
+  const row = ({ lines, document }: ReadDocument): IntakeRow => {
+    const { title, party, gross } = type.headline(document);
+    return {
+      lines,
+      what: title,
+      party,
+      amount: formatMoney(gross),
+      missing: type.missing(document as AnyDocument).map((item) => item.message),
+    };
+  };
+  return {
+    kind,
+    counts: { documents: documents.length, bad: bad.length, known },
+    rows: documents.slice(0, SHOWN).map(row),
+    bad: bad.slice(0, SHOWN),
+    fingerprint,
+  };
+}

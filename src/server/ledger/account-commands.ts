@@ -1,0 +1,335 @@
+import { createHash, randomBytes } from "node:crypto";
+import { dayIn } from "@/core/calendar";
+import {
+  CUSTOMER_FIELDS,
+  FIRST_LIMIT_PAPERS,
+  REQUIRED_OF_SUPPLIER,
+  SUPPLIER_FIELDS,
+  isAmountField,
+  type AnyDocument,
+  type Attachment,
+  type CustomerField,
+} from "@/core/documents";
+import { idFrom } from "@/core/ids";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import { allOrNothing } from "../db/all-or-nothing";
+import type { App } from "../app";
+import { commandDocument, enterDocument } from "../documents/commands";
+import { readWorld } from "../world";
+import { accountByName, readAccount, type Account } from "./accounts";
+import { act } from "./books";
+import type { AccountFields, AccountKind } from "./events";
+import { sendLetter, writeAccount } from "./write";
+
+const no = (code: string, message: string, path?: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse(code, message, path)],
+});
+
+export type NewAccount = { kind: AccountKind; name: string; email: string; currency: string; group: string };
+const DAYS_OPEN = 14;
+
+/**
+ * Asks for a new account. It is kept blocked; the other party is sent a link to fill in and sign its particulars. The link is for one use and
+ * is shown to whoever asked, since in a demonstration nothing leaves the machine.
+ */
+export function askForAccount(app: App, actor: Person, asked: NewAccount, command: string) {
+  const id = idFrom(asked.name);
+  const about = { action: "accounts.ask" as const, command, stream: `account:${id}`, type: "account entered" };
+  return act(app, actor, about, (): Result<{ id: string; link: string }> => {
+    const name = asked.name.trim();
+    if (!name) return no("missing", "Name the new account", "name");
+    if (readAccount(app.db, id) || accountByName(app.db, asked.kind, name))
+      return no("already", `There is an account called ${name} already`, "name");
+    writeAccount(
+      app,
+      id,
+      [
+        {
+          type: "account entered",
+          data: {
+            id,
+            kind: asked.kind,
+            name,
+            status: "asked for",
+            currency: asked.currency,
+            group: asked.group,
+            fields: {},
+            askedBy: actor.id,
+          },
+        },
+      ],
+      { actor: actor.id, command },
+    );
+    const link = invite(app, id);
+    const { organisation } = readWorld(app).directory;
+    sendLetter(app, {
+      document: null,
+      to: asked.email || name,
+      subject: `${organisation.name}: your particulars`,
+      body: `Please fill in and sign your particulars: ${link}. The link works once, until ${DAYS_OPEN} days from now.`,
+    });
+    return { ok: true, value: { id, link } };
+  });
+}
+
+const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
+
+function invite(app: App, account: string): string {
+  const token = app.newId ? app.newId().replaceAll("-", "") : randomBytes(24).toString("base64url");
+  const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
+  app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(account);
+  app.db
+    .prepare("INSERT INTO party_invitation (token_hash, account, expires_at, used_at) VALUES (?, ?, ?, NULL)")
+    .run(hashOf(token), account, expires);
+  return `/particulars/${token}`;
+}
+
+/** A new link in place of the last, for whoever may ask for accounts. */
+export function inviteAgain(app: App, actor: Person, id: string): Result<{ link: string }> {
+  const refusal = authorise(actor, "accounts.ask");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const account = readAccount(app.db, id);
+  if (account?.status !== "asked for")
+    return no("unknown", "Only an account that was asked for is filled in by its party");
+  if (account.askedBy !== actor.id && authorise(actor, "accounts.private"))
+    return no("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
+  return { ok: true, value: { link: invite(app, id) } };
+}
+
+/** What the page of an invitation shows: whom it is for and by whom, and nothing else. */
+export type Particulars = { kind: AccountKind; name: string; host: string; askedBy: string };
+
+export function invitedParty(app: App, token: string): Particulars | null {
+  const account = accountOfToken(app, token);
+  if (!account) return null;
+  const { directory } = readWorld(app);
+  return {
+    kind: account.kind,
+    name: account.name,
+    host: directory.organisation.name,
+    askedBy: directory.person(account.askedBy ?? "")?.name ?? directory.organisation.name,
+  };
+}
+
+function accountOfToken(app: App, token: string): Account | null {
+  const row = app.db
+    .prepare("SELECT account, expires_at, used_at FROM party_invitation WHERE token_hash = ?")
+    .get(hashOf(token)) as { account: string; expires_at: string; used_at: string | null } | undefined;
+  if (!row || row.used_at || row.expires_at <= app.clock.now()) return null;
+  const account = readAccount(app.db, row.account);
+  return account?.status === "asked for" ? account : null;
+}
+
+export type FilledIn = {
+  taxNumber: string;
+  address: string;
+  bankAccount: string;
+  email: string;
+  signedBy: string;
+  /** Papers by the name under which they were asked for. */
+  papers: { name: string; attachment: Attachment }[];
+};
+
+/**
+ * Takes what the other party has filled in and signed, and sends it for approval in the name of whoever asked for the account. The link is used up.
+ */
+export function fillIn(app: App, token: string, filled: FilledIn, command: string): Result<{ number: string }> {
+  return allOrNothing(app, () => {
+    const account = accountOfToken(app, token);
+    if (!account) return no("used", "This link was used, replaced or is too old; ask for a new one");
+    const missing = missingOf(account, filled);
+    if (missing.length > 0) return { ok: false, refusals: missing };
+    const asker = readWorld(app).directory.person(account.askedBy ?? "");
+    if (!asker) return no("unknown", "Whoever asked for this account is no longer here; ask for a new link");
+    const fields: AccountFields = {
+      name: account.name,
+      taxNumber: filled.taxNumber,
+      address: filled.address,
+      bankAccount: filled.bankAccount,
+      email: filled.email,
+    };
+    const attachments = filled.papers.map(({ attachment }) => attachment);
+    writeAccount(
+      app,
+      account.id,
+      [
+        {
+          type: "account filled in",
+          data: { fields, signedBy: filled.signedBy, attachments: attachments.map((one) => one.hash) },
+        },
+      ],
+      { actor: "party", command },
+    );
+    for (const { hash } of attachments)
+      app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, asker.id);
+    app.db.prepare("UPDATE party_invitation SET used_at = ? WHERE token_hash = ?").run(app.clock.now(), hashOf(token));
+    const document = documentFor(app, asker, account, fields, filled);
+    const entered = enterDocument(app, asker, document, `${command}:enter`);
+    // A supplier's form is complete and goes to whoever approves it; a customer's waits for its first limit to be proposed.
+    if (!entered.ok || account.kind === "customer") return entered.ok ? numberOf(entered.value.number) : entered;
+    const sent = commandDocument(
+      app,
+      asker,
+      entered.value.id,
+      { type: "submit", document: entered.value.document },
+      `${command}:submit`,
+    );
+    return sent.ok ? numberOf(sent.value.number) : sent;
+  });
+}
+
+const numberOf = (number: string): Result<{ number: string }> => ({ ok: true, value: { number } });
+
+function missingOf(account: Account, filled: FilledIn) {
+  const need = account.kind === "supplier" ? REQUIRED_OF_SUPPLIER.filter((field) => field !== "name") : ["address"];
+  const labels: Record<string, string> = SUPPLIER_FIELDS;
+  return [
+    ...need.flatMap((field) =>
+      String(filled[field as keyof FilledIn] ?? "").trim()
+        ? []
+        : [refuse("missing", `Enter the ${labels[field]?.toLowerCase()}`, field)],
+    ),
+    ...(filled.signedBy.trim() ? [] : [refuse("missing", "Sign with your name", "signedBy")]),
+  ];
+}
+
+function documentFor(
+  app: App,
+  asker: Person,
+  account: Account,
+  fields: AccountFields,
+  { signedBy, papers }: FilledIn,
+): AnyDocument {
+  const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const basics = {
+    title: "",
+    requester: asker.id,
+    onBehalfOf: null,
+    unit: asker.unit,
+    currency: account.currency,
+    date,
+    note: `Filled in and signed by ${signedBy} through an invitation.`,
+    attachments: papers.map(({ attachment, name }) => ({ ...attachment, name: `${name}: ${attachment.name}` })),
+  };
+  if (account.kind === "supplier")
+    return {
+      documentType: "supplier-account",
+      ...basics,
+      supplier: account.id,
+      supplierName: account.name,
+      opening: true,
+      filledInBy: signedBy,
+      changes: (["name", "taxNumber", "address", "email", "bankAccount"] as const).flatMap((field) =>
+        fields[field] ? [{ field, before: null, after: fields[field] }] : [],
+      ),
+    };
+  return {
+    documentType: "credit-limit-change",
+    ...basics,
+    customer: account.id,
+    customerName: account.name,
+    first: true,
+    origin: "by hand",
+    stoppedOrder: null,
+    changes: [
+      { field: "invoiceAddress", before: null, after: fields.address ?? "" },
+      ...(fields.bankAccount ? [{ field: "bankAccount" as const, before: null, after: fields.bankAccount }] : []),
+    ],
+    papers: papers.flatMap(({ name, attachment }) =>
+      FIRST_LIMIT_PAPERS.some((one) => one === name) ? [{ name, hash: attachment.hash }] : [],
+    ),
+  };
+}
+
+/** A new value of a customer's field as it was typed; amounts are money. */
+export type FieldEdit = { field: CustomerField; after: AccountFields[keyof AccountFields] & (string | object | null) };
+
+/**
+ * An edit of an account's controlled fields. Nothing changes yet: it becomes a document that must be approved, so that the change itself starts the
+ * approval and nobody has to remember it.
+ */
+export function proposeChange(
+  app: App,
+  actor: Person,
+  {
+    customers,
+    changes,
+    note,
+    origin,
+    stoppedOrder = null,
+    submit,
+  }: {
+    customers: string[];
+    changes: { field: CustomerField; after: AccountFields[keyof AccountFields] }[];
+    note: string;
+    origin: "by hand" | "edit" | "import" | "stopped order";
+    stoppedOrder?: string | null;
+    submit: boolean;
+  },
+  command: string,
+): Result<{ numbers: string[] }> {
+  const refusal = authorise(actor, "documents.enter");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  return allOrNothing(app, () => {
+    const numbers: string[] = [];
+    const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+    for (const [index, customer] of customers.entries()) {
+      const account = readAccount(app.db, customer);
+      if (account?.kind !== "customer") return no("unknown", `There is no customer ${customer}`, "customers");
+      const differing = changes.filter(
+        ({ field, after }) => JSON.stringify(account.fields[field] ?? null) !== JSON.stringify(after ?? null),
+      );
+      if (differing.length === 0)
+        return no("unchanged", `${account.name} has these values already; leave it out`, "customers");
+      const document: AnyDocument = {
+        documentType: "credit-limit-change",
+        title: "",
+        requester: actor.id,
+        onBehalfOf: null,
+        unit: actor.unit,
+        currency: account.currency,
+        date,
+        note,
+        attachments: [],
+        customer,
+        customerName: account.name,
+        first: false,
+        origin,
+        stoppedOrder,
+        changes: differing.map(({ field, after }) => ({
+          field,
+          before: account.fields[field] ?? null,
+          after: after ?? (isAmountField(field) ? null : ""),
+        })),
+        papers: [],
+      };
+      const entered = enterDocument(app, actor, document, `${command}:${index}`);
+      if (!entered.ok) return entered;
+      numbers.push(entered.value.number);
+      if (!submit) continue;
+      const { id } = entered.value;
+      const sent = commandDocument(
+        app,
+        actor,
+        id,
+        { type: "submit", document: entered.value.document },
+        `${command}:${index}:s`,
+      );
+      if (!sent.ok) return sent;
+    }
+    return { ok: true, value: { numbers } };
+  });
+}
+
+/** Fields of a customer that one sees in full; who may not see a bank account sees its end. */
+export function visibleFields(actor: Person, account: Account): AccountFields {
+  if (!authorise(actor, "accounts.private")) return account.fields;
+  const { bankAccount } = account.fields;
+  if (typeof bankAccount !== "string" || !bankAccount) return account.fields;
+  return { ...account.fields, bankAccount: `•••• ${bankAccount.replace(/\s/g, "").slice(-4)}` };
+}
+
+export const CONTROLLED = { supplier: SUPPLIER_FIELDS, customer: CUSTOMER_FIELDS } as const;

@@ -1,0 +1,135 @@
+import { addDays, dayIn, daysBetween } from "@/core/calendar";
+import {
+  RulesSchema,
+  USUAL_RULES,
+  type AccountStatus,
+  type CustomerFacts,
+  type Rules,
+  type SupplierFacts,
+} from "@/core/documents";
+import { money, type Money } from "@/core/money";
+import type { App } from "../app";
+import type { Db } from "../db/open";
+import { readWorld } from "../world";
+import type { AccountFields, AccountKind, AccountValue } from "./events";
+
+export type Account = {
+  id: string;
+  kind: AccountKind;
+  name: string;
+  status: AccountStatus;
+  currency: string;
+  group: string;
+  fields: AccountFields;
+  /** ISO date-time of the last change of its bank account. */
+  bankAt: string | null;
+  askedBy: string | null;
+};
+
+type Row = {
+  id: string;
+  kind: AccountKind;
+  name: string;
+  status: AccountStatus;
+  currency: string;
+  grp: string;
+  fields: string;
+  bank_at: string | null;
+  asked_by: string | null;
+};
+
+const toAccount = ({ grp, bank_at, asked_by, fields, ...row }: Row): Account => ({
+  ...row,
+  group: grp,
+  fields: JSON.parse(fields) as AccountFields,
+  bankAt: bank_at,
+  askedBy: asked_by,
+});
+
+export function readAccount(db: Db, id: string): Account | null {
+  const row = db.prepare("SELECT * FROM account WHERE id = ?").get(id) as Row | undefined;
+  return row ? toAccount(row) : null;
+}
+
+export function accountByName(db: Db, kind: AccountKind, name: string): Account | null {
+  const row = db.prepare("SELECT * FROM account WHERE kind = ? AND name = ?").get(kind, name) as Row | undefined;
+  return row ? toAccount(row) : null;
+}
+
+export type AccountFilter = {
+  kind: AccountKind;
+  text?: string | undefined;
+  group?: string | undefined;
+  limit?: number;
+};
+
+export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: AccountFilter): Account[] {
+  const rows = db
+    .prepare(
+      `SELECT * FROM account WHERE kind = @kind AND (@text = '' OR name LIKE @like ESCAPE '\\') AND (@group = '' OR grp = @group)
+       ORDER BY name LIMIT @limit`,
+    )
+    .all({
+      kind,
+      text: text.trim(),
+      like: `%${text.trim().replace(/[\\%_]/g, "\\$&")}%`,
+      group: group ?? "",
+      limit,
+    }) as Row[];
+  return rows.map(toAccount);
+}
+
+export function amountOf(value: AccountValue | undefined): Money | null {
+  return value !== null && typeof value === "object" ? value : null;
+}
+
+/** The organisation's rules as they are set, or as they are before anybody has. */
+export function readRules(db: Db): Rules {
+  const body = db.prepare("SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
+  return body ? RulesSchema.parse(JSON.parse(body)) : USUAL_RULES;
+}
+
+/** A supplier as documents see it; a change of bank account counts as recent for as long as the rules say. */
+export function supplierFacts(app: App, account: Account, rules: Rules): SupplierFacts {
+  const zone = readWorld(app).directory.organisation.timeZone;
+  const today = dayIn(app.clock.now(), zone);
+  const changed = account.bankAt ? dayIn(account.bankAt, zone) : null;
+  return {
+    id: account.id,
+    name: account.name,
+    status: account.status,
+    limit: amountOf(account.fields.limit),
+    bankChanged: changed && changed > addDays(today, -rules.bankChangeDays) ? changed : null,
+  };
+}
+
+/** What a customer owes and has ordered, in the currency of its account. */
+export function customerFacts(app: App, account: Account): CustomerFacts {
+  const { id, currency } = account;
+  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const owed = app.db
+    .prepare(
+      `SELECT COALESCE(SUM(minor), 0) AS all_of_it, COALESCE(SUM(CASE WHEN due < @today THEN minor END), 0) AS late,
+              MIN(CASE WHEN due < @today THEN due END) AS oldest
+       FROM receivable WHERE customer = @id`,
+    )
+    .get({ id, today }) as { all_of_it: number; late: number; oldest: string | null };
+  const ordered = app.db
+    .prepare(
+      `SELECT COALESCE(SUM(CASE WHEN status = 'open' THEN minor END), 0) AS open,
+              COALESCE(SUM(CASE WHEN status = 'stopped' THEN minor END), 0) AS stopped
+       FROM sales_order WHERE customer = ?`,
+    )
+    .get(id) as { open: number; stopped: number };
+  return {
+    id,
+    name: account.name,
+    status: account.status,
+    limit: amountOf(account.fields.limit),
+    receivables: money(owed.all_of_it, currency),
+    openOrders: money(ordered.open, currency),
+    stoppedOrders: money(ordered.stopped, currency),
+    overdue: money(owed.late, currency),
+    daysOverdue: owed.oldest ? daysBetween(owed.oldest, today) : 0,
+  };
+}

@@ -1,0 +1,88 @@
+import type { DocumentState } from "@/core/approval";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue, type AnyDocument } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import type { App } from "../app";
+import { lookAgain } from "../holds/look-again";
+import { customerFacts, readAccount, type Account } from "./accounts";
+import type { AccountEvent } from "./events";
+import { sendLetter, writeAccount, writeLedger } from "./write";
+
+type Done = { ok: true; result: string } | { ok: false; error: string };
+
+/**
+ * Applies what was accepted of a change to its account; a new account is opened with it and the other party told. A higher limit frees orders that
+ * were stopped for credit, the oldest first, as far as it reaches.
+ */
+export function applyChanges(app: App, state: DocumentState, document: AnyDocument): Done {
+  const id = accountIdOf(document);
+  if (id === null || !("changes" in document))
+    return { ok: false, error: "This kind of document changes no account; take the step out of the policy" };
+  const account = readAccount(app.db, id);
+  if (!account) return { ok: false, error: `There is no account ${id}` };
+  const cause = { actor: "system" };
+  const changes = document.changes.map(({ field, after }) => ({
+    field,
+    before: account.fields[field as keyof Account["fields"]] ?? null,
+    after,
+  }));
+  const events: AccountEvent[] = [];
+  if (changes.length > 0)
+    events.push({
+      type: "account changed",
+      data: { changes, because: `${state.number} was approved`, document: state.id },
+    });
+  const opens = account.status === "asked for";
+  if (opens) events.push({ type: "account opened", data: { because: `${state.number} was approved` } });
+  writeAccount(app, id, events, cause);
+  if (opens) tellParty(app, state, account);
+  const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
+  lookAgain(app, { about: "account", key: id }, `the account of ${account.name} was changed by ${state.number}`);
+  const labels = { ...SUPPLIER_FIELDS, ...CUSTOMER_FIELDS };
+  const said = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
+  const result = [
+    said ? `${account.name} has ${said}` : `Nothing of ${account.name} was accepted`,
+    ...(opens ? ["the account is open"] : []),
+    ...(freed.length ? [`freed ${freed.join(", ")}`] : []),
+  ];
+  return { ok: true, result: result.join("; ") };
+}
+
+function accountIdOf(document: AnyDocument): string | null {
+  if (document.documentType === "credit-limit-change") return document.customer;
+  return document.documentType === "supplier-account" ? document.supplier : null;
+}
+
+function tellParty(app: App, state: DocumentState, account: Account): void {
+  const now = readAccount(app.db, account.id)!;
+  const to = typeof now.fields.email === "string" && now.fields.email ? now.fields.email : now.name;
+  sendLetter(app, {
+    document: state.id,
+    to,
+    subject: "Your account with us is open",
+    body: `The account of ${now.name} was approved and is open from now on.`,
+  });
+}
+
+/** Frees a customer's stopped orders, oldest first, while what is owed and ordered stays within the limit. @returns their ids */
+export function freeOrders(app: App, customer: string, because: string): string[] {
+  const account = readAccount(app.db, customer);
+  if (!account || account.status !== "open") return [];
+  const { limit, receivables, openOrders } = customerFacts(app, account);
+  let left = (limit?.minor ?? 0) - receivables.minor - openOrders.minor;
+  const stopped = app.db
+    .prepare("SELECT id, minor FROM sales_order WHERE customer = ? AND status = 'stopped' ORDER BY placed_at, id")
+    .all(customer) as { id: string; minor: number }[];
+  const freed: string[] = [];
+  for (const { id, minor } of stopped) {
+    if (minor > left) break;
+    left -= minor;
+    freed.push(id);
+  }
+  const reason = `${because}: within the limit of ${limit ? formatMoney(limit) : "none"}`;
+  writeLedger(
+    app,
+    freed.map((id) => ({ type: "sales order freed" as const, data: { id, because: reason } })),
+    { actor: "system" },
+  );
+  return freed;
+}

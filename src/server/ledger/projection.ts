@@ -1,0 +1,153 @@
+import type { ChainedEvent } from "@/core/records";
+import type { Db } from "../db/open";
+import type { AccountEvent, AccountFields, LedgerEvent } from "./events";
+
+/** Tables that are made of the events of accounts, the ledger and the rules. */
+export const LEDGER_TABLES = [
+  "account",
+  "receivable",
+  "sales_order",
+  "receipt",
+  "posting",
+  "payment_run",
+  "rules",
+  "letter",
+] as const;
+
+export function projectAccount(db: Db, event: ChainedEvent): void {
+  const id = event.stream.slice("account:".length);
+  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as AccountEvent;
+  switch (happened.type) {
+    case "account entered": {
+      const { kind, name, status, currency, group, fields, askedBy } = happened.data;
+      db.prepare(
+        `INSERT OR REPLACE INTO account (id, kind, name, status, currency, grp, fields, bank_at, asked_by, updated_at)
+         VALUES (?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
+      ).run(id, kind, name, status, currency, group, JSON.stringify(fields), askedBy, event.time);
+      break;
+    }
+    case "account filled in":
+      // Kept with the event and with the document that asks for approval; the account has it once that is approved.
+      touch(db, id, event.time);
+      break;
+    case "account changed": {
+      const fields = fieldsOf(db, id);
+      const { changes } = happened.data;
+      for (const { field, after } of changes) fields[field as keyof AccountFields] = after;
+      const bank = changes.some(({ field, before }) => field === "bankAccount" && before !== null && before !== "");
+      db.prepare(
+        "UPDATE account SET fields = ?, name = ?, bank_at = CASE WHEN ? THEN ? ELSE bank_at END, updated_at = ? WHERE id = ?",
+      ).run(
+        JSON.stringify(fields),
+        typeof fields.name === "string" ? fields.name : nameOf(db, id),
+        bank ? 1 : 0,
+        event.time,
+        event.time,
+        id,
+      );
+      break;
+    }
+    case "account opened":
+    case "account blocked":
+      db.prepare("UPDATE account SET status = ?, updated_at = ? WHERE id = ?").run(
+        happened.type === "account opened" ? "open" : "blocked",
+        event.time,
+        id,
+      );
+      break;
+    case "balances read": {
+      db.prepare("DELETE FROM receivable WHERE customer = ?").run(id);
+      const insert = db.prepare("INSERT INTO receivable (customer, number, minor, due) VALUES (?, ?, ?, ?)");
+      for (const { number, minor, due } of happened.data.receivables) insert.run(id, number, minor, due);
+    }
+  }
+}
+
+function touch(db: Db, id: string, at: string): void {
+  db.prepare("UPDATE account SET updated_at = ? WHERE id = ?").run(at, id);
+}
+
+function fieldsOf(db: Db, id: string): AccountFields {
+  return JSON.parse(db.prepare("SELECT fields FROM account WHERE id = ?").pluck().get(id) as string) as AccountFields;
+}
+
+function nameOf(db: Db, id: string): string {
+  return db.prepare("SELECT name FROM account WHERE id = ?").pluck().get(id) as string;
+}
+
+export function projectLedger(db: Db, event: ChainedEvent): void {
+  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as LedgerEvent;
+  switch (happened.type) {
+    case "goods received": {
+      const { order, line, quantity, by } = happened.data;
+      db.prepare("INSERT INTO receipt (order_number, line, quantity, by_person, at) VALUES (?, ?, ?, ?, ?)").run(
+        order,
+        line,
+        quantity,
+        by,
+        event.time,
+      );
+      break;
+    }
+    case "posted": {
+      const { document, kind, party, minor, currency, detail } = happened.data;
+      db.prepare(
+        "INSERT INTO posting (document, kind, party, minor, currency, at, detail, run) VALUES (?, ?, ?, ?, ?, ?, ?, NULL)",
+      ).run(document, kind, party, minor, currency, event.time, detail);
+      break;
+    }
+    case "put in payment run":
+    case "taken out of payment run": {
+      const { document, day } = happened.data;
+      db.prepare("INSERT OR IGNORE INTO payment_run (day) VALUES (?)").run(day);
+      const run = happened.type === "put in payment run" ? day : null;
+      db.prepare("UPDATE posting SET run = ? WHERE document = ? AND kind <> 'order sent'").run(run, document);
+      break;
+    }
+    case "payment run made":
+      projectRun(db, happened.data, event.time);
+      break;
+    case "sales order entered": {
+      const { id, customer, title, minor, stopped, because } = happened.data;
+      db.prepare(
+        "INSERT INTO sales_order (id, customer, title, minor, status, placed_at, because) VALUES (?, ?, ?, ?, ?, ?, ?)",
+      ).run(id, customer, title, minor, stopped ? "stopped" : "open", event.time, because);
+      break;
+    }
+    case "sales order freed": {
+      const { id, because } = happened.data;
+      db.prepare("UPDATE sales_order SET status = 'open', freed_at = ?, because = ? WHERE id = ?").run(
+        event.time,
+        because,
+        id,
+      );
+      break;
+    }
+    case "letter sent": {
+      const { document, to, subject, body } = happened.data;
+      db.prepare("INSERT INTO letter (document, recipient, subject, body, at) VALUES (?, ?, ?, ?, ?)").run(
+        document,
+        to,
+        subject,
+        body,
+        event.time,
+      );
+    }
+  }
+}
+
+type Run = Extract<LedgerEvent, { type: "payment run made" }>["data"];
+
+function projectRun(db: Db, { day, by, paid, left }: Run, at: string): void {
+  db.prepare("INSERT OR REPLACE INTO payment_run (day, made_at, made_by) VALUES (?, ?, ?)").run(day, at, by);
+  const pay = db.prepare("UPDATE posting SET detail = detail || '; paid on ' || ? WHERE document = ? AND run = ?");
+  for (const document of paid) pay.run(day, document, day);
+  // What was held stays posted and waits for the next run.
+  const leave = db.prepare("UPDATE posting SET run = NULL WHERE document = ? AND run = ?");
+  for (const { document } of left) leave.run(document, day);
+}
+
+export function projectRules(db: Db, event: ChainedEvent): void {
+  const { rules } = JSON.parse(event.data) as { rules: unknown };
+  db.prepare("INSERT OR REPLACE INTO rules (id, body) VALUES (1, ?)").run(JSON.stringify(rules));
+}

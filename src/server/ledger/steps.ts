@@ -1,0 +1,207 @@
+import { acceptedOf, nextTry, type DocumentState, type Step } from "@/core/approval";
+import { addDays, dayIn } from "@/core/calendar";
+import { documentType, type AnyDocument } from "@/core/documents";
+import { blockingHolds, type Block } from "@/core/holds";
+import { formatMoney } from "@/core/money";
+import { sayDate } from "@/core/words";
+import type { App } from "../app";
+import { commandBySystem, inTransaction } from "../documents/commands";
+import { readState } from "../documents/projection";
+import { callHook } from "../hooks/hooks";
+import { readWorld } from "../world";
+import { accountByName } from "./accounts";
+import { applyChanges } from "./apply";
+import { sendLetter, writeLedger } from "./write";
+
+/** What each step would do to a document that a hold can keep from happening. */
+export const BLOCKED_BY: Partial<Record<Step["kind"], Block>> = {
+  "send to supplier": "send",
+  post: "post",
+  "next payment run": "pay",
+  "apply changes": "use",
+};
+
+type Done = { ok: true; result: string } | { ok: false; error: string };
+const done = (result: string): Done => ({ ok: true, result });
+const failed = (error: string): Done => ({ ok: false, error });
+
+const running = new Set<string>();
+
+/**
+ * Carries out the next step of a document if it is due and no hold is in its way. What happens inside Bandeira is written together with the note that
+ * it is done, so it is never done twice; an address outside is called with the id of the step, by which its receiver can tell a repetition.
+ * @returns whether anything was done or failed
+ */
+export async function runStep(app: App, id: string, number: number): Promise<boolean> {
+  if (running.has(id)) return false;
+  running.add(id);
+  try {
+    const state = readState(app.db, id);
+    const step = state?.steps?.find((one) => one.step === number);
+    if (!state || !step || step.status === "done" || step.status === "skipped") return false;
+    if (step.kind !== "call address") return runInside(app, id, number);
+    settle(app, state, step, await callHook(app, state, step));
+    return true;
+  } finally {
+    running.delete(id);
+  }
+}
+
+/** The same for a step that stays inside Bandeira: what it does and the note that it is done, in one transaction. */
+export function runInside(app: App, id: string, number: number): boolean {
+  return inTransaction(app, () => {
+    const state = readState(app.db, id);
+    const step = state?.steps?.find((one) => one.step === number);
+    const block = step && BLOCKED_BY[step.kind];
+    if (!state || !step || step.status === "done" || step.status === "skipped" || step.kind === "call address")
+      return false;
+    if (block && blockingHolds(state.holds, block).length > 0) return false;
+    const outcome = carryOut(app, state, step);
+    settle(app, readState(app.db, id)!, step, outcome);
+    return true;
+  });
+}
+
+function settle(app: App, state: DocumentState, step: Step, outcome: Done): void {
+  const attempt = step.attempts + 1;
+  const command = `step:${state.id}:${state.revision}:${step.step}:${attempt}:${step.nextAt ?? ""}`;
+  const at = app.clock.now();
+  commandBySystem(
+    app,
+    state.id,
+    outcome.ok
+      ? { type: "finish step", step: step.step, result: outcome.result }
+      : { type: "fail step", step: step.step, error: outcome.error, nextAt: nextTry(attempt, at) },
+    command,
+  );
+}
+
+function carryOut(app: App, state: DocumentState, step: Step): Done {
+  const document = acceptedOf(state);
+  switch (step.kind) {
+    case "release holds": {
+      const before = blockingHolds(state.holds).filter((hold) => hold.kind === "policy").length;
+      commandBySystem(app, state.id, { type: "release by step" }, `release:${state.id}:${state.revision}:${step.step}`);
+      return done(
+        before === 0 ? "Nothing was held by the policy" : `${before === 1 ? "One hold" : `${before} holds`} released`,
+      );
+    }
+    case "apply changes":
+      return applyChanges(app, state, document);
+    case "send to supplier":
+      return sendOrder(app, state, document);
+    case "post":
+      return post(app, state, document);
+    case "next payment run":
+      return planPayment(app, state);
+    case "tell":
+      return tell(app, state, document, step);
+    case "call address":
+      return failed("An address is called outside the books");
+  }
+}
+
+function supplierOf(document: AnyDocument): string | null {
+  return "supplier" in document && document.documentType !== "supplier-account" ? document.supplier : null;
+}
+
+/** Why nothing can be booked with the document's supplier; null when its account is open. */
+function whyNotBook(app: App, document: AnyDocument): string | null {
+  const name = supplierOf(document);
+  if (name === null) return null;
+  const account = accountByName(app.db, "supplier", name);
+  if (!account) return `The back office has no account of ${name}; ask for one, and it is tried again`;
+  return account.status === "open"
+    ? null
+    : `The account of ${name} is ${account.status === "blocked" ? "blocked" : "not approved yet"}`;
+}
+
+function sendOrder(app: App, state: DocumentState, document: AnyDocument): Done {
+  const why = whyNotBook(app, document);
+  if (why) return failed(why);
+  const { title, party, net, gross } = documentType(document.documentType).headline(document);
+  const account = accountByName(app.db, "supplier", party)!;
+  const { directory } = readWorld(app);
+  const requester = directory.person(document.requester);
+  const to = typeof account.fields.email === "string" && account.fields.email ? account.fields.email : party;
+  const body = `We order ${title}, ${formatMoney(net)} net, ${formatMoney(gross)} with tax, as our order ${state.number}.`;
+  for (const recipient of [to, requester?.email ?? document.requester])
+    sendLetter(app, { document: state.id, to: recipient, subject: `Order ${state.number}: ${title}`, body });
+  book(app, state, "order sent", { party, amount: net, detail: `sent to ${to}` });
+  return done(`Sent to ${to}, with a copy to ${requester?.name ?? document.requester}`);
+}
+
+function post(app: App, state: DocumentState, document: AnyDocument): Done {
+  const why = whyNotBook(app, document);
+  if (why) return failed(why);
+  const { party, gross, title } = documentType(document.documentType).headline(document);
+  const { directory } = readWorld(app);
+  if (document.documentType === "expense-claim") {
+    const payee = directory.person(document.payee)?.name ?? document.payee;
+    book(app, state, "claim posted", { party: payee, amount: gross, detail: title });
+    return done(`${formatMoney(gross)} posted for ${payee}`);
+  }
+  if (document.documentType === "purchase-order") {
+    book(app, state, "order sent", { party, amount: gross, detail: title });
+    return done(`Order of ${formatMoney(gross)} in the books`);
+  }
+  book(app, state, "invoice posted", { party, amount: gross, detail: title });
+  return done(`${formatMoney(gross)} posted for ${party}`);
+}
+
+type Booked = { party: string; amount: { minor: number; currency: string }; detail: string };
+
+function book(
+  app: App,
+  state: DocumentState,
+  kind: "order sent" | "invoice posted" | "claim posted",
+  { party, amount, detail }: Booked,
+): void {
+  const { minor, currency } = amount;
+  writeLedger(app, [{ type: "posted", data: { document: state.id, kind, party, minor, currency, detail } }], {
+    actor: "system",
+  });
+}
+
+/** Payment runs are made on Fridays; what is approved on one waits for the next. */
+export function nextRun(app: App): string {
+  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const weekday = new Date(`${today}T00:00:00Z`).getUTCDay();
+  return addDays(today, ((5 - weekday + 6) % 7) + 1);
+}
+
+function planPayment(app: App, state: DocumentState): Done {
+  const posted = app.db.prepare("SELECT 1 FROM posting WHERE document = ? AND kind <> 'order sent'").get(state.id);
+  if (!posted) return failed("It is not posted yet, so there is nothing to pay");
+  const day = nextRun(app);
+  writeLedger(app, [{ type: "put in payment run", data: { document: state.id, day } }], { actor: "system" });
+  return done(`In the payment run of ${sayDate(day)}`);
+}
+
+function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): Done {
+  const { directory } = readWorld(app);
+  const requester = directory.person(document.requester);
+  const to = step.note.trim() || (requester?.email ?? document.requester);
+  const { title, net } = documentType(document.documentType).headline(document);
+  sendLetter(app, {
+    document: state.id,
+    to,
+    subject: `${state.number} is approved`,
+    body: `${title}, ${formatMoney(net)}, asked for by ${requester?.name ?? document.requester}, is approved.`,
+  });
+  return done(`${to} was told`);
+}
+
+/** The documents whose next step is due and which no hold keeps from it. */
+export function dueSteps(app: App, most = 200): { document: string; step: number }[] {
+  const blocked = Object.entries(BLOCKED_BY)
+    .map(([kind, block]) => `(j.kind = '${kind}' AND h.blocks LIKE '%"${block}"%')`)
+    .join(" OR ");
+  return app.db
+    .prepare(
+      `SELECT j.document, j.step FROM job j WHERE j.next_at <= @now
+         AND NOT EXISTS (SELECT 1 FROM hold h WHERE h.document = j.document AND (${blocked}))
+       ORDER BY j.next_at, j.document LIMIT @most`,
+    )
+    .all({ now: app.clock.now(), most }) as { document: string; step: number }[];
+}

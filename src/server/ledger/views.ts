@@ -1,0 +1,209 @@
+import { acceptedOf, type DocumentState } from "@/core/approval";
+import { orderTotals, times } from "@/core/documents";
+import { formatMoney, money } from "@/core/money";
+import type { App } from "../app";
+import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
+
+/** What the places of the back office show. Lists are paged or bounded. */
+
+export const BOOKED_A_PAGE = 50;
+
+type Posting = {
+  document: string;
+  number: string;
+  kind: string;
+  party: string;
+  minor: number;
+  currency: string;
+  at: string;
+  detail: string;
+  run: string | null;
+};
+
+export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | undefined; page?: number }) {
+  const total = app.db
+    .prepare("SELECT COUNT(*) FROM posting WHERE (@kind = '' OR kind = @kind)")
+    .pluck()
+    .get({ kind }) as number;
+  const rows = app.db
+    .prepare(
+      `SELECT p.*, d.number FROM posting p JOIN document d ON d.id = p.document WHERE (@kind = '' OR p.kind = @kind)
+       ORDER BY p.at DESC, p.document LIMIT ${BOOKED_A_PAGE} OFFSET @offset`,
+    )
+    .all({ kind, offset: (Math.max(1, page) - 1) * BOOKED_A_PAGE }) as Posting[];
+  return {
+    total,
+    page,
+    rows: rows.map(({ minor, currency, ...row }) => ({ ...row, amount: formatMoney(money(minor, currency)) })),
+  };
+}
+
+/** Payment runs, the next first, each with what is in it and what a hold keeps from being paid. */
+export function paymentRuns(app: App) {
+  const runs = app.db
+    .prepare("SELECT day, made_at AS madeAt FROM payment_run ORDER BY made_at IS NOT NULL, day DESC LIMIT 12")
+    .all() as { day: string; madeAt: string | null }[];
+  const items = app.db.prepare(
+    `SELECT p.document, d.number, p.party, p.minor, p.currency, (SELECT group_concat(h.code, ', ') FROM hold h WHERE h.document = p.document
+       AND h.blocks LIKE '%"pay"%') AS held
+     FROM posting p JOIN document d ON d.id = p.document WHERE p.run = ? ORDER BY p.party, d.number LIMIT 300`,
+  );
+  return runs.map((run) => {
+    const rows = items.all(run.day) as {
+      document: string;
+      number: string;
+      party: string;
+      minor: number;
+      currency: string;
+      held: string | null;
+    }[];
+    const totals = new Map<string, number>();
+    for (const row of rows) if (!row.held) totals.set(row.currency, (totals.get(row.currency) ?? 0) + row.minor);
+    return {
+      ...run,
+      count: rows.length,
+      total: [...totals].map(([currency, minor]) => formatMoney(money(minor, currency))).join(" and "),
+      rows: rows.map(({ minor, currency, ...row }) => ({ ...row, amount: formatMoney(money(minor, currency)) })),
+    };
+  });
+}
+export type PaymentRun = ReturnType<typeof paymentRuns>[number];
+
+export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
+  return findAccounts(app.db, { ...filter, kind: "supplier" }).map((account) => ({
+    id: account.id,
+    name: account.name,
+    status: account.status,
+    terms: typeof account.fields.paymentTerms === "string" ? account.fields.paymentTerms : "",
+    limit:
+      typeof account.fields.limit === "object" && account.fields.limit ? formatMoney(account.fields.limit) : "none",
+    bankAt: account.bankAt,
+  }));
+}
+
+/** Customers with what they owe and how much of their limit it takes. */
+export function customerList(app: App, filter: Omit<AccountFilter, "kind">) {
+  return findAccounts(app.db, { ...filter, kind: "customer" }).map((account) => {
+    const facts = customerFacts(app, account);
+    const owed = facts.receivables.minor + facts.openOrders.minor + facts.stoppedOrders.minor;
+    return {
+      id: account.id,
+      name: account.name,
+      status: account.status,
+      group: account.group,
+      limit: facts.limit ? formatMoney(facts.limit) : "none",
+      exposure: formatMoney(money(owed, account.currency)),
+      used: facts.limit && facts.limit.minor > 0 ? owed / facts.limit.minor : owed > 0 ? Infinity : 0,
+      overdue: formatMoney(facts.overdue),
+      daysOverdue: facts.daysOverdue,
+    };
+  });
+}
+export type CustomerRow = ReturnType<typeof customerList>[number];
+
+export function customerGroups(app: App): string[] {
+  return app.db
+    .prepare("SELECT DISTINCT grp FROM account WHERE kind = 'customer' AND grp <> '' ORDER BY grp")
+    .pluck()
+    .all() as string[];
+}
+
+/** Everything about one account: what it says, what is under way for it, what it owes or has been paid. */
+export function accountView(app: App, id: string) {
+  const account = readAccount(app.db, id);
+  if (!account) return null;
+  const documents = app.db
+    .prepare(
+      `SELECT id, number, title, status, updated_at AS updatedAt FROM document
+       WHERE (refers = @id OR (party = @name AND type IN ('purchase-order', 'supplier-invoice'))) ORDER BY updated_at DESC LIMIT 12`,
+    )
+    .all({ id, name: account.name }) as {
+    id: string;
+    number: string;
+    title: string;
+    status: DocumentState["status"];
+    updatedAt: string;
+  }[];
+  const receivables = app.db
+    .prepare("SELECT number, minor, due FROM receivable WHERE customer = ? ORDER BY due")
+    .all(id) as { number: string; minor: number; due: string }[];
+  const orders = app.db
+    .prepare(
+      "SELECT id, title, minor, status, placed_at AS placedAt, because FROM sales_order WHERE customer = ? ORDER BY placed_at DESC LIMIT 20",
+    )
+    .all(id) as { id: string; title: string; minor: number; status: string; placedAt: string; because: string }[];
+  const amount = (minor: number) => formatMoney(money(minor, account.currency));
+  return {
+    account,
+    documents,
+    facts: account.kind === "customer" ? customerFacts(app, account) : null,
+    receivables: receivables.map((one) => ({ ...one, amount: amount(one.minor) })),
+    orders: orders.map((one) => ({ ...one, amount: amount(one.minor) })),
+  };
+}
+
+/** Approved orders of which something has not come in yet, the oldest first. */
+export function openReceipts(app: App, text = "") {
+  const rows = app.db
+    .prepare(
+      `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
+       WHERE d.type = 'purchase-order' AND d.status = 'approved' AND (@text = '' OR d.number LIKE @like OR d.party LIKE @like)
+       ORDER BY d.closed_at DESC LIMIT 60`,
+    )
+    .pluck()
+    .all({ text, like: `%${text}%` }) as string[];
+  const receipts = app.db.prepare("SELECT line, quantity FROM receipt WHERE order_number = ?");
+  return rows
+    .map((row) => JSON.parse(row) as DocumentState)
+    .flatMap((state) => {
+      const order = acceptedOf(state);
+      if (order.documentType !== "purchase-order") return [];
+      const came = receipts.all(state.number) as { line: number; quantity: string }[];
+      const lines = order.lines.map((line, index) => ({
+        line: index + 1,
+        description: line.description,
+        ordered: line.quantity,
+        received: came
+          .filter((one) => one.line === index + 1)
+          .reduce((sum, one) => sum + times(one.quantity, 10_000), 0),
+      }));
+      const open = lines.some((line) => line.received < times(line.ordered, 10_000));
+      return open
+        ? [
+            {
+              id: state.id,
+              number: state.number,
+              title: order.title,
+              party: order.supplier,
+              net: formatMoney(orderTotals(order).net),
+              lines: lines.map((line) => ({ ...line, received: String(line.received / 10_000) })),
+            },
+          ]
+        : [];
+    });
+}
+export type OpenReceipt = ReturnType<typeof openReceipts>[number];
+
+export function latestRates(app: App) {
+  return app.db
+    .prepare(
+      `SELECT source_currency AS "from", target_currency AS "to", MAX(date) AS date, rate, source FROM rate
+       GROUP BY source_currency, target_currency ORDER BY source_currency`,
+    )
+    .all() as { from: string; to: string; date: string; rate: string; source: string }[];
+}
+
+export function lettersOf(app: App, page = 1) {
+  const total = app.db.prepare("SELECT COUNT(*) FROM letter").pluck().get() as number;
+  const rows = app.db
+    .prepare("SELECT * FROM letter ORDER BY id DESC LIMIT 40 OFFSET ?")
+    .all((Math.max(1, page) - 1) * 40) as {
+    id: number;
+    document: string | null;
+    recipient: string;
+    subject: string;
+    body: string;
+    at: string;
+  }[];
+  return { total, page, rows };
+}

@@ -1,0 +1,93 @@
+import type { App } from "../app";
+import type { Db } from "../db/open";
+import { lookAgain } from "../holds/look-again";
+import { dueSteps, runInside, runStep } from "./steps";
+
+const EVERY_MS = 5_000;
+const LOOK_EVERY_MS = 60_000;
+
+/** Carries out every step that is due, until none is. @returns how many were done or failed */
+export async function runDueSteps(app: App): Promise<number> {
+  let count = 0;
+  for (;;) {
+    const due = dueSteps(app);
+    let moved = 0;
+    for (const { document, step } of due) if (await runStep(app, document, step)) moved += 1;
+    count += moved;
+    if (moved === 0) return count;
+  }
+}
+
+/** The same without addresses outside, and without waiting: for generators and tests. */
+export function runInsideSteps(app: App): number {
+  let count = 0;
+  for (;;) {
+    const moved = dueSteps(app).filter(({ document, step }) => runInside(app, document, step)).length;
+    count += moved;
+    if (moved === 0) return count;
+  }
+}
+
+type Looked = { organisation: number; rates: number; policies: number; at: number };
+const looked = new WeakMap<Db, Looked>();
+
+/**
+ * Looks at what routing holds when rates, people or policies have changed since it last did, and every minute, since absences and scheduled versions
+ * begin and end without an event.
+ */
+export function lookAtRouting(app: App): string[] {
+  const last = (stream: string, end = stream) =>
+    app.db
+      .prepare("SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream >= ? AND stream <= ?")
+      .pluck()
+      .get(stream, end) as number;
+  const now: Looked = {
+    organisation: last("organisation"),
+    rates: last("rates"),
+    policies: last("policy:", "policy;"),
+    at: Date.parse(app.clock.now()),
+  };
+  const before = looked.get(app.db);
+  looked.set(app.db, now);
+  const because =
+    before?.rates !== now.rates
+      ? "exchange rates have arrived"
+      : before.organisation !== now.organisation
+        ? "people or absences have changed"
+        : before.policies !== now.policies
+          ? "a policy has changed"
+          : now.at - before.at >= LOOK_EVERY_MS
+            ? "an absence or a version of a policy has begun or ended"
+            : null;
+  if (because === null && before) now.at = before.at;
+  return because === null ? [] : lookAgain(app, { about: "routing" }, because);
+}
+
+/** Begins the work of this process: steps after approvals and held documents, at once when a command asks and every few seconds. */
+export function startWork(app: App): App {
+  let busy = false;
+  let again = false;
+  const work = async () => {
+    if (busy) {
+      again = true;
+      return;
+    }
+    busy = true;
+    try {
+      do {
+        again = false;
+        lookAtRouting(app);
+        await runDueSteps(app);
+      } while (again);
+    } catch (error) {
+      // A step that throws is a fault of the program: it is said where the server says its errors, and tried again.
+      console.error("A step after an approval could not be carried out:", error);
+    } finally {
+      busy = false;
+    }
+  };
+  app.kick = () => void setImmediate(() => void work());
+  setInterval(() => void work(), EVERY_MS).unref();
+  app.kick();
+  return app;
+}

@@ -1,0 +1,36 @@
+import type { App } from "../app";
+import { append, newCommandId } from "../log/log";
+import { project } from "../log/projection";
+import type { AccountEvent, LedgerEvent } from "./events";
+
+export type Cause = { actor: string; command?: string };
+
+/** Writes events of the ledger with their projection. Call inside a transaction. */
+export function writeLedger(app: App, events: readonly LedgerEvent[], cause: Cause): void {
+  write(app, "ledger", events, cause);
+}
+
+/** The same for one account. */
+export function writeAccount(app: App, id: string, events: readonly AccountEvent[], cause: Cause): void {
+  write(app, `account:${id}`, events, cause);
+}
+
+export function write(
+  app: App,
+  stream: string,
+  events: readonly { type: string; data: unknown }[],
+  cause: Cause,
+): void {
+  if (events.length === 0) return;
+  const command = cause.command ?? (app.newId ?? newCommandId)();
+  project(app.db, append(app.db, stream, events, { actor: cause.actor, at: app.clock.now(), command }));
+}
+
+/** Puts a message into the post room. */
+export function sendLetter(
+  app: App,
+  letter: { document: string | null; to: string; subject: string; body: string },
+  cause: Cause = { actor: "system" },
+): void {
+  writeLedger(app, [{ type: "letter sent", data: letter }], cause);
+}

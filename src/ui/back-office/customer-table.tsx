@@ -1,0 +1,158 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "@/core/documents";
+import { parseMoney } from "@/core/money";
+import { Reason } from "../document/holds";
+import { useSend } from "../document/use-command";
+import { sayShare } from "../format";
+import { Sheet } from "../frame/sheet";
+import { Choice, Entry, Form, Tick } from "../labelled";
+import { Button } from "../primitives";
+import { DenseTable } from "../tables";
+
+export type CustomerLine = {
+  id: string;
+  name: string;
+  status: string;
+  group: string;
+  limit: string;
+  exposure: string;
+  used: number;
+  overdue: string;
+  daysOverdue: number;
+};
+
+/** Customers with what they owe against their limit; several can be changed with one proposal each. */
+export function CustomerTable({
+  rows,
+  mayPropose,
+  group,
+}: {
+  rows: CustomerLine[];
+  mayPropose: boolean;
+  group?: string | undefined;
+}) {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [proposing, setProposing] = useState(false);
+  const open = rows.filter((row) => row.status === "open");
+  const picked = open.filter((row) => chosen.has(row.id));
+  const toggle = (id: string, on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(id);
+    else next.delete(id);
+    setChosen(next);
+  };
+  return (
+    <>
+      {mayPropose && open.length > 0 && (
+        <div className="no-print flex flex-wrap gap-3 pb-2">
+          <Button small onClick={() => setChosen(new Set(picked.length ? [] : open.map((row) => row.id)))}>
+            {picked.length ? "Choose none" : `Choose all ${open.length}${group ? ` of ${group}` : ""}`}
+          </Button>
+          <Button small look="solid" disabled={picked.length === 0} onClick={() => setProposing(true)}>
+            {picked.length === 0 ? "Propose a change" : `Propose a change for ${picked.length}`}
+          </Button>
+        </div>
+      )}
+      <DenseTable
+        label="Customers"
+        heads={[
+          { label: <span className="sr-only">Choose</span>, key: "choose" },
+          { label: "Customer" },
+          { label: "Group" },
+          { label: "Limit", right: true },
+          { label: "Owed and ordered", right: true },
+          { label: "Of the limit", right: true },
+          { label: "Overdue", right: true },
+        ]}
+      >
+        {rows.map((row) => (
+          <tr key={row.id}>
+            <td className="w-8">
+              {mayPropose && row.status === "open" && (
+                <input
+                  type="checkbox"
+                  className="mt-1 size-4 accent-harbour"
+                  aria-label={`Choose ${row.name}`}
+                  checked={chosen.has(row.id)}
+                  onChange={(event) => toggle(row.id, event.target.checked)}
+                />
+              )}
+            </td>
+            <td>
+              <Link href={`/back-office/accounts/${row.id}`}>{row.name}</Link>
+              {row.status !== "open" && <span className="text-sm text-held"> {row.status}</span>}
+            </td>
+            <td>{row.group}</td>
+            <td className="text-right whitespace-nowrap">{row.limit}</td>
+            <td className="text-right whitespace-nowrap">{row.exposure}</td>
+            <td className={`text-right ${row.used > 1 ? "font-semibold text-held" : ""}`}>
+              {row.used === Infinity ? "no limit" : sayShare(row.used)}
+              {row.used > 1 && row.used !== Infinity && <span className="sr-only">, over the limit</span>}
+            </td>
+            <td className="text-right whitespace-nowrap">
+              {row.daysOverdue > 0 ? `${row.overdue}, ${row.daysOverdue} days` : "—"}
+            </td>
+          </tr>
+        ))}
+      </DenseTable>
+      {proposing && <Propose rows={picked} onClose={() => setProposing(false)} />}
+    </>
+  );
+}
+
+/** One field for several customers: a proposal for each, sent for approval or kept as drafts. */
+function Propose({ rows, onClose }: { rows: CustomerLine[]; onClose(): void }) {
+  const router = useRouter();
+  const [field, setField] = useState<CustomerField>("paymentTerms");
+  const [text, setText] = useState("");
+  const [note, setNote] = useState("");
+  const [submit, setSubmit] = useState(true);
+  const { run, refusals, busy } = useSend<{ numbers: string[] }>("/api/accounts", ({ numbers }) =>
+    router.push(
+      numbers.length === 1 ? `/documents/${numbers[0]!.toLowerCase()}` : "/documents?type=credit-limit-change&mine=1",
+    ),
+  );
+  const parsed = isAmountField(field) ? parseMoney(text, "EUR") : null;
+  const after = parsed ? (parsed.ok ? parsed.money : null) : text.trim();
+  const wrong = parsed && !parsed.ok && text ? [{ code: "invalid", message: parsed.message }] : [];
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={`A change for ${rows.length === 1 ? rows[0]!.name : `${rows.length} customers`}`}
+    >
+      <Form
+        refusals={[...wrong, ...refusals]}
+        onSave={() =>
+          after &&
+          run({
+            type: "propose",
+            customers: rows.map((row) => row.id),
+            changes: [{ field, after }],
+            note,
+            origin: "by hand",
+            submit,
+          })
+        }
+      >
+        <Choice label="Field" value={field} onChange={(value) => setField(value as CustomerField)}>
+          {Object.entries(CUSTOMER_FIELDS).map(([key, label]) => (
+            <option key={key} value={key}>
+              {label}
+            </option>
+          ))}
+        </Choice>
+        <Entry label={`${CUSTOMER_FIELDS[field]}, to be`} value={text} onChange={setText} />
+        <Reason label="Why" value={note} onChange={setNote} />
+        <Tick label="Send them on for approval" checked={submit} onChange={setSubmit} />
+        <Button type="submit" look="solid" disabled={busy || !after}>
+          {submit ? "Submit" : "Keep"} {rows.length === 1 ? "one proposal" : `${rows.length} proposals`}
+        </Button>
+      </Form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,8 @@
+export const OFFICE_PARTS = [
+  ["/back-office", "Books"],
+  ["/back-office/suppliers", "Suppliers"],
+  ["/back-office/customers", "Customers"],
+  ["/back-office/receipts", "Orders and receipts"],
+  ["/back-office/payments", "Payment runs"],
+  ["/back-office/rates", "Exchange rates"],
+] as const;

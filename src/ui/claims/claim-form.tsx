@@ -1,0 +1,132 @@
+"use client";
+
+import { useFormContext, useWatch } from "react-hook-form";
+import { CLAIM_CATEGORIES, claimTotal, type ExpenseClaim } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { Currencies, Field, Note, PersonField } from "../documents/fields";
+import { FormFrame } from "../documents/form-frame";
+import { LineCell, LineRows } from "../documents/line-rows";
+import { Papers } from "../documents/papers";
+import { useDocumentForm, type FormStart } from "../documents/use-document-form";
+import { emptyClaim, emptyClaimLine, readClaim, typedClaim, type TypedClaim } from "./model";
+
+const mend = (path: string) => path;
+
+/** A claim line by line; receipts are brought once and named on the lines they stand for. */
+export function ClaimForm(props: FormStart<ExpenseClaim>) {
+  const { initial, people = {}, homeCurrency, requester, today } = props;
+  const model = useDocumentForm<TypedClaim>(props, {
+    key: "claim",
+    empty: initial ? typedClaim(initial, (id) => people[id] ?? id) : emptyClaim(homeCurrency, today),
+    mend,
+    read: (typed) => readClaim(typed, requester, today),
+  });
+  const typed = useWatch({ control: model.form.control }) as TypedClaim;
+  const { document: claim } = readClaim(typed, requester, today);
+  const total = claimTotal(claim);
+  const without = typed.lines.filter((line) => !line.receipt && line.category !== "allowance").length;
+  const bad = new Set(model.refusals.map((refusal) => refusal.path));
+  return (
+    <FormFrame
+      start={props}
+      one="claim"
+      {...model}
+      amount={total.minor > 0 ? formatMoney(total) : ""}
+      aside={
+        without > 0
+          ? `${without === 1 ? "1 line has" : `${without} lines have`} no receipt yet`
+          : "every line has its receipt"
+      }
+    >
+      <div className="mt-4 grid gap-4 sm:grid-cols-2">
+        <Field name="title" label="What it was for" maxLength={120} bad={bad} />
+        <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
+        {typed.onBehalfOf && <PayTo requester={requester.name} other={typed.onBehalfOf.name} />}
+        <Note />
+      </div>
+      <Papers title="Receipts" />
+      <LineRows
+        columns="md:grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5rem_6rem_6rem_9rem_2.5rem]"
+        empty={() => emptyClaimLine(homeCurrency, today)}
+        renderRow={(index) => (
+          <>
+            <LineCell name="date" label="Date" index={index} bad={bad} type="date" />
+            <Category index={index} bad={bad} />
+            <LineCell
+              name="description"
+              label="What it was"
+              index={index}
+              bad={bad}
+              className="col-span-2 md:col-span-1"
+            />
+            <SpentIn index={index} bad={bad} />
+            <LineCell name="spent" label="Spent" index={index} bad={bad} right />
+            <LineCell name="claimed" label={`In ${claim.currency}`} index={index} bad={bad} right />
+            <ReceiptOf index={index} bad={bad} />
+          </>
+        )}
+      />
+      <p className="mt-2 text-sm text-soft">
+        “In {claim.currency}” is needed for what was paid in another currency, or where less is claimed than was spent.
+      </p>
+    </FormFrame>
+  );
+}
+
+type Cell = { index: number; bad: ReadonlySet<string | undefined> };
+
+function Category({ index, bad }: Cell) {
+  const { register } = useFormContext();
+  return (
+    <LineCell name="category" label="Category" index={index} bad={bad}>
+      <select {...register(`lines.${index}.category`)} className="field">
+        {Object.entries(CLAIM_CATEGORIES).map(([key, name]) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </LineCell>
+  );
+}
+
+function SpentIn({ index, bad }: Cell) {
+  const { register } = useFormContext();
+  return (
+    <LineCell name="currency" label="Currency" index={index} bad={bad}>
+      <select {...register(`lines.${index}.currency`)} className="field">
+        <Currencies />
+      </select>
+    </LineCell>
+  );
+}
+
+function ReceiptOf({ index, bad }: Cell) {
+  const { register } = useFormContext();
+  const papers = useWatch<TypedClaim, "attachments">({ name: "attachments" });
+  return (
+    <LineCell name="receipt" label="Receipt" index={index} bad={bad}>
+      <select {...register(`lines.${index}.receipt`)} className="field">
+        <option value="">none</option>
+        {papers.map((paper) => (
+          <option key={paper.hash} value={paper.hash}>
+            {paper.name}
+          </option>
+        ))}
+      </select>
+    </LineCell>
+  );
+}
+
+function PayTo({ requester, other }: { requester: string; other: string }) {
+  const { register } = useFormContext();
+  return (
+    <label>
+      <span className="text-sm font-semibold">Paid to</span>
+      <select {...register("payTo")} className="field">
+        <option value="requester">{requester}</option>
+        <option value="behalf">{other}</option>
+      </select>
+    </label>
+  );
+}

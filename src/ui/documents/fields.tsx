@@ -1,0 +1,85 @@
+"use client";
+
+import type { ComponentProps, ReactNode } from "react";
+import { useFormContext, useWatch } from "react-hook-form";
+import { currencyCodes } from "@/core/money";
+import { PersonPicker, type Picked } from "../people/person-picker";
+
+/** Inputs of a document’s form, registered by their path. */
+
+export function Field({
+  name,
+  label,
+  bad,
+  hideLabel = false,
+  className = "",
+  ...rest
+}: {
+  name: string;
+  label: ReactNode;
+  bad?: ReadonlySet<string | undefined>;
+  /** Said to screen readers only, where a heading above says it already. */
+  hideLabel?: boolean;
+} & ComponentProps<"input">) {
+  const { register } = useFormContext();
+  const wrong = bad?.has(name) ?? false;
+  return (
+    <label className="block">
+      <span className={hideLabel ? "text-sm text-soft md:sr-only" : "text-sm font-semibold"}>{label}</span>
+      <input
+        id={name}
+        {...register(name)}
+        aria-invalid={wrong}
+        className={`field ${className} ${wrong ? "border-held!" : ""}`}
+        {...rest}
+      />
+    </label>
+  );
+}
+
+export function Note({ label = "Note to whoever approves" }: { label?: string }) {
+  const { register } = useFormContext();
+  return (
+    <label className="sm:col-span-2">
+      <span className="text-sm font-semibold">{label}</span>
+      <textarea {...register("note")} rows={1} maxLength={2000} className="field" />
+    </label>
+  );
+}
+
+const USUAL = ["EUR", "GBP", "NOK", "USD", "CHF", "JPY", "KWD"];
+
+export function Currencies() {
+  return (
+    <>
+      {USUAL.map((code) => (
+        <option key={code}>{code}</option>
+      ))}
+      <optgroup label="All others">
+        {currencyCodes
+          .filter((code) => !USUAL.includes(code))
+          .map((code) => (
+            <option key={code}>{code}</option>
+          ))}
+      </optgroup>
+    </>
+  );
+}
+
+export function CurrencyField() {
+  const { register } = useFormContext();
+  return (
+    <label>
+      <span className="text-sm font-semibold">Currency</span>
+      <select {...register("currency")} className="field">
+        <Currencies />
+      </select>
+    </label>
+  );
+}
+
+export function PersonField({ name, label, none }: { name: string; label: string; none: string }) {
+  const { setValue, control } = useFormContext();
+  const value = (useWatch({ control, name }) ?? null) as Picked | null;
+  return <PersonPicker label={label} value={value} onChange={(person) => setValue(name, person)} none={none} />;
+}

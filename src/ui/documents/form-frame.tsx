@@ -1,0 +1,108 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-form";
+import type { EditEffect } from "@/core/approval";
+import type { Refusal } from "@/core/refusal";
+import { Button, Refusals } from "../primitives";
+import type { FormStart, Intent } from "./use-document-form";
+
+type Props<T extends FieldValues> = {
+  start: FormStart;
+  one: string;
+  form: UseFormReturn<T>;
+  act(intent: Intent): Promise<unknown>;
+  busy: boolean;
+  refusals: readonly Refusal[];
+  effect: EditEffect | null;
+  clearEffect(): void;
+  /** What the button to submit says beside “Submit”. */
+  amount: ReactNode;
+  aside?: ReactNode;
+  children: ReactNode;
+};
+
+/** The page of a form: whose it is, what was said when it came back, the fields, and the row that sends it. */
+export function FormFrame<T extends FieldValues>(props: Props<T>) {
+  const { start, one, form, act, refusals, effect, children } = props;
+  const { number, requester, nextRevision = 1, revising, remark } = start;
+  return (
+    <FormProvider {...form}>
+      <form
+        className="mx-auto flex w-full max-w-5xl flex-1 flex-col"
+        noValidate
+        onChange={() => effect && props.clearEffect()}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act("submit");
+        }}
+      >
+        <div className="flex-1 px-4 py-5 md:px-6">
+          <h1 className="text-2xl font-semibold">
+            {revising ? `Edit ${number} in approval` : number ? `Correct ${number}` : `New ${one}`}
+          </h1>
+          <p className="text-soft">
+            From {requester.name}, {requester.unitName}.{" "}
+            {(nextRevision > 1 || revising) && `It will be revision ${nextRevision}.`}
+          </p>
+          {remark && (
+            <p className="mt-3 border-l-3 border-sentback bg-sentback-wash px-3 py-2 text-sentback">
+              <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
+            </p>
+          )}
+          {children}
+        </div>
+        <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
+          <Refusals refusals={refusals} />
+          {effect && <Effect effect={effect} />}
+          <SendRow {...props} />
+        </div>
+      </form>
+    </FormProvider>
+  );
+}
+
+/** What an edit in approval would void, seen before it is made. */
+function Effect({ effect: { effect, why, voided } }: { effect: EditEffect }) {
+  const lost = voided.length;
+  return (
+    <div role="status" className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
+      <p>
+        <b className="font-semibold">
+          {lost === 0
+            ? "No approval is lost by this edit."
+            : `${lost === 1 ? "One approval" : `${lost} approvals`} will no longer count.`}
+        </b>{" "}
+        {why.charAt(0).toUpperCase() + why.slice(1)}.{" "}
+        {
+          {
+            "carry on": "The chain carries on where it is.",
+            "from the level": "The chain goes back to the first level it concerns.",
+            "start again": "The chain begins again from the first level.",
+          }[effect]
+        }
+      </p>
+    </div>
+  );
+}
+
+function SendRow<T extends FieldValues>({ start, busy, act, amount, aside, effect }: Props<T>) {
+  const { revising, nextRevision = 1 } = start;
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+      <Button type="submit" look="solid" disabled={busy}>
+        {revising ? effect ? `Make it revision ${nextRevision}` : "See what this edit does" : <>Submit {amount}</>}
+      </Button>
+      {!revising && (
+        <Button look="quiet" disabled={busy} onClick={() => void act("save draft")}>
+          Keep as a draft
+        </Button>
+      )}
+      {aside && (
+        <p className="ml-auto text-right text-sm text-soft" aria-live="polite">
+          {aside}
+        </p>
+      )}
+    </div>
+  );
+}

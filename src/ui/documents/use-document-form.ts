@@ -1,0 +1,143 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { useForm, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
+import type { DocumentState, EditEffect } from "@/core/approval";
+import { documentType, type AnyDocument } from "@/core/documents";
+import type { Refusal, Result } from "@/core/refusal";
+import { newCommand, send } from "../send";
+
+export type Requester = { id: string; name: string; unit: string; unitName: string };
+
+/** What every form for a document is opened with. */
+export type FormStart<D extends AnyDocument = AnyDocument> = {
+  id: string | null;
+  number: string | null;
+  initial?: D;
+  /** Names of people on the document, by id. */
+  people?: Record<string, string>;
+  today: string;
+  requester: Requester;
+  homeCurrency: string;
+  /** Number the next submission gets; an edit in approval becomes that revision too. */
+  nextRevision?: number;
+  /** The revision in approval that is edited; absent for drafts and what was sent back. */
+  revising?: number | undefined;
+  remark?: { by: string; comment: string } | undefined;
+};
+
+export type Intent = "save draft" | "submit";
+export type ReadDocument = { document: AnyDocument; problems: Refusal[] };
+
+/** Reading a type’s form: its key in the browser’s store, what it is empty, and what was typed as a document. */
+export type Reading<T extends FieldValues> = {
+  key: string;
+  empty: T;
+  read(typed: T): ReadDocument;
+  mend?(path: string): string;
+};
+
+/** A document being typed: kept in this browser until it is sent, read, sent once, and what was refused. */
+export function useDocumentForm<T extends FieldValues>(
+  start: FormStart,
+  { key, empty, read, mend = (path) => path }: Reading<T>,
+) {
+  const { id, requester, nextRevision = 1, revising } = start;
+  const router = useRouter();
+  const form = useForm<T>({ defaultValues: empty as DefaultValues<T> });
+  const forget = useKept(form, `bandeira:${key}:${id ?? "new"}:${requester.id}:${nextRevision}`);
+  const sendDocument = useSending(id);
+  const revise = useRevising(id, revising);
+  const [refusals, setRefusals] = useState<Refusal[]>([]);
+  const [effect, setEffect] = useState<EditEffect | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const act = async (intent: Intent) => {
+    const { document, problems } = read(form.getValues());
+    const missing = intent === "submit" ? stillMissing(document, problems, mend) : [];
+    const all = [...problems, ...missing];
+    setRefusals(all);
+    if (all.length > 0) return focusFirst(all, mend);
+    setBusy(true);
+    // An edit in approval is looked at first: what it voids is seen before it is made.
+    const result = revising ? await revise(document, effect !== null) : await sendDocument(document, intent);
+    setBusy(false);
+    if (!result.ok) return setRefusals(result.refusals);
+    if ("effect" in result.value) return setEffect(result.value);
+    forget();
+    router.push(`/documents/${result.value.id}`);
+    router.refresh();
+  };
+  return { form, act, busy, refusals, effect, clearEffect: () => setEffect(null) };
+}
+
+/** What the type says is missing, but for fields of which it was said already that they cannot be read. */
+function stillMissing(document: AnyDocument, problems: readonly Refusal[], mend: (path: string) => string): Refusal[] {
+  const said = new Set(problems.map((problem) => problem.path));
+  return documentType(document.documentType)
+    .missing(document)
+    .filter((item) => !said.has(mend(item.path)))
+    .map((item) => ({ code: "missing", ...item }));
+}
+
+/** Enters the document if it is new, then submits it where that is wanted; asked again after a lost answer, nothing is done twice. */
+function useSending(id: string | null): (document: AnyDocument, intent: Intent) => Promise<Result<DocumentState>> {
+  const known = useRef(id);
+  const entering = useRef(newCommand());
+  const submitting = useRef(newCommand());
+  return async (document, intent) => {
+    if (!known.current) {
+      const entered = await send<DocumentState>("/api/documents", { command: entering.current, document });
+      if (!entered.ok && entered.refusals[0]?.code !== "unreachable") entering.current = newCommand();
+      if (!entered.ok || intent === "save draft") return entered;
+      known.current = entered.value.id;
+    }
+    const result = await send<DocumentState>(`/api/documents/${known.current}`, {
+      command: submitting.current,
+      type: intent,
+      document,
+    });
+    // An answer settles the command; only a lost one is asked for again under the same id.
+    if (result.ok || result.refusals[0]?.code !== "unreachable") submitting.current = newCommand();
+    return result;
+  };
+}
+
+function useRevising(id: string | null, revision: number | undefined) {
+  const command = useRef(newCommand());
+  return async (document: AnyDocument, seen: boolean): Promise<Result<EditEffect | DocumentState>> => {
+    if (!seen) return send<EditEffect>(`/api/documents/${id}/preview`, { document, revision });
+    const result = await send<DocumentState>(`/api/documents/${id}`, {
+      command: command.current,
+      type: "revise",
+      revision,
+      document,
+    });
+    if (result.ok || result.refusals[0]?.code !== "unreachable") command.current = newCommand();
+    return result;
+  };
+}
+
+/** Keeps what is typed in this browser until it is submitted or saved. */
+function useKept<T extends FieldValues>(form: UseFormReturn<T>, key: string): () => void {
+  const kept = useRef(true);
+  useEffect(() => {
+    const stored = localStorage.getItem(key);
+    // What was kept by an earlier program may lack a field; the empty form has it.
+    if (stored) form.reset({ ...form.getValues(), ...(JSON.parse(stored) as T) });
+    const subscription = form.watch((value) => {
+      if (kept.current) localStorage.setItem(key, JSON.stringify(value));
+    });
+    return () => subscription.unsubscribe();
+  }, [form, key]);
+  return () => {
+    kept.current = false;
+    localStorage.removeItem(key);
+  };
+}
+
+function focusFirst(problems: readonly Refusal[], mend: (path: string) => string): void {
+  const path = problems.find((problem) => problem.path)?.path;
+  if (path) document.getElementById(mend(path))?.focus();
+}

@@ -1,0 +1,4 @@
+export const HOLD_PARTS = [
+  ["/holds", "On documents"],
+  ["/holds/stopped", "Orders stopped for credit"],
+] as const;

@@ -1,0 +1,121 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { parseMoney } from "@/core/money";
+import { Reason } from "../document/holds";
+import { useSend } from "../document/use-command";
+import { Sheet } from "../frame/sheet";
+import { Entry, Form } from "../labelled";
+import { Button, Empty } from "../primitives";
+import { DenseTable } from "../tables";
+
+export type StoppedLine = {
+  id: string;
+  title: string;
+  customer: string;
+  name: string;
+  currency: string;
+  amount: string;
+  because: string;
+  daysOverdue: number;
+  overdueAmount: string;
+  asked: string | null;
+};
+
+/** Orders that customers cannot have until their limit reaches, with the way to ask for a higher one. */
+export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: boolean }) {
+  const [asking, setAsking] = useState<StoppedLine | null>(null);
+  if (rows.length === 0) return <Empty>No order is stopped for credit.</Empty>;
+  return (
+    <>
+      <DenseTable
+        label="Orders stopped for credit"
+        heads={[
+          { label: "Order" },
+          { label: "Customer" },
+          { label: "Amount", right: true },
+          { label: "Why" },
+          { label: "Overdue", right: true },
+          { label: "", key: "act" },
+        ]}
+      >
+        {rows.map((row) => (
+          <tr key={row.id}>
+            <td>
+              {row.id}
+              <span className="block text-sm text-soft">{row.title}</span>
+            </td>
+            <td>
+              <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link>
+            </td>
+            <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
+            <td>{row.because}</td>
+            <td className="text-right whitespace-nowrap">
+              {row.daysOverdue > 0 ? (
+                <>
+                  {row.overdueAmount}
+                  <span className="block text-sm text-held">{row.daysOverdue} days</span>
+                </>
+              ) : (
+                "nothing"
+              )}
+            </td>
+            <td className="text-right">
+              {row.asked ? (
+                <Link href={`/documents/${row.asked.toLowerCase()}`}>{row.asked} is under way</Link>
+              ) : (
+                mayAsk && (
+                  <Button small onClick={() => setAsking(row)}>
+                    Ask for a higher limit
+                  </Button>
+                )
+              )}
+            </td>
+          </tr>
+        ))}
+      </DenseTable>
+      {asking && <AskForLimit row={asking} onClose={() => setAsking(null)} />}
+    </>
+  );
+}
+
+function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
+  const router = useRouter();
+  const [limit, setLimit] = useState("");
+  const [note, setNote] = useState(`Frees ${row.id}, ${row.title}.`);
+  const { run, refusals, busy } = useSend<{ numbers: string[] }>("/api/accounts", ({ numbers }) =>
+    router.push(`/documents/${numbers[0]!.toLowerCase()}`),
+  );
+  const parsed = parseMoney(limit, row.currency);
+  const wrong = limit && !parsed.ok ? [{ code: "invalid", message: parsed.message }] : [];
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={`A higher limit for ${row.name}`}>
+      <Form
+        refusals={[...wrong, ...refusals]}
+        onSave={() =>
+          parsed.ok &&
+          run({
+            type: "propose",
+            customers: [row.customer],
+            changes: [{ field: "limit", after: parsed.money }],
+            note,
+            origin: "stopped order",
+            stoppedOrder: row.id,
+            submit: true,
+          })
+        }
+      >
+        <p>
+          {row.id}, {row.amount}, is stopped: {row.because}. When the higher limit is approved, it is freed by itself.
+        </p>
+        <Entry label={`New limit in ${row.currency}`} inputMode="decimal" value={limit} onChange={setLimit} />
+        <Reason label="Why" value={note} onChange={setNote} />
+        <Button type="submit" look="solid" disabled={busy || !parsed.ok}>
+          Ask for it
+        </Button>
+      </Form>
+    </Sheet>
+  );
+}

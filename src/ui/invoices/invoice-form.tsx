@@ -1,0 +1,121 @@
+"use client";
+
+import { useWatch } from "react-hook-form";
+import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
+import { FormFrame } from "../documents/form-frame";
+import { LineCell, LineRows } from "../documents/line-rows";
+import { Papers } from "../documents/papers";
+import { useDocumentForm, type FormStart } from "../documents/use-document-form";
+import { computedTotals, emptyInvoice, emptyInvoiceLine, readInvoice, typedInvoice, type TypedInvoice } from "./model";
+
+/** Paths of the schema as the fields of the form are called. */
+const mend = (path: string) => path.replace("unitPrice", "price").replace("stated.", "");
+
+/** Entering an invoice as it stands on paper; what does not add up is said while it is typed. */
+export function InvoiceForm(props: FormStart<SupplierInvoice>) {
+  const { initial, people = {}, homeCurrency, requester, today } = props;
+  const model = useDocumentForm<TypedInvoice>(props, {
+    key: "invoice",
+    empty: initial ? typedInvoice(initial, (id) => people[id] ?? id) : emptyInvoice(homeCurrency, today),
+    mend,
+    read: (typed) => readInvoice(typed, requester),
+  });
+  const typed = useWatch({ control: model.form.control }) as TypedInvoice;
+  const { document: invoice } = readInvoice(typed, requester);
+  const totals = invoiceTotals(invoice);
+  const computed = computedTotals(invoice);
+  const broken = brokenRules(invoice);
+  const bad = new Set(model.refusals.map((refusal) => refusal.path && mend(refusal.path)));
+  return (
+    <FormFrame
+      start={props}
+      one="invoice"
+      {...model}
+      amount={totals.gross.minor > 0 ? formatMoney(totals.gross) : ""}
+      aside={
+        broken.length > 0 ? (
+          <span className="text-held">
+            {broken[0]!.what} says {formatMoney(broken[0]!.stated)}, comes to {formatMoney(broken[0]!.computed)}
+          </span>
+        ) : (
+          <>lines with tax {formatMoney(computed.gross)}</>
+        )
+      }
+    >
+      <div className="mt-4 grid gap-4 sm:grid-cols-2">
+        <Field name="supplier" label="Supplier" maxLength={120} bad={bad} />
+        <div className="grid grid-cols-2 gap-4">
+          <Field name="invoiceNumber" label="Their invoice number" maxLength={60} bad={bad} />
+          <Field name="orderNumber" label="Our order" placeholder="PO-00012" maxLength={20} bad={bad} />
+        </div>
+        <div className="grid grid-cols-3 gap-4">
+          <CurrencyField />
+          <Field name="date" label="Dated" type="date" bad={bad} />
+          <Field name="dueDate" label="Due" type="date" bad={bad} />
+        </div>
+        <div className="grid grid-cols-2 gap-4">
+          <Field name="discountDate" label="Discount until" type="date" bad={bad} />
+          <Field name="discountPercent" label="Discount, %" inputMode="decimal" bad={bad} />
+        </div>
+        <Field name="bankAccount" label="To be paid to account" maxLength={40} bad={bad} />
+        <PersonField name="receiver" label="Who can say that it came" none="nobody named" />
+        <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
+        <Note />
+      </div>
+      <LineRows
+        columns="md:grid-cols-[minmax(10rem,1fr)_5rem_5.5rem_4.5rem_7rem_4.5rem_2.5rem]"
+        empty={emptyInvoiceLine}
+        renderRow={(index) => (
+          <>
+            <LineCell
+              name="description"
+              label="What it is"
+              index={index}
+              bad={bad}
+              className="col-span-2 md:col-span-1"
+            />
+            <LineCell name="orderLine" label="Order line" index={index} bad={bad} right />
+            <LineCell name="costCentre" label="Cost centre" index={index} bad={bad} />
+            <LineCell name="quantity" label="Quantity" index={index} bad={bad} right />
+            <LineCell name="price" label="Price each" index={index} bad={bad} right />
+            <LineCell name="taxPercent" label="Tax, %" index={index} bad={bad} right />
+          </>
+        )}
+      />
+      <fieldset className="mt-6">
+        <legend className="text-sm font-semibold">
+          Totals as the invoice states them <span className="font-normal text-soft">empty: as the lines come to</span>
+        </legend>
+        <div className="mt-1 grid gap-4 sm:grid-cols-3">
+          <Field
+            name="net"
+            label="Net total"
+            inputMode="decimal"
+            className="text-right"
+            placeholder={formatMoney(computed.net)}
+            bad={bad}
+          />
+          <Field
+            name="tax"
+            label="Tax"
+            inputMode="decimal"
+            className="text-right"
+            placeholder={formatMoney(computed.tax)}
+            bad={bad}
+          />
+          <Field
+            name="gross"
+            label="Gross total"
+            inputMode="decimal"
+            className="text-right"
+            placeholder={formatMoney(computed.gross)}
+            bad={bad}
+          />
+        </div>
+      </fieldset>
+      <Papers />
+    </FormFrame>
+  );
+}

@@ -1,0 +1,159 @@
+import { invoiceTotals, times, type Attachment, type InvoiceLine, type SupplierInvoice } from "@/core/documents";
+import type { Refusal } from "@/core/refusal";
+import { Typed, typedAmount } from "../documents/typed";
+import { behalfOf, type Who } from "../orders/model";
+import type { Picked } from "../people/person-picker";
+
+/** An invoice as it is typed: all text, so that nothing typed is lost while it is not yet right. */
+export type TypedInvoice = {
+  supplier: string;
+  invoiceNumber: string;
+  orderNumber: string;
+  currency: string;
+  date: string;
+  dueDate: string;
+  discountDate: string;
+  discountPercent: string;
+  bankAccount: string;
+  receiver: Picked | null;
+  onBehalfOf: Picked | null;
+  note: string;
+  lines: {
+    description: string;
+    costCentre: string;
+    quantity: string;
+    price: string;
+    taxPercent: string;
+    orderLine: string;
+  }[];
+  net: string;
+  tax: string;
+  gross: string;
+  attachments: Attachment[];
+};
+
+export const emptyInvoiceLine = () => ({
+  description: "",
+  costCentre: "",
+  quantity: "1",
+  price: "",
+  taxPercent: "23",
+  orderLine: "",
+});
+
+export function emptyInvoice(currency: string, today: string): TypedInvoice {
+  return {
+    supplier: "",
+    invoiceNumber: "",
+    orderNumber: "",
+    currency,
+    date: today,
+    dueDate: "",
+    discountDate: "",
+    discountPercent: "",
+    bankAccount: "",
+    receiver: null,
+    onBehalfOf: null,
+    note: "",
+    lines: [emptyInvoiceLine()],
+    net: "",
+    tax: "",
+    gross: "",
+    attachments: [],
+  };
+}
+
+export function typedInvoice(invoice: SupplierInvoice, name: (id: string) => string): TypedInvoice {
+  const { currency, stated } = invoice;
+  const picked = (id: string | null | undefined) => (id ? { id, name: name(id), unitId: invoice.unit } : null);
+  return {
+    supplier: invoice.supplier,
+    invoiceNumber: invoice.invoiceNumber,
+    orderNumber: invoice.orderNumber ?? "",
+    currency,
+    date: invoice.date,
+    dueDate: invoice.dueDate ?? "",
+    discountDate: invoice.discountDate ?? "",
+    discountPercent: invoice.discountPercent ?? "",
+    bankAccount: invoice.bankAccount,
+    receiver: picked(invoice.receiver),
+    onBehalfOf: picked(invoice.onBehalfOf),
+    note: invoice.note,
+    attachments: invoice.attachments,
+    lines: invoice.lines.map((line) => ({
+      description: line.description,
+      costCentre: line.costCentre,
+      quantity: line.quantity,
+      price: typedAmount(line.unitPrice, currency),
+      taxPercent: line.taxPercent,
+      orderLine: line.orderLine === null ? "" : String(line.orderLine),
+    })),
+    net: typedAmount(stated.net, currency),
+    tax: typedAmount(stated.tax, currency),
+    gross: typedAmount(stated.gross, currency),
+  };
+}
+
+/** Reads what was typed. Totals are what the paper says; what is left empty is worked out from the lines. */
+export function readInvoice(typed: TypedInvoice, who: Who): { document: SupplierInvoice; problems: Refusal[] } {
+  const read = new Typed();
+  const { currency } = typed;
+  const lines = typed.lines.map((line, index): InvoiceLine => {
+    const at = (key: string) => `lines.${index}.${key}`;
+    const what = `Line ${index + 1}`;
+    const quantity = read.quantity(line.quantity, at("quantity"), what);
+    const unitPrice = read.amount(line.price, currency, at("price"), what) ?? 0;
+    const orderLine = line.orderLine.trim() ? Number(line.orderLine) : null;
+    if (orderLine !== null && !(Number.isInteger(orderLine) && orderLine > 0 && orderLine <= 200))
+      read.bad(at("orderLine"), `${what}: write the line of the order as a whole number, or leave it empty`);
+    return {
+      description: line.description.trim(),
+      costCentre: line.costCentre.trim(),
+      quantity,
+      unitPrice,
+      net: times(quantity, unitPrice),
+      taxPercent: read.percent(line.taxPercent, at("taxPercent"), what),
+      orderLine: orderLine !== null && Number.isInteger(orderLine) && orderLine > 0 ? orderLine : null,
+    };
+  });
+  const discountPercent = typed.discountPercent.trim()
+    ? read.percent(typed.discountPercent, "discountPercent", "Discount")
+    : null;
+  const document: SupplierInvoice = {
+    documentType: "supplier-invoice",
+    title: "",
+    requester: who.id,
+    ...behalfOf(typed.onBehalfOf, who),
+    currency,
+    date: typed.date,
+    note: typed.note.trim(),
+    attachments: typed.attachments,
+    supplier: typed.supplier.trim(),
+    invoiceNumber: typed.invoiceNumber.trim(),
+    orderNumber: typed.orderNumber.trim().toUpperCase() || null,
+    dueDate: typed.dueDate || null,
+    discountDate: typed.discountDate || null,
+    discountPercent,
+    bankAccount: typed.bankAccount.trim(),
+    ...(typed.receiver && { receiver: typed.receiver.id }),
+    lines,
+    stated: {
+      lineTotal: null,
+      allowances: 0,
+      charges: 0,
+      net: read.amount(typed.net, currency, "net", "Net total"),
+      taxes: [],
+      tax: read.amount(typed.tax, currency, "tax", "Tax"),
+      gross: read.amount(typed.gross, currency, "gross", "Gross total"),
+      prepaid: 0,
+      rounding: 0,
+      due: null,
+    },
+  };
+  return { document, problems: read.problems };
+}
+
+/** What the lines come to, beside what the paper says. */
+export function computedTotals(invoice: SupplierInvoice) {
+  return invoiceTotals({ ...invoice, stated: { ...invoice.stated, net: null, tax: null, gross: null, due: null } });
+}

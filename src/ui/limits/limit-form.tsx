@@ -1,0 +1,143 @@
+"use client";
+
+import { useFormContext, useWatch } from "react-hook-form";
+import {
+  CUSTOMER_FIELDS,
+  FIRST_LIMIT_PAPERS,
+  isAmountField,
+  type CreditLimitChange,
+  type CustomerField,
+} from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { emptyAccount, readChanges, typeValue, type TypedAccount } from "../documents/account-changes";
+import { AccountFields } from "../documents/account-fields";
+import { AccountPicker, type FoundAccount } from "../documents/account-picker";
+import { Note } from "../documents/fields";
+import { FormFrame } from "../documents/form-frame";
+import { Papers } from "../documents/papers";
+import { useDocumentForm, type FormStart } from "../documents/use-document-form";
+
+const isAmount = (field: string) => isAmountField(field as CustomerField);
+
+/** A change of a customer's limit, terms and other controlled fields. */
+export function LimitForm(props: FormStart<CreditLimitChange> & { account?: FoundAccount | undefined }) {
+  const { initial, account, requester, today } = props;
+  const model = useDocumentForm<TypedAccount>(props, {
+    key: account ? `limit-${account.id}` : "limit",
+    empty: initial ? typedFrom(initial, account) : account ? onAccount(emptyAccount(), account) : emptyAccount(),
+    read: (typed) => readLimit(typed, requester, today, initial),
+  });
+  const typed = useWatch({ control: model.form.control }) as TypedAccount;
+  const { document } = readLimit(typed, requester, today, initial);
+  const limit = document.changes.find((one) => one.field === "limit")?.after;
+  const bad = new Set(model.refusals.map((refusal) => refusal.path));
+  return (
+    <FormFrame
+      start={props}
+      one="credit-limit change"
+      {...model}
+      amount={limit && typeof limit === "object" ? formatMoney(limit) : ""}
+      aside={document.changes.length === 1 ? "1 field is changed" : `${document.changes.length} fields are changed`}
+    >
+      <div className="mt-4 grid gap-4 sm:grid-cols-2">
+        {initial ? (
+          <p>
+            <span className="text-sm font-semibold">Customer</span>
+            <span className="block">{initial.customerName}</span>
+          </p>
+        ) : (
+          <AccountPicker
+            kind="customer"
+            label="Customer"
+            value={typed.account}
+            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found))}
+          />
+        )}
+        <Note />
+      </div>
+      {typed.account?.status === "asked for" && (
+        <p className="mt-3 border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
+          {typed.account.name} is a new customer: its account stays blocked until this is approved, and opens by itself
+          then.
+        </p>
+      )}
+      <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
+      <Papers>{typed.account?.status === "asked for" && <RequiredPapers />}</Papers>
+    </FormFrame>
+  );
+}
+
+/** Which attached paper is which of those that a first limit needs. */
+function RequiredPapers() {
+  const { register } = useFormContext<TypedAccount>();
+  const papers = useWatch<TypedAccount, "attachments">({ name: "attachments" });
+  return (
+    <div className="my-2 grid gap-3 sm:grid-cols-3">
+      {FIRST_LIMIT_PAPERS.map((name) => (
+        <label key={name}>
+          <span className="text-sm font-semibold">{name}</span>
+          <select {...register(`papers.${name}`)} className="field">
+            <option value="">not yet</option>
+            {papers.map((paper) => (
+              <option key={paper.hash} value={paper.hash}>
+                {paper.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+    </div>
+  );
+}
+
+function onAccount(typed: TypedAccount, account: FoundAccount): TypedAccount {
+  return {
+    ...typed,
+    account: { id: account.id, name: account.name, status: account.status, currency: account.currency },
+    now: account.fields,
+    to: Object.fromEntries(Object.keys(CUSTOMER_FIELDS).map((field) => [field, typeValue(account.fields[field])])),
+  };
+}
+
+function typedFrom(change: CreditLimitChange, account: FoundAccount | undefined): TypedAccount {
+  const now = account?.fields ?? Object.fromEntries(change.changes.map((one) => [one.field, one.before]));
+  const to = Object.fromEntries(Object.keys(CUSTOMER_FIELDS).map((field) => [field, typeValue(now[field])]));
+  for (const one of change.changes) to[one.field] = typeValue(one.after);
+  return {
+    account: {
+      id: change.customer,
+      name: change.customerName,
+      status: change.first ? "asked for" : "open",
+      currency: change.currency,
+    },
+    now,
+    to,
+    note: change.note,
+    papers: Object.fromEntries(change.papers.map(({ name, hash }) => [name, hash])),
+    attachments: change.attachments,
+  };
+}
+
+function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: CreditLimitChange) {
+  const { changes, problems } = readChanges(typed, CUSTOMER_FIELDS, isAmount);
+  if (!typed.account) problems.unshift({ code: "missing", message: "Choose the customer", path: "customer" });
+  const document: CreditLimitChange = {
+    documentType: "credit-limit-change",
+    title: "",
+    requester: who.id,
+    onBehalfOf: initial?.onBehalfOf ?? null,
+    unit: who.unit,
+    currency: typed.account?.currency ?? "EUR",
+    date: initial?.date ?? today,
+    note: typed.note.trim(),
+    attachments: typed.attachments,
+    customer: typed.account?.id ?? "unknown",
+    customerName: typed.account?.name ?? "",
+    first: typed.account?.status === "asked for",
+    origin: initial?.origin ?? "by hand",
+    stoppedOrder: initial?.stoppedOrder ?? null,
+    changes: changes as CreditLimitChange["changes"],
+    papers: Object.entries(typed.papers).flatMap(([name, hash]) => (hash ? [{ name, hash }] : [])),
+  };
+  return { document, problems };
+}

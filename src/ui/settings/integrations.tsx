@@ -1,0 +1,161 @@
+"use client";
+
+import { useState } from "react";
+import { useSend } from "../document/use-command";
+import { Entry, Form, Tick } from "../labelled";
+import { PersonPicker, type Picked } from "../people/person-picker";
+import { Button, Refusals, SectionTitle } from "../primitives";
+import { DenseTable } from "../tables";
+
+type Token = {
+  id: string;
+  name: string;
+  person: string;
+  scopes: string[];
+  madeAt: string;
+  endedAt: string | null;
+  usedAt: string | null;
+};
+type Address = { id: string; name: string; url: string };
+type Props = { mayManage: boolean; scopes: Readonly<Record<string, string>>; tokens: Token[]; addresses: Address[] };
+
+/** Tokens by which other systems send documents, and addresses that a policy’s steps may call. */
+export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
+  const end = useSend("/api/integrations", () => {});
+  return (
+    <div className="mt-5 flex flex-col gap-8">
+      <section aria-labelledby="tokens">
+        <SectionTitle id="tokens">Tokens</SectionTitle>
+        <p className="mb-2 text-sm text-soft">
+          A token acts as a person and may do no more than they. What it can be used for is described at{" "}
+          <span className="font-medium text-ink">/api/v1/openapi.json</span>.
+        </p>
+        <Refusals refusals={end.refusals} />
+        {tokens.length > 0 && (
+          <DenseTable
+            label="Tokens"
+            heads={[
+              { label: "Name" },
+              { label: "Acts as" },
+              { label: "May" },
+              { label: "Made" },
+              { label: "Last used" },
+              { label: "", key: "end" },
+            ]}
+          >
+            {tokens.map((token) => (
+              <tr key={token.id} className={token.endedAt ? "text-soft" : ""}>
+                <td>{token.name}</td>
+                <td>{token.person}</td>
+                <td>{token.scopes.map((scope) => scopes[scope]).join(", ")}</td>
+                <td>{token.madeAt}</td>
+                <td>{token.usedAt ?? "never"}</td>
+                <td className="text-right">
+                  {token.endedAt
+                    ? "ended"
+                    : mayManage && (
+                        <Button
+                          small
+                          look="quiet"
+                          aria-label={`End ${token.name}`}
+                          onClick={() => void end.run({ type: "end token", id: token.id })}
+                        >
+                          End it
+                        </Button>
+                      )}
+                </td>
+              </tr>
+            ))}
+          </DenseTable>
+        )}
+        {mayManage && <NewToken scopes={scopes} />}
+      </section>
+      <section aria-labelledby="addresses">
+        <SectionTitle id="addresses">Addresses that steps may call</SectionTitle>
+        <p className="mb-2 text-sm text-soft">
+          A policy names one in its step “call a web address”. Each call is signed with HMAC-SHA-256 over its id, time
+          and body. To try it without another system, use this server’s own address with /api/stand-in/receiver.
+        </p>
+        {addresses.map((address) => (
+          <p key={address.id} className="flex flex-wrap items-center gap-x-4 border-b border-rule/70 py-1">
+            <b className="font-semibold">{address.name}</b>
+            <span className="min-w-0 flex-1 break-all text-soft">{address.url}</span>
+            {mayManage && (
+              <Button
+                small
+                look="quiet"
+                aria-label={`Remove ${address.name}`}
+                onClick={() => void end.run({ type: "remove address", id: address.id })}
+              >
+                Remove
+              </Button>
+            )}
+          </p>
+        ))}
+        {mayManage && <NewAddress />}
+      </section>
+    </div>
+  );
+}
+
+function NewToken({ scopes }: { scopes: Props["scopes"] }) {
+  const [name, setName] = useState("");
+  const [person, setPerson] = useState<Picked | null>(null);
+  const [may, setMay] = useState<string[]>(Object.keys(scopes));
+  const [token, setToken] = useState("");
+  const { run, refusals, busy } = useSend<{ token: string }>("/api/integrations", (value) => setToken(value.token));
+  return (
+    <Form
+      refusals={refusals}
+      className="mt-3 max-w-md"
+      onSave={() => run({ type: "make token", name, person: person?.id ?? "nobody", scopes: may })}
+    >
+      <Entry label="Name of the integration" value={name} onChange={setName} />
+      <PersonPicker label="Acts as" value={person} onChange={setPerson} />
+      <div>
+        {Object.entries(scopes).map(([scope, words]) => (
+          <Tick
+            key={scope}
+            label={`May ${words}`}
+            checked={may.includes(scope)}
+            onChange={(on) => setMay(on ? [...may, scope] : may.filter((one) => one !== scope))}
+          />
+        ))}
+      </div>
+      <div>
+        <Button type="submit" disabled={busy}>
+          Make a token
+        </Button>
+      </div>
+      <Secret what="token" value={token} />
+    </Form>
+  );
+}
+
+function NewAddress() {
+  const [name, setName] = useState("");
+  const [url, setUrl] = useState("");
+  const [secret, setSecret] = useState("");
+  const { run, refusals, busy } = useSend<{ secret: string }>("/api/integrations", (value) => setSecret(value.secret));
+  return (
+    <Form refusals={refusals} className="mt-3 max-w-md" onSave={() => run({ type: "add address", name, url })}>
+      <Entry label="Name" value={name} onChange={setName} />
+      <Entry label="Address" placeholder="https://" value={url} onChange={setUrl} />
+      <div>
+        <Button type="submit" disabled={busy}>
+          Register the address
+        </Button>
+      </div>
+      <Secret what="secret for its signatures" value={secret} />
+    </Form>
+  );
+}
+
+function Secret({ what, value }: { what: string; value: string }) {
+  if (!value) return null;
+  return (
+    <p role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2">
+      The {what}, shown this once: <code className="font-medium break-all">{value}</code>
+    </p>
+  );
+}

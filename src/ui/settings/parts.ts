@@ -1,0 +1,5 @@
+export const SETTING_PARTS = [
+  ["/settings", "Segregation of duties"],
+  ["/settings/rules", "Matching, claims and imports"],
+  ["/settings/integrations", "Integrations"],
+] as const;

@@ -1,0 +1,39 @@
+import { SUPPLIER_FIELDS, sayValue, type SupplierAccount } from "@/core/documents";
+import { sayDate } from "@/core/words";
+import { Particulars, peopleOf, type FactsProps } from "../document/facts";
+import { FieldChanges } from "../document/field-changes";
+
+export function AccountFacts({ document: account, refused }: FactsProps<SupplierAccount>) {
+  return (
+    <FieldChanges
+      title={account.opening ? "New supplier" : "Fields to change"}
+      rows={account.changes.map((one) => ({
+        key: one.field,
+        label: SUPPLIER_FIELDS[one.field],
+        before: sayValue(one.before),
+        after: sayValue(one.after),
+      }))}
+      refused={refused}
+      currency={account.currency}
+    />
+  );
+}
+
+export function AccountParticulars({ document: account, names, looking }: FactsProps<SupplierAccount>) {
+  const status = looking.around.supplier?.status;
+  return (
+    <Particulars
+      items={[
+        ["Supplier", account.supplierName],
+        [
+          "Account",
+          status && { open: "open", blocked: "blocked", "asked for": "blocked until it is approved" }[status],
+        ],
+        ["Filled in by", account.filledInBy && `${account.filledInBy}, through an invitation`],
+        ["Dated", sayDate(account.date)],
+        ...peopleOf(account, names),
+      ]}
+      note={account.note}
+    />
+  );
+}
