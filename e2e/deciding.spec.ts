@@ -109,7 +109,7 @@ test("an order in yen has no decimals, one in dinars three; what is wrong is sai
   page,
 }) => {
   await signIn(page, "noor-halvorsrud");
-  await page.goto("/documents/new");
+  await page.goto("/documents/new?type=purchase-order");
   await page.getByLabel("Currency").selectOption("JPY");
   await page.getByLabel("What it is").fill("Magnetron");
   await page.getByLabel("Price each").fill("1500.50");

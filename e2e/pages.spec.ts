@@ -10,9 +10,30 @@ const PAGES: [person: string, path: string][] = [
   ["benedita-corvo", "/desk"],
   ["noor-halvorsrud", "/documents"],
   ["noor-halvorsrud", "/documents/new"],
-  ["teodora-lins", "/documents/po-03001"],
-  ["duarte-anselmo", "/documents/po-03003/record"],
-  ["salvina-reboredo", "/documents/po-03004/edit"],
+  ["noor-halvorsrud", "/documents/new?type=purchase-order"],
+  ["tamsin-roque", "/documents/new?type=supplier-invoice"],
+  ["noor-halvorsrud", "/documents/new?type=expense-claim"],
+  ["matias-serrado", "/documents/new?type=credit-limit-change&account=rocamar-cheese-makers"],
+  ["tamsin-roque", "/documents/new?type=supplier-account&account=northrigg-cordage"],
+  ["tamsin-roque", "/documents/import"],
+  ["tamsin-roque", "/holds"],
+  ["tamsin-roque", "/holds/stopped"],
+  ["tamsin-roque", "/back-office"],
+  ["tamsin-roque", "/back-office/suppliers"],
+  ["tamsin-roque", "/back-office/customers"],
+  ["tamsin-roque", "/back-office/customers/import"],
+  ["tamsin-roque", "/back-office/receipts"],
+  ["tamsin-roque", "/back-office/payments"],
+  ["tamsin-roque", "/back-office/rates"],
+  ["tamsin-roque", "/back-office/accounts/rocamar-cheese-makers"],
+  ["tamsin-roque", "/post-room"],
+  ["noor-halvorsrud", "/accounts/ask"],
+  ["benedita-corvo", "/settings/rules"],
+  ["joaquina-teles", "/settings/integrations"],
+  ["", "/particulars/none"],
+  ["teodora-lins", "/documents/po-01001"],
+  ["duarte-anselmo", "/documents/po-01003/record"],
+  ["salvina-reboredo", "/documents/po-01004/edit"],
   ["benedita-corvo", "/policies"],
   ["benedita-corvo", "/policies/purchase-orders?version=2"],
   ["benedita-corvo", "/policies/retail-stock"],
@@ -44,7 +65,7 @@ async function seriousIn(page: Page): Promise<void> {
   ).toEqual([]);
 }
 
-async function check(page: Page, path: string): Promise<void> {
+async function check(page: Page, path: string, axe: boolean): Promise<void> {
   const complaints: string[] = [];
   page.on("pageerror", (error) => complaints.push(error.message));
   page.on("console", (message) => {
@@ -52,7 +73,7 @@ async function check(page: Page, path: string): Promise<void> {
   });
   await page.goto(path);
   await expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
-  await seriousIn(page);
+  if (axe) await seriousIn(page);
   const [wide, screen] = await page.evaluate(() => [document.documentElement.scrollWidth, window.innerWidth]);
   expect(wide).toBeLessThanOrEqual(screen!);
   expect(complaints).toEqual([]);
@@ -67,7 +88,8 @@ for (const [width, height] of [
     for (const [person, path] of PAGES) {
       test(`${path} ${person && `as ${person}`}`, async ({ page }) => {
         if (person) await signIn(page, person);
-        await check(page, path);
+        // The same markup is on both widths; on a phone axe looks at what people decide on there.
+        await check(page, path, width > 400 || /^\/(desk|documents|holds|particulars)/.test(path));
       });
     }
   });

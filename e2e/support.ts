@@ -22,7 +22,7 @@ export async function enterOrder(
   page: Page,
   { title, price, category = "deck", currency = "EUR" }: Entry,
 ): Promise<string> {
-  await page.goto("/documents/new");
+  await page.goto("/documents/new?type=purchase-order");
   await page.getByLabel("What is ordered, in a few words").fill(title);
   await page.getByLabel("Supplier").fill("Northrigg Cordage");
   await page.getByLabel("Currency").selectOption(currency);

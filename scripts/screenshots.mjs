@@ -55,9 +55,9 @@ const VIEWS = [
   ["policy-new", "benedita-corvo", "/policies/new", wide, (page) => throughTheSteps(page)],
   ["policies", "benedita-corvo", "/policies", wide],
   ["desk", "teodora-lins", "/desk", wide],
-  ["desk-controller", "benedita-corvo", "/desk?open=po-03005", wide],
-  ["new-order", "noor-halvorsrud", "/documents/po-03008/edit", wide],
-  ["record", "tome-cardigos", "/documents/po-03003/record", wide, (page) => page.getByText(/^✓ Verified/).waitFor()],
+  ["desk-controller", "benedita-corvo", "/desk?open=po-01005", wide],
+  ["new-order", "noor-halvorsrud", "/documents/po-01008/edit", wide],
+  ["record", "tome-cardigos", "/documents/po-01003/record", wide, (page) => page.getByText(/^✓ Verified/).waitFor()],
   [
     "register",
     "tome-cardigos",
@@ -74,7 +74,7 @@ const VIEWS = [
   ["calendar", "benedita-corvo", "/calendars?at=ilha-gra", wide],
   ["absence-phone", "rui-tavares", "/people/rui-tavares?set=absence", phone],
   ["desk-phone", "teodora-lins", "/desk", phone],
-  ["document-phone", "teodora-lins", "/documents/po-03001", phone],
+  ["document-phone", "teodora-lins", "/documents/po-01001", phone],
 ];
 
 /** The checks have been through the draft, and the tide stands. */

@@ -14,6 +14,7 @@ import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
 import { contextFor, tookOver } from "./commands";
 import { authorise } from "../access/authorise";
+import { openReceipts, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
 
@@ -44,6 +45,8 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       mayRelease: mayRelease(visit, state, hold.id),
       placedBy: directory.person(hold.placedBy)?.name ?? hold.placedBy,
     })),
+    mayChange: mayChange(visit, state),
+    receipts: receiptsFor(visit, state),
     mayHold: ["waiting", "approved"].includes(state.status) && !authorise(person, "holds.place"),
     maySteps: !authorise(person, "steps.manage"),
     mayRevise: state.status === "waiting" && !authorise(person, "documents.edit", about),
@@ -55,6 +58,20 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       activeHolds(state).some((hold) => hold.kind === "routing") &&
       !authorise(person, "documents.reroute"),
   };
+}
+
+/** An approved order is changed by a change order, which whoever ordered it enters. */
+function mayChange({ person }: Visit, { status, document }: DocumentState): boolean {
+  if (document.documentType !== "purchase-order" || status !== "approved" || document.changeOf) return false;
+  return document.requester === person.id && !authorise(person, "documents.enter");
+}
+
+/** What is still to come of an approved order, for whoever may say that it came; else null. */
+function receiptsFor({ app, person }: Visit, { status, document, number }: DocumentState): OpenReceipt | null {
+  if (document.documentType !== "purchase-order" || status !== "approved" || document.changeOf) return null;
+  const takes = document.requester === person.id || document.receiver === person.id;
+  if (!takes || authorise(person, "ledger.receive")) return null;
+  return openReceipts(app, number).find((one) => one.number === number) ?? null;
 }
 
 function mayRelease({ app, person, now }: Visit, state: DocumentState, hold: string): boolean {

@@ -12,6 +12,8 @@ import { Changes, Papers, Remarks } from "./facts";
 import { Holds, type ShownHold } from "./holds";
 import { Steps } from "./steps";
 import { VIEWS } from "./views";
+import type { OpenOrder } from "../back-office/receipt-list";
+import { StillToCome } from "../back-office/still-to-come";
 import { RouteStrip, type Acting } from "./route-strip";
 import { Thread } from "./thread";
 import { Why } from "./why";
@@ -30,6 +32,8 @@ export type SheetProps = {
   rates: readonly Rate[];
   expected: string | null;
   holds: ShownHold[];
+  mayChange: boolean;
+  receipts: OpenOrder | null;
   mayHold: boolean;
   maySteps: boolean;
   mayRevise: boolean;
@@ -51,6 +55,8 @@ export function DocumentSheet({
   rates,
   expected,
   holds,
+  mayChange,
+  receipts,
   mayHold,
   maySteps,
   mayRevise,
@@ -88,6 +94,14 @@ export function DocumentSheet({
                 <Link href={`/documents/${state.id}/record`} className="whitespace-nowrap">
                   The record
                 </Link>
+              )}{" "}
+              {mayChange && (
+                <Link
+                  href={`/documents/new?type=${state.document.documentType}&changes=${state.id}`}
+                  className="whitespace-nowrap"
+                >
+                  Change this {type.name.one}
+                </Link>
               )}
             </p>
           </div>
@@ -109,6 +123,7 @@ export function DocumentSheet({
             {before && <Changes before={before} after={state.document} />}
             {state.status !== "draft" && <Remarks remarks={remarks} />}
             <Facts {...facts} />
+            {receipts && <StillToCome order={receipts} />}
             <Thread thread={thread} levelName={levelName} names={names} zone={zone} />
           </div>
           <div className="flex min-w-0 flex-col gap-6">

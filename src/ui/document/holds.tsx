@@ -35,6 +35,8 @@ export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zon
       {holds.map(({ hold, mayRelease, placedBy }) => (
         <div
           key={hold.id}
+          role="group"
+          aria-label={`Hold: ${hold.code}`}
           className="mt-4 flex flex-wrap items-start justify-between gap-x-4 gap-y-2 border-l-3 border-held bg-held-wash px-3 py-2 text-held"
         >
           <p className="min-w-0 flex-1 basis-80">

@@ -1,0 +1,152 @@
+// Every reason for which something is held, from placed to released, through the interface.
+import { expect, test, type Browser, type Page } from "@playwright/test";
+import { decide, pageOf, signIn } from "./support";
+
+/** Opens a live document of the demo by a part of its title, as somebody who may read it. */
+async function open(page: Page, words: string, person: string): Promise<string> {
+  await signIn(page, person);
+  await page.goto(`/documents?q=${encodeURIComponent(words)}`);
+  await page.getByRole("table").getByRole("link").first().click();
+  await page.waitForURL(/\/documents\/[a-z]{2}-\d+$/);
+  return page.url();
+}
+
+const held = (page: Page, code: string) => page.getByRole("group", { name: new RegExp(`^Hold: ${code}$`, "i") });
+
+async function approve(browser: Browser, person: string, path: string) {
+  const page = await pageOf(browser, person);
+  await page.goto(path);
+  await decide(page, "Approve");
+  await expect(page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]')).toHaveCount(0);
+  await page.context().close();
+}
+
+async function releaseByHand(page: Page, code: string, why: string) {
+  await held(page, code).getByRole("button", { name: "Release" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Why it can go").fill(why);
+  await dialog.getByRole("button", { name: /^Release/ }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(held(page, code)).toHaveCount(0);
+  await expect(page.getByText(`“${why}”`)).toBeVisible();
+}
+
+test("no order, and price outside tolerance: released by the approval", async ({ page, browser }) => {
+  const first = await open(page, "VI-88-2026", "tamsin-roque");
+  await expect(held(page, "no order")).toBeVisible();
+  for (const person of ["leonel-viegas", "rosalind-amado"]) await approve(browser, person, first);
+  await page.reload();
+  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  await expect(page.getByText(/Released: No order; it was approved/)).toBeVisible();
+});
+
+test("goods not received: gone when the receipt is posted, and it says so; the rest when it is approved", async ({
+  page,
+  browser,
+}) => {
+  const invoice = await open(page, "HM-5521", "tamsin-roque");
+  await expect(held(page, "goods not received")).toBeVisible();
+  await expect(held(page, "price or quantity outside tolerance")).toBeVisible();
+  const order = (await page.getByText(/^Charged against PO-/).textContent())!.split(" ").at(-1)!;
+  await page.goto(`/back-office/receipts?q=${order}`);
+  await page.getByRole("button", { name: `Line 2 of ${order} came in` }).click();
+  await page.getByRole("button", { name: "Post the receipt" }).click();
+  await expect(page.getByText(/Looked at again: SI-/)).toBeVisible();
+  await page.goto(invoice);
+  await expect(held(page, "goods not received")).toHaveCount(0);
+  await expect(page.getByText(/its cause is gone, since a receipt for line 2/)).toBeVisible();
+  await approve(browser, "leonel-viegas", invoice);
+  await page.reload();
+  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+});
+
+test("a suspected duplicate and wrong arithmetic: a clerk who did not enter them releases them with a reason", async ({
+  page,
+  browser,
+}) => {
+  for (const [number, code] of [
+    ["L 2026 417", "duplicate suspected"],
+    ["CS-90", "arithmetic wrong"],
+  ] as const) {
+    const invoice = await open(page, number, "tamsin-roque");
+    await releaseByHand(page, code, `Looked into: ${number}.`);
+    await approve(browser, "leonel-viegas", invoice);
+    await page.reload();
+    await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  }
+  const own = await pageOf(browser, "vicente-lourosa");
+  await own.goto("/holds");
+  await expect(own.getByRole("checkbox", { name: /TS-1/ })).toHaveCount(0);
+});
+
+test("a receipt missing and a line over its ceiling, many at once from the board", async ({ page, browser }) => {
+  const claim = await open(page, "Class survey at the yard", "rui-tavares");
+  await expect(held(page, "receipt missing")).toBeVisible();
+  await expect(held(page, "over a ceiling")).toBeVisible();
+  await approve(browser, "rui-tavares", claim);
+  const clerk = await pageOf(browser, "tamsin-roque");
+  await clerk.goto("/holds?reason=Receipt+missing");
+  await clerk.getByRole("button", { name: /^Choose all/ }).click();
+  await clerk.getByRole("button", { name: /^Release \d+ of/ }).click();
+  const dialog = clerk.getByRole("dialog");
+  await dialog.getByRole("button", { name: /^Release/ }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Say why they are released");
+  await dialog.getByLabel("Why they can go; it stands on each record").fill("Small sums, agreed with the controller.");
+  await dialog.getByRole("button", { name: /^Release/ }).click();
+  await expect(clerk.getByText(/holds? (is|are) released\./)).toBeVisible();
+  await page.goto(claim);
+  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+});
+
+test("no exchange rate: the rate arrives and the chain begins by itself", async ({ page, browser }) => {
+  const order = await open(page, "Rescue davit", "caetano-moura");
+  await expect(held(page, "no exchange rate")).toBeVisible();
+  const clerk = await pageOf(browser, "tamsin-roque");
+  await clerk.goto("/back-office/rates");
+  await clerk.getByLabel("is, in EUR").fill("1.04");
+  await clerk.getByLabel("On", { exact: true }).fill("2026-03-09");
+  await clerk.getByLabel("Taken from").fill("Test rates");
+  await clerk.getByRole("button", { name: "Publish it" }).click();
+  await expect(clerk.getByText(/Goes on: PO-/)).toBeVisible();
+  await page.goto(order);
+  await expect(held(page, "no exchange rate")).toHaveCount(0);
+  await expect(page.getByText(/its cause is gone, since an exchange rate arrived/)).toBeVisible();
+  await expect(page.getByRole("list", { name: "Route" })).toContainText("Waiting");
+});
+
+test("by hand: placed with what it keeps back, and no payment while it stands", async ({ page }) => {
+  await open(page, "GP-771", "tamsin-roque");
+  await page.getByRole("button", { name: "Hold", exact: true }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: /^Hold SI-/ }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Say why it is held");
+  await dialog.getByLabel("Why").fill("The maps are misprinted.");
+  await dialog.getByRole("button", { name: /^Hold SI-/ }).click();
+  await expect(held(page, "held by hand")).toContainText("Keeps back payment");
+  const number = new URL(page.url()).pathname.split("/").at(-1)!.toUpperCase();
+  const invoice = page.url();
+  await page.goto("/back-office/payments");
+  await expect(page.getByRole("listitem").filter({ hasText: number }).first()).toContainText("held: Held by hand");
+  await page.getByRole("button", { name: /^Pay/ }).first().click();
+  await expect(page.getByText(/paid, \d+ left out for holds\./)).toBeVisible();
+  await page.goto(invoice);
+  await releaseByHand(page, "held by hand", "Printed again.");
+  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+});
+
+test("an order stopped for credit: a higher limit is asked for, approved, and frees it", async ({ page, browser }) => {
+  await signIn(page, "tamsin-roque");
+  await page.goto("/holds/stopped");
+  const row = page.getByRole("row", { name: /Spring shipments/ });
+  const order = (await row.getByRole("cell").first().textContent())!.slice(0, 7);
+  await row.getByRole("button", { name: "Ask for a higher limit" }).click();
+  await page.getByLabel("New limit in EUR").fill("149,000");
+  await page.getByRole("button", { name: "Ask for it" }).click();
+  await page.waitForURL(/cl-\d+$/);
+  await expect(page.getByText(`an order stopped for credit, ${order}`)).toBeVisible();
+  for (const person of ["dario-penalva", "leonel-viegas"]) await approve(browser, person, page.url());
+  await page.reload();
+  await expect(page.getByText(new RegExp(`freed ${order}`)).first()).toBeVisible();
+  await page.goto("/holds/stopped");
+  await expect(page.getByRole("row", { name: /Spring shipments/ })).toHaveCount(0);
+});
