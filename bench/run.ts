@@ -13,6 +13,7 @@ import { bandFigures, tideOf } from "@/core/rehearsal";
 import { route, type RoutingContext } from "@/core/routing";
 import { marevia } from "../demo/organisation";
 import { benchChecks } from "./checks";
+import { benchDocuments } from "./documents";
 import { benchPeople } from "./people";
 import { randomOrder } from "../demo/orders";
 import { orderPolicy } from "../demo/policy";
@@ -153,3 +154,4 @@ Routing at 20 policies and 1,000 people: ${(micro.get("route, 20 policies and 1,
 Moving a threshold over a million amounts: ${micro.get("move a threshold over 1,000,000 past amounts")!.toFixed(2)} µs (promised: under 10 µs).`);
 benchChecks();
 await benchPeople();
+await benchDocuments();

@@ -22,7 +22,7 @@ console.log("\n== Build");
 build();
 const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-test-"));
 try {
-  step("Demo data for the browser tests", bin("tsx"), ["scripts/seed.ts", "3000"], { BANDEIRA_DATA: data });
+  step("Demo data for the browser tests", bin("tsx"), ["scripts/seed.ts"], { BANDEIRA_DATA: data });
   step("Browser tests", bin("playwright"), ["test"], { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1", PORT: String(port) });
 } finally {
   fs.rmSync(data, { recursive: true, force: true });

@@ -4,6 +4,7 @@ import { KINDS, asOf, emptyRegister, turningPoints, type Kind, type Register } f
 import type { Rate } from "@/core/money";
 import type { RoutingContext } from "@/core/routing";
 import type { App } from "./app";
+import { statement } from "./db/statement";
 import type { Db } from "./db/open";
 
 /** What documents are routed by, as it stands at a moment: people and all versions of all policies. */
@@ -34,18 +35,21 @@ export function directoryAt(register: Register, at: string): Directory {
 }
 
 function lastTouch(db: Db): number {
-  return db
-    .prepare(
-      `SELECT MAX(COALESCE((SELECT MAX(seq) FROM event WHERE stream = 'organisation'), 0),
-                  COALESCE((SELECT MAX(seq) FROM event WHERE stream >= 'policy:' AND stream < 'policy;'), 0))`,
-    )
+  const last = (stream: string) =>
+    (statement(db, "SELECT seq FROM event WHERE stream = ? ORDER BY version DESC LIMIT 1").pluck().get(stream) as
+      number | undefined) ?? 0;
+  const policies = statement(
+    db,
+    "SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream >= 'policy:' AND stream < 'policy;'",
+  )
     .pluck()
     .get() as number;
+  return Math.max(last("organisation"), last("rates"), policies);
 }
 
 function readRegister(db: Db): Register {
   const register = emptyRegister() as { [K in Kind]: Map<string, never> };
-  const rows = db.prepare("SELECT kind, id, body FROM register").all() as { kind: Kind; id: string; body: string }[];
+  const rows = statement(db, "SELECT kind, id, body FROM register").all() as { kind: Kind; id: string; body: string }[];
   for (const { kind, id, body } of rows) if (KINDS.includes(kind)) register[kind].set(id, JSON.parse(body) as never);
   return register;
 }
@@ -68,7 +72,7 @@ type VersionRow = {
 };
 
 function readVersions(db: Db): PolicyVersion[] {
-  const rows = db.prepare("SELECT * FROM policy_version ORDER BY policy, version").all() as VersionRow[];
+  const rows = statement(db, "SELECT * FROM policy_version ORDER BY policy, version").all() as VersionRow[];
   return rows.map((row) => ({
     policy: JSON.parse(row.body) as Policy,
     version: row.version,
@@ -101,14 +105,24 @@ export function inForce(world: World, at: string): PolicyVersion[] {
 
 /** Rates that a document of that date may use; older ones are never taken. */
 export function ratesFor(db: Db, date: string): Rate[] {
-  return db
-    .prepare(
-      `SELECT source_currency AS "from", target_currency AS "to", date, rate, source FROM rate
-       WHERE date <= @date AND date >= date(@date, '-10 days') ORDER BY date`,
-    )
-    .all({ date }) as Rate[];
+  return statement(
+    db,
+    `SELECT source_currency AS "from", target_currency AS "to", date, rate, source FROM rate
+     WHERE date <= @date AND date >= date(@date, '-10 days') ORDER BY date`,
+  ).all({ date }) as Rate[];
+}
+
+const ratesByDay = new WeakMap<World, Map<string, Rate[]>>();
+
+/** The same, looked up once a day of a world, which is read anew when rates are published. */
+function ratesIn(db: Db, world: World, date: string): Rate[] {
+  const days = ratesByDay.get(world) ?? new Map<string, Rate[]>();
+  ratesByDay.set(world, days);
+  const found = days.get(date) ?? ratesFor(db, date);
+  days.set(date, found);
+  return found;
 }
 
 export function routingFor(db: Db, world: World, date: string, at: string): Omit<RoutingContext, "at"> {
-  return { policies: inForce(world, at), directory: world.directory, rates: ratesFor(db, date) };
+  return { policies: inForce(world, at), directory: world.directory, rates: ratesIn(db, world, date) };
 }

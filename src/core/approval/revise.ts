@@ -2,7 +2,8 @@ import { documentType, type AnyDocument } from "../documents";
 import { refuse, type Result } from "../refusal";
 import { lookingFrom, measure, routeAgain, type Route } from "../routing";
 import { formatMoney } from "../money";
-import type { Condition } from "../conditions";
+import { sameValue, type Condition } from "../conditions";
+import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
 import { joinWords } from "../words";
 import { advance, done, fold, no, ofRouting, place, releaseAll, versionFor } from "./chain";
@@ -55,7 +56,7 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
   const version = versionFor(state, context);
   if (!version) return no("held", `${state.number} is under no policy yet; a controller routes it again first`);
   const changed = changedFields(state, command.document, context);
-  if (changed.length === 0 && JSON.stringify(state.document) === JSON.stringify(command.document))
+  if (changed.length === 0 && canonical(state.document) === canonical(command.document))
     return no("unchanged", "Nothing was changed");
   const route = routeAgain(command.document, version, { ...context.routing, at: context.at });
   const { material, why } = whatMatters(state, command.document, changed, version.policy, context);
@@ -76,7 +77,7 @@ function changedFields(state: DocumentState, after: AnyDocument, context: Decide
   const now = type.facts(after, lookingFrom(after, context.routing));
   const fields = type.fields
     .map((field) => field.key)
-    .filter((key) => JSON.stringify(before[key] ?? null) !== JSON.stringify(now[key] ?? null));
+    .filter((key) => !sameValue(before[key] ?? null, now[key] ?? null));
   const other = type.changes(state.document, after).length > 0 && fields.length === 0;
   return other ? ["(other)"] : fields;
 }

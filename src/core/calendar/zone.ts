@@ -79,3 +79,9 @@ export function weekdaysBetween(from: string, to: string): number {
 export function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 }
+
+/** Whether a text is a day of the calendar. @example isDay("2026-02-30") // false */
+export function isDay(text: string): boolean {
+  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : NaN;
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
+}

@@ -42,6 +42,10 @@ describe("a comparison of change", () => {
     ],
   ])("%s", (_name, extra, seen, outcome) => expect(evaluate(change(extra), seen).outcome).toBe(outcome));
 
+  it("of an amount does not mind how its parts are ordered", () => {
+    const facts = { limit: { minor: 5, currency: "EUR" }, [beforeKey("limit")]: { currency: "EUR", minor: 5 } };
+    expect(evaluate({ kind: "change", field: "limit", is: "changed" }, facts).outcome).toBe("not met");
+  });
   it("of a text knows changed alone", () => {
     const terms = (before: string, after: string): Facts => ({ terms: after, [beforeKey("terms")]: before });
     const outcome = (is: Change["is"], seen: Facts) => evaluate({ kind: "change", field: "terms", is }, seen).outcome;

@@ -1,5 +1,5 @@
 import type { Money } from "../money";
-import { beforeKey, isGroup, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
+import { beforeKey, isGroup, sameValue, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
 
 /** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
 export type Outcome = "met" | "not met" | "undecidable";
@@ -45,7 +45,7 @@ type Change = Extract<Comparison, { kind: "change" }>;
 
 function compareChange(change: Change, before: FactValue, after: FactValue, toCurrency: ToCurrency): Outcome {
   if (before === null || after === null) return "not met";
-  if (change.is === "changed") return JSON.stringify(before) !== JSON.stringify(after) ? "met" : "not met";
+  if (change.is === "changed") return !sameValue(before, after) ? "met" : "not met";
   const [old, now] = [asMoney(before), asMoney(after)];
   if (!old || !now) return "not met";
   const compared = toCurrency(now, old.currency);

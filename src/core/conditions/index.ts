@@ -1,5 +1,5 @@
 /** Conditions on a document's fields: the tree, its evaluation with reasons, and its words. */
-export { ConditionSchema, beforeKey, MAX_DEPTH, depthOf, isGroup } from "./schema";
+export { ConditionSchema, beforeKey, MAX_DEPTH, depthOf, isGroup, sameValue } from "./schema";
 export type { Comparison, Condition, Facts, FactValue, Group } from "./schema";
 export { evaluate } from "./evaluate";
 export type { Explained, Outcome, ToCurrency } from "./evaluate";

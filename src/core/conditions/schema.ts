@@ -4,6 +4,13 @@ import { MoneySchema } from "../money";
 /** A value of a document's field as a condition sees it. A field of many values (the categories of all lines) is a list. */
 export type FactValue = string | boolean | z.infer<typeof MoneySchema> | readonly string[] | null;
 
+/** Whether two values are the same, however their parts are ordered. */
+export function sameValue(one: FactValue, other: FactValue): boolean {
+  const plain = (value: FactValue): unknown =>
+    value !== null && typeof value === "object" && "minor" in value ? [value.minor, value.currency] : value;
+  return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
+}
+
 /** What a condition is evaluated on: field keys of the document type with their values. */
 export type Facts = Readonly<Record<string, FactValue>>;
 

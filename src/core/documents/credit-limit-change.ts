@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { beforeKey, type Facts } from "../conditions";
+import { beforeKey, sameValue, type Facts } from "../conditions";
 import { formatMoney, money, MoneySchema, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
 import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
@@ -152,7 +152,7 @@ function missing(change: CreditLimitChange): MissingItem[] {
   const items: MissingItem[] = [];
   if (change.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
   change.changes.forEach((one, index) => {
-    if (JSON.stringify(one.before) === JSON.stringify(one.after))
+    if (sameValue(one.before, one.after))
       items.push({
         path: `changes.${index}.after`,
         message: `${CUSTOMER_FIELDS[one.field]}: enter another value, or leave it out`,
@@ -271,7 +271,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
       const cut = refused.find((part) => part.part === one.field);
       if (!cut) return [one];
       const after = allowedValue(one, cut.allowed);
-      return JSON.stringify(after) === JSON.stringify(one.before) ? [] : [{ ...one, after }];
+      return sameValue(after, one.before) ? [] : [{ ...one, after }];
     }),
   }),
   remarks,

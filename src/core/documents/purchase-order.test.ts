@@ -1,6 +1,9 @@
 // An order's figures are exact, and what is missing is said in one list.
+import { Decimal } from "decimal.js";
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { order } from "../fixtures";
+import { percentOf, times } from "./parts";
 import { documentType, lineNet, orderTotals, type OrderLine } from "./index";
 
 const line = (quantity: string, unitPrice: number, taxPercent = "0"): OrderLine => ({
@@ -35,6 +38,20 @@ describe("totals", () => {
       minor: 2625,
       currency: "KWD",
     });
+  });
+});
+
+describe("exact arithmetic", () => {
+  it("in whole numbers gives what decimals give, for every quantity, price and percentage", () => {
+    const quantity = fc.tuple(fc.nat(999_999_999), fc.nat(9_999)).map(([whole, part]) => `${whole}.${part}`);
+    const percent = fc.tuple(fc.nat(99), fc.nat(99)).map(([whole, part]) => `${whole}.${part}`);
+    const half = (exact: Decimal) => exact.toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber();
+    fc.assert(
+      fc.property(quantity, percent, fc.integer({ min: -10_000_000, max: 10_000_000 }), (much, share, minor) => {
+        expect(times(much, minor) + 0).toBe(half(new Decimal(much).mul(minor)) + 0);
+        expect(percentOf(minor, share) + 0).toBe(half(new Decimal(minor).mul(share).div(100)) + 0);
+      }),
+    );
   });
 });
 

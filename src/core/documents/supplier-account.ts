@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { beforeKey } from "../conditions";
+import { beforeKey, sameValue } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
 import type { Looking } from "./around";
 import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
@@ -66,7 +66,7 @@ function missing(account: SupplierAccount): MissingItem[] {
   const items: MissingItem[] = [];
   if (account.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
   account.changes.forEach((one, index) => {
-    if (JSON.stringify(one.before) === JSON.stringify(one.after))
+    if (sameValue(one.before, one.after))
       items.push({
         path: `changes.${index}.after`,
         message: `${SUPPLIER_FIELDS[one.field]}: enter another value, or leave it out`,

@@ -1,4 +1,4 @@
-import { evaluate, type Condition } from "../conditions";
+import { evaluate, type Condition, type Facts } from "../conditions";
 import { documentType, type AnyDocument, type Looking, type Remark } from "../documents";
 import type { Policy } from "../policy";
 import type { Block, Hold, PlacedHold } from "./types";
@@ -17,9 +17,11 @@ type HoldRule = Policy["holds"][number];
 
 /** Whether a hold of a policy has its cause now. Without a condition every document has; a condition that cannot be told counts as met. */
 export function hasCause(rule: HoldRule, document: AnyDocument, looking: Looking): boolean {
-  if (!rule.when) return true;
-  const facts = documentType(document.documentType).facts(document, looking);
-  return evaluate(rule.when, facts, looking.toCurrency).outcome !== "not met";
+  return meets(rule, documentType(document.documentType).facts(document, looking), looking);
+}
+
+function meets(rule: HoldRule, facts: Facts, looking: Looking): boolean {
+  return !rule.when || evaluate(rule.when, facts, looking.toCurrency).outcome !== "not met";
 }
 
 /**
@@ -32,8 +34,10 @@ export function holdsOfPolicy(
   looking: Looking,
   known: ReadonlySet<number> = new Set(),
 ): PlacedHold[] {
+  if (policy.holds.length === 0) return [];
+  const facts = documentType(document.documentType).facts(document, looking);
   return policy.holds.flatMap((rule, index): PlacedHold[] =>
-    !known.has(index) && hasCause(rule, document, looking)
+    !known.has(index) && meets(rule, facts, looking)
       ? [
           {
             kind: "policy",

@@ -1,3 +1,4 @@
+import { isDay } from "../calendar";
 import {
   DocumentSchema,
   MOST_MINOR,
@@ -152,7 +153,7 @@ class Row {
   date(key: string, latest: string | null, needed = false): string | null {
     const value = needed ? this.need(key) : this.text(key);
     if (!value) return null;
-    const real = /^\d{4}-\d{2}-\d{2}$/.test(value) && new Date(`${value}T00:00:00Z`).toISOString().startsWith(value);
+    const real = isDay(value);
     if (!real) this.bad(key, `“${value}” is not a date like 2026-03-09`);
     else if (latest && value > latest) this.bad(key, `${value} is later than today`);
     return real ? value : null;

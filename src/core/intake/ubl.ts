@@ -1,4 +1,5 @@
 import { XMLParser, XMLValidator } from "fast-xml-parser";
+import { isDay } from "../calendar";
 import {
   DocumentSchema,
   MOST_MINOR,
@@ -93,7 +94,7 @@ class Reader {
       if (needed) this.bad(at, "is missing");
       return null;
     }
-    if (/^\d{4}-\d{2}-\d{2}/.test(value) && !Number.isNaN(Date.parse(value.slice(0, 10)))) return value.slice(0, 10);
+    if (isDay(value.slice(0, 10))) return value.slice(0, 10);
     this.bad(at, `“${value}” is not a date`);
     return null;
   }

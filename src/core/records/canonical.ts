@@ -22,10 +22,22 @@ export function canonical(value: unknown): string {
   }
 }
 
+// Keys are few and come again in every event, so each is quoted once; the bound keeps hostile data from filling the memory.
+const quoted = new Map<string, string>();
+const MOST_QUOTED = 5_000;
+
+function quotedKey(key: string): string {
+  const found = quoted.get(key);
+  if (found !== undefined) return found;
+  const made = `${canonical(key)}:`;
+  if (quoted.size < MOST_QUOTED) quoted.set(key, made);
+  return made;
+}
+
 function canonicalObject(value: Record<string, unknown>): string {
-  const parts: string[] = [];
+  let text = "";
   for (const key of Object.keys(value).sort()) {
-    if (value[key] !== undefined) parts.push(`${canonical(key)}:${canonical(value[key])}`);
+    if (value[key] !== undefined) text += `${text ? "," : ""}${quotedKey(key)}${canonical(value[key])}`;
   }
-  return `{${parts.join(",")}}`;
+  return `{${text}}`;
 }

@@ -16,6 +16,7 @@ import {
 } from "@/core/documents";
 import { money } from "@/core/money";
 import type { App } from "../app";
+import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { accountByName, customerFacts, readAccount, readRules, supplierFacts } from "../ledger/accounts";
 import { readWorld } from "../world";
@@ -84,18 +85,17 @@ function recentWith(
 ): Pick<Around, "recent"> {
   const days = longestDays(app, document.documentType);
   if (days === 0 || !document.supplier) return {};
-  const rows = app.db
-    .prepare(
-      `SELECT number, date, net, currency FROM document
+  const rows = statement(
+    app.db,
+    `SELECT number, date, net, currency FROM document
        WHERE type = @type AND party = @party AND date > @from AND date <= @to AND status NOT IN ('draft', 'declined', 'withdrawn')
        ORDER BY date, number`,
-    )
-    .all({
-      type: document.documentType,
-      party: document.supplier,
-      from: addDays(document.date, -days),
-      to: document.date,
-    }) as { number: string; date: string; net: number; currency: string }[];
+  ).all({
+    type: document.documentType,
+    party: document.supplier,
+    from: addDays(document.date, -days),
+    to: document.date,
+  }) as { number: string; date: string; net: number; currency: string }[];
   return {
     recent: rows
       .filter((row) => !not.includes(row.number))
@@ -111,7 +111,7 @@ function orderFacts(db: Db, orderNumber: string, own: string | null): OrderFacts
   if (order.documentType !== "purchase-order") return null;
   const { net, gross } = orderTotals(order);
   const received = sums(
-    db.prepare("SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
+    statement(db, "SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
   );
   const invoiced = sums(chargedOn(db, state.number, own));
   return {
@@ -134,11 +134,11 @@ function orderFacts(db: Db, orderNumber: string, own: string | null): OrderFacts
 function orderInForce(db: Db, number: string): DocumentState | null {
   const state = readState(db, number.trim().toLowerCase());
   if (!state || state.document.documentType !== "purchase-order" || state.status !== "approved") return null;
-  const changed = db
-    .prepare(
-      `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
+  const changed = statement(
+    db,
+    `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
        WHERE d.refers = ? AND d.type = 'purchase-order' AND d.status = 'approved' ORDER BY d.closed_at DESC LIMIT 1`,
-    )
+  )
     .pluck()
     .get(state.number) as string | undefined;
   // What was received and invoiced is kept under the number of the order itself.
@@ -148,10 +148,10 @@ function orderInForce(db: Db, number: string): DocumentState | null {
 type Quantity = { line: number; quantity: string };
 
 function chargedOn(db: Db, orderNumber: string, own: string | null): Quantity[] {
-  const rows = db
-    .prepare(
-      `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
-    )
+  const rows = statement(
+    db,
+    `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
+  )
     .pluck()
     .all(orderNumber) as string[];
   return rows.flatMap((row) => {
@@ -180,21 +180,20 @@ function duplicatesOf(
 ): Around["duplicates"] & object {
   const { gross } = invoiceTotals(invoice);
   const { days } = rules.duplicates;
-  const rows = db
-    .prepare(
-      `SELECT d.number, i.supplier, i.invoice_number AS invoiceNumber, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
+  const rows = statement(
+    db,
+    `SELECT d.number, i.supplier, i.invoice_number AS invoiceNumber, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
        WHERE i.live = 1 AND i.supplier = @supplier AND i.plain = @plain
        UNION
        SELECT d.number, i.supplier, i.invoice_number, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
        WHERE i.live = 1 AND i.supplier = @supplier AND i.gross = @gross AND i.date BETWEEN @from AND @to`,
-    )
-    .all({
-      supplier: invoice.supplier,
-      plain: plainNumber(invoice.invoiceNumber),
-      gross: gross.minor,
-      from: addDays(invoice.date, -days),
-      to: addDays(invoice.date, days),
-    }) as { number: string; supplier: string; invoiceNumber: string; gross: number; currency: string; date: string }[];
+  ).all({
+    supplier: invoice.supplier,
+    plain: plainNumber(invoice.invoiceNumber),
+    gross: gross.minor,
+    from: addDays(invoice.date, -days),
+    to: addDays(invoice.date, days),
+  }) as { number: string; supplier: string; invoiceNumber: string; gross: number; currency: string; date: string }[];
   const others = rows.map((row) => ({ ...row, gross: money(row.gross, row.currency) }));
   const { supplier, invoiceNumber, date } = invoice;
   return likelyDuplicates({ number: own ?? "", supplier, invoiceNumber, gross, date }, others, days);
@@ -207,11 +206,10 @@ function receiptsElsewhere(
 ): Around["receiptsElsewhere"] & object {
   const hashes = [...new Set(lines.flatMap((line) => line.receipt ?? []))];
   if (hashes.length === 0) return [];
-  const rows = db
-    .prepare(
-      `SELECT c.hash, d.number FROM claim_receipt c JOIN document d ON d.id = c.document
+  const rows = statement(
+    db,
+    `SELECT c.hash, d.number FROM claim_receipt c JOIN document d ON d.id = c.document
        WHERE c.hash IN (SELECT value FROM json_each(?)) ORDER BY d.number`,
-    )
-    .all(JSON.stringify(hashes)) as { hash: string; number: string }[];
+  ).all(JSON.stringify(hashes)) as { hash: string; number: string }[];
   return rows.filter((row) => row.number !== own);
 }

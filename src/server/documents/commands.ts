@@ -1,6 +1,7 @@
 import {
   decide,
   effectOfEdit,
+  evolve,
   isNamedToRelease,
   levelsToDecide,
   type DecideContext,
@@ -15,6 +16,7 @@ import type { Policy } from "@/core/policy";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
+import { statement } from "../db/statement";
 import { append, doneBefore } from "../log/log";
 import { project, readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
@@ -57,8 +59,17 @@ const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"]> = {
   "skip step": "step skipped",
 };
 
-/** Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one. */
-export function enterDocument(app: App, actor: Person, sent: AnyDocument, command: string): Result<DocumentState> {
+/**
+ * Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one.
+ * @param submit sends it on for approval in the same step; what cannot be submitted is then not entered either
+ */
+export function enterDocument(
+  app: App,
+  actor: Person,
+  sent: AnyDocument,
+  command: string,
+  submit = false,
+): Result<DocumentState> {
   return inTransaction(app, () => {
     const known = onItsAccount(app, sent);
     if (!known.ok) return known;
@@ -69,14 +80,16 @@ export function enterDocument(app: App, actor: Person, sent: AnyDocument, comman
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true, value: readState(app.db, earlier.value.stream.slice("document:".length))! };
     const number = nextNumber(app, document.documentType);
-    return carryOut(app, actor.id, null, { type: "draft", id: number.toLowerCase(), number, document }, command);
+    const draft = { type: "draft" as const, id: number.toLowerCase(), number, document };
+    const commands: DocumentCommand[] = submit ? [draft, { type: "submit", document }] : [draft];
+    return carryOut(app, actor.id, null, commands, command);
   });
 }
 
 /** Numbers of a type count up from one and are never given twice, since nothing is deleted. */
 function nextNumber(app: App, type: string): string {
   const { prefix } = documentType(type).name;
-  const last = app.db.prepare("SELECT last FROM document_number WHERE type = ?").pluck().get(type) as
+  const last = statement(app.db, "SELECT last FROM document_number WHERE type = ?").pluck().get(type) as
     number | undefined;
   return `${prefix}-${String((last ?? 0) + 1).padStart(5, "0")}`;
 }
@@ -105,10 +118,10 @@ export function commandDocument(
     });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true as const, value: state };
-    if (!("document" in command)) return carryOut(app, actor.id, state, command, commandId);
+    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId);
     const document = takenDocument(app, actor, state, command.document);
     if (!document.ok) return document;
-    return carryOut(app, actor.id, state, { ...command, document: document.value }, commandId);
+    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId);
   });
   if (result.ok) app.kick?.();
   return result;
@@ -166,7 +179,7 @@ export function commandBySystem(
   return inTransaction(app, () => {
     const state = readState(app.db, id);
     if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
-    return carryOut(app, "system", state, command, commandId);
+    return carryOut(app, "system", state, [command], commandId);
   });
 }
 
@@ -174,7 +187,7 @@ export function commandBySystem(
  * Whether somebody has a part in a document: was asked or told, stands in now for somebody who is asked, or reads along under its policy.
  */
 export function isReader(app: App, state: DocumentState, person: string): boolean {
-  const has = app.db.prepare("SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, state.id);
+  const has = statement(app.db, "SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, state.id);
   if (has !== undefined) return true;
   const world = readWorld(app);
   const { policy } = state.route ?? {};
@@ -205,22 +218,29 @@ function markEditor(document: AnyDocument, actor: string, requester: string, bef
 /** Commands that look at what is around the document now; every other goes by what was known when it was routed. */
 const LOOKS_AROUND = new Set<DocumentCommand["type"]>(["submit", "revise", "reroute", "look again"]);
 
+/** Carries out commands one after the other on a document, and writes their events at once: all of them or none. */
 function carryOut(
   app: App,
   actor: string,
   state: DocumentState | null,
-  command: DocumentCommand,
+  commands: readonly DocumentCommand[],
   commandId: string,
 ): Result<DocumentState> {
   const at = app.clock.now();
-  const document = "document" in command ? command.document : state!.document;
-  const looks = LOOKS_AROUND.has(command.type);
-  const result = decide(state, command, contextFor(app, actor, at, state, document, looks));
-  if (!result.ok) return result;
-  const id = state?.id ?? (command as { id: string }).id;
-  if (result.value.length === 0) return { ok: true, value: state! };
-  project(app.db, append(app.db, `document:${id}`, result.value, { actor, at, command: commandId }));
-  return { ok: true, value: readState(app.db, id)! };
+  const events: DocumentEvent[] = [];
+  let now = state;
+  for (const command of commands) {
+    const document = "document" in command ? command.document : now!.document;
+    const looks = LOOKS_AROUND.has(command.type);
+    const result = decide(now, command, contextFor(app, actor, at, now, document, looks));
+    if (!result.ok) return result;
+    events.push(...result.value);
+    now = result.value.reduce((before, event) => evolve(before, event, at), now);
+  }
+  if (events.length === 0) return { ok: true, value: state! };
+  const { id } = now!;
+  project(app.db, append(app.db, `document:${id}`, events, { actor, at, command: commandId }));
+  return { ok: true, value: now! };
 }
 
 /** What `decide` may look at; the surroundings are looked up only where they can matter. */

@@ -5,8 +5,8 @@ import type { Facts } from "@/core/conditions";
 import { documentType, invoiceTotals, measuresOf, plainNumber, type Looking } from "@/core/documents";
 import type { Money } from "@/core/money";
 import { canonical, type ChainedEvent } from "@/core/records";
-import type Database from "better-sqlite3";
 import type { Db } from "../db/open";
+import { statement } from "../db/statement";
 
 /** Tables that are made of the events of documents. */
 export const DOCUMENT_TABLES = [
@@ -37,18 +37,6 @@ export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
 export function readState(db: Db, id: string): DocumentState | null {
   const stored = statement(db, "SELECT state FROM document_state WHERE id = ?").pluck().get(id) as string | undefined;
   return stored ? (JSON.parse(stored) as DocumentState) : null;
-}
-
-type Statement = Database.Statement<unknown[]>;
-const statements = new WeakMap<Db, Map<string, Statement>>();
-
-/** A prepared statement, prepared once a connection: imports write tens of thousands of documents. */
-function statement(db: Db, sql: string): Statement {
-  const known = statements.get(db) ?? new Map<string, Statement>();
-  statements.set(db, known);
-  const found = known.get(sql) ?? db.prepare(sql);
-  known.set(sql, found);
-  return found;
 }
 
 function write(db: Db, state: DocumentState, before: DocumentState | null, at: string): void {

@@ -4,6 +4,7 @@ import type { AnyDocument } from "@/core/documents";
 import { principalsOf, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
+import { statement } from "../db/statement";
 import { readAccount, type Account } from "../ledger/accounts";
 import { readWorld } from "../world";
 
@@ -65,7 +66,8 @@ function whoIsNamed(document: AnyDocument, directory: Directory): Refusal | null
 }
 
 function whyNotPapers(db: Db, document: AnyDocument, by: string, requester: string): Refusal | null {
-  const find = db.prepare(
+  const find = statement(
+    db,
     `SELECT 1 FROM attachment a JOIN upload u ON u.hash = a.hash
      WHERE a.hash = @hash AND a.type = @type AND a.size = @size AND u.person IN (@by, @requester)`,
   );

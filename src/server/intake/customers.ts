@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { CUSTOMER_FIELDS, isAmountField, sayValue, type CustomerField } from "@/core/documents";
+import { sameValue } from "@/core/conditions";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
@@ -115,7 +116,9 @@ function carryOut(
   found: CustomerImport,
   command: string,
 ): Result<CustomerImport> {
-  const byCustomer = Map.groupBy(changes, ({ account }) => account.id);
+  const byCustomer = new Map<string, Change[]>();
+  for (const change of changes)
+    byCustomer.set(change.account.id, [...(byCustomer.get(change.account.id) ?? []), change]);
   return allOrNothing(app, () => {
     const numbers: string[] = [];
     for (const [customer, own] of byCustomer) {
@@ -167,5 +170,4 @@ function valueOf(field: CustomerField, cell: string, currency: string): Read {
   return parsed.money.minor < 0 ? { ok: false, message: "is below zero" } : { ok: true, value: parsed.money };
 }
 
-const differs = (before: AccountValue | undefined, after: AccountValue) =>
-  JSON.stringify(before ?? null) !== JSON.stringify(after);
+const differs = (before: AccountValue | undefined, after: AccountValue) => !sameValue(before ?? null, after);

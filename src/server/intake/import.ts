@@ -15,7 +15,8 @@ import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { commandDocument, enterDocument, inTransaction } from "../documents/commands";
+import { statement } from "../db/statement";
+import { enterDocument, inTransaction } from "../documents/commands";
 import { nativeHash } from "../log/log";
 import { readSheet } from "../people/import";
 import { readWorld } from "../world";
@@ -130,8 +131,9 @@ function takeOne(
   taken: Taken,
 ): void {
   const command = commandOf(fingerprint, key);
-  const known = app.db.prepare("SELECT 1 FROM event WHERE command = ?").get(command) !== undefined;
-  const entered = enterDocument(app, actor, document, command);
+  const known = statement(app.db, "SELECT 1 FROM event WHERE command = ?").get(command) !== undefined;
+  const complete = documentType(document.documentType).missing(document).length === 0;
+  const entered = enterDocument(app, actor, document, command, submit && complete);
   const what = key.replace("\n", " ");
   if (!entered.ok) {
     taken.refused.push({ what, why: entered.refusals.map((one) => one.message).join("; ") });
@@ -142,24 +144,13 @@ function takeOne(
     taken.taken += 1;
     if (taken.numbers.length < SHOWN) taken.numbers.push(entered.value.number);
   }
-  if (!submit || entered.value.status !== "draft") return;
-  const sent = commandDocument(
-    app,
-    actor,
-    entered.value.id,
-    { type: "submit", document: entered.value.document },
-    `${command}:s`,
-  );
-  if (!sent.ok)
-    taken.refused.push({
-      what: entered.value.number,
-      why: `kept as a draft: ${sent.refusals.map((one) => one.message).join("; ")}`,
-    });
+  if (submit && entered.value.status === "draft")
+    taken.refused.push({ what: entered.value.number, why: "kept as a draft, since something is missing" });
 }
 
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {
   const type = documentType(kind);
-  const ask = app.db.prepare("SELECT 1 FROM event WHERE command = ?");
+  const ask = statement(app.db, "SELECT 1 FROM event WHERE command = ?");
   const known = documents.filter(({ key }) => ask.get(commandOf(fingerprint, key)) !== undefined).length;
   const row = ({ lines, document }: ReadDocument): IntakeRow => {
     const { title, party, gross } = type.headline(document);

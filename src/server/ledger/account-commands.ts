@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from "node:crypto";
 import { dayIn } from "@/core/calendar";
+import { sameValue } from "@/core/conditions";
 import {
   CUSTOMER_FIELDS,
   FIRST_LIMIT_PAPERS,
@@ -279,9 +280,7 @@ export function proposeChange(
     for (const [index, customer] of customers.entries()) {
       const account = readAccount(app.db, customer);
       if (account?.kind !== "customer") return no("unknown", `There is no customer ${customer}`, "customers");
-      const differing = changes.filter(
-        ({ field, after }) => JSON.stringify(account.fields[field] ?? null) !== JSON.stringify(after ?? null),
-      );
+      const differing = changes.filter(({ field, after }) => !sameValue(account.fields[field] ?? null, after ?? null));
       if (differing.length === 0)
         return no("unchanged", `${account.name} has these values already; leave it out`, "customers");
       const document: AnyDocument = {

@@ -9,6 +9,7 @@ import {
 } from "@/core/documents";
 import { money, type Money } from "@/core/money";
 import type { App } from "../app";
+import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { readWorld } from "../world";
 import type { AccountFields, AccountKind, AccountValue } from "./events";
@@ -47,12 +48,12 @@ const toAccount = ({ grp, bank_at, asked_by, fields, ...row }: Row): Account => 
 });
 
 export function readAccount(db: Db, id: string): Account | null {
-  const row = db.prepare("SELECT * FROM account WHERE id = ?").get(id) as Row | undefined;
+  const row = statement(db, "SELECT * FROM account WHERE id = ?").get(id) as Row | undefined;
   return row ? toAccount(row) : null;
 }
 
 export function accountByName(db: Db, kind: AccountKind, name: string): Account | null {
-  const row = db.prepare("SELECT * FROM account WHERE kind = ? AND name = ?").get(kind, name) as Row | undefined;
+  const row = statement(db, "SELECT * FROM account WHERE kind = ? AND name = ?").get(kind, name) as Row | undefined;
   return row ? toAccount(row) : null;
 }
 
@@ -64,18 +65,17 @@ export type AccountFilter = {
 };
 
 export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: AccountFilter): Account[] {
-  const rows = db
-    .prepare(
-      `SELECT * FROM account WHERE kind = @kind AND (@text = '' OR name LIKE @like ESCAPE '\\') AND (@group = '' OR grp = @group)
+  const rows = statement(
+    db,
+    `SELECT * FROM account WHERE kind = @kind AND (@text = '' OR name LIKE @like ESCAPE '\\') AND (@group = '' OR grp = @group)
        ORDER BY name LIMIT @limit`,
-    )
-    .all({
-      kind,
-      text: text.trim(),
-      like: `%${text.trim().replace(/[\\%_]/g, "\\$&")}%`,
-      group: group ?? "",
-      limit,
-    }) as Row[];
+  ).all({
+    kind,
+    text: text.trim(),
+    like: `%${text.trim().replace(/[\\%_]/g, "\\$&")}%`,
+    group: group ?? "",
+    limit,
+  }) as Row[];
   return rows.map(toAccount);
 }
 
@@ -85,7 +85,7 @@ export function amountOf(value: AccountValue | undefined): Money | null {
 
 /** The organisation's rules as they are set, or as they are before anybody has. */
 export function readRules(db: Db): Rules {
-  const body = db.prepare("SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
+  const body = statement(db, "SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
   return body ? RulesSchema.parse(JSON.parse(body)) : USUAL_RULES;
 }
 
@@ -107,20 +107,18 @@ export function supplierFacts(app: App, account: Account, rules: Rules): Supplie
 export function customerFacts(app: App, account: Account): CustomerFacts {
   const { id, currency } = account;
   const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
-  const owed = app.db
-    .prepare(
-      `SELECT COALESCE(SUM(minor), 0) AS all_of_it, COALESCE(SUM(CASE WHEN due < @today THEN minor END), 0) AS late,
+  const owed = statement(
+    app.db,
+    `SELECT COALESCE(SUM(minor), 0) AS all_of_it, COALESCE(SUM(CASE WHEN due < @today THEN minor END), 0) AS late,
               MIN(CASE WHEN due < @today THEN due END) AS oldest
        FROM receivable WHERE customer = @id`,
-    )
-    .get({ id, today }) as { all_of_it: number; late: number; oldest: string | null };
-  const ordered = app.db
-    .prepare(
-      `SELECT COALESCE(SUM(CASE WHEN status = 'open' THEN minor END), 0) AS open,
+  ).get({ id, today }) as { all_of_it: number; late: number; oldest: string | null };
+  const ordered = statement(
+    app.db,
+    `SELECT COALESCE(SUM(CASE WHEN status = 'open' THEN minor END), 0) AS open,
               COALESCE(SUM(CASE WHEN status = 'stopped' THEN minor END), 0) AS stopped
        FROM sales_order WHERE customer = ?`,
-    )
-    .get(id) as { open: number; stopped: number };
+  ).get(id) as { open: number; stopped: number };
   return {
     id,
     name: account.name,

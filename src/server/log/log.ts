@@ -2,6 +2,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { GENESIS, canonical, chain, type ChainedEvent, type HashText } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import type { Db } from "../db/open";
+import { statement } from "../db/statement";
 
 export const nativeHash: HashText = (text) => createHash("sha256").update(text, "utf8").digest("hex");
 
@@ -14,13 +15,13 @@ const COLUMNS = "seq, time, stream, version, type, actor, inNameOf, command, dat
 
 /** Appends events to a stream. Call inside a transaction, together with the projection. */
 export function append(db: Db, stream: string, events: readonly Happened[], cause: Cause): ChainedEvent[] {
-  const last = db.prepare("SELECT seq, hash FROM event ORDER BY seq DESC LIMIT 1").get() as
+  const last = statement(db, "SELECT seq, hash FROM event ORDER BY seq DESC LIMIT 1").get() as
     { seq: number; hash: string } | undefined;
-  const version = db
-    .prepare("SELECT COALESCE(MAX(version), 0) FROM event WHERE stream = ?")
+  const version = statement(db, "SELECT COALESCE(MAX(version), 0) FROM event WHERE stream = ?")
     .pluck()
     .get(stream) as number;
-  const insert = db.prepare(
+  const insert = statement(
+    db,
     `INSERT INTO event (${COLUMNS}) VALUES (@seq, @time, @stream, @version, @type, @actor, @inNameOf, @command, @data, @previous, @hash)`,
   );
   let previous = last?.hash ?? GENESIS;
@@ -56,7 +57,7 @@ export type Intent = { command: string; actor: string; stream: string | null; ty
  * anybody, is refused: taking it for a repetition would acknowledge what was never done.
  */
 export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Result<ChainedEvent | null> {
-  const events = db.prepare(`SELECT ${COLUMNS} FROM event WHERE command = ?`).all(command) as ChainedEvent[];
+  const events = statement(db, `SELECT ${COLUMNS} FROM event WHERE command = ?`).all(command) as ChainedEvent[];
   const same = events.find(
     (event) => event.actor === actor && event.type === type && (stream === null || event.stream === stream),
   );
@@ -79,11 +80,11 @@ export function allEvents(db: Db): IterableIterator<ChainedEvent> {
 }
 
 export function eventsOf(db: Db, stream: string): ChainedEvent[] {
-  return db.prepare(`SELECT ${COLUMNS} FROM event WHERE stream = ? ORDER BY version`).all(stream) as ChainedEvent[];
+  return statement(db, `SELECT ${COLUMNS} FROM event WHERE stream = ? ORDER BY version`).all(stream) as ChainedEvent[];
 }
 
 export function lastSeq(db: Db): number {
-  return db.prepare("SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
+  return statement(db, "SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
 }
 
 export function newCommandId(): string {

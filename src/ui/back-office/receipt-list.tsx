@@ -13,9 +13,9 @@ export type OpenOrder = { id: string; number: string; title: string; party: stri
 /** Approved orders of which something has not come in yet, with what has. */
 export function ReceiptList({ orders, mayReceive }: { orders: OpenOrder[]; mayReceive: boolean }) {
   const [said, setSaid] = useState("");
-  if (orders.length === 0) return <Empty>Everything that was ordered has come in.</Empty>;
   return (
     <>
+      {orders.length === 0 && <Empty>Everything that was ordered has come in.</Empty>}
       {said && (
         <p role="status" className="mb-3 border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
           {said}

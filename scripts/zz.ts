@@ -1,0 +1,18 @@
+import { performance } from "node:perf_hooks";
+import fs from "node:fs"; import os from "node:os"; import path from "node:path";
+import { DEMO_START, type App } from "@/server/app";
+import { handClock } from "@/server/clock";
+import { openDatabase } from "@/server/db/open";
+import { importDocuments } from "@/server/intake/import";
+import { readWorld } from "@/server/world";
+import { generateDemo } from "../demo/generate";
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bb-"));
+const db = openDatabase(folder); generateDemo(db, { orders: 60 });
+const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
+const clerk = readWorld(app).directory.person("vicente-lourosa")!;
+const sup = db.prepare("SELECT name FROM account WHERE kind = 'supplier'").pluck().all() as string[];
+const N = 2000;
+const text = ["supplier,invoice number,date,currency,description,quantity,unit price,tax percent,due date", ...Array.from({length:N},(_,n)=>`${sup[n % sup.length]},B-${n},2026-03-09,EUR,Goods ${n},1,${10+(n%900)}.${String(n%100).padStart(2,"0")},23,2026-04-08`)].join("\n");
+const run = async (confirm: string | null) => { const steps = importDocuments(app, clerk, { name: "b", text, submit: true, takeGood: false, confirm }); for (;;) { const s = await steps.next(); if (s.done) return s.value; } };
+const seen = await run(null) as any; const t = performance.now(); const r = await run(seen.value.preview.fingerprint) as any;
+console.log(N, (performance.now() - t).toFixed(0), "ms", r.value.taken.taken);
