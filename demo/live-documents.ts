@@ -84,8 +84,8 @@ export function liveDocuments(make: Making, customers: readonly Customer[]): voi
 
 function liveInvoices({ at, submit, say, enter, app, who, must, random }: Stage): void {
   at("10T08:52");
-  // 959.35 net is 1,180.00 with tax, against the supplier's own limit of 750.
-  submit(invoice("Papelaria Farol", "PF-2026-0311", [["Timetables, summer", "1", 95_935, null]]));
+  // 1,211.55 with tax, against the supplier's own limit of 750.
+  submit(invoice("Papelaria Farol", "PF-2026-0311", [["Timetables, summer", "1", 98_500, null]]));
   at("10T08:53");
   submit(invoice("Vigia Inspections", "VI-88-2026", [["Lift inspection, east quay", "1", 312_000, null]]));
   at("10T08:54");

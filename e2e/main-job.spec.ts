@@ -86,7 +86,7 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
       events: unknown[];
       policy: { version: number };
     };
-    expect([record.events.length, record.policy.version]).toEqual([9, 3]);
+    expect([record.events.length, record.policy.version]).toEqual([11, 3]);
     await auditor.goto("/register");
     await expect(auditor.getByRole("link", { name: id.toUpperCase() })).toBeVisible();
   });

@@ -15,7 +15,8 @@ async function approveAs(browser: Browser, person: string, path: string, act?: (
 }
 
 async function line(page: Page, values: Record<string, string>) {
-  for (const [label, value] of Object.entries(values)) await page.getByLabel(label).first().fill(value);
+  for (const [label, value] of Object.entries(values))
+    await page.getByLabel(label, { exact: true }).first().fill(value);
 }
 
 const PNG = Buffer.from(
@@ -110,12 +111,12 @@ test("a claim with receipts beside its lines, approved in part: only what was ap
   await page.goto("/documents/new?type=expense-claim");
   await page.getByLabel("What it was for").fill("Pump makers, visit");
   await page.getByLabel("Choose files").setInputFiles({ name: "train.png", mimeType: "image/png", buffer: PNG });
-  await expect(page.getByText("train.png").first()).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: "train.png" }).first()).toBeVisible();
   await line(page, { "What it was": "Train, return", Spent: "86.40" });
   await page.getByRole("combobox", { name: "Receipt" }).first().selectOption({ label: "train.png" });
   await page.getByRole("button", { name: "Add a line" }).click();
-  await page.getByLabel("What it was").nth(2).fill("Newspaper");
-  await page.getByLabel("Spent").nth(1).fill("4.20");
+  await page.getByLabel("What it was", { exact: true }).nth(1).fill("Newspaper");
+  await page.getByLabel("Spent", { exact: true }).nth(1).fill("4.20");
   await page.getByRole("button", { name: "Submit 90.60 EUR" }).click();
   await page.waitForURL(/ec-\d+$/);
   await expect(page.getByRole("img", { name: /Receipt of line 1: train.png/ })).toBeVisible();
@@ -222,9 +223,9 @@ test("a first limit: papers as a check, tasks of two teams side by side, and the
   );
   await page.getByRole("link", { name: "Edit", exact: true }).click();
   await page.getByLabel("Choose files").setInputFiles({ name: "papers.png", mimeType: "image/png", buffer: PNG });
-  await expect(page.getByText("papers.png").first()).toBeVisible();
+  await expect(page.getByRole("listitem").filter({ hasText: "papers.png" })).toBeVisible();
   for (const name of ["Annual accounts", "Credit report", "Signed terms"])
-    await page.getByLabel(name, { exact: true }).selectOption({ label: "papers.png" });
+    await page.getByRole("combobox", { name }).selectOption({ label: "papers.png" });
   await page.getByRole("button", { name: "See what this edit does" }).click();
   await expect(page.getByRole("status").first()).toContainText("No approval is lost by this edit.");
   await page.getByRole("button", { name: "Make it revision 2" }).click();
