@@ -106,6 +106,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
         {facts && (
           <section aria-labelledby="open" className="min-w-0">
             <SectionTitle id="open">Receivables and orders</SectionTitle>
+            {receivables.length + orders.length === 0 && <p className="text-soft">None yet.</p>}
             <DenseTable
               label="Receivables and orders"
               heads={[{ label: "What" }, { label: "Due or placed" }, { label: "Amount", right: true }]}
