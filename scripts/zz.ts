@@ -1,2 +1,0 @@
-import { benchDocuments } from "../bench/documents";
-await benchDocuments();
