@@ -46,8 +46,13 @@ export function startOfDay(date: string, zone: string): string {
 /** The date it is in a time zone at a moment. @example dayIn("2026-06-30T23:30:00Z", "WET") // "2026-07-01" */
 export function dayIn(moment: string, zone: string): string {
   const at = Date.parse(moment);
-  return new Date(at + offsetAt(at, zone)).toISOString().slice(0, 10);
+  // No zone changes its offset within a minute, and the same minute is asked about many times in a row.
+  const key = `${Math.floor(at / 60_000)} ${zone}`;
+  if (last.key !== key) last = { key, offset: offsetAt(at, zone) };
+  return new Date(at + last.offset).toISOString().slice(0, 10);
 }
+
+let last = { key: "", offset: 0 };
 
 /** The time of day in a time zone at a moment. @example timeIn("2026-06-30T23:30:00Z", "WET") // "00:30" */
 export function timeIn(moment: string, zone: string): string {

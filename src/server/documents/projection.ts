@@ -194,8 +194,12 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
   if (before?.holds.length) statement(db, "DELETE FROM hold WHERE document = ?").run(state.id);
   const hold = statement(
     db,
-    `INSERT INTO hold (document, id, kind, code, reason, blocks, rule, placed_by, placed_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO hold (document, id, kind, code, reason, blocks, rule, placed_by, placed_at, amount, waiting)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   );
+  const amount =
+    state.route?.measured?.compared.minor ??
+    documentType(state.document.documentType).headline(state.document).gross.minor;
   for (const one of activeHolds(state))
     hold.run(
       state.id,
@@ -207,6 +211,8 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
       one.rule,
       one.placedBy,
       one.placedAt,
+      amount,
+      state.status === "waiting" ? 1 : 0,
     );
   writeJob(db, state, before);
 }

@@ -82,6 +82,9 @@ export const PAGE_SIZE = 40;
 /** Pages beyond this are not counted: nobody leafs through them, and the filter is there. */
 export const MOST_COUNTED = 10_000;
 
+/** A search looks at this many of the latest documents it finds: a word that is in more of them is not worth leafing through. */
+const MOST_FOUND = 4_000;
+
 /** A page of the documents a person may read, latest change first. Held and cleared are marks beside the status and can be asked for like one. */
 export function listDocuments(
   app: App,
@@ -94,6 +97,7 @@ export function listDocuments(
     .prepare(`SELECT COUNT(*) FROM (SELECT 1 FROM document d ${condition} LIMIT ${MOST_COUNTED + 1})`)
     .pluck()
     .get(values) as number;
+  const more = counted > MOST_COUNTED || (Boolean(filter.text?.trim()) && counted >= MOST_FOUND);
   const total = Math.min(counted, MOST_COUNTED);
   const page = Math.max(1, Math.min(filter.page ?? 1, Math.ceil(total / PAGE_SIZE) || 1));
   const rows = app.db
@@ -101,7 +105,7 @@ export function listDocuments(
       `SELECT ${LISTED} FROM document d ${condition} ORDER BY d.updated_at DESC, d.id DESC LIMIT @limit OFFSET @offset`,
     )
     .all({ ...values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as StoredRow[];
-  return { rows: rows.map((row) => toRow(app, row)), total, more: counted > MOST_COUNTED, page };
+  return { rows: rows.map((row) => toRow(app, row)), total, more, page };
 }
 
 type Conditions = { where: string[]; values: Record<string, string | number> };
@@ -144,7 +148,7 @@ function searchFor(text: string, where: string[]): Record<string, string> {
     return { text: `${text.replace(/[\\%_]/g, "\\$&")}%` };
   }
   where.push(
-    "d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text LIMIT 20000)",
+    `d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
   );
   return { text: `"${text.replaceAll('"', '""')}"` };
 }

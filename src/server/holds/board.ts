@@ -57,23 +57,25 @@ type Stored = {
   status: string;
 };
 
-const ORDER = {
-  age: "h.placed_at, d.number",
-  amount: "COALESCE(d.compared, d.gross) DESC, d.number",
-  reason: "h.code, h.placed_at",
-};
+const ORDER = { age: "h.placed_at", amount: "h.amount DESC", reason: "h.code, h.placed_at" };
 
 /** Holds that are on documents now, a page at a time, with how many there are of each reason. */
 export function holdBoard(app: App, person: Person, filter: HoldFilter) {
   const { reason = "", sort = "age", whose = "", page = 1 } = filter;
-  const from = `FROM hold h JOIN document d ON d.id = h.document WHERE (@reason = '' OR h.code = @reason)
-      AND (@whose = '' OR (@whose = 'approval') = (h.kind = 'policy' AND d.status = 'waiting'))`;
-  const values = { reason, whose };
-  const total = app.db.prepare(`SELECT COUNT(*) ${from}`).pluck().get(values) as number;
+  // Only what is asked for is asked, so that an index answers it however many holds there are.
+  const where = [
+    ...(reason ? ["h.code = @reason"] : []),
+    ...(whose === "approval" ? ["h.kind = 'policy' AND h.waiting = 1"] : []),
+    ...(whose === "office" ? ["NOT (h.kind = 'policy' AND h.waiting = 1)"] : []),
+  ];
+  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  const values = { reason };
+  const total = app.db.prepare(`SELECT COUNT(*) FROM hold h ${condition}`).pluck().get(values) as number;
   const stored = app.db
     .prepare(
       `SELECT h.document, h.id, h.kind, h.code, h.reason, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.net, d.gross, d.currency, d.status
-       ${from} ORDER BY ${ORDER[sort]} LIMIT ${HOLDS_A_PAGE} OFFSET @offset`,
+       FROM (SELECT * FROM hold h ${condition} ORDER BY ${ORDER[sort]} LIMIT ${HOLDS_A_PAGE} OFFSET @offset) h JOIN document d ON d.id = h.document
+       ORDER BY ${ORDER[sort]}, d.number LIMIT ${HOLDS_A_PAGE}`,
     )
     .all({ ...values, offset: (Math.max(1, page) - 1) * HOLDS_A_PAGE }) as Stored[];
   const reasons = app.db

@@ -23,7 +23,7 @@ import { readWorld } from "../world";
 
 export const MAX_INTAKE = 20 * 1024 * 1024;
 const SHOWN = 100;
-const BATCH = 100;
+const BATCH = 200;
 
 export const IntakeSchema = z.strictObject({
   name: z.string().max(200),

@@ -55,30 +55,30 @@ const documents = (app: TestApp) => app.db.prepare("SELECT COUNT(*) FROM documen
 describe("a file", () => {
   it("is looked at first and writes nothing; taken in it says how far it is; twice it is taken once", async () => {
     const app = booksApp();
-    const text = table(250);
+    const text = table(450);
     const preview = await look(app, text);
-    expect([preview.counts, documents(app)]).toEqual([{ documents: 250, bad: 0, known: 0 }, 0]);
+    expect([preview.counts, documents(app)]).toEqual([{ documents: 450, bad: 0, known: 0 }, 0]);
     const { progress, result } = await run(app, { text, confirm: preview.fingerprint });
     expect(progress.map((one) => `${one.stage} ${one.done}`)).toEqual([
       "reading 0",
       "entering 0",
-      "entering 100",
       "entering 200",
+      "entering 400",
     ]);
-    expect(value(result!)).toMatchObject({ taken: { taken: 250, again: 0, refused: [] } });
+    expect(value(result!)).toMatchObject({ taken: { taken: 450, again: 0, refused: [] } });
     const again = await run(app, { text, confirm: preview.fingerprint });
-    expect(value(again.result!)).toMatchObject({ taken: { taken: 0, again: 250 } });
-    expect(documents(app)).toBe(250);
+    expect(value(again.result!)).toMatchObject({ taken: { taken: 0, again: 450 } });
+    expect(documents(app)).toBe(450);
   });
 
   it("stopped on the way keeps whole documents, and goes on from there", async () => {
     const app = booksApp();
-    const text = table(250);
+    const text = table(450);
     const { fingerprint } = await look(app, text);
     await run(app, { text, confirm: fingerprint }, "tamsin-roque", 3);
-    expect(documents(app)).toBe(100);
+    expect(documents(app)).toBe(200);
     const { result } = await run(app, { text, confirm: fingerprint });
-    expect(value(result!)).toMatchObject({ taken: { taken: 150, again: 100 } });
+    expect(value(result!)).toMatchObject({ taken: { taken: 250, again: 200 } });
   });
 
   it("with bad rows is taken without them only when that is asked for; another file than was seen is not taken", async () => {

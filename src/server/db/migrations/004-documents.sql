@@ -90,9 +90,16 @@ CREATE TABLE hold (
   rule      INTEGER,
   placed_by TEXT NOT NULL,
   placed_at TEXT NOT NULL,
+  -- Of its document: what the policy measured, and whether it still waits for an approval.
+  amount    INTEGER NOT NULL,
+  waiting   INTEGER NOT NULL,
   PRIMARY KEY (document, id)
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX hold_by_age ON hold (placed_at);
+CREATE INDEX hold_by_amount ON hold (amount);
+CREATE INDEX hold_by_reason ON hold (code, placed_at);
+CREATE INDEX hold_by_reason_and_amount ON hold (code, amount);
+CREATE INDEX hold_by_kind ON hold (kind, waiting);
 
 -- The next step of each approved document that is to be carried out by itself.
 CREATE TABLE job (
