@@ -51,7 +51,10 @@ function wholeFacts(policy: Policy, directory: Directory): [string, string | nul
     ["Name", policy.name],
     ["Owner", policy.owner ? name(policy.owner) : null],
     ["Applies to", sayScope(policy.scope, directory)],
-    ["Measured on", `${measure?.label ?? policy.measure.kind}, in ${policy.currency}`],
+    [
+      "Measured on",
+      `${measure?.label ?? policy.measure.kind}${policy.measure.days ? ` over ${policy.measure.days} days` : ""}, in ${policy.currency}`,
+    ],
     ["Own documents", saySelfApproval(policy, directory)],
     ["The same person twice", sayRepeated(policy)],
     ["Edits", sayEdits(policy)],

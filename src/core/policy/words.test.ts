@@ -164,6 +164,10 @@ describe("what holds for the whole policy", () => {
       sayHold(base, hold({ blocks: ["send", "post"] }), directory),
       "Held as “Too much”: not sent to the supplier or posted until it is approved",
     ],
+    [
+      sayHold(base, hold({ keeps: true }), directory),
+      "Held as “Too much”: not paid until its cause is gone, or the accounts clerk releases it",
+    ],
     [sayHold(base, hold({ blocks: [] }), directory), "Held as “Too much”: blocking nothing until it is approved"],
     [
       sayHold(base, hold({ when: { kind: "flag", field: "hasAttachment", is: false } }), directory),

@@ -1,6 +1,6 @@
 "use client";
 
-import { typeWords } from "@/core/documents";
+import { USUAL_DAYS, typeWords } from "@/core/documents";
 import { sayScope, type Policy } from "@/core/policy";
 import { useState } from "react";
 import { Choice, Entry, Tick } from "../labelled";
@@ -42,6 +42,19 @@ export function ScopeEditor({ board }: { board: BoardState }) {
           </option>
         ))}
       </Choice>
+      {policy.measure.kind === "supplierTotal" && (
+        <Entry
+          label="Over how many days before the document"
+          type="number"
+          min={1}
+          max={366}
+          value={String(policy.measure.days ?? USUAL_DAYS)}
+          onChange={(text) => {
+            const days = Math.min(366, Math.max(1, Math.round(Number(text)) || 1));
+            changePolicy((now) => ({ ...now, measure: { ...now.measure, days } }));
+          }}
+        />
+      )}
       <Box legend="Units, each with everything below">
         {units.map(({ id, name }) => (
           <Tick

@@ -35,7 +35,7 @@ type Hold = Policy["holds"][number];
 function HoldsEditor({ board }: { board: BoardState }) {
   const { policy, changePolicy } = board;
   const put = (holds: Hold[]) => changePolicy((now) => ({ ...now, holds }));
-  const without = (hold: Hold, key: "when" | "release"): Hold => {
+  const without = (hold: Hold, key: "when" | "release" | "keeps"): Hold => {
     const { [key]: _, ...rest } = hold;
     return rest;
   };
@@ -85,6 +85,11 @@ function HoldsEditor({ board }: { board: BoardState }) {
                 onChange={(when) => set({ ...hold, when })}
               />
             )}
+            <Tick
+              label="The approval does not release it: its cause must go, or somebody release it"
+              checked={hold.keeps ?? false}
+              onChange={(on) => set(on ? { ...hold, keeps: true } : without(hold, "keeps"))}
+            />
             <Tick
               label="Somebody may release it, besides the approval"
               checked={hold.release !== undefined}

@@ -1,6 +1,7 @@
-import type { Attachment } from "@/core/documents";
+import type { Attachment, CreditLimitChange, SupplierAccount } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
 import { parseMoney } from "@/core/money";
+import type { FoundAccount } from "./account-picker";
 import { typedAmount } from "./typed";
 
 export type Value = string | { minor: number; currency: string } | null;
@@ -27,6 +28,57 @@ export const emptyAccount = (): TypedAccount => ({
 export function typeValue(value: Value | undefined): string {
   if (value === null || value === undefined) return "";
   return typeof value === "string" ? value : typedAmount(value.minor, value.currency);
+}
+
+/** What was typed, moved to an account: its fields as they are, and nothing changed yet. */
+export function onAccount(
+  typed: TypedAccount,
+  account: FoundAccount,
+  fields: Readonly<Record<string, string>>,
+): TypedAccount {
+  const { id, name, status, currency } = account;
+  const now: Record<string, Value> = { name, ...account.fields };
+  return { ...typed, account: { id, name, status, currency }, now, to: toOf(fields, now) };
+}
+
+function toOf(fields: Readonly<Record<string, string>>, now: Readonly<Record<string, Value>>): Record<string, string> {
+  return Object.fromEntries(Object.keys(fields).map((field) => [field, typeValue(now[field])]));
+}
+
+type Known = Pick<CreditLimitChange | SupplierAccount, "note" | "attachments" | "changes">;
+
+/** A change that was entered before, as it is typed; what its account says now where that is known. */
+export function typedAgain(
+  known: Known,
+  account: NonNullable<TypedAccount["account"]>,
+  found: FoundAccount | undefined,
+  fields: Readonly<Record<string, string>>,
+): TypedAccount {
+  const now: Record<string, Value> = found
+    ? { name: found.name, ...found.fields }
+    : Object.fromEntries(known.changes.map((one) => [one.field, one.before]));
+  const to = toOf(fields, now);
+  for (const one of known.changes) to[one.field] = typeValue(one.after);
+  return { account, now, to, note: known.note, papers: {}, attachments: known.attachments };
+}
+
+/** What a change of any account has beside its own fields. */
+export function accountBasics(
+  typed: TypedAccount,
+  who: { id: string; unit: string },
+  today: string,
+  initial: CreditLimitChange | SupplierAccount | undefined,
+) {
+  return {
+    title: "",
+    requester: who.id,
+    onBehalfOf: initial?.onBehalfOf ?? null,
+    unit: initial?.unit ?? who.unit,
+    currency: typed.account?.currency ?? "EUR",
+    date: initial?.date ?? today,
+    note: typed.note.trim(),
+    attachments: typed.attachments,
+  };
 }
 
 type Change = { field: string; before: Value; after: Value };

@@ -9,7 +9,14 @@ import {
   type CustomerField,
 } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { emptyAccount, readChanges, typeValue, type TypedAccount } from "../documents/account-changes";
+import {
+  accountBasics,
+  emptyAccount,
+  onAccount,
+  readChanges,
+  typedAgain,
+  type TypedAccount,
+} from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountPicker, type FoundAccount } from "../documents/account-picker";
 import { Note } from "../documents/fields";
@@ -24,7 +31,11 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
   const { initial, account, requester, today } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `limit-${account.id}` : "limit",
-    empty: initial ? typedFrom(initial, account) : account ? onAccount(emptyAccount(), account) : emptyAccount(),
+    empty: initial
+      ? typedFrom(initial, account)
+      : account
+        ? onAccount(emptyAccount(), account, CUSTOMER_FIELDS)
+        : emptyAccount(),
     read: (typed) => readLimit(typed, requester, today, initial),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
@@ -50,7 +61,7 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
             kind="customer"
             label="Customer"
             value={typed.account}
-            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found))}
+            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found, CUSTOMER_FIELDS))}
           />
         )}
         <Note />
@@ -90,32 +101,11 @@ function RequiredPapers() {
   );
 }
 
-function onAccount(typed: TypedAccount, account: FoundAccount): TypedAccount {
-  return {
-    ...typed,
-    account: { id: account.id, name: account.name, status: account.status, currency: account.currency },
-    now: account.fields,
-    to: Object.fromEntries(Object.keys(CUSTOMER_FIELDS).map((field) => [field, typeValue(account.fields[field])])),
-  };
-}
-
-function typedFrom(change: CreditLimitChange, account: FoundAccount | undefined): TypedAccount {
-  const now = account?.fields ?? Object.fromEntries(change.changes.map((one) => [one.field, one.before]));
-  const to = Object.fromEntries(Object.keys(CUSTOMER_FIELDS).map((field) => [field, typeValue(now[field])]));
-  for (const one of change.changes) to[one.field] = typeValue(one.after);
-  return {
-    account: {
-      id: change.customer,
-      name: change.customerName,
-      status: change.first ? "asked for" : "open",
-      currency: change.currency,
-    },
-    now,
-    to,
-    note: change.note,
-    papers: Object.fromEntries(change.papers.map(({ name, hash }) => [name, hash])),
-    attachments: change.attachments,
-  };
+function typedFrom(change: CreditLimitChange, found: FoundAccount | undefined): TypedAccount {
+  const { customer: id, customerName: name, first, currency } = change;
+  const account = { id, name, status: first ? "asked for" : "open", currency };
+  const papers = Object.fromEntries(change.papers.map(({ name: paper, hash }) => [paper, hash]));
+  return { ...typedAgain(change, account, found, CUSTOMER_FIELDS), papers };
 }
 
 function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: CreditLimitChange) {
@@ -123,14 +113,7 @@ function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today
   if (!typed.account) problems.unshift({ code: "missing", message: "Choose the customer", path: "customer" });
   const document: CreditLimitChange = {
     documentType: "credit-limit-change",
-    title: "",
-    requester: who.id,
-    onBehalfOf: initial?.onBehalfOf ?? null,
-    unit: who.unit,
-    currency: typed.account?.currency ?? "EUR",
-    date: initial?.date ?? today,
-    note: typed.note.trim(),
-    attachments: typed.attachments,
+    ...accountBasics(typed, who, today, initial),
     customer: typed.account?.id ?? "unknown",
     customerName: typed.account?.name ?? "",
     first: typed.account?.status === "asked for",

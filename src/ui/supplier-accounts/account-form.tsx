@@ -2,7 +2,14 @@
 
 import { useWatch } from "react-hook-form";
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
-import { emptyAccount, readChanges, typeValue, type TypedAccount } from "../documents/account-changes";
+import {
+  accountBasics,
+  emptyAccount,
+  onAccount,
+  readChanges,
+  typedAgain,
+  type TypedAccount,
+} from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountPicker, type FoundAccount } from "../documents/account-picker";
 import { Note } from "../documents/fields";
@@ -17,7 +24,11 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
   const { initial, account, requester, today } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `supplier-${account.id}` : "supplier",
-    empty: initial ? typedFrom(initial, account) : account ? onAccount(emptyAccount(), account) : emptyAccount(),
+    empty: initial
+      ? typedFrom(initial, account)
+      : account
+        ? onAccount(emptyAccount(), account, SUPPLIER_FIELDS)
+        : emptyAccount(),
     read: (typed) => readAccount(typed, requester, today, initial),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
@@ -43,7 +54,7 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
             kind="supplier"
             label="Supplier"
             value={typed.account}
-            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found))}
+            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found, SUPPLIER_FIELDS))}
           />
         )}
         <Note />
@@ -54,31 +65,9 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
   );
 }
 
-function onAccount(typed: TypedAccount, account: FoundAccount): TypedAccount {
-  const now = { name: account.name, ...account.fields };
-  return {
-    ...typed,
-    account: { id: account.id, name: account.name, status: account.status, currency: account.currency },
-    now,
-    to: Object.fromEntries(
-      Object.keys(SUPPLIER_FIELDS).map((field) => [field, typeValue(now[field as keyof typeof now])]),
-    ),
-  };
-}
-
-function typedFrom(document: SupplierAccount, account: FoundAccount | undefined): TypedAccount {
-  const now = account?.fields ?? Object.fromEntries(document.changes.map((one) => [one.field, one.before]));
-  const to = Object.fromEntries(Object.keys(SUPPLIER_FIELDS).map((field) => [field, typeValue(now[field])]));
-  for (const one of document.changes) to[one.field] = typeValue(one.after);
+function typedFrom(document: SupplierAccount, found: FoundAccount | undefined): TypedAccount {
   const { supplier: id, supplierName: name, opening, currency } = document;
-  return {
-    account: { id, name, status: opening ? "asked for" : "open", currency },
-    now,
-    to,
-    note: document.note,
-    papers: {},
-    attachments: document.attachments,
-  };
+  return typedAgain(document, { id, name, status: opening ? "asked for" : "open", currency }, found, SUPPLIER_FIELDS);
 }
 
 function readAccount(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: SupplierAccount) {
@@ -86,14 +75,7 @@ function readAccount(typed: TypedAccount, who: { id: string; unit: string }, tod
   if (!typed.account) problems.unshift({ code: "missing", message: "Choose the supplier", path: "supplier" });
   const document: SupplierAccount = {
     documentType: "supplier-account",
-    title: "",
-    requester: who.id,
-    onBehalfOf: initial?.onBehalfOf ?? null,
-    unit: who.unit,
-    currency: typed.account?.currency ?? "EUR",
-    date: initial?.date ?? today,
-    note: typed.note.trim(),
-    attachments: typed.attachments,
+    ...accountBasics(typed, who, today, initial),
     supplier: typed.account?.id ?? "unknown",
     supplierName: typed.account?.name ?? "",
     opening: typed.account?.status === "asked for",
