@@ -1,8 +1,13 @@
 /** A throw-away installation with accounts and the demo's policies of every type in force, for tests of what comes in and what follows. */
+import type { DocumentState } from "@/core/approval";
+import { invoice } from "@/core/fixtures";
+import type { AnyDocument, SupplierInvoice } from "@/core/documents";
+import { commandDocument, enterDocument, type PersonCommand } from "@/server/documents/commands";
+import { readState } from "@/server/documents/projection";
 import { newCommandId } from "@/server/log/log";
 import { claimPolicy, creditPolicy, invoicePolicy, supplierPolicy } from "./further-policies";
 import { reviewedInForce } from "./put-in-force";
-import { openAccounts, testApp, type TestApp } from "./test-app";
+import { openAccounts, person, testApp, value, type TestApp } from "./test-app";
 
 export function booksApp(): TestApp {
   const app = testApp();
@@ -11,3 +16,32 @@ export function booksApp(): TestApp {
     reviewedInForce(app, newCommandId, { policy, basedOn: 0, note: "", from: "2026-03-10" });
   return app;
 }
+
+export const clerk = (app: TestApp) => person(app, "tamsin-roque");
+/** Enters and submits a document as its requester, as the form does. */
+export function submit(app: TestApp, document: AnyDocument): DocumentState {
+  const requester = person(app, document.requester);
+  const entered = value(enterDocument(app, requester, document, newCommandId()));
+  return value(
+    commandDocument(app, requester, entered.id, { type: "submit", document: entered.document }, newCommandId()),
+  );
+}
+/** An invoice of the demo’s clerk, varied by `extra`. */
+export const bill = (extra: Partial<SupplierInvoice> = {}): SupplierInvoice =>
+  invoice({ requester: "vicente-lourosa", unit: "finance", date: "2026-03-09", ...extra });
+export const command = (app: TestApp, by: string, id: string, what: PersonCommand) =>
+  commandDocument(app, person(app, by), id, what, newCommandId());
+/** Approves at the open level `by` sits on, with every check of it ticked. */
+export const approve = (app: TestApp, by: string, id: string) => {
+  const state = readState(app.db, id)!;
+  const level = state.levels.find((one) => one.status === "open" && one.pool.includes(by))!;
+  return value(
+    command(app, by, id, {
+      type: "approve",
+      level: level.level,
+      revision: state.revision,
+      comment: "",
+      ticked: [...(level.checklist ?? [])],
+    }),
+  );
+};

@@ -1,0 +1,198 @@
+// Accounts of customers and suppliers: changed only by what was approved, and opened when it is.
+import { describe, expect, it } from "vitest";
+import { limitChange } from "@/core/fixtures";
+import { codes, person, value, type TestApp } from "../../../demo/test-app";
+import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
+import { enterDocument } from "../documents/commands";
+import { readState } from "../documents/projection";
+import { stoppedOrders } from "../holds/board";
+import { lastSeq, newCommandId } from "../log/log";
+import { askForAccount, fillIn, inviteAgain, invitedParty, proposeChange } from "./account-commands";
+import { customerFacts, readAccount } from "./accounts";
+import { enterSalesOrder } from "./books";
+import { runInsideSteps } from "./work";
+
+describe("a credit limit", () => {
+  const customer = (app: TestApp) =>
+    readAccount(
+      app.db,
+      app.db.prepare("SELECT id FROM account WHERE kind = 'customer' ORDER BY id LIMIT 1").pluck().get() as string,
+    )!;
+  const eur = (minor: number) => ({ minor, currency: "EUR" });
+
+  it("stops an order that would pass it; a higher one asked for from there frees the order, and the terms that were refused stay", () => {
+    const app = booksApp();
+    const { id, fields, name } = customer(app);
+    const limit = (fields.limit as { minor: number }).minor;
+    const order = value(
+      enterSalesOrder(app, clerk(app), { customer: id, title: "Spring", minor: limit + 100_000 }, newCommandId()),
+    );
+    expect(order).toMatchObject({
+      stopped: true,
+      because: expect.stringContaining("1,000.00 EUR over the limit") as string,
+    });
+    expect(stoppedOrders(app).map((one) => one.name)).toEqual([name]);
+    const { numbers } = value(
+      proposeChange(
+        app,
+        person(app, "matias-serrado"),
+        {
+          customers: [id],
+          changes: [
+            { field: "limit", after: eur(limit + 200_000) },
+            { field: "paymentTerms", after: "99 days" },
+          ],
+          note: "",
+          origin: "stopped order",
+          stoppedOrder: "SO-0001",
+          submit: true,
+        },
+        newCommandId(),
+      ),
+    );
+    const document = numbers[0]!.toLowerCase();
+    while (readState(app.db, document)!.status === "waiting") {
+      const state = readState(app.db, document)!;
+      const level = state.levels.find((one) => one.status === "open")!;
+      value(
+        command(app, level.pool[0]!, document, {
+          type: "approve",
+          level: level.level,
+          revision: 1,
+          comment: "",
+          ...(!state.refused?.length && { refused: [{ part: "paymentTerms", allowed: null }] }),
+        }),
+      );
+    }
+    expect(readAccount(app.db, id)!.fields).toEqual(fields);
+    runInsideSteps(app);
+    const after = readAccount(app.db, id)!;
+    expect(after.fields).toEqual({ ...fields, limit: eur(limit + 200_000) });
+    expect(stoppedOrders(app)).toEqual([]);
+    expect(customerFacts(app, after).openOrders).toEqual(eur(limit + 100_000));
+  });
+
+  it("begins from what the account says now, whatever was sent", () => {
+    const app = booksApp();
+    const { id, fields } = customer(app);
+    const document = limitChange([{ field: "limit", before: eur(1), after: eur(2) }], {
+      requester: "matias-serrado",
+      unit: "freight",
+      customer: id,
+      customerName: "Somebody else",
+    });
+    const entered = value(enterDocument(app, person(app, "matias-serrado"), document, newCommandId()));
+    expect(entered.document).toMatchObject({ changes: [{ before: fields.limit }] });
+    expect((entered.document as typeof document).customerName).not.toBe("Somebody else");
+  });
+
+  it("many at once by group are proposals of their own, all or none", () => {
+    const app = booksApp();
+    const ids = app.db
+      .prepare("SELECT id FROM account WHERE kind = 'customer' AND grp = 'Food'")
+      .pluck()
+      .all() as string[];
+    const change = {
+      changes: [{ field: "paymentTerms" as const, after: "21 days" }],
+      note: "",
+      origin: "by hand" as const,
+      submit: true,
+    };
+    const before = lastSeq(app.db);
+    const sales = person(app, "matias-serrado");
+    expect(codes(proposeChange(app, sales, { ...change, customers: [...ids, "nobody"] }, newCommandId()))).toBe(
+      "unknown",
+    );
+    expect(lastSeq(app.db)).toBe(before);
+    expect(value(proposeChange(app, sales, { ...change, customers: ids }, newCommandId())).numbers).toHaveLength(
+      ids.length,
+    );
+  });
+});
+
+describe("a new account", () => {
+  const asked = {
+    kind: "supplier" as const,
+    name: "Tunvik Sails",
+    email: "office@tunvik.example",
+    currency: "EUR",
+    group: "",
+  };
+  const filled = {
+    taxNumber: "XX1",
+    address: "1 Cais",
+    bankAccount: "XX41 1234",
+    email: "office@tunvik.example",
+    signedBy: "Ida Berg",
+    papers: [],
+  };
+  const ask = (app: TestApp) =>
+    value(askForAccount(app, person(app, "albertina-fragoso"), asked, newCommandId())) as { id: string; link: string };
+
+  it("is blocked until it is filled in through its link, approved and applied; then an invoice that was held for it goes on", () => {
+    const app = booksApp();
+    const held = submit(app, bill({ supplier: "Tunvik Sails" }));
+    expect(held.holds.map((hold) => hold.code)).toContain("Supplier not approved");
+    const { id, link } = ask(app);
+    const token = link.split("/").at(-1)!;
+    expect(invitedParty(app, token)).toMatchObject({ name: "Tunvik Sails", host: "Marévia Lines" });
+    expect(codes(fillIn(app, token, { ...filled, bankAccount: " " }, newCommandId()))).toBe("missing");
+    const { number } = value(fillIn(app, token, filled, newCommandId()));
+    expect([invitedParty(app, token), codes(fillIn(app, token, filled, newCommandId()))]).toEqual([null, "used"]);
+    const document = number.toLowerCase();
+    for (const who of ["leonel-viegas", "rosalind-amado"]) approve(app, who, document);
+    expect(readAccount(app.db, id)!.status).toBe("asked for");
+    runInsideSteps(app);
+    expect(readAccount(app.db, id)).toMatchObject({
+      status: "open",
+      bankAt: null,
+      fields: { bankAccount: "XX41 1234" },
+    });
+    const hold = readState(app.db, held.id)!.holds.find((one) => one.code === "Supplier not approved")!;
+    expect(hold.released).toMatchObject({ how: "cause gone" });
+  });
+
+  it("a link works until its day, not after; a new one takes its place", () => {
+    const app = booksApp();
+    const { id, link } = ask(app);
+    const token = link.split("/").at(-1)!;
+    expect(codes(inviteAgain(app, person(app, "noor-halvorsrud"), id))).toBe("forbidden");
+    const again = value(inviteAgain(app, person(app, "albertina-fragoso"), id))
+      .link.split("/")
+      .at(-1)!;
+    expect([invitedParty(app, token), invitedParty(app, again)?.name]).toEqual([null, "Tunvik Sails"]);
+    app.clock.set("2026-03-25T09:10:00.000Z");
+    expect(invitedParty(app, again)).toBeNull();
+  });
+
+  it("another bank account counts only when approved, and invoices say so for thirty days after", () => {
+    const app = booksApp();
+    const document = {
+      documentType: "supplier-account" as const,
+      title: "",
+      requester: "albertina-fragoso",
+      onBehalfOf: null,
+      unit: "finance",
+      currency: "EUR",
+      date: "2026-03-10",
+      note: "",
+      attachments: [],
+      supplier: "northrigg-cordage",
+      supplierName: "",
+      opening: false,
+      filledInBy: "",
+      changes: [{ field: "bankAccount" as const, before: null, after: "XX99" }],
+    };
+    const { id } = submit(app, document);
+    expect(submit(app, bill()).holds.map((hold) => hold.code)).not.toContain("Bank details changed");
+    for (const who of ["leonel-viegas", "rosalind-amado"]) approve(app, who, id);
+    runInsideSteps(app);
+    expect(submit(app, bill({ invoiceNumber: "N-2" })).holds.map((hold) => hold.code)).toContain(
+      "Bank details changed",
+    );
+    app.clock.set("2026-04-10T09:10:00.000Z");
+    expect(
+      submit(app, bill({ invoiceNumber: "N-3", date: "2026-04-10" })).holds.map((hold) => hold.code),
+    ).not.toContain("Bank details changed");
+  });
+});
