@@ -2,10 +2,12 @@ import { documentType, type AnyDocument } from "../documents";
 import { activeOf, holdsOfPolicy, type PlacedHold, type ReleasedHow } from "../holds";
 import type { Check, Level, PolicyVersion } from "../policy";
 import { refuse, type Result } from "../refusal";
-import { lookingFrom, peopleOf, type HoldReason } from "../routing";
+import { lookingFrom, peopleFor, type HoldReason, type LevelPeople, type PeopleFor } from "../routing";
 import { joinWords } from "../words";
 import { evolve } from "./evolve";
-import { activeHolds } from "./status";
+import { alreadyGiven, decidedElsewhere } from "./repeated";
+import { activeHolds, openSeats } from "./status";
+import { timesOf } from "./time";
 import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
 
 export const no = (code: string, message: string, path?: string): Result<never> => ({
@@ -50,7 +52,8 @@ export function placeByPolicy(state: DocumentState, context: DecideContext): Doc
 /** Opens the next stage when the one before is complete, or approves the document after the last. */
 export function advance(state: DocumentState, context: DecideContext): DocumentEvent[] {
   const undone = state.levels.filter((level) => level.status === "not yet" || level.status === "open");
-  if (undone.length === 0) return approve(state, "every required level has approved", context);
+  if (undone.length === 0)
+    return someoneApproved(state) ? approve(state, whyApproved(state), context) : nobody(state, context);
   const stage = Math.min(...undone.map((level) => level.stage));
   const opened = undone
     .filter((level) => level.stage === stage && (level.status === "not yet" || level.kind === "check"))
@@ -64,6 +67,24 @@ export function advance(state: DocumentState, context: DecideContext): DocumentE
   // Checks answer at once, so a stage of checks alone may be complete as soon as it is open.
   const left = after.levels.some((level) => level.stage === stage && ["not yet", "open"].includes(level.status));
   return opened.length > 0 && !left ? [...opened, ...advance(after, context)] : opened;
+}
+
+/** Whether anybody approved at all: levels that are passed over on the way can leave none, and that never approves a document. */
+function someoneApproved({ levels }: DocumentState): boolean {
+  return levels.some((level) => level.counts || (!level.kind && ["approved", "lapsed"].includes(level.status)));
+}
+
+function nobody(state: DocumentState, context: DecideContext): DocumentEvent[] {
+  const reason = "Every level was passed over, so nobody has approved it";
+  return place(state, [ofRouting({ code: "no approving level", reason })], context.actor);
+}
+
+function whyApproved({ levels }: DocumentState): string {
+  if (levels.some((level) => level.counts) && !levels.some((level) => level.status === "approved"))
+    return "the requester’s own limit covers it, which the policy counts as the approval";
+  const lapsed = levels.filter((level) => level.status === "lapsed").map((level) => level.name);
+  if (lapsed.length === 0) return "every required level has approved";
+  return `${joinWords(lapsed, "and")} did not answer in time and ${lapsed.length === 1 ? "counts" : "count"} as approved by lapse of time`;
 }
 
 /** The document is approved: holds that wait for that are released, and the steps after it begin. */
@@ -86,17 +107,42 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
     const reason = `${level.name}: version ${version} of the policy cannot be found`;
     return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
   }
-  const amount = state.route!.measured?.compared ?? null;
-  const people = peopleOf(found, state.document, amount, { ...context.routing, at: context.at });
+  const people = peopleNow(state, found, context);
+  if (people.passed) {
+    const data = { level: level.level, because: people.passed, ...(people.counts && { counts: true as const }) };
+    return [{ type: "level passed over", data }];
+  }
   if (people.blocked) {
     const reason = `${level.name}: ${people.blocked}`;
     return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
   }
-  const opened: DocumentEvent = {
-    type: "level opened",
-    data: { level: level.level, needed: people.needed, pool: people.pool },
-  };
-  return found.kind === "check" ? [opened, ...verify(state, found, context)] : [opened];
+  const opened = openedBy(found, level, people, context);
+  if (found.kind === "check") return [opened, ...verify(state, found, context)];
+  return [opened, ...alreadyGiven(fold(state, [opened], context.at), found, versionFor(state, context)!)];
+}
+
+/** The people a level asks now, under the rules of the document's policy for the requester's own levels and for who stands at two. */
+export function peopleNow(state: DocumentState, level: Level, context: DecideContext): PeopleFor {
+  const { policy } = versionFor(state, context)!;
+  const amount = state.route!.measured?.compared ?? null;
+  const routing = { ...context.routing, at: context.at };
+  return peopleFor(policy, level, state.document, amount, routing, decidedElsewhere(state, level.id));
+}
+
+/** The people of the level are asked: all at once, or where the next of them is asked when these are late, no more than are needed. */
+function openedBy(found: Level, level: LevelState, people: LevelPeople, context: DecideContext): DocumentEvent {
+  const { needed, pool } = people;
+  const byTurns = found.overdue === "next in pool" && !people.inTurn ? { byTurns: true as const } : {};
+  const asked = openSeats({
+    ...level,
+    status: "open",
+    needed,
+    pool,
+    ...byTurns,
+    ...(people.inTurn && { inTurn: true }),
+  });
+  const times = timesOf(found, asked, context.at, context.routing.directory);
+  return { type: "level opened", data: { level: level.level, needed, pool, ...byTurns, ...times } };
 }
 
 export function levelOf(state: DocumentState, id: string, context: DecideContext): Level | undefined {

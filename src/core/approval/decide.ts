@@ -2,7 +2,10 @@ import { documentType } from "../documents";
 import { refuse, type Result } from "../refusal";
 import { route } from "../routing";
 import { done, no, releaseAll, start } from "./chain";
+import { answer, ask, remind } from "./conversation";
+import { hand } from "./handing";
 import { lookAgain, placeByHand, releaseByHand, releaseByStep } from "./holding";
+import { fireTimer } from "./overdue";
 import { revise } from "./revise";
 import { speak } from "./speak";
 import { failStep, finishStep, retryStep, skipStep } from "./steps";
@@ -39,6 +42,8 @@ export function decide(
       return releaseByHand(state, command, context);
     case "look again":
       return lookAgain(state, command.because, context);
+    case "fire timer":
+      return fireTimer(state, command, context);
     case "release by step":
       return releaseByStep(state);
     case "finish step":
@@ -49,6 +54,15 @@ export function decide(
       return retryStep(state, command);
     case "skip step":
       return skipStep(state, command);
+    case "ask":
+      return ask(state, command, context);
+    case "answer":
+      return answer(state, command, context);
+    case "remind":
+      return remind(state, command, context);
+    case "hand over":
+    case "add approver":
+      return hand(state, command, context);
     default:
       return speak(state, command, context);
   }

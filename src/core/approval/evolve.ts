@@ -42,6 +42,19 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
     case "declined":
     case "withdrawn":
       return { ...state, status: event.type, closedAt: at };
+    case "asked": {
+      const { question, by, to, text } = event.data;
+      return { ...state, questions: [...(state.questions ?? []), { question, by, to, text, at, answer: null }] };
+    }
+    case "answered":
+      return {
+        ...state,
+        questions: (state.questions ?? []).map((one) =>
+          one.question === event.data.question ? { ...one, answer: { text: event.data.text, at } } : one,
+        ),
+      };
+    case "reminded by requester":
+      return { ...state, remindedAt: at };
     case "steps begun":
     case "step done":
     case "step failed":
@@ -58,11 +71,40 @@ type ChainEvent = Extract<DocumentEvent, { data: { level: string } }>;
 function onChain(state: DocumentState, event: Exclude<ChainEvent, { type: "declined" }>, at: string): DocumentState {
   switch (event.type) {
     case "level opened": {
-      const { needed, pool } = event.data;
-      return onLevel(state, event.data.level, { status: "open", needed, pool, openedAt: at });
+      const { level, ...opened } = event.data;
+      return onLevel(state, level, { status: "open", ...opened, openedAt: at });
     }
-    case "level passed over":
-      return onLevel(state, event.data.level, { status: "passed over", closedAt: at, because: event.data.because });
+    case "next asked": {
+      const { level, due, timers } = event.data;
+      return onLevel(state, level, { ...(due && timers && { due, timers }) });
+    }
+    case "reminded":
+      return fired(state, event.data, at);
+    case "level overdue":
+      return onLevel(fired(state, event.data, at), event.data.level, { overdueAt: at });
+    case "level passed on": {
+      const { level, pool, needed, due, timers } = event.data;
+      return onLevel(state, level, {
+        pool,
+        needed,
+        overdueAt: at,
+        ...(due && timers ? { due, timers } : { timers: [] }),
+      });
+    }
+    case "level lapsed":
+      return onLevel(fired(state, event.data, at), event.data.level, { status: "lapsed", overdueAt: at, closedAt: at });
+    case "level passed over": {
+      const { level, ...passed } = event.data;
+      return onLevel(state, level, { status: "passed over", closedAt: at, ...passed });
+    }
+    case "approval counted":
+      return say(state, { ...event.data, comment: "", outcome: "approve", at });
+    case "handed over":
+      return onLevel(state, event.data.level, { pool: event.data.pool });
+    case "approver added":
+      return withAdded(state, event.data, at);
+    case "returned":
+      return { ...state, levels: levelsAgain(state, event.data.again) };
     case "approval given":
       return say(state, { ...event.data, outcome: "approve", at });
     case "approval refused":
@@ -167,12 +209,56 @@ function levelsOf(route: Route): LevelState[] {
     commentOn: level.commentOn,
     ...(level.kind && { kind: level.kind }),
     ...(level.checklist && { checklist: level.checklist }),
+    ...(level.counts && { counts: true as const }),
     pool: [],
     ...(level.inTurn && { inTurn: true as const }),
     decisions: [],
     openedAt: null,
     closedAt: null,
   }));
+}
+
+/** Half a stage before the level that waits for it, which opens again afterwards. */
+function withAdded(
+  state: DocumentState,
+  data: Extract<DocumentEvent, { type: "approver added" }>["data"],
+  at: string,
+): DocumentState {
+  const { level, name, before, person, by } = data;
+  const waits = state.levels.find((one) => one.level === before)!;
+  const added: LevelState = {
+    level,
+    name,
+    stage: waits.stage - 0.5,
+    status: "open",
+    needed: 1,
+    refusal: "first ends",
+    commentOn: ["decline", "sendBack"],
+    pool: [person],
+    added: { by, before },
+    decisions: [],
+    openedAt: at,
+    closedAt: null,
+  };
+  const { due: _, timers: __, overdueAt: ___, ...rest } = waits;
+  const paused: LevelState = { ...rest, status: "not yet", pool: [], openedAt: null };
+  return { ...state, levels: state.levels.flatMap((one) => (one.level === before ? [added, paused] : [one])) };
+}
+
+/** Levels as the route has them, for those that begin again; whoever was added to them is not asked again. */
+function levelsAgain(state: DocumentState, again: readonly string[]): LevelState[] {
+  const fresh = levelsOf(state.route!);
+  return state.levels.flatMap((level) => {
+    if (!again.includes(level.level)) return [level];
+    return fresh.find((one) => one.level === level.level) ?? [];
+  });
+}
+
+function fired(state: DocumentState, { level, timer }: { level: string; timer: number }, at: string): DocumentState {
+  const timers = state.levels.find((one) => one.level === level)?.timers ?? [];
+  return onLevel(state, level, {
+    timers: timers.map((one, index) => (index === timer ? { ...one, firedAt: at } : one)),
+  });
 }
 
 function onLevel(state: DocumentState, id: string, change: Partial<LevelState>): DocumentState {

@@ -1,13 +1,14 @@
 import { hasCause, activeOf } from "../holds";
 import { whoMayDecide } from "../people";
 import type { Result } from "../refusal";
-import { lookingFrom, peopleOf, route, subjectOf } from "../routing";
+import { lookingFrom, route, subjectOf } from "../routing";
 import {
   advance,
   done,
   fold,
   levelOf,
   no,
+  peopleNow,
   place,
   placeByPolicy,
   released,
@@ -139,8 +140,7 @@ function openAgain(state: DocumentState, because: string, context: DecideContext
   const free = activeOf(state.holds).filter((hold) => {
     if (hold.kind !== "routing" || hold.level === null) return false;
     const level = levelOf(state, hold.level, context);
-    const amount = state.route?.measured?.compared ?? null;
-    return level && !peopleOf(level, state.document, amount, { ...context.routing, at: context.at }).blocked;
+    return level && !peopleNow(state, level, context).blocked;
   });
   const events = free.map((hold) => released(hold, "cause gone", null, because));
   return events.length ? [...events, ...advance(fold(state, events, context.at), context)] : [];

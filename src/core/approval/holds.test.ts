@@ -33,6 +33,22 @@ const over = (hold: object = {}): Partial<PolicyInput> => ({
 });
 const of = (gross: number) => invoice({ stated: { ...invoice().stated, gross } });
 
+/** Charges all of an order, of which nothing has come in. */
+const charged = invoice({
+  orderNumber: "PO-00001",
+  lines: [
+    {
+      description: "Rope",
+      costCentre: "",
+      quantity: "10",
+      unitPrice: 10_000,
+      net: 100_000,
+      taxPercent: "0",
+      orderLine: 1,
+    },
+  ],
+});
+
 describe("an invoice against its supplier's limit of 750.00", () => {
   const around = aroundInvoice({}, 75_000);
   it("of 1,180.00 is held with reason and date; the approval releases it and records both", () => {
@@ -63,20 +79,6 @@ describe("releasing", () => {
     invoices({
       holds: [{ reason: "Goods not received", blocks: ["pay"], when: flag("notReceived"), keeps: true, ...hold }],
     });
-  const charged = invoice({
-    orderNumber: "PO-00001",
-    lines: [
-      {
-        description: "Rope",
-        costCentre: "",
-        quantity: "10",
-        unitPrice: 10_000,
-        net: 100_000,
-        taxPercent: "0",
-        orderLine: 1,
-      },
-    ],
-  });
   it("a hold that keeps outlasts the approval, and goes when its cause is gone, which it says", () => {
     const play = played(notReceived(), charged, aroundInvoice({ received: "4" }));
     play.say("lead", "approve", "lead");
@@ -148,20 +150,6 @@ describe("over random commands by random people", () => {
   const walk = fc.array(fc.tuple(fc.constantFrom("lead", "rui", "una"), act, fc.boolean()), { maxLength: 14 });
 
   it("cleared means approved and unheld, and what a hold blocks is never free while it stands", () => {
-    const charged = invoice({
-      orderNumber: "PO-00001",
-      lines: [
-        {
-          description: "Rope",
-          costCentre: "",
-          quantity: "10",
-          unitPrice: 10_000,
-          net: 100_000,
-          taxPercent: "0",
-          orderLine: 1,
-        },
-      ],
-    });
     fc.assert(
       fc.property(walk, fc.constantFrom(50_000, 75_000, 200_000), (commands, limit) => {
         const play = played(input, charged, aroundInvoice({ received: "4" }, limit));

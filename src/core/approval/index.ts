@@ -4,9 +4,19 @@ export { evolve } from "./evolve";
 export { effectOfEdit } from "./revise";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
+export { choicesAt, earlierLevels } from "./speak";
+export { foretell } from "./foretell";
+export { takersOf } from "./handing";
+export type { Taker } from "./handing";
+export { revisionHash } from "./signing";
 export { actorsOfSeat, levelsToDecide, seatFor } from "./seats";
-export { acceptedOf, activeHolds, isCleared, levelsWaitingFor, openSeats, refusedOf } from "./status";
+export { acceptedOf, activeHolds, hasLapsed, isCleared, levelsWaitingFor, openSeats, refusedOf } from "./status";
+export { sayTogether, totalOf, whyNotAlike } from "./together";
+export type { Together } from "./together";
+export { calendarOf, timesOf } from "./time";
+export type { Timer } from "./time";
 export type {
+  Channel,
   DecideContext,
   Decision,
   DocumentCommand,
@@ -17,6 +27,8 @@ export type {
   EditEffect,
   LevelState,
   LevelStatus,
+  Question,
+  Signature,
   Step,
   ToldEvent,
 } from "./types";

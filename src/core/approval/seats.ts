@@ -1,6 +1,7 @@
 import { actorsFor, type Candidate } from "../people";
 import { refuse, type Result } from "../refusal";
 import { subjectOf, type RoutingContext } from "../routing";
+import { decidedElsewhere } from "./repeated";
 import { openSeats } from "./status";
 import type { DocumentState, LevelState } from "./types";
 
@@ -24,7 +25,7 @@ export function seatFor(
     return not("already decided", `${level.name}: ${name} has decided already`);
   const seats = openSeats(level);
   const chances = seats.flatMap((seat) =>
-    actorsOfSeat(state, seat, routing, at)
+    actorsOfSeat(state, seat, routing, at, level.level)
       .filter((one) => one.person === person)
       .map((one) => ({ seat, one })),
   );
@@ -39,10 +40,20 @@ export function seatFor(
   return not("not asked", `${level.name} does not ask ${name}`);
 }
 
-/** Everybody who could act for one who is asked, with "eligible" or the reason why not, at a moment. */
-export function actorsOfSeat(state: DocumentState, seat: string, routing: Routing, at: string): Candidate[] {
-  const amount = state.route?.measured?.compared ?? null;
-  return actorsFor(seat, subjectOf(state.document, amount, routing), routing.directory, at, true);
+/**
+ * Everybody who could act for one who is asked, with "eligible" or the reason why not, at a moment.
+ * @param level the level at which; where nobody decides at two levels it matters
+ */
+export function actorsOfSeat(
+  state: DocumentState,
+  seat: string,
+  routing: Routing,
+  at: string,
+  level?: string,
+): Candidate[] {
+  const subject = subjectOf(state.document, state.route?.measured?.compared ?? null, routing);
+  const excluded = level ? [...subject.excluded, ...decidedElsewhere(state, level)] : subject.excluded;
+  return actorsFor(seat, { ...subject, excluded }, routing.directory, at, true);
 }
 
 /** The levels at which a person may decide now, in their own name or another's. */

@@ -1,17 +1,19 @@
 import { dayIn, timeIn } from "../calendar";
 import { documentType, type RefusedPart } from "../documents";
-import type { Directory } from "../people";
+import { mostDeciders, type Directory } from "../people";
 import type { Result } from "../refusal";
 import { measure } from "../routing";
-import { bandOf, sayBand } from "../policy";
-import { sayDate } from "../words";
-import { advance, done, fold, levelOf, no, releaseAll, versionFor } from "./chain";
+import { bandOf, sayBand, type Level } from "../policy";
+import { joinWords, sayDate } from "../words";
+import { advance, done, fold, levelOf, no, ofRouting, place, releaseAll, versionFor } from "./chain";
 import { evolve } from "./evolve";
-import { seatFor } from "./seats";
-import { acceptedOf, refusedOf } from "./status";
+import { actorsOfSeat, seatFor } from "./seats";
+import { whyNotSigned } from "./signing";
+import { acceptedOf, openSeats, refusedOf } from "./status";
+import { timesOf } from "./time";
 import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 
-type Say = Extract<DocumentCommand, { revision: number; level: string }>;
+type Say = Extract<DocumentCommand, { type: "approve" | "decline" | "send back" }>;
 
 /** Approving, declining and sending back at an open level, in part or whole, and what follows from it. */
 export function speak(state: DocumentState, command: Say, context: DecideContext): Result<DocumentEvent[]> {
@@ -20,9 +22,15 @@ export function speak(state: DocumentState, command: Say, context: DecideContext
   if (refusal || !level) return refusal ?? no("unknown", `${state.number} has no level “${command.level}”`, "level");
   const seat = seatFor(state, level, context.actor, context.routing, context.at);
   if (!seat.ok) return seat;
-  const wrong = wrongParts(state, level, command);
+  const rule = levelOf(state, level.level, context);
+  const approves = command.type === "approve";
+  const wrong =
+    wrongParts(state, level, command) ??
+    wrongChoice(state, rule, command) ??
+    (approves ? whyNotSigned(state, rule, command.signature, context) : null);
   if (wrong) return wrong;
-  const refused = command.type === "approve" ? (command.refused ?? []) : [];
+  const refused = approves ? (command.refused ?? []) : [];
+  const word = rule?.outcomes?.find((one) => one.effect === OUTCOME[command.type])?.word;
   const data = {
     level: level.level,
     by: context.actor,
@@ -31,8 +39,14 @@ export function speak(state: DocumentState, command: Say, context: DecideContext
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
     ...(refused.length > 0 && { refused }),
-    ...(level.kind === "task" && command.type === "approve" && { ticked: command.ticked ?? [] }),
+    ...(level.kind === "task" && approves && { ticked: command.ticked ?? [] }),
+    ...(word && { word }),
+    ...(approves && rule?.signature && command.signature && { signature: command.signature }),
+    ...(approves && command.next && { next: command.next }),
+    ...(command.via && command.via !== "page" && { via: command.via }),
+    ...(command.together && { together: command.together }),
   };
+  if (command.type === "send back" && command.to) return returnTo(state, level, command.to, data, context);
   if (command.type === "send back")
     return done([
       { type: "sent back", data },
@@ -44,6 +58,52 @@ export function speak(state: DocumentState, command: Say, context: DecideContext
   const after = fold(state, events, context.at);
   const spoken = after.levels.find((candidate) => candidate.level === level.level)!;
   return done([...events, ...consequences(after, spoken, context)]);
+}
+
+/** Back to an earlier level that has decided: it and everything after it begin again, and the document stays as it is. */
+function returnTo(
+  state: DocumentState,
+  level: LevelState,
+  to: string,
+  data: Extract<DocumentEvent, { type: "approval given" }>["data"],
+  context: DecideContext,
+): Result<DocumentEvent[]> {
+  const target = earlierLevels(state, level).find((one) => one.level === to);
+  if (!target)
+    return no("invalid", `${state.number} cannot go back to that level; choose one that has decided before`, "to");
+  const again = state.levels
+    .filter(
+      (one) =>
+        one.stage >= target.stage &&
+        (["open", "approved", "lapsed", "not yet"].includes(one.status) || one.notChosenAt !== undefined),
+    )
+    .map((one) => one.level);
+  const returned: DocumentEvent = { type: "returned", data: { ...data, to: target.level, again } };
+  const events = [returned, ...releaseAll(state, "it went back to an earlier level", ["routing", "check"])];
+  return done([...events, ...advance(fold(state, events, context.at), context)]);
+}
+
+/** The levels to which whoever decides at a level can send a document back, nearest last. */
+export function earlierLevels(state: DocumentState, level: LevelState): LevelState[] {
+  return state.levels.filter(
+    (one) =>
+      one.stage < level.stage && ["approved", "lapsed"].includes(one.status) && one.kind !== "check" && !one.added,
+  );
+}
+
+/** Of the later levels among which the decider of a level chooses, those that this document has before it. */
+export function choicesAt(state: DocumentState, rule: Pick<Level, "choosesNext"> | undefined): LevelState[] {
+  return state.levels.filter((one) => rule?.choosesNext?.includes(one.level) && one.status === "not yet");
+}
+
+function wrongChoice(state: DocumentState, rule: Level | undefined, command: Say): Result<never> | null {
+  const choices = choicesAt(state, rule);
+  if (command.type !== "approve" || (choices.length < 2 && !command.next)) return null;
+  if (choices.length > 1 && choices.some((one) => one.level === command.next)) return null;
+  const names = choices.map((one) => one.name);
+  return choices.length > 1
+    ? no("choose next", `Choose which comes next: ${joinWords(names, "or")}`, "next")
+    : no("invalid", "There is no choice of the next level here", "next");
 }
 
 /** Parts are refused one by one and not all: refusing everything is declining. */
@@ -118,8 +178,13 @@ function consequences(state: DocumentState, level: LevelState, context: DecideCo
   const count = (outcome: Decision["outcome"]) =>
     new Set(level.decisions.filter((one) => one.outcome === outcome).map((one) => one.by)).size;
   if (count("approve") >= level.needed) {
-    const approved: DocumentEvent = { type: "level approved", data: { level: level.level } };
-    return [approved, ...advance(evolve(state, approved, context.at), context)];
+    const approved: DocumentEvent[] = [
+      ...notChosen(state, level, context),
+      { type: "level approved", data: { level: level.level } },
+    ];
+    const after = fold(state, approved, context.at);
+    const stuck = stuckBeside(after, context);
+    return [...approved, ...stuck, ...advance(fold(after, stuck, context.at), context)];
   }
   const outOfReach = level.pool.length - count("decline") < level.needed;
   if (count("decline") > 0 && (level.refusal === "first ends" || outOfReach)) {
@@ -129,7 +194,41 @@ function consequences(state: DocumentState, level: LevelState, context: DecideCo
       ...releaseAll(state, "it was declined"),
     ];
   }
-  return [];
+  return askNext(state, level, context);
+}
+
+/** The levels that whoever completed this one did not choose are passed over. */
+function notChosen(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
+  const said = level.decisions.findLast((one) => one.next);
+  if (!said) return [];
+  const chosen = state.levels.find((one) => one.level === said.next)!;
+  const because = `${nameOf(said.by, context.routing.directory)} chose ${chosen.name} to come next`;
+  return choicesAt(state, levelOf(state, level.level, context))
+    .filter((one) => one.level !== said.next)
+    .map((one) => ({ type: "level passed over", data: { level: one.level, because, notChosenAt: level.level } }));
+}
+
+/** Where nobody decides at two levels, an approval can leave a level beside it without anybody: it is held and says so, and is not left waiting for ever. */
+function stuckBeside(state: DocumentState, context: DecideContext): DocumentEvent[] {
+  if (!state.route?.mustDiffer) return [];
+  return state.levels.flatMap((level) => {
+    if (level.status !== "open" || level.kind === "check") return [];
+    const seats = openSeats(level);
+    const actors = seats.flatMap((seat) => actorsOfSeat(state, seat, context.routing, context.at, level.level));
+    const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
+    if (mostDeciders(seats, actors) >= Math.min(level.needed - approvals, level.byTurns ? 1 : level.needed)) return [];
+    const reason = `${level.name}: whoever it asks has decided at another level, and nobody decides at two`;
+    return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
+  });
+}
+
+/** Where one is asked after the other, the time of the next begins with the answer of the one before. */
+function askNext(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
+  const rule = level.inTurn && level.due ? levelOf(state, level.level, context) : undefined;
+  if (!rule) return [];
+  const asked = openSeats(level);
+  const times = timesOf(rule, asked, context.at, context.routing.directory);
+  return [{ type: "next asked", data: { level: level.level, asked, ...times } }];
 }
 
 /** Why somebody may not decide at a level now; the second of two learns who was first. */
@@ -157,12 +256,13 @@ function whyNotSpeak(
   if (level.status !== "open") return no("already decided", `${level.name}: ${already ?? `is ${level.status}`}`);
   const own = level.decisions.find((decision) => decision.by === context.actor);
   if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this ${sayWhen(own.at, directory)}`);
-  const outcome = ({ approve: "approve", decline: "decline", "send back": "sendBack" } as const)[command.type];
+  const outcome = OUTCOME[command.type];
   if (level.commentOn.includes(outcome) && !command.comment.trim())
     return no("comment required", `Say why in the comment, so that the requester knows what to do`, "comment");
   return null;
 }
 
+const OUTCOME = { approve: "approve", decline: "decline", "send back": "sendBack" } as const;
 const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
 
 /** @example sayWhen("2026-03-10T09:13:00Z", directory) // "on 10 Mar 2026 at 09:13" */

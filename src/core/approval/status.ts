@@ -12,6 +12,11 @@ export function isCleared(state: DocumentState): boolean {
   return state.status === "approved" && blockingHolds(state.holds).length === 0;
 }
 
+/** Whether some level counts as approved although nobody answered: a weakness that is shown wherever the document is. */
+export function hasLapsed(state: Pick<DocumentState, "levels">): boolean {
+  return state.levels.some((level) => level.status === "lapsed");
+}
+
 export function refusedOf(state: Pick<DocumentState, "refused">): readonly RefusedPart[] {
   return state.refused ?? [];
 }
@@ -21,10 +26,14 @@ export function acceptedOf(state: Pick<DocumentState, "document" | "refused">): 
   return documentType(state.document.documentType).without(state.document, refusedOf(state));
 }
 
-/** Those of a level's pool for whom nobody has decided yet; where they are asked in turn, the next of them alone. */
+/** Those of a level's pool for whom nobody has decided yet; where they are asked in turn, the next of them alone, and by turns, as many as are needed. */
 export function openSeats(level: LevelState): string[] {
   if (level.status !== "open") return [];
   const open = level.pool.filter((seat) => !level.decisions.some((one) => (one.inNameOf ?? one.by) === seat));
+  if (level.byTurns) {
+    const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
+    return open.slice(0, Math.max(1, level.needed - approvals));
+  }
   return level.inTurn ? open.slice(0, 1) : open;
 }
 

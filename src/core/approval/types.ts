@@ -1,10 +1,17 @@
 import type { AnyDocument, Around, RefusedPart } from "../documents";
 import type { Block, Hold, PlacedHold, ReleasedHow } from "../holds";
-import type { Policy, PolicyVersion } from "../policy";
+import type { Level, Policy, PolicyVersion } from "../policy";
 import type { Measured, Route, RoutedLevel, RoutingContext } from "../routing";
+import type { LevelTimes, Timer } from "./time";
 
 export type DocumentStatus = "draft" | "waiting" | "sent back" | "approved" | "declined" | "withdrawn" | "lapsed";
 export type LevelStatus = "not yet" | "open" | "approved" | "declined" | "passed over" | "told" | "lapsed";
+
+/** By which way somebody spoke: on a page after signing in, through the link of a mail, or over the API. */
+export type Channel = "page" | "mail";
+
+/** What somebody typed and proved when they signed: their name, how they proved to be it, and the hash of what they signed for. */
+export type Signature = { name: string; method: string; documentHash: string };
 
 /** One person's say at a level. An approval names the revision and the policy version it was given for. */
 export type Decision = {
@@ -19,7 +26,28 @@ export type Decision = {
   refused?: RefusedPart[];
   /** Items of a task's checklist that were ticked. */
   ticked?: string[];
+  /** The level's own word for this outcome. */
+  word?: string;
+  signature?: Signature;
+  /** Absent for a page. */
+  via?: Channel;
+  /** Decided with others at once: the mark they share, and how many they were. */
+  together?: { batch: string; count: number };
+  /** The level chosen to come next, where the decider chooses. */
+  next?: string;
+  /** Not spoken here: the approval of that level counts for this one too. */
+  countedFrom?: string;
   at: string;
+};
+
+/** A question to somebody about a document. The time of a level runs on meanwhile. */
+export type Question = {
+  question: number;
+  by: string;
+  to: string;
+  text: string;
+  at: string;
+  answer: { text: string; at: string } | null;
 };
 
 export type LevelState = {
@@ -36,11 +64,24 @@ export type LevelState = {
   pool: string[];
   /** Asked one after the other, in the order of the pool. */
   inTurn?: true;
+  /** Only as many are asked at a time as are still needed; the next of them when these are late. */
+  byTurns?: true;
+  /** When an answer is due, ISO in UTC, and what is planned to happen by itself. */
+  due?: string;
+  timers?: Timer[];
+  /** When it was found to be late. */
+  overdueAt?: string;
   decisions: Decision[];
   openedAt: string | null;
   closedAt: string | null;
   /** Why it is passed over, where that was told after the route was made. */
   because?: string;
+  /** Passed over since whoever decided at that level chose another to come next. */
+  notChosenAt?: string;
+  /** Passed over, and that counts as an approval: the requester's own limit covers it and the policy says so. */
+  counts?: true;
+  /** Asked for by a decider of another level, to approve before that one. */
+  added?: { by: string; before: string };
 };
 
 /** One step after the approval: carried out in order, tried again, retried or skipped by hand, never done twice. */
@@ -72,15 +113,15 @@ export type DocumentState = {
   refused?: RefusedPart[];
   /** Steps after the approval, in order. */
   steps?: Step[];
+  questions?: Question[];
+  /** When its requester last reminded those who are asked. */
+  remindedAt?: string;
   createdAt: string;
   submittedAt: string | null;
   closedAt: string | null;
 };
 
-type Say = Pick<
-  Decision,
-  "level" | "by" | "inNameOf" | "comment" | "revision" | "policyVersion" | "refused" | "ticked"
->;
+type Say = Omit<Decision, "outcome" | "at" | "countedFrom">;
 
 /** What an edit of a document in approval does to the approvals it has. */
 export type EditEffect = {
@@ -90,6 +131,9 @@ export type EditEffect = {
   /** Approvals that no longer count. */
   voided: { level: string; by: string }[];
 };
+
+/** A timer that has fired: which of the level, and the moment it was planned for. */
+type Fired = { level: string; timer: number; planned: string };
 
 /** What happened to a document. Times and actors are on the envelope that the log puts around each. */
 export type DocumentEvent =
@@ -110,8 +154,31 @@ export type DocumentEvent =
       type: "hold released";
       data: { id: string; code: string; how: ReleasedHow; by: string | null; because: string };
     }
-  | { type: "level opened"; data: { level: string; needed: number; pool: string[] } }
-  | { type: "level passed over"; data: { level: string; because: string } }
+  | { type: "level opened"; data: { level: string; needed: number; pool: string[]; byTurns?: true } & LevelTimes }
+  /** At a level that asks one after the other, the next of them has their own time. */
+  | { type: "next asked"; data: { level: string; asked: string[] } & LevelTimes }
+  | { type: "reminded"; data: Fired & { to: string[]; asked: string[]; late: boolean } }
+  | { type: "level overdue"; data: Fired & { effect: Level["overdue"]; asked: string[]; why: string } }
+  | {
+      type: "level passed on";
+      data: Fired & { effect: Level["overdue"]; from: string[]; pool: string[]; needed: number } & LevelTimes;
+    }
+  | { type: "level lapsed"; data: Fired & { asked: string[] } }
+  | { type: "level passed over"; data: { level: string; because: string; notChosenAt?: string; counts?: true } }
+  | { type: "approval counted"; data: Omit<Say, "comment"> & { countedFrom: string } }
+  | {
+      type: "handed over";
+      data: { level: string; from: string; to: string; by: string; comment: string; pool: string[] };
+    }
+  | {
+      type: "approver added";
+      data: { level: string; name: string; before: string; person: string; by: string; comment: string };
+    }
+  /** Sent back to an earlier level: it and those after it begin again. */
+  | { type: "returned"; data: Say & { to: string; again: string[] } }
+  | { type: "asked"; data: { question: number; by: string; to: string; text: string } }
+  | { type: "answered"; data: { question: number; by: string; text: string } }
+  | { type: "reminded by requester"; data: { by: string; to: string[]; text: string } }
   | { type: "check passed"; data: { level: string; found: string } }
   | { type: "approval given"; data: Say }
   | { type: "approval refused"; data: Say }
@@ -140,7 +207,18 @@ export type DocumentCommand =
       comment: string;
       refused?: RefusedPart[] | undefined;
       ticked?: string[] | undefined;
+      signature?: Signature | undefined;
+      /** Of several later levels, the one that comes next. */
+      next?: string | undefined;
+      /** Send back to this earlier level, and not to the requester. */
+      to?: string | undefined;
+      via?: Channel | undefined;
+      together?: { batch: string; count: number } | undefined;
     }
+  | { type: "hand over" | "add approver"; level: string; revision: number; to: string; comment: string }
+  | { type: "ask"; to: string; text: string }
+  | { type: "answer"; question: number; text: string }
+  | { type: "remind"; text: string }
   | { type: "withdraw"; comment: string }
   | { type: "reroute"; reason: string }
   | { type: "place hold"; reason: string; blocks: Block[] }
@@ -148,6 +226,8 @@ export type DocumentCommand =
   /** By the system, when something around the document has changed. */
   | { type: "look again"; because: string }
   | { type: "release by step" }
+  /** By the system, when the moment of a timer has come. */
+  | { type: "fire timer"; level: string; timer: number; planned: string }
   | { type: "finish step"; step: number; result: string }
   | { type: "fail step"; step: number; error: string; nextAt: string | null }
   | { type: "retry step" | "skip step"; step: number; reason: string };

@@ -50,7 +50,7 @@ function askedByRouting(): Set<string> {
   const found = new Set<string>();
   const amounts = [...new Set(version.policy.sections.flatMap((section) => boundaryAmounts(section.thresholds)))];
   for (const person of organisation.people)
-    for (const category of ["dry-dock", "it", "catering"] as const)
+    for (const category of ["dry-dock", "it", "fuel", "deck", "catering"] as const)
       for (const costCentre of category === "catering" ? organisation.owners.map((owner) => owner.key) : ["CC-10"])
         for (const amount of amounts.filter((one) => one > 0)) {
           const line = { description: "x", category, costCentre, quantity: "1", unitPrice: amount, taxPercent: "0" };
@@ -89,6 +89,8 @@ describe("authorityOf", () => {
       "Every rule, manager-two-up: From 1,000.00 on, that amount included (EUR), Simão Calheta and Nicola Frade, two steps up their line, true",
       "Every rule, owner-of-cost-centre: From 1,000.00 on, that amount included (EUR), CC-21, as their owner, true",
       "Everything else, Line manager: Over 500.00 (EUR), Duarte Anselmo, Petra Zimbral and Noor Halvorsrud, they report to them, true",
+      "Fuel, Line manager: Over 1,500.00 (EUR), Duarte Anselmo, Petra Zimbral and Noor Halvorsrud, they report to them, true",
+      "Technology, Line manager: Over 500.00 (EUR), Duarte Anselmo, Petra Zimbral and Noor Halvorsrud, they report to them, true",
     ]);
   });
 

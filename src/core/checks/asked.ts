@@ -9,7 +9,7 @@ import {
 } from "../people";
 import type { Level, Policy } from "../policy";
 import { appliesTo } from "../policy";
-import { peopleAsked, type LevelPeople } from "../routing";
+import { peopleUnder, type LevelPeople } from "../routing";
 
 /** Whom a level asks for a requester, and everybody on whom that depends. */
 export type Answer = LevelPeople & { involved: ReadonlySet<string> };
@@ -61,7 +61,7 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
       concerns: {},
       named: {},
     };
-    const people = peopleAsked(level, subject, when === null ? everybodyThere : directory, when ?? at);
+    const people = peopleUnder(policy, level, subject, when === null ? everybodyThere : directory, when ?? at);
     return {
       ...people,
       involved: new Set(people.candidates.flatMap((one) => [one.person, one.inNameOf ?? one.person])),
@@ -80,7 +80,7 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
   };
   const groups = new Map<string, readonly Group[]>();
   const answers = (level: Level, minor: number, when: string | null): readonly Group[] => {
-    const byLimit = level.approvers.kind === "lineByLimit";
+    const byLimit = level.approvers.kind === "lineByLimit" || policy.selfApproval.rule === "own limit";
     const { rule, whole } = keyOf(level);
     const key = `${when}|${byLimit || capped ? reached(minor) : ""}|${whole}`;
     const known = groups.get(key);

@@ -243,7 +243,7 @@ describe("what can be wrong with sections, bands and levels", () => {
     const beside = context(sound, { versions: [versionOf(base)] });
     expect(codes(found(easier, beside))).toEqual(["easier than its order"]);
     expect(codes(found(invoice, beside))).toEqual([]);
-    expect(codes(found({ ...invoice, repeatedApprover: "count once" }, beside))).toEqual(["not carried out"]);
+    expect(codes(found({ ...invoice, measure: { kind: "exposure" } }, beside))).toEqual(["not carried out"]);
   });
 
   it("units that no policy covers", () => {

@@ -8,6 +8,8 @@ export type DocumentRow = {
   typeName: string;
   status: DocumentStatus;
   held: boolean;
+  /** Approved in part by lapse of time. */
+  lapsed: boolean;
   title: string;
   party: string;
   requester: string;

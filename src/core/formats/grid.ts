@@ -84,7 +84,7 @@ export function lossesOf(policy: Policy): string[] {
   lose(policy.edits.effect !== "start again" || policy.edits.fields.length > 0, "The rule for edits");
   lose(policy.holds.length > 0, "The holds");
   lose(policy.afterApproval.length > 0, "The after-approval steps");
-  lose(policy.messages.length > 0, "The messages");
+  lose(policy.messages.length > 0 || policy.onSubmit !== undefined, "The messages");
   lose(policy.readers !== undefined, "Who reads along");
   lose(policy.designNote !== undefined, "The designers’ note");
   for (const section of policy.sections) {

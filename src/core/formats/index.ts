@@ -5,3 +5,5 @@ export { feelContext, toFeel } from "./feel";
 export { fromFeel } from "./feel-reader";
 export { lossesOf } from "./grid";
 export { fromMatrix, toMatrix } from "./matrix";
+export { XES_FOOT, XES_HEAD, xesTrace } from "./xes";
+export type { XesEvent, XesTrace } from "./xes";

@@ -8,7 +8,15 @@ import type { Place } from "./place";
 import type { Level, Policy, Section } from "./schema";
 import { sayScope } from "./scope";
 import { vocabularyIn } from "./vocabulary";
-import { sayAfterApproval, sayEdits, sayHold, sayLevelDetails, sayRepeated, saySelfApproval } from "./whole-words";
+import {
+  sayAfterApproval,
+  sayMessages,
+  sayEdits,
+  sayHold,
+  sayLevelDetails,
+  sayRepeated,
+  saySelfApproval,
+} from "./whole-words";
 import { sayBand, saySection } from "./words";
 
 /** One thing that differs between two versions, in the words of each; null where it is not there at all. */
@@ -60,6 +68,7 @@ function wholeFacts(policy: Policy, directory: Directory): [string, string | nul
     ["Edits", sayEdits(policy)],
     ["Holds", holds.length ? holds.join(". ") : null],
     ["After approval", sayAfterApproval(policy)],
+    ["Messages", sayMessages(policy)],
     ["Read along", readers.length ? joinWords(readers, "and") : null],
     ["Note to designers", policy.designNote ?? null],
   ];

@@ -20,6 +20,7 @@ export {
   AFTER_APPROVAL,
   BLOCKS,
   sayAfterApproval,
+  sayMessages,
   sayEdits,
   sayHold,
   sayLevelDetails,

@@ -128,19 +128,22 @@ describe("reading a policy file", () => {
   ])("refuses %s", (_name, change, message) => expect(problems(change).join("\n")).toMatch(message));
 
   it("names what it may carry but does not act on, so that nothing is ignored in silence", () => {
-    const late = policyOf(
-      withLevels([
-        level(
-          "a",
-          1,
-          ["none", "approves", "approves"],
-          { kind: "position", position: "captain" },
-          { timeLimit: { amount: 2, unit: "working days" } },
-        ),
-      ]),
-    );
-    expect(notCarriedOut(late).map((refusal) => refusal.path)).toEqual(["sections[0].levels[0].timeLimit"]);
+    const measured = policyOf({ ...twoStep, measure: { kind: "increasePercent" } });
+    expect(notCarriedOut(measured).map((refusal) => refusal.path)).toEqual(["measure.kind"]);
     expect(notCarriedOut(policy)).toEqual([]);
+    const late = (extra: object) =>
+      whyNotReady(
+        policyOf(withLevels([level("a", 1, ["none", "approves", "approves"], { kind: "manager", up: 1 }, extra)])),
+        directory,
+      ).map((refusal) => refusal.message);
+    const timeLimit = { amount: 2, unit: "working days" as const };
+    expect(late({ overdue: "decline" })).toEqual([
+      "sections[0].levels[0]: a is never late without a time limit; set one",
+    ]);
+    expect(late({ timeLimit, overdue: "named person" })).toEqual([
+      "sections[0].levels[0].overduePerson: choose to whom it goes when it is late",
+    ]);
+    expect(late({ timeLimit, overdue: "named person", overduePerson: "lead" })).toEqual([]);
     const dangling = policyOf(
       withLevels([level("a", 1, ["none", "approves", "approves"], { kind: "people", people: ["ghost"] })]),
     );
@@ -289,7 +292,7 @@ describe("in words", () => {
     [
       { signature: true, timeLimit: { amount: 2, unit: "working days" } },
       { kind: "people", people: ["ana"] },
-      "Ana within two working days, signing",
+      "Ana within two working days (signing)",
     ],
     [
       { when: { kind: "choice", field: "category", is: "one of", values: ["it"] } },

@@ -20,7 +20,29 @@ export function readPolicy(value: unknown): Result<Policy> {
  * references that lead nowhere. Anything listed here would otherwise be ignored in silence.
  */
 export function whyNotReady(policy: Policy, directory: Directory): Refusal[] {
-  return [...notCarriedOut(policy), ...danglingReferences(policy, directory)];
+  return [...notCarriedOut(policy), ...withoutTime(policy, directory), ...danglingReferences(policy, directory)];
+}
+
+/** Reminders and what happens when a level is overdue need a time limit, and passing on to somebody needs their name. */
+function withoutTime(policy: Policy, directory: Directory): Refusal[] {
+  return policy.sections.flatMap((section, s) =>
+    section.levels.flatMap((level, l): Refusal[] => {
+      const at = `sections[${s}].levels[${l}]`;
+      const { overdue, overduePerson } = level;
+      const needsTime = overdue !== "wait" || level.reminders.length > 0;
+      if (needsTime && !level.timeLimit)
+        return [
+          refuse(
+            "no time limit",
+            `${at}: ${level.name} is never late without a time limit; set one`,
+            `${at}.timeLimit`,
+          ),
+        ];
+      if (overdue !== "named person" || (overduePerson && directory.person(overduePerson))) return [];
+      const what = overduePerson ? `there is no person “${overduePerson}”` : "choose to whom it goes when it is late";
+      return [refuse("unknown reference", `${at}.overduePerson: ${what}`, `${at}.overduePerson`)];
+    }),
+  );
 }
 
 /** Parts of a policy that this version can store and read back but does not act on. */
@@ -34,9 +56,6 @@ export function notCarriedOut(policy: Policy): Refusal[] {
   };
   const measures = typeWords(policy.documentType).measures.map((measure) => measure.key);
   not(!measures.includes(policy.measure.kind), "measure.kind", `measuring by ${policy.measure.kind}`);
-  not(policy.selfApproval.rule !== "hold", "selfApproval.rule", `the rule “${policy.selfApproval.rule}”`);
-  not(policy.repeatedApprover !== "ask twice", "repeatedApprover", `“${policy.repeatedApprover}”`);
-  not(policy.messages.length > 0, "messages", "this part");
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}]`;
@@ -47,14 +66,6 @@ export function notCarriedOut(policy: Policy): Refusal[] {
         `${at}.approvers.field`,
         `a person named on the document as “${field}”`,
       );
-      not(level.timeLimit !== undefined, `${at}.timeLimit`, "a time limit");
-      not(level.reminders.length > 0, `${at}.reminders`, "a reminder");
-      not(level.overdue !== "wait", `${at}.overdue`, `“${level.overdue}” when overdue`);
-      not(level.handOver !== "no", `${at}.handOver`, "handing over");
-      not(level.signature, `${at}.signature`, "a signature");
-      not(level.outcomes !== undefined, `${at}.outcomes`, "own words for an outcome");
-      not(level.choosesNext !== undefined, `${at}.choosesNext`, "choosing the next level");
-      not(level.mayAddApprover === true, `${at}.mayAddApprover`, "adding an approver");
     }),
   );
   return found;
@@ -82,6 +93,13 @@ function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
     "person",
     directory.person,
   );
+  const { rule, substitute } = policy.selfApproval;
+  if (rule === "substitute")
+    need(
+      substitute && directory.person(substitute),
+      "selfApproval.substitute",
+      "substitute for the requester’s own documents",
+    );
   each(policy.readers?.people ?? [], "readers.people", "person", directory.person);
   each(policy.readers?.groups ?? [], "readers.groups", "group", directory.group);
   policy.sections.forEach((section, s) =>

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
 import { documentTypeKeys, typeWords } from "../documents";
+import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
 import { cutOf } from "./bands";
@@ -179,7 +180,16 @@ export const PolicySchema = z
       .array(z.strictObject({ kind: AfterApprovalSchema, note: z.string().max(200).default("") }))
       .max(20)
       .default([]),
-    messages: z.array(z.strictObject({ on: z.string().min(1), to: z.string().min(1) })).default([]),
+    messages: z
+      .array(z.strictObject({ on: z.enum(policyOccasions), to: z.enum(recipients) }))
+      .max(30)
+      .default([])
+      .meta({ description: "Who is told of what, beside those who hear anyway" }),
+    onSubmit: z
+      .string()
+      .max(300)
+      .optional()
+      .meta({ description: "A word to the requester at the moment of submitting" }),
     readers: z
       .strictObject({ people: z.array(IdSchema).default([]), groups: z.array(IdSchema).default([]) })
       .optional()

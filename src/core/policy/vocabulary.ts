@@ -6,11 +6,10 @@ const known = new WeakMap<Directory, Map<string, Vocabulary>>();
 
 /** The words of a type's fields with the names of people and units for those who hold them, as conditions name them by id. */
 export function vocabularyIn(documentType: string, directory?: Directory): Vocabulary {
-  const plain = vocabularyOf(typeWords(documentType));
-  if (!directory) return plain;
+  if (!directory) return vocabularyOf(typeWords(documentType));
   const types = known.get(directory) ?? new Map<string, Vocabulary>();
   known.set(directory, types);
-  const found = types.get(documentType) ?? named(plain, directory);
+  const found = types.get(documentType) ?? named(vocabularyOf(typeWords(documentType)), directory);
   types.set(documentType, found);
   return found;
 }

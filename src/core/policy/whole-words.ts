@@ -1,5 +1,6 @@
 import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
+import { RECIPIENTS } from "../messages";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { joinWords, sayCount } from "../words";
@@ -50,6 +51,20 @@ export function sayAfterApproval(policy: Pick<Policy, "afterApproval">): string 
   if (policy.afterApproval.length === 0) return null;
   const steps = policy.afterApproval.map(({ kind, note }) => `${AFTER_APPROVAL[kind]}${note ? ` (${note})` : ""}`);
   return `After the last approval: ${steps.length < 2 ? steps[0] : `${steps.slice(0, -1).join(", then ")}, then ${steps.at(-1)}`}`;
+}
+
+/** Who is told of what by a policy, as one sentence; null when it adds nobody to those who hear anyway. */
+export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "onSubmit">): string | null {
+  const byOccasion = new Map<string, string[]>();
+  for (const { on, to } of messages) byOccasion.set(on, [...(byOccasion.get(on) ?? []), RECIPIENTS[to]]);
+  const said = [...byOccasion].map(
+    ([on, to]) => `${joinWords(to, "and")} when it is ${on === "opened" ? "put before somebody" : on}`,
+  );
+  const parts = [
+    ...(onSubmit ? [`Said to whoever submits: “${onSubmit}”`] : []),
+    ...(said.length > 0 ? [`Told as well: ${said.join("; ")}`] : []),
+  ];
+  return parts.length > 0 ? parts.join(". ") : null;
 }
 
 /** What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. */

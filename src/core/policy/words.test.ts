@@ -3,7 +3,15 @@ import { describe, expect, it } from "vitest";
 import { directory, level, policyOf, twoStep } from "../fixtures";
 import type { ApproverRule } from "../people";
 import { sayChain, sayRange, saySection, sayStake } from "./words";
-import { sayAfterApproval, sayEdits, sayHold, sayLevelDetails, sayRepeated, saySelfApproval } from "./whole-words";
+import {
+  sayAfterApproval,
+  sayMessages,
+  sayEdits,
+  sayHold,
+  sayLevelDetails,
+  sayRepeated,
+  saySelfApproval,
+} from "./whole-words";
 import { sayPlace } from "./place";
 import { sayScope } from "./scope";
 import type { Level, Policy, PolicyInput, Threshold } from "./schema";
@@ -105,7 +113,7 @@ describe("chains", () => {
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "approve by lapse" }),
       "the requester’s manager within three working days, else it counts as approved by lapse of time",
     ],
-    [one({ signature: true }), "the requester’s manager, signing"],
+    [one({ signature: true }), "the requester’s manager (signing)"],
     [
       one({ when: { kind: "choice", field: "category", is: "one of", values: ["it"] } }),
       "the requester’s manager (if the category of a line is Software and hardware)",
@@ -176,6 +184,18 @@ describe("what holds for the whole policy", () => {
     [
       sayHold(base, hold({ release: directors }), directory),
       "Held as “Too much”: not paid until it is approved, or Directors may release it",
+    ],
+    [sayMessages({ messages: [] }), null],
+    [
+      sayMessages({
+        messages: [
+          { on: "declined", to: "manager" },
+          { on: "declined", to: "accounts" },
+          { on: "opened", to: "requester" },
+        ],
+        onSubmit: "Wait for it",
+      }),
+      "Said to whoever submits: “Wait for it”. Told as well: the requester’s manager and the accounts clerks when it is declined; the requester when it is put before somebody",
     ],
     [sayAfterApproval({ afterApproval: [] }), null],
     [

@@ -67,7 +67,7 @@ function joinSequence(parts: string[]): string {
 function sayLevel(policy: Policy, level: Level, directory: Directory): string {
   const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))})` : "";
   const limit = level.timeLimit ? ` within ${sayDuration(level.timeLimit)}${sayLate(level, directory)}` : "";
-  return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? ", signing" : ""}`;
+  return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? " (signing)" : ""}`;
 }
 
 function sayDoer(policy: Policy, level: Level, directory: Directory): string {

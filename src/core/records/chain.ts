@@ -35,10 +35,9 @@ export type ChainedEvent = EventHead & { previous: string; hash: string };
 export function hashedText(event: EventHead & { previous: string }): string {
   const { actor, command, inNameOf, previous, seq, stream, time, type, version } = event;
   const c = canonical;
-  return (
-    `{"actor":${c(actor)},"command":${c(command)},"data":${event.data},"inNameOf":${c(inNameOf)},"previous":${c(previous)},` +
-    `"seq":${c(seq)},"stream":${c(stream)},"time":${c(time)},"type":${c(type)},"version":${c(version)}}`
-  );
+  // A hash needs no escaping; what is as long and no hash gives another text than was hashed, and is found by that.
+  const before = previous.length === 64 ? `"${previous}"` : c(previous);
+  return `{"actor":${c(actor)},"command":${c(command)},"data":${event.data},"inNameOf":${inNameOf === null ? "null" : c(inNameOf)},"previous":${before},"seq":${c(seq)},"stream":${c(stream)},"time":${c(time)},"type":${c(type)},"version":${c(version)}}`;
 }
 
 export function chain(head: EventHead, previous: string, hash: HashText = sha256Hex): ChainedEvent {

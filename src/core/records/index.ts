@@ -2,3 +2,9 @@
 export { canonical } from "./canonical";
 export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent } from "./chain";
 export type { ChainProblem, ChainVerdict, ChainedEvent, EventHead, HashText } from "./chain";
+export { MerkleTree, isConsistent, isInTree, leafHash, merkleRoot } from "./merkle";
+export type { HashBytes } from "./merkle";
+export { EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
+export type { CheckpointFile, Evidence, EvidenceManifest, EvidenceProblem, EvidenceProof } from "./evidence";
+export { ChainedEventSchema, CheckpointSchema, RecordSchema } from "./schema";
+export { differencesBetween } from "./differences";

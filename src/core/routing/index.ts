@@ -1,6 +1,7 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { askerOf, lookingFrom, measure, neededFor, peopleAsked, peopleOf, route, routeAgain, subjectOf } from "./route";
-export type { LevelPeople } from "./route";
+export { measure, route, routeAgain } from "./route";
+export { askerOf, lookingFrom, neededFor, peopleAsked, peopleFor, peopleUnder, subjectOf } from "./level-people";
+export type { LevelPeople, PeopleFor } from "./level-people";
 export type {
   HoldCode,
   HoldReason,

@@ -1,7 +1,7 @@
-import { evaluate, sayCondition, type Explained, type ToCurrency } from "../conditions";
-import { documentType, type AnyDocument, type Looking } from "../documents";
+import { evaluate, sayCondition, type Explained } from "../conditions";
+import { documentType, type AnyDocument } from "../documents";
 import { convert, money, type Money } from "../money";
-import { mostDeciders, sayRule, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
+import { sayRule } from "../people";
 import {
   bandOf,
   sayBand,
@@ -10,10 +10,10 @@ import {
   type Level,
   type Policy,
   type PolicyVersion,
-  type Quorum,
   type Section,
 } from "../policy";
 import { choosePolicy } from "./choose";
+import { lookingFrom, peopleFor } from "./level-people";
 import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionLooked } from "./types";
 
 /**
@@ -69,6 +69,7 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
     section: { id: section.id, name: section.name },
     band: { index, sentence: sayBand(policy, section, index, context.directory) },
     levels,
+    ...(policy.repeatedApprover === "must differ" && { mustDiffer: true as const }),
     outcome,
     holds,
   };
@@ -127,18 +128,6 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   return { sections, section: found, hold };
 }
 
-/** What facts, measures and remarks about a document look at: what is around it, and the rates of its date. */
-export function lookingFrom(document: AnyDocument, context: Pick<RoutingContext, "rates" | "around">): Looking {
-  return { around: context.around ?? {}, toCurrency: converter(document, context) };
-}
-
-function converter(document: AnyDocument, context: Pick<RoutingContext, "rates">): ToCurrency {
-  return (amount, currency) => {
-    const converted = convert(amount, currency, document.date, context.rates);
-    return converted.ok ? converted.money : null;
-  };
-}
-
 function routeLevel(
   level: Level,
   band: number,
@@ -167,8 +156,14 @@ function routeLevel(
     : null;
   const words = level.when ? sayCondition(level.when, vocabularyIn(policy.documentType, context.directory)) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
-  const people = peopleOf(level, document, amount, context);
   const told = mark === "told" || level.kind === "notice";
+  const people = peopleFor(policy, level, document, amount, context);
+  if (!told && people.passed)
+    return {
+      ...passedOver(people.passed),
+      candidates: people.candidates,
+      ...(people.counts && { counts: true as const }),
+    };
   const blocked =
     undecidable?.outcome === "undecidable"
       ? `its condition cannot be told without an exchange rate: ${words}`
@@ -191,93 +186,6 @@ const DOES: Record<Level["kind"], string> = {
   notice: "is told",
 };
 
-/** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
-export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
-
-/**
- * The people a level asks at a moment.
- * @param amount what the document comes to in the policy's currency; null when that is not known
- */
-export function peopleOf(
-  level: Level,
-  document: AnyDocument,
-  amount: Money | null,
-  context: RoutingContext,
-): LevelPeople {
-  // The system verifies by itself; nobody is asked.
-  if (level.kind === "check") return { candidates: [], needed: 0, pool: [], inTurn: false };
-  return peopleAsked(level, subjectOf(document, amount, context), context.directory, context.at);
-}
-
-/** The same for what is known of a document before there is one. */
-export function peopleAsked(
-  level: Pick<Level, "approvers" | "quorum">,
-  subject: Subject,
-  directory: Directory,
-  at: string,
-): LevelPeople {
-  const resolved = whoMayDecide(level.approvers, subject, directory, at);
-  const { candidates, seats, away, inTurn, gap } = resolved;
-  // Everyone means everyone: somebody who is away is still one of them.
-  const asked = level.quorum.kind === "all" ? seats.length + away.length : seats.length;
-  const needed = inTurn ? Math.max(1, seats.length) : neededFor(level.quorum, asked);
-  const possible = mostDeciders(seats, candidates);
-  const people = { candidates, needed, pool: [...seats, ...away], inTurn };
-  if (!gap && possible >= needed && possible > 0) return people;
-  return { ...people, blocked: gap ?? whyTooFew(resolved, possible, needed) };
-}
-
-function whyTooFew({ candidates, seats, away }: Resolved, possible: number, needed: number): string {
-  if (seats.length === 0) return candidates.map((one) => `${one.name} ${one.reason.replace(/^not: /, "")}`).join(", ");
-  const twice = seats.length > possible ? ", since nobody counts twice" : "";
-  const absent = away.length > 0 ? `, ${away.length} away` : "";
-  return `${possible} of ${needed} needed are eligible${twice}${absent}`;
-}
-
-/**
- * How many approvals a quorum asks for out of so many eligible people: a majority is more than half of them. Never less than one.
- * @example neededFor({ kind: "majority" }, 4) // 3
- */
-export function neededFor(quorum: Quorum, eligible: number): number {
-  switch (quorum.kind) {
-    case "one":
-      return 1;
-    case "all":
-      return Math.max(1, eligible);
-    case "majority":
-      return Math.floor(eligible / 2) + 1;
-    case "n":
-      return quorum.n;
-  }
-}
-
-/**
- * What of a document decides who may approve it; besides its requester, the one on whose behalf it is can never decide.
- * @param amount what it comes to in the policy's currency, which limits and caps are compared with
- */
-export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
-  const type = documentType(document.documentType);
-  return {
-    requester: askerOf(document),
-    unit: document.unit,
-    documentType: document.documentType,
-    amount,
-    toCurrency: converter(document, context),
-    excluded: [
-      ...(document.onBehalfOf ? [{ person: document.requester, reason: "entered it" }] : []),
-      ...type.interested(document),
-      ...(document.editedBy ? [{ person: document.editedBy, reason: "edited it last" }] : []),
-    ],
-    concerns: type.concerns(document),
-    named: type.named(document),
-  };
-}
-
-/** Whose document it is: the one on whose behalf it was entered, else the one who entered it. */
-export function askerOf(document: Pick<AnyDocument, "requester" | "onBehalfOf">): string {
-  return document.onBehalfOf ?? document.requester;
-}
-
 function conclude(section: Section, band: number, levels: readonly RoutedLevel[]): Pick<Route, "outcome" | "holds"> {
   const required = levels.filter((level) => level.outcome === "required");
   const holds = required.flatMap((level): HoldReason[] =>
@@ -286,7 +194,8 @@ function conclude(section: Section, band: number, levels: readonly RoutedLevel[]
       : [],
   );
   // A task or a check is no approval: a band that asks for one is not passed by these alone.
-  if (required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };
+  const counted = levels.some((level) => level.counts);
+  if (counted || required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };
   if (section.bands[band]?.approval === "none") return { outcome: "no approval needed", holds: [] };
   return {
     outcome: "held",

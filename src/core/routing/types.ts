@@ -53,6 +53,8 @@ export type RoutedLevel = {
   candidates: Candidate[];
   /** Asked one after the other and not at once. */
   inTurn?: true;
+  /** Passed over because it would be the requester's own approval, which the policy counts as given within their own limit. */
+  counts?: true;
   /** Why the level's eligible people cannot reach its quorum. */
   blocked?: string;
 };
@@ -72,6 +74,8 @@ export type Route = {
   section: { id: string; name: string } | null;
   band: { index: number; sentence: string } | null;
   levels: RoutedLevel[];
+  /** Nobody decides at two levels of it. */
+  mustDiffer?: true;
   outcome: "chain" | "no approval needed" | "held";
   holds: HoldReason[];
 };

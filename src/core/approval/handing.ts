@@ -1,0 +1,117 @@
+import { coverage, sayLimit, type Candidate } from "../people";
+import type { Result } from "../refusal";
+import { subjectOf } from "../routing";
+import { done, levelOf, no } from "./chain";
+import { decidedElsewhere } from "./repeated";
+import { actorsOfSeat, seatFor } from "./seats";
+import { openSeats } from "./status";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+
+type Handing = Extract<DocumentCommand, { type: "hand over" | "add approver" }>;
+
+/** Somebody to whom a level could go, with what their limit is and whether they can take it. */
+export type Taker = Pick<Candidate, "person" | "name" | "eligible" | "reason"> & { title: string; limit: string };
+
+/**
+ * To whom a level may be handed over, or who may be asked to approve before it: everybody with the role approver, each with their limit and the reason why
+ * not. Authority is handed to authority: only a limit that covers the amount counts.
+ * @param seat in whose place they would decide; null for one more approver
+ */
+export function takersOf(
+  state: DocumentState,
+  level: LevelState,
+  seat: string | null,
+  context: DecideContext,
+): Taker[] {
+  const { directory } = context.routing;
+  const rule = levelOf(state, level.level, context);
+  const amount = state.route?.measured?.compared ?? null;
+  const subject = subjectOf(state.document, amount, context.routing);
+  const taken = new Set(level.decisions.map((one) => one.by));
+  const toPool = seat !== null && rule?.handOver === "to the pool";
+  const barred = new Map(decidedElsewhere(state, level.level).map((one) => [one.person, one.reason]));
+  return directory.organisation.people.flatMap((person): Taker[] => {
+    if (!person.roles.includes("approver") || person.id === seat || person.id === context.actor) return [];
+    if (toPool && !level.pool.includes(person.id)) return [];
+    const limits = directory.limitsOf(person.id, state.document.documentType).map((one) => sayLimit(one.limit));
+    const [own] = actorsOfSeat(state, person.id, context.routing, context.at, level.level);
+    const covered = amount
+      ? coverage(person.id, subject.documentType, amount, directory, subject.toCurrency)
+      : { outcome: "cannot be told", reason: "the amount is not known" };
+    const why = !own?.eligible
+      ? (own?.reason ?? "not: unknown person")
+      : barred.has(person.id)
+        ? `not: ${barred.get(person.id)}`
+        : taken.has(person.id)
+          ? "not: has decided already"
+          : !toPool && level.pool.includes(person.id)
+            ? "not: is asked already"
+            : toPool || covered.outcome === "covers"
+              ? null
+              : `not: ${covered.reason}`;
+    const base = { person: person.id, name: person.name, title: person.title, limit: limits[0] ?? "no limit" };
+    return [{ ...base, eligible: why === null, reason: why ?? "eligible" }];
+  });
+}
+
+/** Handing over a level, or having one more person approve before it. When an answer is due stays as it was. */
+export function hand(state: DocumentState, command: Handing, context: DecideContext): Result<DocumentEvent[]> {
+  const level = state.levels.find((one) => one.level === command.level);
+  if (!level) return no("unknown", `${state.number} has no level “${command.level}”`, "level");
+  if (state.status !== "waiting" || level.status !== "open")
+    return no("already decided", `${level.name} is ${level.status}, so there is nothing to hand over`);
+  if (command.revision !== state.revision)
+    return no("other revision", `Revision ${state.revision} has come meanwhile; look at it first`, "revision");
+  const seat = seatFor(state, level, context.actor, context.routing, context.at);
+  if (!seat.ok) return seat;
+  const rule = levelOf(state, level.level, context);
+  const adding = command.type === "add approver";
+  const allowed = adding ? rule?.mayAddApprover === true : rule !== undefined && rule.handOver !== "no";
+  if (!allowed)
+    return no(
+      "not allowed",
+      `The policy does not let ${level.name} ${adding ? "ask one more to approve" : "be handed over"}`,
+    );
+  const taker = takersOf(state, level, adding ? null : seat.value, context).find((one) => one.person === command.to);
+  if (!taker?.eligible) {
+    const name = context.routing.directory.person(command.to)?.name ?? command.to;
+    return no(
+      "not eligible",
+      `${name} cannot take it: ${taker?.reason.replace(/^not: /, "") ?? "is not among those who could"}`,
+      "to",
+    );
+  }
+  const said = { by: context.actor, comment: command.comment.trim() };
+  return adding
+    ? add(state, level, taker, said)
+    : handOver(level, rule!.handOver === "to the pool", seat.value, taker, said);
+}
+
+type Said = { by: string; comment: string };
+
+function handOver(level: LevelState, toPool: boolean, from: string, taker: Taker, said: Said): Result<DocumentEvent[]> {
+  const rest = level.pool.filter((one) => one !== from && one !== taker.person);
+  const decided = level.pool.filter((one) =>
+    level.decisions.some((decision) => (decision.inNameOf ?? decision.by) === one),
+  );
+  const later = rest.filter((one) => !decided.includes(one));
+  // In front of the others, since they may be asked by turns.
+  const pool = [...decided, taker.person, ...later];
+  const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
+  if (toPool && openSeats({ ...level, pool }).length < level.needed - approvals)
+    return no("not eligible", `${level.name} needs ${level.needed} of those it asks, so none of them can be left out`);
+  return done([{ type: "handed over", data: { level: level.level, from, to: taker.person, pool, ...said } }]);
+}
+
+function add(state: DocumentState, level: LevelState, taker: Taker, said: Said): Result<DocumentEvent[]> {
+  if (!said.comment) return no("comment required", `Say what ${taker.name} is to look at`, "comment");
+  const count = state.levels.filter((one) => one.added?.before === level.level).length + 1;
+  const data = {
+    level: `${level.level}-before-${count}`,
+    name: `Before ${level.name}`,
+    before: level.level,
+    person: taker.person,
+    ...said,
+  };
+  return done([{ type: "approver added", data }]);
+}

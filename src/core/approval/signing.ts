@@ -1,0 +1,37 @@
+import { canonical, sha256Hex } from "../records";
+import type { Level } from "../policy";
+import type { Result } from "../refusal";
+import { no } from "./chain";
+import type { DecideContext, DocumentState, Signature } from "./types";
+
+/**
+ * The hash that is signed for: SHA-256 (FIPS 180-4) of the canonical JSON (RFC 8785) of number, revision, document and the policy version it goes
+ * under. Another word anywhere in the document gives another hash.
+ */
+export function revisionHash(state: Pick<DocumentState, "number" | "revision" | "document" | "route">): string {
+  const { number, revision, document, route } = state;
+  return sha256Hex(canonical({ number, revision, document, policy: route?.policy ?? null }));
+}
+
+/** Why a signature that a level asks for is missing or not good; null where none is asked for or it is. */
+export function whyNotSigned(
+  state: DocumentState,
+  rule: Level | undefined,
+  signature: Signature | undefined,
+  context: DecideContext,
+): Result<never> | null {
+  if (!rule?.signature) return null;
+  if (!signature)
+    return no("signature required", `${rule.name} signs: type your name and prove that it is you`, "signature");
+  const name = context.routing.directory.person(context.actor)?.name ?? context.actor;
+  if (plain(signature.name) !== plain(name))
+    return no("signature", `Type your name as it is known here: ${name}`, "signature.name");
+  if (signature.documentHash !== revisionHash(state))
+    return no("other revision", "The document is another than the one that was shown; look at it again", "signature");
+  return null;
+}
+
+/** Names are compared without accents and capitals: a phone's keyboard has not every letter at hand. */
+function plain(name: string): string {
+  return name.normalize("NFKD").replace(/\p{M}/gu, "").replace(/\s+/g, " ").trim().toLocaleLowerCase("en");
+}

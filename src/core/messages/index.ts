@@ -1,0 +1,7 @@
+/** What Bandeira writes to people: on what, to whom, and in which words. */
+export { ALWAYS, OCCASIONS, RECIPIENTS, occasions, policyOccasions, recipients } from "./occasions";
+export type { Occasion, Recipient } from "./occasions";
+export { FIELDS, TemplateSchema, USUAL, fill, whyNotTemplate } from "./template";
+export type { Facts, Field, Template } from "./template";
+export { asHtml, asText } from "./html";
+export type { Action, Written } from "./html";

@@ -1,0 +1,116 @@
+import { z } from "zod";
+import { refuse, type Refusal } from "../refusal";
+import { joinWords } from "../words";
+import { occasions, type Occasion } from "./occasions";
+
+/** What a template can say of a document, each with what it stands for. A field stands in braces: {amount}. */
+export const FIELDS = {
+  number: "Number of the document",
+  title: "What it is about",
+  type: "Kind of document",
+  amount: "Amount with currency",
+  party: "Supplier or customer",
+  requester: "Who asked for it",
+  unit: "Unit it belongs to",
+  level: "Level it is at",
+  asked: "Who is asked",
+  due: "When an answer is due",
+  by: "Who did it",
+  words: "What they said",
+  why: "Why it comes to the reader",
+  recipient: "Name of the reader",
+} as const;
+export type Field = keyof typeof FIELDS;
+export type Facts = Readonly<Record<Field, string>>;
+
+export const TemplateSchema = z.strictObject({
+  occasion: z.enum(occasions),
+  subject: z.string().trim().min(1).max(150),
+  body: z.string().trim().min(1).max(4000),
+});
+/** How a message of an occasion is worded. */
+export type Template = z.infer<typeof TemplateSchema>;
+
+const PLACE = /\{([^{}]*)\}/g;
+
+/** What is wrong with a template: fields that do not exist, and braces left open. */
+export function whyNotTemplate(template: Template): Refusal[] {
+  return (["subject", "body"] as const).flatMap((part) => {
+    const text = template[part];
+    const unknown = [...text.matchAll(PLACE)].map((found) => found[1]!).filter((name) => !(name in FIELDS));
+    const loose = /[{}]/.test(text.replace(PLACE, ""));
+    return [
+      ...(unknown.length > 0
+        ? [
+            refuse(
+              "unknown field",
+              `There is no field ${joinWords(
+                unknown.map((name) => `{${name}}`),
+                "or",
+              )}; pick one from the list`,
+              part,
+            ),
+          ]
+        : []),
+      ...(loose ? [refuse("invalid", "A brace stands alone; a field is written like {amount}", part)] : []),
+    ];
+  });
+}
+
+/**
+ * A template with its fields filled in, as plain text. A line of which every field is empty is left out, so that a message says nothing about nothing.
+ * @example fill("{number} waits", { number: "PO-00012", ... }) // "PO-00012 waits"
+ */
+export function fill(text: string, facts: Facts): string {
+  const lines = text.split("\n").flatMap((line) => {
+    const fields = [...line.matchAll(PLACE)].map((found) => facts[found[1] as Field] ?? "");
+    if (fields.length > 0 && fields.every((value) => value === "")) return [];
+    // An empty field goes with the comma before it.
+    return [
+      line.replace(
+        /(, )?\{([^{}]*)\}/g,
+        (_, comma: string | undefined, name: Field) => facts[name] && `${comma ?? ""}${facts[name]}`,
+      ),
+    ];
+  });
+  return lines
+    .join("\n")
+    .replace(/\n{3,}/g, "\n\n")
+    .trim();
+}
+
+/** The wording before anybody has written another. */
+export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
+  submitted: {
+    subject: "{number} is submitted: {title}",
+    body: "{requester} has submitted {title}, {amount}, {party}.\nIt goes first to {asked}.",
+  },
+  opened: {
+    subject: "{number} waits for your decision: {title}, {amount}",
+    body: "{title}, {amount}, {party}, asked for by {requester}, {unit}.\n{why}\nAn answer is due {due}.",
+  },
+  approved: {
+    subject: "{number} is approved: {title}",
+    body: "{title}, {amount}, is approved.\n{by} had the last word.\n“{words}”",
+  },
+  "sent back": {
+    subject: "{number} came back: {title}",
+    body: "{by} sent back {title}, {amount}, to be corrected.\n“{words}”",
+  },
+  declined: { subject: "{number} is declined: {title}", body: "{title}, {amount}, is declined by {by}.\n“{words}”" },
+  "handed over": {
+    subject: "{number} was handed over to you: {title}, {amount}",
+    body: "{by} handed {level} over: {title}, {amount}, asked for by {requester}.\n“{words}”\nAn answer is due {due}.",
+  },
+  overdue: { subject: "{number} is late: {title}", body: "{title}, {amount}: {asked} did not answer in time.\n{why}" },
+  reminder: {
+    subject: "{number} waits for a decision: {title}",
+    body: "{title}, {amount}, waits for {asked}.\n{why}\n“{words}”\nAn answer is due {due}.",
+  },
+  question: { subject: "A question about {number}: {title}", body: "{by} asks about {title}, {amount}:\n“{words}”" },
+  answer: { subject: "An answer about {number}: {title}", body: "{by} answers about {title}, {amount}:\n“{words}”" },
+  lapse: {
+    subject: "{number}: approved by lapse of time",
+    body: "{title}, {amount}: nobody answered as {level} in time, and by the policy that counts as approval.\n{asked} did not decide. It is marked so on its record.",
+  },
+};

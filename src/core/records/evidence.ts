@@ -1,0 +1,150 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, hexToBytes } from "@noble/hashes/utils.js";
+import { canonical } from "./canonical";
+import { sha256Hex, verifyEvent, type ChainedEvent } from "./chain";
+import { isConsistent, isInTree, leafHash } from "./merkle";
+
+export const EVIDENCE_FORMAT = "bandeira-evidence-1";
+
+/** A checkpoint as it is kept elsewhere: the root of the first `size` events of a log. */
+export type CheckpointFile = { size: number; root: string; lastHash: string; at: string };
+
+/** What is in an evidence file, and the SHA-256 of each. */
+export type EvidenceManifest = {
+  format: typeof EVIDENCE_FORMAT;
+  document: string;
+  number: string;
+  organisation: string;
+  made: string;
+  files: Record<string, string>;
+};
+
+/** Where the events of a document stand in the log: a path for each to the head, and the head beside the last checkpoint. */
+export type EvidenceProof = {
+  head: { size: number; root: string };
+  checkpoint: CheckpointFile | null;
+  /** Hashes that prove that the checkpoint is of the beginning of the same log. */
+  consistency: string[];
+  events: { seq: number; hash: string; path: string[] }[];
+};
+
+/** The files of an evidence file by their names. */
+export type Evidence = ReadonlyMap<string, Uint8Array>;
+/** What is wrong, and in which file. */
+export type EvidenceProblem = { file: string; what: string };
+
+/**
+ * Verifies an evidence file by itself: every file against the manifest, every event against its hash, the events against each other, and all of them
+ * against the Merkle root of the log. docs/formats/evidence.md says the same in words.
+ * @param kept a checkpoint that was kept elsewhere, by which the file is tied to one log and no other
+ * @returns everything that is wrong; empty when nothing is
+ */
+export function verifyEvidence(files: Evidence, kept: CheckpointFile | null = null): EvidenceProblem[] {
+  const problems: EvidenceProblem[] = [];
+  const say = (file: string, what: string) => problems.push({ file, what });
+  try {
+    look(files, kept, say);
+  } catch (error) {
+    say("the file", `is not laid out as evidence is: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  return problems;
+}
+
+function look(files: Evidence, kept: CheckpointFile | null, say: Say): void {
+  const manifest = read<EvidenceManifest>(files, "manifest.json", say);
+  if (!manifest) return;
+  if (manifest.format !== EVIDENCE_FORMAT) say("manifest.json", `its format is not ${EVIDENCE_FORMAT}`);
+  for (const [name, hash] of Object.entries(manifest.files ?? {})) {
+    const bytes = files.get(name);
+    if (!bytes) say(name, "is missing");
+    else if (bytesToHex(sha256(bytes)) !== hash) say(name, "is not what the manifest has the hash of");
+  }
+  for (const name of files.keys())
+    if (name !== "manifest.json" && !(name in (manifest.files ?? {}))) say(name, "is not in the manifest");
+  const events = read<ChainedEvent[]>(files, "events.json", say) ?? [];
+  const proof = read<EvidenceProof>(files, "proof.json", say);
+  checkEvents(events, manifest.document, say);
+  if (proof) checkProof(events, proof, kept, say);
+  checkRecord(files, events, say);
+}
+
+type Say = (file: string, what: string) => void;
+
+function read<T>(files: Evidence, name: string, say: Say): T | null {
+  const bytes = files.get(name);
+  if (!bytes) {
+    say(name, "is missing");
+    return null;
+  }
+  try {
+    return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) as T;
+  } catch {
+    say(name, "is not JSON in UTF-8");
+    return null;
+  }
+}
+
+function checkEvents(events: readonly ChainedEvent[], document: string, say: Say): void {
+  if (events.length === 0) say("events.json", "has no event");
+  let seq = 0;
+  events.forEach((event, index) => {
+    const name = `event ${event.seq}`;
+    if (event.stream !== `document:${document}`) say("events.json", `${name} is of ${event.stream}, another document`);
+    if (event.version !== index + 1)
+      say(
+        "events.json",
+        `event ${index + 1} of the document is missing or moved: the next one is number ${event.version}`,
+      );
+    if (!(event.seq > seq)) say("events.json", `${name} is out of order`);
+    if (!verifyEvent(event)) say("events.json", `${name}: its content does not give its hash`);
+    seq = event.seq;
+  });
+}
+
+function checkProof(
+  events: readonly ChainedEvent[],
+  { head, checkpoint, consistency, events: proven }: EvidenceProof,
+  kept: CheckpointFile | null,
+  say: Say,
+): void {
+  const bytes = (hex: string) => (/^[0-9a-f]{64}$/.test(hex) ? hexToBytes(hex) : new Uint8Array(0));
+  for (const event of events) {
+    const own = proven?.find((one) => one.seq === event.seq);
+    const good =
+      own?.hash === event.hash &&
+      isInTree(leafHash(bytes(event.hash)), event.seq - 1, head.size, own.path.map(bytes), bytes(head.root));
+    if (!good) say("proof.json", `event ${event.seq} is not in the log with the root ${head.root}`);
+  }
+  if (checkpoint) {
+    const one = isConsistent(
+      checkpoint.size,
+      head.size,
+      bytes(checkpoint.root),
+      bytes(head.root),
+      consistency.map(bytes),
+    );
+    if (!one) say("proof.json", `the checkpoint over ${checkpoint.size} events is of another log`);
+  }
+  if (!kept) return;
+  if (kept.size !== checkpoint?.size)
+    say(
+      "proof.json",
+      `the file is proven to a checkpoint over ${checkpoint?.size ?? 0} events, and the one kept is over ${kept.size}`,
+    );
+  else if (kept.root !== checkpoint.root)
+    say("proof.json", "the checkpoint is not the one that was kept: this is another log");
+}
+
+type Recorded = { events: ChainedEvent[]; contentHash: string; [key: string]: unknown };
+
+function checkRecord(files: Evidence, events: readonly ChainedEvent[], say: Say): void {
+  const record = read<Recorded>(files, "record.json", say);
+  if (!record) return;
+  const { contentHash, ...content } = record;
+  try {
+    if (sha256Hex(canonical(content)) !== contentHash) say("record.json", "its content does not give its hash");
+    if (canonical(record.events) !== canonical(events)) say("record.json", "has other events than events.json");
+  } catch {
+    say("record.json", "cannot be written in canonical form");
+  }
+}

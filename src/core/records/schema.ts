@@ -1,0 +1,55 @@
+import { z } from "zod";
+import { EVIDENCE_FORMAT } from "./evidence";
+
+const Hash = z
+  .string()
+  .regex(/^[0-9a-f]{64}$/)
+  .meta({ description: "SHA-256 in lower-case hexadecimal digits" });
+
+/** One event as it is chained in the log; `data` is canonical JSON text, as it was written. */
+export const ChainedEventSchema = z.strictObject({
+  seq: z.int().positive().meta({ description: "Number of the event in the whole log" }),
+  time: z.iso.datetime(),
+  stream: z.string().meta({ description: "document:<id>" }),
+  version: z.int().positive().meta({ description: "Number of the event in its stream, without a gap" }),
+  type: z.string(),
+  actor: z.string().meta({ description: "Who did it: the id of a person, or system" }),
+  inNameOf: z.string().nullable().meta({ description: "In whose name, if not their own" }),
+  command: z.string(),
+  data: z.string().meta({ description: "What happened, as canonical JSON text (RFC 8785)" }),
+  previous: Hash,
+  hash: Hash,
+});
+
+/** The record of a document as it stands in an evidence file. */
+export const RecordSchema = z
+  .strictObject({
+    format: z.literal("bandeira-record-1"),
+    number: z.string(),
+    status: z.enum(["draft", "waiting", "sent back", "approved", "declined", "withdrawn", "lapsed"]),
+    holds: z.array(z.string()).meta({ description: "Reasons of the holds that are on it" }),
+    state: z.looseObject({
+      id: z.string(),
+      revision: z.int().positive(),
+      document: z.looseObject({ documentType: z.string(), requester: z.string(), date: z.string() }),
+      route: z
+        .looseObject({})
+        .nullable()
+        .meta({ description: "Where it went and why: policy, measure, section, band, levels, people" }),
+      levels: z.array(z.looseObject({ level: z.string(), status: z.string(), decisions: z.array(z.looseObject({})) })),
+      holds: z.array(z.looseObject({ code: z.string(), reason: z.string() })),
+    }),
+    policy: z.looseObject({ version: z.int().positive(), hash: Hash }).nullable(),
+    people: z.record(z.string(), z.string()).meta({ description: "Names by id, of everybody who appears" }),
+    events: z.array(ChainedEventSchema).min(1),
+    contentHash: Hash.meta({ description: "SHA-256 of the canonical JSON of everything else in the record" }),
+  })
+  .meta({ description: `The record of one document, as record.json in an evidence file (${EVIDENCE_FORMAT})` });
+
+/** A checkpoint as it is exported and kept elsewhere. */
+export const CheckpointSchema = z.strictObject({
+  size: z.int().positive().meta({ description: "How many events it covers, from the first" }),
+  root: Hash.meta({ description: "Root of the Merkle tree over their hashes (RFC 6962)" }),
+  lastHash: Hash.meta({ description: "Hash of the last of them" }),
+  at: z.iso.datetime(),
+});

@@ -1,0 +1,154 @@
+import type { ToCurrency } from "../conditions";
+import { documentType, type AnyDocument, type Looking } from "../documents";
+import { convert, type Money } from "../money";
+import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
+import type { Level, Policy, Quorum } from "../policy";
+import type { RoutedLevel, RoutingContext } from "./types";
+
+/** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
+export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
+
+/** The same under the policy's rule for one's own documents: `passed` says why nobody is asked at all, `counts` that this is an approval. */
+export type PeopleFor = LevelPeople & { passed?: string; counts?: true };
+
+/**
+ * The people a level asks at a moment under a policy. Where only the requester could decide, the policy's rule for that applies: the next level,
+ * a substitute, the requester's manager, or the requester's own limit.
+ * @param amount what the document comes to in the policy's currency; null when that is not known
+ * @param excluded people who may not decide at this level, each with the reason
+ */
+export function peopleFor(
+  policy: Pick<Policy, "selfApproval">,
+  level: Level,
+  document: AnyDocument,
+  amount: Money | null,
+  context: RoutingContext,
+  excluded: Subject["excluded"] = [],
+): PeopleFor {
+  // The system verifies by itself; nobody is asked.
+  if (level.kind === "check") return { candidates: [], needed: 0, pool: [], inTurn: false };
+  return peopleUnder(policy, level, subjectOf(document, amount, context), context.directory, context.at, excluded);
+}
+
+/** The same for what is known of a document before there is one. */
+export function peopleUnder(
+  policy: Pick<Policy, "selfApproval">,
+  level: Pick<Level, "approvers" | "quorum">,
+  own: Subject,
+  directory: Directory,
+  at: string,
+  excluded: Subject["excluded"] = [],
+): PeopleFor {
+  const subject = excluded.length > 0 ? { ...own, excluded: [...own.excluded, ...excluded] } : own;
+  const people = peopleAsked(level, subject, directory, at);
+  const { rule, substitute } = policy.selfApproval;
+  if (rule === "hold" || !people.blocked || !isOwn(people, own)) return people;
+  const instead = (approvers: Level["approvers"]): PeopleFor => {
+    const found = peopleAsked({ approvers, quorum: { kind: "one" } }, subject, directory, at);
+    return { ...found, candidates: [...people.candidates, ...found.candidates] };
+  };
+  const { blocked: _, ...free } = people;
+  switch (rule) {
+    case "next level":
+      return { ...free, passed: "only the requester could approve, and the policy then lets the next level decide" };
+    case "substitute":
+      return substitute ? instead({ kind: "people", people: [substitute] }) : people;
+    case "manager":
+      return instead({ kind: "manager", up: 1 });
+    case "own limit": {
+      const { amount, requester, documentType: type, toCurrency } = subject;
+      const limit = amount ? coverage(requester, type, amount, directory, toCurrency) : null;
+      if (limit?.outcome !== "covers") return people;
+      const passed = `only the requester could approve, and the policy counts their own limit as the approval: ${limit.reason}`;
+      return { ...free, passed, counts: true };
+    }
+  }
+}
+
+/** Whether everybody whom the level names has the document as their own. */
+function isOwn({ candidates }: LevelPeople, { requester, excluded }: Subject): boolean {
+  const named = candidates.filter((one) => !one.inNameOf);
+  const theirs = (person: string) => person === requester || excluded.some((one) => one.person === person);
+  return named.length > 0 && named.every((one) => theirs(one.person));
+}
+
+/** Whom a level asks for what is known of a document before there is one. */
+export function peopleAsked(
+  level: Pick<Level, "approvers" | "quorum">,
+  subject: Subject,
+  directory: Directory,
+  at: string,
+): LevelPeople {
+  const resolved = whoMayDecide(level.approvers, subject, directory, at);
+  const { candidates, seats, away, inTurn, gap } = resolved;
+  // Everyone means everyone: somebody who is away is still one of them.
+  const asked = level.quorum.kind === "all" ? seats.length + away.length : seats.length;
+  const needed = inTurn ? Math.max(1, seats.length) : neededFor(level.quorum, asked);
+  const possible = mostDeciders(seats, candidates);
+  const people = { candidates, needed, pool: [...seats, ...away], inTurn };
+  if (!gap && possible >= needed && possible > 0) return people;
+  return { ...people, blocked: gap ?? whyTooFew(resolved, possible, needed) };
+}
+
+function whyTooFew({ candidates, seats, away }: Resolved, possible: number, needed: number): string {
+  if (seats.length === 0) return candidates.map((one) => `${one.name} ${one.reason.replace(/^not: /, "")}`).join(", ");
+  const twice = seats.length > possible ? ", since nobody counts twice" : "";
+  const absent = away.length > 0 ? `, ${away.length} away` : "";
+  return `${possible} of ${needed} needed are eligible${twice}${absent}`;
+}
+
+/**
+ * How many approvals a quorum asks for out of so many eligible people: a majority is more than half of them. Never less than one.
+ * @example neededFor({ kind: "majority" }, 4) // 3
+ */
+export function neededFor(quorum: Quorum, eligible: number): number {
+  switch (quorum.kind) {
+    case "one":
+      return 1;
+    case "all":
+      return Math.max(1, eligible);
+    case "majority":
+      return Math.floor(eligible / 2) + 1;
+    case "n":
+      return quorum.n;
+  }
+}
+
+/**
+ * What of a document decides who may approve it; besides its requester, the one on whose behalf it is can never decide.
+ * @param amount what it comes to in the policy's currency, which limits and caps are compared with
+ */
+export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
+  const type = documentType(document.documentType);
+  return {
+    requester: askerOf(document),
+    unit: document.unit,
+    documentType: document.documentType,
+    amount,
+    toCurrency: converter(document, context),
+    excluded: [
+      ...(document.onBehalfOf ? [{ person: document.requester, reason: "entered it" }] : []),
+      ...type.interested(document),
+      ...(document.editedBy ? [{ person: document.editedBy, reason: "edited it last" }] : []),
+    ],
+    concerns: type.concerns(document),
+    named: type.named(document),
+  };
+}
+
+/** Whose document it is: the one on whose behalf it was entered, else the one who entered it. */
+export function askerOf(document: Pick<AnyDocument, "requester" | "onBehalfOf">): string {
+  return document.onBehalfOf ?? document.requester;
+}
+
+/** What facts, measures and remarks about a document look at: what is around it, and the rates of its date. */
+export function lookingFrom(document: AnyDocument, context: Pick<RoutingContext, "rates" | "around">): Looking {
+  return { around: context.around ?? {}, toCurrency: converter(document, context) };
+}
+
+export function converter(document: AnyDocument, context: Pick<RoutingContext, "rates">): ToCurrency {
+  return (amount, currency) => {
+    const converted = convert(amount, currency, document.date, context.rates);
+    return converted.ok ? converted.money : null;
+  };
+}

@@ -1,0 +1,6 @@
+/** Sampling for tests of control: how many, which ones, and what the result says of all. */
+export { LARGEST_SAMPLE, atMost, sampleSize, upperLimit } from "./size";
+export { drawn, selectAtRandom, selectByValue } from "./select";
+export type { Item } from "./select";
+export { conclude } from "./conclude";
+export type { Conclusion } from "./conclude";

@@ -1,0 +1,66 @@
+import type { ToldEvent } from "../approval";
+import type { Names, Said } from "./tell";
+
+type OfCourse = Extract<
+  ToldEvent,
+  {
+    type:
+      | "asked"
+      | "answered"
+      | "handed over"
+      | "approver added"
+      | "returned"
+      | "approval counted"
+      | "reminded by requester";
+  }
+>;
+
+/** What people say and do to each other on the way, beside deciding, as it reads in the thread. */
+export function tellOfCourse(event: OfCourse, levelName: (id: string) => string, names: Names): Said {
+  const who = event.actorName;
+  switch (event.type) {
+    case "asked":
+      return {
+        who,
+        did: `asked ${names(event.data.to)}; the time to decide runs on.`,
+        comment: event.data.text,
+        weight: "said",
+      };
+    case "answered":
+      return { who, did: "answered.", comment: event.data.text, weight: "said" };
+    case "handed over": {
+      const { level, from, to, by, comment } = event.data;
+      const whose = from === by ? "" : `, in the name of ${names(from)}`;
+      return { who, did: `handed ${levelName(level)} over to ${names(to)}${whose}.`, comment, weight: "said" };
+    }
+    case "approver added": {
+      const { person, before, comment } = event.data;
+      return { who, did: `asked ${names(person)} to approve before ${levelName(before)}.`, comment, weight: "said" };
+    }
+    case "returned": {
+      const { level, to, inNameOf, comment } = event.data;
+      const whose = inNameOf ? `, in the name of ${names(inNameOf)}` : "";
+      return {
+        who,
+        did: `sent it back to ${levelName(to)} as ${levelName(level)}${whose}; what was decided from there on is asked anew.`,
+        comment,
+        weight: "said",
+      };
+    }
+    case "approval counted": {
+      const { level, by, countedFrom } = event.data;
+      return {
+        who: levelName(level),
+        did: `counts the approval that ${names(by)} gave as ${levelName(countedFrom)}.`,
+        weight: "quiet",
+      };
+    }
+    case "reminded by requester":
+      return {
+        who,
+        did: `reminded ${event.data.to.map(names).join(", ")}.`,
+        comment: event.data.text,
+        weight: "quiet",
+      };
+  }
+}
