@@ -15,6 +15,8 @@ export type App = {
   demo: boolean;
   /** Ids of what is logged without a command; drawn at random unless a generator gives its own. */
   newId?: () => string;
+  /** Nobody is written to: while history is made up, or a file is taken in that is told of as a whole. */
+  quiet?: boolean;
   /** Lets the work that follows a command begin: steps after an approval. Absent where it is begun by hand. */
   kick?: () => void;
 };

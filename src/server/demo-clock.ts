@@ -3,7 +3,10 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { append } from "./log/log";
+import { lookAtRouting } from "./ledger/work";
 import { project } from "./log/projection";
+import { sendDigests, tellAbsences } from "./messages/by-time";
+import { fireTimers, nextDue, type NextDue } from "./time/timers";
 
 const FURTHEST_DAYS = 800;
 
@@ -20,6 +23,7 @@ export function moveClock(app: App, actor: Person, to: string, command: string):
     return { ok: false, refusals: [refuse("past", "The clock can be moved forward only; choose a later time", "to")] };
   if (Date.parse(target) - Date.parse(now) > FURTHEST_DAYS * 86_400_000)
     return { ok: false, refusals: [refuse("too far", `Move it by ${FURTHEST_DAYS} days at most`, "to")] };
+  passTime(app, target, move);
   app.db
     .transaction(() => {
       // The event carries the new time, so that the log goes on from there after a restart too.
@@ -28,5 +32,24 @@ export function moveClock(app: App, actor: Person, to: string, command: string):
     })
     .immediate();
   move(target);
+  app.kick?.();
   return { ok: true, value: { now: app.clock.now() } };
+}
+
+/** What comes next in a demonstration, for whoever may move its clock; null when nothing is planned. */
+export function comingUp(app: App, reader: Person): Result<NextDue | null> {
+  const refusal = authorise(reader, "clock.move");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  return { ok: true, value: app.demo ? nextDue(app) : null };
+}
+
+/** What is planned until then happens at its own moment, one thing after the other, as if the time had gone by. */
+function passTime(app: App, target: string, move: (to: string) => void): void {
+  for (let next = nextDue(app); next && next.at <= target; next = nextDue(app)) {
+    move(next.at);
+    fireTimers(app);
+    lookAtRouting(app);
+    tellAbsences(app);
+    sendDigests(app);
+  }
 }

@@ -9,3 +9,12 @@ export function projectRoot(): string {
 export function dataFolder(): string {
   return path.resolve(projectRoot(), process.env.BANDEIRA_DATA ?? "data");
 }
+
+/** Where people reach Bandeira, for links in messages: `BANDEIRA_ADDRESS`, else this machine. */
+export function publicAddress(): string {
+  return (process.env.BANDEIRA_ADDRESS ?? `http://localhost:${process.env.PORT ?? 4310}`).replace(/\/+$/, "");
+}
+
+export function documentAddress(id: string): string {
+  return `${publicAddress()}/documents/${id}`;
+}

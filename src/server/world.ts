@@ -34,17 +34,17 @@ export function directoryAt(register: Register, at: string): Directory {
   return directoryOf(asOf(register, at));
 }
 
+// One statement, since it is asked several times for every document that is taken in.
 function lastTouch(db: Db): number {
-  const last = (stream: string) =>
-    (statement(db, "SELECT seq FROM event WHERE stream = ? ORDER BY version DESC LIMIT 1").pluck().get(stream) as
-      number | undefined) ?? 0;
-  const policies = statement(
+  return statement(
     db,
-    "SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream >= 'policy:' AND stream < 'policy;'",
+    `SELECT MAX(
+       COALESCE((SELECT seq FROM event WHERE stream = 'organisation' ORDER BY version DESC LIMIT 1), 0),
+       COALESCE((SELECT seq FROM event WHERE stream = 'rates' ORDER BY version DESC LIMIT 1), 0),
+       COALESCE((SELECT MAX(seq) FROM event WHERE stream >= 'policy:' AND stream < 'policy;'), 0))`,
   )
     .pluck()
     .get() as number;
-  return Math.max(last("organisation"), last("rates"), policies);
 }
 
 function readRegister(db: Db): Register {

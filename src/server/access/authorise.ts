@@ -10,6 +10,7 @@ export type Action =
   | "documents.edit"
   | "documents.withdraw"
   | "documents.decide"
+  | "documents.talk"
   | "documents.reroute"
   | "holds.read"
   | "holds.place"
@@ -43,6 +44,12 @@ export type Action =
   | "access.own"
   | "access.manage"
   | "log.verify"
+  | "log.read"
+  | "log.checkpoint"
+  | "samples.read"
+  | "samples.write"
+  | "report.read"
+  | "views.own"
   | "live";
 
 /** What an action is about, where that matters. */
@@ -74,6 +81,11 @@ const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
   "policies.write": ["controller"],
   "policies.review": ["reviewer"],
   "policies.comment": ["controller", "reviewer"],
+  "log.read": ["controller", "reviewer", "administrator", "auditor"],
+  "log.checkpoint": ["controller", "administrator"],
+  "samples.read": ["controller", "reviewer", "auditor"],
+  "samples.write": ["controller", "reviewer"],
+  "report.read": ["controller", "reviewer", "auditor"],
   "people.export": ["controller", "administrator", "auditor"],
   "people.write": ["administrator"],
   "roles.write": ["administrator"],
@@ -109,6 +121,7 @@ export function authorise(person: Person | null, action: Action, subject: Subjec
     case "documents.read":
       return mayRead(person, subject) ? null : refuse("forbidden", "You have no part in this document");
     case "documents.decide":
+    case "documents.talk":
       return mayRead(person, subject)
         ? onlyPeopleWhoAct(person)
         : refuse("forbidden", "You have no part in this document");

@@ -2,7 +2,7 @@ import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
 
-/** What is logged of access: sign-ins and refusals, sessions ended, passwords and codes changed, private details opened. */
+/** What is logged of access: sign-ins and refusals, sessions ended, passwords and codes changed, private details opened, documents read. */
 export type AccessEvent =
   | { type: "signed in"; data: { how: SignInHow; device: string } }
   | { type: "sign-in refused"; data: { why: string; device: string } }
@@ -14,7 +14,9 @@ export type AccessEvent =
   | { type: "one-time codes switched off"; data: Record<string, never> }
   | { type: "invited"; data: { until: string } }
   | { type: "private detail changed"; data: { field: string; before: string; after: string } }
-  | { type: "private detail opened"; data: { field: string } };
+  | { type: "private detail opened"; data: { field: string } }
+  /** Where the organisation has reading noted. */
+  | { type: "read"; data: { document: string; what: "document" | "record" | "evidence" } };
 
 export type SignInHow = "password" | "password and code" | "chosen in the demonstration";
 

@@ -233,9 +233,10 @@ describe("versions of a policy", () => {
   });
   it("a version that uses what is not carried out yet does not go to the reviewer", () => {
     const app = testApp();
-    const policy = { ...versionsOf(app, "purchase-orders")[0]!.policy, repeatedApprover: "count once" as const };
+    const { policy: sound } = versionsOf(app, "purchase-orders")[0]!;
+    const policy = { ...sound, measure: { kind: "increasePercent" as const } };
     expect(() => reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "", from: "2026-03-11" })).toThrow(
-      "“count once” is not carried out by this version",
+      "measuring by increasePercent is not carried out by this version",
     );
   });
 });

@@ -18,13 +18,14 @@ import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { append, doneBefore } from "../log/log";
-import { project, readState } from "../log/projection";
+import { announce } from "../messages/announce";
 import { readWorld, routingFor } from "../world";
 import { aroundOf } from "./around";
+import { projectDocument, readState } from "./projection";
 import { onItsAccount, whyNotTaken } from "./taken";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
-type OfSystem = "look again" | "release by step" | "finish step" | "fail step";
+type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "fail step";
 export type PersonCommand = Exclude<DocumentCommand, { type: "draft" | OfSystem }>;
 export type SystemCommand = Extract<DocumentCommand, { type: OfSystem }>;
 
@@ -37,6 +38,11 @@ const ACTION: Record<PersonCommand["type"], Action> = {
   approve: "documents.decide",
   decline: "documents.decide",
   "send back": "documents.decide",
+  "hand over": "documents.decide",
+  "add approver": "documents.decide",
+  ask: "documents.talk",
+  answer: "documents.talk",
+  remind: "documents.edit",
   "place hold": "holds.place",
   "release hold": "holds.release",
   "retry step": "steps.manage",
@@ -44,7 +50,7 @@ const ACTION: Record<PersonCommand["type"], Action> = {
 };
 
 /** The event by which each command is known to have been carried out. */
-const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"]> = {
+const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"] | readonly DocumentEvent["type"][]> = {
   "save draft": "draft saved",
   submit: "submitted",
   revise: "revised",
@@ -52,7 +58,12 @@ const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"]> = {
   reroute: "rerouted",
   approve: "approval given",
   decline: "approval refused",
-  "send back": "sent back",
+  "send back": ["sent back", "returned"],
+  "hand over": "handed over",
+  "add approver": "approver added",
+  ask: "asked",
+  answer: "answered",
+  remind: "reminded by requester",
   "place hold": "hold placed",
   "release hold": "hold released",
   "retry step": "step retried",
@@ -229,18 +240,21 @@ function carryOut(
   const at = app.clock.now();
   const events: DocumentEvent[] = [];
   let now = state;
-  for (const command of commands) {
+  for (const [index, command] of commands.entries()) {
     const document = "document" in command ? command.document : now!.document;
     const looks = LOOKS_AROUND.has(command.type);
     const result = decide(now, command, contextFor(app, actor, at, now, document, looks));
     if (!result.ok) return result;
     events.push(...result.value);
-    now = result.value.reduce((before, event) => evolve(before, event, at), now);
+    if (index < commands.length - 1) now = result.value.reduce((before, event) => evolve(before, event, at), now);
   }
   if (events.length === 0) return { ok: true, value: state! };
-  const { id } = now!;
-  project(app.db, append(app.db, `document:${id}`, events, { actor, at, command: commandId }));
-  return { ok: true, value: now! };
+  const first = events[0]!;
+  const id = first.type === "drafted" ? first.data.id : state!.id;
+  const written = append(app.db, `document:${id}`, events, { actor, at, command: commandId });
+  const after = projectDocument(app.db, written, state);
+  announce(app, after, events);
+  return { ok: true, value: after };
 }
 
 /** What `decide` may look at; the surroundings are looked up only where they can matter. */

@@ -1,10 +1,10 @@
-import { acceptedOf, activeHolds, evolve, isCleared, levelsWaitingFor, nextStep } from "@/core/approval";
+import { acceptedOf, activeHolds, evolve, hasLapsed, isCleared, levelsWaitingFor, nextStep } from "@/core/approval";
 import type { DocumentEvent, DocumentState } from "@/core/approval";
 import { weekdaysBetween } from "@/core/calendar";
 import type { Facts } from "@/core/conditions";
 import { documentType, invoiceTotals, measuresOf, plainNumber, type Looking } from "@/core/documents";
 import type { Money } from "@/core/money";
-import { canonical, type ChainedEvent } from "@/core/records";
+import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 
@@ -18,20 +18,29 @@ export const DOCUMENT_TABLES = [
   "claim_receipt",
   "hold",
   "job",
+  "timer",
+  "question",
   "waiting",
   "reader",
 ] as const;
 
-/** Folds the events of one document that follow each other, and writes once what is read of it. */
-export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
+/**
+ * Folds the events of one document that follow each other, and writes once what is read of it. Gives the state they lead to.
+ * @param before the state as it is stored; null for a document that is new
+ */
+export function projectDocument(
+  db: Db,
+  events: readonly ChainedEvent[],
+  before: DocumentState | null = readState(db, events.at(-1)!.stream.slice("document:".length)),
+): DocumentState {
   const last = events.at(-1)!;
-  const before = readState(db, last.stream.slice("document:".length));
   const after = events.reduce<DocumentState | null>(
     (state, event) =>
       evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
     before,
   );
   write(db, after!, before, last.time);
+  return after!;
 }
 
 export function readState(db: Db, id: string): DocumentState | null {
@@ -39,22 +48,32 @@ export function readState(db: Db, id: string): DocumentState | null {
   return stored ? (JSON.parse(stored) as DocumentState) : null;
 }
 
+// An update touches the indexes of what has changed alone; replacing the row would write them all anew.
+const CHANGED =
+  `number type status held lapsed cleared title party requester on_behalf_of unit currency net gross date refers compared policy
+  policy_version section band revision created_at submitted_at closed_at updated_at`
+    .split(/\s+/)
+    .map((column) => `${column} = excluded.${column}`)
+    .join(", ");
+
 function write(db: Db, state: DocumentState, before: DocumentState | null, at: string): void {
   const { document, route } = state;
   const { documentType: type } = document;
   const headline = documentType(type).headline(acceptedOf(state));
   statement(
     db,
-    `INSERT OR REPLACE INTO document (id, number, type, status, held, cleared, title, party, requester, on_behalf_of, unit, currency, net, gross,
+    `INSERT INTO document (id, number, type, status, held, lapsed, cleared, title, party, requester, on_behalf_of, unit, currency, net, gross,
        date, refers, compared, policy, policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at)
-     VALUES (@id, @number, @type, @status, @held, @cleared, @title, @party, @requester, @onBehalfOf, @unit, @currency, @net, @gross,
-       @date, @refers, @compared, @policy, @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at)`,
+     VALUES (@id, @number, @type, @status, @held, @lapsed, @cleared, @title, @party, @requester, @onBehalfOf, @unit, @currency, @net, @gross,
+       @date, @refers, @compared, @policy, @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at)
+     ON CONFLICT (id) DO UPDATE SET ${CHANGED}`,
   ).run({
     id: state.id,
     number: state.number,
     type,
     status: state.status,
     held: activeHolds(state).length > 0 ? 1 : 0,
+    lapsed: hasLapsed(state) ? 1 : 0,
     cleared: isCleared(state) ? 1 : 0,
     title: headline.title,
     party: headline.party,
@@ -81,7 +100,7 @@ function write(db: Db, state: DocumentState, before: DocumentState | null, at: s
     db,
     `INSERT INTO document_state (id, state, summary) VALUES (?, ?, ?)
      ON CONFLICT (id) DO UPDATE SET state = excluded.state, summary = excluded.summary`,
-  ).run(state.id, canonical(state), canonical(summaryOf(state)));
+  ).run(state.id, JSON.stringify(state), JSON.stringify(summaryOf(state)));
   if (!before)
     statement(
       db,
@@ -181,16 +200,15 @@ function writeOfType(db: Db, state: DocumentState, before: DocumentState | null)
 
 function writeParts(db: Db, state: DocumentState, before: DocumentState | null): void {
   if (before) statement(db, "DELETE FROM waiting WHERE document = ?").run(state.id);
-  const wait = statement(db, "INSERT INTO waiting (document, level, person, since) VALUES (?, ?, ?, ?)");
+  const wait = statement(db, "INSERT INTO waiting (document, level, person, since, due) VALUES (?, ?, ?, ?, ?)");
   const people = new Set(state.levels.flatMap((level) => level.pool));
   for (const person of people) {
-    for (const level of levelsWaitingFor(state, person)) wait.run(state.id, level.level, person, level.openedAt);
+    for (const level of levelsWaitingFor(state, person))
+      wait.run(state.id, level.level, person, level.openedAt, level.due ?? null);
   }
   const read = statement(db, "INSERT OR IGNORE INTO reader (document, person) VALUES (?, ?)");
-  const { requester, onBehalfOf } = state.document;
-  const spoke = state.levels.flatMap((level) => level.decisions.map((decision) => decision.by));
-  for (const person of [requester, ...(onBehalfOf ? [onBehalfOf] : []), ...people, ...spoke, ...toldPeople(state)])
-    read.run(state.id, person);
+  const known = new Set(before ? readersOf(before) : []);
+  for (const person of new Set(readersOf(state))) if (!known.has(person)) read.run(state.id, person);
   if (before?.holds.length) statement(db, "DELETE FROM hold WHERE document = ?").run(state.id);
   const hold = statement(
     db,
@@ -215,6 +233,38 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
       state.status === "waiting" ? 1 : 0,
     );
   writeJob(db, state, before);
+  writeTimers(db, state, before);
+  writeQuestions(db, state, before);
+}
+
+/** Everybody who has a part in a document now: those it is from, was put before or spoke on it, who is told, and who was asked a question. */
+function readersOf(state: DocumentState): string[] {
+  const { requester, onBehalfOf } = state.document;
+  return [
+    requester,
+    ...(onBehalfOf ? [onBehalfOf] : []),
+    ...state.levels.flatMap((level) => [...level.pool, ...level.decisions.map((decision) => decision.by)]),
+    ...toldPeople(state),
+    ...(state.questions?.map((question) => question.to) ?? []),
+  ];
+}
+
+function writeQuestions(db: Db, state: DocumentState, before: DocumentState | null): void {
+  if (before?.questions) statement(db, "DELETE FROM question WHERE document = ?").run(state.id);
+  const insert = statement(db, "INSERT INTO question (document, n, person, by, text, at) VALUES (?, ?, ?, ?, ?, ?)");
+  for (const { question, to, by, text, at, answer } of state.questions ?? [])
+    if (!answer) insert.run(state.id, question, to, by, text, at);
+}
+
+/** Timers that can still fire: of levels that are open, while the document waits. */
+function writeTimers(db: Db, state: DocumentState, before: DocumentState | null): void {
+  if (before?.levels.some((level) => level.timers)) statement(db, "DELETE FROM timer WHERE document = ?").run(state.id);
+  if (state.status !== "waiting") return;
+  const insert = statement(db, "INSERT INTO timer (document, level, n, at, kind) VALUES (?, ?, ?, ?, ?)");
+  for (const level of state.levels.filter((one) => one.status === "open"))
+    level.timers?.forEach((timer, n) => {
+      if (!timer.firedAt) insert.run(state.id, level.level, n, timer.at, timer.kind);
+    });
 }
 
 function writeJob(db: Db, state: DocumentState, before: DocumentState | null): void {

@@ -25,6 +25,7 @@ type StoredRow = {
   type: string;
   status: DocumentStatus;
   held: number;
+  lapsed: number;
   title: string;
   party: string;
   requester: string;
@@ -41,7 +42,7 @@ type StoredRow = {
   updated_at: string;
 };
 
-const LISTED = `d.id, d.number, d.type, d.status, d.held, d.title, d.party, d.requester, d.unit, d.currency, d.net, d.gross, d.policy,
+const LISTED = `d.id, d.number, d.type, d.status, d.held, d.lapsed, d.title, d.party, d.requester, d.unit, d.currency, d.net, d.gross, d.policy,
   d.policy_version, d.band, d.revision, d.submitted_at, d.closed_at, d.updated_at`;
 
 function toRow(app: App, row: StoredRow): Row {
@@ -52,6 +53,7 @@ function toRow(app: App, row: StoredRow): Row {
     typeName: documentType(row.type).name.one,
     status: row.status,
     held: row.held === 1,
+    lapsed: row.lapsed === 1,
     title: row.title,
     party: row.party,
     requester: row.requester,
@@ -77,6 +79,16 @@ export type ListFilter = {
   unit?: string | undefined;
   mine?: boolean;
   page?: number;
+  policy?: string | undefined;
+  requester?: string | undefined;
+  party?: string | undefined;
+  currency?: string | undefined;
+  /** Decided on or after, and on or before, these days. */
+  from?: string | undefined;
+  until?: string | undefined;
+  /** Gross amount at least and at most, in minor units of whatever currency. */
+  least?: number | undefined;
+  most?: number | undefined;
 };
 export const PAGE_SIZE = 40;
 /** Pages beyond this are not counted: nobody leafs through them, and the filter is there. */
@@ -108,6 +120,34 @@ export function listDocuments(
   return { rows: rows.map((row) => toRow(app, row)), total, more, page };
 }
 
+export type Totals = { currency: string; count: number; gross: number }[];
+
+/** How many documents a filter finds and what they come to, by currency. */
+export function totalsOf(app: App, person: Person, filter: ListFilter): Totals {
+  const { where, values } = conditionsOf(app, person, filter);
+  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  return app.db
+    .prepare(
+      `SELECT d.currency, COUNT(*) AS count, SUM(d.gross) AS gross FROM document d ${condition} GROUP BY d.currency ORDER BY count DESC`,
+    )
+    .all(values) as Totals;
+}
+
+/** Every document a filter finds, a batch at a time in the order of their ids, however many there are. */
+export function* everyDocument(app: App, person: Person, filter: ListFilter, batch = 500): Generator<Row[]> {
+  const { where, values } = conditionsOf(app, person, filter);
+  const rows = app.db.prepare(
+    `SELECT ${LISTED} FROM document d WHERE ${[...where, "d.id > @after"].join(" AND ")} ORDER BY d.id LIMIT ${batch}`,
+  );
+  let after = "";
+  for (;;) {
+    const found = rows.all({ ...values, after }) as StoredRow[];
+    if (found.length === 0) return;
+    yield found.map((row) => toRow(app, row));
+    after = found.at(-1)!.id;
+  }
+}
+
 type Conditions = { where: string[]; values: Record<string, string | number> };
 
 function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions {
@@ -132,10 +172,24 @@ function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions 
   if (filter.mine) where.push("d.requester = @person");
   if (filter.status === "held") where.push("d.held = 1");
   else if (filter.status === "cleared") where.push("d.cleared = 1");
+  else if (filter.status === "by lapse") where.push("d.lapsed = 1");
   else if (filter.status === "closed") where.push("d.closed_at IS NOT NULL");
   else equal("status", filter.status);
   equal("type", filter.type);
   equal("unit", filter.unit);
+  equal("policy", filter.policy);
+  equal("requester", filter.requester);
+  equal("party", filter.party);
+  equal("currency", filter.currency);
+  const within = (sql: string, key: string, value: string | number | undefined) => {
+    if (value === undefined || value === "") return;
+    where.push(sql);
+    values[key] = value;
+  };
+  within("d.closed_at >= @from", "from", filter.from);
+  within("d.closed_at <= @until", "until", filter.until && `${filter.until}T23:59:59.999Z`);
+  within("abs(d.gross) >= @least", "least", filter.least);
+  within("abs(d.gross) <= @most", "most", filter.most);
   const text = filter.text?.trim();
   if (text) Object.assign(values, searchFor(text, where));
   return { where, values };
@@ -154,12 +208,20 @@ function searchFor(text: string, where: string[]): Record<string, string> {
 }
 
 /** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */
-export type WaitingRow = Row & { since: string; level: string; inNameOf: string | null };
+export type WaitingRow = Row & { since: string; due: string | null; level: string; inNameOf: string | null };
 /** One that asks the reader, with why they cannot decide it now. */
 export type BlockedRow = Row & { since: string; why: string };
-export type DeskContent = { waiting: WaitingRow[]; blocked: BlockedRow[]; held: Row[]; mine: Row[] };
+/** One about which somebody asks the reader. */
+export type AskedRow = Row & { since: string; by: string; text: string };
+export type DeskContent = {
+  waiting: WaitingRow[];
+  questions: AskedRow[];
+  blocked: BlockedRow[];
+  held: Row[];
+  mine: Row[];
+};
 
-type StoredWaiting = StoredRow & { since: string; level: string; asked: string };
+type StoredWaiting = StoredRow & { since: string; due: string | null; level: string; asked: string };
 
 /**
  * What asks a person or those they stand in for, as it is at this moment. What they cannot decide themselves now, being away, is told apart.
@@ -170,8 +232,8 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
   const principals = principalsOf(person.id, world.directory, at);
   const stored = app.db
     .prepare(
-      `SELECT ${LISTED}, w.since, w.level, w.person AS asked FROM waiting w JOIN document d ON d.id = w.document
-       WHERE w.person IN (SELECT value FROM json_each(?)) ORDER BY w.since, d.id`,
+      `SELECT ${LISTED}, w.since, w.due, w.level, w.person AS asked FROM waiting w JOIN document d ON d.id = w.document
+       WHERE w.person IN (SELECT value FROM json_each(?)) ORDER BY COALESCE(w.due, '9999'), w.since, d.id`,
     )
     .all(JSON.stringify(principals)) as StoredWaiting[];
   const waiting: WaitingRow[] = [];
@@ -180,7 +242,7 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
     const state = readState(app.db, row.id)!;
     const level = state.levels.find((one) => one.level === row.level)!;
     const seat = seatFor(state, level, person.id, routingFor(app.db, world, state.document.date, at), at);
-    const listed = { ...toRow(app, row), since: row.since, level: row.level };
+    const listed = { ...toRow(app, row), since: row.since, due: row.due, level: row.level };
     if (seat.ok && seat.value === row.asked)
       waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });
     else if (!seat.ok && row.asked === person.id) blocked.push({ ...listed, why: seat.refusals[0]?.message ?? "" });
@@ -188,8 +250,24 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
   return { waiting, blocked };
 }
 
+function questionsTo(app: App, person: Person): AskedRow[] {
+  const rows = app.db
+    .prepare(
+      `SELECT ${LISTED}, q.by AS asker, q.text, q.at AS since FROM question q JOIN document d ON d.id = q.document
+       WHERE q.person = ? ORDER BY q.at, d.id`,
+    )
+    .all(person.id) as (StoredRow & { asker: string; text: string; since: string })[];
+  const { directory } = readWorld(app);
+  return rows.map((row) => ({
+    ...toRow(app, row),
+    since: row.since,
+    by: directory.person(row.asker)?.name ?? row.asker,
+    text: row.text,
+  }));
+}
+
 /**
- * What waits for a person, longest waiting first; what they wait for themselves; and, for whoever may route documents again, what is held
+ * What waits for a person, what is due soonest first and then what has waited longest; what they wait for themselves; and, for whoever may route documents again, what is held
  * because its policy or people cannot decide it.
  */
 export function deskOf(app: App, person: Person): DeskContent {
@@ -202,6 +280,7 @@ export function deskOf(app: App, person: Person): DeskContent {
     ).map((row) => toRow(app, row));
   return {
     ...waitingOf(app, person),
+    questions: questionsTo(app, person),
     held: authorise(person, "documents.reroute") ? [] : listed("d.held = 1 AND d.status = 'waiting'"),
     mine: listed(
       "d.requester IN (SELECT value FROM json_each(@requesters)) AND d.status IN ('draft', 'waiting', 'sent back')",

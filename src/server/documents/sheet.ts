@@ -1,5 +1,10 @@
 import {
   activeHolds,
+  choicesAt,
+  earlierLevels,
+  foretell,
+  revisionHash,
+  takersOf,
   isNamedToRelease,
   whyNotRelease,
   actorsOfSeat,
@@ -14,6 +19,8 @@ import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
 import { contextFor, tookOver } from "./commands";
 import { authorise } from "../access/authorise";
+import { DEMO_WORD } from "../access/signing";
+import { credentialOf } from "../access/sign-in";
 import { openReceipts, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
@@ -34,7 +41,13 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     directory,
     zone,
     now,
-    asked,
+    asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id) : null,
+    question: state.questions?.find((one) => one.to === person.id && !one.answer) ?? null,
+    mayAsk: !["draft", "withdrawn"].includes(state.status) && !authorise(person, "documents.talk", about),
+    mayRemind:
+      state.status === "waiting" &&
+      state.levels.some((level) => openSeats(level).length > 0) &&
+      !authorise(person, "documents.edit", about),
     inNameOf,
     acting: actingFor(state, routing, now),
     around: state.around ?? {},
@@ -58,6 +71,41 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       activeHolds(state).some((hold) => hold.kind === "routing") &&
       !authorise(person, "documents.reroute"),
   };
+}
+
+/** Everything that somebody needs at the level that asks them. */
+function askedLevel({ app, person, now }: Visit, { state, version }: DocumentView, level: LevelState, seat: string) {
+  const rule = version?.policy.sections
+    .find((section) => section.id === state.route?.section?.id)
+    ?.levels.find((one) => one.id === level.level);
+  const context = contextFor(app, person.id, now, state, state.document, false);
+  const named = ({ level: id, name }: LevelState) => ({ id, name });
+  const choices = choicesAt(state, rule);
+  return {
+    id: level.level,
+    name: level.name,
+    commentOn: level.commentOn,
+    task: level.kind === "task",
+    checklist: level.checklist ?? [],
+    instruction: rule?.instruction ?? "",
+    words: Object.fromEntries(rule?.outcomes?.map(({ effect, word }) => [effect, word]) ?? []),
+    signing: rule?.signature
+      ? { documentHash: revisionHash(state), name: person.name, proof: proofOf(app, person.id) }
+      : null,
+    choices: choices.length > 1 ? choices.map(named) : [],
+    earlier: earlierLevels(state, level).map(named),
+    takers: rule && rule.handOver !== "no" ? takersOf(state, level, seat, context) : null,
+    addable: rule?.mayAddApprover ? takersOf(state, level, null, context) : null,
+    foretold: foretell(state, level, context),
+  };
+}
+
+/** What somebody proves with that it is them, as the field's label says it. */
+function proofOf(app: App, person: string): string {
+  const known = credentialOf(app, person);
+  if (!known)
+    return app.demo ? `The word of the demonstration, “${DEMO_WORD}”` : "Password, which you set under My account";
+  return known.code_secret ? "Password or one-time code" : "Password";
 }
 
 /** An approved order is changed by a change order, which whoever ordered it enters. */

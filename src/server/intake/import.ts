@@ -17,6 +17,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { enterDocument, inTransaction } from "../documents/commands";
+import { writeTo } from "../messages/letters";
 import { nativeHash } from "../log/log";
 import { readSheet } from "../people/import";
 import { readWorld } from "../world";
@@ -71,17 +72,38 @@ export async function* importDocuments(
   const wrong = whyNotTake(request, read.value);
   if (wrong) return { ok: false, refusals: [wrong] };
   const taken: Taken = { taken: 0, numbers: [], again: 0, refused: [] };
+  // One letter about all of them to each who is asked, in place of thousands.
+  const quiet = { ...app, quiet: true };
+  const since = app.clock.now();
   for (let from = 0; from < documents.length; from += BATCH) {
     yield { stage: "entering", done: from, total: documents.length };
     await pause();
     const batch = documents.slice(from, from + BATCH);
     inTransaction(app, () => {
-      for (const one of batch) takeOne(app, actor, one, { fingerprint, submit: request.submit }, taken);
+      for (const one of batch) takeOne(quiet, actor, one, { fingerprint, submit: request.submit }, taken);
     });
   }
   if (bad.length > 0) taken.refused.push({ what: `${bad.length} rows`, why: "left out as bad, as the preview showed" });
+  if (taken.taken > 0) inTransaction(app, () => tellOfImport(app, actor, since));
   app.kick?.();
   return { ok: true, value: { taken } };
+}
+
+function tellOfImport(app: App, actor: Person, since: string): void {
+  const asked = app.db
+    .prepare(
+      `SELECT w.person, COUNT(DISTINCT w.document) AS count FROM waiting w JOIN document d ON d.id = w.document
+       WHERE w.since >= ? AND d.requester = ? GROUP BY w.person`,
+    )
+    .all(since, actor.id) as { person: string; count: number }[];
+  for (const { person, count } of asked)
+    writeTo(app, {
+      person,
+      document: null,
+      occasion: "import",
+      subject: `${count} ${count === 1 ? "document waits" : "documents wait"} for your decision`,
+      body: `${actor.name} has taken in a file. ${count} of its documents ${count === 1 ? "asks" : "ask"} you; they are on your desk.`,
+    });
 }
 
 // Lets other requests of this process be answered between two batches.
@@ -121,16 +143,19 @@ function sayColumns(header: readonly string[]): string {
   return `The heading misses columns. For ${said.join("; for ")}`;
 }
 
-const commandOf = (fingerprint: string, key: string) => `import:${nativeHash(`${fingerprint}\n${key}`)}`;
+// The same document of the same file, whenever it is taken in; ids that follow each other keep the index of commands quick to write.
+const commandOf = (fingerprint: string, { lines }: ReadDocument) =>
+  `import:${fingerprint.slice(0, 32)}:${lines[0] ?? 0}`;
 
 function takeOne(
   app: App,
   actor: Person,
-  { key, document }: ReadDocument,
+  read: ReadDocument,
   { fingerprint, submit }: { fingerprint: string; submit: boolean },
   taken: Taken,
 ): void {
-  const command = commandOf(fingerprint, key);
+  const { key, document } = read;
+  const command = commandOf(fingerprint, read);
   const known = statement(app.db, "SELECT 1 FROM event WHERE command = ?").get(command) !== undefined;
   const complete = documentType(document.documentType).missing(document).length === 0;
   const entered = enterDocument(app, actor, document, command, submit && complete);
@@ -151,7 +176,7 @@ function takeOne(
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {
   const type = documentType(kind);
   const ask = statement(app.db, "SELECT 1 FROM event WHERE command = ?");
-  const known = documents.filter(({ key }) => ask.get(commandOf(fingerprint, key)) !== undefined).length;
+  const known = documents.filter((one) => ask.get(commandOf(fingerprint, one)) !== undefined).length;
   const row = ({ lines, document }: ReadDocument): IntakeRow => {
     const { title, party, gross } = type.headline(document);
     return {

@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from "node:crypto";
-import { dayIn } from "@/core/calendar";
+import { addDays, dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import {
   CUSTOMER_FIELDS,
@@ -14,6 +14,7 @@ import {
 import { idFrom } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
+import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { allOrNothing } from "../db/all-or-nothing";
 import type { App } from "../app";
@@ -66,11 +67,12 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
     );
     const link = invite(app, id);
     const { organisation } = readWorld(app).directory;
+    const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
     sendLetter(app, {
       document: null,
       to: asked.email || name,
       subject: `${organisation.name}: your particulars`,
-      body: `Please fill in and sign your particulars: ${link}. The link works once, until ${DAYS_OPEN} days from now.`,
+      body: `Please fill in and sign your particulars: ${link}. The link works once, until ${until}.`,
     });
     return { ok: true, value: { id, link } };
   });

@@ -54,4 +54,18 @@ export type LedgerEvent =
       data: { id: string; customer: string; title: string; minor: number; stopped: boolean; because: string };
     }
   | { type: "sales order freed"; data: { id: string; because: string } }
-  | { type: "letter sent"; data: { document: string | null; to: string; subject: string; body: string } };
+  | { type: "letter sent"; data: LetterData };
+
+export type LetterData = {
+  document: string | null;
+  to: string;
+  subject: string;
+  body: string;
+  /** Somebody who works here, and on what they are told; absent for other parties. */
+  person?: string;
+  occasion?: string;
+  /** It carries a link to decide there, which itself is never in the log. */
+  decide?: { level: string; revision: number };
+  /** Kept for its reader's daily digest. */
+  digest?: boolean;
+};

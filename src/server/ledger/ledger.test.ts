@@ -159,7 +159,7 @@ describe("postings", () => {
     runInsideSteps(app);
     expect(steps().map((step) => step.status)).toEqual(["skipped", "done"]);
     expect(runInsideSteps(app)).toBe(0);
-    expect(app.db.prepare("SELECT COUNT(*) FROM letter WHERE document = ?").pluck().get(id)).toBe(1);
+    expect(app.db.prepare("SELECT COUNT(*) FROM letter WHERE document = ? AND person IS NULL").pluck().get(id)).toBe(1);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
+import { statement } from "../db/statement";
 import type { AccountEvent, AccountFields, LedgerEvent } from "./events";
 
 /** Tables that are made of the events of accounts, the ledger and the rules. */
@@ -124,13 +125,22 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       break;
     }
     case "letter sent": {
-      const { document, to, subject, body } = happened.data;
-      db.prepare("INSERT INTO letter (document, recipient, subject, body, at) VALUES (?, ?, ?, ?, ?)").run(
+      const { document, to, subject, body, person, occasion, decide, digest } = happened.data;
+      statement(
+        db,
+        `INSERT INTO letter (document, recipient, subject, body, at, person, occasion, level, revision, digest)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      ).run(
         document,
         to,
         subject,
         body,
         event.time,
+        person ?? null,
+        occasion ?? null,
+        decide?.level ?? null,
+        decide?.revision ?? null,
+        digest ? 1 : 0,
       );
     }
   }

@@ -57,7 +57,7 @@ export function runInside(app: App, id: string, number: number): boolean {
       return false;
     if (block && blockingHolds(state.holds, block).length > 0) return false;
     const outcome = carryOut(app, state, step);
-    settle(app, readState(app.db, id)!, step, outcome);
+    settle(app, state, step, outcome);
     return true;
   });
 }
@@ -182,12 +182,14 @@ function tell(app: App, state: DocumentState, document: AnyDocument, step: Step)
   const { directory } = readWorld(app);
   const requester = directory.person(document.requester);
   const to = step.note.trim() || (requester?.email ?? document.requester);
-  const { title, net } = documentType(document.documentType).headline(document);
+  const { title, party, net } = documentType(document.documentType).headline(document);
+  // A change of particulars comes to nothing.
+  const what = [title, party, ...(net.minor === 0 ? [] : [formatMoney(net)])].filter(Boolean).join(", ");
   sendLetter(app, {
     document: state.id,
     to,
     subject: `${state.number} is approved`,
-    body: `${title}, ${formatMoney(net)}, asked for by ${requester?.name ?? document.requester}, is approved.`,
+    body: `${what}, asked for by ${requester?.name ?? document.requester}, is approved.`,
   });
   return done(`${to} was told`);
 }

@@ -192,18 +192,3 @@ export function latestRates(app: App) {
     )
     .all() as { from: string; to: string; date: string; rate: string; source: string }[];
 }
-
-export function lettersOf(app: App, page = 1) {
-  const total = app.db.prepare("SELECT COUNT(*) FROM letter").pluck().get() as number;
-  const rows = app.db
-    .prepare("SELECT * FROM letter ORDER BY id DESC LIMIT 40 OFFSET ?")
-    .all((Math.max(1, page) - 1) * 40) as {
-    id: number;
-    document: string | null;
-    recipient: string;
-    subject: string;
-    body: string;
-    at: string;
-  }[];
-  return { total, page, rows };
-}

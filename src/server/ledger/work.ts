@@ -1,6 +1,10 @@
 import type { App } from "../app";
 import type { Db } from "../db/open";
 import { lookAgain } from "../holds/look-again";
+import { checkpointBySchedule } from "../log/checkpoints";
+import { sendDigests, tellAbsences } from "../messages/by-time";
+import { deliver } from "../messages/delivery";
+import { fireTimers } from "../time/timers";
 import { dueSteps, runInside, runStep } from "./steps";
 
 const EVERY_MS = 5_000;
@@ -63,7 +67,7 @@ export function lookAtRouting(app: App): string[] {
   return because === null ? [] : lookAgain(app, { about: "routing" }, because);
 }
 
-/** Begins the work of this process: steps after approvals and held documents, at once when a command asks and every few seconds. */
+/** Begins the work of this process: timers, held documents, messages and steps after approvals, at once when a command asks and every few seconds. */
 export function startWork(app: App): App {
   let busy = false;
   let again = false;
@@ -76,8 +80,13 @@ export function startWork(app: App): App {
     try {
       do {
         again = false;
+        fireTimers(app);
         lookAtRouting(app);
+        tellAbsences(app);
+        sendDigests(app);
+        checkpointBySchedule(app);
         await runDueSteps(app);
+        await deliver(app);
       } while (again);
     } catch (error) {
       // A step that throws is a fault of the program: it is said where the server says its errors, and tried again.

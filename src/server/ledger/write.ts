@@ -1,4 +1,5 @@
 import type { App } from "../app";
+import { statement } from "../db/statement";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
 import type { AccountEvent, LedgerEvent } from "./events";
@@ -33,4 +34,11 @@ export function sendLetter(
   cause: Cause = { actor: "system" },
 ): void {
   writeLedger(app, [{ type: "letter sent", data: letter }], cause);
+  toOutbox(app, statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number);
+}
+
+/** Marked to leave the machine; it does where a mail server is set, and never in a demonstration. */
+export function toOutbox(app: App, letter: number): void {
+  if (app.demo || !process.env.BANDEIRA_SMTP) return;
+  statement(app.db, "INSERT OR IGNORE INTO outbox (letter, next_at) VALUES (?, ?)").run(letter, app.wall.now());
 }

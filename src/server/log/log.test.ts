@@ -48,7 +48,7 @@ describe("append-only", () => {
 describe("the demo's log", () => {
   const folder = temporaryFolder();
   const db = openDatabase(folder);
-  generateDemo(db, { orders: 150 });
+  generateDemo(db, { orders: 40 });
 
   it("is chained from its first event and gives the same projections when rebuilt", () => {
     expect(verifyChain(allEvents(db), nativeHash).problem).toBeNull();
@@ -72,7 +72,7 @@ describe("the demo's log", () => {
   it("is the same for the same seed, to the last hash, and another for another", () => {
     const again = (seed?: number) => {
       const other = openDatabase(temporaryFolder());
-      generateDemo(other, { orders: 150, ...(seed && { seed }) });
+      generateDemo(other, { orders: 40, ...(seed && { seed }) });
       return other.prepare("SELECT hash FROM event ORDER BY seq DESC LIMIT 1").pluck().get();
     };
     const last = db.prepare("SELECT hash FROM event ORDER BY seq DESC LIMIT 1").pluck().get();
@@ -116,6 +116,7 @@ describe("the demo's log", () => {
       "Duplicate suspected",
       "Arithmetic wrong",
       "Supplier not approved",
+      "Bank details changed",
       "Receipt missing",
       "Over a ceiling",
       "no exchange rate",
@@ -123,6 +124,37 @@ describe("the demo's log", () => {
     ])
       expect(reasons).toContain(reason);
     expect(db.prepare("SELECT COUNT(*) FROM sales_order WHERE status = 'stopped'").pluck().get()).toBe(2);
+  });
+
+  it("hides what an auditor is to find: seven invoices sent twice, orders divided under 5,000, four-second approvals, two new bank accounts, approvals by lapse in August", () => {
+    const ask = (sql: string) => db.prepare(sql).pluck().all() as number[];
+    // The eighth stands among the live ones.
+    expect(
+      ask(
+        "SELECT COUNT(DISTINCT stream) FROM event WHERE type = 'hold placed' AND data ->> 'code' = 'Duplicate suspected'",
+      ),
+    ).toEqual([8]);
+    const divided = ask(
+      `SELECT SUM(net) FROM document WHERE type = 'purchase-order' AND net BETWEEN 450000 AND 499999
+         GROUP BY requester, party, date HAVING COUNT(*) > 1`,
+    );
+    expect(divided.length).toBeGreaterThanOrEqual(4);
+    for (const sum of divided) expect(sum).toBeGreaterThan(500_000);
+    const quick = ask(
+      `SELECT ROUND((julianday(said.time) - julianday(sent.time)) * 86400) FROM event said
+         JOIN event sent ON sent.stream = said.stream AND sent.type = 'level opened' AND sent.version < said.version
+         WHERE said.type = 'approval given' AND said.actor = 'amadeu-lobato' AND said.time < '2026-03-05' AND said.data ->> 'comment' = ''
+         GROUP BY said.seq`,
+    );
+    expect(quick.length).toBeGreaterThan(2);
+    expect(quick.filter((seconds) => seconds === 4).length / quick.length).toBeGreaterThan(0.9);
+    expect(ask("SELECT COUNT(*) FROM account WHERE bank_at >= '2026-02-20'")).toEqual([2]);
+    const lapsed = db
+      .prepare("SELECT substr(closed_at, 1, 7) FROM document WHERE lapsed = 1")
+      .pluck()
+      .all() as string[];
+    expect(lapsed.length).toBeGreaterThan(0);
+    for (const month of lapsed) expect(["2025-08", "2025-09"]).toContain(month);
   });
 
   it("the demo's clock starts at its set time and never before the last event", () => {

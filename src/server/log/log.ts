@@ -1,10 +1,10 @@
-import { createHash, randomUUID } from "node:crypto";
+import { hash, randomUUID } from "node:crypto";
 import { GENESIS, canonical, chain, type ChainedEvent, type HashText } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 
-export const nativeHash: HashText = (text) => createHash("sha256").update(text, "utf8").digest("hex");
+export const nativeHash: HashText = (text) => hash("sha256", text, "hex");
 
 /** Who caused events, when, and the id of the command that did; the same id is carried out once. */
 export type Cause = { actor: string; at: string; command: string };
@@ -20,10 +20,7 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
   const version = statement(db, "SELECT COALESCE(MAX(version), 0) FROM event WHERE stream = ?")
     .pluck()
     .get(stream) as number;
-  const insert = statement(
-    db,
-    `INSERT INTO event (${COLUMNS}) VALUES (@seq, @time, @stream, @version, @type, @actor, @inNameOf, @command, @data, @previous, @hash)`,
-  );
+  const insert = statement(db, `INSERT INTO event (${COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`);
   let previous = last?.hash ?? GENESIS;
   return events.map((event, index) => {
     const head = {
@@ -38,10 +35,16 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
       data: canonical(event.data),
     };
     const chained = chain(head, previous, nativeHash);
-    insert.run(chained);
+    insert.run(...inColumns(chained));
     previous = chained.hash;
     return chained;
   });
+}
+
+/** In the order of COLUMNS: thousands are written in one import, and names cost a look-up each. */
+function inColumns(event: ChainedEvent): unknown[] {
+  const { seq, time, stream, version, type, actor, command, data, previous } = event;
+  return [seq, time, stream, version, type, actor, event.inNameOf, command, data, previous, event.hash];
 }
 
 function inNameOf(data: unknown): string | null {
@@ -50,7 +53,7 @@ function inNameOf(data: unknown): string | null {
 }
 
 /** What a command is about to do: who, and the event that would show it was done; `stream` is null for one that is to be made. */
-export type Intent = { command: string; actor: string; stream: string | null; type: string };
+export type Intent = { command: string; actor: string; stream: string | null; type: string | readonly string[] };
 
 /**
  * The event that shows a command was carried out before, or null when it is new. An id that has been used for anything else, by
@@ -59,7 +62,8 @@ export type Intent = { command: string; actor: string; stream: string | null; ty
 export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Result<ChainedEvent | null> {
   const events = statement(db, `SELECT ${COLUMNS} FROM event WHERE command = ?`).all(command) as ChainedEvent[];
   const same = events.find(
-    (event) => event.actor === actor && event.type === type && (stream === null || event.stream === stream),
+    (event) =>
+      event.actor === actor && [type].flat().includes(event.type) && (stream === null || event.stream === stream),
   );
   if (events.length === 0 || same) return { ok: true, value: same ?? null };
   return {
@@ -74,9 +78,28 @@ export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Re
   };
 }
 
-/** All events in order, one at a time, however many there are. */
+/** All events in order, one at a time, however many there are. Rows are read as arrays, which costs half of what named columns do. */
 export function allEvents(db: Db): IterableIterator<ChainedEvent> {
-  return db.prepare(`SELECT ${COLUMNS} FROM event ORDER BY seq`).iterate() as IterableIterator<ChainedEvent>;
+  const rows = db.prepare(`SELECT ${COLUMNS} FROM event ORDER BY seq`).raw().iterate() as IterableIterator<Stored>;
+  const events: IterableIterator<ChainedEvent> = {
+    [Symbol.iterator]: () => events,
+    next: () => {
+      const row = rows.next();
+      return row.done ? { done: true, value: undefined } : { done: false, value: fromColumns(row.value) };
+    },
+    return: () => {
+      rows.return?.();
+      return { done: true, value: undefined };
+    },
+  };
+  return events;
+}
+
+type Stored = [number, string, string, number, string, string, string | null, string, string, string, string];
+
+function fromColumns(row: Stored): ChainedEvent {
+  const [seq, time, stream, version, type, actor, inNameOf, command, data, previous, own] = row;
+  return { seq, time, stream, version, type, actor, inNameOf, command, data, previous, hash: own };
 }
 
 export function eventsOf(db: Db, stream: string): ChainedEvent[] {

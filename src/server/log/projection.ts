@@ -5,6 +5,9 @@ import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";
 import { LEDGER_TABLES, projectAccount, projectLedger, projectRules } from "../ledger/projection";
+import { MESSAGE_TABLES, projectMessages } from "../messages/events";
+import { SAMPLE_TABLES, projectSample } from "../evidence/events";
+import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
 
 export { readState } from "../documents/projection";
@@ -27,6 +30,9 @@ export const PROJECTIONS = [
   "test_set",
   ...DOCUMENT_TABLES,
   ...LEDGER_TABLES,
+  ...MESSAGE_TABLES,
+  "checkpoint",
+  ...SAMPLE_TABLES,
 ] as const;
 
 /**
@@ -35,15 +41,21 @@ export const PROJECTIONS = [
  */
 export function project(db: Db, events: readonly ChainedEvent[]): void {
   for (let start = 0; start < events.length;) {
-    const { stream } = events[start]!;
+    const { stream, command } = events[start]!;
     let end = start + 1;
-    while (end < events.length && events[end]!.stream === stream) end += 1;
+    // One command at a time, as they were written: who was asked in between may read the document ever after.
+    const together = (event: ChainedEvent) => event.stream === stream && event.command === command;
+    while (end < events.length && together(events[end]!)) end += 1;
     const run = events.slice(start, end);
     if (stream.startsWith("document:")) projectDocument(db, run);
     else if (stream === "organisation") for (const event of run) projectPeople(db, event);
     else if (stream.startsWith("access:")) notePeople(db, run);
     else if (stream.startsWith("account:")) for (const event of run) projectAccount(db, event);
     else if (stream === "ledger") for (const event of run) projectLedger(db, event);
+    else if (stream === "checkpoints") for (const event of run) projectCheckpoint(db, event);
+    else if (stream.startsWith("sample:") || stream.startsWith("views:"))
+      for (const event of run) projectSample(db, event);
+    else if (stream === "messages") for (const event of run) projectMessages(db, event);
     else if (stream === "rules") for (const event of run) projectRules(db, event);
     else if (stream.startsWith("policy")) for (const event of run) projectPolicy(db, event);
     else for (const event of run) projectOther(db, event);

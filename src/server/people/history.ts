@@ -66,6 +66,8 @@ function sayAccess(event: AccessEvent): Pick<HistoryLine, "what"> & Partial<Hist
       return { what: `Refused: ${event.data.message}`, reason: event.data.what };
     case "password set":
       return { what: `Password set ${event.data.how}` };
+    case "read":
+      return { what: `Read the ${event.data.what} of ${event.data.document.toUpperCase()}` };
     case "private detail opened":
       return { what: `${PRIVATE_FIELDS[event.data.field as keyof typeof PRIVATE_FIELDS]} opened` };
     case "private detail changed": {

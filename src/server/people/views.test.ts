@@ -88,6 +88,8 @@ describe("a person’s page", () => {
     expect(leaving.groups.map((group) => group.name)).toEqual(["Credit committee", "Directors"]);
     expect(leaving.policies.map((policy) => policy.level)).toEqual([
       "Dry-dock and engine work: Finance director",
+      "Fuel: Finance director",
+      "Technology: Finance director",
       "Everything else: Finance director",
     ]);
   });

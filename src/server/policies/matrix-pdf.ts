@@ -1,6 +1,4 @@
-import path from "node:path";
-import pdfmake from "pdfmake";
-import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Content } from "pdfmake/interfaces";
 import { typeWords } from "@/core/documents";
 import type { Directory } from "@/core/people";
 import {
@@ -23,28 +21,7 @@ import {
 } from "@/core/policy";
 import { dayIn } from "@/core/calendar";
 import { sayDate } from "@/core/words";
-import { projectRoot } from "../root";
-
-const face = (family: string, weight: number) =>
-  path.join(projectRoot(), `node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`);
-
-let ready = false;
-
-/** Fonts come from the installation; nothing is fetched. */
-function prepare(): void {
-  if (ready) return;
-  pdfmake.addFonts({
-    Archivo: { normal: face("archivo", 400), bold: face("archivo", 600) },
-    Literata: { normal: face("literata", 400), bold: face("literata", 600) },
-  });
-  pdfmake.setUrlAccessPolicy(() => false);
-  pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(path.join(projectRoot(), "node_modules/@fontsource")));
-  ready = true;
-}
-
-const INK = "#16243B";
-const SOFT = "#4C5A70";
-const RULE = "#D9D2C2";
+import { INK, RULE, printed } from "../pdf";
 
 /**
  * The authority matrix of a version to be printed and signed: for each section who approves what, in words; version, dates and content hash; room for signatures.
@@ -57,31 +34,13 @@ export async function matrixPdf(
   directory: Directory,
   at: string,
 ): Promise<Buffer> {
-  prepare();
   const zone = directory.organisation.timeZone;
   const day = (moment: string) => sayDate(dayIn(moment, zone));
   const state = saved ? versionState(saved, all, at) : "Draft";
   const label = saved ? `Version ${saved.version}, ${state.toLowerCase()}` : "Draft, not to be signed";
   const hash = saved?.hash ?? contentHash(policy);
-  const definition: TDocumentDefinitions = {
-    pageSize: "A4",
-    pageMargins: [48, 56, 48, 64],
+  return printed(`${policy.name}. ${label}. SHA-256 ${hash}`, {
     info: { title: `${policy.name}: authority matrix`, author: directory.organisation.name },
-    defaultStyle: { font: "Archivo", fontSize: 9, color: INK, lineHeight: 1.25 },
-    styles: {
-      title: { font: "Literata", fontSize: 19, bold: true },
-      section: { font: "Literata", fontSize: 12.5, bold: true, margin: [0, 12, 0, 2] },
-      soft: { color: SOFT },
-    },
-    footer: (page, pages) => ({
-      margin: [48, 16, 48, 0],
-      fontSize: 7,
-      color: SOFT,
-      columns: [
-        { text: `${policy.name}. ${label}. SHA-256 ${hash}`, width: "*" },
-        { text: `${page} of ${pages}`, width: 40, alignment: "right" },
-      ],
-    }),
     content: [
       { text: directory.organisation.name, style: "soft" },
       { text: `${policy.name}: authority matrix`, style: "title" },
@@ -96,8 +55,7 @@ export async function matrixPdf(
       },
       signatures(),
     ],
-  };
-  return pdfmake.createPdf(definition).getBuffer();
+  });
 }
 
 function particulars(

@@ -259,7 +259,7 @@ describe("files", () => {
         .subarray(0, 5)
         .toString(),
     ).toBe("%PDF-");
-    expect((await (await take("tests")).text()).split("\n")).toHaveLength(23);
+    expect((await (await take("tests")).text()).split("\n")).toHaveLength(38);
     expect(
       codes(await policyFile(app, person(app, "rui-tavares"), "purchase-orders", { as: "json", version: 1 })),
     ).toBe("forbidden");

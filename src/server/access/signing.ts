@@ -1,0 +1,66 @@
+import { z } from "zod";
+import type { Signature } from "@/core/approval";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import type { App } from "../app";
+import { forgetFailures, minutesToWait, noteFailure } from "./attempts";
+import { stepOfCode } from "./codes";
+import { noteAccess } from "./events";
+import { matchesPassword } from "./passwords";
+import { credentialOf } from "./sign-in";
+
+/** What people of a demonstration, who have no passwords, sign with; the page says so. */
+export const DEMO_WORD = "marevia";
+
+/** What somebody types to sign: their name, and their password or a one-time code, for the document whose hash was shown to them. */
+export const SigningSchema = z.strictObject({
+  name: z.string().max(120),
+  proof: z.string().max(200),
+  documentHash: z.string().regex(/^[0-9a-f]{64}$/, "must be a SHA-256 hash"),
+});
+export type Signing = z.infer<typeof SigningSchema>;
+
+/**
+ * Proves again who somebody is before their signature counts: by password, or by a one-time code where the account has them. Wrong proofs count like wrong
+ * sign-ins, so that a page left open is no way to guess a password.
+ */
+export async function signatureOf(
+  app: App,
+  actor: Person,
+  { name, proof, documentHash }: Signing,
+): Promise<Result<Signature>> {
+  const who = { account: actor.email.toLowerCase(), machine: "signing" };
+  const now = Date.parse(app.wall.now());
+  const wait = minutesToWait(app.db, who, now);
+  if (wait > 0)
+    return no(
+      "too many attempts",
+      `Too many wrong signatures; try again in ${wait} ${wait === 1 ? "minute" : "minutes"}`,
+    );
+  const method = await proved(app, actor, proof, now);
+  if (!method) {
+    noteFailure(app.db, who, now);
+    noteAccess(app, actor.id, { type: "refused", data: { what: "signing", message: "wrong password or code" } });
+    return no("signature", "The password or code is not right; nothing was signed");
+  }
+  forgetFailures(app.db, who);
+  return { ok: true, value: { name: name.trim(), method, documentHash } };
+}
+
+async function proved(app: App, actor: Person, proof: string, now: number): Promise<string | null> {
+  const known = credentialOf(app, actor.id);
+  if (!known) return app.demo && proof === DEMO_WORD ? "the word of the demonstration" : null;
+  const code = proof.replace(/\s/g, "");
+  if (known.code_secret && /^\d{6}$/.test(code)) {
+    const step = stepOfCode(known.code_secret, code, now / 1000, known.code_last_step);
+    if (step === null) return null;
+    app.db.prepare("UPDATE credential SET code_last_step = ? WHERE person = ?").run(step, actor.id);
+    return "one-time code";
+  }
+  return (await matchesPassword(known.password_hash, proof)) ? "password" : null;
+}
+
+const no = (code: string, message: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse(code, message, "signature.proof")],
+});

@@ -1,0 +1,117 @@
+import { stringify } from "csv-stringify/sync";
+import type { DocumentRow } from "@/core/documents";
+import { XES_FOOT, XES_HEAD, xesTrace, type XesEvent } from "@/core/formats";
+import { minorDigits } from "@/core/money";
+import type { Person } from "@/core/people";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { everyDocument, type ListFilter } from "./queries";
+
+export type ExportFormat = "csv" | "json" | "xes";
+
+const HEAD = [
+  "number",
+  "type",
+  "title",
+  "party",
+  "requester",
+  "unit",
+  "net",
+  "gross",
+  "currency",
+  "state",
+  "held",
+  "by lapse",
+  "revision",
+  "policy",
+  "version",
+  "submitted",
+  "decided",
+];
+
+/** The register as a file, a piece at a time, so that any number of documents goes through little memory. */
+export function* exported(app: App, person: Person, filter: ListFilter, format: ExportFormat): Generator<string> {
+  if (format === "csv") yield `${HEAD.join(",")}\r\n`;
+  if (format === "json") yield "[";
+  if (format === "xes") yield XES_HEAD;
+  let first = true;
+  for (const rows of everyDocument(app, person, filter)) {
+    if (format === "csv")
+      // What a spreadsheet would take for a formula is marked as text; amounts go out as numbers, which never are.
+      yield stringify(rows.map(csvRow), { escape_formulas: false, record_delimiter: "windows" });
+    else if (format === "json")
+      yield rows.map((row, index) => `${first && index === 0 ? "\n" : ",\n"}${JSON.stringify(plain(row))}`).join("");
+    else yield rows.map((row) => traceOf(app, row)).join("");
+    first = false;
+  }
+  if (format === "json") yield "\n]\n";
+  if (format === "xes") yield XES_FOOT;
+}
+
+/** Text that would begin a formula gets an apostrophe before it, as spreadsheets write text (OWASP, CSV injection, from memory). */
+export function safeText(text: string): string {
+  return /^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) ? `'${text}` : text;
+}
+
+function csvRow(row: DocumentRow): (string | number)[] {
+  const { net, gross } = row;
+  const amount = (minor: number) => plainAmount(minor, minorDigits(gross.currency));
+  return [
+    ...[row.number, row.typeName, row.title, row.party, row.requesterName, row.unitName].map(safeText),
+    amount(net.minor),
+    amount(gross.minor),
+    gross.currency,
+    row.status,
+    row.held ? "yes" : "no",
+    row.lapsed ? "yes" : "no",
+    row.revision,
+    row.policy ?? "",
+    row.policyVersion ?? "",
+    row.submittedAt ?? "",
+    row.closedAt ?? "",
+  ];
+}
+
+/** @example plainAmount(-1205, 2) // "-12.05" */
+function plainAmount(minor: number, digits: number): string {
+  const text = String(Math.abs(minor)).padStart(digits + 1, "0");
+  const whole = text.slice(0, text.length - digits);
+  return `${minor < 0 ? "-" : ""}${whole}${digits ? `.${text.slice(-digits)}` : ""}`;
+}
+
+/** A row as JSON, under the names of the register's columns. */
+function plain(row: DocumentRow) {
+  const {
+    typeName: type,
+    requesterName: requester,
+    unitName: unit,
+    amount: _,
+    updatedAt: __,
+    band: ___,
+    ...rest
+  } = row;
+  return { ...rest, type, requester, unit };
+}
+
+function traceOf(app: App, row: DocumentRow): string {
+  const { directory } = readWorld(app);
+  const events = app.db
+    .prepare("SELECT type, time, actor FROM event WHERE stream = ? ORDER BY version")
+    .all(`document:${row.id}`) as { type: string; time: string; actor: string }[];
+  return xesTrace({
+    name: row.number,
+    attributes: {
+      type: row.typeName,
+      unit: row.unitName,
+      currency: row.gross.currency,
+      "gross:minor": row.gross.minor,
+      state: row.status,
+    },
+    events: events.map(({ type, time, actor }): XesEvent => ({
+      name: type,
+      time,
+      resource: directory.person(actor)?.name ?? actor,
+      transition: type === "level opened" ? "schedule" : "complete",
+    })),
+  });
+}

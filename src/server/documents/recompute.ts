@@ -1,0 +1,46 @@
+import type { DocumentView, ToldEvent } from "@/core/approval";
+import type { Around } from "@/core/documents";
+import { differencesBetween } from "@/core/records";
+import { route, routeAgain, type Route } from "@/core/routing";
+import type { App } from "../app";
+import { directoryAt, inForce, ratesFor, readWorld } from "../world";
+
+export type Recomputed = { at: string; differences: string[] };
+type Routed = Extract<ToldEvent, { type: "submitted" | "rerouted" | "revised" }>;
+
+const isRouted = (event: ToldEvent): event is Routed => ["submitted", "rerouted", "revised"].includes(event.type);
+
+/**
+ * Works the last route of a document out again from what was stored: the document, what was known around it, and people, policies and rates as they were at
+ * that moment. It must come out the same; where it does not, each difference is named.
+ */
+export function recomputed(app: App, { thread }: DocumentView): Recomputed | null {
+  const at = thread.findLastIndex(isRouted);
+  const event = thread[at];
+  if (!event || !isRouted(event)) return null;
+  const before = thread.slice(0, at + 1);
+  const sent = before.findLast((one) => one.type === "submitted" || one.type === "revised");
+  if (sent?.type !== "submitted" && sent?.type !== "revised") return null;
+  const { document } = sent.data;
+  const around: Around = aroundAt(before);
+  const world = readWorld(app);
+  const context = {
+    policies: inForce(world, event.at),
+    directory: directoryAt(world.register, event.at),
+    rates: ratesFor(app.db, document.date),
+    around,
+    at: event.at,
+  };
+  const stored = event.data.route;
+  const version = world.versions.find(
+    (one) => one.policy.id === stored.policy?.id && one.version === stored.policy.version,
+  );
+  const again: Route =
+    event.type === "revised" && version ? routeAgain(document, version, context) : route(document, context);
+  return { at: event.at, differences: differencesBetween(stored, JSON.parse(JSON.stringify(again))) };
+}
+
+function aroundAt(thread: readonly ToldEvent[]): Around {
+  const last = thread.findLast((one) => "around" in one.data && one.data.around !== undefined);
+  return last && "around" in last.data ? (last.data.around ?? {}) : {};
+}

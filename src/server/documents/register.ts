@@ -1,0 +1,91 @@
+import { z } from "zod";
+import { parseMoney } from "@/core/money";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { write } from "../ledger/write";
+import type { ListFilter } from "./queries";
+
+const text = z.string().trim().max(200).optional();
+const day = z.union([z.literal(""), z.iso.date()]).optional();
+
+/** The register's filters as they stand in its address. */
+export const RegisterQuerySchema = z.object({
+  q: text,
+  type: text,
+  state: text,
+  unit: text,
+  policy: text,
+  requester: text,
+  party: text,
+  currency: text,
+  from: day.catch(undefined),
+  until: day.catch(undefined),
+  least: text,
+  most: text,
+  cols: text,
+  page: text,
+});
+export type RegisterQuery = z.infer<typeof RegisterQuerySchema>;
+
+/** What the register shows for a query. Without a state it shows what has been decided. */
+export function filterOf(query: RegisterQuery): ListFilter {
+  const amount = (typed: string | undefined) => {
+    if (!typed) return undefined;
+    const parsed = parseMoney(typed, query.currency || "EUR");
+    return parsed.ok ? parsed.money.minor : undefined;
+  };
+  const { q, type, state, unit, policy, requester, party, currency, from, until } = query;
+  return {
+    text: q,
+    type,
+    unit,
+    policy,
+    requester,
+    party,
+    currency,
+    from,
+    until,
+    status: state === "any" ? undefined : state || "closed",
+    least: amount(query.least),
+    most: amount(query.most),
+    page: Number(query.page) || 1,
+  };
+}
+
+export type View = { name: string; query: string };
+
+export function viewsOf(app: App, person: Person): View[] {
+  return app.db
+    .prepare("SELECT name, query FROM register_view WHERE person = ? ORDER BY name")
+    .all(person.id) as View[];
+}
+
+export const ViewSchema = z.discriminatedUnion("type", [
+  z.strictObject({
+    type: z.literal("keep"),
+    command: z.uuid(),
+    name: z.string().trim().min(1).max(60),
+    query: z.string().max(1000),
+  }),
+  z.strictObject({ type: z.literal("drop"), command: z.uuid(), name: z.string().trim().min(1).max(60) }),
+]);
+
+const MOST_VIEWS = 30;
+
+/** Keeps a view of the register under a name, for its owner alone; an auditor's are their own and change nothing of anybody's. */
+export function changeView(app: App, actor: Person, change: z.infer<typeof ViewSchema>): Result<{ views: View[] }> {
+  const refusal = authorise(actor, "views.own");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const views = viewsOf(app, actor);
+  if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === change.name))
+    return { ok: false, refusals: [refuse("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name")] };
+  const { command, name } = change;
+  const event =
+    change.type === "keep"
+      ? { type: "view kept", data: { person: actor.id, name, query: change.query } }
+      : { type: "view dropped", data: { person: actor.id, name } };
+  app.db.transaction(() => write(app, `views:${actor.id}`, [event], { actor: actor.id, command })).immediate();
+  return { ok: true, value: { views: viewsOf(app, actor) } };
+}

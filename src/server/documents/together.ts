@@ -1,0 +1,65 @@
+import { z } from "zod";
+import { levelsToDecide, sayTogether, whyNotAlike, type Together } from "@/core/approval";
+import type { Person } from "@/core/people";
+import { refuse, type Result } from "@/core/refusal";
+import type { App } from "../app";
+import { nativeHash } from "../log/log";
+import { readWorld, routingFor } from "../world";
+import { commandDocument } from "./commands";
+import { readState } from "./projection";
+
+export const TogetherSchema = z.strictObject({
+  command: z.uuid(),
+  items: z
+    .array(z.strictObject({ document: z.string().max(40), level: z.string().max(80), revision: z.int().positive() }))
+    .min(2)
+    .max(50),
+  type: z.enum(["approve", "decline"]),
+  comment: z.string().max(2000).default(""),
+  /** Only say what it would come to. */
+  look: z.boolean().default(false),
+});
+export type TogetherRequest = z.infer<typeof TogetherSchema>;
+
+/** What it comes to, and for each whether it was done. */
+export type TogetherAnswer = { summary: string; done: string[]; refused: { document: string; why: string }[] };
+
+/**
+ * Decides several documents at once, if they are alike. Each is a decision of its own with a record of its own, marked with how many went together; one
+ * that somebody else has decided meanwhile is refused by itself and does not hold up the others.
+ */
+export function decideTogether(app: App, actor: Person, request: TogetherRequest): Result<TogetherAnswer> {
+  const world = readWorld(app);
+  const at = app.clock.now();
+  const chosen: Together[] = [];
+  for (const { document, level } of request.items) {
+    const state = readState(app.db, document);
+    const asked = state && levelsToDecide(state, actor.id, routingFor(app.db, world, state.document.date, at), at);
+    if (!state || !asked?.some((one) => one.level === level))
+      return no("not asked", `${document.toUpperCase()} does not wait for you any more; look at the list again`);
+    chosen.push({ state, level });
+  }
+  const rule = ({ state, level }: Together) =>
+    world.versions
+      .find((one) => one.policy.id === state.route?.policy?.id && one.version === state.route.policy.version)
+      ?.policy.sections.find((section) => section.id === state.route?.section?.id)
+      ?.levels.find((one) => one.id === level);
+  const wrong = whyNotAlike(chosen, (one) => {
+    const found = rule(one);
+    return !found || found.signature || found.kind !== "approval" || found.choosesNext !== undefined;
+  });
+  if (wrong.length > 0) return { ok: false, refusals: wrong };
+  const answer: TogetherAnswer = { summary: sayTogether(chosen), done: [], refused: [] };
+  if (request.look) return { ok: true, value: answer };
+  const { command, comment, type } = request;
+  const together = { batch: command, count: chosen.length };
+  for (const { document, level, revision } of request.items) {
+    const own = nativeHash(`${command} ${document}`).slice(0, 40);
+    const result = commandDocument(app, actor, document, { type, level, revision, comment, together }, own);
+    if (result.ok) answer.done.push(document);
+    else answer.refused.push({ document, why: result.refusals.map((one) => one.message).join("; ") });
+  }
+  return { ok: true, value: answer };
+}
+
+const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });

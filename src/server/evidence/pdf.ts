@@ -1,0 +1,138 @@
+import type { Content } from "pdfmake/interfaces";
+import { acceptedOf, hasLapsed, type DocumentView } from "@/core/approval";
+import { dayIn, timeIn } from "@/core/calendar";
+import { documentType } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { sayCandidate } from "@/core/people";
+import { sayHow, tell } from "@/core/telling";
+import { sayDate } from "@/core/words";
+import type { App } from "../app";
+import type { DocumentRecord } from "../documents/queries";
+import { RULE, printed } from "../pdf";
+import { readWorld } from "../world";
+
+type Row = [string, string];
+
+/** The record of a document to be printed: in reading order, with the hash of the record on every page. */
+export function recordPdf(app: App, view: DocumentView, record: DocumentRecord): Promise<Buffer> {
+  const { directory } = readWorld(app);
+  const { state, version } = view;
+  const zone = directory.organisation.timeZone;
+  const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;
+  const names = (id: string) => directory.person(id)?.name ?? id;
+  const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
+  const type = documentType(state.document.documentType);
+  const headline = type.headline(acceptedOf(state));
+  const { route } = state;
+  const asked: Row[] = [
+    ["What", `${type.name.one} ${state.number}, revision ${state.revision}: ${headline.title}`],
+    ["Amount", `${formatMoney(headline.net)} net, ${formatMoney(headline.gross)} gross`],
+    ["Party", headline.party],
+    ["From", `${names(state.document.requester)}, ${directory.unit(state.document.unit)?.name ?? state.document.unit}`],
+    ...(state.document.onBehalfOf ? [["On behalf of", names(state.document.onBehalfOf)] as Row] : []),
+    ["Dated", sayDate(state.document.date)],
+    ["Note", state.document.note],
+    ["Papers", state.document.attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`).join("\n")],
+  ];
+  const rule: Row[] = [
+    [
+      "Policy",
+      route?.policy ? `${route.policy.name}, version ${route.policy.version}, SHA-256 ${route.policy.hash}` : "none",
+    ],
+    ["Reviewed by", version?.review ? `${names(version.review.by)}, ${moment(version.review.at)}` : ""],
+    [
+      "Measured",
+      route?.measured
+        ? `${route.measured.measure}: ${route.measured.arithmetic} = ${formatMoney(route.measured.compared)}`
+        : "",
+    ],
+    [
+      "Rate",
+      route?.measured?.rate
+        ? `${route.measured.rate.rate} of ${route.measured.rate.date}, ${route.measured.rate.source}`
+        : "",
+    ],
+    ["Section", route?.section?.name ?? ""],
+    ["Band", route?.band?.sentence ?? ""],
+  ];
+  const lines = view.thread.flatMap((event) => {
+    const said = tell(event, levelName, names);
+    return said
+      ? [
+          [
+            moment(event.at),
+            `${said.who}${/^[: ]/.test(said.did) ? "" : " "}${said.did}${said.comment ? ` “${said.comment}”` : ""}`,
+          ] as Row,
+        ]
+      : [];
+  });
+  return printed(`Record of ${state.number}. SHA-256 ${record.contentHash}`, {
+    info: { title: `Record of ${state.number}`, author: directory.organisation.name },
+    content: [
+      { text: directory.organisation.name, style: "soft" },
+      { text: `Record of ${state.number}`, style: "title" },
+      { text: `${capital(state.status)}${state.closedAt ? `, ${moment(state.closedAt)}` : ""}.`, margin: [0, 2, 0, 0] },
+      ...(hasLapsed(state)
+        ? [{ text: "A level of it counts as approved by lapse of time: nobody approved it.", bold: true }]
+        : []),
+      { text: "What was asked", style: "section" },
+      table(asked, [90, "*"]),
+      { text: "The rule it went under", style: "section" },
+      table(rule, [90, "*"]),
+      { text: "Levels, and who decided", style: "section" },
+      levels(view, names, moment),
+      { text: "Holds", style: "section" },
+      table(
+        state.holds.map((hold): Row => [
+          `${moment(hold.placedAt)}${hold.releasedAt ? ` to ${moment(hold.releasedAt)}` : ", still on it"}`,
+          `${hold.code}: ${hold.reason}${hold.released ? `. Released: ${hold.released.why}` : ""}`,
+        ]),
+        [130, "*"],
+      ),
+      { text: "What happened, in order", style: "section" },
+      table(lines, [110, "*"]),
+      { text: "After the approval", style: "section" },
+      table(
+        (state.steps ?? []).map((step): Row => [
+          `${step.step}. ${step.kind}`,
+          `${step.status}${step.at ? `, ${moment(step.at)}` : ""}: ${step.result}`,
+        ]),
+        [110, "*"],
+      ),
+    ],
+  });
+}
+
+function levels({ state }: DocumentView, names: (id: string) => string, moment: (at: string) => string): Content {
+  const rows = (state.route?.levels ?? []).map((level): Row => {
+    const said = state.levels.find((one) => one.level === level.level);
+    const decisions = (said?.decisions ?? []).map(
+      (one) =>
+        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}`,
+    );
+    const looked = level.candidates.map(sayCandidate).join("; ");
+    return [
+      level.name,
+      [
+        `${capital(said?.status ?? level.outcome)}: ${said?.because ?? level.reason}.`,
+        looked && `Looked at: ${looked}.`,
+        ...decisions,
+      ]
+        .filter(Boolean)
+        .join("\n"),
+    ];
+  });
+  return table(rows, [110, "*"]);
+}
+
+const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
+const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
+
+function table(rows: Row[], widths: (number | string)[]): Content {
+  const shown = rows.filter(([, value]) => value !== "");
+  if (shown.length === 0) return { text: "None.", style: "soft" };
+  return {
+    table: { widths, body: shown.map(([name, value]) => [{ text: name, style: "soft" }, { text: value }]) },
+    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
+  };
+}

@@ -1,0 +1,198 @@
+// The register, its files, samples and the control report: what is found, what is counted, and that an auditor reads all of it and changes none.
+import { XMLParser, XMLValidator } from "fast-xml-parser";
+import { parse } from "csv-parse/sync";
+import { describe, expect, it } from "vitest";
+import { generateDemo } from "../../../demo/generate";
+import { codes, temporaryFolder, value } from "../../../demo/test-app";
+import { DEMO_WORD } from "../access/signing";
+import { DEMO_START, type App } from "../app";
+import { handClock } from "../clock";
+import { openDatabase } from "../db/open";
+import { exported, safeText } from "../documents/export";
+import { listDocuments, totalsOf } from "../documents/queries";
+import { RegisterQuerySchema, changeView, filterOf, viewsOf } from "../documents/register";
+import { lastSeq, newCommandId } from "../log/log";
+import { dumpProjections, rebuild } from "../log/rebuild";
+import { findEvents } from "../logbook/events";
+import { readWorld } from "../world";
+import { controlReport } from "./report";
+import { reportPdf } from "./report-pdf";
+import { changeSample, conclusionOf, sampleOf, sheetHash, type PlanRequest } from "./samples";
+
+const db = openDatabase(temporaryFolder());
+generateDemo(db, { orders: 60 });
+const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
+const who = (id: string) => readWorld(app).directory.person(id)!;
+const auditor = who("tome-cardigos");
+const controller = who("benedita-corvo");
+const filter = (query: object) => filterOf(RegisterQuerySchema.parse(query));
+const whole = (format: "csv" | "json" | "xes", query: object = {}) =>
+  [...exported(app, auditor, filter(query), format)].join("");
+const ask = (sql: string, ...values: unknown[]) =>
+  db
+    .prepare(sql)
+    .pluck()
+    .get(...values) as number;
+
+describe("the register", () => {
+  it("finds by everything it shows, and its totals are those of the rows", () => {
+    const query = {
+      type: "purchase-order",
+      state: "approved",
+      from: "2025-06-01",
+      until: "2025-12-31",
+      currency: "EUR",
+      least: "500",
+      most: "5000",
+    };
+    const { total } = listDocuments(app, auditor, filter(query));
+    const counted = ask(
+      `SELECT COUNT(*) FROM document WHERE type = 'purchase-order' AND status = 'approved' AND currency = 'EUR'
+         AND closed_at BETWEEN '2025-06-01' AND '2025-12-31T23:59:59.999Z' AND gross BETWEEN 50000 AND 500000`,
+    );
+    expect(total).toBe(counted);
+    expect(total).toBeGreaterThan(3);
+    expect(totalsOf(app, auditor, filter(query))).toMatchObject([{ currency: "EUR", count: counted }]);
+    expect(listDocuments(app, auditor, filter({ ...query, party: "Nobody" })).total).toBe(0);
+  });
+  it("goes out as CSV that a spreadsheet takes for no formula, and amounts as numbers", () => {
+    const rows = parse(whole("csv", { state: "any" }), { columns: true }) as Record<string, string>[];
+    expect(rows.length).toBe(ask("SELECT COUNT(*) FROM document"));
+    expect(rows.every((row) => /^-?\d+(\.\d+)?$/.test(row.gross!))).toBe(true);
+    for (const bad of ["=1+1", "+1", "-1", "@x", "\tx", "＝1"]) expect(safeText(bad)).toBe(`'${bad}`);
+    expect(safeText("Rope - 12 mm")).toBe("Rope - 12 mm");
+  });
+  it("goes out as JSON and as an event log by IEEE 1849 with every event of every document", () => {
+    const json = JSON.parse(whole("json", { state: "any" })) as { number: string }[];
+    expect(json.length).toBe(ask("SELECT COUNT(*) FROM document"));
+    const xes = whole("xes", { state: "any" });
+    expect(XMLValidator.validate(xes)).toBe(true);
+    const { log } = new XMLParser({
+      ignoreAttributes: false,
+      isArray: (name) => ["trace", "event"].includes(name),
+    }).parse(xes) as {
+      log: { trace: { event: { string: { "@_key": string }[]; date: { "@_key": string } }[] }[] };
+    };
+    expect(log.trace.length).toBe(json.length);
+    const events = log.trace.flatMap((trace) => trace.event);
+    expect(events.length).toBe(ask("SELECT COUNT(*) FROM event WHERE stream LIKE 'document:%'"));
+    expect(events[0]!.string.map((one) => one["@_key"])).toEqual([
+      "concept:name",
+      "org:resource",
+      "lifecycle:transition",
+    ]);
+    expect(events[0]!.date["@_key"]).toBe("time:timestamp");
+  });
+  it("keeps views for their owner alone", () => {
+    const keep = (name: string) =>
+      changeView(app, controller, { type: "keep", command: newCommandId(), name, query: "state=held" });
+    value(keep("Held"));
+    expect(viewsOf(app, controller)).toEqual([{ name: "Held", query: "state=held" }]);
+    expect(viewsOf(app, auditor)).toEqual([]);
+    value(changeView(app, controller, { type: "drop", command: newCommandId(), name: "Held" }));
+    expect(viewsOf(app, controller)).toEqual([]);
+  });
+});
+
+describe("the logbook", () => {
+  it("finds events by anything, also by days, latest first and page by page", () => {
+    const said = findEvents(app, {
+      type: "approval given",
+      actor: "rui-tavares",
+      from: "2025-03-01",
+      until: "2025-08-31",
+    });
+    expect(said.rows.length).toBeGreaterThan(0);
+    for (const row of said.rows) {
+      expect([row.type, row.actor]).toEqual(["approval given", "rui-tavares"]);
+      expect(row.time >= "2025-03-01" && row.time < "2025-09-01").toBe(true);
+    }
+    const first = findEvents(app, {});
+    const next = findEvents(app, { before: first.rows.at(-1)!.seq });
+    expect(next.rows[0]!.seq).toBe(first.rows.at(-1)!.seq - 1);
+    expect(findEvents(app, { text: "Tail-shaft overhaul" }).rows.length).toBeGreaterThan(0);
+  });
+});
+
+const plan: PlanRequest = {
+  name: "Orders of a year",
+  query: "type=purchase-order&state=approved",
+  from: "2025-01-01",
+  until: "2026-03-09",
+  confidence: 0.9,
+  tolerable: 0.1,
+  expected: 0,
+  method: "random",
+  seed: "2026",
+  attributes: ["Everybody decided", "Not their own"],
+};
+
+describe("a sample", () => {
+  it("is drawn the same by anybody with the same plan, tested item by item, and signed only when it is whole", async () => {
+    const draw = (look: boolean) =>
+      changeSample(app, controller, { type: "draw", command: newCommandId(), plan, look });
+    const [one, again] = [value(await draw(true)), value(await draw(false))];
+    expect(again.items).toEqual(one.items);
+    expect(again.items).toHaveLength(22);
+    const id = "s-0001";
+    const test = (item: string, mark: "good" | "deviation", note = "") =>
+      changeSample(app, controller, {
+        type: "test",
+        command: newCommandId(),
+        id,
+        finding: { item, marks: { "Everybody decided": "good", "Not their own": mark }, note },
+      });
+    const sign = (name = "Benedita Corvo") =>
+      changeSample(app, controller, {
+        type: "sign",
+        command: newCommandId(),
+        id,
+        signing: { name, proof: DEMO_WORD, documentHash: sheetHash(sampleOf(app, id)!) },
+      });
+    expect(codes(await sign())).toBe("incomplete");
+    expect(codes(await test("po-99999", "good"))).toBe("unknown");
+    expect(codes(await test(again.items[0]!.id, "deviation"))).toBe("comment required");
+    for (const { id: item } of again.items) value(await test(item, "good"));
+    expect(conclusionOf(sampleOf(app, id)!)).toMatchObject({ tested: 22, deviations: 0, relied: true });
+    value(await test(again.items[0]!.id, "deviation", "The order was placed a day before"));
+    expect(conclusionOf(sampleOf(app, id)!)).toMatchObject({ deviations: 1, relied: false });
+    expect(codes(await sign("Somebody"))).toBe("signature");
+    value(await sign());
+    expect(sampleOf(app, id)!.signed!.sentence).toContain("can not be relied on");
+    expect(codes(await test(again.items[1]!.id, "good"))).toBe("closed");
+    const before = dumpProjections(db);
+    rebuild(db);
+    expect(dumpProjections(db)).toEqual(before);
+  }, 60_000);
+  it("is neither drawn nor touched by an auditor", async () => {
+    const before = lastSeq(db);
+    expect(codes(await changeSample(app, auditor, { type: "draw", command: newCommandId(), plan, look: false }))).toBe(
+      "forbidden",
+    );
+    expect(lastSeq(db)).toBe(before);
+  });
+});
+
+describe("the control report", () => {
+  it("counts what the register and the log have, and what was out of the ordinary", async () => {
+    const period = { from: "2025-01-01", until: "2025-12-31" };
+    const report = controlReport(app, period);
+    const within = "closed_at BETWEEN '2025-01-01' AND '2025-12-31T23:59:59.999Z'";
+    expect(report.documents.decided).toBe(ask(`SELECT COUNT(*) FROM document WHERE ${within}`));
+    expect(report.bands.reduce((sum, one) => sum + one.documents, 0)).toBe(
+      ask(`SELECT COUNT(*) FROM document WHERE ${within} AND policy IS NOT NULL`),
+    );
+    expect(report.months.reduce((sum, one) => sum + one.approvals, 0)).toBe(
+      ask("SELECT COUNT(*) FROM event WHERE type = 'approval given' AND time LIKE '2025-%'"),
+    );
+    const released = report.exceptions.find((one) => one.what === "Hold released by hand");
+    expect(released?.count ?? 0).toBe(
+      ask(
+        "SELECT COUNT(*) FROM event WHERE type = 'hold released' AND data ->> 'how' = 'person' AND time LIKE '2025-%'",
+      ),
+    );
+    expect(report.roles.find((one) => one.role === "auditor")!.people).toContain("Tomé Cardigos");
+    const pdf = await reportPdf(report, readWorld(app).directory);
+    expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
+  });
+});

@@ -1,0 +1,69 @@
+import type { Content } from "pdfmake/interfaces";
+import { formatMoney } from "@/core/money";
+import { canonical, sha256Hex } from "@/core/records";
+import { sayDate } from "@/core/words";
+import type { Directory } from "@/core/people";
+import { RULE, printed } from "../pdf";
+import type { ControlReport } from "./report";
+
+/** The control report to be printed and kept, with the hash of its figures on every page. */
+export function reportPdf(report: ControlReport, { organisation }: Directory): Promise<Buffer> {
+  const period = `${sayDate(report.period.from)} to ${sayDate(report.period.until)}`;
+  const { documents, inTime } = report;
+  return printed(`Control report, ${period}. SHA-256 of its figures ${sha256Hex(canonical(report))}`, {
+    info: { title: `Control report, ${period}`, author: organisation.name },
+    content: [
+      { text: organisation.name, style: "soft" },
+      { text: "Control report", style: "title" },
+      { text: period },
+      { text: "Documents decided", style: "section" },
+      {
+        text: `${documents.decided}: ${documents.approved} approved, ${documents.declined} declined, ${documents.withdrawn} withdrawn. Of the levels with a time limit, ${inTime.inTime} decided in time and ${inTime.late} late.`,
+      },
+      { text: "By policy, section and band", style: "section" },
+      table(
+        ["Policy", "Section", "Band", "Documents", "Approved", "Value"],
+        report.bands.map((one) => [
+          one.policy,
+          one.section,
+          String(one.band + 1),
+          String(one.documents),
+          String(one.approved),
+          formatMoney({ minor: one.minor, currency: one.currency }),
+        ]),
+        ["*", "*", 30, 55, 50, 90],
+      ),
+      { text: "Exceptions", style: "section" },
+      table(
+        ["What", "How often", "Where, for example"],
+        report.exceptions.map((one) => [
+          one.what,
+          String(one.count),
+          one.examples.map((each) => `${each.document.toUpperCase()} (${each.words})`).join("; "),
+        ]),
+        [140, 50, "*"],
+      ),
+      { text: "Changes of policies, people, limits and rules", style: "section" },
+      table(
+        ["What", "How often"],
+        report.changes.map((one) => [one.what, String(one.count)]),
+        ["*", 60],
+      ),
+      { text: "Who holds which role", style: "section" },
+      table(
+        ["Role", "People"],
+        report.roles.map((one) => [one.role, one.people.join(", ") || "nobody"]),
+        [80, "*"],
+      ),
+    ],
+  });
+}
+
+function table(head: string[], rows: string[][], widths: (number | string)[]): Content {
+  if (rows.length === 0) return { text: "None.", style: "soft" };
+  return {
+    table: { headerRows: 1, widths, body: [head.map((text) => ({ text, style: "soft" })), ...rows] },
+    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
+    fontSize: 8,
+  };
+}

@@ -1,0 +1,196 @@
+import { coverage } from "@/core/people";
+import { convert } from "@/core/money";
+import type { Role } from "@/core/people";
+import { eventsBetween } from "../logbook/events";
+import type { App } from "../app";
+import { directoryAt, ratesFor, readWorld } from "../world";
+
+export type Period = { from: string; until: string };
+export type BandLine = {
+  policy: string;
+  section: string;
+  band: number;
+  documents: number;
+  approved: number;
+  minor: number;
+  currency: string;
+};
+export type Exception = { what: string; count: number; examples: { document: string; words: string }[] };
+export type ControlReport = {
+  period: Period;
+  documents: { decided: number; approved: number; declined: number; withdrawn: number };
+  bands: BandLine[];
+  /** Levels with a time limit that were decided: in time, and late. */
+  inTime: { inTime: number; late: number };
+  months: { month: string; approvals: number; documents: number }[];
+  exceptions: Exception[];
+  changes: { what: string; count: number }[];
+  roles: { role: Role; people: string[] }[];
+};
+
+type Row = { seq: number; time: string; stream: string; type: string; actor: string; data: string };
+
+const MOST_EXAMPLES = 12;
+
+/** What controls did in a period, and where they did not: everything in it is counted from the log and the register of that time. */
+export function controlReport(app: App, period: Period): ControlReport {
+  const world = readWorld(app);
+  const rows = eventsBetween(app, period);
+  const exceptions = new Exceptions();
+  const due = new Map<string, string>();
+  const months = new Map<string, { approvals: number; documents: number }>();
+  const changes = new Map<string, number>();
+  const inTime = { inTime: 0, late: 0 };
+  const limits = limitJudge(app);
+  for (const row of rows) {
+    const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
+    if (!document) {
+      if (/^(organisation|policy|rules|messages)/.test(row.stream))
+        changes.set(row.type, (changes.get(row.type) ?? 0) + 1);
+      continue;
+    }
+    const month = months.get(row.time.slice(0, 7)) ?? { approvals: 0, documents: 0 };
+    months.set(row.time.slice(0, 7), month);
+    if (row.type === "approval given") month.approvals += 1;
+    if (row.type === "submitted") month.documents += 1;
+    timely(row, document, due, inTime);
+    exceptions.look(row, document, limits);
+  }
+  const counts = app.db
+    .prepare("SELECT status, COUNT(*) AS n FROM document WHERE closed_at BETWEEN ? AND ? GROUP BY status")
+    .all(period.from, `${period.until}T23:59:59.999Z`) as { status: string; n: number }[];
+  const of = (status: string) => counts.find((one) => one.status === status)?.n ?? 0;
+  return {
+    period,
+    documents: {
+      decided: counts.reduce((sum, one) => sum + one.n, 0),
+      approved: of("approved"),
+      declined: of("declined"),
+      withdrawn: of("withdrawn"),
+    },
+    bands: bandLines(app, period),
+    inTime,
+    months: [...months].map(([month, one]) => ({ month, ...one })).toSorted((a, b) => (a.month < b.month ? -1 : 1)),
+    exceptions: exceptions.all(),
+    changes: [...changes].map(([what, count]) => ({ what, count })).toSorted((a, b) => b.count - a.count),
+    roles: (["controller", "reviewer", "administrator", "auditor", "clerk"] as const).map((role) => ({
+      role,
+      people: world.directory.organisation.people
+        .filter((one) => one.roles.includes(role) && !one.activeUntil)
+        .map((one) => one.name),
+    })),
+  };
+}
+
+function timely(row: Row, document: string, due: Map<string, string>, counted: ControlReport["inTime"]): void {
+  if (row.type !== "level opened" && row.type !== "level approved" && row.type !== "level declined") return;
+  const data = JSON.parse(row.data) as { level: string; due?: string };
+  const key = `${document} ${data.level}`;
+  if (row.type === "level opened") {
+    if (data.due) due.set(key, data.due);
+    return;
+  }
+  const by = due.get(key);
+  if (by) counted[row.time <= by ? "inTime" : "late"] += 1;
+}
+
+type Judge = (row: Row, document: string, by: string) => string | null;
+
+/** What is out of the ordinary, each with how often and where. */
+class Exceptions {
+  private readonly found = new Map<string, Exception>();
+
+  private add(what: string, document: string, words: string): void {
+    const one = this.found.get(what) ?? { what, count: 0, examples: [] };
+    one.count += 1;
+    if (one.examples.length < MOST_EXAMPLES) one.examples.push({ document, words });
+    this.found.set(what, one);
+  }
+
+  look(row: Row, document: string, limits: Judge): void {
+    switch (row.type) {
+      case "level lapsed":
+        return this.add("Approved by lapse of time: nobody approved", document, row.time.slice(0, 10));
+      case "rerouted":
+        return this.add("Routed again", document, (JSON.parse(row.data) as { reason: string }).reason);
+      case "hold released": {
+        const data = JSON.parse(row.data) as { how: string; code: string; because: string };
+        return data.how === "person"
+          ? this.add("Hold released by hand", document, `${data.code}: ${data.because}`)
+          : undefined;
+      }
+      case "step skipped":
+        return this.add("Step after approval skipped", document, (JSON.parse(row.data) as { reason: string }).reason);
+      case "revised": {
+        const { voided } = JSON.parse(row.data) as { voided: unknown[] };
+        return voided.length > 0
+          ? this.add("Changed after it had approvals, which no longer count", document, `${voided.length} voided`)
+          : undefined;
+      }
+      case "submitted":
+        return row.data.includes("not: is the requester")
+          ? this.add("Self-approval prevented", document, "the rule led to the requester")
+          : undefined;
+      case "approval given":
+        return this.approval(row, document, limits);
+      default:
+    }
+  }
+
+  private approval(row: Row, document: string, limits: Judge): void {
+    const data = JSON.parse(row.data) as { by: string; together?: { count: number }; via?: string };
+    if (data.together) this.add("Decided with others at once", document, `one of ${data.together.count}`);
+    if (data.via === "mail") this.add("Decided through the link of a mail", document, row.time.slice(0, 10));
+    const over = limits(row, document, data.by);
+    if (over) this.add("Approved by somebody whose own limit does not cover it", document, over);
+  }
+
+  all(): Exception[] {
+    return [...this.found.values()].toSorted((a, b) => b.count - a.count);
+  }
+}
+
+/** Whether a decider's own limit covered what they approved, by people as they were that day. */
+function limitJudge(app: App): Judge {
+  const { register } = readWorld(app);
+  const days = new Map<string, ReturnType<typeof directoryAt>>();
+  const facts = app.db.prepare("SELECT type, compared, date, currency FROM document WHERE id = ?");
+  const currency = app.db
+    .prepare("SELECT state ->> '$.route.measured.compared.currency' FROM document_state WHERE id = ?")
+    .pluck();
+  return (row, document, by) => {
+    const found = facts.get(document) as { type: string; compared: number | null; date: string } | undefined;
+    if (!found || found.compared === null) return null;
+    const day = row.time.slice(0, 10);
+    const directory = days.get(day) ?? directoryAt(register, row.time);
+    days.set(day, directory);
+    const amount = { minor: found.compared, currency: (currency.get(document) as string | null) ?? "EUR" };
+    const judged = coverage(by, found.type, amount, directory, (one, into) => {
+      const converted = convert(one, into, found.date, ratesFor(app.db, found.date));
+      return converted.ok ? converted.money : null;
+    });
+    return judged.outcome === "does not cover" ? `${directory.person(by)?.name ?? by}: ${judged.reason}` : null;
+  };
+}
+
+function bandLines(app: App, { from, until }: Period): BandLine[] {
+  const names = new Map(readWorld(app).versions.map((one) => [one.policy.id, one.policy]));
+  const rows = app.db
+    .prepare(
+      `SELECT policy, section, band, COUNT(*) AS documents, SUM(status = 'approved') AS approved, SUM(COALESCE(compared, 0)) AS minor
+       FROM document WHERE closed_at BETWEEN ? AND ? AND policy IS NOT NULL GROUP BY policy, section, band ORDER BY policy, section, band`,
+    )
+    .all(from, `${until}T23:59:59.999Z`) as {
+    policy: string;
+    section: string;
+    band: number;
+    documents: number;
+    approved: number;
+    minor: number;
+  }[];
+  return rows.map((row) => {
+    const policy = names.get(row.policy);
+    const section = policy?.sections.find((one) => one.id === row.section)?.name ?? row.section;
+    return { ...row, policy: policy?.name ?? row.policy, section, currency: policy?.currency ?? "EUR" };
+  });
+}

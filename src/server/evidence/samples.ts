@@ -1,0 +1,200 @@
+import { z } from "zod";
+import { conclude, sampleSize, selectAtRandom, selectByValue, type Conclusion, type Item } from "@/core/sampling";
+import type { Person } from "@/core/people";
+import { canonical, sha256Hex } from "@/core/records";
+import { refuse, type Result } from "@/core/refusal";
+import { authorise } from "../access/authorise";
+import { signatureOf, SigningSchema } from "../access/signing";
+import type { App } from "../app";
+import { everyDocument } from "../documents/queries";
+import { RegisterQuerySchema, filterOf } from "../documents/register";
+import { write } from "../ledger/write";
+import type { Finding, SampleEvent, SamplePlan } from "./events";
+
+const rate = z.number().gt(0).lt(1);
+/** How a sample is asked for; what it is drawn from is a query of the register over a period. */
+export const PlanSchema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  query: z.string().max(1000),
+  from: z.iso.date(),
+  until: z.iso.date(),
+  confidence: rate,
+  tolerable: rate,
+  expected: z.number().min(0).lt(1),
+  method: z.enum(["random", "by value"]),
+  seed: z.string().trim().min(1).max(60),
+  attributes: z.array(z.string().trim().min(1).max(120)).min(1).max(12),
+});
+export type PlanRequest = z.infer<typeof PlanSchema>;
+
+export const SampleChangeSchema = z.discriminatedUnion("type", [
+  z.strictObject({ type: z.literal("draw"), command: z.uuid(), plan: PlanSchema, look: z.boolean().default(false) }),
+  z.strictObject({
+    type: z.literal("test"),
+    command: z.uuid(),
+    id: z.string().max(40),
+    finding: z.strictObject({
+      item: z.string().max(40),
+      marks: z.record(z.string().max(120), z.enum(["good", "deviation", "not applicable"])),
+      note: z.string().max(1000),
+    }),
+  }),
+  z.strictObject({ type: z.literal("sign"), command: z.uuid(), id: z.string().max(40), signing: SigningSchema }),
+]);
+export type SampleChange = z.infer<typeof SampleChangeSchema>;
+
+export type Sample = {
+  id: string;
+  name: string;
+  plan: SamplePlan;
+  items: Item[];
+  findings: Record<string, Finding>;
+  madeBy: string;
+  madeAt: string;
+  signed: { sentence: string; name: string; by: string; at: string } | null;
+};
+
+type Stored = {
+  id: string;
+  name: string;
+  plan: string;
+  items: string;
+  findings: string;
+  made_by: string;
+  made_at: string;
+  signed: string | null;
+};
+
+const fromStored = (row: Stored): Sample => ({
+  id: row.id,
+  name: row.name,
+  plan: JSON.parse(row.plan) as SamplePlan,
+  items: JSON.parse(row.items) as Item[],
+  findings: JSON.parse(row.findings) as Sample["findings"],
+  madeBy: row.made_by,
+  madeAt: row.made_at,
+  signed: row.signed ? (JSON.parse(row.signed) as Sample["signed"]) : null,
+});
+
+export function samplesOf(app: App): Sample[] {
+  return (app.db.prepare("SELECT * FROM sample ORDER BY made_at DESC, id DESC LIMIT 100").all() as Stored[]).map(
+    fromStored,
+  );
+}
+
+export function sampleOf(app: App, id: string): Sample | null {
+  const row = app.db.prepare("SELECT * FROM sample WHERE id = ?").get(id) as Stored | undefined;
+  return row ? fromStored(row) : null;
+}
+
+/** What the tested items say so far: an item deviates when any of its attributes does. */
+export function conclusionOf({ items, findings, plan }: Sample): Conclusion | null {
+  const tested = items.filter((one) => isComplete(findings[one.id], plan));
+  const deviations = tested.filter((one) => Object.values(findings[one.id]!.marks).includes("deviation")).length;
+  return conclude(tested.length, deviations, plan.confidence, plan.tolerable);
+}
+
+export function isComplete(finding: Finding | undefined, { attributes }: Pick<SamplePlan, "attributes">): boolean {
+  return finding !== undefined && attributes.every((one) => finding.marks[one] !== undefined);
+}
+
+type Drawn = { plan: SamplePlan; items: Item[] };
+
+/** A sample as its plan gives it: population, size and selection. The same plan over the same log gives the same. */
+function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
+  const { name: _, ...asked } = request;
+  if (asked.expected >= asked.tolerable)
+    return no("invalid", "The expected rate has to be less than the tolerable one", "expected");
+  const sized = sampleSize(asked.confidence, asked.tolerable, asked.expected);
+  if (!sized)
+    return no(
+      "invalid",
+      "No sample of up to 5,000 would do: what is expected comes too near to what is tolerable",
+      "expected",
+    );
+  const query = RegisterQuerySchema.parse(Object.fromEntries(new URLSearchParams(asked.query)));
+  const filter = filterOf({ ...query, from: asked.from, until: asked.until });
+  const population: Item[] = [];
+  for (const rows of everyDocument(app, actor, filter))
+    for (const row of rows) population.push({ id: row.id, minor: Math.abs(row.gross.minor) });
+  if (population.length === 0) return no("empty", "No document fits the query in this period; widen it", "query");
+  const items =
+    asked.method === "random"
+      ? selectAtRandom(population, sized.size, asked.seed)
+      : selectByValue(population, sized.size, asked.seed).items;
+  const minor = population.reduce((sum, one) => sum + one.minor, 0);
+  const plan: SamplePlan = {
+    ...asked,
+    ...sized,
+    population: {
+      count: population.length,
+      minor,
+      hash: sha256Hex(canonical(population.toSorted((a, b) => (a.id < b.id ? -1 : 1)))),
+    },
+  };
+  return { ok: true, value: { plan, items } };
+}
+
+/** Draws a sample, notes what was found at an item, or signs the sheet. */
+export async function changeSample(app: App, actor: Person, change: SampleChange): Promise<Result<Sample | Drawn>> {
+  const refusal = authorise(actor, "samples.write");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  if (change.type === "draw") return drawSample(app, actor, change);
+  const sample = sampleOf(app, change.id);
+  if (!sample) return no("unknown", "There is no such sample");
+  if (sample.signed) return no("closed", `${sample.name} is signed; nothing in it changes any more`);
+  if (change.type === "test") return testItem(app, actor, sample, change);
+  const left = sample.items.filter((one) => !isComplete(sample.findings[one.id], sample.plan)).length;
+  if (left > 0) return no("incomplete", `${left} of ${sample.items.length} items are not tested yet`);
+  const signature = await signatureOf(app, actor, change.signing);
+  if (!signature.ok) return signature;
+  if (signature.value.name.toLocaleLowerCase("en") !== actor.name.toLocaleLowerCase("en"))
+    return no("signature", `Type your name as it is known here: ${actor.name}`, "signing.name");
+  if (signature.value.documentHash !== sheetHash(sample))
+    return no("other version", "The sheet has changed since; look at it again");
+  const { sentence } = conclusionOf(sample)!;
+  return written(app, actor, change.command, sample.id, {
+    type: "sample signed",
+    data: { id: sample.id, sentence, name: signature.value.name, by: actor.id },
+  });
+}
+
+function drawSample(app: App, actor: Person, change: Extract<SampleChange, { type: "draw" }>): Result<Sample | Drawn> {
+  const drawn = draw(app, actor, change.plan);
+  if (!drawn.ok || change.look) return drawn;
+  const count = app.db.prepare("SELECT COUNT(*) FROM sample").pluck().get() as number;
+  const id = `s-${String(count + 1).padStart(4, "0")}`;
+  return written(app, actor, change.command, id, {
+    type: "sample drawn",
+    data: { id, name: change.plan.name, ...drawn.value },
+  });
+}
+
+function testItem(
+  app: App,
+  actor: Person,
+  sample: Sample,
+  { finding, command }: Extract<SampleChange, { type: "test" }>,
+): Result<Sample> {
+  if (!sample.items.some((one) => one.id === finding.item)) return no("unknown", "The sample has no such item", "item");
+  const other = Object.keys(finding.marks).find((one) => !sample.plan.attributes.includes(one));
+  if (other) return no("unknown", `“${other}” is no attribute of this sample`, "marks");
+  const deviates = Object.values(finding.marks).includes("deviation");
+  if (deviates && !finding.note.trim())
+    return no("comment required", "Say what was found where something deviates", "note");
+  return written(app, actor, command, sample.id, { type: "item tested", data: { id: sample.id, finding } });
+}
+
+function written(app: App, actor: Person, command: string, id: string, event: SampleEvent): Result<Sample> {
+  app.db.transaction(() => write(app, `sample:${id}`, [event], { actor: actor.id, command })).immediate();
+  return { ok: true, value: sampleOf(app, id)! };
+}
+
+/** The hash of a sheet as it is signed for: plan, items and findings. */
+export function sheetHash({ id, plan, items, findings }: Sample): string {
+  return sha256Hex(canonical({ id, plan, items, findings }));
+}
+
+function no(code: string, message: string, path?: string): Result<never> {
+  return { ok: false, refusals: [refuse(code, message, path)] };
+}

@@ -1,0 +1,110 @@
+import type { App } from "../app";
+import { readWorld } from "../world";
+
+export type EventFilter = {
+  text?: string | undefined;
+  stream?: string | undefined;
+  type?: string | undefined;
+  actor?: string | undefined;
+  from?: string | undefined;
+  until?: string | undefined;
+  /** Only events before this number, for the next page. */
+  before?: number | undefined;
+};
+export type ListedEvent = {
+  seq: number;
+  time: string;
+  stream: string;
+  type: string;
+  actor: string;
+  actorName: string;
+  inNameOf: string | null;
+  data: string;
+  hash: string;
+};
+export const EVENTS_PAGE = 40;
+/** A search looks at this many of the latest events that fit the rest: a log is read from its end. */
+const MOST_SEARCHED = 200_000;
+
+/** Events of the whole log, latest first, by anything they say. */
+export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]; more: boolean } {
+  const where: string[] = [];
+  const values: Record<string, string | number> = { limit: EVENTS_PAGE + 1 };
+  const add = (sql: string, key: string, value: string | number | undefined) => {
+    if (value === undefined || value === "") return;
+    where.push(sql);
+    values[key] = value;
+  };
+  add("stream = @stream", "stream", filter.stream);
+  add("type = @type", "type", filter.type);
+  add("actor = @actor", "actor", filter.actor);
+  add("seq < @before", "before", filter.before);
+  const { first, last } = between(app, filter);
+  where.push("seq BETWEEN @first AND @last");
+  Object.assign(values, { first, last });
+  if (filter.text?.trim()) {
+    where.push(
+      "seq > @last - @most AND (data LIKE @text ESCAPE '\\' OR stream LIKE @text ESCAPE '\\' OR type LIKE @text ESCAPE '\\' OR hash LIKE @text ESCAPE '\\')",
+    );
+    Object.assign(values, { text: `%${filter.text.trim().replace(/[\\%_]/g, "\\$&")}%`, most: MOST_SEARCHED });
+  }
+  const rows = app.db
+    .prepare(
+      `SELECT seq, time, stream, type, actor, inNameOf, substr(data, 1, 400) AS data, hash FROM event
+       WHERE ${where.join(" AND ")} ORDER BY seq DESC LIMIT @limit`,
+    )
+    .all(values) as Omit<ListedEvent, "actorName">[];
+  const { directory } = readWorld(app);
+  return {
+    rows: rows
+      .slice(0, EVENTS_PAGE)
+      .map((row) => ({ ...row, actorName: directory.person(row.actor)?.name ?? row.actor })),
+    more: rows.length > EVENTS_PAGE,
+  };
+}
+
+/** The numbers of the events of some days. Time never runs backwards in the log, so they are found by halving and not by looking at each. */
+function between({ db }: App, { from, until }: EventFilter): { first: number; last: number } {
+  const total = db.prepare("SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
+  const timeOf = db.prepare("SELECT time FROM event WHERE seq = ?").pluck();
+  const firstAt = (moment: string) => {
+    let [low, high] = [1, total + 1];
+    while (low < high) {
+      const middle = (low + high) >>> 1;
+      if ((timeOf.get(middle) as string) < moment) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  return { first: from ? firstAt(from) : 1, last: until ? firstAt(`${until}T23:59:59.999Z`) - 1 : total };
+}
+
+/** Types of event that are there, for the filter. */
+export function eventTypes(app: App): string[] {
+  return app.db
+    .prepare("SELECT DISTINCT type FROM (SELECT type FROM event ORDER BY seq DESC LIMIT 20000) ORDER BY type")
+    .pluck()
+    .all() as string[];
+}
+
+/** Every event of a period, in order, one at a time: what was written from the beginning of its first day to the end of its last. */
+export function* eventsBetween(app: App, period: { from: string; until: string }) {
+  const { first, last } = between(app, period);
+  const batch = app.db.prepare(
+    "SELECT seq, time, stream, type, actor, data FROM event WHERE seq BETWEEN ? AND ? ORDER BY seq LIMIT 2000",
+  );
+  let after = first;
+  for (;;) {
+    const rows = batch.all(after, last) as {
+      seq: number;
+      time: string;
+      stream: string;
+      type: string;
+      actor: string;
+      data: string;
+    }[];
+    if (rows.length === 0) return;
+    yield* rows;
+    after = rows.at(-1)!.seq + 1;
+  }
+}

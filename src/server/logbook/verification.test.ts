@@ -1,0 +1,43 @@
+// The log is re-computed in a thread of its own, with progress, and can be ended on the way.
+import { describe, expect, it } from "vitest";
+import { generateDemo } from "../../../demo/generate";
+import { temporaryFolder } from "../../../demo/test-app";
+import { handClock } from "../clock";
+import { openDatabase } from "../db/open";
+import { lastSeq } from "../log/log";
+import { lastVerified, verifyLog, type Progress } from "./verification";
+
+const folder = temporaryFolder();
+const db = openDatabase(folder);
+generateDemo(db, { orders: 60 });
+const app = { wall: handClock("2026-11-23T09:00:00.000Z") };
+
+async function all(): Promise<Progress[]> {
+  const told: Progress[] = [];
+  for await (const progress of verifyLog(app, folder)) told.push(progress);
+  return told;
+}
+
+describe("verification in a thread", () => {
+  it("says how far it is, and at the end that every event and checkpoint is good", async () => {
+    const told = await all();
+    expect(told.length).toBeGreaterThan(2);
+    expect(told.at(-1)!.verdict).toMatchObject({ events: lastSeq(db), problem: null, wrongCheckpoints: [] });
+    expect(told.at(-1)!.verdict!.checkpoints).toBeGreaterThan(12);
+    expect(lastVerified()).toMatchObject({ events: lastSeq(db), at: "2026-11-23T09:00:00.000Z" });
+  }, 30_000);
+  it("names the event that was changed behind the triggers' back, and the checkpoint that no longer fits", async () => {
+    db.exec("DROP TRIGGER event_no_update");
+    const size = db.prepare("SELECT MAX(size) FROM checkpoint").pluck().get() as number;
+    db.prepare("UPDATE checkpoint SET root = ? WHERE size = ?").run("0".repeat(64), size);
+    expect((await all()).at(-1)!.verdict!.wrongCheckpoints).toEqual([size]);
+    db.prepare("UPDATE event SET actor = 'mallory' WHERE seq = 1000").run();
+    expect((await all()).at(-1)!.verdict!.problem).toMatchObject({ seq: 1000 });
+  }, 30_000);
+  it("ends when nobody listens any more", async () => {
+    const steps = verifyLog(app, folder);
+    expect((await steps.next()).done).toBe(false);
+    await steps.return();
+    expect((await steps.next()).done).toBe(true);
+  }, 30_000);
+});

@@ -1,0 +1,129 @@
+import { calendarOf } from "@/core/approval";
+import { addDays, dayIn, timeIn } from "@/core/calendar";
+import { joinWords, sayCount, sayDate } from "@/core/words";
+import type { StandIn } from "@/core/people";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { inTransaction } from "../documents/commands";
+import { write } from "../ledger/write";
+import { readWorld, type World } from "../world";
+import type { MessageEvent } from "./events";
+import { writeTo } from "./letters";
+import { preferenceOf } from "./settings";
+
+/** Beginnings and ends of absences older than this are not told any more, as after a long time in which nothing ran. */
+const TOLD_WITHIN_DAYS = 7;
+
+type Waiting = { person: string; first: string };
+
+/** When the digest of somebody with letters waiting is due: their own hour, the next after the first of these letters. */
+function dueOf(app: App, { directory }: World, { person, first }: Waiting): string {
+  const { hour } = preferenceOf(app, person);
+  const zone = calendarOf(person, directory).timeZone;
+  const day = timeIn(first, zone) < hour ? dayIn(first, zone) : addDays(dayIn(first, zone), 1);
+  return momentOf(day, hour, zone);
+}
+
+/** The moment at which the clock of a zone shows a time; found from noon, since clocks change at night. */
+function momentOf(day: string, hour: string, zone: string): string {
+  const minutes = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
+  const noon = Date.parse(`${day}T12:00:00Z`);
+  const shift = minutes(timeIn(new Date(noon).toISOString(), zone)) - 12 * 60;
+  const guess = noon + (minutes(hour) - 12 * 60 - shift) * 60_000;
+  const off = minutes(hour) - minutes(timeIn(new Date(guess).toISOString(), zone));
+  return new Date(guess + (Math.abs(off) <= 180 ? off : 0) * 60_000).toISOString();
+}
+
+function waiting(app: App): Waiting[] {
+  return statement(
+    app.db,
+    "SELECT person, MIN(at) AS first FROM letter WHERE digest = 1 GROUP BY person",
+  ).all() as Waiting[];
+}
+
+/** The next digest that is due, for the clock of a demonstration. */
+export function nextDigest(app: App): { at: string; what: string } | null {
+  const world = readWorld(app);
+  const [next] = waiting(app)
+    .map((one) => ({ at: dueOf(app, world, one), what: "a daily digest goes out" }))
+    .sort((a, b) => (a.at < b.at ? -1 : 1));
+  return next ?? null;
+}
+
+/** Sends every digest whose moment has come: what was kept for its reader, as one letter. Each letter goes with one digest. @returns how many went */
+export function sendDigests(app: App): number {
+  const world = readWorld(app);
+  const due = waiting(app).filter((one) => dueOf(app, world, one) <= app.clock.now());
+  for (const { person } of due)
+    inTransaction(app, () => {
+      const letters = app.db
+        .prepare("SELECT id, subject, body FROM letter WHERE person = ? AND digest = 1 ORDER BY id")
+        .all(person) as { id: number; subject: string; body: string }[];
+      const count = `${sayCount(letters.length)} ${letters.length === 1 ? "message" : "messages"}`;
+      const body = letters.map((one) => `${one.subject}\n${one.body}`).join("\n\n");
+      const event: MessageEvent = { type: "digest sent", data: { person, letters: letters.map((one) => one.id) } };
+      write(app, "messages", [event], { actor: "system" });
+      writeTo(app, {
+        person,
+        document: null,
+        occasion: "digest",
+        subject: `Your day in Bandeira: ${count}`,
+        body,
+        atOnce: true,
+      });
+    });
+  return due.length;
+}
+
+/** Tells both people when an absence begins or ends, and what of the open work moves with it; each once. @returns how many edges were told */
+export function tellAbsences(app: App): number {
+  if (app.quiet) return 0;
+  const now = app.clock.now();
+  const since = new Date(Date.parse(now) - TOLD_WITHIN_DAYS * 86_400_000).toISOString();
+  const world = readWorld(app);
+  const known = statement(app.db, "SELECT 1 FROM absence_told WHERE stand_in = ? AND edge = ?");
+  const within = (moment: string | null) => moment !== null && moment <= now && moment > since;
+  let told = 0;
+  for (const entry of world.register.standIn.values()) {
+    if (entry.kind !== "absence") continue;
+    for (const edge of ["begins", "ends"] as const) {
+      const moment = edge === "begins" ? entry.from : entry.until;
+      if (!within(moment) || known.get(entry.id, edge)) continue;
+      inTransaction(app, () => tellEdge(app, world, entry, edge));
+      told += 1;
+    }
+  }
+  return told;
+}
+
+function tellEdge(app: App, { directory }: World, entry: StandIn, edge: "begins" | "ends"): void {
+  const name = (id: string) => directory.person(id)?.name ?? id;
+  write(app, "messages", [{ type: "absence told", data: { standIn: entry.id, edge } }], { actor: "system" });
+  const moved = app.db
+    .prepare("SELECT d.number FROM waiting w JOIN document d ON d.id = w.document WHERE w.person = ? ORDER BY d.number")
+    .pluck()
+    .all(entry.person) as string[];
+  const work = moved.length > 0 ? joinWords(moved, "and") : "nothing that waits now";
+  const until = entry.until ? ` until ${sayDate(dayIn(entry.until, directory.organisation.timeZone))}` : "";
+  const to = entry.standIn ? name(entry.standIn) : "nobody, so that it waits";
+  const person = name(entry.person);
+  const letter = (who: string, subject: string, body: string) =>
+    writeTo(app, { person: who, document: null, occasion: "absence", subject, body, atOnce: true });
+  if (edge === "begins") {
+    letter(entry.person, "Your absence has begun", `What asks you goes to ${to}${until}: ${work}.`);
+    if (entry.standIn)
+      letter(
+        entry.standIn,
+        `You stand in for ${person}`,
+        `${person} is away${until}. What asks them comes to you: ${work}.`,
+      );
+    return;
+  }
+  letter(entry.person, "Your absence has ended", `What asks you comes to you again: ${work}.`);
+  if (entry.standIn)
+    letter(
+      entry.standIn,
+      `You no longer stand in for ${person}`,
+      `${person} is back, and decides again what asks them: ${work}.`,
+    );
+}

@@ -1,0 +1,38 @@
+import type { Occasion } from "@/core/messages";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { toOutbox, writeLedger } from "../ledger/write";
+import { readWorld } from "../world";
+import { makeLink } from "./links";
+
+export type PersonLetter = {
+  person: string;
+  document: string | null;
+  occasion: Occasion | "digest" | "absence" | "import";
+  subject: string;
+  body: string;
+  /** The level and revision for which the letter lets its reader decide. */
+  decide?: { level: string; revision: number };
+  /** Part of a digest's own letter and of what cannot wait: never kept for the next digest. */
+  atOnce?: boolean;
+};
+
+/**
+ * Writes a letter to somebody who works here: at once, or kept for their daily digest if they want to hear once a day. The log has its words and never a
+ * link by which somebody decides.
+ */
+export function writeTo(app: App, letter: PersonLetter): void {
+  const { person, document, occasion, subject, body, decide } = letter;
+  const to = readWorld(app).directory.person(person)?.email;
+  if (!to || app.quiet) return;
+  const digest = !letter.atOnce && isDaily(app, person);
+  const data = { document, to, subject, body, person, occasion, ...(decide && { decide }), ...(digest && { digest }) };
+  writeLedger(app, [{ type: "letter sent", data }], { actor: "system" });
+  const id = statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
+  if (decide && document) makeLink(app, { letter: id, person, document, ...decide });
+  if (!digest) toOutbox(app, id);
+}
+
+function isDaily(app: App, person: string): boolean {
+  return statement(app.db, "SELECT mode FROM preference WHERE person = ?").pluck().get(person) === "daily";
+}

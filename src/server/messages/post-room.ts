@@ -1,0 +1,41 @@
+import type { Written } from "@/core/messages";
+import type { Person } from "@/core/people";
+import type { App } from "../app";
+import { readWorld } from "../world";
+import { written, type StoredLetter } from "./delivery";
+import { tokenOf } from "./links";
+
+export type ShownLetter = StoredLetter & { personName: string | null; decideAt: string | null };
+
+/** The letters written so far, newest first, a page at a time. */
+export function lettersOf(app: App, reader: Person, page = 1): { total: number; page: number; rows: ShownLetter[] } {
+  const total = app.db.prepare("SELECT COUNT(*) FROM letter").pluck().get() as number;
+  const rows = app.db
+    .prepare("SELECT * FROM letter ORDER BY id DESC LIMIT 40 OFFSET ?")
+    .all((Math.max(1, page) - 1) * 40) as StoredLetter[];
+  return { total, page, rows: rows.map((row) => shown(app, reader, row)) };
+}
+
+export function letterOf(app: App, reader: Person, id: number): { letter: ShownLetter; message: Written } | null {
+  const row = app.db.prepare("SELECT * FROM letter WHERE id = ?").get(id) as StoredLetter | undefined;
+  return row ? { letter: shown(app, reader, row), message: written(app, row, maySeeLink(app, reader, row)) } : null;
+}
+
+/** A link decides in its person's name, so nobody else sees it; in a demonstration everybody is everybody. */
+function maySeeLink(app: App, reader: Person, { person }: StoredLetter): boolean {
+  return person !== null && (app.demo || person === reader.id);
+}
+
+function shown(app: App, reader: Person, row: StoredLetter): ShownLetter {
+  const token = maySeeLink(app, reader, row) ? tokenOf(app, row.id) : null;
+  const personName = row.person && (readWorld(app).directory.person(row.person)?.name ?? row.person);
+  return { ...row, personName, decideAt: token && `/decide/${token}` };
+}
+
+/** Whether messages leave the machine, in a sentence. */
+export function sayLeaving(demo: boolean): string {
+  if (demo) return "This is a demonstration: nothing leaves the machine.";
+  return process.env.BANDEIRA_SMTP
+    ? "They leave through the mail server."
+    : "No mail server is set, so nothing leaves the machine.";
+}
