@@ -1,6 +1,6 @@
 // Moments and figures are written one way everywhere.
 import { describe, expect, it } from "vitest";
-import { sayDay, sayExactly, sayMoment, sayShare, sayShort, saySince } from "./format";
+import { sayDay, sayDue, sayExactly, sayMoment, sayShare, sayShort, saySince } from "./format";
 
 describe("moments", () => {
   it("are written in the organisation's zone", () => {
@@ -15,6 +15,18 @@ describe("moments", () => {
     ["2026-03-06T09:00:00Z", "since Friday"],
     ["2026-03-03T09:00:00Z", "since 3 Mar"],
   ])("%s is %s on Tuesday 10 March", (at, said) => expect(saySince(at, "2026-03-10T09:10:00Z", "UTC")).toBe(said));
+});
+
+describe("due moments", () => {
+  it.each([
+    ["2026-03-10T14:10:00Z", "due 14:10 today"],
+    ["2026-03-10T08:00:00Z", "late since 08:00 today"],
+    ["2026-03-12T17:00:00Z", "due Thu 17:00"],
+    ["2026-03-09T17:00:00Z", "late since Mon 17:00"],
+    ["2026-03-20T17:00:00Z", "due Fri 20 Mar, 17:00"],
+  ])("%s is said as near as the reader needs it", (due, words) => {
+    expect(sayDue(due, "2026-03-10T09:10:00Z", "UTC")).toBe(words);
+  });
 });
 
 describe("figures", () => {

@@ -33,6 +33,16 @@ export function saySince(at: string, now: string, zone: string): string {
   return `since ${parts(at, zone, { day: "numeric", month: "short", ...year })}`;
 }
 
+/** As near as the reader needs it. @example sayDue(due, now, "UTC") // "due 14:10 today", "due Wed 12:00", "late since Fri 6 Mar, 12:00" */
+export function sayDue(due: string, now: string, zone: string): string {
+  const word = now > due ? "late since" : "due";
+  if (sayDay(due, zone) === sayDay(now, zone)) return `${word} ${sayTime(due, zone)} today`;
+  const near = Math.abs(Date.parse(due) - Date.parse(now)) < 6 * 86_400_000;
+  return near
+    ? `${word} ${parts(due, zone, { weekday: "short" })} ${sayTime(due, zone)}`
+    : `${word} ${sayMoment(due, zone)}`;
+}
+
 /** @example sayNumber(3412) // "3,412" */
 export function sayNumber(value: number): string {
   return Math.round(value).toLocaleString("en-GB");

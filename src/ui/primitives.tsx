@@ -23,7 +23,10 @@ export function Button({
   return <button type="button" className={`${buttonClass(look, small)} ${className}`} {...rest} />;
 }
 
-const STATUS: Record<DocumentStatus | "held", string> = {
+/** What stands beside the status of a document, or is it. */
+type Marked = DocumentStatus | "held" | "by lapse";
+
+const STATUS: Record<Marked, string> = {
   draft: "bg-draft-wash text-draft border-dashed",
   waiting: "bg-waiting-wash text-waiting",
   "sent back": "bg-sentback-wash text-sentback",
@@ -32,11 +35,13 @@ const STATUS: Record<DocumentStatus | "held", string> = {
   withdrawn: "bg-draft-wash text-draft",
   lapsed: "bg-draft-wash text-draft",
   held: "bg-held-wash text-held",
+  "by lapse": "border-dotted bg-held-wash text-held",
 };
 
 /** A status as a word on its colour, with a mark of its own shape so that colour is never all. */
-export function StatusMark({ status }: { status: DocumentStatus | "held" }) {
-  const word = status.charAt(0).toUpperCase() + status.slice(1);
+export function StatusMark({ status }: { status: Marked }) {
+  const word =
+    status === "by lapse" ? "Lapse: nobody approved a level" : status.charAt(0).toUpperCase() + status.slice(1);
   return (
     <span
       className={`inline-flex items-center gap-1.5 rounded-sm border border-current/30 px-1.5 py-px text-xs font-medium whitespace-nowrap ${STATUS[status]}`}
@@ -47,7 +52,7 @@ export function StatusMark({ status }: { status: DocumentStatus | "held" }) {
   );
 }
 
-function Shape({ status }: { status: DocumentStatus | "held" }) {
+function Shape({ status }: { status: Marked }) {
   const path = {
     draft: <path d="M2 8h6" />,
     waiting: <path d="M2.5 1.5h5l-5 7h5z" />,
@@ -57,6 +62,7 @@ function Shape({ status }: { status: DocumentStatus | "held" }) {
     withdrawn: <path d="M2 5h6" />,
     lapsed: <path d="M5 1.5V5l2.5 2M5 1" />,
     held: <path d="M5 1.2 9 8.8H1zM5 4v2.2" />,
+    "by lapse": <path d="M5 1a4 4 0 1 0 .01 0M5 3v2.2l1.6.9" />,
   }[status];
   return (
     <svg

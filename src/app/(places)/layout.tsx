@@ -26,11 +26,13 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
         places={places}
         person={{ id: person.id, name: person.name, title: person.title }}
         clock={clock}
+        zone={zone}
         mayEnter={!authorise(person, "documents.enter")}
         mayBeAway={!authorise(person, "standIns.write", { about: person })}
         mayReadSettings={!authorise(person, "policies.read")}
         mayReadLedger={!authorise(person, "ledger.read")}
         mayReadLetters={!authorise(person, "letters.read")}
+        mayReadLog={!authorise(person, "log.read")}
         isDemo={app.demo}
       />
       <LiveRefresh />

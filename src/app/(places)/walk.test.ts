@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { RoleSchema, type Role } from "@/core/people";
 import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
+import { sendLetter, write } from "@/server/ledger/write";
 import { newCommandId } from "@/server/log/log";
 import { openAccounts, person, testOrder, value } from "../../../demo/test-app";
 import { walkApp, type Walk } from "../../../demo/walk";
@@ -44,6 +45,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/holds": { granted: readAll },
   "/holds/stopped": { granted: readAll },
   "/no-access": { granted: all },
+  "/logbook": { granted: readPolicies },
   "/people": { granted: all },
   "/people/[id]": { params: { id: "rui-tavares" }, granted: all },
   "/people/away": { granted: all },
@@ -55,9 +57,14 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/policies": { granted: readPolicies },
   "/policies/[id]": { params: { id: "purchase-orders" }, granted: readPolicies },
   "/post-room": { granted: ["clerk", "controller", "administrator", "auditor"] },
+  "/post-room/[id]": { params: { id: "1" }, granted: ["clerk", "controller", "administrator", "auditor"] },
   "/register": { granted: all },
+  "/register/report": { granted: ["controller", "reviewer", "auditor"] },
+  "/register/samples": { granted: ["controller", "reviewer", "auditor"] },
+  "/register/samples/[id]": { params: { id: "s-0001" }, granted: ["controller", "reviewer", "auditor"] },
   "/settings": { granted: readPolicies },
   "/settings/integrations": { granted: readPolicies },
+  "/settings/messages": { granted: readPolicies },
   "/settings/rules": { granted: readPolicies },
 };
 
@@ -71,6 +78,32 @@ beforeAll(() => {
   walk = walkApp();
   value(enterDocument(walk.app, person(walk.app, "noor-halvorsrud"), testOrder(100_000), newCommandId()));
   openAccounts(walk.app);
+  const plan = { query: "", from: "2026-01-01", until: "2026-12-31", confidence: 0.9, tolerable: 0.1, expected: 0 };
+  write(
+    walk.app,
+    "sample:s-0001",
+    [
+      {
+        type: "sample drawn",
+        data: {
+          id: "s-0001",
+          name: "A sample",
+          items: [],
+          plan: {
+            ...plan,
+            method: "random",
+            seed: "1",
+            population: { count: 0, minor: 0, hash: "" },
+            size: 22,
+            allowed: 0,
+            attributes: ["x"],
+          },
+        },
+      },
+    ],
+    { actor: "only-controller" },
+  );
+  sendLetter(walk.app, { document: null, to: "x@example.test", subject: "x", body: "x" });
 });
 afterAll(() => walk.end());
 

@@ -52,6 +52,23 @@ const GRANTS: Record<string, Case[]> = {
   "POST /invitation": [{ body: () => ({ token: "none", password: "x" }), granted: "anybody" }],
   "GET /live": [{ granted: "all" }],
   "GET /log/verify": [{ granted: "all" }],
+  "POST /log/verification": [{ body: () => ({}), granted: readPolicies }],
+  "GET /log/checkpoints": [{ granted: readPolicies }],
+  "POST /log/checkpoints": [{ body: () => ({ command: command() }), granted: ["controller", "administrator"] }],
+  "GET /log/consistency": [{ query: "?first=1&second=2", granted: readPolicies }],
+  "GET /register/export": [{ query: "?format=csv", granted: "all" }],
+  "POST /register/views": [
+    { body: () => ({ type: "keep", command: command(), name: "Mine", query: "state=held" }), granted: "all" },
+  ],
+  "POST /samples": [
+    {
+      body: () => ({ type: "test", command: command(), id: "none", finding: { item: "x", marks: {}, note: "" } }),
+      granted: ["controller", "reviewer"],
+    },
+  ],
+  "GET /samples/[id]": [{ params: { id: "none" }, granted: ["controller", "reviewer", "auditor"] }],
+  "GET /report": [{ query: "?from=2026-03-10&until=2026-03-11", granted: ["controller", "reviewer", "auditor"] }],
+  "GET /documents/[id]/evidence": [{ params: { id: "po-00001" }, granted: readAll }],
   "POST /account": [{ body: () => ({ type: "offer codes" }), granted: "all" }],
   "POST /attachments": [{ query: "?name=a.pdf", body: () => "not a file", granted: notAuditors }],
   "POST /documents": [{ body: () => ({ command: command(), document: testOrder(100) }), granted: [] }],
@@ -111,6 +128,27 @@ const GRANTS: Record<string, Case[]> = {
   ],
   "POST /particulars": [{ body: () => ({ token: "none", command: command() }), granted: "anybody" }],
   "POST /particulars/papers": [{ query: "?token=none&name=a.pdf", body: () => "x", granted: "anybody" }],
+  "POST /decide": [{ body: () => ({ token: "none", command: command(), type: "approve" }), granted: "anybody" }],
+  "POST /together": [
+    {
+      body: () => ({
+        command: command(),
+        type: "approve",
+        items: [1, 2].map((n) => ({ document: `po-9999${n}`, level: "x", revision: 1 })),
+      }),
+      granted: "all",
+    },
+  ],
+  "GET /desk/calendar": [{ granted: "all" }],
+  "POST /messages": [
+    { body: () => ({ command: command(), change: { type: "usual", occasion: "opened" } }), granted: ["controller"] },
+  ],
+  "POST /messages/preview": [
+    {
+      body: () => ({ document: "", template: { occasion: "opened", subject: "x", body: "x" } }),
+      granted: ["controller"],
+    },
+  ],
   "POST /rules": [{ body: () => ({ command: command(), rules: { wrong: 1 } }), granted: ["controller"] }],
   "POST /integrations": [
     {
@@ -135,6 +173,17 @@ const GRANTS: Record<string, Case[]> = {
     {
       params: { id: "po-00001" },
       body: () => ({ command: command(), type: "approve", level: "line-manager", revision: 1 }),
+      granted: readAll.filter((role) => role !== "auditor"),
+    },
+    {
+      params: { id: "po-00001" },
+      body: () => ({ command: command(), type: "ask", to: "nobody", text: "x" }),
+      granted: readAll.filter((role) => role !== "auditor"),
+    },
+    { params: { id: "po-00001" }, body: () => ({ command: command(), type: "remind", text: "x" }), granted: [] },
+    {
+      params: { id: "po-00001" },
+      body: () => ({ command: command(), type: "hand over", level: "x", revision: 1, to: "nobody", comment: "" }),
       granted: readAll.filter((role) => role !== "auditor"),
     },
     {
@@ -207,6 +256,7 @@ const GRANTS: Record<string, Case[]> = {
   ],
   "GET /policies/[id]/file": [{ params: { id: "purchase-orders" }, query: "?as=csv&version=1", granted: readPolicies }],
   "POST /clock": [{ body: () => ({ command: command(), to: "2020-01-01T00:00:00.000Z" }), granted: "all" }],
+  "GET /clock": [{ granted: "all" }],
   "GET /people": [{ query: "?q=rui", granted: "all" }],
   "POST /people": [
     { ...peopleChange({ type: "close unit", unit: "moon" }), granted: ["administrator"] },

@@ -90,7 +90,14 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
     return () => clearTimeout(timer);
   }, [body, policy, reasons, key, mayWrite, conflict, saved.id, revision]);
 
-  const others = usePresence(saved.id, mayWrite);
+  const latest = useRef(body);
+  useEffect(() => {
+    latest.current = body;
+  });
+  const others = usePresence(saved.id, mayWrite, (newest) => {
+    // A save of the page before this one was still on its way when this one was made: what it saved is read.
+    if (newest > server.current.revision && latest.current === server.current.body) window.location.reload();
+  });
   return {
     policy,
     setPolicy: (edit) => {
@@ -118,13 +125,17 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
 }
 
 /** Says every few seconds that the draft is open here, and hears who else has it open. */
-function usePresence(id: string, mayWrite: boolean): string[] {
+function usePresence(id: string, mayWrite: boolean, onFirst: (revision: number) => void): string[] {
   const [others, setOthers] = useState<string[]>([]);
+  const first = useRef<((revision: number) => void) | null>(onFirst);
   useEffect(() => {
     if (!mayWrite) return;
     const tell = async () => {
-      const result = await send<{ others: string[] }>(`/api/policies/${id}/draft/presence`, {});
-      if (result.ok) setOthers(result.value.others);
+      const result = await send<{ others: string[]; revision: number }>(`/api/policies/${id}/draft/presence`, {});
+      if (!result.ok) return;
+      setOthers(result.value.others);
+      first.current?.(result.value.revision);
+      first.current = null;
     };
     void tell();
     const timer = setInterval(() => void tell(), PRESENCE_MS);

@@ -6,6 +6,7 @@ import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
 import { AmountField, ConditionEditor, firstCondition } from "./condition-editor";
+import { MessagesEditor } from "./messages-editor";
 import { ReadersEditor } from "./readers";
 import { RuleEditor } from "./rule-editor";
 import { ScopeEditor } from "./scope-editor";
@@ -21,6 +22,7 @@ export function WholeDetails({ board, part }: { board: BoardState; part: WholePa
       {part === "after" && <AfterEditor board={board} />}
       {part === "edits" && <EditsEditor board={board} />}
       {part === "own" && <OwnEditor board={board} />}
+      {part === "messages" && <MessagesEditor board={board} />}
       {part === "readers" && <ReadersEditor board={board} />}
     </fieldset>
   );

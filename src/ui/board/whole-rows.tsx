@@ -5,6 +5,7 @@ import {
   sayAfterApproval,
   sayEdits,
   sayHold,
+  sayMessages,
   sayRepeated,
   sayScope,
   saySelfApproval,
@@ -60,6 +61,11 @@ const ROWS: { part: WholePart; name: string; say(policy: Policy, directory: Dire
     part: "own",
     name: "Own documents",
     say: (policy, directory) => `${saySelfApproval(policy, directory)}. ${sayRepeated(policy)}.`,
+  },
+  {
+    part: "messages",
+    name: "Messages",
+    say: (policy) => `${sayMessages(policy) ?? "Whoever is asked, and the requester, hear anyway; nobody else"}.`,
   },
   { part: "readers", name: "Read along", say: (policy, directory) => `${sayReaders(policy, directory)}.` },
 ];

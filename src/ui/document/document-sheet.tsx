@@ -1,12 +1,12 @@
 import Link from "next/link";
-import { acceptedOf, isCleared, refusedOf, type DocumentView, type LevelState } from "@/core/approval";
+import { acceptedOf, hasLapsed, isCleared, refusedOf, type DocumentView, type Question } from "@/core/approval";
 import { documentType, type AnyDocument, type Around, type Part } from "@/core/documents";
 import type { Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
 import { formatMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { capital } from "../format";
-import { StatusMark } from "../primitives";
+import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
 import { Changes, Papers, Remarks } from "./facts";
 import { Holds, type ShownHold } from "./holds";
@@ -14,6 +14,8 @@ import { Steps } from "./steps";
 import { VIEWS } from "./views";
 import type { OpenOrder } from "../back-office/receipt-list";
 import { StillToCome } from "../back-office/still-to-come";
+import type { AskedLevel } from "./moves";
+import { OpenQuestion } from "./question";
 import { RouteStrip, type Acting } from "./route-strip";
 import { Thread } from "./thread";
 import { Why } from "./why";
@@ -24,7 +26,11 @@ export type SheetProps = {
   zone: string;
   now: string;
   /** The open level at which the viewer may decide. */
-  asked: LevelState | null;
+  asked: AskedLevel | null;
+  /** What somebody has asked the viewer and they have not answered. */
+  question: Question | null;
+  mayAsk: boolean;
+  mayRemind: boolean;
   /** In whose name they would, if not their own. */
   inNameOf: string | null;
   acting: Acting;
@@ -49,6 +55,9 @@ export function DocumentSheet({
   zone,
   now,
   asked,
+  question,
+  mayAsk,
+  mayRemind,
   inNameOf,
   acting,
   around,
@@ -77,7 +86,6 @@ export function DocumentSheet({
   const remarks = type
     .remarks(state.document, looking)
     .filter((remark) => !holds.some(({ hold }) => hold.reason.includes(remark.text)));
-  const rule = asked && levelIn(view, asked.level);
   return (
     <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
       <div className="flex-1 px-4 py-5 md:px-7">
@@ -110,13 +118,20 @@ export function DocumentSheet({
             <p className="mt-0.5 flex flex-wrap justify-end gap-1.5">
               <StatusMark status={state.status} />
               {holds.length > 0 && <StatusMark status="held" />}
+              {hasLapsed(state) && <StatusMark status="by lapse" />}
               {isCleared(state) && <span className="text-sm font-medium text-approved">Cleared</span>}
             </p>
           </div>
         </div>
+        {question && (
+          <OpenQuestion id={state.id} question={question.question} by={names(question.by)} text={question.text} />
+        )}
+        {mayRemind && version?.policy.onSubmit && state.levels.every((level) => level.decisions.length === 0) && (
+          <p className="serif mt-3 border-l-3 border-harbour pl-3 text-[15px]">{version.policy.onSubmit}</p>
+        )}
         <Holds id={state.id} holds={holds} zone={zone} />
         <div className="mt-4">
-          <RouteStrip state={state} mine={asked?.level ?? null} acting={acting} names={names} zone={zone} now={now} />
+          <RouteStrip state={state} mine={asked?.id ?? null} acting={acting} names={names} zone={zone} now={now} />
         </div>
         <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div className="flex min-w-0 flex-col gap-6">
@@ -136,6 +151,12 @@ export function DocumentSheet({
               mayManage={maySteps}
               held={holds.some(({ hold }) => hold.blocks.length > 0)}
             />
+            {asked && asked.foretold.length > 0 && (
+              <section aria-labelledby="foretold">
+                <SectionTitle id="foretold">If you approve</SectionTitle>
+                <p>{asked.foretold.join(" ")}</p>
+              </section>
+            )}
             <Why state={state} version={version} />
           </div>
         </div>
@@ -146,16 +167,9 @@ export function DocumentSheet({
         number={state.number}
         amount={formatMoney(headline[type.shows])}
         revision={state.revision}
-        level={
-          asked && {
-            id: asked.level,
-            name: asked.name,
-            commentOn: asked.commentOn,
-            task: asked.kind === "task",
-            checklist: asked.checklist ?? [],
-            instruction: rule?.instruction ?? "",
-          }
-        }
+        level={asked}
+        mayAsk={mayAsk}
+        mayRemind={mayRemind}
         parts={type.parts(acceptedOf(state))}
         cuttable={type.parts(type.without(state.document, [])).some(isCuttable(state.document))}
         mayHold={mayHold}
@@ -167,12 +181,6 @@ export function DocumentSheet({
       />
     </article>
   );
-}
-
-function levelIn({ state, version }: DocumentView, id: string) {
-  return version?.policy.sections
-    .find((section) => section.id === state.route?.section?.id)
-    ?.levels.find((level) => level.id === id);
 }
 
 /** Whether less than the whole amount of a part can be approved: what is left then still has the part, smaller. */

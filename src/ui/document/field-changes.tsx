@@ -1,35 +1,37 @@
-import type { RefusedPart } from "@/core/documents";
+import { sayValue, type RefusedPart } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import { FactTable, refusalOf } from "./facts";
 
-export type FieldRow = { key: string; label: string; before: string; after: string };
+type Value = Parameters<typeof sayValue>[0];
 
 /** Controlled fields as old and new, each with what became of it in deciding. */
 export function FieldChanges({
   title,
-  rows,
+  changes,
+  labels,
   refused,
   currency,
 }: {
   title: string;
-  rows: FieldRow[];
+  changes: readonly { field: string; before: Value; after: Value }[];
+  labels: Readonly<Record<string, string>>;
   refused: readonly RefusedPart[];
   currency: string;
 }) {
   return (
     <FactTable id="what" title={title} columns={[{ label: "Field" }, { label: "Now" }, { label: "To be" }]}>
-      {rows.map((row) => {
-        const cut = refusalOf(refused, row.key);
+      {changes.map(({ field, before, after }) => {
+        const cut = refusalOf(refused, field);
         return (
-          <tr key={row.key} className="border-b border-rule/70 align-top">
+          <tr key={field} className="border-b border-rule/70 align-top">
             <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-              {row.label}
+              {labels[field]}
             </th>
-            <td className="text-soft">{row.before}</td>
+            <td className="text-soft">{sayValue(before)}</td>
             <td className="font-semibold">
               {cut ? (
                 <>
-                  <del className="font-normal text-declined">{row.after}</del>
+                  <del className="font-normal text-declined">{sayValue(after)}</del>
                   <span className="block text-held">
                     {cut.allowed === null
                       ? "refused, stays as it is"
@@ -37,7 +39,7 @@ export function FieldChanges({
                   </span>
                 </>
               ) : (
-                row.after
+                sayValue(after)
               )}
             </td>
           </tr>

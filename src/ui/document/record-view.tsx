@@ -1,10 +1,11 @@
-import { acceptedOf, refusedOf, type DocumentView } from "@/core/approval";
+import { acceptedOf, hasLapsed, refusedOf, type DocumentView } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney, type Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
 import { sayCandidate, type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
+import { sayHow, tell } from "@/core/telling";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { Papers } from "./facts";
@@ -13,7 +14,6 @@ import { VIEWS } from "./views";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
 import { sayWho } from "./route-strip";
-import { tell } from "./thread";
 import { Measured } from "./why";
 
 type Props = {
@@ -23,10 +23,12 @@ type Props = {
   zone: string;
   logged: number;
   rates: readonly Rate[];
+  /** The route worked out again from what was stored. */
+  recomputed: { at: string; differences: string[] } | null;
 };
 
 /** The record of a document in reading order: what was asked, why it went where it went, who decided, and the proof. */
-export function RecordView({ view, record, directory, zone, logged, rates }: Props) {
+export function RecordView({ view, record, directory, zone, logged, rates, recomputed }: Props) {
   const { state, version } = view;
   const headline = documentType(state.document.documentType).headline(acceptedOf(state));
   const names = (id: string) => directory.person(id)?.name ?? id;
@@ -44,13 +46,19 @@ export function RecordView({ view, record, directory, zone, logged, rates }: Pro
           </p>
           <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             <StatusMark status={state.status} />
+            {hasLapsed(state) && <StatusMark status="by lapse" />}
             {state.closedAt && <span className="text-soft">{sayExactly(state.closedAt, zone)}</span>}
             <RecordVerdict events={record.events} />
           </div>
         </div>
-        <a href={`/api/documents/${state.id}/record`} className={`no-print ${buttonClass("outline", true)}`}>
-          Download as JSON
-        </a>
+        <div className="no-print flex flex-wrap gap-2">
+          <a href={`/api/documents/${state.id}/evidence`} className={buttonClass("solid", true)}>
+            Evidence file
+          </a>
+          <a href={`/api/documents/${state.id}/record`} className={buttonClass("outline", true)}>
+            Download as JSON
+          </a>
+        </div>
       </header>
       <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="flex min-w-0 flex-col gap-6">
@@ -62,6 +70,7 @@ export function RecordView({ view, record, directory, zone, logged, rates }: Pro
         </div>
       </div>
       <Rule view={view} directory={directory} />
+      {recomputed && <Recomputed {...recomputed} zone={zone} />}
       <Levels view={view} names={names} zone={zone} />
       <HoldsTable view={view} names={names} zone={zone} />
       <section aria-labelledby="events">
@@ -166,6 +175,28 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
   );
 }
 
+/** The route again, from stored inputs alone. */
+function Recomputed({ at, differences, zone }: { at: string; differences: string[]; zone: string }) {
+  const same = differences.length === 0;
+  return (
+    <section aria-labelledby="recomputed">
+      <SectionTitle id="recomputed">The route, worked out again</SectionTitle>
+      <p className={same ? "text-approved" : "text-held"}>
+        {same
+          ? `From the stored document and the people, policies and rates of ${sayExactly(at, zone)} the same route comes out, to the last name and reason.`
+          : `From what was stored on ${sayExactly(at, zone)} another route comes out:`}
+      </p>
+      <ul className="list-disc pl-5">
+        {differences.map((one) => (
+          <li key={one} className="break-words">
+            {one}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function HoldsTable({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {
   const { holds } = view.state;
   if (holds.length === 0) return null;
@@ -247,6 +278,12 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                         {sayWho(one, names)}{" "}
                         {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
                         {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
+                        {sayHow(one)}
+                        {one.signature && (
+                          <span className="block text-xs break-all text-soft">
+                            Signed for SHA-256 {one.signature.documentHash}
+                          </span>
+                        )}
                         {one.comment && `: “${one.comment}”`}
                       </p>
                     ))}

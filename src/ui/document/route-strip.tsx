@@ -1,9 +1,13 @@
 import { openSeats, type Decision, type DocumentState, type LevelState } from "@/core/approval";
 import { stagesOf } from "@/core/policy";
 import type { RoutedLevel } from "@/core/routing";
-import { saySince, sayMoment } from "../format";
+import { sayDue, sayMoment, saySince } from "../format";
 
-type Shown = { routed: RoutedLevel; level: LevelState };
+/** What the strip says of a level: from the route, or of one that was added on the way. */
+type Shown = {
+  routed: Pick<RoutedLevel, "level" | "name" | "reason" | "candidates" | "needed" | "blocked">;
+  level: LevelState;
+};
 export type Names = (person: string) => string;
 /** For somebody who is asked: who acts in their name now, and why they cannot themselves. */
 export type Acting = Readonly<Record<string, { names: string[]; why: string }>>;
@@ -25,6 +29,11 @@ export function RouteStrip(props: Props) {
     // Levels without a part in the band are told under “Why this way”; here they would only be in the way.
     return level && routed.reason !== "has no part in this band" ? [{ routed, level, stage: routed.stage }] : [];
   });
+  for (const level of state.levels.filter((one) => one.added)) {
+    const { level: id, name, needed, stage } = level;
+    const at = shown.findIndex((one) => one.level.level === level.added!.before);
+    shown.splice(at, 0, { routed: { level: id, name, needed, reason: "", candidates: [] }, level, stage });
+  }
   if (shown.length === 0) return null;
   return (
     <ol aria-label="Route" className="flex flex-col gap-y-3 md:flex-row md:flex-wrap md:gap-x-5">
@@ -57,6 +66,7 @@ const LOOK = {
     pole: "border-l-2 border-dashed border-harbour",
   },
   held: { flag: "bg-held text-white", pole: "border-l-2 border-held" },
+  lapsed: { flag: "inset-ring-2 inset-ring-held bg-held-wash text-held", pole: "border-l-3 border-dotted border-held" },
   sentBack: { flag: "bg-sentback text-white", pole: "border-l-2 border-sentback" },
 } as const;
 
@@ -76,30 +86,41 @@ function LevelFlag({ routed, level, ...props }: Shown & Props) {
 }
 
 function describe(
-  routed: RoutedLevel,
+  routed: Shown["routed"],
   level: LevelState,
   { state, mine, acting, names, zone, now }: Props,
 ): { look: keyof typeof LOOK; word: string; detail: string } {
-  const said = level.decisions.map((one) => `${sayWho(one, names)}, ${sayMoment(one.at, zone)}`).join("; ");
+  const said = level.decisions
+    .map(
+      (one) =>
+        `${one.outcome === "decline" ? "declined by " : ""}${sayWho(one, names)}, ${one.countedFrom ? "counted from before" : sayMoment(one.at, zone)}${one.signature ? ", signed" : ""}`,
+    )
+    .join("; ");
   const foretold = routed.candidates.filter((one) => one.eligible).map((one) => one.name);
   const sentBack = level.decisions.find((one) => one.outcome === "sendBack");
   if (sentBack) return { look: "sentBack", word: "Sent back", detail: said };
   switch (level.status) {
     case "approved":
-      return { look: "approved", word: "Approved", detail: said };
+      return {
+        look: "approved",
+        word: level.kind === "task" ? "Done" : level.kind === "check" ? "Verified" : "Approved",
+        detail: said || (level.because ?? ""),
+      };
     case "declined":
       return { look: "declined", word: "Declined", detail: said };
     case "passed over":
-      return { look: "passed", word: "Passed over", detail: routed.reason };
+      return { look: "passed", word: "Passed over", detail: level.because ?? routed.reason };
     case "told":
       return { look: "told", word: "Told", detail: foretold.join(", ") };
     case "lapsed":
-      return { look: "passed", word: "Lapsed", detail: said };
+      return { look: "lapsed", word: "By lapse of time", detail: sayLapse(level, names, zone) };
     case "open":
       if (state.status !== "waiting") return { look: "passed", word: "Ended", detail: said || "not decided any more" };
       return whoseMove(level, said, { mine, acting, names, zone, now });
     case "not yet":
       if (routed.blocked) return { look: "held", word: "Nobody can", detail: routed.blocked };
+      if (state.levels.some((one) => one.added?.before === level.level && one.status === "open"))
+        return { look: "next", word: "Again after that", detail: said };
       if (state.status !== "waiting") return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
       return { look: "next", word: "Then", detail: counted(routed, foretold) };
   }
@@ -112,19 +133,28 @@ function whoseMove(
 ): ReturnType<typeof describe> {
   const left = openSeats(level).map((id) => sayAsked(id, acting, names));
   const since = level.openedAt ? saySince(level.openedAt, now, zone) : "";
+  const due = level.due ? sayDue(level.due, now, zone) : "";
   const of =
     level.needed > 1 ? `${level.decisions.filter((one) => one.outcome === "approve").length} of ${level.needed}` : "";
   if (mine === level.level)
     return {
       look: "mine",
       word: of ? `Your move, ${of}` : "Your move",
-      detail: [said, since].filter(Boolean).join("; "),
+      detail: [said, since, due].filter(Boolean).join("; "),
     };
   return {
     look: "open",
     word: of ? `Waiting, ${of}` : "Waiting",
-    detail: [said, `for ${left.join(" or ")} ${since}`].filter(Boolean).join("; "),
+    detail: [said, `for ${left.join(" or ")} ${since}`, due].filter(Boolean).join("; "),
   };
+}
+
+/** What nobody approved is never shown as if somebody had. */
+function sayLapse(level: LevelState, names: Names, zone: string): string {
+  const silent = openSeats({ ...level, status: "open" })
+    .map(names)
+    .join(", ");
+  return `Nobody approved: ${silent} did not answer by ${sayMoment(level.due ?? level.closedAt ?? "", zone)}`;
 }
 
 /** @example "Rui Tavares for Marta Quelhas" */
@@ -141,7 +171,7 @@ function sayAsked(id: string, acting: Acting, names: Names): string {
     : `${names(id)} (${others.why})`;
 }
 
-function counted(routed: RoutedLevel, people: string[]): string {
+function counted(routed: Shown["routed"], people: string[]): string {
   if (routed.needed > 1) return `${routed.needed} of ${people.join(", ")}`;
   return people.join(" or ");
 }

@@ -45,7 +45,7 @@ function toOf(fields: Readonly<Record<string, string>>, now: Readonly<Record<str
   return Object.fromEntries(Object.keys(fields).map((field) => [field, typeValue(now[field])]));
 }
 
-type Known = Pick<CreditLimitChange | SupplierAccount, "note" | "attachments" | "changes">;
+export type Known = Pick<CreditLimitChange | SupplierAccount, "note" | "attachments" | "changes">;
 
 /** A change that was entered before, as it is typed; what its account says now where that is known. */
 export function typedAgain(

@@ -1,6 +1,6 @@
 "use client";
 
-import type { ReactNode } from "react";
+import { useSyncExternalStore, type ReactNode } from "react";
 import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { EditEffect } from "@/core/approval";
 import type { Refusal } from "@/core/refusal";
@@ -26,6 +26,7 @@ type Props<T extends FieldValues> = {
 export function FormFrame<T extends FieldValues>(props: Props<T>) {
   const { start, one, form, act, refusals, effect, children } = props;
   const { number, requester, nextRevision = 1, revising, remark } = start;
+  const live = useLive();
   return (
     <FormProvider {...form}>
       <form
@@ -50,7 +51,10 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
               <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
             </p>
           )}
-          {children}
+          {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
+          <fieldset disabled={!live} className="contents">
+            {children}
+          </fieldset>
         </div>
         <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
           <Refusals refusals={refusals} />
@@ -59,6 +63,17 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
         </div>
       </form>
     </FormProvider>
+  );
+}
+
+const never = () => () => {};
+
+/** Whether scripts have taken over the page that the server sent. */
+function useLive(): boolean {
+  return useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
   );
 }
 

@@ -1,19 +1,21 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
+import { sayMoment } from "../format";
 import { newCommand } from "../send";
 import { Sheet } from "./sheet";
 
 /** What time it is here; in a demonstration it can be moved forward, to see what is scheduled happen. */
-export function DemoClock({ clock, movable }: { clock: string; movable: boolean }) {
+export function DemoClock({ clock, zone, movable }: { clock: string; zone: string; movable: boolean }) {
   const { run, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [day, setDay] = useState("");
-  const move = async () => {
-    if (await run("/api/clock", { command: newCommand(), to: `${day}T09:00:00.000Z` })) setOpen(false);
+  const next = useNext(open);
+  const move = async (to: string) => {
+    if (await run("/api/clock", { command: newCommand(), to })) setOpen(false);
   };
   if (!movable) return <span className="hidden text-soft sm:inline">{clock}</span>;
   return (
@@ -27,10 +29,20 @@ export function DemoClock({ clock, movable }: { clock: string; movable: boolean 
         {clock}
       </button>
       <Sheet open={open} onOpenChange={setOpen} title="Move the clock forward">
-        <Form refusals={refusals} onSave={move}>
+        <Form refusals={refusals} onSave={() => void move(`${day}T09:00:00.000Z`)}>
           <p>
             The demonstration has a clock of its own. What is scheduled until then happens; the clock never goes back.
           </p>
+          {next && (
+            <div className="border-b border-rule pb-3">
+              <p className="text-sm text-soft">
+                Next, {sayMoment(next.at, zone)}: {next.what}.
+              </p>
+              <Button look="outline" disabled={busy} onClick={() => void move(next.at)} className="mt-2">
+                Forward to {sayMoment(next.at, zone)}
+              </Button>
+            </div>
+          )}
           <Entry label="To the morning of" type="date" required value={day} onChange={setDay} />
           <Button type="submit" look="solid" disabled={busy || !day} className="self-start">
             Move the clock
@@ -39,4 +51,19 @@ export function DemoClock({ clock, movable }: { clock: string; movable: boolean 
       </Sheet>
     </>
   );
+}
+
+type Next = { at: string; what: string };
+
+/** What will happen next by itself, asked when the sheet is opened. */
+function useNext(open: boolean): Next | null {
+  const [next, setNext] = useState<Next | null>(null);
+  useEffect(() => {
+    if (!open) return;
+    void fetch("/api/clock")
+      .then((response) => (response.ok ? (response.json() as Promise<Next | null>) : null))
+      .then(setNext)
+      .catch(() => setNext(null));
+  }, [open]);
+  return next;
 }

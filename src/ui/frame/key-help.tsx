@@ -7,9 +7,12 @@ import { useKeys } from "./keys";
 const KEYS: [string, string][] = [
   ["J / K", "Next or previous on a list"],
   ["Enter", "Open"],
-  ["A", "Approve"],
+  ["A, then Enter", "Approve; Enter in the empty comment is the second key"],
+  ["P", "Approve in part"],
   ["D", "Decline"],
   ["B", "Send back"],
+  ["Q", "Ask somebody"],
+  ["H", "Hand over"],
   ["/", "Search"],
   ["← →", "On the band board: move a stake to the next round amount, or the end of a pennant to the next band"],
   ["Shift + ← →", "Move a stake by one unit of the currency"],

@@ -15,6 +15,7 @@ type May = {
   mayReadSettings: boolean;
   mayReadLedger: boolean;
   mayReadLetters: boolean;
+  mayReadLog: boolean;
   isDemo: boolean;
 };
 
@@ -24,11 +25,13 @@ export function Masthead({
   places,
   person,
   clock,
+  zone,
   ...may
 }: {
   places: Place[];
   person: Visitor;
   clock: string;
+  zone: string;
 } & May) {
   const path = usePathname();
   return (
@@ -39,7 +42,7 @@ export function Masthead({
           <span className="serif text-xl font-semibold">Bandeira</span>
         </Link>
         <div className="ml-auto flex items-center gap-4 md:order-3">
-          <DemoClock clock={clock} movable={may.isDemo} />
+          <DemoClock clock={clock} zone={zone} movable={may.isDemo} />
           <PersonMenu person={person} clock={clock} {...may} />
         </div>
         <nav
@@ -74,6 +77,7 @@ function PersonMenu({
   mayReadSettings,
   mayReadLedger,
   mayReadLetters,
+  mayReadLog,
   isDemo,
 }: { person: Visitor; clock: string } & May) {
   const router = useRouter();
@@ -90,6 +94,7 @@ function PersonMenu({
     { href: "/calendars", name: "Calendars", when: true },
     { href: "/back-office", name: "Back office", when: mayReadLedger },
     { href: "/post-room", name: "Post room", when: mayReadLetters },
+    { href: "/logbook", name: "Logbook", when: mayReadLog },
     { href: "/settings", name: "Settings", when: mayReadSettings },
   ];
   const item = "block min-h-10 cursor-pointer px-4 py-2 text-ink no-underline outline-none data-highlighted:bg-mist/60";

@@ -13,6 +13,12 @@ import { computedTotals, emptyInvoice, emptyInvoiceLine, readInvoice, typedInvoi
 /** Paths of the schema as the fields of the form are called. */
 const mend = (path: string) => path.replace("unitPrice", "price").replace("stated.", "");
 
+const TOTALS = [
+  ["net", "Net total"],
+  ["tax", "Tax"],
+  ["gross", "Gross total"],
+] as const;
+
 /** Entering an invoice as it stands on paper; what does not add up is said while it is typed. */
 export function InvoiceForm(props: FormStart<SupplierInvoice>) {
   const { initial, people = {}, homeCurrency, requester, today } = props;
@@ -89,30 +95,17 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
           Totals as the invoice states them <span className="font-normal text-soft">empty: as the lines come to</span>
         </legend>
         <div className="mt-1 grid gap-4 sm:grid-cols-3">
-          <Field
-            name="net"
-            label="Net total"
-            inputMode="decimal"
-            className="text-right"
-            placeholder={formatMoney(computed.net)}
-            bad={bad}
-          />
-          <Field
-            name="tax"
-            label="Tax"
-            inputMode="decimal"
-            className="text-right"
-            placeholder={formatMoney(computed.tax)}
-            bad={bad}
-          />
-          <Field
-            name="gross"
-            label="Gross total"
-            inputMode="decimal"
-            className="text-right"
-            placeholder={formatMoney(computed.gross)}
-            bad={bad}
-          />
+          {TOTALS.map(([name, label]) => (
+            <Field
+              key={name}
+              name={name}
+              label={label}
+              inputMode="decimal"
+              className="text-right"
+              placeholder={formatMoney(computed[name])}
+              bad={bad}
+            />
+          ))}
         </div>
       </fieldset>
       <Papers />

@@ -4,7 +4,6 @@ import {
   documentType,
   exposureOf,
   papersMissing,
-  sayValue,
   type CreditLimitChange,
   type Exposure,
 } from "@/core/documents";
@@ -30,12 +29,8 @@ export function LimitFacts({ document: change, refused, looking }: FactsProps<Cr
     <>
       <FieldChanges
         title={change.first ? "First limit of a new customer" : "Fields to change"}
-        rows={change.changes.map((one) => ({
-          key: one.field,
-          label: CUSTOMER_FIELDS[one.field],
-          before: sayValue(one.before),
-          after: sayValue(one.after),
-        }))}
+        changes={change.changes}
+        labels={CUSTOMER_FIELDS}
         refused={refused}
         currency={change.currency}
       />

@@ -9,17 +9,10 @@ import {
   type CustomerField,
 } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import {
-  accountBasics,
-  emptyAccount,
-  onAccount,
-  readChanges,
-  typedAgain,
-  type TypedAccount,
-} from "../documents/account-changes";
+import { accountBasics, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
-import { AccountPicker, type FoundAccount } from "../documents/account-picker";
-import { Note } from "../documents/fields";
+import { AccountHead, startAccount } from "../documents/account-head";
+import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
@@ -31,11 +24,7 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
   const { initial, account, requester, today } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `limit-${account.id}` : "limit",
-    empty: initial
-      ? typedFrom(initial, account)
-      : account
-        ? onAccount(emptyAccount(), account, CUSTOMER_FIELDS)
-        : emptyAccount(),
+    empty: typedFrom(initial, account),
     read: (typed) => readLimit(typed, requester, today, initial),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
@@ -50,22 +39,7 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
       amount={limit && typeof limit === "object" ? formatMoney(limit) : ""}
       aside={document.changes.length === 1 ? "1 field is changed" : `${document.changes.length} fields are changed`}
     >
-      <div className="mt-4 grid gap-4 sm:grid-cols-2">
-        {initial ? (
-          <p>
-            <span className="text-sm font-semibold">Customer</span>
-            <span className="block">{initial.customerName}</span>
-          </p>
-        ) : (
-          <AccountPicker
-            kind="customer"
-            label="Customer"
-            value={typed.account}
-            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found, CUSTOMER_FIELDS))}
-          />
-        )}
-        <Note />
-      </div>
+      <AccountHead kind="customer" label="Customer" fixed={initial?.customerName} fields={CUSTOMER_FIELDS} />
       {typed.account?.status === "asked for" && (
         <p className="mt-3 border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
           {typed.account.name} is a new customer: its account stays blocked until this is approved, and opens by itself
@@ -101,11 +75,12 @@ function RequiredPapers() {
   );
 }
 
-function typedFrom(change: CreditLimitChange, found: FoundAccount | undefined): TypedAccount {
-  const { customer: id, customerName: name, first, currency } = change;
+function typedFrom(known: CreditLimitChange | undefined, found: FoundAccount | undefined): TypedAccount {
+  if (!known) return startAccount(null, found, CUSTOMER_FIELDS);
+  const { customer: id, customerName: name, first, currency } = known;
   const account = { id, name, status: first ? "asked for" : "open", currency };
-  const papers = Object.fromEntries(change.papers.map(({ name: paper, hash }) => [paper, hash]));
-  return { ...typedAgain(change, account, found, CUSTOMER_FIELDS), papers };
+  const papers = Object.fromEntries(known.papers.map(({ name: paper, hash }) => [paper, hash]));
+  return { ...startAccount({ known, account }, found, CUSTOMER_FIELDS), papers };
 }
 
 function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: CreditLimitChange) {

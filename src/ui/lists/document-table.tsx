@@ -74,6 +74,7 @@ function WideTable({ rows, zone, record }: { rows: DocumentRow[]; zone: string; 
               <span className="flex flex-wrap gap-1">
                 <StatusMark status={row.status} />
                 {row.held && <StatusMark status="held" />}
+                {row.lapsed && <StatusMark status="by lapse" />}
               </span>
             </td>
             <td className="whitespace-nowrap">{day(record ? row.submittedAt : row.updatedAt, zone)}</td>
@@ -109,6 +110,7 @@ function NarrowList({ rows, record }: { rows: DocumentRow[]; record: boolean }) 
               <span className="flex gap-1">
                 <StatusMark status={row.status} />
                 {row.held && <StatusMark status="held" />}
+                {row.lapsed && <StatusMark status="by lapse" />}
               </span>
             </span>
           </Link>

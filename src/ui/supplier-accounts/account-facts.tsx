@@ -1,4 +1,4 @@
-import { SUPPLIER_FIELDS, sayValue, type SupplierAccount } from "@/core/documents";
+import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
 import { sayDate } from "@/core/words";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
@@ -7,12 +7,8 @@ export function AccountFacts({ document: account, refused }: FactsProps<Supplier
   return (
     <FieldChanges
       title={account.opening ? "New supplier" : "Fields to change"}
-      rows={account.changes.map((one) => ({
-        key: one.field,
-        label: SUPPLIER_FIELDS[one.field],
-        before: sayValue(one.before),
-        after: sayValue(one.after),
-      }))}
+      changes={account.changes}
+      labels={SUPPLIER_FIELDS}
       refused={refused}
       currency={account.currency}
     />

@@ -2,17 +2,10 @@
 
 import { useWatch } from "react-hook-form";
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
-import {
-  accountBasics,
-  emptyAccount,
-  onAccount,
-  readChanges,
-  typedAgain,
-  type TypedAccount,
-} from "../documents/account-changes";
+import { accountBasics, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
-import { AccountPicker, type FoundAccount } from "../documents/account-picker";
-import { Note } from "../documents/fields";
+import { AccountHead, startAccount } from "../documents/account-head";
+import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
@@ -24,11 +17,7 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
   const { initial, account, requester, today } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `supplier-${account.id}` : "supplier",
-    empty: initial
-      ? typedFrom(initial, account)
-      : account
-        ? onAccount(emptyAccount(), account, SUPPLIER_FIELDS)
-        : emptyAccount(),
+    empty: startAccount(initial ? begun(initial) : null, account, SUPPLIER_FIELDS),
     read: (typed) => readAccount(typed, requester, today, initial),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
@@ -43,31 +32,16 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
       amount=""
       aside={bank ? "another bank account: call them back on a number you know" : ""}
     >
-      <div className="mt-4 grid gap-4 sm:grid-cols-2">
-        {initial ? (
-          <p>
-            <span className="text-sm font-semibold">Supplier</span>
-            <span className="block">{initial.supplierName}</span>
-          </p>
-        ) : (
-          <AccountPicker
-            kind="supplier"
-            label="Supplier"
-            value={typed.account}
-            onChange={(found) => model.form.reset(onAccount(model.form.getValues(), found, SUPPLIER_FIELDS))}
-          />
-        )}
-        <Note />
-      </div>
+      <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={SUPPLIER_FIELDS} />
       <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
       <Papers />
     </FormFrame>
   );
 }
 
-function typedFrom(document: SupplierAccount, found: FoundAccount | undefined): TypedAccount {
-  const { supplier: id, supplierName: name, opening, currency } = document;
-  return typedAgain(document, { id, name, status: opening ? "asked for" : "open", currency }, found, SUPPLIER_FIELDS);
+function begun(known: SupplierAccount) {
+  const { supplier: id, supplierName: name, opening, currency } = known;
+  return { known, account: { id, name, status: opening ? "asked for" : "open", currency } };
 }
 
 function readAccount(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: SupplierAccount) {

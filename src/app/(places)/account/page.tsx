@@ -1,14 +1,17 @@
 import type { Metadata } from "next";
+import { calendarOf } from "@/core/approval";
 import { sessionsOf } from "@/server/access/sessions";
 import { credentialOf } from "@/server/access/sign-in";
 import { sessionToken } from "@/server/http/handle";
+import { preferenceOf } from "@/server/messages/settings";
 import { visit } from "@/server/http/page";
+import { HowIHear } from "@/ui/access/how-i-hear";
 import { Codes, PasswordForm, Sessions } from "@/ui/access/account";
 
 export const metadata: Metadata = { title: "How I sign in" };
 
 export default async function Account() {
-  const { app, person, zone } = await visit();
+  const { app, person, zone, directory } = await visit();
   const credential = credentialOf(app, person.id);
   return (
     <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
@@ -28,6 +31,12 @@ export default async function Account() {
           <Codes on={Boolean(credential?.code_secret)} hasPassword={credential !== undefined} />
         </section>
       </div>
+      <section aria-labelledby="hear" className="mt-8">
+        <h2 id="hear" className="mb-2 text-lg font-semibold">
+          How I hear
+        </h2>
+        <HowIHear preference={preferenceOf(app, person.id)} zone={calendarOf(person.id, directory).timeZone} />
+      </section>
       <section aria-labelledby="sessions" className="mt-8">
         <h2 id="sessions" className="mb-2 text-lg font-semibold">
           Where I am signed in

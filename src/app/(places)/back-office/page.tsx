@@ -6,8 +6,9 @@ import { BOOKED_A_PAGE, postingsOf } from "@/server/ledger/views";
 import { sayDate } from "@/core/words";
 import { sayMoment } from "@/ui/format";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
+import { ChoiceFilter, FilterForm } from "@/ui/back-office/text-filter";
 import { Pager } from "@/ui/lists/list-filter";
-import { Empty, SectionTitle, buttonClass } from "@/ui/primitives";
+import { Empty, SectionTitle } from "@/ui/primitives";
 import { DenseTable } from "@/ui/tables";
 
 export const metadata: Metadata = { title: "Back office" };
@@ -21,20 +22,9 @@ export default async function Books({ searchParams }: { searchParams: Promise<{ 
   const deliveries = deliveriesOf(app);
   return (
     <OfficeFrame>
-      <form className="no-print flex items-end gap-3 pb-4" role="search">
-        <label>
-          <span className="block text-sm text-soft">Entries</span>
-          <select name="kind" defaultValue={search.kind ?? ""} className="field w-48">
-            <option value="">all</option>
-            {KINDS.map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" className={buttonClass("outline", true)}>
-          Show
-        </button>
-      </form>
+      <FilterForm>
+        <ChoiceFilter name="kind" label="Entries" value={search.kind} all="all" choices={KINDS} />
+      </FilterForm>
       {rows.length === 0 ? (
         <Empty>Nothing is booked yet. What is approved and not held is booked here by the steps of its policy.</Empty>
       ) : (

@@ -14,11 +14,14 @@ import { buttonClass } from "@/ui/primitives";
 
 export const metadata: Metadata = { title: "Desk" };
 
+const DUE_FILE = "/api/desk/calendar";
+
 export default async function Desk({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const visitor = await visit();
-  const { waiting, blocked, held, mine } = deskOf(visitor.app, visitor.person);
+  const { waiting, questions, blocked, held, mine } = deskOf(visitor.app, visitor.person);
+  const late = waiting.filter((row) => row.due && row.due < visitor.now);
   const { open } = await searchParams;
-  const chosen = open ?? waiting[0]?.id ?? blocked[0]?.id ?? held[0]?.id ?? mine[0]?.id;
+  const chosen = open ?? waiting[0]?.id ?? questions[0]?.id ?? blocked[0]?.id ?? held[0]?.id ?? mine[0]?.id;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string, inNameOf: string | null): string => {
     const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
@@ -37,18 +40,26 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
       <div className="border-rule bg-panel lg:border-r">
         <div className="flex items-start justify-between gap-3 px-4 pt-5 pb-4 md:px-5">
           <div>
-            <h1 className="text-[21px] font-semibold">{sayWaiting(waiting.length + held.length)}</h1>
+            <h1 className="text-[21px] font-semibold">{sayWaiting(waiting.length + questions.length + held.length)}</h1>
             <p className="text-soft">
+              {late.length > 0 && `${capital(sayCount(late.length))} ${late.length === 1 ? "is" : "are"} late. `}
               {mine.length
                 ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
                 : "None of your own is under way."}
             </p>
           </div>
-          {!authorise(visitor.person, "documents.enter") && (
-            <Link href="/documents/new" className={buttonClass("outline", true)}>
-              New document
-            </Link>
-          )}
+          <div className="flex flex-col items-end gap-1">
+            {!authorise(visitor.person, "documents.enter") && (
+              <Link href="/documents/new" className={buttonClass("outline", true)}>
+                New document
+              </Link>
+            )}
+            {waiting.some((row) => row.due) && (
+              <a href={DUE_FILE} download className="text-sm">
+                What is due, as a calendar
+              </a>
+            )}
+          </div>
         </div>
         <DeskList
           held={held.map((row) => ({
@@ -56,6 +67,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
             why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
           }))}
           waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) }))}
+          questions={questions}
           blocked={blocked}
           mine={mine.map((row) => ({
             ...row,

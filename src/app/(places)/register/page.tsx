@@ -1,39 +1,68 @@
 import type { Metadata } from "next";
 import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
-import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
+import { formatMoney } from "@/core/money";
+import { authorise } from "@/server/access/authorise";
+import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
+import { RegisterQuerySchema, filterOf, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
-import { lastSeq } from "@/server/log/log";
-import { LogCheck } from "@/ui/document/log-check";
-import { DocumentTable } from "@/ui/lists/document-table";
-import { ListFilter, Pager, type Filter } from "@/ui/lists/list-filter";
-
-const TYPES = documentTypeKeys.map((key) => ({ key, name: AUTHORITY_TYPES[key]! }));
+import { readWorld } from "@/server/world";
+import { PartsNav } from "@/ui/frame/parts-nav";
+import { Pager } from "@/ui/lists/list-filter";
+import { registerParts } from "@/ui/register/parts";
+import { RegisterFilter } from "@/ui/register/register-filter";
+import { RegisterTable, chosenColumns } from "@/ui/register/register-table";
+import { Views } from "@/ui/register/views";
 
 export const metadata: Metadata = { title: "Register" };
 
-export default async function Register({ searchParams }: { searchParams: Promise<Filter> }) {
-  const { app, person, zone } = await visit();
-  const filter = await searchParams;
-  const { rows, total, more, page } = listDocuments(app, person, {
-    text: filter.q,
-    status: filter.state ?? "closed",
-    type: filter.type,
-    page: Number(filter.page) || 1,
-  });
+export default async function Register({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+  const { app, person, zone, directory } = await visit();
+  // Columns are ticked one by one and come as several values of one name.
+  const given = Object.entries(await searchParams).map(([key, value]) => [key, [value].flat().join(",")]);
+  const query = RegisterQuerySchema.parse(Object.fromEntries(given));
+  const filter = filterOf(query);
+  const { rows, total, more, page } = listDocuments(app, person, filter);
+  const totals = totalsOf(app, person, filter);
+  const policies = new Map(readWorld(app).versions.map((one) => [one.policy.id, one.policy.name]));
+  const address = new URLSearchParams(
+    Object.entries(query).filter((entry): entry is [string, string] => Boolean(entry[1]) && entry[0] !== "page"),
+  ).toString();
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <h1 className="text-2xl font-semibold">Register</h1>
-          <p className="text-soft">
-            Every decided document you may see, with its record. Choose a state to see others.
-          </p>
-        </div>
-        <LogCheck events={lastSeq(app.db)} />
+      <h1 className="text-2xl font-semibold">Register</h1>
+      <PartsNav label="Parts of the register" parts={registerParts(!authorise(person, "samples.read"))} />
+      <RegisterFilter
+        query={query}
+        types={documentTypeKeys.map((key) => ({ key, name: AUTHORITY_TYPES[key]!.toLowerCase() }))}
+        units={directory.organisation.units.map(({ id, name }) => ({ key: id, name }))}
+        policies={[...policies].map(([key, name]) => ({ key, name }))}
+      />
+      <div className="no-print flex flex-wrap items-start justify-between gap-x-8 gap-y-3 border-y border-rule py-2">
+        <p className="flex flex-wrap gap-x-5">
+          {totals.length === 0 && "Nothing fits. Take a filter away."}
+          {totals.map(({ currency, count, gross }) => (
+            <span key={currency} className="whitespace-nowrap">
+              <span className="text-soft">{count.toLocaleString("en-GB")} with</span>{" "}
+              <b className="font-semibold">{formatMoney({ minor: gross, currency })}</b>
+            </span>
+          ))}
+        </p>
+        <Views views={viewsOf(app, person)} address={address} />
       </div>
-      <ListFilter filter={filter} withMine={false} types={TYPES} />
-      <DocumentTable rows={rows} zone={zone} record empty="Nothing in the register fits. Take a filter away." />
-      <Pager path="/register" filter={filter} page={page} total={total} more={more} size={PAGE_SIZE} />
+      <RegisterTable
+        rows={rows}
+        zone={zone}
+        columns={chosenColumns(query.cols)}
+        policies={Object.fromEntries(policies)}
+      />
+      <Pager
+        path="/register"
+        filter={{ ...query, page: undefined }}
+        page={page}
+        total={total}
+        more={more}
+        size={PAGE_SIZE}
+      />
     </div>
   );
 }

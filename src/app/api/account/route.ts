@@ -3,6 +3,8 @@ import { offerCodes, setOwnPassword, switchCodesOff, switchCodesOn } from "@/ser
 import { authorise } from "@/server/access/authorise";
 import { endSessions } from "@/server/access/sessions";
 import { app } from "@/server/app";
+import { endLinks } from "@/server/messages/links";
+import { PreferenceSchema, setPreference } from "@/server/messages/settings";
 import { change, sessionToken } from "@/server/http/handle";
 
 const password = z.string().max(1000);
@@ -16,6 +18,8 @@ const Body = z.discriminatedUnion("type", [
   }),
   z.strictObject({ type: z.literal("switch codes off"), password }),
   z.strictObject({ type: z.literal("end session"), session: z.string().max(40) }),
+  z.strictObject({ type: z.literal("hear"), preference: PreferenceSchema }),
+  z.strictObject({ type: z.literal("end links") }),
 ]);
 
 /** What people do to their own way in: password, one-time codes, sessions. */
@@ -34,6 +38,10 @@ export async function POST(request: Request) {
         return switchCodesOff(app(), actor, body.password);
       case "end session":
         return endSessions(app(), actor, actor.id, body.session);
+      case "hear":
+        return setPreference(app(), actor, body.preference);
+      case "end links":
+        return endLinks(app(), actor);
     }
   });
 }

@@ -18,11 +18,11 @@ export default async function Rates() {
         <DenseTable
           label="Latest rates"
           heads={[
-            { label: "One" },
-            { label: "is, in" },
+            { label: "Currency" },
+            { label: "In" },
             { label: "Rate", right: true },
-            { label: "Of" },
-            { label: "From" },
+            { label: "Day" },
+            { label: "Taken from" },
           ]}
         >
           {latestRates(app).map((rate) => (

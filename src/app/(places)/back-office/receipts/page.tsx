@@ -13,7 +13,7 @@ export default async function Receipts({ searchParams }: { searchParams: Promise
   const { q } = await searchParams;
   return (
     <OfficeFrame>
-      <TextFilter q={q} />
+      <TextFilter q={q} label="Order, title or supplier" />
       <ReceiptList orders={openReceipts(app, q?.trim())} mayReceive={!authorise(person, "ledger.write")} />
     </OfficeFrame>
   );

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { noteReading } from "@/server/documents/reading";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { found, visit } from "@/server/http/page";
@@ -13,6 +14,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function DocumentPage({ params }: Props) {
   const visitor = await visit();
   const view = found(visitor, viewDocument(visitor.app, visitor.person, (await params).id));
+  noteReading(visitor.app, visitor.person, view.state.id, "document");
   return (
     <div className="mx-auto flex w-full max-w-6xl flex-1 flex-col">
       <DocumentSheet {...sheetFor(visitor, view)} />

@@ -3,6 +3,7 @@ import { DocumentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
 import { app } from "@/server/app";
 import { commandDocument } from "@/server/documents/commands";
+import { SigningSchema, signatureOf } from "@/server/access/signing";
 import { change } from "@/server/http/handle";
 
 const command = z.uuid();
@@ -20,7 +21,21 @@ const Body = z.discriminatedUnion("type", [
     comment,
     refused: z.array(Refused).max(400).optional(),
     ticked: z.array(z.string().max(200)).max(40).optional(),
+    signing: SigningSchema.optional(),
+    next: z.string().max(80).optional(),
+    to: z.string().max(80).optional(),
   }),
+  z.strictObject({
+    command,
+    type: z.enum(["hand over", "add approver"]),
+    level: z.string(),
+    revision: z.int().positive(),
+    to: z.string().max(80),
+    comment,
+  }),
+  z.strictObject({ command, type: z.literal("ask"), to: z.string().max(80), text: comment }),
+  z.strictObject({ command, type: z.literal("answer"), question: z.int().positive(), text: comment }),
+  z.strictObject({ command, type: z.literal("remind"), text: comment }),
   z.strictObject({ command, type: z.literal("withdraw"), comment }),
   z.strictObject({ command, type: z.literal("reroute"), reason }),
   z.strictObject({ command, type: z.literal("place hold"), reason, blocks: z.array(BlockSchema).max(5) }),
@@ -30,7 +45,11 @@ const Body = z.discriminatedUnion("type", [
 
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  return change(request, Body, (actor, { command: commandId, ...rest }) =>
-    commandDocument(app(), actor, id, rest, commandId),
-  );
+  return change(request, Body, async (actor, { command: commandId, ...rest }) => {
+    if (!("signing" in rest)) return commandDocument(app(), actor, id, rest, commandId);
+    const { signing, ...command } = rest;
+    const signature = signing && (await signatureOf(app(), actor, signing));
+    if (signature && !signature.ok) return signature;
+    return commandDocument(app(), actor, id, { ...command, signature: signature?.value }, commandId);
+  });
 }

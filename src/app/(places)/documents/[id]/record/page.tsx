@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { noteReading } from "@/server/documents/reading";
+import { recomputed } from "@/server/documents/recompute";
 import { recordOf, viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { found, visit } from "@/server/http/page";
@@ -16,6 +18,7 @@ export default async function RecordPage({ params }: Props) {
   const visitor = await visit();
   const { app, person, directory, zone } = visitor;
   const view = found(visitor, viewDocument(app, person, (await params).id));
+  noteReading(app, person, view.state.id, "record");
   const record = recordOf(app, view);
   const { asked, rates } = sheetFor(visitor, view);
   return (
@@ -31,6 +34,7 @@ export default async function RecordPage({ params }: Props) {
         zone={zone}
         logged={lastSeq(app.db)}
         rates={rates}
+        recomputed={recomputed(app, view)}
       />
     </div>
   );

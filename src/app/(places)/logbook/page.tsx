@@ -1,0 +1,126 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { authorise } from "@/server/access/authorise";
+import { visitFor } from "@/server/http/page";
+import { checkpointsOf } from "@/server/log/checkpoints";
+import { lastSeq } from "@/server/log/log";
+import { eventTypes, findEvents } from "@/server/logbook/events";
+import { lastVerified } from "@/server/logbook/verification";
+import { sayExactly, sayNumber } from "@/ui/format";
+import { Checkpoints } from "@/ui/logbook/checkpoints";
+import { Verify } from "@/ui/logbook/verify";
+import { Empty, SectionTitle, buttonClass } from "@/ui/primitives";
+
+export const metadata: Metadata = { title: "Logbook" };
+
+type Query = {
+  q?: string;
+  stream?: string;
+  type?: string;
+  actor?: string;
+  from?: string;
+  until?: string;
+  before?: string;
+};
+
+export default async function Logbook({ searchParams }: { searchParams: Promise<Query> }) {
+  const { app, person, zone, directory } = await visitFor("log.read");
+  const query = await searchParams;
+  const { q: text, before, ...rest } = query;
+  const { rows, more } = findEvents(app, { text, ...rest, ...(Number(before) > 0 && { before: Number(before) }) });
+  const checkpoints = checkpointsOf(app.db, 12).map((one) => ({
+    ...one,
+    when: sayExactly(one.at, zone),
+    byName: directory.person(one.by)?.name ?? (one.by === "system" ? "by schedule" : one.by),
+  }));
+  const verified = lastVerified();
+  return (
+    <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
+      <h1 className="text-2xl font-semibold">Logbook</h1>
+      <p className="text-soft">
+        {sayNumber(lastSeq(app.db))} events, each chained to the one before. Nothing in it is ever changed or deleted.
+      </p>
+      <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
+        <section aria-labelledby="verification" className="min-w-0">
+          <SectionTitle id="verification">Verification</SectionTitle>
+          <Verify last={verified && { ...verified, when: sayExactly(verified.at, "UTC") }} />
+        </section>
+        <section aria-labelledby="checkpoints" className="min-w-0">
+          <SectionTitle id="checkpoints">Checkpoints</SectionTitle>
+          <Checkpoints checkpoints={checkpoints} mayMake={!authorise(person, "log.checkpoint")} />
+        </section>
+      </div>
+      <section aria-labelledby="events" className="mt-7">
+        <SectionTitle id="events">Events</SectionTitle>
+        <Filter query={query} types={eventTypes(app)} />
+        {rows.length === 0 && <Empty>No event fits. Take a filter away.</Empty>}
+        <ol className="border-t border-ink/40">
+          {rows.map((row) => (
+            <li
+              key={row.seq}
+              className="grid gap-x-4 border-b border-rule/70 py-1.5 text-sm md:grid-cols-[5rem_11rem_13rem_1fr]"
+            >
+              <span className="text-soft tabular-nums">{row.seq}</span>
+              <span className="whitespace-nowrap">{sayExactly(row.time, zone)}</span>
+              <span>
+                <b className="font-semibold">{row.type}</b>
+                <span className="block text-soft">{row.actorName}</span>
+              </span>
+              <span className="min-w-0">
+                <Stream stream={row.stream} />
+                <code className="block truncate text-xs text-soft" title={row.data}>
+                  {row.data}
+                </code>
+              </span>
+            </li>
+          ))}
+        </ol>
+        {more && (
+          <p className="py-3">
+            <Link href={`/logbook?${new URLSearchParams({ ...plain(query), before: String(rows.at(-1)!.seq) })}`}>
+              Older
+            </Link>
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
+
+const plain = (query: Query) =>
+  Object.fromEntries(Object.entries(query).filter((entry): entry is [string, string] => Boolean(entry[1])));
+
+function Stream({ stream }: { stream: string }) {
+  const id = stream.startsWith("document:") ? stream.slice("document:".length) : null;
+  return id ? <Link href={`/documents/${id}/record`}>{id.toUpperCase()}</Link> : <span>{stream}</span>;
+}
+
+function Filter({ query, types }: { query: Query; types: readonly string[] }) {
+  const field = (name: keyof Query, label: string, type = "search", width = "w-40") => (
+    <label key={name}>
+      <span className="block text-sm text-soft">{label}</span>
+      <input type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
+    </label>
+  );
+  return (
+    <form className="no-print flex flex-wrap items-end gap-3 pb-3" role="search">
+      {field("q", "Anything it says", "search", "w-56")}
+      <label>
+        <span className="block text-sm text-soft">What happened</span>
+        <select name="type" defaultValue={query.type ?? ""} className="field w-48">
+          <option value="">anything</option>
+          {types.map((type) => (
+            <option key={type}>{type}</option>
+          ))}
+        </select>
+      </label>
+      {field("stream", "Where, as document:po-00001")}
+      {field("actor", "Who, by id")}
+      {field("from", "From", "date")}
+      {field("until", "Until", "date")}
+      <button type="submit" className={buttonClass("outline", true)}>
+        Show
+      </button>
+    </form>
+  );
+}

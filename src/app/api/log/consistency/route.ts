@@ -1,0 +1,23 @@
+import { authorise } from "@/server/access/authorise";
+import { app } from "@/server/app";
+import { read } from "@/server/http/handle";
+import { consistencyBetween } from "@/server/log/checkpoints";
+
+/** What proves that one checkpoint is of the beginning of the log of another, as a file. */
+export async function GET(request: Request) {
+  return read(request, (reader) => {
+    const refusal = authorise(reader, "log.read");
+    if (refusal) return { ok: false, refusals: [refusal] };
+    const query = new URL(request.url).searchParams;
+    const found = consistencyBetween(app().db, Number(query.get("first")), Number(query.get("second")));
+    if (!found.ok) return found;
+    const { first, second } = found.value;
+    const value = new Response(JSON.stringify(found.value, null, 2), {
+      headers: {
+        "content-type": "application/json",
+        "content-disposition": `attachment; filename="consistency-${first.size}-${second.size}.json"`,
+      },
+    });
+    return { ok: true, value };
+  });
+}

@@ -1,0 +1,8 @@
+import { app } from "@/server/app";
+import { ViewSchema, changeView } from "@/server/documents/register";
+import { change } from "@/server/http/handle";
+
+/** Views of the register that somebody keeps under a name. */
+export async function POST(request: Request) {
+  return change(request, ViewSchema, (actor, body) => changeView(app(), actor, body));
+}

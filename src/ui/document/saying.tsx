@@ -1,0 +1,226 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
+import type { Refusal } from "@/core/refusal";
+import { Choice, Tick } from "../labelled";
+import { Button, Refusals } from "../primitives";
+import { newCommand, send } from "../send";
+import { nameOf, type DecisionBarProps, type Move } from "./moves";
+import { PartialFields, allOf, readParts } from "./partial";
+import { SignFields } from "./sign-fields";
+
+type Words = { label: string; button: string; what: string };
+
+function wordsOf(move: Move, props: DecisionBarProps, back: string): Words {
+  const { number, amount, revision, inNameOf, level } = props;
+  switch (move) {
+    case "in part":
+      return {
+        label: "Why not the rest",
+        button: "Approve what is ticked",
+        what: "What is not ticked is refused and stays so. Whoever comes next decides on the rest.",
+      };
+    case "decline":
+      return {
+        label: "Why",
+        button: level?.words.decline ?? `Decline ${amount}`,
+        what: `This ends the chain of ${number}.`,
+      };
+    case "send back": {
+      const to = level?.earlier.find((one) => one.id === back);
+      return {
+        label: to ? `What ${to.name} is to look at again` : "What is to be corrected",
+        button: to ? `Send back to ${to.name}` : (level?.words.sendBack ?? "Send back to the requester"),
+        what: to
+          ? "The document stays as it is; that level and every one after it are asked anew."
+          : "The requester corrects it; the chain then begins again with the next revision.",
+      };
+    }
+    case "withdraw":
+      return {
+        label: "Why, if you like",
+        button: `Withdraw ${number}`,
+        what: "Nobody is asked any more. It stays in the register.",
+      };
+    case "reroute":
+      return {
+        label: "Why",
+        button: "Route again from the first level",
+        what: "The route is worked out afresh under the policies in force now; approvals given so far no longer count.",
+      };
+    default:
+      return {
+        label: "Comment, seen by everybody who comes next",
+        button: nameOf("approve", props),
+        what: inNameOf
+          ? `You approve revision ${revision} in the name of ${inNameOf}.`
+          : `You approve revision ${revision}.`,
+      };
+  }
+}
+
+const OVERTAKEN = new Set(["already decided", "other revision", "not asked", "locked", "closed"]);
+const APPROVING: readonly Move[] = ["approve", "in part"];
+
+/** Deciding: a comment, what the level asks for beside it, and the button that says what it does. */
+export function Saying({
+  move,
+  onClose,
+  onMissed,
+  ...props
+}: DecisionBarProps & { move: Move; onClose(): void; onMissed(refusals: Refusal[]): void }) {
+  const router = useRouter();
+  const stored = `bandeira:comment:${props.id}`;
+  const [comment, setComment] = useState(() => sessionStorage.getItem(stored) ?? "");
+  const [refusals, setRefusals] = useState<Refusal[]>([]);
+  const [busy, setBusy] = useState(false);
+  const [typed, setTyped] = useState(() => allOf(props.parts));
+  const [ticked, setTicked] = useState<string[]>([]);
+  const [sign, setSign] = useState({ name: "", proof: "" });
+  const [next, setNext] = useState("");
+  const [back, setBack] = useState("");
+  const approving = APPROVING.includes(move);
+  const { level } = props;
+  const checklist = move === "approve" ? (level?.checklist ?? []) : [];
+  const signing = approving ? (level?.signing ?? null) : null;
+  const choices = approving ? (level?.choices ?? []) : [];
+  const command = useRef(newCommand());
+  const box = useRef<HTMLTextAreaElement>(null);
+  const words = wordsOf(move, props, back);
+  const outcome = move === "send back" ? "sendBack" : move;
+  const required = move === "reroute" || move === "in part" || (level?.commentOn.includes(outcome) ?? false);
+
+  useEffect(() => box.current?.focus(), []);
+  const type = (text: string) => {
+    setComment(text);
+    sessionStorage.setItem(stored, text);
+  };
+  const go = async () => {
+    if (busy) return;
+    if (required && !comment.trim()) {
+      setRefusals([{ code: "comment required", message: `${words.label}: write a sentence first.` }]);
+      return box.current?.focus();
+    }
+    const { refused, problems } = move === "in part" ? readParts(props.parts, typed) : { refused: [], problems: [] };
+    if (problems.length > 0) return setRefusals(problems);
+    if (move === "in part" && refused.length === 0)
+      return setRefusals([
+        { code: "nothing", message: "Everything is ticked: take a tick away, or approve the whole." },
+      ]);
+    setBusy(true);
+    const result = await send(`/api/documents/${props.id}`, {
+      ...bodyOf(move, comment, command.current, props),
+      ...(refused.length > 0 && { refused }),
+      ...(checklist.length > 0 && { ticked }),
+      ...(signing && { signing: { ...sign, documentHash: signing.documentHash } }),
+      ...(choices.length > 0 && next && { next }),
+      ...(move === "send back" && back && { to: back }),
+    });
+    setBusy(false);
+    if (!result.ok) {
+      // What was refused was not done, so trying again is another command.
+      if (result.refusals[0]?.code !== "unreachable") command.current = newCommand();
+      // What cannot be mended here is told by the bar, which stays when this form goes.
+      if (OVERTAKEN.has(result.refusals[0]?.code ?? "")) onMissed(result.refusals);
+      else setRefusals(result.refusals);
+      return router.refresh();
+    }
+    sessionStorage.removeItem(stored);
+    onClose();
+    router.refresh();
+  };
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === "Escape") onClose();
+    const plain = event.key === "Enter" && event.target === box.current && !comment && !required && !event.shiftKey;
+    // Where nothing has to be said, Enter in the empty comment is the second and last key.
+    if (plain || (event.key === "Enter" && (event.ctrlKey || event.metaKey))) {
+      event.preventDefault();
+      void go();
+    }
+  };
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void go();
+      }}
+      onKeyDown={onKey}
+    >
+      <Refusals refusals={refusals} />
+      {level?.instruction && move !== "withdraw" && move !== "reroute" && (
+        <p className="serif text-[15px]">{level.instruction}</p>
+      )}
+      {move === "in part" && (
+        <PartialFields parts={props.parts} typed={typed} cuttable={props.cuttable} onChange={setTyped} />
+      )}
+      {checklist.map((item) => (
+        <Tick
+          key={item}
+          label={item}
+          checked={ticked.includes(item)}
+          onChange={(on) => setTicked(on ? [...ticked, item] : ticked.filter((one) => one !== item))}
+        />
+      ))}
+      {choices.length > 0 && (
+        <Choice label="Which comes next" value={next} onChange={setNext}>
+          <option value="">Choose</option>
+          {choices.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {move === "send back" && level && level.earlier.length > 0 && (
+        <Choice label="Back to" value={back} onChange={setBack}>
+          <option value="">the requester, to be corrected</option>
+          {level.earlier.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      <label className="text-sm font-semibold" htmlFor="comment">
+        {words.label} {required ? <span className="font-normal text-soft">(needed)</span> : ""}
+      </label>
+      <textarea
+        id="comment"
+        ref={box}
+        value={comment}
+        onChange={(event) => type(event.target.value)}
+        rows={2}
+        maxLength={2000}
+        className="field"
+        aria-required={required}
+      />
+      {signing && <SignFields signing={signing} value={sign} onChange={setSign} />}
+      <div className="flex flex-wrap items-center gap-2">
+        <Button type="submit" look={move === "decline" ? "grave" : "solid"} disabled={busy}>
+          {words.button}
+        </Button>
+        <Button look="quiet" onClick={onClose}>
+          Not yet
+        </Button>
+        <span className="text-sm text-soft">{words.what}</span>
+      </div>
+      {move === "approve" && level && level.foretold.length > 0 && (
+        <p className="text-sm lg:hidden">{level.foretold.join(" ")}</p>
+      )}
+    </form>
+  );
+}
+
+function bodyOf(move: Move, comment: string, command: string, props: DecisionBarProps): object {
+  if (move === "withdraw") return { command, type: move, comment };
+  if (move === "reroute") return { command, type: move, reason: comment };
+  return {
+    command,
+    type: move === "in part" ? "approve" : move,
+    level: props.level!.id,
+    revision: props.revision,
+    comment,
+  };
+}

@@ -1,0 +1,87 @@
+"use client";
+
+import { useState } from "react";
+import type { Refusal } from "@/core/refusal";
+import { PersonPicker, type Picked } from "../people/person-picker";
+import { Button, Refusals } from "../primitives";
+import type { DecisionBarProps, Move } from "./moves";
+import { Takers } from "./takers";
+import { useCommand } from "./use-command";
+
+const WORDS = {
+  ask: {
+    label: "Your question",
+    button: "Ask",
+    what: "They answer in the thread. You stay the one who decides, and your time runs on.",
+  },
+  "hand over": {
+    label: "What they should know",
+    button: "Hand over",
+    what: "They decide in your place. When an answer is due stays as it is.",
+  },
+  "add approver": {
+    label: "What they are to look at",
+    button: "Ask to approve first",
+    what: "You are asked again after they have approved.",
+  },
+  remind: { label: "What to say", button: "Remind", what: "Whoever is asked now gets a message from you." },
+} as const;
+
+/** What is said to somebody beside deciding: a question, a reminder, or that they take it. */
+export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: Move; onClose(): void }) {
+  const [text, setText] = useState("");
+  const [to, setTo] = useState<Picked | null>(null);
+  const [missing, setMissing] = useState<Refusal[]>([]);
+  const { run, refusals, busy } = useCommand(props.id, onClose);
+  const words = WORDS[move as keyof typeof WORDS];
+  const list = move === "hand over" ? props.level?.takers : move === "add approver" ? props.level?.addable : null;
+  const go = () => {
+    if (move !== "remind" && !to) return setMissing([{ code: "missing", message: "Choose to whom." }]);
+    setMissing([]);
+    const about = { level: props.level?.id, revision: props.revision };
+    void run(
+      move === "ask"
+        ? { type: move, to: to!.id, text }
+        : move === "remind"
+          ? { type: move, text }
+          : { type: move, ...about, to: to!.id, comment: text },
+    );
+  };
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        go();
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") onClose();
+        if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) go();
+      }}
+    >
+      <Refusals refusals={[...missing, ...refusals]} />
+      {move === "ask" && <PersonPicker label="Whom" value={to} onChange={setTo} />}
+      {list && <Takers takers={list} value={to?.id ?? ""} onChange={(id, name) => setTo({ id, name })} />}
+      <label className="text-sm font-semibold" htmlFor="said">
+        {words.label}
+      </label>
+      <textarea
+        id="said"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        rows={2}
+        maxLength={2000}
+        className="field"
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button type="submit" look="solid" disabled={busy}>
+          {to && move !== "remind" ? `${words.button}${move === "ask" ? "" : ":"} ${to.name}` : words.button}
+        </Button>
+        <Button look="quiet" onClick={onClose}>
+          Not yet
+        </Button>
+        <span className="text-sm text-soft">{words.what}</span>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,110 @@
+import { buttonClass } from "../primitives";
+import { COLUMNS, chosenColumns } from "./register-table";
+
+type Query = Record<string, string | undefined>;
+type Choice = { key: string; name: string };
+
+const STATES = [
+  "any",
+  "draft",
+  "waiting",
+  "sent back",
+  "approved",
+  "declined",
+  "withdrawn",
+  "held",
+  "cleared",
+  "by lapse",
+];
+
+/** Every filter of the register, in the address: a plain form, so that a link brings back exactly what was seen. */
+export function RegisterFilter({
+  query,
+  types,
+  units,
+  policies,
+}: {
+  query: Query;
+  types: readonly Choice[];
+  units: readonly Choice[];
+  policies: readonly Choice[];
+}) {
+  const select = (name: string, label: string, choices: readonly Choice[], none: string) => (
+    <label key={name}>
+      <span className="block text-sm text-soft">{label}</span>
+      <select name={name} defaultValue={query[name] ?? ""} className="field w-44">
+        <option value="">{none}</option>
+        {choices.map((one) => (
+          <option key={one.key} value={one.key}>
+            {one.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const input = (name: string, label: string, width: string, type = "search") => (
+    <label key={name}>
+      <span className="block text-sm text-soft">{label}</span>
+      <input type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
+    </label>
+  );
+  const columns = chosenColumns(query.cols);
+  return (
+    <form className="no-print py-3" role="search">
+      <div className="flex flex-wrap items-end gap-3">
+        {input("q", "Number, title or party", "w-full sm:w-64")}
+        {select("type", "Kind", types, "any")}
+        {select(
+          "state",
+          "State",
+          STATES.map((key) => ({ key, name: key })),
+          "decided",
+        )}
+        {input("from", "Decided from", "w-40", "date")}
+        {input("until", "until", "w-40", "date")}
+        <button type="submit" className={buttonClass("outline", true)}>
+          Show
+        </button>
+      </div>
+      <details
+        className="mt-2"
+        open={["unit", "policy", "requester", "party", "currency", "least", "most"].some((key) => query[key])}
+      >
+        <summary className="min-h-8 cursor-pointer text-sm text-harbour">More filters, and columns</summary>
+        <div className="flex flex-wrap items-end gap-3 pt-1">
+          {select("unit", "Unit", units, "any")}
+          {select("policy", "Policy", policies, "any")}
+          {input("requester", "Requester, by id", "w-40")}
+          {input("party", "Party, exactly", "w-44")}
+          {input("currency", "Currency", "w-24")}
+          {input("least", "Gross at least", "w-32")}
+          {input("most", "at most", "w-32")}
+        </div>
+        <fieldset className="mt-2">
+          <legend className="text-sm text-soft">Columns</legend>
+          <Columns chosen={columns} />
+        </fieldset>
+      </details>
+    </form>
+  );
+}
+
+/** Each ticked column goes into the address; several of one name are joined by the page. */
+function Columns({ chosen }: { chosen: readonly string[] }) {
+  return (
+    <div className="flex flex-wrap gap-x-4">
+      {COLUMNS.map((column) => (
+        <label key={column.key} className="flex min-h-8 items-center gap-1.5 text-sm">
+          <input
+            type="checkbox"
+            name="cols"
+            value={column.key}
+            defaultChecked={chosen.includes(column.key)}
+            className="size-4 accent-harbour"
+          />
+          {column.name}
+        </label>
+      ))}
+    </div>
+  );
+}

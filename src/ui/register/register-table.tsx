@@ -1,0 +1,106 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+import type { DocumentRow } from "@/core/documents";
+import { formatAmount } from "@/core/money";
+import { sayDay } from "../format";
+import { StatusMark } from "../primitives";
+
+type Column = {
+  key: string;
+  name: string;
+  right?: boolean;
+  show(row: DocumentRow, zone: string, policies: Record<string, string>): ReactNode;
+};
+
+const day = (at: string | null, zone: string) => (at ? sayDay(at, zone) : "");
+
+/** Everything the register can show of a document. */
+export const COLUMNS: readonly Column[] = [
+  {
+    key: "number",
+    name: "Number",
+    show: (row) => (
+      <Link href={row.policy ? `/documents/${row.id}/record` : `/documents/${row.id}`} className="whitespace-nowrap">
+        {row.number}
+      </Link>
+    ),
+  },
+  { key: "title", name: "What", show: (row) => row.title || `Untitled ${row.typeName}` },
+  { key: "type", name: "Kind", show: (row) => row.typeName },
+  { key: "party", name: "Party", show: (row) => row.party },
+  { key: "from", name: "From", show: (row) => row.requesterName },
+  { key: "unit", name: "Unit", show: (row) => row.unitName },
+  { key: "net", name: "Net", right: true, show: (row) => formatAmount(row.net) },
+  { key: "gross", name: "Gross", right: true, show: (row) => formatAmount(row.gross) },
+  { key: "currency", name: "Currency", show: (row) => row.gross.currency },
+  {
+    key: "state",
+    name: "State",
+    show: (row) => (
+      <span className="flex flex-wrap gap-1">
+        <StatusMark status={row.status} />
+        {row.held && <StatusMark status="held" />}
+        {row.lapsed && <StatusMark status="by lapse" />}
+      </span>
+    ),
+  },
+  { key: "submitted", name: "Submitted", show: (row, zone) => day(row.submittedAt, zone) },
+  { key: "decided", name: "Decided", show: (row, zone) => day(row.closedAt, zone) },
+  {
+    key: "policy",
+    name: "Policy",
+    show: (row, _, policies) => (row.policy ? `${policies[row.policy] ?? row.policy}, ${row.policyVersion}` : "none"),
+  },
+  { key: "band", name: "Band", right: true, show: (row) => (row.band === null ? "" : row.band + 1) },
+  { key: "revision", name: "Revision", right: true, show: (row) => row.revision },
+];
+
+const USUAL = ["number", "title", "party", "from", "gross", "currency", "state", "submitted", "decided", "policy"];
+
+/** The columns of an address, in the order in which they stand here; the usual ones where it names none. */
+export function chosenColumns(cols: string | undefined): string[] {
+  const wanted = cols ? cols.split(",") : USUAL;
+  const chosen = COLUMNS.map((one) => one.key).filter((key) => wanted.includes(key));
+  return chosen.length > 0 ? chosen : USUAL;
+}
+
+/** Documents as dense rows with the columns that were chosen. On a phone the table scrolls by itself. */
+export function RegisterTable({
+  rows,
+  zone,
+  columns,
+  policies,
+}: {
+  rows: readonly DocumentRow[];
+  zone: string;
+  columns: readonly string[];
+  policies: Record<string, string>;
+}) {
+  const shown = COLUMNS.filter((one) => columns.includes(one.key));
+  return (
+    <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-label="Documents">
+      <table className="w-full border-collapse text-sm">
+        <thead>
+          <tr className="border-b border-ink/40 text-left text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
+            {shown.map((column) => (
+              <th key={column.key} scope="col" className={column.right ? "text-right" : ""}>
+                {column.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1 [&_td]:pr-4">
+              {shown.map((column) => (
+                <td key={column.key} className={column.right ? "text-right font-medium whitespace-nowrap" : ""}>
+                  {column.show(row, zone, policies)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+"use client";
+
+import { BarElement, CategoryScale, Chart, LinearScale, Tooltip, type ChartOptions } from "chart.js";
+import { Bar } from "react-chartjs-2";
+
+Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
+
+const INK = "#16243b";
+const SOFT = "#4c5a70";
+const base: ChartOptions<"bar"> = {
+  animation: false,
+  maintainAspectRatio: false,
+  plugins: { legend: { display: false } },
+  scales: {
+    x: { grid: { display: false }, ticks: { color: SOFT } },
+    y: { beginAtZero: true, grid: { color: "#d9d2c2" }, ticks: { color: SOFT, precision: 0 } },
+  },
+};
+
+/** Approvals by month, and how often what is out of the ordinary; the same figures stand as text below. */
+export function ReportCharts({
+  months,
+  exceptions,
+}: {
+  months: readonly { month: string; approvals: number; documents: number }[];
+  exceptions: readonly { what: string; count: number }[];
+}) {
+  return (
+    <div className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-2">
+      <figure>
+        <figcaption className="mb-1 text-sm font-semibold">Approvals given, by month</figcaption>
+        <div className="h-52">
+          <Bar
+            role="img"
+            aria-label={`Approvals by month: ${months.map((one) => `${one.month} ${one.approvals}`).join(", ")}`}
+            options={base}
+            data={{
+              labels: months.map((one) => one.month),
+              datasets: [{ label: "Approvals", data: months.map((one) => one.approvals), backgroundColor: "#0f4c5c" }],
+            }}
+          />
+        </div>
+      </figure>
+      <figure>
+        <figcaption className="mb-1 text-sm font-semibold">Exceptions, how often</figcaption>
+        <div className="h-52">
+          <Bar
+            role="img"
+            aria-label={`Exceptions: ${exceptions.map((one) => `${one.what} ${one.count}`).join(", ")}`}
+            options={{
+              ...base,
+              indexAxis: "y",
+              scales: {
+                x: { beginAtZero: true, grid: { color: "#d9d2c2" }, ticks: { color: SOFT, precision: 0 } },
+                y: { grid: { display: false }, ticks: { color: INK, autoSkip: false } },
+              },
+            }}
+            data={{
+              labels: exceptions.map((one) => (one.what.length > 42 ? `${one.what.slice(0, 40)}…` : one.what)),
+              datasets: [{ label: "Times", data: exceptions.map((one) => one.count), backgroundColor: "#a3341a" }],
+            }}
+          />
+        </div>
+      </figure>
+    </div>
+  );
+}

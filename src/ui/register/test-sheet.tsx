@@ -1,0 +1,156 @@
+"use client";
+
+import Link from "next/link";
+import { useState } from "react";
+import { useSend } from "../document/use-command";
+import { SignFields } from "../document/sign-fields";
+import { Button, Refusals } from "../primitives";
+
+type Mark = "good" | "deviation" | "not applicable";
+type Found = { marks: Record<string, Mark>; note: string };
+type Item = { id: string; number: string; title: string; amount: string; finding: Found | null };
+
+const MARKS: { mark: Mark; sign: string; name: string }[] = [
+  { mark: "good", sign: "✓", name: "as it should be" },
+  { mark: "deviation", sign: "✗", name: "deviates" },
+  { mark: "not applicable", sign: "–", name: "does not apply" },
+];
+
+/** A row for each document of the sample and a mark for each attribute; the conclusion moves along, and is signed at the end. */
+export function TestSheet({
+  id,
+  attributes,
+  items,
+  conclusion,
+  hash,
+  mayWrite,
+  name,
+  proof,
+}: {
+  id: string;
+  attributes: readonly string[];
+  items: readonly Item[];
+  conclusion: string | null;
+  hash: string;
+  mayWrite: boolean;
+  name: string;
+  proof: string;
+}) {
+  const done = items.filter((item) => attributes.every((one) => item.finding?.marks[one])).length;
+  return (
+    <>
+      <p className="serif my-3 text-lg" role="status">
+        {conclusion ?? "Nothing is tested yet."}{" "}
+        <span className="font-sans text-sm text-soft">
+          {done} of {items.length} tested.
+        </span>
+      </p>
+      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-label="Test sheet">
+        <table className="w-full min-w-[52rem] border-collapse text-sm">
+          <thead>
+            <tr className="border-b border-ink/40 text-left align-bottom text-soft [&_th]:py-1.5 [&_th]:pr-3 [&_th]:font-normal">
+              <th scope="col">Document</th>
+              <th scope="col" className="text-right">
+                Amount
+              </th>
+              {attributes.map((one) => (
+                <th key={one} scope="col" className="max-w-36">
+                  {one}
+                </th>
+              ))}
+              <th scope="col">Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            {items.map((item) => (
+              <Row key={item.id} id={id} item={item} attributes={attributes} mayWrite={mayWrite} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {mayWrite && done === items.length && <Sign id={id} hash={hash} name={name} proof={proof} />}
+    </>
+  );
+}
+
+function Row({
+  id,
+  item,
+  attributes,
+  mayWrite,
+}: {
+  id: string;
+  item: Item;
+  attributes: readonly string[];
+  mayWrite: boolean;
+}) {
+  const [finding, setFinding] = useState<Found>(item.finding ?? { marks: {}, note: "" });
+  const { run, refusals } = useSend("/api/samples", () => {});
+  const keep = (next: Found) => {
+    setFinding(next);
+    void run({ type: "test", id, finding: { item: item.id, ...next } });
+  };
+  return (
+    <tr className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-3">
+      <td>
+        <Link href={`/documents/${item.id}/record`}>{item.number}</Link> {item.title}
+        <Refusals refusals={refusals} />
+      </td>
+      <td className="text-right whitespace-nowrap">{item.amount}</td>
+      {attributes.map((one) => (
+        <td key={one}>
+          <div role="radiogroup" aria-label={`${item.number}: ${one}`} className="flex">
+            {MARKS.map(({ mark, sign, name }) => (
+              <label
+                key={mark}
+                className={`flex size-8 items-center justify-center border border-rule has-focus-visible:outline-2 ${finding.marks[one] === mark ? (mark === "deviation" ? "bg-declined text-white" : "bg-harbour text-white") : "bg-paper"}`}
+              >
+                <input
+                  type="radio"
+                  className="sr-only"
+                  name={`${item.id} ${one}`}
+                  aria-label={name}
+                  disabled={!mayWrite}
+                  checked={finding.marks[one] === mark}
+                  onChange={() => keep({ ...finding, marks: { ...finding.marks, [one]: mark } })}
+                />
+                <span aria-hidden="true">{sign}</span>
+              </label>
+            ))}
+          </div>
+        </td>
+      ))}
+      <td>
+        <input
+          aria-label={`${item.number}: note`}
+          className="field min-w-40"
+          maxLength={1000}
+          disabled={!mayWrite}
+          value={finding.note}
+          onChange={(event) => setFinding({ ...finding, note: event.target.value })}
+          onBlur={() => finding.note !== (item.finding?.note ?? "") && keep(finding)}
+        />
+      </td>
+    </tr>
+  );
+}
+
+function Sign({ id, hash, name, proof }: { id: string; hash: string; name: string; proof: string }) {
+  const [sign, setSign] = useState({ name: "", proof: "" });
+  const { run, refusals, busy } = useSend("/api/samples", () => {});
+  return (
+    <form
+      className="mt-5 flex max-w-2xl flex-col gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void run({ type: "sign", id, signing: { ...sign, documentHash: hash } });
+      }}
+    >
+      <Refusals refusals={refusals} />
+      <SignFields signing={{ documentHash: hash, name, proof }} value={sign} onChange={setSign} />
+      <Button type="submit" look="solid" className="self-start" disabled={busy}>
+        Sign the sheet and its conclusion
+      </Button>
+    </form>
+  );
+}

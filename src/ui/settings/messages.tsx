@@ -1,0 +1,174 @@
+"use client";
+
+import { useRef, useState } from "react";
+import { FIELDS, OCCASIONS, type Field, type Template } from "@/core/messages";
+import type { Refusal } from "@/core/refusal";
+import { useSend } from "../document/use-command";
+import { Choice, Entry, Form, Tick } from "../labelled";
+import { Button, SectionTitle } from "../primitives";
+import { send } from "../send";
+
+type Settings = { withoutSignIn: boolean; linkDays: number; logReading: boolean };
+
+/** What the links in messages may do, and for how long. */
+export function MessageSettings({ settings, mayWrite }: { settings: Settings; mayWrite: boolean }) {
+  const [value, setValue] = useState(settings);
+  const [saved, setSaved] = useState(false);
+  const { run, refusals, busy } = useSend("/api/messages", () => setSaved(true));
+  const set = (patch: Partial<Settings>) => {
+    setSaved(false);
+    setValue({ ...value, ...patch });
+  };
+  return (
+    <Form
+      refusals={refusals}
+      className="max-w-2xl"
+      onSave={() => run({ change: { type: "settings", settings: value } })}
+    >
+      <fieldset disabled={!mayWrite} className="flex flex-col gap-2">
+        <Tick
+          label="The link in a message shows the essentials and decides without signing in"
+          checked={value.withoutSignIn}
+          onChange={(withoutSignIn) => set({ withoutSignIn })}
+        />
+        <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">
+          {value.withoutSignIn
+            ? "Whoever holds the message can decide once, as the person it was written to, on the revision it was written about."
+            : "Whoever follows the link signs in first."}
+        </p>
+        <div className="w-48">
+          <Entry
+            label="A link works for, days"
+            type="number"
+            min={1}
+            max={60}
+            value={String(value.linkDays)}
+            onChange={(days) => set({ linkDays: Number(days) })}
+          />
+        </div>
+        <Tick
+          label="Opening a document or its record is noted in the log"
+          checked={value.logReading}
+          onChange={(logReading) => set({ logReading })}
+        />
+        <div className="flex items-center gap-3">
+          <Button type="submit" look="solid" disabled={busy}>
+            Save
+          </Button>
+          <span role="status" className="text-sm text-soft">
+            {saved ? "Saved." : ""}
+          </span>
+        </div>
+      </fieldset>
+    </Form>
+  );
+}
+
+type Shown = { subject: string; text: string; html: string; about: string };
+
+/** The wording of each occasion, with fields picked from a list, shown on a real document before it is saved. */
+export function Templates({ templates, mayWrite }: { templates: readonly Template[]; mayWrite: boolean }) {
+  const [occasion, setOccasion] = useState(templates[1]!.occasion);
+  const template = templates.find((one) => one.occasion === occasion)!;
+  return (
+    <section aria-labelledby="wording" className="mt-8">
+      <SectionTitle id="wording">Wording</SectionTitle>
+      <div className="max-w-md">
+        <Choice label="On" value={occasion} onChange={(next) => setOccasion(next as Template["occasion"])}>
+          {templates.map((one) => (
+            <option key={one.occasion} value={one.occasion}>
+              {OCCASIONS[one.occasion]}
+            </option>
+          ))}
+        </Choice>
+      </div>
+      <Wording key={JSON.stringify(template)} template={template} mayWrite={mayWrite} />
+    </section>
+  );
+}
+
+function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean }) {
+  const [value, setValue] = useState(template);
+  const [number, setNumber] = useState("");
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [problems, setProblems] = useState<Refusal[]>([]);
+  const body = useRef<HTMLTextAreaElement>(null);
+  const { run, refusals, busy } = useSend("/api/messages", () => setProblems([]));
+  const insert = (field: Field) => {
+    const box = body.current!;
+    const next = `${value.body.slice(0, box.selectionStart)}{${field}}${value.body.slice(box.selectionEnd)}`;
+    setValue({ ...value, body: next });
+    box.focus();
+  };
+  const look = async () => {
+    const result = await send<Shown>("/api/messages/preview", { template: value, document: number });
+    setProblems(result.ok ? [] : result.refusals);
+    if (result.ok) setShown(result.value);
+  };
+  return (
+    <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+      <Form refusals={[...problems, ...refusals]} onSave={() => run({ change: { type: "template", template: value } })}>
+        <fieldset disabled={!mayWrite} className="flex flex-col gap-2">
+          <Entry
+            label="Subject"
+            maxLength={150}
+            value={value.subject}
+            onChange={(subject) => setValue({ ...value, subject })}
+          />
+          <label htmlFor="wording-body" className="text-sm font-semibold">
+            Text; a line whose fields are all empty is left out
+          </label>
+          <textarea
+            id="wording-body"
+            ref={body}
+            rows={8}
+            maxLength={4000}
+            className="field"
+            value={value.body}
+            onChange={(event) => setValue({ ...value, body: event.target.value })}
+          />
+          <div role="group" aria-label="Fields to put in" className="flex flex-wrap gap-1">
+            {Object.entries(FIELDS).map(([field, label]) => (
+              <Button key={field} small title={label} onClick={() => insert(field as Field)}>
+                {field}
+              </Button>
+            ))}
+          </div>
+          <div className="mt-1 flex flex-wrap items-end gap-2">
+            <Button type="submit" look="solid" disabled={busy}>
+              Save this wording
+            </Button>
+            <Button look="quiet" onClick={() => void run({ change: { type: "usual", occasion: template.occasion } })}>
+              The usual wording again
+            </Button>
+          </div>
+        </fieldset>
+      </Form>
+      <section aria-label="How it reads" className="flex flex-col gap-2">
+        <div className="flex flex-wrap items-end gap-2">
+          <div className="w-44">
+            <Entry label="On the document" placeholder="the newest waiting" value={number} onChange={setNumber} />
+          </div>
+          <Button disabled={!mayWrite} onClick={() => void look()}>
+            Show how it reads
+          </Button>
+        </div>
+        {shown && (
+          <>
+            <p className="text-sm text-soft">About {shown.about}. Nothing was sent.</p>
+            <iframe
+              title="The message as HTML"
+              sandbox=""
+              srcDoc={shown.html}
+              className="h-72 w-full rounded-sm border border-rule bg-white"
+            />
+            <details>
+              <summary className="min-h-8 cursor-pointer text-sm">As plain text</summary>
+              <pre className="font-sans whitespace-pre-wrap">{`${shown.subject}\n\n${shown.text}`}</pre>
+            </details>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}
