@@ -6,7 +6,8 @@ import type { Person } from "@/core/people";
 import { DEMO_START, type App } from "@/server/app";
 import { handClock } from "@/server/clock";
 import { openDatabase, type Db } from "@/server/db/open";
-import { deskOf, listDocuments } from "@/server/documents/queries";
+import { deskOf, listDocuments, totalsOf } from "@/server/documents/queries";
+import { RegisterQuerySchema, filterOf } from "@/server/documents/register";
 import { holdBoard } from "@/server/holds/board";
 import { importDocuments } from "@/server/intake/import";
 import { lastSeq } from "@/server/log/log";
@@ -126,6 +127,11 @@ function multiply(db: Db, wanted: number): void {
 
 function benchLists(app: App, who: (id: string) => Person): void {
   const auditor = who("tome-cardigos");
+  const register = (query: object) => {
+    const filter = filterOf(RegisterQuerySchema.parse(query));
+    return [listDocuments(app, auditor, filter), totalsOf(app, auditor, filter)];
+  };
+  const narrow = { policy: "purchase-orders", from: "2025-06-01", until: "2025-12-31", least: "500", most: "5000" };
   const asked: [string, () => unknown][] = [
     ["all, first page", () => listDocuments(app, auditor, {})],
     ["all, page 200", () => listDocuments(app, auditor, { page: 200 })],
@@ -141,6 +147,9 @@ function benchLists(app: App, who: (id: string) => Person): void {
     ["what a requester may read", () => listDocuments(app, who("rui-tavares"), { text: "pump" })],
     ["the desk of a clerk", () => deskOf(app, who("vicente-lourosa"))],
     ["the desk of a controller", () => deskOf(app, who("benedita-corvo"))],
+    ["register as it opens, with its totals", () => register({})],
+    ["register by policy, days and amounts", () => register(narrow)],
+    ["register by a word and a unit", () => register({ q: "pump", unit: "engineering", state: "any" })],
     ["holds by age", () => holdBoard(app, who("tamsin-roque"), {})],
     [
       "holds by amount, of one reason",

@@ -13,8 +13,10 @@ import { bandFigures, tideOf } from "@/core/rehearsal";
 import { route, type RoutingContext } from "@/core/routing";
 import { marevia } from "../demo/organisation";
 import { benchChecks } from "./checks";
+import { benchDeciding } from "./deciding";
 import { benchDocuments } from "./documents";
 import { benchPeople } from "./people";
+import { benchRecords } from "./records";
 import { randomOrder } from "../demo/orders";
 import { orderPolicy } from "../demo/policy";
 import { seeded } from "../demo/random";
@@ -155,3 +157,5 @@ Moving a threshold over a million amounts: ${micro.get("move a threshold over 1,
 benchChecks();
 await benchPeople();
 await benchDocuments();
+await benchDeciding();
+benchRecords();

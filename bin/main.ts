@@ -7,10 +7,11 @@ import { DocumentSchema, type Around } from "@/core/documents";
 import { RateSchema, type Rate } from "@/core/money";
 import { OrganisationSchema, directoryOf, type Organisation } from "@/core/people";
 import { contentHash, readPolicy, type Policy } from "@/core/policy";
-import { verifyChain } from "@/core/records";
+import { CheckpointSchema, verifyChain, verifyEvidence } from "@/core/records";
 import { refusalsOf, type Refusal } from "@/core/refusal";
 import { route } from "@/core/routing";
 import { DatabaseUnavailable, openDatabase, openForReading } from "@/server/db/open";
+import { openEvidence } from "@/server/evidence/unzip";
 import { allEvents, nativeHash } from "@/server/log/log";
 import { dumpProjections, rebuild } from "@/server/log/rebuild";
 import { dataFolder } from "@/server/root";
@@ -28,6 +29,10 @@ const HELP = `Bandeira: who may approve what, from which amount.
 
   bandeira verify [--data DIR]
       Re-computes the hash chain of the log. Prints the number of events; exits with 1 naming the first bad one.
+
+  bandeira verify FILE.zip [--checkpoint C.json]
+      Verifies an evidence file without any database: every file, every event, and where the events stand in the log. C.json is a checkpoint
+      that was kept elsewhere. Prints what is wrong, a line each, and exits with 1 when anything is.
 
   bandeira rebuild [--data DIR]
       Makes every projection again from the log and says whether anything differed. Stop the server first.
@@ -50,17 +55,20 @@ const OPTIONS = {
   rates: { type: "string" },
   at: { type: "string" },
   data: { type: "string" },
+  checkpoint: { type: "string" },
   help: { type: "boolean", short: "h" },
 } as const;
 
 const TAKES: Record<string, string[]> = {
   route: ["policy", "people", "document", "around", "rates", "at"],
   check: ["policy", "people", "rates", "at"],
-  verify: ["data"],
+  verify: ["data", "checkpoint"],
   rebuild: ["data"],
 };
 
-type Values = Partial<Record<"policy" | "people" | "document" | "around" | "rates" | "at" | "data", string>> & {
+type Values = Partial<
+  Record<"policy" | "people" | "document" | "around" | "rates" | "at" | "data" | "checkpoint", string>
+> & {
   help?: boolean;
 };
 
@@ -72,6 +80,9 @@ export async function main(args: string[]): Promise<number> {
     if (values.help || (!command && args.length === 0)) return say(HELP);
     if (!command || !TAKES[command])
       throw new CallError(`There is no command “${command ?? ""}”; bandeira --help lists them.`);
+    if (command === "verify" && rest.length === 1) return verifyFile(rest[0]!, values.checkpoint);
+    if (values.checkpoint)
+      throw new CallError("--checkpoint goes with an evidence file; bandeira --help shows the call.");
     if (rest.length > 0) throw new CallError(`“${rest[0]}” is one word too many; bandeira --help shows the call.`);
     const foreign = Object.keys(values).find((key) => !TAKES[command]!.includes(key));
     if (foreign) throw new CallError(`${command} does not take --${foreign}; bandeira --help shows the call.`);
@@ -184,6 +195,16 @@ function verify(folder: string): number {
   console.log(`${verdict.events} events are good.`);
   console.error(`Event ${verdict.problem.seq} is not: ${verdict.problem.reason}.`);
   return 1;
+}
+
+function verifyFile(file: string, checkpoint: string | undefined): number {
+  if (!fs.existsSync(file)) throw new CallError(`${file} cannot be read; check the path.`);
+  const kept = checkpoint ? parse(checkpoint, CheckpointSchema) : null;
+  const { files, problems } = openEvidence(fs.readFileSync(file));
+  const all = [...problems, ...(files.size > 0 ? verifyEvidence(files, kept) : [])];
+  for (const { file: name, what } of all) console.error(`${name}: ${what}.`);
+  if (all.length > 0) return 1;
+  return say(kept ? "Nothing is wrong with it, and it is of the log of the checkpoint." : "Nothing is wrong with it.");
 }
 
 function rebuildAll(folder: string): number {

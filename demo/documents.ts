@@ -39,18 +39,29 @@ export function invoiceFor(random: Random, order: PurchaseOrder, number: string,
   });
 }
 
-/** An invoice nobody ordered: rent, fees, energy. */
+/** What is charged without an order, by the trade at the end of a supplier's name. */
+const UNORDERED: Readonly<Record<string, string>> = {
+  Laundry: "Laundry, fortnight",
+  Pilots: "Pilotage",
+  Towage: "Towage",
+  Waste: "Waste disposal",
+  Cranes: "Crane hire",
+  Electrics: "Call-out, quay lights",
+  Locks: "Locks changed",
+  Freezers: "Freezer service",
+  Uniforms: "Uniforms, cleaned",
+};
+
+/** Suppliers who charge without orders: fees, services, rent. */
+export function unorderedFrom(names: readonly string[]): string[] {
+  return names.filter((name) => UNORDERED[name.split(" ").at(-1)!]);
+}
+
+/** An invoice nobody ordered. @param suppliers as `unorderedFrom` gives them */
 export function looseInvoice(random: Random, date: string, suppliers: readonly string[]): SupplierInvoice {
   const net = Math.max(2_000, Math.round(random.logNormal(61_000, 1.1)));
-  const what = random.pick([
-    "Quay rent",
-    "Pilotage",
-    "Waste disposal",
-    "Electricity",
-    "Towage",
-    "Laundry",
-    "Lift service",
-  ]);
+  const supplier = random.pick(suppliers);
+  const what = UNORDERED[supplier.split(" ").at(-1)!] ?? "Services";
   const line = {
     description: what,
     costCentre: `CC-${random.int(10, 48)}`,
@@ -62,7 +73,7 @@ export function looseInvoice(random: Random, date: string, suppliers: readonly s
   };
   return withTotals({
     ...invoiceBase(random, date),
-    supplier: random.pick(suppliers),
+    supplier,
     orderNumber: null,
     lines: [line],
   });

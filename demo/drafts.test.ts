@@ -14,7 +14,7 @@ import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { temporaryFolder } from "./test-app";
 
 const db = openDatabase(temporaryFolder());
-generateDemo(db, { orders: 250 });
+generateDemo(db, { orders: 60 });
 const app: App = { db, clock: handClock(DEMO_START), wall: systemClock, demo: true };
 
 function findings(input: PolicyInput): Finding[] {

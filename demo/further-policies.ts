@@ -145,6 +145,30 @@ export const claimPolicy: PolicyInput = {
   afterApproval: [{ kind: "post" }, { kind: "next payment run" }],
 };
 
+/** For a month of holidays somebody let claims of the fleet pass when nobody answers in three days. It ended; what it let through is in the register. */
+export const augustClaims: PolicyInput = {
+  ...claimPolicy,
+  id: "claims-in-august",
+  name: "Claims of the fleet in August",
+  scope: { units: ["fleet"] },
+  sections: [
+    {
+      id: "all",
+      name: "All claims",
+      when: "otherwise",
+      thresholds: [],
+      bands: required(1),
+      levels: [
+        {
+          ...manager(["approves"]),
+          timeLimit: { amount: 3, unit: "working days" },
+          overdue: "approve by lapse",
+        },
+      ],
+    },
+  ],
+};
+
 const creditManager = (stage: number, marks: Marks) =>
   people("credit-manager", "Credit manager", stage, marks, ["leonel-viegas", "rosalind-amado"]);
 

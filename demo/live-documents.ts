@@ -146,6 +146,8 @@ function liveInvoices({ at, submit, say, enter, app, who, must, random }: Stage)
   at("10T08:59");
   const small = submit(invoice("Gravura Print House", "GP-771", [["Route maps", "500", 90, null]]));
   say(small, "leonel-viegas", "approve", "purchasing", "Ordered by telephone; the next one by an order, please.");
+  // Their bank details changed in February.
+  submit(invoice("Cabedelo Fenders", "CF-2026-88", [["Fender panels, spare", "2", 46_000, null]]));
   enter(invoice("Sundra Bunkers", "SB-3345", [["Gas oil, weekly call", "1", 640_000, null]]));
 }
 
@@ -223,6 +225,12 @@ function liveClaims({ at, submit, say, enter, app, random }: Stage): void {
   enter(claim("rosa-pinhal", "tickets", "Stamps", { lines: [line("2026-03-08", "other", "Stamps", 1_400, null)] }));
 }
 
+/** The limit as it is now, after all that history has changed of it, in minor units. */
+function limitOf({ app }: Stage, { id, limit }: Customer): number {
+  const now = readAccount(app.db, id)?.fields.limit;
+  return typeof now === "object" && now !== null && "minor" in now ? now.minor : limit;
+}
+
 function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
   const { at, submit, app, who, must, random } = stage;
   const [first, second, third] = customers as [Customer, Customer, Customer];
@@ -251,7 +259,7 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
     first.id,
     "matias-serrado",
     [
-      { field: "limit", before: null, after: { minor: Math.round(first.limit * 1.6), currency: "EUR" } },
+      { field: "limit", before: null, after: { minor: Math.round(limitOf(stage, first) * 1.6), currency: "EUR" } },
       { field: "paymentTerms", before: null, after: "75 days" },
       { field: "phone", before: null, after: "+000 233 400 112" },
     ],
@@ -266,7 +274,7 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
       enterSalesOrder(
         app,
         who("vicente-lourosa"),
-        { customer: customer.id, title, minor: Math.round(customer.limit * share) },
+        { customer: customer.id, title, minor: Math.round(limitOf(stage, customer) * share) },
         random.uuid(),
       ),
     );

@@ -2,6 +2,7 @@ import type { DocumentState } from "@/core/approval";
 import type { OrderLine, PurchaseOrder } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import type { Making } from "./generate";
+import { signatureFor } from "./sign";
 
 type Sketch = {
   requester: string;
@@ -53,13 +54,19 @@ function moves({ app, clock, who, must, random }: Making) {
     type: "approve" | "decline" | "send back",
     level: string,
     comment = "",
-  ) => must(commandDocument(app, who(by), state.id, { type, level, revision: state.revision, comment }, random.uuid()));
-  return { at, enter, submit, say };
+  ) => {
+    const signed = type === "approve" ? signatureFor(app, state, level, by) : {};
+    const command = { type, level, revision: state.revision, comment, ...signed };
+    return must(commandDocument(app, who(by), state.id, command, random.uuid()));
+  };
+  const ask = (state: DocumentState, by: string, to: string, text: string) =>
+    must(commandDocument(app, who(by), state.id, { type: "ask", to, text }, random.uuid()));
+  return { at, enter, submit, say, ask };
 }
 
 /** The ten orders that are under way when the demo begins, each in another state. */
 export function liveOrders(make: Making): void {
-  const { at, enter, submit, say } = moves(make);
+  const { at, enter, submit, say, ask } = moves(make);
   at("06T09:20");
   const survey = submit({
     requester: "noor-halvorsrud",
@@ -116,6 +123,8 @@ export function liveOrders(make: Making): void {
   });
   at("09T15:30");
   say(shaft, "marta-quelhas", "approve", "directors", "Agreed with the master.");
+  at("09T15:50");
+  ask(survey, "teodora-lins", "noor-halvorsrud", "Is the dock fee part of the offer, or does it come on top?");
   at("09T16:10");
   submit({
     requester: "caetano-moura",

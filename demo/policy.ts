@@ -65,6 +65,84 @@ const dryDock: SectionInput = {
   ],
 };
 
+/** Fuel is called off every week under frame contracts: nobody is asked for small calls, and the treasurer always hears of large ones. */
+const fuel: SectionInput = {
+  id: "fuel",
+  name: "Fuel",
+  when: { kind: "choice", field: "category", is: "one of", values: ["fuel"] },
+  thresholds: [
+    { amount: 150_000, exact: "below" },
+    { amount: 500_000, exact: "below" },
+    { amount: 2_500_000, exact: "below" },
+  ],
+  bands: [{ approval: "none" }, { approval: "required" }, { approval: "required" }, { approval: "required" }],
+  levels: [
+    {
+      id: "line-manager",
+      name: "Line manager",
+      stage: 1,
+      marks: ["none", "approves", "approves", "approves"],
+      approvers: { kind: "manager", up: 1 },
+    },
+    {
+      id: "unit-above",
+      name: "Head of the unit above",
+      stage: 2,
+      marks: ["none", "none", "approves", "approves"],
+      approvers: { kind: "headOfUnit", up: 1 },
+    },
+    {
+      id: "treasurer",
+      name: "Treasurer",
+      stage: 3,
+      marks: ["none", "none", "told", "told"],
+      approvers: { kind: "people", people: ["rosalind-amado"] },
+    },
+    {
+      id: "finance-director",
+      name: "Finance director",
+      stage: 3,
+      marks: ["none", "none", "none", "approves"],
+      approvers: { kind: "people", people: ["teodora-lins", "goncalo-abrantes"] },
+    },
+  ],
+};
+
+/** Whoever runs the systems looks at what is to be run, besides the manager who pays for it. */
+const technology: SectionInput = {
+  id: "technology",
+  name: "Technology",
+  when: { kind: "choice", field: "category", is: "one of", values: ["it"] },
+  thresholds: [
+    { amount: 50_000, exact: "below" },
+    { amount: 500_000, exact: "below" },
+  ],
+  bands: [{ approval: "none" }, { approval: "required" }, { approval: "required" }],
+  levels: [
+    {
+      id: "line-manager",
+      name: "Line manager",
+      stage: 1,
+      marks: ["none", "approves", "approves"],
+      approvers: { kind: "manager", up: 1 },
+    },
+    {
+      id: "technology-lead",
+      name: "Technology lead",
+      stage: 1,
+      marks: ["none", "told", "approves"],
+      approvers: { kind: "people", people: ["ivo-sampaio", "ilda-fontes"] },
+    },
+    {
+      id: "finance-director",
+      name: "Finance director",
+      stage: 2,
+      marks: ["none", "none", "approves"],
+      approvers: { kind: "people", people: ["teodora-lins", "goncalo-abrantes"] },
+    },
+  ],
+};
+
 const everythingElse: SectionInput = {
   id: "everything-else",
   name: "Everything else",
@@ -91,14 +169,6 @@ const everythingElse: SectionInput = {
       approvers: { kind: "headOfUnit", up: 1 },
     },
     {
-      id: "technology-lead",
-      name: "Technology lead",
-      stage: 2,
-      marks: ["none", "none", "approves", "approves"],
-      when: { kind: "choice", field: "category", is: "one of", values: ["it"] },
-      approvers: { kind: "people", people: ["ivo-sampaio", "ilda-fontes"] },
-    },
-    {
       id: "finance-director",
       name: "Finance director",
       stage: 3,
@@ -117,12 +187,28 @@ export const orderPolicy: PolicyInput = {
   scope: { units: ["marevia"] },
   currency: "EUR",
   measure: { kind: "net" },
-  sections: [managingDirector, dryDock, everythingElse],
+  sections: [managingDirector, dryDock, fuel, technology, everythingElse],
 };
 
-/** The same with what is said of edits and of what follows the approval. */
+/** What each level lets whoever decides do beside saying yes or no, by the level's id. */
+const WAYS: Record<string, Partial<SectionInput["levels"][number]>> = {
+  "line-manager": { handOver: "to anyone eligible" },
+  "unit-above": { handOver: "to anyone eligible", mayAddApprover: true },
+  "finance-director": { mayAddApprover: true, timeLimit: { amount: 5, unit: "working days" } },
+  directors: { signature: true },
+};
+
+const withWays = (section: SectionInput): SectionInput => ({
+  ...section,
+  levels: section.levels.map((level) => ({ ...level, ...WAYS[level.id] })),
+});
+
+/** The same with what is said of handing over, signing, edits, who is told, and what follows the approval. */
 export const orderPolicyInForce: PolicyInput = {
   ...orderPolicy,
+  sections: orderPolicy.sections.map(withWays),
+  messages: [{ on: "declined", to: "manager" }],
+  onSubmit: "Order only once it is approved: what is ordered before is not paid.",
   edits: {
     fields: ["supplier", "net", "category"],
     toleranceMinor: 10_000,
@@ -132,12 +218,17 @@ export const orderPolicyInForce: PolicyInput = {
   afterApproval: [{ kind: "send to supplier" }],
 };
 
+const { onSubmit: _, ...withoutWord } = orderPolicyInForce;
+
 /** Last year's version: lower thresholds in the section for everything else. */
 export const lastYearsPolicy: PolicyInput = {
-  ...orderPolicyInForce,
+  ...withoutWord,
+  messages: [],
   sections: [
     managingDirector,
     dryDock,
+    fuel,
+    technology,
     {
       ...everythingElse,
       thresholds: [

@@ -32,6 +32,15 @@ export function run(command, args, env = {}) {
   if (result.status !== 0) process.exit(result.status ?? 1);
 }
 
+/** Runs a program beside others. @returns the code it ends with */
+export function runBeside(command, args, env = {}) {
+  return new Promise((done) => {
+    const started = spawn(command, args, { stdio: "inherit", env: { ...process.env, ...env } });
+    started.once("error", (error) => stop(`${command} cannot be started: ${error.message}.`));
+    started.once("exit", (code) => done(code ?? 1));
+  });
+}
+
 export function bin(name) {
   return path.join(root, "node_modules", ".bin", name);
 }

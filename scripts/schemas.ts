@@ -1,4 +1,4 @@
-/** Writes the JSON Schemas of policy, people, documents, rules and rates to docs/schema, or with --check says whether they are stale. */
+/** Writes the JSON Schemas of policy, people, documents, rules, records and rates to docs/schema, or with --check says whether they are stale. */
 import fs from "node:fs";
 import path from "node:path";
 import { z } from "zod";
@@ -6,12 +6,14 @@ import { DocumentSchema, RulesSchema } from "@/core/documents";
 import { RateSchema } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
 import { PolicySchema } from "@/core/policy";
+import { RecordSchema } from "@/core/records";
 
 const SCHEMAS = {
   policy: ["A policy: one version, everything a document needs to be routed", PolicySchema],
   people: ["An organisation: people, units, reporting lines and groups", OrganisationSchema],
   document: ["A document of any type", DocumentSchema],
   rules: ["Rules for matching, duplicates, claims and imports", RulesSchema],
+  record: ["The record of one document", RecordSchema],
   rates: ["Exchange rates by day", z.array(RateSchema)],
 } as const;
 

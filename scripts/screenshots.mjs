@@ -28,20 +28,6 @@ const VIEWS = [
       await page.getByRole("slider").nth(1).focus();
     },
   ],
-  [
-    "band-board-level",
-    "benedita-corvo",
-    "/policies/purchase-orders",
-    wide,
-    async (page) => {
-      await lookedAt(page);
-      await page.getByRole("tab", { name: "Dry-dock and engine work" }).click();
-      await page
-        .getByRole("button", { name: /^All directors/, expanded: false })
-        .first()
-        .click();
-    },
-  ],
   ["policy-findings", "benedita-corvo", "/policies/ticket-office-supplies", wide, (page) => lookedAt(page)],
   ["policy-trial", "benedita-corvo", "/policies/purchase-orders", wide, (page) => tryOne(page)],
   [
@@ -65,28 +51,57 @@ const VIEWS = [
   ],
   ["claim", "rui-tavares", "/documents?q=Class+survey+at+the+yard", wide, (page) => openFirst(page)],
   ["rules", "benedita-corvo", "/settings/rules", wide],
-  ["record", "tome-cardigos", "/documents/po-01003/record", wide, (page) => page.getByText(/^✓ Verified/).waitFor()],
+  ["record", "tome-cardigos", "/documents?q=Tail-shaft+overhaul", wide, openRecord],
+  ["register", "tome-cardigos", "/register", wide],
+  ["control-report", "tome-cardigos", "/register/report", wide],
   [
-    "register",
+    "logbook",
     "tome-cardigos",
-    "/register",
+    "/logbook",
     wide,
     async (page) => {
-      await page.getByRole("button", { name: "Re-compute the log" }).click();
-      await page.getByText("each follows from the one before").waitFor();
+      await page.getByRole("button", { name: "Re-compute the whole log" }).click();
+      await page.getByText(/checkpoints verify/).waitFor();
     },
   ],
-  ["people", "joaquina-teles", "/people?unit=crewing", wide],
   ["person", "joaquina-teles", "/people/rui-tavares", wide],
-  ["absence-phone", "rui-tavares", "/people/rui-tavares?set=absence", phone],
   ["desk-phone", "teodora-lins", "/desk", phone],
-  ["document-phone", "teodora-lins", "/documents/po-01001", phone],
+  ["document-phone", "teodora-lins", "/documents?q=Hull+survey,+spring", phone, openFirst],
+  ["decide-phone", "tamsin-roque", "/post-room", phone, (page) => followLink(page, "Petra Zimbral")],
 ];
 
 async function openFirst(page) {
-  await page.getByRole("table").getByRole("link").first().click();
+  // A table where there is room, a list of cards on a phone.
+  await page
+    .locator('main a[href^="/documents/"]:visible')
+    .filter({ hasText: /[A-Z]{2}-\d+/ })
+    .first()
+    .click();
   await page.waitForURL(/\/documents\/[a-z]{2}-\d+$/);
   await page.getByRole("heading", { level: 1 }).waitFor();
+}
+
+/** The link that somebody was sent, opened on a device on which nobody is signed in. */
+async function followLink(page, name) {
+  const letter = page
+    .getByRole("listitem")
+    .filter({ hasText: `for ${name} alone` })
+    .filter({ hasText: "Hull survey" });
+  while ((await letter.count()) === 0) {
+    const before = page.url();
+    await page.getByRole("link", { name: "Older" }).click();
+    await page.waitForURL((url) => url.href !== before);
+  }
+  const href = await letter.first().getByRole("link", { name: "The link to decide" }).getAttribute("href");
+  await page.request.delete("/api/session");
+  await page.goto(href);
+  await page.getByRole("button", { name: /^Approve/ }).waitFor();
+}
+
+async function openRecord(page) {
+  await openFirst(page);
+  await page.getByRole("link", { name: "The record" }).click();
+  await page.getByText(/^✓ Verified/).waitFor();
 }
 
 /** The checks have been through the draft, and the tide stands. */

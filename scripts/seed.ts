@@ -25,11 +25,12 @@ try {
   const db = openDatabase(making);
   generateDemo(db, { orders });
   const events = lastSeq(db);
+  const documents = db.prepare("SELECT COUNT(*) FROM document").pluck().get() as number;
   db.pragma("wal_checkpoint(TRUNCATE)");
   db.close();
   fs.renameSync(databaseFile(making), file);
   console.log(
-    `Demo data written: ${orders} past orders, ${events} events, ${((Date.now() - started) / 1000).toFixed(1)} s`,
+    `Demo data written: ${orders} past orders and what goes with them, ${documents} documents, ${events} events, ${((Date.now() - started) / 1000).toFixed(1)} s`,
   );
 } finally {
   fs.rmSync(making, { recursive: true, force: true });

@@ -3,10 +3,11 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { spawnSync } from "node:child_process";
-import { bin, build, install, needFreePort, portFrom, run, stop } from "./common.mjs";
+import { bin, build, install, needFreePort, portFrom, run, runBeside, stop } from "./common.mjs";
 
 const port = portFrom(4391);
 await needFreePort(port);
+await needFreePort(port + 1);
 install();
 needChromium();
 const step = (name, command, args, env) => {
@@ -22,10 +23,36 @@ console.log("\n== Build");
 build();
 const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-test-"));
 try {
-  step("Demo data for the browser tests", bin("tsx"), ["scripts/seed.ts"], { BANDEIRA_DATA: data });
-  step("Browser tests", bin("playwright"), ["test"], { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1", PORT: String(port) });
+  step("Demo data for the browser tests", bin("tsx"), ["scripts/seed.ts", "500"], { BANDEIRA_DATA: data });
+  await browserTests();
 } finally {
   fs.rmSync(data, { recursive: true, force: true });
+}
+
+/** Two halves at the same time, each with a server and a database of its own, since tests that share one run one after the other. */
+async function browserTests() {
+  console.log("\n== Browser tests");
+  const first = ["pages.spec.ts", "people.spec.ts"];
+  const others = fs.readdirSync("e2e").filter((name) => name.endsWith(".spec.ts") && !first.includes(name));
+  const other = `${data}-2`;
+  fs.cpSync(data, other, { recursive: true });
+  try {
+    const ended = await Promise.all(
+      [
+        [first, data, port],
+        [others, other, port + 1],
+      ].map(([files, folder, own], index) =>
+        runBeside(
+          bin("playwright"),
+          ["test", ...files.map((name) => `e2e/${name}`), `--output=test-results/${index + 1}`],
+          { BANDEIRA_DATA: folder, BANDEIRA_DEMO: "1", PORT: String(own) },
+        ),
+      ),
+    );
+    if (ended.some((code) => code !== 0)) process.exitCode = 1;
+  } finally {
+    fs.rmSync(other, { recursive: true, force: true });
+  }
 }
 
 /** The browser tests drive Debian's Chromium; where root may install it, it is installed. */
