@@ -1,50 +1,53 @@
 // Who may not, cannot, by any address; and who is signed in is decided by the server alone.
-import { expect, test } from "@playwright/test";
-import { signIn } from "./support";
+import { expect } from "@playwright/test";
+import { idOf, signIn, test } from "./support";
 
 test("without a session every page leads to the sign-in and every change is refused", async ({ page, request }) => {
-  for (const path of ["/desk", "/documents", "/documents/new", "/documents/po-01001", "/policies", "/register"]) {
+  for (const path of ["/desk", "/documents", "/documents/new", "/documents/po-00001", "/policies", "/register"]) {
     await page.goto(path);
     await expect(page).toHaveURL(/\/sign-in$/);
   }
   const command = crypto.randomUUID();
   for (const [path, data] of [
     ["/api/documents", { command, document: {} }],
-    ["/api/documents/po-01001", { command, type: "withdraw" }],
+    ["/api/documents/po-00001", { command, type: "withdraw" }],
     ["/api/policies/purchase-orders/versions", { command }],
     ["/api/policies/purchase-orders/versions/1/life", { command, from: "2026-03-10" }],
     ["/api/attachments?name=a.pdf", {}],
   ] as const) {
     expect([path, (await request.post(path, { data })).status()]).toEqual([path, 401]);
   }
-  for (const path of ["/api/log/verify", "/api/live", "/api/documents/po-01001/record"])
+  for (const path of ["/api/log/verify", "/api/live", "/api/documents/po-00001/record"])
     expect((await request.get(path)).status()).toBe(401);
 });
 
-test("a requester opens neither the policies nor other people's documents", async ({ page }) => {
+test("a requester opens neither the policies nor other people's documents", async ({ page, browser }) => {
+  const survey = await idOf(browser, "Hull survey, spring docking");
   await signIn(page, "olavo-penha");
   await page.goto("/policies/purchase-orders");
   await expect(page.getByRole("heading", { name: "This is not open to you" })).toBeVisible();
-  await page.goto("/documents/po-01001");
+  await page.goto(`/documents/${survey}`);
   await expect(page.getByRole("heading", { name: "This is not open to you" })).toBeVisible();
-  expect((await page.request.get("/api/documents/po-01001/record")).status()).toBe(403);
+  expect((await page.request.get(`/api/documents/${survey}/record`)).status()).toBe(403);
 });
 
 test("a change that another site's page makes with the visitor's cookie is refused, and so is a malformed one", async ({
   page,
+  browser,
 }) => {
+  const davit = `/api/documents/${await idOf(browser, "Rescue davit, spare winch")}`;
   await signIn(page, "noor-halvorsrud");
-  const foreign = await page.request.post("/api/documents/po-01008", {
+  const foreign = await page.request.post(davit, {
     headers: { origin: "https://elsewhere.example" },
     data: { command: crypto.randomUUID(), type: "withdraw", comment: "" },
   });
   expect(foreign.status()).toBe(403);
-  const sandboxed = await page.request.post("/api/documents/po-01008", {
+  const sandboxed = await page.request.post(davit, {
     headers: { origin: "null" },
     data: { command: crypto.randomUUID(), type: "withdraw", comment: "" },
   });
   expect(sandboxed.status()).toBe(403);
-  const malformed = await page.request.post("/api/documents/po-01008", {
+  const malformed = await page.request.post(davit, {
     data: { command: "1", type: "withdraw", colour: "red" },
   });
   expect(malformed.status()).toBe(400);

@@ -1,6 +1,6 @@
 // Everything on the band board can be done by mouse and by keyboard, and the figures follow while it happens.
-import { expect, test, type Page } from "@playwright/test";
-import { clearDraft, pageOf, signIn } from "./support";
+import { expect, type Page } from "@playwright/test";
+import { clearDraft, pageOf, signIn, test } from "./support";
 
 const board = "/policies/purchase-orders";
 const words = (page: Page) => page.getByRole("region", { name: "In words" });
@@ -89,7 +89,7 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
   await details.getByRole("checkbox", { name: /Ivo Sampaio/ }).check();
   await expect(words(page)).toContainText("Ivo Sampaio");
   await details.getByLabel("Side by side with the level above").check();
-  await expect(words(page)).toContainText(/side by side everyone of the Directors and/);
+  await expect(words(page)).toContainText(/side by side everyone of the Directors \(signing\) and/);
   const names = () =>
     page
       .getByRole("group", { name: "Levels, in order" })

@@ -1,33 +1,11 @@
 // Every type of document from its entry to cleared, through the interface alone.
-import { expect, test, type Browser, type Page } from "@playwright/test";
-import { decide, pageOf, signIn, status } from "./support";
-
-const cleared = (page: Page) => expect(page.getByText("Cleared", { exact: true })).toBeVisible();
-
-/** Opens a document as somebody and lets them approve it. */
-async function approveAs(browser: Browser, person: string, path: string, act?: (page: Page) => Promise<void>) {
-  const page = await pageOf(browser, person);
-  await page.goto(path);
-  if (act) await act(page);
-  else await decide(page, "Approve");
-  await expect(page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]')).toHaveCount(0);
-  await page.context().close();
-}
-
-async function line(page: Page, values: Record<string, string>) {
-  for (const [label, value] of Object.entries(values))
-    await page.getByLabel(label, { exact: true }).first().fill(value);
-}
-
-const PNG = Buffer.from(
-  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-  "base64",
-);
+import { expect, type Page } from "@playwright/test";
+import { PNG, approveAs, cleared, fillIn, pageOf, signIn, status, test } from "./support";
 
 test("an order, a change of it, its receipt and its invoice, matched and cleared", async ({ page, browser }) => {
   await signIn(page, "simao-calheta");
   await page.goto("/documents/new?type=purchase-order");
-  await line(page, {
+  await fillIn(page, {
     "What is ordered, in a few words": "Gaskets for the pump",
     Supplier: "Tidewell Engines",
     "What it is": "Gasket",
@@ -58,7 +36,7 @@ test("an order, a change of it, its receipt and its invoice, matched and cleared
   await clerk.getByRole("button", { name: "Post the receipt" }).click();
   await expect(clerk.getByText(`of line 1 of ${order} came in.`)).toBeVisible();
   await clerk.goto("/documents/new?type=supplier-invoice");
-  await line(clerk, {
+  await fillIn(clerk, {
     Supplier: "Tidewell Engines",
     "Their invoice number": "TE-2026-9",
     "Our order": order,
@@ -81,7 +59,7 @@ test("an invoice of 1,180 against a supplier's limit of 750: held with reason an
 }) => {
   await signIn(page, "tamsin-roque");
   await page.goto("/documents/new?type=supplier-invoice");
-  await line(page, {
+  await fillIn(page, {
     Supplier: "Papelaria Farol",
     "Their invoice number": "PF-2026-0400",
     "What it is": "Route maps",
@@ -112,7 +90,7 @@ test("a claim with receipts beside its lines, approved in part: only what was ap
   await page.getByLabel("What it was for").fill("Pump makers, visit");
   await page.getByLabel("Choose files").setInputFiles({ name: "train.png", mimeType: "image/png", buffer: PNG });
   await expect(page.getByRole("listitem").filter({ hasText: "train.png" }).first()).toBeVisible();
-  await line(page, { "What it was": "Train, return", Spent: "86.40" });
+  await fillIn(page, { "What it was": "Train, return", Spent: "86.40" });
   await page.getByRole("combobox", { name: "Receipt" }).first().selectOption({ label: "train.png" });
   await page.getByRole("button", { name: "Add a line" }).click();
   await page.getByLabel("What it was", { exact: true }).nth(1).fill("Newspaper");
@@ -186,7 +164,7 @@ test("a new supplier fills in and signs its particulars; approved, the account o
   await party.getByRole("button", { name: "Sign and send" }).click();
   await expect(party.getByRole("alert").first()).toContainText("Enter the bank account");
   await expect(party.getByLabel("Tax number")).toHaveValue("XX501");
-  await line(party, {
+  await fillIn(party, {
     Address: "4 Cais do Linho",
     "Bank account to be paid to": "XX41 1111 2222 3333",
     "E-mail for orders and answers": "office@ondarreta.example",
@@ -256,7 +234,7 @@ test("a first limit: papers as a check, tasks of two teams side by side, and the
 test("an edit in approval shows what it voids before it is made", async ({ page, browser }) => {
   await signIn(page, "simao-calheta");
   await page.goto("/documents/new?type=purchase-order");
-  await line(page, {
+  await fillIn(page, {
     "What is ordered, in a few words": "Bilge pump",
     Supplier: "Tidewell Engines",
     "What it is": "Pump",

@@ -2,8 +2,8 @@
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { expect, test } from "@playwright/test";
-import { startServer } from "./support";
+import { expect } from "@playwright/test";
+import { startServer, test } from "./support";
 
 const port = Number(process.env.PORT ?? 4391) + 2;
 const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-first-"));

@@ -1,6 +1,6 @@
 // Every reason for which something is held, from placed to released, through the interface.
-import { expect, test, type Browser, type Page } from "@playwright/test";
-import { decide, pageOf, signIn } from "./support";
+import { expect, type Page } from "@playwright/test";
+import { approveAs, cleared, held, pageOf, releaseByHand, signIn, test } from "./support";
 
 /** Opens a live document of the demo by a part of its title, as somebody who may read it. */
 async function open(page: Page, words: string, person: string): Promise<string> {
@@ -11,32 +11,12 @@ async function open(page: Page, words: string, person: string): Promise<string> 
   return page.url();
 }
 
-const held = (page: Page, code: string) => page.getByRole("group", { name: new RegExp(`^Hold: ${code}$`, "i") });
-
-async function approve(browser: Browser, person: string, path: string) {
-  const page = await pageOf(browser, person);
-  await page.goto(path);
-  await decide(page, "Approve");
-  await expect(page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]')).toHaveCount(0);
-  await page.context().close();
-}
-
-async function releaseByHand(page: Page, code: string, why: string) {
-  await held(page, code).getByRole("button", { name: "Release" }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("Why it can go").fill(why);
-  await dialog.getByRole("button", { name: /^Release/ }).click();
-  await expect(dialog).toHaveCount(0);
-  await expect(held(page, code)).toHaveCount(0);
-  await expect(page.getByText(`“${why}”`)).toBeVisible();
-}
-
 test("no order, and price outside tolerance: released by the approval", async ({ page, browser }) => {
   const first = await open(page, "VI-88-2026", "tamsin-roque");
   await expect(held(page, "no order")).toBeVisible();
-  for (const person of ["leonel-viegas", "rosalind-amado"]) await approve(browser, person, first);
+  for (const person of ["leonel-viegas", "rosalind-amado"]) await approveAs(browser, person, first);
   await page.reload();
-  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  await cleared(page);
   await expect(page.getByText(/Released: No order; it was approved/)).toBeVisible();
 });
 
@@ -55,9 +35,9 @@ test("goods not received: gone when the receipt is posted, and it says so; the r
   await page.goto(invoice);
   await expect(held(page, "goods not received")).toHaveCount(0);
   await expect(page.getByText(/its cause is gone, since a receipt for line 2/)).toBeVisible();
-  await approve(browser, "leonel-viegas", invoice);
+  await approveAs(browser, "leonel-viegas", invoice);
   await page.reload();
-  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  await cleared(page);
 });
 
 test("a suspected duplicate and wrong arithmetic: a clerk who did not enter them releases them with a reason", async ({
@@ -70,9 +50,9 @@ test("a suspected duplicate and wrong arithmetic: a clerk who did not enter them
   ] as const) {
     const invoice = await open(page, number, "tamsin-roque");
     await releaseByHand(page, code, `Looked into: ${number}.`);
-    await approve(browser, "leonel-viegas", invoice);
+    await approveAs(browser, "leonel-viegas", invoice);
     await page.reload();
-    await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+    await cleared(page);
   }
   const own = await pageOf(browser, "vicente-lourosa");
   await own.goto("/holds");
@@ -83,7 +63,7 @@ test("a receipt missing and a line over its ceiling, many at once from the board
   const claim = await open(page, "Class survey at the yard", "rui-tavares");
   await expect(held(page, "receipt missing")).toBeVisible();
   await expect(held(page, "over a ceiling")).toBeVisible();
-  await approve(browser, "rui-tavares", claim);
+  await approveAs(browser, "rui-tavares", claim);
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/holds?reason=Receipt+missing");
   await clerk.getByRole("button", { name: /^Choose all/ }).click();
@@ -95,7 +75,7 @@ test("a receipt missing and a line over its ceiling, many at once from the board
   await dialog.getByRole("button", { name: /^Release/ }).click();
   await expect(clerk.getByText(/holds? (is|are) released\./)).toBeVisible();
   await page.goto(claim);
-  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  await cleared(page);
 });
 
 test("no exchange rate: the rate arrives and the chain begins by itself", async ({ page, browser }) => {
@@ -131,7 +111,7 @@ test("by hand: placed with what it keeps back, and no payment while it stands", 
   await expect(page.getByText(/paid, \d+ left out for holds\./)).toBeVisible();
   await page.goto(invoice);
   await releaseByHand(page, "held by hand", "Printed again.");
-  await expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+  await cleared(page);
 });
 
 test("an order stopped for credit: a higher limit is asked for, approved, and frees it", async ({ page, browser }) => {
@@ -144,7 +124,7 @@ test("an order stopped for credit: a higher limit is asked for, approved, and fr
   await page.getByRole("button", { name: "Ask for it" }).click();
   await page.waitForURL(/cl-\d+$/);
   await expect(page.getByText(`an order stopped for credit, ${order}`)).toBeVisible();
-  for (const person of ["dario-penalva", "leonel-viegas"]) await approve(browser, person, page.url());
+  for (const person of ["dario-penalva", "leonel-viegas"]) await approveAs(browser, person, page.url());
   await page.reload();
   await expect(page.getByText(new RegExp(`freed ${order}`)).first()).toBeVisible();
   await page.goto("/holds/stopped");

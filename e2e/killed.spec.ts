@@ -3,9 +3,9 @@ import { spawnSync } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import Database from "better-sqlite3";
-import { startServer } from "./support";
+import { startServer, test } from "./support";
 
 const root = path.join(import.meta.dirname, "..");
 const port = Number(process.env.PORT ?? 4391) + 1;

@@ -1,6 +1,16 @@
 // The whole main job in one browser: two thresholds set on the band board, an order entered, the people named deciding in turn, a verified record.
-import { expect, test, type Page } from "@playwright/test";
-import { approveVersion, clearDraft, decide, enterOrder, pageOf, sendToReviewer, signIn, status } from "./support";
+import { expect, type Page } from "@playwright/test";
+import {
+  approveVersion,
+  clearDraft,
+  decide,
+  enterOrder,
+  pageOf,
+  sendToReviewer,
+  signIn,
+  status,
+  test,
+} from "./support";
 
 async function setStake(page: Page, index: number, amount: string): Promise<void> {
   await page.getByRole("slider").nth(index).focus();
@@ -24,14 +34,12 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     await expect(page.getByRole("slider")).toHaveCount(2);
     await setStake(page, 1, "10,000.00");
     await setStake(page, 0, "2,500.00");
-    for (const level of ["Technology lead", "Finance director"]) {
-      await page
-        .getByRole("group", { name: "Levels, in order" })
-        .getByRole("button", { name: new RegExp(`^${level}`), expanded: false })
-        .first()
-        .click();
-      await page.getByRole("button", { name: "Remove the level" }).click();
-    }
+    await page
+      .getByRole("group", { name: "Levels, in order" })
+      .getByRole("button", { name: /^Finance director/, expanded: false })
+      .first()
+      .click();
+    await page.getByRole("button", { name: "Remove the level" }).click();
     const words = page.getByRole("region", { name: "In words" });
     await expect(words).toContainText("Up to 2,500.00, that amount included: nobody needs to approve.");
     await expect(words).toContainText("Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.");

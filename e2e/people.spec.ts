@@ -1,7 +1,7 @@
 // People through the real interface: an absence moves work, a file with errors writes nothing, a code lets in, an address alone does not.
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { generateSync } from "otplib";
-import { approveVersion, decide, enterOrder, pageOf, sendToReviewer, signIn } from "./support";
+import { approveVersion, decide, enterOrder, pageOf, sendToReviewer, signIn, test } from "./support";
 
 const pick = async (page: Page, label: string, text: string, name: string) => {
   await page.getByRole("combobox", { name: label }).fill(text);

@@ -1,6 +1,6 @@
 // A policy from nothing to being in force: built with the keyboard alone, its findings broken and mended, reviewed by a second person, its day come.
-import { expect, test, type Page } from "@playwright/test";
-import { approveVersion, clearDraft, pageOf, sendToReviewer, signIn } from "./support";
+import { expect, type Page } from "@playwright/test";
+import { approveVersion, clearDraft, idOf, pageOf, sendToReviewer, signIn, test } from "./support";
 
 const words = (page: Page) => page.getByRole("region", { name: "In words" });
 const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
@@ -197,7 +197,10 @@ test("nobody reviews what they had a hand in", async ({ page, browser }) => {
   expect(refused.status()).toBe(422);
 });
 
-test("a document is tried, entered and picked: section, band, levels, people and reasons", async ({ page }) => {
+test("a document is tried, entered and picked: section, band, levels, people and reasons", async ({
+  page,
+  browser,
+}) => {
   await signIn(page, "benedita-corvo");
   await clearDraft(page, "purchase-orders");
   await page.goto("/policies/purchase-orders?version=2");
@@ -210,9 +213,10 @@ test("a document is tried, entered and picked: section, band, levels, people and
   await expect(trial).toContainText("Marta Quelhas (eligible)");
   await trial.getByLabel("Category").selectOption("dry-dock");
   await expect(page.getByRole("tab", { name: "Dry-dock and engine work" })).toHaveAttribute("aria-selected", "true");
-  await trial.getByLabel("Or one that exists").fill("PO-01001");
+  const survey = (await idOf(browser, "Hull survey, spring docking")).toUpperCase();
+  await trial.getByLabel("Or one that exists").fill(survey);
   await trial.getByRole("button", { name: "Take it" }).click();
-  await expect(trial).toContainText("Shown is PO-01001");
+  await expect(trial).toContainText(`Shown is ${survey}`);
 });
 
 test("the boundary list is kept with a version and run again on a draft; files come out and go in", async ({
@@ -240,7 +244,7 @@ test("the boundary list is kept with a version and run again on a draft; files c
   };
   await page.getByLabel("File with a policy").setInputFiles(file);
   await expect(page.getByRole("alert").first()).toContainText(
-    "no band of “Everything else” takes amounts from 5,000.01 to 6,000.00",
+    "no band of “Fuel” takes amounts from 5,000.01 to 6,000.00",
   );
   await page.getByLabel("File with a policy").setInputFiles({ ...file, buffer: Buffer.from(matrix) });
   await expect(page.getByRole("tab", { name: "Managing director’s own" })).toBeVisible();

@@ -1,6 +1,20 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import path from "node:path";
-import { expect, type Browser, type Page } from "@playwright/test";
+import { expect, test as plain, type Browser, type Page } from "@playwright/test";
+
+/**
+ * The test of every file here: browsers that it opened beside its own are closed with it, since an open page asks for its data again whenever anything happens
+ * anywhere, and would slow down every test that follows.
+ */
+export const test = plain.extend<{ closing: void }>({
+  closing: [
+    async ({ browser }, use) => {
+      await use();
+      for (const context of browser.contexts()) await context.close();
+    },
+    { auto: true },
+  ],
+});
 
 /** Signs a demo person in on a page by the same request that the sign-in page makes. */
 export async function signIn(page: Page, person: string): Promise<void> {
@@ -13,6 +27,16 @@ export async function pageOf(browser: Browser, person: string): Promise<Page> {
   const page = await (await browser.newContext()).newPage();
   await signIn(page, person);
   return page;
+}
+
+/** The id of a document of the demo by its title, as the auditor finds it, who reads everything. */
+export async function idOf(browser: Browser, title: string): Promise<string> {
+  const page = await pageOf(browser, "tome-cardigos");
+  const found = await (await page.request.get(`/documents?q=${encodeURIComponent(title)}`)).text();
+  await page.context().close();
+  const id = /href="\/documents\/([a-z]{2}-\d+)"/.exec(found)?.[1];
+  if (!id) throw new Error(`No document is called “${title}”`);
+  return id;
 }
 
 type Entry = { title: string; price: string; category?: string; currency?: string };
@@ -97,3 +121,43 @@ export async function approveVersion(browser: Browser, policy: string, version: 
   await expect(reviewer.getByText(/^Approved by Rosalind Amado/)).toBeVisible();
   await reviewer.context().close();
 }
+
+/** Fills the first field of each label, exactly as it is called. */
+export async function fillIn(page: Page, values: Record<string, string>): Promise<void> {
+  for (const [label, value] of Object.entries(values))
+    await page.getByLabel(label, { exact: true }).first().fill(value);
+}
+
+/** Opens a document as somebody and lets them approve it. @param act what they do in place of a plain approval */
+export async function approveAs(
+  browser: Browser,
+  person: string,
+  path: string,
+  act?: (page: Page) => Promise<void>,
+): Promise<void> {
+  const page = await pageOf(browser, person);
+  await page.goto(path);
+  await (act ? act(page) : decide(page, "Approve"));
+  await expect(page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]')).toHaveCount(0);
+  await page.context().close();
+}
+
+export const cleared = (page: Page) => expect(page.getByText("Cleared", { exact: true })).toBeVisible();
+
+/** The mark of a hold that is on the document of the page now. */
+export const held = (page: Page, code: string) => page.getByRole("group", { name: new RegExp(`^Hold: ${code}$`, "i") });
+
+export async function releaseByHand(page: Page, code: string, why: string): Promise<void> {
+  await held(page, code).getByRole("button", { name: "Release" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Why it can go").fill(why);
+  await dialog.getByRole("button", { name: /^Release/ }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(held(page, code)).toHaveCount(0);
+  await expect(page.getByText(`“${why}”`)).toBeVisible();
+}
+
+export const PNG = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+  "base64",
+);
