@@ -21,7 +21,7 @@ import { append, doneBefore } from "../log/log";
 import { announce } from "../messages/announce";
 import { readWorld, routingFor } from "../world";
 import { aroundOf } from "./around";
-import { projectDocument, readState } from "./projection";
+import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotTaken } from "./taken";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
@@ -240,19 +240,18 @@ function carryOut(
   const at = app.clock.now();
   const events: DocumentEvent[] = [];
   let now = state;
-  for (const [index, command] of commands.entries()) {
+  for (const command of commands) {
     const document = "document" in command ? command.document : now!.document;
     const looks = LOOKS_AROUND.has(command.type);
     const result = decide(now, command, contextFor(app, actor, at, now, document, looks));
     if (!result.ok) return result;
     events.push(...result.value);
-    if (index < commands.length - 1) now = result.value.reduce((before, event) => evolve(before, event, at), now);
+    now = result.value.reduce((before, event) => evolve(before, event, at), now);
   }
   if (events.length === 0) return { ok: true, value: state! };
-  const first = events[0]!;
-  const id = first.type === "drafted" ? first.data.id : state!.id;
-  const written = append(app.db, `document:${id}`, events, { actor, at, command: commandId });
-  const after = projectDocument(app.db, written, state);
+  const after = now!;
+  append(app.db, `document:${after.id}`, events, { actor, at, command: commandId });
+  writeDocument(app.db, after, state, at);
   announce(app, after, events);
   return { ok: true, value: after };
 }

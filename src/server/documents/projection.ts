@@ -24,23 +24,16 @@ export const DOCUMENT_TABLES = [
   "reader",
 ] as const;
 
-/**
- * Folds the events of one document that follow each other, and writes once what is read of it. Gives the state they lead to.
- * @param before the state as it is stored; null for a document that is new
- */
-export function projectDocument(
-  db: Db,
-  events: readonly ChainedEvent[],
-  before: DocumentState | null = readState(db, events.at(-1)!.stream.slice("document:".length)),
-): DocumentState {
+/** Folds the events of one document that follow each other, and writes once what is read of it. */
+export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
   const last = events.at(-1)!;
+  const before = readState(db, last.stream.slice("document:".length));
   const after = events.reduce<DocumentState | null>(
     (state, event) =>
       evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
     before,
   );
-  write(db, after!, before, last.time);
-  return after!;
+  writeDocument(db, after!, before, last.time);
 }
 
 export function readState(db: Db, id: string): DocumentState | null {
@@ -56,7 +49,12 @@ const CHANGED =
     .map((column) => `${column} = excluded.${column}`)
     .join(", ");
 
-function write(db: Db, state: DocumentState, before: DocumentState | null, at: string): void {
+/**
+ * Writes what is read of a document in one state.
+ * @param before the state as it is stored; null for a document that is new
+ * @param at when the last of the events happened that led to it, ISO date-time in UTC
+ */
+export function writeDocument(db: Db, state: DocumentState, before: DocumentState | null, at: string): void {
   const { document, route } = state;
   const { documentType: type } = document;
   const headline = documentType(type).headline(acceptedOf(state));

@@ -19,10 +19,18 @@ export function rebuild(db: Db): number {
     .immediate();
 }
 
-/** Every row of every projection as text, in a fixed order; two dumps are equal when the projections are. */
+/**
+ * Every row of every projection as text, in a fixed order; two dumps are equal when the projections are. What is kept as JSON counts by its
+ * content: in which order its keys were written says nothing.
+ */
 export function dumpProjections(db: Db): string[] {
   return PROJECTIONS.flatMap((table) => {
     const rows = db.prepare(`SELECT * FROM ${table}`).all() as object[];
-    return rows.map((row) => `${table} ${canonical(row)}`).sort();
+    return rows.map((row) => `${table} ${canonical(Object.fromEntries(Object.entries(row).map(contentOf)))}`).sort();
   });
 }
+
+const contentOf = ([column, value]: [string, unknown]): [string, unknown] => [
+  column,
+  typeof value === "string" && /^[{[]/.test(value) ? JSON.parse(value) : value,
+];

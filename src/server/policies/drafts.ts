@@ -145,6 +145,9 @@ export function saveDraft(
       const before = readDraft(app, id);
       const latest = versions.filter((one) => one.policy.id === id).at(-1);
       if (!before && !latest) return { ok: false, refusals: [refuse("unknown", `There is no policy ${id}`)] };
+      // A page that was loaded again while its save was on its way sends the same once more: that is kept, not in conflict.
+      if (before && before.savedBy === actor.id && sameDraft(before, read.value, reasons))
+        return { ok: true, value: { revision: before.revision, savedAt: before.savedAt } };
       if ((before?.revision ?? 0) !== revision) {
         const by = before ? (directory.person(before.savedBy)?.name ?? before.savedBy) : "Somebody";
         const what = before
@@ -165,6 +168,10 @@ export function saveDraft(
       return { ok: true, value: { revision: revision + 1, savedAt } };
     })
     .immediate();
+}
+
+function sameDraft(before: Draft, policy: Policy, reasons: Reason[]): boolean {
+  return JSON.stringify([before.policy, before.reasons]) === JSON.stringify([policy, reasons]);
 }
 
 /** Throws a draft away; a policy of which there is no version is gone then. */

@@ -66,6 +66,8 @@ describe("drafts", () => {
     const save = (revision: number, name: string) =>
       saveDraft(app, writer(app), policy.id, { policy: { ...policy, name }, revision, reasons: [] });
     expect(value(save(1, "Stores of Fleet")).revision).toBe(2);
+    // The same person sending the same once more, as a page loaded again does, is kept and not refused.
+    expect(value(save(1, "Stores of Fleet")).revision).toBe(2);
     const late = save(1, "Mine");
     expect(late.ok ? "" : late.refusals[0]!.message).toBe(
       "Benedita Corvo saved this draft after you opened it; nothing of yours was saved over it",

@@ -46,6 +46,9 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
   const server = useRef({ revision: kept?.revision ?? 0, body: JSON.stringify([saved, kept?.reasons ?? []]) });
   const [status, setStatus] = useState({ savedAt: kept?.savedAt ?? null, saving: false, conflict: "", problem: "" });
   const [revision, setRevision] = useState(kept?.revision ?? 0);
+  // The save that is on its way; the next one, and throwing the draft away, begin when it has been answered.
+  const underway = useRef<Promise<unknown>>(Promise.resolve());
+  const discarded = useRef(false);
   const joins = useGesture();
   const policy = steps.present;
   const body = useMemo(() => JSON.stringify([policy, reasons]), [policy, reasons]);
@@ -68,7 +71,8 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
   useEffect(() => {
     if (!mayWrite || body === server.current.body || conflict) return;
     localStorage.setItem(key, JSON.stringify({ revision: server.current.revision, policy }));
-    const timer = setTimeout(async () => {
+    const save = async () => {
+      if (discarded.current || body === server.current.body) return;
       setStatus((now) => ({ ...now, saving: true }));
       const sent = { revision: server.current.revision, policy, reasons };
       const result = await send<{ revision: number; savedAt: string }>(`/api/policies/${saved.id}/draft`, sent);
@@ -86,6 +90,9 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
         conflict: other ? refusal.message : "",
         problem: other ? "" : (refusal?.message ?? ""),
       }));
+    };
+    const timer = setTimeout(() => {
+      underway.current = underway.current.then(save);
     }, AFTER_MS);
     return () => clearTimeout(timer);
   }, [body, policy, reasons, key, mayWrite, conflict, saved.id, revision]);
@@ -114,12 +121,18 @@ export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolea
     undo: steps.past.length > 0 ? () => setSteps(undo) : null,
     redo: steps.future.length > 0 ? () => setSteps(redo) : null,
     ...status,
+    // What is not yet sent counts as being saved: the time of the last save would say that it is kept.
+    saving: status.saving || (mayWrite && body !== server.current.body),
     restored,
     others,
     discard: async () => {
+      discarded.current = true;
+      await underway.current;
       localStorage.removeItem(key);
       const result = await send(`/api/policies/${saved.id}/draft`, { revision: server.current.revision }, "DELETE");
-      return result.ok ? null : (result.refusals[0]?.message ?? "It was not thrown away");
+      if (result.ok) return null;
+      discarded.current = false;
+      return result.refusals[0]?.message ?? "It was not thrown away";
     },
   };
 }
