@@ -9,6 +9,7 @@ import { handClock } from "@/server/clock";
 import type { Db } from "@/server/db/open";
 import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
+import { saltFrom } from "@/server/log/sealed";
 import { findingsFor } from "@/server/policies/commands";
 import { beginPolicy } from "@/server/policies/drafts";
 import { fireTimers } from "@/server/time/timers";
@@ -58,6 +59,8 @@ export type Making = ReturnType<typeof making>;
 function making(db: Db, seed: number) {
   const clock = handClock("2024-07-01T09:00:00.000Z");
   const random = seeded(seed);
+  const salts = seeded(seed + 1);
+  saltFrom(db, () => salts.uuid().replaceAll("-", ""));
   const app: App = { db, clock, wall: clock, demo: true, quiet: true, newId: () => random.uuid() };
   const who = (id: string): Person => readWorld(app).directory.person(id)!;
   const must = <T>(result: Result<T>): T => {

@@ -1,5 +1,6 @@
 import { revisionHash, type DocumentState, type Signature } from "@/core/approval";
 import type { App } from "@/server/app";
+import { sealerOfLog } from "@/server/log/sealed";
 import { readWorld } from "@/server/world";
 
 /** The signature that a level asks of whoever approves; nothing where it asks for none. */
@@ -12,5 +13,11 @@ export function signatureFor(app: App, state: DocumentState, level: string, by: 
     ?.levels.find((one) => one.id === level);
   if (!rule?.signature) return {};
   const name = world.directory.person(by)?.name ?? by;
-  return { signature: { name, method: "the word of the demonstration", documentHash: revisionHash(state) } };
+  return {
+    signature: {
+      name,
+      method: "the word of the demonstration",
+      documentHash: revisionHash(state, sealerOfLog(app.db).seal),
+    },
+  };
 }

@@ -109,3 +109,34 @@ test("a sample is sized, drawn, and tested item by item; the report counts a per
   const pdf = await downloaded(page, () => page.getByRole("link", { name: "As PDF" }).click(), "r.pdf");
   expect(fs.readFileSync(pdf).subarray(0, 5).toString()).toBe("%PDF-");
 });
+
+test("a leaver is replaced by a pseudonym once the time is over; the log verifies as before", async ({ browser }) => {
+  const admin = await pageOf(browser, "joaquina-teles");
+  await admin.goto("/people/donato-ribas");
+  await admin.getByRole("button", { name: "Pseudonym" }).click();
+  await expect(admin.getByText("left on 31 Aug 2025; names are kept until 31 Aug 2027")).toBeVisible();
+  const controller = await pageOf(browser, "benedita-corvo");
+  await controller.goto("/settings/messages");
+  await controller.getByLabel("Names of leavers are kept for, months").fill("6");
+  await controller.getByRole("button", { name: "Save" }).first().click();
+  await expect(controller.getByText("Saved.")).toBeVisible();
+
+  await admin.goto("/people/donato-ribas");
+  await admin.getByRole("button", { name: "Pseudonym" }).click();
+  await admin.getByLabel("Why now").fill("Asked for by Donato Ribas himself");
+  await admin.getByRole("button", { name: "Replace Donato Ribas by a pseudonym" }).click();
+  await admin.getByRole("button", { name: "Go to the person’s page" }).click();
+  await expect(admin.getByRole("heading", { name: /^Former colleague [0-9a-f]{10}$/ })).toBeVisible();
+  await expect(admin.getByText("Replaced by a pseudonym").first()).toBeVisible();
+  await expect(admin.getByText("Donato")).toHaveCount(0);
+  await expect(admin.getByRole("button", { name: "Change" })).toHaveCount(0);
+  await admin.goto("/people/donato-ribas");
+  await expect(admin.getByRole("heading", { name: /Donato/ })).toHaveCount(0);
+
+  const auditor = await pageOf(browser, "tome-cardigos");
+  await auditor.goto("/logbook");
+  await auditor.getByRole("button", { name: "Re-compute the whole log" }).click();
+  await expect(auditor.getByText(/events and \d+ checkpoints verify/)).toBeVisible({ timeout: 30_000 });
+  await auditor.goto("/logbook?text=Donato+Ribas");
+  await expect(auditor.getByText("Donato")).toHaveCount(0);
+});

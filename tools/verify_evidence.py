@@ -6,18 +6,15 @@ anything is; with 0 when nothing is.
 """
 import hashlib
 import json
+import re
 import sys
 import zipfile
 
 COMMENT = b"SHA-256 of everything before this comment: "
 
-
 def raw(digits):
     """Bytes from hexadecimal digits; none of what is no such thing, so that it fits nothing."""
-    try:
-        return bytes.fromhex(digits)
-    except (TypeError, ValueError):
-        return b""
+    return bytes.fromhex(digits) if re.fullmatch("([0-9a-f]{2})*", str(digits)) else b""
 
 
 def sha(data):
@@ -95,8 +92,7 @@ def look(path, kept, problems):
     try:
         with zipfile.ZipFile(path) as archive:
             files = {name: archive.read(name) for name in archive.namelist()}
-        manifest, events, proof = (json.loads(files[f"{name}.json"].decode("utf-8")) for name in ("manifest", "events", "proof"))
-        record = json.loads(files["record.json"].decode("utf-8"))
+        manifest = json.loads(files["manifest.json"].decode("utf-8"))
     except Exception as error:  # whatever a changed byte does to a ZIP or to JSON
         problems.append(f"the file cannot be read: {error}")
         return
@@ -108,6 +104,14 @@ def look(path, kept, problems):
         elif hashlib.sha256(files[name]).hexdigest() != digest:
             problems.append(f"{name}: is not what the manifest has the hash of")
     problems += [f"{name}: is not in the manifest" for name in files if name != "manifest.json" and name not in manifest["files"]]
+    try:
+        events, proof, record = (json.loads(files[f"{name}.json"].decode("utf-8")) for name in ("events", "proof", "record"))
+    except (KeyError, ValueError) as error:
+        problems.append(f"events.json, proof.json or record.json cannot be read: {error}")
+        return
+    for one in record["people"]:
+        if one["salt"] is not None and one["token"] != "sealed:" + sha(f'{one["salt"]}\n{one["text"]}'.encode("utf-8")).hex()[:40]:
+            problems.append(f'record.json: {one["token"]} does not stand for {one["text"]}')
     if record.get("events") != events:
         problems.append("record.json: has other events than events.json")
     head, seq = proof["head"], 0

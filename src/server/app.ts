@@ -3,6 +3,7 @@ import { openDatabase, type Db } from "./db/open";
 import { lastSeq } from "./log/log";
 import { startWork } from "./ledger/work";
 import { rebuild } from "./log/rebuild";
+import { sealThoseKnown } from "./log/sealed";
 import { dataFolder } from "./root";
 
 /** What every part of the server works on. Made once a process; tests and generators make their own. */
@@ -41,5 +42,6 @@ function bringUpToDate(db: Db): void {
   const people = db.prepare("SELECT COUNT(*) FROM register").pluck().get();
   const asked = db.prepare("SELECT 1 FROM setting WHERE key = 'rebuild'").get();
   if ((people === 0 || asked) && lastSeq(db) > 0) rebuild(db);
+  sealThoseKnown(db);
   db.prepare("DELETE FROM setting WHERE key = 'rebuild'").run();
 }

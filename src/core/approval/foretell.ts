@@ -22,7 +22,9 @@ export function foretell(state: DocumentState, level: LevelState, context: Decid
       revision: state.revision,
       comment: "as foretold",
       ...(level.checklist && { ticked: [...level.checklist] }),
-      ...(rule?.signature && { signature: { name, method: "foretold", documentHash: revisionHash(state) } }),
+      ...(rule?.signature && {
+        signature: { name, method: "foretold", documentHash: revisionHash(state, context.seal) },
+      }),
       ...(choices.length > 1 && { next: choices[0]!.level }),
     },
     context,

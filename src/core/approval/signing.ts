@@ -7,10 +7,14 @@ import type { DecideContext, DocumentState, Signature } from "./types";
 /**
  * The hash that is signed for: SHA-256 (FIPS 180-4) of the canonical JSON (RFC 8785) of number, revision, document and the policy version it goes
  * under. Another word anywhere in the document gives another hash.
+ * @param seal puts tokens for those it names, as the log has it: the hash then stays when a name is replaced by a pseudonym
  */
-export function revisionHash(state: Pick<DocumentState, "number" | "revision" | "document" | "route">): string {
+export function revisionHash(
+  state: Pick<DocumentState, "number" | "revision" | "document" | "route">,
+  seal?: (text: string) => string,
+): string {
   const { number, revision, document, route } = state;
-  return sha256Hex(canonical({ number, revision, document, policy: route?.policy ?? null }));
+  return sha256Hex(canonical({ number, revision, document, policy: route?.policy ?? null }, seal));
 }
 
 /** Why a signature that a level asks for is missing or not good; null where none is asked for or it is. */
@@ -26,7 +30,7 @@ export function whyNotSigned(
   const name = context.routing.directory.person(context.actor)?.name ?? context.actor;
   if (plain(signature.name) !== plain(name))
     return no("signature", `Type your name as it is known here: ${name}`, "signature.name");
-  if (signature.documentHash !== revisionHash(state))
+  if (signature.documentHash !== revisionHash(state, context.seal))
     return no("other revision", "The document is another than the one that was shown; look at it again", "signature");
   return null;
 }

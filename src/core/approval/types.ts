@@ -241,6 +241,8 @@ export type DecideContext = {
   routing: Omit<RoutingContext, "at">;
   /** The version a document started with, which stays with it. */
   versionOf(policy: string, version: number): PolicyVersion | undefined;
+  /** Puts tokens for those a text names, as the log has it; absent where nobody is sealed. */
+  seal?: (text: string) => string;
 };
 
 /** An event as it is shown: who and when from its envelope, and what happened. */

@@ -67,6 +67,13 @@ export function addDays(date: string, days: number): string {
 
 const DAY = 86_400_000;
 
+/** A day so many months on; the last day of the month where it has no such day. @param date ISO date */
+export function addMonths(date: string, months: number): string {
+  const [year, month, day] = date.split("-").map(Number) as [number, number, number];
+  const last = new Date(Date.UTC(year, month + months, 0)).getUTCDate();
+  return new Date(Date.UTC(year, month - 1 + months, Math.min(day, last))).toISOString().slice(0, 10);
+}
+
 /** Time between two moments in days, Saturdays and Sundays left out. */
 export function weekdaysBetween(from: string, to: string): number {
   const end = Date.parse(to);

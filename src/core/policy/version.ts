@@ -33,9 +33,12 @@ export type PolicyVersion = {
   comments?: readonly Comment[];
 };
 
-/** SHA-256 of the canonical JSON of a policy; part of every record made under it. */
-export function contentHash(policy: Policy): string {
-  return sha256Hex(canonical(policy));
+/**
+ * SHA-256 of the canonical JSON of a policy; part of every record made under it.
+ * @param seal puts tokens for those it names, as the log has it: the hash then stays when a name is replaced by a pseudonym
+ */
+export function contentHash(policy: Policy, seal?: (text: string) => string): string {
+  return sha256Hex(canonical(policy, seal));
 }
 
 export type VersionState = "Draft" | "With the reviewer" | "Scheduled" | "In force" | "Retired";

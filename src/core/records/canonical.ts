@@ -1,12 +1,13 @@
 /**
  * The canonical form of a JSON value by RFC 8785 (JSON Canonicalization Scheme): keys sorted by UTF-16 code units, no
  * white space, numbers and strings as ECMAScript writes them. Properties that are undefined are left out.
+ * @param change what is done to every text and key before it is written, as sealing does
  * @throws TypeError for what JSON cannot say: NaN, infinities, lone surrogates, functions, a bare undefined.
  */
-export function canonical(value: unknown): string {
+export function canonical(value: unknown, change?: (text: string) => string): string {
   switch (typeof value) {
     case "string":
-      return canonicalText(value);
+      return canonicalText(change ? change(value) : value);
     case "number":
       if (!Number.isFinite(value)) throw new TypeError(`${value} cannot be written as JSON`);
       return JSON.stringify(value);
@@ -14,7 +15,9 @@ export function canonical(value: unknown): string {
       return value ? "true" : "false";
     case "object":
       if (value === null) return "null";
-      return Array.isArray(value) ? canonicalArray(value) : canonicalObject(value as Record<string, unknown>);
+      return Array.isArray(value)
+        ? canonicalArray(value, change)
+        : canonicalObject(value as Record<string, unknown>, change);
     default:
       throw new TypeError(`A value of type ${typeof value} cannot be written as JSON`);
   }
@@ -29,9 +32,9 @@ function canonicalText(text: string): string {
   return JSON.stringify(text);
 }
 
-function canonicalArray(items: readonly unknown[]): string {
+function canonicalArray(items: readonly unknown[], change?: (text: string) => string): string {
   let text = "[";
-  for (let index = 0; index < items.length; index += 1) text += `${index ? "," : ""}${canonical(items[index])}`;
+  for (let index = 0; index < items.length; index += 1) text += `${index ? "," : ""}${canonical(items[index], change)}`;
   return `${text}]`;
 }
 
@@ -47,12 +50,19 @@ function quotedKey(key: string): string {
   return made;
 }
 
-function canonicalObject(value: Record<string, unknown>): string {
+function canonicalObject(object: Record<string, unknown>, change?: (text: string) => string): string {
+  const value = change ? withKeys(object, change) : object;
   let text = "";
   for (const key of sortedKeys(value)) {
-    if (value[key] !== undefined) text += `${text ? "," : ""}${quotedKey(key)}${canonical(value[key])}`;
+    if (value[key] !== undefined) text += `${text ? "," : ""}${quotedKey(key)}${canonical(value[key], change)}`;
   }
   return `{${text}}`;
+}
+
+function withKeys(value: Record<string, unknown>, change: (text: string) => string): Record<string, unknown> {
+  for (const key in value)
+    if (change(key) !== key) return Object.fromEntries(Object.entries(value).map(([one, item]) => [change(one), item]));
+  return value;
 }
 
 /** What was read from canonical text is sorted already, and sorting again would cost more than looking. */

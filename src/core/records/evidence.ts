@@ -2,6 +2,7 @@ import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, hexToBytes } from "@noble/hashes/utils.js";
 import { canonical } from "./canonical";
 import { sha256Hex, verifyEvent, type ChainedEvent } from "./chain";
+import { isTokenOf, type SealedText } from "./sealing";
 import { isConsistent, isInTree, leafHash } from "./merkle";
 
 export const EVIDENCE_FORMAT = "bandeira-evidence-1";
@@ -135,7 +136,7 @@ function checkProof(
     say("proof.json", "the checkpoint is not the one that was kept: this is another log");
 }
 
-type Recorded = { events: ChainedEvent[]; contentHash: string; [key: string]: unknown };
+type Recorded = { events: ChainedEvent[]; people: SealedText[]; contentHash: string; [key: string]: unknown };
 
 function checkRecord(files: Evidence, events: readonly ChainedEvent[], say: Say): void {
   const record = read<Recorded>(files, "record.json", say);
@@ -147,4 +148,6 @@ function checkRecord(files: Evidence, events: readonly ChainedEvent[], say: Say)
   } catch {
     say("record.json", "cannot be written in canonical form");
   }
+  for (const one of record.people)
+    if (one.salt !== null && !isTokenOf(one)) say("record.json", `${one.token} does not stand for ${one.text}`);
 }

@@ -8,3 +8,5 @@ export { EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
 export type { CheckpointFile, Evidence, EvidenceManifest, EvidenceProblem, EvidenceProof } from "./evidence";
 export { ChainedEventSchema, CheckpointSchema, RecordSchema } from "./schema";
 export { differencesBetween } from "./differences";
+export { NO_SEAL, isTokenOf, sealerOf, tokenOf, tokensIn, withTexts } from "./sealing";
+export type { SealedText, Sealer } from "./sealing";

@@ -21,6 +21,20 @@ export const ChainedEventSchema = z.strictObject({
   hash: Hash,
 });
 
+const OpeningSchema = z.strictObject({
+  token: z
+    .string()
+    .regex(/^sealed:[0-9a-f]{40}$/)
+    .meta({ description: "What stands in the log: the first 160 bits of SHA-256 of salt, line feed and text" }),
+  kind: z.enum(["id", "name", "address"]),
+  text: z.string().meta({ description: "Who is meant, or the pseudonym that took the place of it" }),
+  salt: z
+    .string()
+    .regex(/^[0-9a-f]{32}$/)
+    .nullable()
+    .meta({ description: "null once it was destroyed: nobody can tell any more which text the token was made of" }),
+});
+
 /** The record of a document as it stands in an evidence file. */
 export const RecordSchema = z
   .strictObject({
@@ -40,7 +54,7 @@ export const RecordSchema = z
       holds: z.array(z.looseObject({ code: z.string(), reason: z.string() })),
     }),
     policy: z.looseObject({ version: z.int().positive(), hash: Hash }).nullable(),
-    people: z.record(z.string(), z.string()).meta({ description: "Names by id, of everybody who appears" }),
+    people: z.array(OpeningSchema).meta({ description: "What each token in the rest stands for, sorted by token" }),
     events: z.array(ChainedEventSchema).min(1),
     contentHash: Hash.meta({ description: "SHA-256 of the canonical JSON of everything else in the record" }),
   })

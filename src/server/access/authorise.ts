@@ -36,6 +36,7 @@ export type Action =
   | "people.history"
   | "people.write"
   | "people.private"
+  | "people.pseudonym"
   | "roles.write"
   | "limits.write"
   | "standIns.write"
@@ -88,6 +89,7 @@ const BY_ROLE: Partial<Record<Action, readonly Role[]>> = {
   "report.read": ["controller", "reviewer", "auditor"],
   "people.export": ["controller", "administrator", "auditor"],
   "people.write": ["administrator"],
+  "people.pseudonym": ["administrator"],
   "roles.write": ["administrator"],
   "limits.write": ["administrator"],
   "calendars.write": ["controller", "administrator"],

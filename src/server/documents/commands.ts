@@ -18,6 +18,7 @@ import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { append, doneBefore } from "../log/log";
+import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
 import { readWorld, routingFor } from "../world";
 import { aroundOf } from "./around";
@@ -270,6 +271,7 @@ export function contextFor(
   return {
     actor,
     at,
+    seal: sealerOfLog(app.db).seal,
     routing: { ...routingFor(app.db, world, document.date, at), around },
     versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
   };

@@ -4,6 +4,8 @@ import { XES_FOOT, XES_HEAD, xesTrace, type XesEvent } from "@/core/formats";
 import { minorDigits } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
+import { eventsOf } from "../log/log";
+import { opened } from "../log/sealed";
 import { readWorld } from "../world";
 import { everyDocument, type ListFilter } from "./queries";
 
@@ -95,9 +97,7 @@ function plain(row: DocumentRow) {
 
 function traceOf(app: App, row: DocumentRow): string {
   const { directory } = readWorld(app);
-  const events = app.db
-    .prepare("SELECT type, time, actor FROM event WHERE stream = ? ORDER BY version")
-    .all(`document:${row.id}`) as { type: string; time: string; actor: string }[];
+  const events = eventsOf(app.db, `document:${row.id}`).map((event) => opened(app.db, event));
   return xesTrace({
     name: row.number,
     attributes: {

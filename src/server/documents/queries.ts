@@ -9,12 +9,14 @@ import {
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 
 import { principalsOf, tookOverFrom, type Person } from "@/core/people";
-import type { PolicyVersion } from "@/core/policy";
-import { sha256Hex, canonical, type ChainedEvent } from "@/core/records";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import type { Db } from "../db/open";
 import { eventsOf } from "../log/log";
+import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
 import { readState } from "../log/projection";
 import { readWorld, routingFor } from "../world";
 import { isReader, readsAlong, tookOver } from "./commands";
@@ -299,18 +301,11 @@ export function viewDocument(app: App, person: Person, id: string): Result<Docum
   });
   if (refusal) return { ok: false, refusals: [refusal] };
   const { directory, versions } = readWorld(app);
-  const thread = eventsOf(app.db, `document:${id}`).map(
-    (event) =>
-      ({
-        seq: event.seq,
-        at: event.time,
-        actor: event.actor,
-        actorName: directory.person(event.actor)?.name ?? event.actor,
-        hash: event.hash,
-        type: event.type,
-        data: JSON.parse(event.data) as unknown,
-      }) as ToldEvent,
-  );
+  const thread = eventsOf(app.db, `document:${id}`).map((stored) => {
+    const { seq, time, actor, hash, type, data } = opened(app.db, stored);
+    const actorName = directory.person(actor)?.name ?? actor;
+    return { seq, at: time, actor, actorName, hash, type, data: JSON.parse(data) as unknown } as ToldEvent;
+  });
   const pinned = state.route?.policy;
   const version = versions.find((one) => one.policy.id === pinned?.id && one.version === pinned?.version) ?? null;
   return { ok: true, value: { state, thread, version } };
@@ -324,25 +319,36 @@ export type DocumentRecord = {
   holds: string[];
   state: DocumentState;
   policy: PolicyVersion | null;
-  people: Record<string, string>;
+  /** What each token in the rest stands for. */
+  people: Opening[];
   events: ChainedEvent[];
   contentHash: string;
 };
 
+/** A policy version as the log has it, whose hash is the version's: somebody known since by a name in it would be sealed today. */
+function policyAsSaved(db: Db, { policy, version }: PolicyVersion): Policy | null {
+  for (const { type, data } of eventsOf(db, `policy:${policy.id}`)) {
+    if (type !== "policy version saved") continue;
+    const saved = JSON.parse(data) as { version: number; policy: Policy };
+    if (saved.version === version) return saved.policy;
+  }
+  return null;
+}
+
+/** Names, ids and addresses stand in it as in the log, as tokens; what they stand for is said beside. */
 export function recordOf(app: App, view: DocumentView): DocumentRecord {
-  const { directory } = readWorld(app);
-  const events = eventsOf(app.db, `document:${view.state.id}`);
-  const candidates = view.state.route?.levels.flatMap((level) => level.candidates.map((one) => one.person)) ?? [];
-  const ids = new Set([view.state.document.requester, ...events.map((event) => event.actor), ...candidates]);
-  const body = {
+  const { seal } = sealerOfLog(app.db);
+  const inClear = {
     format: "bandeira-record-1" as const,
     number: view.state.number,
     status: view.state.status,
     holds: activeHolds(view.state).map((hold) => hold.reason),
     state: view.state,
     policy: view.version,
-    people: Object.fromEntries([...ids].sort().map((id) => [id, directory.person(id)?.name ?? id])),
-    events,
+    events: eventsOf(app.db, `document:${view.state.id}`),
   };
+  const sealed = withTexts(JSON.parse(JSON.stringify(inClear)), seal) as typeof inClear;
+  if (sealed.policy) sealed.policy.policy = policyAsSaved(app.db, view.version!) ?? sealed.policy.policy;
+  const body = { ...sealed, people: openingsIn(app.db, canonical(sealed)) };
   return { ...body, contentHash: sha256Hex(canonical(body)) };
 }

@@ -7,7 +7,7 @@ import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { readWorld } from "../world";
 import { changeMessages } from "../messages/settings";
-import { newCommandId } from "../log/log";
+import { eventsOf, newCommandId } from "../log/log";
 import { viewDocument } from "./queries";
 import { noteReading } from "./reading";
 import { recomputed } from "./recompute";
@@ -50,11 +50,10 @@ describe("a route worked out again", () => {
 
 describe("reading", () => {
   it("is noted where the organisation wants it so, once in a while, and not where it does not", () => {
-    const count = () =>
-      db.prepare("SELECT COUNT(*) FROM event WHERE stream = 'access:tome-cardigos' AND type = 'read'").pluck().get();
+    const count = () => eventsOf(db, "access:tome-cardigos").filter(({ type }) => type === "read").length;
     noteReading(app, auditor, "po-00001", "record");
     expect(count()).toBe(0);
-    const settings = { withoutSignIn: true, linkDays: 7, logReading: true };
+    const settings = { withoutSignIn: true, linkDays: 7, logReading: true, namesMonths: 24 };
     const controller = readWorld(app).directory.person("benedita-corvo")!;
     changeMessages(app, controller, { type: "settings", settings }, newCommandId());
     noteReading(app, auditor, "po-00001", "record");

@@ -40,7 +40,7 @@ export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence
   files.set("events.json", text(canonical(record.events)));
   files.set("proof.json", text(canonical(proofOf(app.db, record.events))));
   if (view.version) {
-    files.set("policy.json", text(canonical(view.version)));
+    files.set("policy.json", text(canonical(record.policy)));
     files.set("policy.txt", text(policyInWords(view.version, directory)));
   }
   for (const paper of view.state.document.attachments) {

@@ -25,6 +25,9 @@ How to check it
 5. The log is the one you know: the checkpoint in proof.json is the one that was exported and kept elsewhere, and "consistency" proves
    that head.root continues it.
 
+Who is meant: where a text has "sealed:" and 40 digits, "people" in record.json says who that is. The digits are the first 40 of the
+SHA-256 of salt, line feed and text; without a salt, the text is a pseudonym of somebody who has left.
+
 Or let a program do it, which needs nothing but this file:
      python3 verify_evidence.py FILE.zip [CHECKPOINT.json]
      npx bandeira verify FILE.zip [--checkpoint CHECKPOINT.json]

@@ -7,6 +7,7 @@ import type { App } from "../app";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 import { append, lastSeq, newCommandId } from "./log";
+import { opened } from "./sealed";
 
 export type RecordEvent = { type: "checkpoint made"; data: { size: number; root: string; lastHash: string } };
 
@@ -64,7 +65,7 @@ function write(app: App, actor: string, command: string): CheckpointFile {
       const data = { size, root: hex(tree.root()), lastHash };
       const events: RecordEvent[] = [{ type: "checkpoint made", data }];
       for (const event of append(app.db, "checkpoints", events, { actor, at, command }))
-        projectCheckpoint(app.db, event);
+        projectCheckpoint(app.db, opened(app.db, event));
       return { ...data, at };
     })
     .immediate();

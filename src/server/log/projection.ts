@@ -7,6 +7,7 @@ import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";
 import { LEDGER_TABLES, projectAccount, projectLedger, projectRules } from "../ledger/projection";
 import { MESSAGE_TABLES, projectMessages } from "../messages/events";
 import { SAMPLE_TABLES, projectSample } from "../evidence/events";
+import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
 
@@ -38,8 +39,10 @@ export const PROJECTIONS = [
 /**
  * Applies events to the tables that are read. Call in the transaction that appends them, or in order when rebuilding.
  * Events of one document that follow each other are folded first and written once.
+ * @param stored as they are stored; what is sealed in them is opened here
  */
-export function project(db: Db, events: readonly ChainedEvent[]): void {
+export function project(db: Db, stored: readonly ChainedEvent[]): void {
+  const events = stored.map((event) => opened(db, event));
   for (let start = 0; start < events.length;) {
     const { stream, command } = events[start]!;
     let end = start + 1;
@@ -82,7 +85,7 @@ function projectOther(db: Db, event: ChainedEvent): void {
 }
 
 /** What every event about people carries: the entries it changed, old and new. */
-export type PeopleData = { changes: RegisterChange[]; reason?: string };
+export type PeopleData = { changes: RegisterChange[]; reason?: string; person?: string };
 
 function projectPeople(db: Db, event: ChainedEvent): void {
   const data = JSON.parse(event.data) as PeopleData | { organisation: unknown };
@@ -90,6 +93,7 @@ function projectPeople(db: Db, event: ChainedEvent): void {
     "changes" in data ? data.changes : found(OrganisationSchema.parse(data.organisation), "1970-01-01T00:00:00.000Z");
   const write = db.prepare("INSERT OR REPLACE INTO register (kind, id, body) VALUES (?, ?, ?)");
   const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
+  if ("person" in data && data.person) note.run(data.person, event.seq);
   for (const change of changes) {
     write.run(change.kind, change.id, canonical(change.after));
     for (const person of [...peopleTouched(change), ...holderOf(db, change)]) note.run(person, event.seq);

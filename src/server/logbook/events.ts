@@ -1,4 +1,5 @@
 import type { App } from "../app";
+import { opened, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readWorld } from "../world";
 
 export type EventFilter = {
@@ -26,6 +27,10 @@ export const EVENTS_PAGE = 40;
 /** A search looks at this many of the latest events that fit the rest: a log is read from its end. */
 const MOST_SEARCHED = 200_000;
 
+const MOST_TOKENS = 20;
+/** So much of what happened is shown in the list; it is read from more, since what is sealed takes more room. */
+const SHOWN = 400;
+
 /** Events of the whole log, latest first, by anything they say. */
 export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]; more: boolean } {
   const where: string[] = [];
@@ -35,22 +40,29 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
     where.push(sql);
     values[key] = value;
   };
-  add("stream = @stream", "stream", filter.stream);
+  const { seal } = sealerOfLog(app.db);
+  add("stream = @stream", "stream", filter.stream && seal(filter.stream));
   add("type = @type", "type", filter.type);
-  add("actor = @actor", "actor", filter.actor);
+  add("actor = @actor", "actor", filter.actor && seal(filter.actor));
   add("seq < @before", "before", filter.before);
   const { first, last } = between(app, filter);
   where.push("seq BETWEEN @first AND @last");
   Object.assign(values, { first, last });
-  if (filter.text?.trim()) {
-    where.push(
-      "seq > @last - @most AND (data LIKE @text ESCAPE '\\' OR stream LIKE @text ESCAPE '\\' OR type LIKE @text ESCAPE '\\' OR hash LIKE @text ESCAPE '\\')",
-    );
-    Object.assign(values, { text: `%${filter.text.trim().replace(/[\\%_]/g, "\\$&")}%`, most: MOST_SEARCHED });
+  const text = filter.text?.trim();
+  if (text) {
+    // A name is looked for as the tokens that stand for it.
+    const tokens = tokensOfTextsWith(app.db, text, MOST_TOKENS);
+    const found = ["data", "stream", "type", "hash"].map((column) => `${column} LIKE @text ESCAPE '\\'`);
+    tokens.forEach((token, n) => {
+      found.push(`instr(data, @token${n}) > 0`, `instr(stream, @token${n}) > 0`, `actor = @token${n}`);
+      values[`token${n}`] = token;
+    });
+    where.push(`seq > @last - @most AND (${found.join(" OR ")})`);
+    Object.assign(values, { text: `%${seal(text).replace(/[\\%_]/g, "\\$&")}%`, most: MOST_SEARCHED });
   }
   const rows = app.db
     .prepare(
-      `SELECT seq, time, stream, type, actor, inNameOf, substr(data, 1, 400) AS data, hash FROM event
+      `SELECT seq, time, stream, type, actor, inNameOf, substr(data, 1, 2000) AS data, hash FROM event
        WHERE ${where.join(" AND ")} ORDER BY seq DESC LIMIT @limit`,
     )
     .all(values) as Omit<ListedEvent, "actorName">[];
@@ -58,7 +70,12 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
   return {
     rows: rows
       .slice(0, EVENTS_PAGE)
-      .map((row) => ({ ...row, actorName: directory.person(row.actor)?.name ?? row.actor })),
+      .map((row) => opened(app.db, row))
+      .map((row) => ({
+        ...row,
+        data: row.data.slice(0, SHOWN),
+        actorName: directory.person(row.actor)?.name ?? row.actor,
+      })),
     more: rows.length > EVENTS_PAGE,
   };
 }
@@ -104,7 +121,7 @@ export function* eventsBetween(app: App, period: { from: string; until: string }
       data: string;
     }[];
     if (rows.length === 0) return;
-    yield* rows;
+    for (const row of rows) yield opened(app.db, row);
     after = rows.at(-1)!.seq + 1;
   }
 }

@@ -11,7 +11,10 @@ export type MessageEvent =
   | { type: "preference set"; data: { person: string; mode: PreferenceMode; hour: string } }
   | { type: "absence told"; data: { standIn: string; edge: "begins" | "ends" } }
   | { type: "digest sent"; data: { person: string; letters: number[] } }
-  | { type: "settings set"; data: { withoutSignIn: boolean; linkDays: number; logReading: boolean } }
+  | {
+      type: "settings set";
+      data: { withoutSignIn: boolean; linkDays: number; logReading: boolean; namesMonths: number };
+    }
   | { type: "links ended"; data: { person: string } };
 
 export const MESSAGE_TABLES = ["template", "preference", "absence_told", "message_setting"] as const;

@@ -121,7 +121,7 @@ describe("a link", () => {
   });
   it("decides only after signing in where the organisation wants it so", () => {
     const { app, token } = waiting();
-    const settings = { withoutSignIn: false, linkDays: 7, logReading: false };
+    const settings = { withoutSignIn: false, linkDays: 7, logReading: false, namesMonths: 24 };
     value(changeMessages(app, person(app, "benedita-corvo"), { type: "settings", settings }, newCommandId()));
     expect(codes(decide(app, token))).toBe("not signed in");
     expect(decide(app, token, person(app, "rui-tavares")).ok).toBe(true);

@@ -19,6 +19,9 @@ export const MessageSettingsSchema = z.strictObject({
     .boolean()
     .default(false)
     .meta({ description: "Opening a document or its record is an event in the log" }),
+  namesMonths: z.int().min(0).max(240).default(24).meta({
+    description: "Months after their last day from which the names of a leaver may be replaced by a pseudonym",
+  }),
 });
 export type MessageSettings = z.infer<typeof MessageSettingsSchema>;
 const USUAL_SETTINGS = MessageSettingsSchema.parse({});

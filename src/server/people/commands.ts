@@ -7,6 +7,7 @@ import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
 import { CARRIED, type PeopleChange } from "./changes";
+import { isPseudonym } from "./pseudonym";
 import { openDocumentsOf } from "./open-work";
 
 /** Carries out one change of people, limits, stand-ins or calendars. @returns how many entries it changed */
@@ -20,6 +21,11 @@ export function changePeople(
   const carried = CARRIED[change.type] as (typeof CARRIED)["leave"];
   const typed = change as Parameters<typeof carried.edit>[1];
   const about = carried.about?.(typed, readWorld(app).register);
+  if ("person" in change && typeof change.person === "string" && isPseudonym(app, change.person))
+    return {
+      ok: false,
+      refusals: [refuse("pseudonym", "That is a pseudonym; enter whoever comes back anew", "person")],
+    };
   return editPeople(app, actor, { action: carried.action, event: carried.event, command, about }, (register, setting) =>
     carried.edit(register, typed, setting, about ? openDocumentsOf(app, about).length : 0),
   );

@@ -4,6 +4,7 @@ import { PRIVATE_FIELDS } from "../access/private-details";
 import type { AccessEvent } from "../access/events";
 import type { App } from "../app";
 import type { PeopleData } from "../log/projection";
+import { opened } from "../log/sealed";
 import { readWorld } from "../world";
 
 /** One thing that happened to a person or their access, as the log has it. */
@@ -20,12 +21,13 @@ const MOST = 60;
 
 /** What the log has about a person, latest first. */
 export function historyOf(app: App, person: string): HistoryLine[] {
-  const events = app.db
+  const stored = app.db
     .prepare(
       `SELECT e.seq, e.time, e.stream, e.type, e.actor, e.data FROM person_event p JOIN event e ON e.seq = p.seq
        WHERE p.person = ? ORDER BY p.seq DESC LIMIT ${MOST}`,
     )
     .all(person) as Pick<ChainedEvent, "seq" | "time" | "stream" | "type" | "actor" | "data">[];
+  const events = stored.map((event) => opened(app.db, event));
   const { register, directory } = readWorld(app);
   const names = namesIn(register);
   const zone = directory.organisation.timeZone;

@@ -6,7 +6,8 @@ import { reviewedInForce } from "../../../demo/put-in-force";
 import { addAttachment } from "../documents/attachments";
 import { commandDocument, enterDocument } from "../documents/commands";
 import { deskOf, listDocuments, viewDocument } from "../documents/queries";
-import { lastSeq, newCommandId } from "../log/log";
+import { eventsOf, lastSeq, newCommandId } from "../log/log";
+import { opened } from "../log/sealed";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { readWorld } from "../world";
 import { orderPolicy } from "../../../demo/policy";
@@ -150,8 +151,8 @@ describe("an absence", () => {
     expect(codes(approve(app, "rui-tavares", id))).toBe("not eligible");
     const state = value(approve(app, "petra-zimbral", id));
     expect(state.levels[0]?.decisions).toMatchObject([{ by: "petra-zimbral", inNameOf: "rui-tavares" }]);
-    const event = app.db.prepare("SELECT actor, inNameOf FROM event WHERE type = 'approval given'").get();
-    expect(event).toEqual({ actor: "petra-zimbral", inNameOf: "rui-tavares" });
+    const event = eventsOf(app.db, `document:${id}`).find((one) => one.type === "approval given")!;
+    expect(opened(app.db, event)).toMatchObject({ actor: "petra-zimbral", inNameOf: "rui-tavares" });
 
     const petra = person(app, "petra-zimbral");
     const own = testOrder(100_000, { requester: "petra-zimbral" });

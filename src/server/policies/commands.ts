@@ -3,6 +3,7 @@ import type { Person } from "@/core/people";
 import { contentHash, isReviewed, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
+import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readWorld } from "../world";
 import { carryOut, no, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
@@ -66,7 +67,7 @@ function newVersion(
   const unit = readWorld(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
   const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
   if (taken) return { ok: false, refusals: [taken] };
-  const hash = contentHash(policy);
+  const hash = contentHash(policy, sealerOfLog(app.db).seal);
   if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
   const version = (latest?.version ?? 0) + 1;
   // What was never approved goes on into this version, and so do the hands that wrote it.
@@ -134,7 +135,7 @@ export function sendToReviewer(
     const rival = from ? rivalRefusal(app, policy, times.value) : null;
     if (rival) return rival;
     const latest = versionsOf(app, policy.id).at(-1);
-    const same = latest !== undefined && latest.hash === contentHash(policy);
+    const same = latest !== undefined && latest.hash === contentHash(policy, sealerOfLog(app.db).seal);
     if (same && latest.sent && latest.review?.outcome !== "returned")
       return no("already", `Version ${latest.version} is with the reviewer already`);
     if (same && latest.inForceFrom) return no("unchanged", `Nothing differs from version ${latest.version}`);

@@ -6,6 +6,7 @@ import { Button, Refusals } from "../primitives";
 import { LeaveForm, type Leaving } from "./leave-form";
 import { PersonForm, type Known } from "./person-form";
 import type { Picked } from "./person-picker";
+import { PseudonymForm } from "./pseudonym-form";
 import { RolesForm } from "./roles-form";
 import { useChange } from "./use-change";
 
@@ -15,12 +16,14 @@ type Props = {
   units: Picked[];
   locations: Picked[];
   leaving: Leaving;
+  /** Of somebody who has left: why their names cannot be replaced yet, if so. Null for everybody else. */
+  names: { notYet: string | null } | null;
   access: { hasPassword: boolean; hasCodes: boolean; sessions: number };
 };
 
 /** What an administrator does to a person: where they sit, their roles, their leaving, their way in. */
-export function PersonActions({ person, unit, units, locations, leaving, access }: Props) {
-  const [open, setOpen] = useState<"change" | "roles" | "leave" | "access" | null>(null);
+export function PersonActions({ person, unit, units, locations, leaving, names, access }: Props) {
+  const [open, setOpen] = useState<"change" | "roles" | "leave" | "access" | "names" | null>(null);
   const { change, busy, refusals } = useChange();
   const close = () => setOpen(null);
   return (
@@ -44,6 +47,14 @@ export function PersonActions({ person, unit, units, locations, leaving, access 
           Leaves
         </Button>
       )}
+      {names && (
+        <Button small onClick={() => setOpen("names")}>
+          Pseudonym
+        </Button>
+      )}
+      <Sheet open={open === "names"} onOpenChange={close} title={`A pseudonym for ${person.name}`}>
+        <PseudonymForm person={person} notYet={names?.notYet ?? null} />
+      </Sheet>
       <Sheet open={open === "change"} onOpenChange={close} title={`Change ${person.name}`}>
         <PersonForm person={person} unit={unit} units={units} locations={locations} onDone={close} />
       </Sheet>

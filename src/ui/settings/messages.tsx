@@ -8,7 +8,7 @@ import { Choice, Entry, Form, Tick } from "../labelled";
 import { Button, SectionTitle } from "../primitives";
 import { send } from "../send";
 
-type Settings = { withoutSignIn: boolean; linkDays: number; logReading: boolean };
+type Settings = { withoutSignIn: boolean; linkDays: number; logReading: boolean; namesMonths: number };
 
 /** What the links in messages may do, and for how long. */
 export function MessageSettings({ settings, mayWrite }: { settings: Settings; mayWrite: boolean }) {
@@ -51,6 +51,16 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
           checked={value.logReading}
           onChange={(logReading) => set({ logReading })}
         />
+        <div className="w-72">
+          <Entry
+            label="Names of leavers are kept for, months"
+            type="number"
+            min={0}
+            max={240}
+            value={String(value.namesMonths)}
+            onChange={(months) => set({ namesMonths: Number(months) })}
+          />
+        </div>
         <div className="flex items-center gap-3">
           <Button type="submit" look="solid" disabled={busy}>
             Save

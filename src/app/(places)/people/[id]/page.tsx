@@ -7,6 +7,7 @@ import { joinWords, sayDate } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, type Visit } from "@/server/http/page";
 import { leavingOf } from "@/server/people/leaving";
+import { isPseudonym, pseudonymOffer } from "@/server/people/pseudonym";
 import { personView, type PersonView } from "@/server/people/person-view";
 import { capital } from "@/ui/format";
 import { AuthorityTable } from "@/ui/people/authority-table";
@@ -97,7 +98,7 @@ function Heading({ visitor, view, day, past }: { visitor: Visit; view: PersonVie
   const { row } = view;
   const { directory } = visitor;
   const units = directory.organisation.units.filter((unit) => !unit.closed).map(({ id, name }) => ({ id, name }));
-  const mayWrite = !authorise(visitor.person, "people.write") && !past;
+  const mayWrite = !authorise(visitor.person, "people.write") && !past && !isPseudonym(visitor.app, row.id);
   return (
     <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
       <div className="min-w-0">
@@ -146,6 +147,7 @@ function Heading({ visitor, view, day, past }: { visitor: Visit; view: PersonVie
             units={units}
             locations={directory.organisation.locations.map(({ id, name }) => ({ id, name }))}
             leaving={leavingOf(visitor, row.id)}
+            names={pseudonymOffer(visitor.app, directory.person(row.id)!)}
             access={{ ...view.access, sessions: view.access.sessions.length }}
           />
         )}

@@ -1,0 +1,130 @@
+// Somebody who has left is replaced by a pseudonym: nothing of who they were is left in the file of the database, and no hash has changed.
+import fs from "node:fs";
+import { describe, expect, it } from "vitest";
+import { verifyChain, verifyEvidence } from "@/core/records";
+import { generateDemo } from "../../../demo/generate";
+import { codes, person, temporaryFolder, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { approve, submit } from "../../../demo/test-books";
+import type { App } from "../app";
+import { handClock } from "../clock";
+import { databaseFile, openDatabase } from "../db/open";
+import { viewDocument } from "../documents/queries";
+import { recomputed } from "../documents/recompute";
+import { evidenceOf } from "../evidence/files";
+import { findEvents } from "../logbook/events";
+import { allEvents, nativeHash, newCommandId } from "../log/log";
+import { dumpProjections, rebuild } from "../log/rebuild";
+import { readWorld } from "../world";
+import { changePeople } from "./commands";
+import { historyOf } from "./history";
+import { replaceByPseudonym } from "./pseudonym";
+
+const LEAVER = "rui-tavares";
+
+/** An order that Rui Tavares approved before he left at the end of March 2026. */
+function left(): { app: TestApp; order: string } {
+  const app = testApp();
+  const { id } = submit(app, testOrder(60_000));
+  approve(app, LEAVER, id);
+  const admin = person(app, "joaquina-teles");
+  const to = "marta-quelhas";
+  const handing = { lastDay: "2026-03-31", successor: null, reportsTo: to, ownedBy: to, standIn: null };
+  const rest = { heads: { engineering: null }, positions: {} };
+  value(changePeople(app, admin, { type: "leave", person: LEAVER, ...handing, ...rest }, newCommandId()));
+  return { app, order: id };
+}
+const replace = (app: App, by = "joaquina-teles", who = LEAVER) =>
+  replaceByPseudonym(app, person(app, by), who, "Two years have gone by", newCommandId());
+
+/** Whether a text stands anywhere in the bytes of the database, freed pages and journal included. */
+function inFile(folder: string, text: string): boolean {
+  const file = databaseFile(folder);
+  return [file, `${file}-wal`].some((one) => fs.existsSync(one) && fs.readFileSync(one).includes(text));
+}
+
+describe("a pseudonym", () => {
+  it("comes after the time that names are kept, once nothing is open, and from an administrator", () => {
+    const { app } = left();
+    expect(codes(replace(app))).toBe("too early");
+    app.clock.set("2028-03-30T09:00:00.000Z");
+    expect(codes(replace(app))).toBe("too early");
+    app.clock.set("2028-03-31T09:00:00.000Z");
+    expect(codes(replace(app, "benedita-corvo"))).toBe("forbidden");
+    expect(codes(replace(app, "tome-cardigos"))).toBe("forbidden");
+    expect(codes(replace(app, "joaquina-teles", "noor-halvorsrud"))).toBe("still here");
+    expect(value(replace(app))).toMatchObject({ kept: [], inClear: 0 });
+    expect(codes(replace(app))).toBe("unknown");
+    const [again] = readWorld(app).directory.organisation.people.filter((one) => one.id.startsWith("former-"));
+    expect(codes(replace(app, "joaquina-teles", again!.id))).toBe("already");
+    const back = { type: "come back", person: again!.id } as const;
+    expect(codes(changePeople(app, person(app, "joaquina-teles"), back, newCommandId()))).toBe("pseudonym");
+  });
+
+  it("is what the record says from then on, with the same events and the signature of the same hash", async () => {
+    const { app, order } = left();
+    app.clock.set("2028-04-01T09:00:00.000Z");
+    const auditor = person(app, "tome-cardigos");
+    const before = await evidenceOf(app, value(viewDocument(app, auditor, order)));
+    const { id } = value(replace(app));
+    expect(id).toMatch(/^former-[0-9a-f]{10}$/);
+    const view = value(viewDocument(app, auditor, order));
+    expect(view.thread.find(({ type }) => type === "approval given")).toMatchObject({
+      actor: id,
+      actorName: `Former colleague ${id.slice("former-".length)}`,
+    });
+    expect(view.state.route!.levels[0]!.candidates[0]).toMatchObject({
+      person: id,
+      name: expect.stringContaining("Former"),
+    });
+    expect(recomputed(app, view)!.differences).toEqual([]);
+    const after = await evidenceOf(app, view);
+    expect([verifyEvidence(before), verifyEvidence(after)]).toEqual([[], []]);
+    expect(Buffer.from(after.get("events.json")!)).toEqual(Buffer.from(before.get("events.json")!));
+    const text = (files: typeof after) => Buffer.from(files.get("record.json")!).toString();
+    expect([/Rui Tavares/.test(text(before)), /Rui Tavares|rui-tavares/.test(text(after))]).toEqual([true, false]);
+    expect(findEvents(app, { text: "Rui Tavares" }).rows).toEqual([]);
+    expect(findEvents(app, { actor: id }).rows.map(({ type }) => type)).toEqual([
+      "approved",
+      "level approved",
+      "approval given",
+    ]);
+    expect(historyOf(app, id)[0]).toMatchObject({ what: "Replaced by a pseudonym", by: "Joaquina Teles" });
+  });
+
+  it("leaves nothing in the file: eighteen months, every hash as before, every route the same, projections as a rebuild gives them", () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder);
+    generateDemo(db, { orders: 60 });
+    const clock = handClock("2031-01-01T09:00:00.000Z");
+    const app: App = { db, clock, wall: clock, demo: true };
+    const gone = readWorld(app).directory.organisation.people.filter((one) => one.activeUntil);
+    expect(gone.length).toBeGreaterThan(0);
+    const hashes = () => db.prepare("SELECT hash FROM event ORDER BY seq").pluck().all() as string[];
+    const before = hashes();
+    for (const { id, name, email } of gone) {
+      expect([id, inFile(folder, name)]).toEqual([id, true]);
+      value(replace(app, "joaquina-teles", id));
+      expect([id, name, email].filter((text) => inFile(folder, text))).toEqual([]);
+    }
+    expect(hashes().slice(0, before.length)).toEqual(before);
+    expect(verifyChain(allEvents(db), nativeHash).problem).toBeNull();
+    const auditor = person(app, "tome-cardigos");
+    for (const id of db.prepare("SELECT id FROM document").pluck().all() as string[])
+      expect([id, recomputed(app, value(viewDocument(app, auditor, id)))?.differences ?? []]).toEqual([id, []]);
+    const projections = dumpProjections(db);
+    rebuild(db);
+    expect(dumpProjections(db)).toEqual(projections);
+  }, 60_000);
+
+  it("leaves a name that a colleague has as well, and says so", () => {
+    const { app } = left();
+    const admin = person(app, "joaquina-teles");
+    const same = { type: "change person", person: "petra-zimbral", name: "Rui Tavares", from: null } as const;
+    value(changePeople(app, admin, same, newCommandId()));
+    app.clock.set("2028-04-01T09:00:00.000Z");
+    const done = value(replace(app));
+    expect(done.kept).toEqual(["Rui Tavares"]);
+    expect(person(app, "petra-zimbral").name).toBe("Rui Tavares");
+    expect(inFile(app.folder, "rui-tavares")).toBe(false);
+  });
+});
