@@ -71,11 +71,22 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
   );
 }
 
+type Totals = Readonly<Record<"net" | "tax" | "gross" | "due", Money>>;
+type Totalled = Pick<SupplierInvoice, "lines" | "currency" | "stated">;
+
+// Routing, facts, measures, holds and lists ask for the totals of the same invoice, which is never changed but replaced.
+const known = new WeakMap<Totalled, Totals>();
+
 /** Net, tax, gross and what is due: as stated on the paper, else as its lines come to. */
-export function invoiceTotals(
-  invoice: Pick<SupplierInvoice, "lines" | "currency" | "stated">,
-): Record<"net" | "tax" | "gross" | "due", Money> {
-  const { currency, stated, lines } = invoice;
+export function invoiceTotals(invoice: Totalled): Totals {
+  const found = known.get(invoice);
+  if (found) return found;
+  const made = totalsOf(invoice);
+  known.set(invoice, made);
+  return made;
+}
+
+function totalsOf({ currency, stated, lines }: Totalled): Totals {
   const sumOf = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
   const net = stated.net ?? sumOf(lines.map((line) => line.net)) - stated.allowances + stated.charges;
   const tax = stated.tax ?? (stated.taxes.length ? sumOf(stated.taxes.map((one) => one.tax)) : taxOfLines(lines));

@@ -4,7 +4,7 @@
  * @param change what is done to every text and key before it is written, as sealing does
  * @throws TypeError for what JSON cannot say: NaN, infinities, lone surrogates, functions, a bare undefined.
  */
-export function canonical(value: unknown, change?: (text: string) => string): string {
+export function canonical(value: unknown, change?: Change): string {
   switch (typeof value) {
     case "string":
       return canonicalText(change ? change(value) : value);
@@ -32,37 +32,47 @@ function canonicalText(text: string): string {
   return JSON.stringify(text);
 }
 
-function canonicalArray(items: readonly unknown[], change?: (text: string) => string): string {
+function canonicalArray(items: readonly unknown[], change: Change | undefined): string {
   let text = "[";
   for (let index = 0; index < items.length; index += 1) text += `${index ? "," : ""}${canonical(items[index], change)}`;
   return `${text}]`;
 }
 
-// Keys are few and come again in every event, so each is quoted once; the bound keeps hostile data from filling the memory.
-const quoted = new Map<string, string>();
-const MOST_QUOTED = 5_000;
+type Change = (text: string) => string;
 
-function quotedKey(key: string): string {
+// Keys are few and come again in every event, so each is quoted once; the bound keeps hostile data from filling the memory.
+const MOST_QUOTED = 5_000;
+let quoted = new Map<string, string>();
+let quotedBy: Change | undefined;
+/** Stands for a key that is changed, and may therefore belong somewhere else in the order. */
+const MOVED = "";
+
+function quotedKey(key: string, change: Change | undefined): string {
+  if (change !== quotedBy) {
+    quoted = new Map();
+    quotedBy = change;
+  }
   const found = quoted.get(key);
   if (found !== undefined) return found;
-  const made = `${canonicalText(key)}:`;
+  const made = change && change(key) !== key ? MOVED : `${canonicalText(key)}:`;
   if (quoted.size < MOST_QUOTED) quoted.set(key, made);
   return made;
 }
 
-function canonicalObject(object: Record<string, unknown>, change?: (text: string) => string): string {
-  const value = change ? withKeys(object, change) : object;
+function canonicalObject(value: Record<string, unknown>, change: Change | undefined): string {
   let text = "";
   for (const key of sortedKeys(value)) {
-    if (value[key] !== undefined) text += `${text ? "," : ""}${quotedKey(key)}${canonical(value[key], change)}`;
+    const item = value[key];
+    if (item === undefined) continue;
+    const name = quotedKey(key, change);
+    if (name === MOVED) return canonicalObject(withKeys(value, change!), change);
+    text += `${text ? "," : ""}${name}${canonical(item, change)}`;
   }
   return `{${text}}`;
 }
 
-function withKeys(value: Record<string, unknown>, change: (text: string) => string): Record<string, unknown> {
-  for (const key in value)
-    if (change(key) !== key) return Object.fromEntries(Object.entries(value).map(([one, item]) => [change(one), item]));
-  return value;
+function withKeys(value: Record<string, unknown>, change: Change): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [change(key), item]));
 }
 
 /** What was read from canonical text is sorted already, and sorting again would cost more than looking. */

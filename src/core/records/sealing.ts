@@ -81,7 +81,10 @@ function remembering(work: (text: string) => string): (text: string) => string {
     const found = known.get(text);
     if (found !== undefined) return found;
     const made = work(text);
-    if (text.length <= LONGEST_REMEMBERED && known.size < MOST_REMEMBERED) known.set(text, made);
+    if (text.length > LONGEST_REMEMBERED) return made;
+    // Begun anew when it is full: what comes again is soon there again, and what came once makes room.
+    if (known.size >= MOST_REMEMBERED) known.clear();
+    known.set(text, made);
     return made;
   };
 }
