@@ -4,28 +4,35 @@ import { KINDS, asOf, emptyRegister, turningPoints, type Kind, type Register } f
 import type { Rate } from "@/core/money";
 import type { RoutingContext } from "@/core/routing";
 import type { App } from "./app";
+import { unchangedSince } from "./db/changes";
 import { statement } from "./db/statement";
 import type { Db } from "./db/open";
 
 /** What documents are routed by, as it stands at a moment: people and all versions of all policies. */
 export type World = { register: Register; directory: Directory; versions: readonly PolicyVersion[] };
 
-type Cached = { key: string; from: string; until: string; world: World };
+type Cached = { key: string; seen: string | null; from: string; until: string; world: World };
 const cache = new WeakMap<Db, Cached>();
 
 /** People now and policies, read once for as long as no event touches them and no later-dated change of people begins to count. */
 export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
   const at = clock.now();
-  const key = String(lastTouch(db));
   const known = cache.get(db);
-  if (known?.key === key && known.from <= at && at < known.until) return known.world;
+  const seen = unchangedSince(db);
+  const still = known !== undefined && known.from <= at && at < known.until;
+  if (still && seen !== null && known.seen === seen) return known.world;
+  const key = String(lastTouch(db));
+  if (still && known.key === key) {
+    cache.set(db, { ...known, seen });
+    return known.world;
+  }
   const register = known?.key === key ? known.world.register : readRegister(db);
   const world: World = {
     register,
     directory: directoryOf(asOf(register, at)),
     versions: known?.key === key ? known.world.versions : readVersions(db),
   };
-  cache.set(db, { key, from: at, until: turningPoints(register, at)[0] ?? "9999", world });
+  cache.set(db, { key, seen, from: at, until: turningPoints(register, at)[0] ?? "9999", world });
   return world;
 }
 

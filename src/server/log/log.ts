@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { GENESIS, canonical, chain, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import type { Db } from "../db/open";
+import { noteChange } from "../db/changes";
 import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
 import { opened, sealPeople, sealerOfLog, type Identity } from "./sealed";
@@ -21,6 +22,7 @@ const COLUMNS = "seq, time, stream, version, type, actor, inNameOf, command, dat
  */
 export function append(db: Db, stream: string, events: readonly Happened[], cause: Cause): ChainedEvent[] {
   if (stream === "organisation") sealPeople(db, events.flatMap(identitiesIn));
+  if (/^(organisation|rates|policy)/.test(stream)) noteChange(db);
   const { seal } = sealerOfLog(db);
   const own = seal(stream);
   const actor = seal(cause.actor);

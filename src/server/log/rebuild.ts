@@ -1,4 +1,5 @@
 import { canonical, type ChainedEvent } from "@/core/records";
+import { noteChange } from "../db/changes";
 import type { Db } from "../db/open";
 import { PROJECTIONS, project } from "./projection";
 
@@ -6,6 +7,7 @@ import { PROJECTIONS, project } from "./projection";
 export function rebuild(db: Db): number {
   return db
     .transaction(() => {
+      noteChange(db);
       for (const table of PROJECTIONS) db.prepare(`DELETE FROM ${table}`).run();
       // A running query keeps the connection busy, so the events are read a page at a time.
       let last = 0;

@@ -1,6 +1,7 @@
 import { randomBytes } from "node:crypto";
-import { NO_SEAL, sealerOf, tokenOf, tokensIn, type ChainedEvent, type SealedText, type Sealer } from "@/core/records";
+import { sealerOf, tokenOf, tokensIn, type ChainedEvent, type SealedText, type Sealer } from "@/core/records";
 import type { Db } from "../db/open";
+import { noteChange, unchangedSince } from "../db/changes";
 import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
 
@@ -9,18 +10,20 @@ export type Identity = { id: string; name: string; email: string };
 export type SealedRow = SealedText & { person: string; kind: "id" | "name" | "address" };
 
 type Last = { changed: number; token: string };
-const sealers = new WeakMap<Db, Last & { sealer: Sealer }>();
+type Kept = Partial<Last> & { seen: string | null; sealer: Sealer };
+const sealers = new WeakMap<Db, Kept>();
 
 /** The sealer of a log, with everybody it knows of. Made anew when somebody is added or replaced by a pseudonym, by whichever process. */
 export function sealerOfLog(db: Db): Sealer {
+  const kept = sealers.get(db);
+  const seen = unchangedSince(db);
+  if (kept && seen !== null && kept.seen === seen) return kept.sealer;
   // The token beside the count: a transaction that was undone took its rows with it, and the next may count to the same.
   const last = statement(db, "SELECT changed, token FROM sealed ORDER BY changed DESC LIMIT 1").get() as
     Last | undefined;
-  if (!last) return NO_SEAL;
-  const known = sealers.get(db);
-  if (known?.changed === last.changed && known.token === last.token) return known.sealer;
-  const sealer = sealerOf(sealedRows(db));
-  sealers.set(db, { ...last, sealer });
+  const same = kept && kept.changed === last?.changed && kept.token === last?.token;
+  const sealer = same ? kept.sealer : sealerOf(sealedRows(db));
+  sealers.set(db, { ...last, seen, sealer });
   return sealer;
 }
 
@@ -73,6 +76,7 @@ export function sealPeople(db: Db, people: readonly Identity[]): void {
     const own = salt();
     const token = tokenOf(text, own, nativeHash);
     insert.run({ token, person: person ?? token, kind, text, salt: own });
+    noteChange(db);
     return token;
   };
   for (const { id, name, email } of people) {
@@ -89,6 +93,7 @@ export function setPseudonyms(db: Db, pseudonyms: readonly SealedText[]): void {
     "UPDATE sealed SET text = @text, salt = NULL, changed = (SELECT MAX(changed) + 1 FROM sealed) WHERE token = @token",
   );
   for (const { token, text } of pseudonyms) update.run({ token, text });
+  noteChange(db);
 }
 
 /** Seals from now on who everybody in the register is. A log of an earlier version has them in clear up to here. */
