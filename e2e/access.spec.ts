@@ -65,3 +65,27 @@ test("signing in by choosing a person, and out again", async ({ page }) => {
   await page.goto("/desk");
   await expect(page).toHaveURL(/\/sign-in$/);
 });
+
+test("from anywhere to a document or a place by keyboard, and to nothing that is not open to whoever asks", async ({
+  page,
+  browser,
+}) => {
+  const survey = await idOf(browser, "Hull survey, spring docking");
+  const go = page.getByRole("combobox", { name: "A number, a title, a name, a place" });
+  await signIn(page, "teodora-lins");
+  await page.goto("/desk");
+  await page.keyboard.press("Control+k");
+  await go.fill("hull survey");
+  await expect(page.getByRole("option", { name: /Hull survey, spring docking/ })).toBeVisible();
+  await go.press("Enter");
+  await expect(page).toHaveURL(new RegExp(`/documents/${survey}$`));
+  await page.keyboard.press("Control+k");
+  await go.fill("calend");
+  await go.press("Enter");
+  await expect(page).toHaveURL(/\/calendars$/);
+  await signIn(page, "olavo-penha");
+  await page.goto("/desk");
+  await page.keyboard.press("Control+k");
+  await go.fill("hull survey");
+  await expect(page.getByText("Nothing that you may open has these letters.")).toBeVisible();
+});

@@ -126,7 +126,7 @@ test("the sheets of a person and the matrix while it is typed into", async ({ pa
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page, "joaquina-teles");
   await page.goto("/people/rui-tavares");
-  for (const name of ["Set an absence", "Delegate", "Change", "Roles", "Way in", "Leaves"]) {
+  for (const name of ["Set an absence", "Delegate", "Change", "Roles", "Way in", "Leaves", "Go to …"]) {
     await page.getByRole("button", { name, exact: true }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
     await seriousIn(page);

@@ -298,6 +298,7 @@ const GRANTS: Record<string, Case[]> = {
       granted: ["administrator"],
     },
   ],
+  "GET /anywhere": [{ query: "?q=rope", granted: all }],
   "POST /people/import": [{ body: () => ({}), granted: ["administrator"] }],
   "GET /people/export": [{ query: "?table=people", granted: ["controller", "administrator", "auditor"] }],
   "GET /holidays": [{ query: "?country=ZZ&year=2026", granted: ["controller", "administrator"] }],

@@ -2,7 +2,10 @@ import type { Db } from "./open";
 import { statement } from "./statement";
 
 type Noted = { count: number; open: boolean };
-const noted = new WeakMap<Db, Noted>();
+
+// One for the process and not for the module: Next keeps several copies of a module, and what one of them writes all must see.
+const slot = globalThis as typeof globalThis & { bandeiraChanges?: WeakMap<Db, Noted> };
+const noted = (slot.bandeiraChanges ??= new WeakMap<Db, Noted>());
 
 /** Notes that something was written that is read once and kept: people, policies, rates, what is sealed. */
 export function noteChange(db: Db): void {

@@ -46,10 +46,12 @@ export function openingsIn(db: Db, text: string): Opening[] {
   return tokensIn(text).flatMap((token) => (find.get(token) as Opening | undefined) ?? []);
 }
 
-/** Tokens of those whose name, id or address has a text in it, for a search of the log. */
+/** Every token of those whose name, id or address has a text in it, for a search of the log. */
 export function tokensOfTextsWith(db: Db, text: string, most: number): string[] {
   return db
-    .prepare("SELECT token FROM sealed WHERE text LIKE ? ESCAPE '\\' LIMIT ?")
+    .prepare(
+      "SELECT token FROM sealed WHERE person IN (SELECT person FROM sealed WHERE text LIKE ? ESCAPE '\\') LIMIT ?",
+    )
     .pluck()
     .all(`%${text.replace(/[\\%_]/g, "\\$&")}%`, most) as string[];
 }

@@ -1,3 +1,6 @@
+import type { ToldEvent } from "@/core/approval";
+import type { Directory } from "@/core/people";
+import { tell } from "@/core/telling";
 import type { App } from "../app";
 import { opened, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readWorld } from "../world";
@@ -20,6 +23,8 @@ export type ListedEvent = {
   actor: string;
   actorName: string;
   inNameOf: string | null;
+  /** What happened, in a sentence; empty where there is none for it. */
+  words: string;
   data: string;
   hash: string;
 };
@@ -27,8 +32,8 @@ export const EVENTS_PAGE = 40;
 /** A search looks at this many of the latest events that fit the rest: a log is read from its end. */
 const MOST_SEARCHED = 200_000;
 
-const MOST_TOKENS = 20;
-/** So much of what happened is shown in the list; it is read from more, since what is sealed takes more room. */
+const MOST_TOKENS = 24;
+/** So much of what happened is shown in the list as it stands in the log. */
 const SHOWN = 400;
 
 /** Events of the whole log, latest first, by anything they say. */
@@ -41,9 +46,13 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
     values[key] = value;
   };
   const { seal } = sealerOfLog(app.db);
-  add("stream = @stream", "stream", filter.stream && seal(filter.stream));
+  add("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)));
   add("type = @type", "type", filter.type);
-  add("actor = @actor", "actor", filter.actor && seal(filter.actor));
+  if (filter.actor?.trim()) {
+    const ids = whoIs(readWorld(app).directory, filter.actor.trim());
+    where.push("actor IN (SELECT value FROM json_each(@actors))");
+    values.actors = JSON.stringify(ids.map(seal));
+  }
   add("seq < @before", "before", filter.before);
   const { first, last } = between(app, filter);
   where.push("seq BETWEEN @first AND @last");
@@ -62,10 +71,10 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
   }
   const rows = app.db
     .prepare(
-      `SELECT seq, time, stream, type, actor, inNameOf, substr(data, 1, 2000) AS data, hash FROM event
+      `SELECT seq, time, stream, type, actor, inNameOf, data, hash FROM event
        WHERE ${where.join(" AND ")} ORDER BY seq DESC LIMIT @limit`,
     )
-    .all(values) as Omit<ListedEvent, "actorName">[];
+    .all(values) as Omit<ListedEvent, "actorName" | "words">[];
   const { directory } = readWorld(app);
   return {
     rows: rows
@@ -73,11 +82,38 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
       .map((row) => opened(app.db, row))
       .map((row) => ({
         ...row,
+        words: wordsOf(row, directory),
         data: row.data.slice(0, SHOWN),
         actorName: directory.person(row.actor)?.name ?? row.actor,
       })),
     more: rows.length > EVENTS_PAGE,
   };
+}
+
+/** A document may be asked for by its number. */
+function streamOf(asked: string): string {
+  const text = asked.trim();
+  return /^[a-z]+-\d+$/i.test(text) ? `document:${text.toLowerCase()}` : text;
+}
+
+/** Ids of those who are meant by an id or a part of a name, capitals and accents aside. */
+function whoIs(directory: Directory, asked: string): string[] {
+  if (asked === "system" || directory.person(asked)) return [asked];
+  const plain = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+  return directory.organisation.people.filter(({ name }) => plain(name).includes(plain(asked))).map(({ id }) => id);
+}
+
+function wordsOf(
+  { seq, time, stream, type, actor, data, hash }: Omit<ListedEvent, "actorName" | "words">,
+  directory: Directory,
+): string {
+  if (!stream.startsWith("document:")) return "";
+  const names = (id: string) => directory.person(id)?.name ?? (id === "system" ? "Bandeira" : id);
+  const event = { seq, at: time, actor, actorName: names(actor), hash, type, data: JSON.parse(data) as unknown };
+  const said = tell(event as ToldEvent, (level) => level.replaceAll("-", " "), names);
+  if (!said) return "";
+  const sentence = `${said.who}${said.did.startsWith(":") ? "" : " "}${said.did}`;
+  return said.comment ? `${sentence} “${said.comment}”` : sentence;
 }
 
 /** The numbers of the events of some days. Time never runs backwards in the log, so they are found by halving and not by looking at each. */

@@ -84,7 +84,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
           events={record.events}
           told={view.thread.map((event) => sayEvent(event, view, names))}
           times={record.events.map((event) => sayExactly(event.time, zone))}
-          people={record.events.map((event) => names(event.actor))}
+          people={view.thread.map((event) => names(event.actor))}
         />
         <p className="mt-3 text-sm text-soft">
           Content hash of this record (SHA-256 of its canonical JSON, RFC 8785):{" "}

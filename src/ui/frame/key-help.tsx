@@ -14,6 +14,7 @@ const KEYS: [string, string][] = [
   ["Q", "Ask somebody"],
   ["H", "Hand over"],
   ["/", "Search"],
+  ["Ctrl K", "Go anywhere: a document, a person, a policy, a place"],
   ["← →", "On the band board: move a stake to the next round amount, or the end of a pennant to the next band"],
   ["Shift + ← →", "Move a stake by one unit of the currency"],
   ["Delete", "Remove the stake"],

@@ -6,6 +6,7 @@ import { DropdownMenu } from "radix-ui";
 import { Flag } from "../primitives";
 import { send } from "../send";
 import { DemoClock } from "./demo-clock";
+import { GoAnywhere, type Place } from "./go-anywhere";
 import { KeyHelp } from "./key-help";
 
 type Visitor = { id: string; name: string; title: string };
@@ -19,7 +20,7 @@ type May = {
   isDemo: boolean;
 };
 
-export type Place = { href: string; name: string };
+export type { Place } from "./go-anywhere";
 
 export function Masthead({
   places,
@@ -42,6 +43,7 @@ export function Masthead({
           <span className="serif text-xl font-semibold">Bandeira</span>
         </Link>
         <div className="ml-auto flex items-center gap-4 md:order-3">
+          <GoAnywhere places={[...places, ...menuOf(person, may)]} />
           <DemoClock clock={clock} zone={zone} movable={may.isDemo} />
           <PersonMenu person={person} clock={clock} {...may} />
         </div>
@@ -69,34 +71,29 @@ export function Masthead({
   );
 }
 
-function PersonMenu({
-  person,
-  clock,
-  mayEnter,
-  mayBeAway,
-  mayReadSettings,
-  mayReadLedger,
-  mayReadLetters,
-  mayReadLog,
-  isDemo,
-}: { person: Visitor; clock: string } & May) {
+/** What is reached by the menu under one's own name. */
+function menuOf({ id }: Visitor, may: May): Place[] {
+  const links = [
+    { href: "/documents/new", name: "New document", when: may.mayEnter },
+    { href: `/people/${id}?set=absence`, name: "I am away", when: may.mayBeAway },
+    { href: `/people/${id}`, name: "My page", when: true },
+    { href: "/account", name: "How I sign in", when: true },
+    { href: "/calendars", name: "Calendars", when: true },
+    { href: "/back-office", name: "Back office", when: may.mayReadLedger },
+    { href: "/post-room", name: "Post room", when: may.mayReadLetters },
+    { href: "/logbook", name: "Logbook", when: may.mayReadLog },
+    { href: "/settings", name: "Settings", when: may.mayReadSettings },
+  ];
+  return links.filter(({ when }) => when).map(({ href, name }) => ({ href, name }));
+}
+
+function PersonMenu({ person, clock, ...may }: { person: Visitor; clock: string } & May) {
   const router = useRouter();
   const leave = async () => {
     await send("/api/session", {}, "DELETE");
     router.push("/sign-in");
     router.refresh();
   };
-  const links = [
-    { href: "/documents/new", name: "New document", when: mayEnter },
-    { href: `/people/${person.id}?set=absence`, name: "I am away", when: mayBeAway },
-    { href: `/people/${person.id}`, name: "My page", when: true },
-    { href: "/account", name: "How I sign in", when: true },
-    { href: "/calendars", name: "Calendars", when: true },
-    { href: "/back-office", name: "Back office", when: mayReadLedger },
-    { href: "/post-room", name: "Post room", when: mayReadLetters },
-    { href: "/logbook", name: "Logbook", when: mayReadLog },
-    { href: "/settings", name: "Settings", when: mayReadSettings },
-  ];
   const item = "block min-h-10 cursor-pointer px-4 py-2 text-ink no-underline outline-none data-highlighted:bg-mist/60";
   return (
     <DropdownMenu.Root modal={false}>
@@ -111,20 +108,18 @@ function PersonMenu({
             {person.title}
             <span className="block sm:hidden">{clock}</span>
           </div>
-          {links
-            .filter(({ when }) => when)
-            .map(({ href, name }) => (
-              <DropdownMenu.Item key={href} asChild>
-                <Link href={href} className={item}>
-                  {name}
-                </Link>
-              </DropdownMenu.Item>
-            ))}
+          {menuOf(person, may).map(({ href, name }) => (
+            <DropdownMenu.Item key={href} asChild>
+              <Link href={href} className={item}>
+                {name}
+              </Link>
+            </DropdownMenu.Item>
+          ))}
           <DropdownMenu.Item className={item} onSelect={() => window.dispatchEvent(new Event("bandeira:keys"))}>
             Keys
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void leave()}>
-            {isDemo ? "Sign out, or be somebody else" : "Sign out"}
+            {may.isDemo ? "Sign out, or be somebody else" : "Sign out"}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

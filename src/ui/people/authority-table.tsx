@@ -24,7 +24,7 @@ export function AuthorityTable({
     <div>
       {barred && (
         <p className="mb-2 rounded-sm border-l-3 border-held bg-held-wash px-3 py-2 text-held">
-          {name} {barred}, so no level can ask {name.split(" ")[0]} now, whatever stands below.
+          {name} {barred}, so no level can ask them now, whatever stands below.
         </p>
       )}
       <ul className="border-t border-rule">
@@ -47,7 +47,7 @@ export function AuthorityTable({
             </div>
             <div className="min-w-0">
               {line.asked.length === 0 ? (
-                <p className="text-soft">No policy in force asks {name.split(" ")[0]}.</p>
+                <p className="text-soft">No policy in force asks them.</p>
               ) : (
                 <ul className="flex flex-col gap-1.5">
                   {line.asked.map((asked, index) => (

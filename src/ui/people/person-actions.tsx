@@ -40,7 +40,7 @@ export function PersonActions({ person, unit, units, locations, leaving, names, 
       </Button>
       {person.leaves ? (
         <Button small disabled={busy} onClick={() => void change({ type: "come back", person: person.id })}>
-          Does not leave
+          {names ? "Comes back" : "Does not leave"}
         </Button>
       ) : (
         <Button small onClick={() => setOpen("leave")}>

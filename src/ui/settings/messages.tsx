@@ -26,6 +26,7 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
       onSave={() => run({ change: { type: "settings", settings: value } })}
     >
       <fieldset disabled={!mayWrite} className="flex flex-col gap-2">
+        <SectionTitle id="links">Links in messages</SectionTitle>
         <Tick
           label="The link in a message shows the essentials and decides without signing in"
           checked={value.withoutSignIn}
@@ -36,7 +37,7 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
             ? "Whoever holds the message can decide once, as the person it was written to, on the revision it was written about."
             : "Whoever follows the link signs in first."}
         </p>
-        <div className="w-48">
+        <div className="w-64">
           <Entry
             label="A link works for, days"
             type="number"
@@ -46,12 +47,13 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
             onChange={(days) => set({ linkDays: Number(days) })}
           />
         </div>
+        <SectionTitle id="kept">What is kept</SectionTitle>
         <Tick
           label="Opening a document or its record is noted in the log"
           checked={value.logReading}
           onChange={(logReading) => set({ logReading })}
         />
-        <div className="w-72">
+        <div className="w-64">
           <Entry
             label="Names of leavers are kept for, months"
             type="number"

@@ -68,6 +68,7 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
               </span>
               <span className="min-w-0">
                 <Stream stream={row.stream} />
+                {row.words && <span className="block">{row.words}</span>}
                 <code className="block truncate text-xs text-soft" title={row.data}>
                   {row.data}
                 </code>
@@ -114,8 +115,8 @@ function Filter({ query, types }: { query: Query; types: readonly string[] }) {
           ))}
         </select>
       </label>
-      {field("stream", "Where, as document:po-00001")}
-      {field("actor", "Who, by id")}
+      {field("stream", "Document or place")}
+      {field("actor", "Who")}
       {field("from", "From", "date")}
       {field("until", "Until", "date")}
       <button type="submit" className={buttonClass("outline", true)}>

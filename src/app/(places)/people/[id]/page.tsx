@@ -20,7 +20,8 @@ import { StandIns } from "@/ui/people/stand-ins";
 import { PersonLink, StateMark } from "@/ui/people/state";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
 
-type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ on?: string; set?: string }> };
+type Query = { on?: string; set?: string; kept?: string; clear?: string };
+type Props = { params: Promise<{ id: string }>; searchParams: Promise<Query> };
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { directory } = await visitFor("people.read");
@@ -30,7 +31,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function PersonPage({ params, searchParams }: Props) {
   const visitor = await visitFor("people.read");
   const { id } = await params;
-  const { on = "", set } = await searchParams;
+  const { on = "", set, kept, clear } = await searchParams;
   const day = /^\d{4}-\d{2}-\d{2}$/.test(on) ? on : null;
   const view = personView(visitor, id, day);
   if (!view) return <NotThen visitor={visitor} id={id} day={day} />;
@@ -39,6 +40,7 @@ export default async function PersonPage({ params, searchParams }: Props) {
   return (
     <article className="mx-auto w-full max-w-6xl py-5">
       <Heading visitor={visitor} view={view} day={day ?? today} past={past} />
+      {isPseudonym(visitor.app, id) && <Pseudonym kept={Number(kept) || 0} clear={Number(clear) || 0} />}
       <section aria-labelledby="may" className="mt-6">
         <SectionTitle id="may">
           {past ? `What ${view.row.name} could decide on ${sayDate(day)}` : `What ${view.row.name} may decide, and why`}
@@ -58,7 +60,7 @@ export default async function PersonPage({ params, searchParams }: Props) {
         </section>
         <Places view={view} />
         {!past && <Waits view={view} />}
-        {view.masked && !past && (
+        {view.masked && !past && !isPseudonym(visitor.app, id) && (
           <section aria-labelledby="private">
             <SectionTitle id="private">Private</SectionTitle>
             <PrivateDetails
@@ -77,6 +79,25 @@ export default async function PersonPage({ params, searchParams }: Props) {
         </section>
       )}
     </article>
+  );
+}
+
+/** What a pseudonym is, and, right after it was set, what it did not reach. */
+function Pseudonym({ kept, clear }: { kept: number; clear: number }) {
+  return (
+    <div className="mt-3 border-l-3 border-harbour px-3 py-0.5 text-harbour" role="status">
+      <p>
+        A pseudonym stands for somebody who has left. The log has the same events and hashes as before; who it was,
+        nobody can tell from it any more.
+      </p>
+      {kept > 0 && <p>The name itself stays, since a colleague has the same.</p>}
+      {clear > 0 && (
+        <p>
+          {clear} {clear === 1 ? "event" : "events"} of a time before names were sealed {clear === 1 ? "says" : "say"}{" "}
+          it in clear and cannot be changed.
+        </p>
+      )}
+    </div>
   );
 }
 
