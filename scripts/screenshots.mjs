@@ -53,7 +53,20 @@ const VIEWS = [
   ["rules", "benedita-corvo", "/settings/rules", wide],
   ["record", "tome-cardigos", "/documents?q=Tail-shaft+overhaul", wide, openRecord],
   ["register", "tome-cardigos", "/register", wide],
-  ["control-report", "tome-cardigos", "/register/report", wide],
+  [
+    "control-report",
+    "tome-cardigos",
+    "/register/report",
+    wide,
+    // Charts are drawn a moment after the page is there.
+    (page) =>
+      page.waitForFunction(() => {
+        const drawn = (canvas) =>
+          canvas.getContext("2d").getImageData(0, 0, canvas.width, canvas.height).data.some(Boolean);
+        const all = [...document.querySelectorAll("canvas")];
+        return all.length > 0 && all.every(drawn);
+      }),
+  ],
   [
     "logbook",
     "tome-cardigos",

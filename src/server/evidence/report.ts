@@ -1,5 +1,6 @@
 import { coverage } from "@/core/people";
 import { convert } from "@/core/money";
+import { sayDate } from "@/core/words";
 import type { Role } from "@/core/people";
 import { eventsBetween } from "../logbook/events";
 import type { App } from "../app";
@@ -103,14 +104,14 @@ class Exceptions {
   private add(what: string, document: string, words: string): void {
     const one = this.found.get(what) ?? { what, count: 0, examples: [] };
     one.count += 1;
-    if (one.examples.length < MOST_EXAMPLES) one.examples.push({ document, words });
+    if (one.examples.length < MOST_EXAMPLES) one.examples.push({ document, words: words.replace(/\.$/, "") });
     this.found.set(what, one);
   }
 
   look(row: Row, document: string, limits: Judge): void {
     switch (row.type) {
       case "level lapsed":
-        return this.add("Approved by lapse of time: nobody approved", document, row.time.slice(0, 10));
+        return this.add("Approved by lapse of time: nobody approved", document, sayDate(row.time.slice(0, 10)));
       case "rerouted":
         return this.add("Routed again", document, (JSON.parse(row.data) as { reason: string }).reason);
       case "hold released": {
@@ -140,7 +141,7 @@ class Exceptions {
   private approval(row: Row, document: string, limits: Judge): void {
     const data = JSON.parse(row.data) as { by: string; together?: { count: number }; via?: string };
     if (data.together) this.add("Decided with others at once", document, `one of ${data.together.count}`);
-    if (data.via === "mail") this.add("Decided through the link of a mail", document, row.time.slice(0, 10));
+    if (data.via === "mail") this.add("Decided through the link of a mail", document, sayDate(row.time.slice(0, 10)));
     const over = limits(row, document, data.by);
     if (over) this.add("Approved by somebody whose own limit does not cover it", document, over);
   }
