@@ -14,6 +14,7 @@ import { RegisterQuerySchema, changeView, filterOf, viewsOf } from "../documents
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { findEvents } from "../logbook/events";
+import { changePeople } from "../people/commands";
 import { readWorld } from "../world";
 import { controlReport } from "./report";
 import { reportPdf } from "./report-pdf";
@@ -191,8 +192,41 @@ describe("the control report", () => {
         "SELECT COUNT(*) FROM event WHERE type = 'hold released' AND data ->> 'how' = 'person' AND time LIKE '2025-%'",
       ),
     );
-    expect(report.roles.find((one) => one.role === "auditor")!.people).toContain("Tomé Cardigos");
     const pdf = await reportPdf(report, readWorld(app).directory);
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
+  });
+
+  it("says who held which role when, by the changes up to the end of its period and no later", () => {
+    const held = (from: string, until: string) =>
+      controlReport(app, { from, until })
+        .roles.filter((one) => one.role === "administrator" || one.role === "auditor")
+        .map((one) => `${one.role} ${one.person} ${one.from} ${one.until ?? "-"}`);
+    const before = ["administrator Joaquina Teles 2024-07-01 -", "auditor Tomé Cardigos 2024-07-01 -"];
+    expect(held("2025-01-01", "2025-12-02")).toEqual(before);
+    expect(held("2025-01-01", "2025-12-03")).toEqual(["administrator Ivo Sampaio 2025-12-03 -", ...before]);
+    const clerk = {
+      type: "give roles" as const,
+      person: "ivo-sampaio",
+      roles: ["requester" as const, "clerk" as const],
+      reason: "",
+    };
+    value(changePeople(app, who("joaquina-teles"), clerk, newCommandId()));
+    expect(held("2026-01-01", "2026-12-31")).toEqual(["administrator Ivo Sampaio 2025-12-03 2026-03-10", ...before]);
+    expect(held("2026-04-01", "2026-12-31")).toEqual(before);
+  });
+
+  it("says each change of a policy, a limit or a person, what it was before, and who made it", () => {
+    const { changes } = controlReport(app, { from: "2025-11-01", until: "2026-01-31" });
+    const said = (about: string) =>
+      changes.filter((one) => one.about === about).map((one) => `${one.what} | ${one.by}`);
+    expect(said("limits")).toContain(
+      "The limit of Rui Tavares for orders: Limit: up to 25,000.00 EUR → up to 30,000.00 EUR, from 1 Jan 2026 on | Joaquina Teles",
+    );
+    expect(said("policies")).toContain("Purchase orders, version 2: counts from 1 Jan 2026 | Rosalind Amado");
+    expect(said("people")).toContain(
+      "Ivo Sampaio: Roles: requester, approver → requester, approver, administrator; Roles kept together: administrator and approver: Stands in for the administrator, agreed with the auditor on 1 Dec 2025 | Joaquina Teles",
+    );
+    const founded = controlReport(app, { from: "2024-07-01", until: "2024-07-01" }).changes;
+    expect(founded.some((one) => /^Organisation founded: \d+ entries$/.test(one.what))).toBe(true);
   });
 });

@@ -1,10 +1,12 @@
 import type { Content } from "pdfmake/interfaces";
+import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
 import { canonical, sha256Hex } from "@/core/records";
 import { sayDate } from "@/core/words";
 import type { Directory } from "@/core/people";
 import { RULE, printed } from "../pdf";
 import type { ControlReport } from "./report";
+import { CHANGE_KINDS } from "./report-changes";
 
 /** The control report to be printed and kept, with the hash of its figures on every page. */
 export function reportPdf(report: ControlReport, { organisation }: Directory): Promise<Buffer> {
@@ -43,17 +45,21 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
         ]),
         [140, 50, "*"],
       ),
-      { text: "Changes of policies, people, limits and rules", style: "section" },
+      ...CHANGE_KINDS.flatMap(([about, title]): Content[] => [
+        { text: title, style: "section" },
+        table(
+          ["When", "What", "By"],
+          report.changes
+            .filter((one) => one.about === about)
+            .map((one) => [sayDate(dayIn(one.at, organisation.timeZone)), one.what, one.by]),
+          [60, "*", 90],
+        ),
+      ]),
+      { text: "Who held which role", style: "section" },
       table(
-        ["What", "How often"],
-        report.changes.map((one) => [one.what, String(one.count)]),
-        ["*", 60],
-      ),
-      { text: "Who holds which role", style: "section" },
-      table(
-        ["Role", "People"],
-        report.roles.map((one) => [one.role, one.people.join(", ") || "nobody"]),
-        [80, "*"],
+        ["Role", "Who", "From", "Until"],
+        report.roles.map((one) => [one.role, one.person, sayDate(one.from), one.until ? sayDate(one.until) : ""]),
+        [80, "*", 70, 70],
       ),
     ],
   });

@@ -2,6 +2,7 @@ import { coverage } from "@/core/people";
 import { convert } from "@/core/money";
 import { sayDate } from "@/core/words";
 import type { Role } from "@/core/people";
+import { ChangeTeller, tenuresIn, type ControlChange, type Tenure } from "./report-changes";
 import { eventsBetween } from "../logbook/events";
 import type { App } from "../app";
 import { directoryAt, ratesFor, readWorld } from "../world";
@@ -25,29 +26,32 @@ export type ControlReport = {
   inTime: { inTime: number; late: number };
   months: { month: string; approvals: number; documents: number }[];
   exceptions: Exception[];
-  changes: { what: string; count: number }[];
-  roles: { role: Role; people: string[] }[];
+  /** Changes of policies, limits, people and rules, oldest first, each with what it was before. */
+  changes: ControlChange[];
+  /** Who held which role, and over which days. */
+  roles: Tenure[];
 };
 
 type Row = { seq: number; time: string; stream: string; type: string; actor: string; data: string };
 
 const MOST_EXAMPLES = 12;
+/** Roles by which the rules themselves, the people and the record are kept. */
+const REPORTED: readonly Role[] = ["controller", "reviewer", "administrator", "auditor", "clerk"];
 
 /** What controls did in a period, and where they did not: everything in it is counted from the log and the register of that time. */
 export function controlReport(app: App, period: Period): ControlReport {
-  const world = readWorld(app);
   const rows = eventsBetween(app, period);
   const exceptions = new Exceptions();
   const due = new Map<string, string>();
   const months = new Map<string, { approvals: number; documents: number }>();
-  const changes = new Map<string, number>();
+  const changes: ControlChange[] = [];
+  const teller = new ChangeTeller(app);
   const inTime = { inTime: 0, late: 0 };
   const limits = limitJudge(app);
   for (const row of rows) {
     const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
     if (!document) {
-      if (/^(organisation|policy|rules|messages)/.test(row.stream))
-        changes.set(row.type, (changes.get(row.type) ?? 0) + 1);
+      changes.push(...teller.tell(row));
       continue;
     }
     const month = months.get(row.time.slice(0, 7)) ?? { approvals: 0, documents: 0 };
@@ -73,13 +77,8 @@ export function controlReport(app: App, period: Period): ControlReport {
     inTime,
     months: [...months].map(([month, one]) => ({ month, ...one })).toSorted((a, b) => (a.month < b.month ? -1 : 1)),
     exceptions: exceptions.all(),
-    changes: [...changes].map(([what, count]) => ({ what, count })).toSorted((a, b) => b.count - a.count),
-    roles: (["controller", "reviewer", "administrator", "auditor", "clerk"] as const).map((role) => ({
-      role,
-      people: world.directory.organisation.people
-        .filter((one) => one.roles.includes(role) && !one.activeUntil)
-        .map((one) => one.name),
-    })),
+    changes,
+    roles: tenuresIn(app, period, REPORTED),
   };
 }
 

@@ -1,7 +1,10 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
+import { sayDate } from "@/core/words";
 import { controlReport } from "@/server/evidence/report";
+import { CHANGE_KINDS, type ControlChange } from "@/server/evidence/report-changes";
 import { visitFor } from "@/server/http/page";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { capital, sayNumber } from "@/ui/format";
@@ -14,7 +17,7 @@ export const metadata: Metadata = { title: "Control report" };
 const isDay = (text: string | undefined): text is string => /^\d{4}-\d\d-\d\d$/.test(text ?? "");
 
 export default async function Report({ searchParams }: { searchParams: Promise<{ from?: string; until?: string }> }) {
-  const { app, now } = await visitFor("report.read");
+  const { app, now, zone } = await visitFor("report.read");
   const query = await searchParams;
   const until = isDay(query.until) ? query.until : now.slice(0, 10);
   const from = isDay(query.from) ? query.from : `${Number(now.slice(0, 4)) - 1}${now.slice(4, 10)}`;
@@ -110,32 +113,66 @@ export default async function Report({ searchParams }: { searchParams: Promise<{
           </table>
         </div>
       </section>
-      <div className="mt-6 grid gap-x-10 gap-y-6 md:grid-cols-2">
-        <section aria-labelledby="changes">
-          <SectionTitle id="changes">Changes of policies, people, limits and rules</SectionTitle>
-          <ul>
-            {report.changes.map((one) => (
-              <li key={one.what} className="flex justify-between border-b border-rule/70 py-1 text-sm">
-                <Link href={`/logbook?type=${encodeURIComponent(one.what)}&from=${from}&until=${until}`}>
-                  {capital(one.what)}
-                </Link>
-                <span className="tabular-nums">{sayNumber(one.count)}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-        <section aria-labelledby="roles">
-          <SectionTitle id="roles">Who holds which role now</SectionTitle>
-          <dl className="grid grid-cols-[8rem_1fr] gap-y-1 text-sm">
-            {report.roles.map((one) => (
-              <div key={one.role} className="contents">
-                <dt className="text-soft">{capital(one.role)}</dt>
-                <dd>{one.people.join(", ") || "nobody"}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-      </div>
+      {CHANGE_KINDS.map(([about, title]) => (
+        <Changes key={about} title={title} zone={zone} changes={report.changes.filter((one) => one.about === about)} />
+      ))}
+      <section aria-labelledby="roles" className="mt-6">
+        <SectionTitle id="roles">Who held which role</SectionTitle>
+        <ul className="columns-1 gap-x-10 border-t border-rule md:columns-2">
+          {report.roles.map((one) => (
+            <li
+              key={`${one.role} ${one.person} ${one.from}`}
+              className="flex break-inside-avoid gap-4 border-b border-rule/70 py-1 text-sm"
+            >
+              <span className="w-28 shrink-0 text-soft">{capital(one.role)}</span>
+              <span className="flex-1">{one.person}</span>
+              <span className="text-soft">
+                {sayDate(one.from)} {one.until ? `to ${sayDate(one.until)}` : "to this day"}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
     </div>
+  );
+}
+
+const SHOWN = 12;
+
+/** Changes of one kind, oldest first; those beyond the first dozen are unfolded. */
+function Changes({ title, changes, zone }: { title: string; changes: readonly ControlChange[]; zone: string }) {
+  const id = title.toLowerCase().replaceAll(" ", "-");
+  const list = (some: readonly ControlChange[]) => (
+    <ul>
+      {some.map((one, index) => (
+        <li
+          key={`${one.at} ${index}`}
+          className="grid gap-x-4 border-b border-rule/70 py-1 text-sm md:grid-cols-[7rem_1fr_11rem]"
+        >
+          <span className="text-soft">{sayDate(dayIn(one.at, zone))}</span>
+          <span>{one.what}</span>
+          <span className="text-soft">{one.by}</span>
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <section aria-labelledby={id} className="mt-6">
+      <SectionTitle id={id}>
+        {title}, {sayNumber(changes.length)}
+      </SectionTitle>
+      <div className="border-t border-rule">
+        {changes.length === 0 && <p className="py-1 text-sm text-soft">None in this period.</p>}
+        {list(changes.slice(0, SHOWN))}
+        {changes.length > SHOWN && (
+          <details>
+            <summary className="min-h-9 cursor-pointer py-1.5 text-sm text-harbour">
+              {sayNumber(changes.length - SHOWN)} more
+            </summary>
+            {list(changes.slice(SHOWN))}
+          </details>
+        )}
+      </div>
+    </section>
   );
 }
