@@ -32,7 +32,7 @@ export async function pageOf(browser: Browser, person: string): Promise<Page> {
 /** The id of a document of the demo by its title, as the auditor finds it, who reads everything. */
 export async function idOf(browser: Browser, title: string): Promise<string> {
   const page = await pageOf(browser, "tome-cardigos");
-  const found = await (await page.request.get(`/documents?q=${encodeURIComponent(title)}`)).text();
+  const found = await (await page.request.get(`/documents?q=${encodeURIComponent(`"${title}"`)}`)).text();
   await page.context().close();
   const id = /href="\/documents\/([a-z]{2}-\d+)"/.exec(found)?.[1];
   if (!id) throw new Error(`No document is called “${title}”`);

@@ -7,6 +7,7 @@ import type { Money } from "@/core/money";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
+import { wordsOf } from "./words";
 
 /** Tables that are made of the events of documents. */
 export const DOCUMENT_TABLES = [
@@ -104,7 +105,7 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
       db,
       "INSERT INTO document_number (type, last) VALUES (?, ?) ON CONFLICT (type) DO UPDATE SET last = max(last, excluded.last)",
     ).run(type, Number(state.number.split("-").at(-1)) || 0);
-  writeWords(db, state, before, `${state.number}\n${headline.title}\n${headline.party}`);
+  writeWords(db, state, before);
   writeOfType(db, state, before);
   writeParts(db, state, before);
 }
@@ -147,19 +148,12 @@ function summaryOf({ document, levels, around = {}, route }: DocumentState): Sum
   };
 }
 
-function writeWords(db: Db, state: DocumentState, before: DocumentState | null, words: string): void {
-  if (before && sameHeadline(before, state)) return;
+function writeWords(db: Db, state: DocumentState, before: DocumentState | null): void {
+  const words = wordsOf(state);
+  if (before && wordsOf(before) === words) return;
   const row = statement(db, "SELECT row FROM document_state WHERE id = ?").pluck().get(state.id) as number;
   if (before) statement(db, "DELETE FROM document_text WHERE rowid = ?").run(row);
   statement(db, "INSERT INTO document_text (rowid, words) VALUES (?, ?)").run(row, words);
-}
-
-function sameHeadline(one: DocumentState, other: DocumentState): boolean {
-  const say = (state: DocumentState) => {
-    const { title, party } = documentType(state.document.documentType).headline(acceptedOf(state));
-    return `${title}\n${party}`;
-  };
-  return say(one) === say(other);
 }
 
 /** Whether a document counts among those that others are compared with. */

@@ -197,7 +197,10 @@ function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions 
   return { where, values };
 }
 
-/** Three letters and more are looked up wherever they stand in number, title or party; fewer only at the beginning of a number. */
+/**
+ * Words of three letters and more are looked up wherever they stand in what `wordsOf` says of a document, all of them in any order, those in quotation marks
+ * together; with a shorter one among them the text as it is; fewer letters only at the beginning of a number.
+ */
 function searchFor(text: string, where: string[]): Record<string, string> {
   if ([...text].length < 3) {
     where.push("d.number LIKE @text ESCAPE '\\'");
@@ -206,7 +209,9 @@ function searchFor(text: string, where: string[]): Record<string, string> {
   where.push(
     `d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
   );
-  return { text: `"${text.replaceAll('"', '""')}"` };
+  const words = [...text.matchAll(/"([^"]+)"|\S+/g)].map(([word, quoted]) => quoted ?? word);
+  const parts = words.every((word) => [...word].length >= 3) ? words : [text];
+  return { text: parts.map((part) => `"${part.replaceAll('"', '""')}"`).join(" ") };
 }
 
 /** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */

@@ -56,6 +56,28 @@ describe("the register", () => {
     expect(totalsOf(app, auditor, filter(query))).toMatchObject([{ currency: "EUR", count: counted }]);
     expect(listDocuments(app, auditor, filter({ ...query, party: "Nobody" })).total).toBe(0);
   });
+  it("finds by words of notes, lines and comments as well, all of them in any order, and what is no word as it stands", () => {
+    const titles = (text: string) => listDocuments(app, auditor, { text }).rows.map(({ title }) => title);
+    // What Rui Tavares said as he approved it, a line of it, what Noor Halvorsrud noted.
+    for (const text of [
+      "Cheaper of two offers",
+      "yard offers cheaper",
+      "thickness",
+      "scaffolding survey",
+      "free from the 7th",
+      '"of two offers" survey',
+    ])
+      expect([text, titles(text)]).toEqual([text, ["Hull survey, spring docking"]]);
+    for (const text of [
+      "offers scaffolding nothing-like-it",
+      '"',
+      "a OR b",
+      "NEAR(survey hull)",
+      "words : survey",
+      '"offers two"',
+    ])
+      expect([text, titles(text)]).toEqual([text, []]);
+  });
   it("goes out as CSV that a spreadsheet takes for no formula, and amounts as numbers", () => {
     const rows = parse(whole("csv", { state: "any" }), { columns: true }) as Record<string, string>[];
     expect(rows.length).toBe(ask("SELECT COUNT(*) FROM document"));

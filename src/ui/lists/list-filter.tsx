@@ -18,7 +18,7 @@ export function ListFilter({
   return (
     <form className="no-print flex flex-wrap items-end gap-3 py-4" role="search">
       <label className="w-full sm:w-72">
-        <span className="block text-sm text-soft">Number, title or party</span>
+        <span className="block text-sm text-soft">Any words in it</span>
         <input type="search" name="q" defaultValue={filter.q} className="field" />
       </label>
       <label>

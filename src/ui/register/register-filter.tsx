@@ -52,7 +52,7 @@ export function RegisterFilter({
   return (
     <form className="no-print py-3" role="search">
       <div className="flex flex-wrap items-end gap-3">
-        {input("q", "Number, title or party", "w-full sm:w-64")}
+        {input("q", "Any words in it", "w-full sm:w-64")}
         {select("type", "Kind", types, "any")}
         {select(
           "state",

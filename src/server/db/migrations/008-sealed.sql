@@ -11,3 +11,6 @@ CREATE TABLE sealed (
 CREATE UNIQUE INDEX sealed_by_text ON sealed (text, kind);
 CREATE INDEX sealed_by_change ON sealed (changed);
 CREATE INDEX sealed_by_person ON sealed (person);
+
+-- Documents are found by their notes, lines and comments too: what is searched is made again from the log.
+INSERT OR REPLACE INTO setting (key, value) SELECT 'rebuild', '1' WHERE EXISTS (SELECT 1 FROM event);
