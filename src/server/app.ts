@@ -1,5 +1,6 @@
 import { demoClock, systemClock, type Clock } from "./clock";
 import { openDatabase, type Db } from "./db/open";
+import { sweep } from "./db/sweep";
 import { lastSeq } from "./log/log";
 import { startWork } from "./ledger/work";
 import { rebuild } from "./log/rebuild";
@@ -43,5 +44,6 @@ function bringUpToDate(db: Db): void {
   const asked = db.prepare("SELECT 1 FROM setting WHERE key = 'rebuild'").get();
   if ((people === 0 || asked) && lastSeq(db) > 0) rebuild(db);
   sealThoseKnown(db);
+  sweep(db);
   db.prepare("DELETE FROM setting WHERE key = 'rebuild'").run();
 }

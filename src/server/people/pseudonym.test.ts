@@ -8,6 +8,7 @@ import { approve, submit } from "../../../demo/test-books";
 import type { App } from "../app";
 import { handClock } from "../clock";
 import { databaseFile, openDatabase } from "../db/open";
+import { sweep } from "../db/sweep";
 import { viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
 import { evidenceOf } from "../evidence/files";
@@ -115,6 +116,22 @@ describe("a pseudonym", () => {
     rebuild(db);
     expect(dumpProjections(db)).toEqual(projections);
   }, 60_000);
+
+  it("is swept from the file when the server starts next, where somebody was reading the database", () => {
+    const { app } = left();
+    app.clock.set("2028-04-01T09:00:00.000Z");
+    app.db.pragma("busy_timeout = 50");
+    const other = openDatabase(app.folder);
+    const reading = other.prepare("SELECT * FROM event").iterate();
+    reading.next();
+    expect(value(replace(app)).id).toMatch(/^former-/);
+    expect(inFile(app.folder, "Rui Tavares")).toBe(true);
+    expect(sweep(app.db)).toBe(false);
+    reading.return?.();
+    other.close();
+    expect(sweep(app.db)).toBe(true);
+    expect(inFile(app.folder, "Rui Tavares")).toBe(false);
+  });
 
   it("leaves a name that a colleague has as well, and says so", () => {
     const { app } = left();

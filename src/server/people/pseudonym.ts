@@ -6,6 +6,7 @@ import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
+import { askToSweep, sweep } from "../db/sweep";
 import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { sealedRows, sealerOfLog, setPseudonyms, type SealedRow } from "../log/sealed";
@@ -93,6 +94,7 @@ export function replaceByPseudonym(
       const pseudonyms = pseudonymsFor(rows.filter(({ text }) => !taken.has(text)));
       const inClear = eventsInClear(app.db, rows);
       deleteSecrets(app.db, id);
+      askToSweep(app.db);
       setPseudonyms(app.db, pseudonyms);
       replaceInTables(app.db, rows, (text) => sealerOfLog(app.db).open(seal(text)));
       const kept = rows.filter(({ kind, text }) => kind === "name" && taken.has(text)).map(({ text }) => text);
@@ -172,11 +174,4 @@ function replaceInColumn(
     const changed = /^[{[]/.test(text) ? JSON.stringify(withTexts(JSON.parse(text), change)) : change(text);
     if (changed !== text) update.run(changed, own);
   }
-}
-
-/** What is deleted is gone from the file as well, and from the journal beside it. */
-function sweep(db: Db): void {
-  db.exec("INSERT INTO document_text (document_text) VALUES ('optimize')");
-  db.exec("VACUUM");
-  db.pragma("wal_checkpoint(TRUNCATE)");
 }
