@@ -8,6 +8,11 @@ export type Names = (person: string) => string;
 
 export type Said = { who: string; did: string; comment?: string; weight: "said" | "quiet" | "held" };
 
+/** Who and what they did as one sentence; what goes on the word before it, by a colon or a space of its own, is not set apart again. */
+export function sentenceOf({ who, did }: Pick<Said, "who" | "did">): string {
+  return `${who}${/^[:\s]/.test(did) ? "" : " "}${did}`;
+}
+
 /** What an event reads like in the thread; null for steps that the route strip shows already. */
 export function tell(event: ToldEvent, levelName: (id: string) => string, names: Names): Said | null {
   const who = event.actorName;

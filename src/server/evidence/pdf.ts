@@ -4,7 +4,7 @@ import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayCandidate } from "@/core/people";
-import { sayHow, tell } from "@/core/telling";
+import { sayHow, sentenceOf, tell } from "@/core/telling";
 import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import type { DocumentRecord } from "../documents/queries";
@@ -57,14 +57,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
   ];
   const lines = view.thread.flatMap((event) => {
     const said = tell(event, levelName, names);
-    return said
-      ? [
-          [
-            moment(event.at),
-            `${said.who}${/^[: ]/.test(said.did) ? "" : " "}${said.did}${said.comment ? ` “${said.comment}”` : ""}`,
-          ] as Row,
-        ]
-      : [];
+    return said ? [[moment(event.at), `${sentenceOf(said)}${said.comment ? ` “${said.comment}”` : ""}`] as Row] : [];
   });
   return printed(`Record of ${state.number}. SHA-256 ${record.contentHash}`, {
     info: { title: `Record of ${state.number}`, author: directory.organisation.name },

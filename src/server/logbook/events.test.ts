@@ -1,8 +1,13 @@
 // Events of the log are found by anything: who by a part of a name, a document by its number, a word, a day; and read as a sentence where there is one.
 import { describe, expect, it } from "vitest";
-import { testApp, testOrder, value } from "../../../demo/test-app";
+import { generateDemo } from "../../../demo/generate";
+import { temporaryFolder, testApp, testOrder, value } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
+import { DEMO_START, type App } from "../app";
+import { handClock } from "../clock";
+import { openDatabase } from "../db/open";
 import { lastSeq } from "../log/log";
+import { readWorld } from "../world";
 import { EVENTS_PAGE, findEvents } from "./events";
 
 function decided() {
@@ -65,5 +70,29 @@ describe("events are found", () => {
     expect(words).toContain("Noor Halvorsrud submitted it.");
     expect(words.some((one) => /Marta Quelhas .*“Not this year”/.test(one))).toBe(true);
     for (const row of find({})) expect(`${row.stream} ${row.actor} ${row.data} ${row.words}`).not.toContain("sealed:");
+  });
+});
+
+describe("the demo's events", () => {
+  it("read as sentences that say names and amounts, and never an identifier, an empty place or what a program says", () => {
+    const db = openDatabase(temporaryFolder());
+    generateDemo(db, { orders: 30 });
+    const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
+    const { people } = readWorld(app).directory.organisation;
+    const told = new Map<string, number>();
+    for (let before: number | undefined, more = true; more;) {
+      const page = findEvents(app, { before });
+      for (const { type, words, seq } of page.rows) {
+        if (!words) continue;
+        told.set(type, (told.get(type) ?? 0) + 1);
+        expect([seq, words]).toEqual([seq, expect.stringMatching(/^\p{Lu}.*[.”?!]$/su)]);
+        expect([seq, words]).toEqual([seq, expect.not.stringMatching(/undefined|null|NaN|\[object|sealed:|  |\.\./)]);
+        const named = people.find(({ id }) => words.replaceAll(`${id}@`, "").includes(id));
+        expect([seq, words, named?.id]).toEqual([seq, words, undefined]);
+      }
+      ({ more } = page);
+      before = page.rows.at(-1)?.seq;
+    }
+    expect(told.size).toBeGreaterThan(10);
   });
 });

@@ -1,6 +1,6 @@
 import type { ToldEvent } from "@/core/approval";
 import type { Directory } from "@/core/people";
-import { tell } from "@/core/telling";
+import { sentenceOf, tell } from "@/core/telling";
 import type { App } from "../app";
 import { opened, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readWorld } from "../world";
@@ -112,7 +112,7 @@ function wordsOf(
   const event = { seq, at: time, actor, actorName: names(actor), hash, type, data: JSON.parse(data) as unknown };
   const said = tell(event as ToldEvent, (level) => level.replaceAll("-", " "), names);
   if (!said) return "";
-  const sentence = `${said.who}${said.did.startsWith(":") ? "" : " "}${said.did}`;
+  const sentence = sentenceOf(said);
   return said.comment ? `${sentence} “${said.comment}”` : sentence;
 }
 

@@ -133,6 +133,34 @@ describe("a pseudonym", () => {
     expect(inFile(app.folder, "Rui Tavares")).toBe(false);
   });
 
+  it("takes every name somebody has had, whatever signs are in it, out of texts and JSON, and keeps one pseudonym for each", () => {
+    const app = testApp();
+    const admin = person(app, "joaquina-teles");
+    const names = ['Rui "Ruca" Tavares', "Rui O\\Tavares {x}", "Ruí Távares-Łoś"];
+    const orders = names.map((name) => {
+      value(changePeople(app, admin, { type: "change person", person: LEAVER, name, from: null }, newCommandId()));
+      const { id } = submit(app, testOrder(60_000, { note: `As ${name} knows`, title: `For ${name}` }));
+      approve(app, LEAVER, id);
+      return id;
+    });
+    const handing = { successor: null, reportsTo: "marta-quelhas", ownedBy: "marta-quelhas", standIn: null };
+    const leave = { type: "leave", person: LEAVER, lastDay: "2026-03-31", heads: { engineering: null }, positions: {} };
+    value(changePeople(app, admin, { ...leave, ...handing } as never, newCommandId()));
+    app.clock.set("2028-04-01T09:00:00.000Z");
+    const { id } = value(replace(app));
+    for (const name of [...names, "Rui Tavares", LEAVER])
+      for (const text of [name, JSON.stringify(name).slice(1, -1)])
+        expect([text, inFile(app.folder, text)]).toEqual([text, false]);
+    const auditor = person(app, "tome-cardigos");
+    const titles = orders.map((order) => value(viewDocument(app, auditor, order)).state.document.title);
+    const mark = id.slice("former-".length);
+    expect(titles).toEqual([2, 3, 4].map((n) => `For Former colleague ${mark}-${n}`));
+    const projections = dumpProjections(app.db);
+    rebuild(app.db);
+    expect(dumpProjections(app.db)).toEqual(projections);
+    expect(verifyChain(allEvents(app.db), nativeHash).problem).toBeNull();
+  });
+
   it("leaves a name that a colleague has as well, and says so", () => {
     const { app } = left();
     const admin = person(app, "joaquina-teles");

@@ -5,7 +5,7 @@ import { lookingFrom } from "@/core/routing";
 import { sayCandidate, type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
-import { sayHow, tell } from "@/core/telling";
+import { sayHow, sentenceOf, tell } from "@/core/telling";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { Papers } from "./facts";
@@ -114,7 +114,7 @@ function sayEvent(
   const said = tell(event, levelName, names);
   if (!said) return capital(event.type);
   const comment = said.comment ? ` “${said.comment}”` : "";
-  return `${said.who === event.actorName ? capital(said.did) : said.who + said.did}${comment}`;
+  return `${said.who === event.actorName ? capital(said.did) : sentenceOf(said)}${comment}`;
 }
 
 function Rule({ view, directory }: { view: DocumentView; directory: Directory }) {
