@@ -217,6 +217,8 @@ test("a document is tried, entered and picked: section, band, levels, people and
   await trial.getByLabel("Or one that exists").fill(survey);
   await trial.getByRole("button", { name: "Take it" }).click();
   await expect(trial).toContainText(`Shown is ${survey}`);
+  await expect(trial).toContainText("Rui Tavares");
+  await expect(trial).toContainText("Technical committee");
 });
 
 test("the boundary list is kept with a version and run again on a draft; files come out and go in", async ({

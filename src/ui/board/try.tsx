@@ -5,6 +5,7 @@ import { documentType, typeWords, type AnyDocument, type Around } from "@/core/d
 import { formatMoney, parseMoney } from "@/core/money";
 import { sayCandidate } from "@/core/people";
 import type { Policy } from "@/core/policy";
+import { sealerOf, withTexts, type SealedText } from "@/core/records";
 import { route, type Route } from "@/core/routing";
 import { Choice, Entry } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
@@ -30,11 +31,16 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   const pick = async () => {
     const response = await fetch(`/api/documents/${encodeURIComponent(number.trim().toLowerCase())}/record`);
     if (!response.ok) return setProblem(`There is no document ${number}, or you may not read it.`);
-    const record = (await response.json()) as { state: { document: AnyDocument; around?: Around } };
-    if (record.state.document.documentType !== policy.documentType)
+    // A record has tokens for those it names, and says beside them who is meant.
+    const record = (await response.json()) as {
+      state: { document: AnyDocument; around?: Around };
+      people: SealedText[];
+    };
+    const state = withTexts(record.state, sealerOf(record.people).open) as typeof record.state;
+    if (state.document.documentType !== policy.documentType)
       return setProblem(`${number} is of another type than this policy.`);
     setProblem("");
-    setPicked({ number: number.trim().toUpperCase(), ...record.state });
+    setPicked({ number: number.trim().toUpperCase(), ...state });
   };
   const set = (patch: Partial<Typed>) => {
     setPicked(null);
@@ -65,6 +71,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
         <PersonPicker label="Asked for by" value={typed.requester} onChange={(requester) => set({ requester })} />
         {categories.length > 0 && (
           <Choice label="Category" value={typed.category} onChange={(category) => set({ category })}>
+            <option value="">none of those that sections ask for</option>
             {categories.map(([key, label]) => (
               <option key={key} value={key}>
                 {label}
