@@ -67,7 +67,6 @@ function Field({ places, onGone }: { places: readonly Place[]; onGone(): void })
         aria-controls={`${id}-list`}
         aria-activedescendant={goals[at] ? `${id}-${at}` : undefined}
         autoComplete="off"
-        autoFocus
         className="field"
         value={text}
         onChange={(event) => {
