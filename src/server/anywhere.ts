@@ -1,10 +1,11 @@
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
+import { plain } from "@/core/words";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { listDocuments } from "./documents/queries";
 import { findAccounts } from "./ledger/accounts";
-import { findPeople, plain } from "./people/queries";
+import { findPeople } from "./people/queries";
 import { policyNames } from "./policies/drafts";
 
 /** Somewhere one can go: what it is called, what kind of thing it is, and what tells it from others of the name. */

@@ -60,6 +60,4 @@ export function sayShort(major: number): string {
   return String(Math.round(major));
 }
 
-export function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}
+export { capital } from "@/core/words";

@@ -292,11 +292,7 @@ const GRANTS: Record<string, Case[]> = {
     { ...somebody, body: () => ({ type: "change", field: "bankAccount", value: "" }), granted: ["administrator"] },
   ],
   "POST /people/[id]/pseudonym": [
-    {
-      ...somebody,
-      body: () => ({ command: newCommandId(), reason: "The time is over" }),
-      granted: ["administrator"],
-    },
+    { ...somebody, body: () => ({ command: command(), reason: "Time is over" }), granted: ["administrator"] },
   ],
   "GET /anywhere": [{ query: "?q=rope", granted: all }],
   "POST /people/import": [{ body: () => ({}), granted: ["administrator"] }],

@@ -1,6 +1,7 @@
 import { canonical, sha256Hex } from "../records";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
+import { plain } from "../words";
 import { no } from "./chain";
 import type { DecideContext, DocumentState, Signature } from "./types";
 
@@ -28,7 +29,7 @@ export function whyNotSigned(
   if (!signature)
     return no("signature required", `${rule.name} signs: type your name and prove that it is you`, "signature");
   const name = context.routing.directory.person(context.actor)?.name ?? context.actor;
-  if (plain(signature.name) !== plain(name))
+  if (asTyped(signature.name) !== asTyped(name))
     return no("signature", `Type your name as it is known here: ${name}`, "signature.name");
   if (signature.documentHash !== revisionHash(state, context.seal))
     return no("other revision", "The document is another than the one that was shown; look at it again", "signature");
@@ -36,6 +37,6 @@ export function whyNotSigned(
 }
 
 /** Names are compared without accents and capitals: a phone's keyboard has not every letter at hand. */
-function plain(name: string): string {
-  return name.normalize("NFKD").replace(/\p{M}/gu, "").replace(/\s+/g, " ").trim().toLocaleLowerCase("en");
+function asTyped(name: string): string {
+  return plain(name).replace(/\s+/g, " ").trim();
 }

@@ -6,6 +6,7 @@ import {
   dayIn,
   workingMinutesBetween,
   type WorkingCalendar,
+  workWeek,
 } from "../calendar";
 import type { Directory } from "../people";
 import type { Level } from "../policy";
@@ -37,15 +38,7 @@ export function calendarOf(person: string, { organisation, person: find }: Direc
       id: "office",
       name: "Office hours",
       timeZone,
-      week: {
-        monday: OFFICE,
-        tuesday: OFFICE,
-        wednesday: OFFICE,
-        thursday: OFFICE,
-        friday: OFFICE,
-        saturday: [],
-        sunday: [],
-      },
+      week: workWeek(OFFICE),
       holidays: [],
     }
   );

@@ -1,6 +1,6 @@
 /** Days and working time: when a day begins where people are, and how long it is until so many hours or days of work have passed. */
 export { addDays, addMonths, dayIn, daysBetween, isDay, startOfDay, timeIn, weekdaysBetween } from "./zone";
-export { ShiftSchema, WorkingCalendarSchema } from "./schema";
+export { ShiftSchema, WorkingCalendarSchema, workWeek } from "./schema";
 export type { WorkingCalendar } from "./schema";
 export {
   addWorkingDays,

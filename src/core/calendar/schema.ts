@@ -51,3 +51,10 @@ function isTimeZone(name: string): boolean {
     return false;
   }
 }
+
+type Hours = WorkingCalendar["week"]["monday"];
+
+/** A week with the same hours from Monday to Friday and none at its end. */
+export function workWeek(hours: Hours): WorkingCalendar["week"] {
+  return { monday: hours, tuesday: hours, wednesday: hours, thursday: hours, friday: hours, saturday: [], sunday: [] };
+}

@@ -8,6 +8,16 @@ export function sayDate(date: string): string {
   return `${Number(day)} ${MONTHS[Number(month) - 1]} ${year}`;
 }
 
+/** @example capital("held") // "Held" */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+/** Without accents and capitals, as people type when they search. @example plain("Inês") // "ines" */
+export function plain(text: string): string {
+  return text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+}
+
 /** @example joinWords(["a", "b", "c"], "and") // "a, b and c" */
 export function joinWords(parts: readonly string[], word: "and" | "or" | "then"): string {
   if (parts.length < 2) return parts[0] ?? "";

@@ -14,6 +14,7 @@ import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/recor
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { likeText } from "../db/like";
 import type { Db } from "../db/open";
 import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
@@ -204,7 +205,7 @@ function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions 
 function searchFor(text: string, where: string[]): Record<string, string> {
   if ([...text].length < 3) {
     where.push("d.number LIKE @text ESCAPE '\\'");
-    return { text: `${text.replace(/[\\%_]/g, "\\$&")}%` };
+    return { text: `${likeText(text)}%` };
   }
   where.push(
     `d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,

@@ -5,7 +5,7 @@ import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayCandidate } from "@/core/people";
 import { sayHow, sentenceOf, tell } from "@/core/telling";
-import { sayDate } from "@/core/words";
+import { capital, sayDate } from "@/core/words";
 import type { App } from "../app";
 import type { DocumentRecord } from "../documents/queries";
 import { RULE, printed } from "../pdf";
@@ -119,7 +119,6 @@ function levels({ state }: DocumentView, names: (id: string) => string, moment: 
 }
 
 const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
-const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
 
 function table(rows: Row[], widths: (number | string)[]): Content {
   const shown = rows.filter(([, value]) => value !== "");

@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import { OrganisationSchema, type Role } from "@/core/people";
 import { differencesOf, found, namesIn, sayEntry, type Names, type RegisterChange } from "@/core/register";
-import { sayDate } from "@/core/words";
+import { capital, sayDate } from "@/core/words";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
 import type { PeopleData } from "../log/projection";
@@ -99,8 +99,6 @@ function changesOf(data: string): readonly RegisterChange[] {
     ? read.changes
     : found(OrganisationSchema.parse(read.organisation), "1970-01-01T00:00:00.000Z");
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
  * Who held which role in a period, worked out from every change of people up to its end: from the day a role was given to the day it was taken, or to the

@@ -9,6 +9,7 @@ import {
 } from "@/core/documents";
 import { money, type Money } from "@/core/money";
 import type { App } from "../app";
+import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { readWorld } from "../world";
@@ -72,7 +73,7 @@ export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: Ac
   ).all({
     kind,
     text: text.trim(),
-    like: `%${text.trim().replace(/[\\%_]/g, "\\$&")}%`,
+    like: `%${likeText(text.trim())}%`,
     group: group ?? "",
     limit,
   }) as Row[];

@@ -2,6 +2,7 @@ import { randomBytes } from "node:crypto";
 import { sealerOf, tokenOf, tokensIn, type ChainedEvent, type SealedText, type Sealer } from "@/core/records";
 import type { Db } from "../db/open";
 import { noteChange, unchangedSince } from "../db/changes";
+import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
 
@@ -53,7 +54,7 @@ export function tokensOfTextsWith(db: Db, text: string, most: number): string[] 
       "SELECT token FROM sealed WHERE person IN (SELECT person FROM sealed WHERE text LIKE ? ESCAPE '\\') LIMIT ?",
     )
     .pluck()
-    .all(`%${text.replace(/[\\%_]/g, "\\$&")}%`, most) as string[];
+    .all(`%${likeText(text)}%`, most) as string[];
 }
 
 const salts = new WeakMap<Db, () => string>();

@@ -1,6 +1,8 @@
 import type { ToldEvent } from "@/core/approval";
 import type { Directory } from "@/core/people";
 import { sentenceOf, tell } from "@/core/telling";
+import { plain } from "@/core/words";
+import { likeText } from "../db/like";
 import type { App } from "../app";
 import { opened, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readWorld } from "../world";
@@ -67,7 +69,7 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
       values[`token${n}`] = token;
     });
     where.push(`seq > @last - @most AND (${found.join(" OR ")})`);
-    Object.assign(values, { text: `%${seal(text).replace(/[\\%_]/g, "\\$&")}%`, most: MOST_SEARCHED });
+    Object.assign(values, { text: `%${likeText(seal(text))}%`, most: MOST_SEARCHED });
   }
   const rows = app.db
     .prepare(
@@ -99,7 +101,6 @@ function streamOf(asked: string): string {
 /** Ids of those who are meant by an id or a part of a name, capitals and accents aside. */
 function whoIs(directory: Directory, asked: string): string[] {
   if (asked === "system" || directory.person(asked)) return [asked];
-  const plain = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
   return directory.organisation.people.filter(({ name }) => plain(name).includes(plain(asked))).map(({ id }) => id);
 }
 

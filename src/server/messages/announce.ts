@@ -5,7 +5,7 @@ import { ALWAYS, fill, type Facts, type Occasion, type Recipient } from "@/core/
 import { formatMoney } from "@/core/money";
 import { calendarOf } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
-import { joinWords, sayDate } from "@/core/words";
+import { capital, joinWords, sayDate } from "@/core/words";
 import type { App } from "../app";
 import { accountByName } from "../ledger/accounts";
 import { sendLetter } from "../ledger/write";
@@ -248,4 +248,3 @@ function sayDueFor({ directory }: World, state: DocumentState, level: string | u
 }
 
 const nameOf = ({ directory }: World, id: string) => directory.person(id)?.name ?? id;
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

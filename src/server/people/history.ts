@@ -2,6 +2,7 @@ import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from
 import type { ChainedEvent } from "@/core/records";
 import { PRIVATE_FIELDS } from "../access/private-details";
 import type { AccessEvent } from "../access/events";
+import { capital } from "@/core/words";
 import type { App } from "../app";
 import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";
@@ -55,8 +56,6 @@ export function historyOf(app: App, person: string): HistoryLine[] {
     };
   });
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function sayAccess(event: AccessEvent): Pick<HistoryLine, "what"> & Partial<HistoryLine> {
   switch (event.type) {

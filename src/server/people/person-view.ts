@@ -12,6 +12,7 @@ import type { App } from "../app";
 import { deskOf } from "../documents/queries";
 import type { Visit } from "../http/page";
 import { directoryAt, inForce, readWorld } from "../world";
+import { isPseudonym } from "./pseudonym";
 import { historyOf, type HistoryLine } from "./history";
 import { linkTo, rowOf, stateOf, type Link, type PersonRow, type PersonState } from "./rows";
 import { standInView, type StandInView } from "./stand-in-views";
@@ -22,6 +23,8 @@ export type PersonView = {
   path: Link[];
   activeFrom: string | null;
   activeUntil: string | null;
+  /** A pseudonym has taken the place of who this was. */
+  pseudonym: boolean;
   successor: Link | null;
   lineUp: (Link & { title: string; state: PersonState })[];
   lineDown: (Link & { title: string; state: PersonState })[];
@@ -67,6 +70,7 @@ export function personView(visit: Visit, id: string, on: string | null): PersonV
     path: directory.unitsAbove(person.unit).map((unit) => ({ id: unit.id, name: unit.name })),
     activeFrom: person.activeFrom ?? null,
     activeUntil: person.activeUntil ?? null,
+    pseudonym: isPseudonym(app, id),
     successor: linkTo(directory, person.successor),
     lineUp: directory.lineUp(id).map(near),
     lineDown: directory

@@ -93,7 +93,7 @@ export function replaceByPseudonym(
       const rows = sealedRows(app.db, seal(id));
       const pseudonyms = pseudonymsFor(rows.filter(({ text }) => !taken.has(text)));
       const inClear = eventsInClear(app.db, rows);
-      deleteSecrets(app.db, id);
+      deleteSecrets(app.db, id, cause.at);
       askToSweep(app.db);
       setPseudonyms(app.db, pseudonyms);
       replaceInTables(app.db, rows, (text) => sealerOfLog(app.db).open(seal(text)));
@@ -132,10 +132,10 @@ function eventsInClear(db: Db, rows: readonly SealedRow[]): number {
     .get(...texts) as number;
 }
 
-function deleteSecrets(db: Db, person: string): void {
+function deleteSecrets(db: Db, person: string, at: string): void {
   for (const table of ["credential", "session", "invitation", "private_detail"])
     db.prepare(`DELETE FROM ${table} WHERE person = ?`).run(person);
-  db.prepare("UPDATE token SET ended_at = COALESCE(ended_at, made_at) WHERE person = ?").run(person);
+  db.prepare("UPDATE token SET ended_at = ? WHERE person = ? AND ended_at IS NULL").run(at, person);
 }
 
 type Table = { name: string; type: string; wr: number };

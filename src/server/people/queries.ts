@@ -1,4 +1,5 @@
 import { type Role } from "@/core/people";
+import { plain } from "@/core/words";
 import type { App } from "../app";
 import { readWorld } from "../world";
 
@@ -26,9 +27,4 @@ export function findPeople(app: App, text: string, role: string | null): FoundPe
       unitId: unit,
       active: true,
     }));
-}
-
-/** Without accents and capitals, as people type when they search. */
-export function plain(text: string): string {
-  return text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
 }

@@ -1,5 +1,5 @@
 import type { Directory, Person } from "@/core/people";
-import { plain } from "./queries";
+import { plain } from "@/core/words";
 import { rowOf, type PersonRow } from "./rows";
 
 export type TableFilter = { q?: string; unit?: string; show?: string; sort?: string; page?: string };

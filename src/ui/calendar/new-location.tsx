@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { workWeek } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
 import { Sheet } from "../frame/sheet";
 import { Choice, Entry, Form } from "../labelled";
@@ -19,15 +20,7 @@ export function NewLocation({ zones }: { zones: string[] }) {
   const [timeZone, setTimeZone] = useState("UTC");
   const add = async () => {
     const id = idFrom(name);
-    const week = {
-      monday: OFFICE,
-      tuesday: OFFICE,
-      wednesday: OFFICE,
-      thursday: OFFICE,
-      friday: OFFICE,
-      saturday: [],
-      sunday: [],
-    };
+    const week = workWeek(OFFICE);
     if (!(await change({ type: "save calendar", calendar: { id, name, timeZone, week, holidays: [] } }))) return;
     setOpen(false);
     router.push(`/calendars?at=${id}`);

@@ -7,7 +7,7 @@ import { joinWords, sayDate } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, type Visit } from "@/server/http/page";
 import { leavingOf } from "@/server/people/leaving";
-import { isPseudonym, pseudonymOffer } from "@/server/people/pseudonym";
+import { pseudonymOffer } from "@/server/people/pseudonym";
 import { personView, type PersonView } from "@/server/people/person-view";
 import { capital } from "@/ui/format";
 import { AuthorityTable } from "@/ui/people/authority-table";
@@ -40,7 +40,7 @@ export default async function PersonPage({ params, searchParams }: Props) {
   return (
     <article className="mx-auto w-full max-w-6xl py-5">
       <Heading visitor={visitor} view={view} day={day ?? today} past={past} />
-      {isPseudonym(visitor.app, id) && <Pseudonym kept={Number(kept) || 0} clear={Number(clear) || 0} />}
+      {view.pseudonym && <Pseudonym kept={Number(kept) || 0} clear={Number(clear) || 0} />}
       <section aria-labelledby="may" className="mt-6">
         <SectionTitle id="may">
           {past ? `What ${view.row.name} could decide on ${sayDate(day)}` : `What ${view.row.name} may decide, and why`}
@@ -60,7 +60,7 @@ export default async function PersonPage({ params, searchParams }: Props) {
         </section>
         <Places view={view} />
         {!past && <Waits view={view} />}
-        {view.masked && !past && !isPseudonym(visitor.app, id) && (
+        {view.masked && !past && !view.pseudonym && (
           <section aria-labelledby="private">
             <SectionTitle id="private">Private</SectionTitle>
             <PrivateDetails
@@ -119,7 +119,7 @@ function Heading({ visitor, view, day, past }: { visitor: Visit; view: PersonVie
   const { row } = view;
   const { directory } = visitor;
   const units = directory.organisation.units.filter((unit) => !unit.closed).map(({ id, name }) => ({ id, name }));
-  const mayWrite = !authorise(visitor.person, "people.write") && !past && !isPseudonym(visitor.app, row.id);
+  const mayWrite = !authorise(visitor.person, "people.write") && !past && !view.pseudonym;
   return (
     <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
       <div className="min-w-0">
