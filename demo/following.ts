@@ -104,7 +104,7 @@ function follow(make: Making, state: DocumentState, push: Push): void {
 /** Those who can decide at a level now, in their own name or another’s. */
 function whoCan({ app, clock }: Making, state: DocumentState, level: LevelState): string[] {
   const at = clock.now();
-  const routing = routingFor(app.db, readWorld(app), state.document.date, at);
+  const routing = routingFor(app.db, readWorld(app), at, state.route?.ratesOn);
   const actors = openSeats(level).flatMap((seat) => actorsOfSeat(state, seat, routing, at));
   const able = actors.filter((one) => one.eligible && seatFor(state, level, one.person, routing, at).ok);
   return [...new Set(able.map((one) => one.person))];

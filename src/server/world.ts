@@ -1,3 +1,4 @@
+import { dayIn } from "@/core/calendar";
 import { directoryOf, type Directory } from "@/core/people";
 import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import { KINDS, asOf, emptyRegister, turningPoints, type Kind, type Register } from "@/core/register";
@@ -36,9 +37,21 @@ export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
   return world;
 }
 
-/** The people at another moment. @param at ISO date-time in UTC */
+type Past = { points: string[]; known: Map<number, Directory> };
+const past = new WeakMap<Register, Past>();
+/** Of how many stretches of time without a change of people the directories are kept. */
+const MOST_KEPT = 24;
+
+/** The people at another moment; of one stretch of time without a change they are made once. @param at ISO date-time in UTC */
 export function directoryAt(register: Register, at: string): Directory {
-  return directoryOf(asOf(register, at));
+  const { points, known } = past.get(register) ?? { points: turningPoints(register, ""), known: new Map() };
+  past.set(register, { points, known });
+  const stretch = points.findLastIndex((point) => point <= at);
+  const found = known.get(stretch) ?? directoryOf(asOf(register, at));
+  known.delete(stretch);
+  known.set(stretch, found);
+  if (known.size > MOST_KEPT) known.delete(known.keys().next().value!);
+  return found;
 }
 
 // One statement, since it is asked several times for every document that is taken in.
@@ -110,7 +123,7 @@ export function inForce(world: World, at: string): PolicyVersion[] {
   );
 }
 
-/** Rates that a document of that date may use; older ones are never taken. */
+/** Rates that may be used on a day, ISO date; older ones are never taken. */
 export function ratesFor(db: Db, date: string): Rate[] {
   return statement(
     db,
@@ -130,6 +143,18 @@ function ratesIn(db: Db, world: World, date: string): Rate[] {
   return found;
 }
 
-export function routingFor(db: Db, world: World, date: string, at: string): Omit<RoutingContext, "at"> {
-  return { policies: inForce(world, at), directory: world.directory, rates: ratesIn(db, world, date) };
+/**
+ * What documents are routed with at a moment: the rates of its day, and those of the day on which a chain that is under way began.
+ * @param began that day, ISO date; absent for what begins now
+ */
+export function routingFor(db: Db, world: World, at: string, began?: string | undefined): Omit<RoutingContext, "at"> {
+  const today = dayIn(at, world.directory.organisation.timeZone);
+  const rates = ratesIn(db, world, today);
+  const before = began === undefined || began === today ? [] : ratesIn(db, world, began);
+  return {
+    policies: inForce(world, at),
+    directory: world.directory,
+    rates: before.length > 0 ? [...before, ...rates] : rates,
+    ratesOn: began,
+  };
 }

@@ -161,6 +161,8 @@ describe("no document is approved without every required quorum", () => {
           const context = (actor: string) => ({
             actor,
             at: AT,
+            inPerson: true,
+            directoryAt: () => directory,
             routing: { policies: [version], directory, rates: [] },
             versionOf: () => version,
           });

@@ -169,7 +169,7 @@ describe("held documents", () => {
     expect(result.ok && result.value[0]).toMatchObject({ type: "rerouted", data: { approvalsVoided: 1 } });
   });
   it("a document without an envelope cannot begin in the middle", () => {
-    expect(() => evolve(null, { type: "approved", data: { because: "" } }, AT)).toThrow("cannot come before");
+    expect(() => evolve(null, { type: "withdrawn", data: { comment: "" } }, AT)).toThrow("cannot come before");
     expect(decide(null, { type: "withdraw", comment: "" }, new Play([]).context("rui")).ok).toBe(false);
   });
 });

@@ -1,37 +1,23 @@
-import { documentType, type AnyDocument } from "../documents";
-import { activeOf, holdsOfPolicy, type PlacedHold, type ReleasedHow } from "../holds";
-import type { Check, Level, PolicyVersion } from "../policy";
-import { refuse, type Result } from "../refusal";
-import { lookingFrom, peopleFor, type HoldReason, type LevelPeople, type PeopleFor } from "../routing";
+import { activeOf, backdated, holdsOfPolicy, type PlacedHold, type ReleasedHow } from "../holds";
+import type { Level } from "../policy";
+import { lookingFrom, ownAmount, peopleFor, type HoldReason, type LevelPeople, type PeopleFor } from "../routing";
 import { joinWords } from "../words";
-import { evolve } from "./evolve";
+import { closingProof } from "./cover";
 import { alreadyGiven, decidedElsewhere } from "./repeated";
-import { activeHolds, openSeats } from "./status";
+import { acceptedOf, activeHolds, approvalsIn, openSeats } from "./status";
 import { timesOf } from "./time";
-import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
+import { fold, levelOf, routingOf, versionFor } from "./under";
+import { sayChecks, wrongOf } from "./verifying";
+import type { ClosingProof, DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
 
-export const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
-export const done = (events: DocumentEvent[]): Result<DocumentEvent[]> => ({ ok: true, value: events });
-
-export function fold(state: DocumentState, events: readonly DocumentEvent[], at: string): DocumentState {
-  return events.reduce((before, event) => evolve(before, event, at), state);
-}
-
-/** The version of the policy that a document goes under. */
-export function versionFor(state: DocumentState, context: DecideContext): PolicyVersion | undefined {
-  const policy = state.route?.policy;
-  return policy ? context.versionOf(policy.id, policy.version) : undefined;
-}
+/** What the hold of a document is called that carries a date from too long ago. */
+const BACKDATED = "Backdated";
 
 /** What follows a fresh route at once: the policy's holds, then approval where none is needed, holds where it cannot go on, else the first stage. */
 export function start(state: DocumentState, events: DocumentEvent[], context: DecideContext): DocumentEvent[] {
   const begun = [...events, ...placeByPolicy(fold(state, events, context.at), context)];
   const after = fold(state, begun, context.at);
   const routed = after.route!;
-  if (routed.outcome === "no approval needed") return [...begun, ...approve(after, "no approval needed", context)];
   if (routed.outcome === "held") return [...begun, ...place(after, routed.holds.map(ofRouting), context.actor)];
   return [...begun, ...advance(after, context)];
 }
@@ -45,15 +31,25 @@ export function placeByPolicy(state: DocumentState, context: DecideContext): Doc
       hold.rule !== null && (!hold.releasedAt || hold.released?.how === "person") ? [hold.rule] : [],
     ),
   );
-  const looking = lookingFrom(state.document, context.routing);
-  return place(state, holdsOfPolicy(version.policy, state.document, looking, known), context.actor);
+  const looking = lookingFrom(state.document, routingOf(state, context));
+  const old = state.holds.some(
+    (hold) => hold.code === BACKDATED && (!hold.releasedAt || hold.released?.how === "person"),
+  );
+  const dated = old ? null : backdated(state.document, state.route!.ratesOn, looking);
+  return place(
+    state,
+    [...holdsOfPolicy(version.policy, state.document, looking, known), ...(dated ? [dated] : [])],
+    context.actor,
+  );
 }
 
-/** Opens the next stage when the one before is complete, or approves the document after the last. */
-export function advance(state: DocumentState, context: DecideContext): DocumentEvent[] {
+/**
+ * Opens the next stage when the one before is complete, or approves the document after the last.
+ * @param closed the closing proof has failed once at this moment already; a second time the document is held, so that this ends
+ */
+export function advance(state: DocumentState, context: DecideContext, closed = false): DocumentEvent[] {
   const undone = state.levels.filter((level) => level.status === "not yet" || level.status === "open");
-  if (undone.length === 0)
-    return someoneApproved(state) ? approve(state, whyApproved(state), context) : nobody(state, context);
+  if (undone.length === 0) return close(state, context, closed);
   const stage = Math.min(...undone.map((level) => level.stage));
   const opened = undone
     .filter((level) => level.stage === stage && (level.status === "not yet" || level.kind === "check"))
@@ -66,7 +62,24 @@ export function advance(state: DocumentState, context: DecideContext): DocumentE
   const after = fold(state, opened, context.at);
   // Checks answer at once, so a stage of checks alone may be complete as soon as it is open.
   const left = after.levels.some((level) => level.stage === stage && ["not yet", "open"].includes(level.status));
-  return opened.length > 0 && !left ? [...opened, ...advance(after, context)] : opened;
+  return opened.length > 0 && !left ? [...opened, ...advance(after, context, closed)] : opened;
+}
+
+/** No level is left: what is finished is proven to be covered and approved, or what does not cover it opens again. */
+function close(state: DocumentState, context: DecideContext, closed: boolean): DocumentEvent[] {
+  const none = state.route!.outcome === "no approval needed";
+  if (!none && !someoneApproved(state)) return nobody(state, context);
+  const closing = closingProof(state, context);
+  if (closing.ok) return approve(state, none ? "no approval needed" : whyApproved(state), closing.proof, context);
+  const { route, gaps } = closing;
+  if (!route || route.holds.length > 0 || gaps.length === 0 || closed) {
+    const reason = "What was approved does not cover the document as it now is, and it cannot be asked for again";
+    const holds: HoldReason[] = route?.holds.length ? route.holds : [{ code: "no eligible approver", reason }];
+    return place(state, holds.map(ofRouting), context.actor);
+  }
+  const again = [...new Set(gaps.map((gap) => gap.level))];
+  const reopened: DocumentEvent = { type: "reopened", data: { route, again, gaps } };
+  return [reopened, ...advance(fold(state, [reopened], context.at), context, true)];
 }
 
 /** Whether anybody approved at all: levels that are passed over on the way can leave none, and that never approves a document. */
@@ -88,11 +101,13 @@ function whyApproved({ levels }: DocumentState): string {
 }
 
 /** The document is approved: holds that wait for that are released, and the steps after it begin. */
-function approve(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+function approve(state: DocumentState, because: string, proof: ClosingProof, context: DecideContext): DocumentEvent[] {
   const policy = versionFor(state, context)?.policy;
-  const events: DocumentEvent[] = [{ type: "approved", data: { because } }];
+  const events: DocumentEvent[] = [{ type: "approved", data: { because, proof } }];
   const keeps = (rule: number | null) => rule === null || (policy?.holds[rule]?.keeps ?? false);
-  const release = activeHolds(state).filter((hold) => hold.kind === "policy" && !keeps(hold.rule));
+  const release = activeHolds(state).filter(
+    (hold) => hold.kind === "routing" || (hold.kind === "policy" && !keeps(hold.rule)),
+  );
   events.push(...release.map((hold) => released(hold, "approval", null, "it was approved")));
   const steps = policy?.afterApproval.map(({ kind, note }) => ({ kind, note })) ?? [];
   if (steps.length > 0) events.push({ type: "steps begun", data: { steps } });
@@ -118,15 +133,19 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
   }
   const opened = openedBy(found, level, people, context);
   if (found.kind === "check") return [opened, ...verify(state, found, context)];
-  return [opened, ...alreadyGiven(fold(state, [opened], context.at), found, versionFor(state, context)!)];
+  const after = fold(state, [opened], context.at);
+  const now = after.levels.find((one) => one.level === level.level)!;
+  // What was decided before it was asked anew still stands, and can be enough.
+  if (approvalsIn(now) >= now.needed) return [opened, { type: "level approved", data: { level: level.level } }];
+  return [opened, ...alreadyGiven(after, found, versionFor(state, context)!)];
 }
 
 /** The people a level asks now, under the rules of the document's policy for the requester's own levels and for who stands at two. */
 export function peopleNow(state: DocumentState, level: Level, context: DecideContext): PeopleFor {
   const { policy } = versionFor(state, context)!;
-  const amount = state.route!.measured?.compared ?? null;
-  const routing = { ...context.routing, at: context.at };
-  return peopleFor(policy, level, state.document, amount, routing, decidedElsewhere(state, level.id));
+  const amount = ownAmount(state.route!.measured);
+  const routing = routingOf(state, context);
+  return peopleFor(policy, level, acceptedOf(state), amount, routing, decidedElsewhere(state, level.id));
 }
 
 /** The people of the level are asked: all at once, or where the next of them is asked when these are late, no more than are needed. */
@@ -145,16 +164,9 @@ function openedBy(found: Level, level: LevelState, people: LevelPeople, context:
   return { type: "level opened", data: { level: level.level, needed, pool, ...byTurns, ...times } };
 }
 
-export function levelOf(state: DocumentState, id: string, context: DecideContext): Level | undefined {
-  return versionFor(state, context)
-    ?.policy.sections.find((one) => one.id === state.route!.section!.id)
-    ?.levels.find((one) => one.id === id);
-}
-
 /** What a check finds: it passes, or the document is held until what it found is mended. */
 export function verify(state: DocumentState, level: Level, context: DecideContext): DocumentEvent[] {
-  const looking = lookingFrom(state.document, context.routing);
-  const wrong = (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking));
+  const wrong = wrongOf(state, level, context);
   const standing = activeHolds(state).find((hold) => hold.kind === "check" && hold.level === level.id);
   if (wrong.length > 0) {
     const reason = `${level.name}: ${wrong.join("; ")}`;
@@ -175,43 +187,6 @@ export function verify(state: DocumentState, level: Level, context: DecideContex
     { type: "check passed", data: { level: level.id, found: sayChecks(level.checks ?? []) } },
     { type: "level approved", data: { level: level.id } },
   ];
-}
-
-function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof lookingFrom>): string[] {
-  const type = documentType(document.documentType);
-  if (check.kind === "totals")
-    return type
-      .remarks(document, looking)
-      .filter((remark) => remark.code === "arithmetic")
-      .map((remark) => remark.text);
-  if (check.kind === "paper") return hasPaper(document, check.name) ? [] : [`“${check.name}” is not attached`];
-  const facts = type.facts(document, looking);
-  return check.fields.flatMap((key) => {
-    const value = facts[key];
-    const empty = value === null || value === undefined || value === "" || (Array.isArray(value) && value.length === 0);
-    return empty ? [`${type.fields.find((field) => field.key === key)?.label ?? key} is not filled in`] : [];
-  });
-}
-
-/** A paper is known by the name under which it was put with those required, else by its file's name. */
-function hasPaper(document: AnyDocument, name: string): boolean {
-  const plain = (text: string) => text.toLocaleLowerCase("en").replace(/[^\p{L}\p{N}]+/gu, " ");
-  const named = "papers" in document ? document.papers.filter((one) => plain(one.name) === plain(name)) : [];
-  return (
-    named.some((one) => document.attachments.some((paper) => paper.hash === one.hash)) ||
-    document.attachments.some((paper) => plain(paper.name).includes(plain(name)))
-  );
-}
-
-function sayChecks(checks: readonly Check[]): string {
-  const said = checks.map((check) =>
-    check.kind === "totals"
-      ? "the totals add up"
-      : check.kind === "paper"
-        ? `“${check.name}” is attached`
-        : "the fields are filled in",
-  );
-  return joinWords(said, "and") || "nothing to verify";
 }
 
 export function ofRouting(hold: HoldReason): PlacedHold {

@@ -1,7 +1,7 @@
 import type { Result } from "../refusal";
-import { done, no } from "./chain";
 import { openSeats } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+import { done, no } from "./under";
 
 type Command<T extends DocumentCommand["type"]> = Extract<DocumentCommand, { type: T }>;
 

@@ -1,15 +1,17 @@
 import { documentType } from "../documents";
 import { refuse, type Result } from "../refusal";
 import { route } from "../routing";
-import { done, no, releaseAll, start } from "./chain";
+import { releaseAll, start } from "./chain";
 import { answer, ask, remind } from "./conversation";
 import { hand } from "./handing";
 import { lookAgain, placeByHand, releaseByHand, releaseByStep } from "./holding";
 import { fireTimer } from "./overdue";
-import { revise } from "./revise";
+import { refusedParts, revise } from "./revise";
+import { acceptedOf } from "./status";
 import { speak } from "./speak";
 import { failStep, finishStep, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+import { done, no, routingAnew } from "./under";
 
 /**
  * What a command leads to: the events that happened because of it, or why it is refused. Pure; the caller writes the
@@ -29,7 +31,7 @@ export function decide(
     case "save draft":
       return editable(state) ?? done([{ type: "draft saved", data: { document: command.document } }]);
     case "submit":
-      return editable(state) ?? submit(state, command.document, context);
+      return editable(state) ?? submit(state, command.document, command.askAgain ?? [], context);
     case "revise":
       return revise(state, command, context);
     case "withdraw":
@@ -84,17 +86,29 @@ const BY_SYSTEM = ["routing", "check", "policy"] as const;
 function submit(
   state: DocumentState,
   document: DocumentState["document"],
+  askAgain: readonly string[],
   context: DecideContext,
 ): Result<DocumentEvent[]> {
   const missing = documentType(document.documentType).missing(document);
   if (missing.length > 0)
     return { ok: false, refusals: missing.map((item) => refuse("missing", item.message, item.path)) };
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;
-  const routed = route(document, { ...context.routing, at: context.at });
+  const parts = refusedParts(state, document, askAgain);
+  if (!parts.ok) return parts;
+  const { refused, askedAgain } = parts.value;
+  const left = documentType(document.documentType).without(document, refused);
+  const routed = route(left, routingAnew(document, context));
   const around = context.routing.around;
   const first: DocumentEvent = {
     type: "submitted",
-    data: { revision, document, route: routed, ...(around && { around }) },
+    data: {
+      revision,
+      document,
+      route: routed,
+      ...(around && { around }),
+      ...(refused.length > 0 && { refused }),
+      ...(askedAgain.length > 0 && { askedAgain }),
+    },
   };
   return done(start(state, [...releaseAll(state, "it was sent in again", BY_SYSTEM), first], context));
 }
@@ -110,7 +124,8 @@ function reroute(state: DocumentState, reason: string, context: DecideContext): 
   if (state.status !== "waiting")
     return no("not waiting", `${state.number} is ${state.status}; only a waiting document can be routed again`);
   if (!reason.trim()) return no("comment required", "Say why the document is routed again", "reason");
-  const routed = route(state.document, { ...context.routing, at: context.at });
+  // Who routes it again is not its requester, and what was refused stays refused.
+  const routed = route(acceptedOf(state), routingAnew(state.document, context));
   const approvalsVoided = state.levels
     .flatMap((level) => level.decisions)
     .filter((decision) => decision.outcome === "approve").length;

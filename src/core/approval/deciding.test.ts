@@ -209,10 +209,13 @@ describe("one's own documents", () => {
       directoryOf(OrganisationSchema.parse({ ...organisation, limits: [limit("lead", minor)] }));
     const play = own({ rule: "own limit" }, covered(50_000), [at("a", 1, ["lead"])]);
     expect(play.state).toMatchObject({ status: "approved" });
-    expect(play.told.find((event) => event.type === "approved")!.data).toEqual({
+    expect(play.told.find((event) => event.type === "approved")!.data).toMatchObject({
+      proof: { levels: [{ level: "a", how: "own limit", needed: 0, approvals: [] }] },
       because: "the requester’s own limit covers it, which the policy counts as the approval",
     });
     expect(own({ rule: "own limit" }, covered(49_999), [at("a", 1, ["lead"])]).held).toEqual(["no eligible approver"]);
+    // Somebody else could approve, so it is not theirs alone.
+    expect(own({ rule: "own limit" }, covered(50_000), [at("a", 1, ["lead", "gone"])]).state!.status).toBe("waiting");
   });
 });
 

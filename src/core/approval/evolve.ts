@@ -1,4 +1,4 @@
-import type { Route } from "../routing";
+import { levelsAfter, levelsOf, levelsReturned, withAdded } from "./levels";
 import type { Decision, DocumentEvent, DocumentState, LevelState, Step } from "./types";
 
 /** The state after an event that happened at `at`. Never refuses: what is in the log has happened. */
@@ -9,7 +9,7 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
     case "draft saved":
       return { ...state, document: event.data.document };
     case "submitted": {
-      const { revision, document, route, around } = event.data;
+      const { revision, document, route, around, refused = [] } = event.data;
       const sent: DocumentState = {
         ...state,
         status: "waiting",
@@ -17,20 +17,24 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
         document,
         route,
         levels: levelsOf(route),
-        refused: [],
+        refused,
         submittedAt: state.submittedAt ?? at,
       };
-      return around ? { ...sent, around } : sent;
+      return withAround({ ...sent, revisions: [] }, around);
     }
     case "rerouted": {
       const { route, around } = event.data;
-      const again: DocumentState = { ...state, route, levels: levelsOf(route), refused: [] };
-      return around ? { ...again, around } : again;
+      return withAround({ ...state, route, levels: levelsOf(route), revisions: [] }, around);
     }
     case "revised":
       return revised(state, event.data);
+    case "reopened": {
+      const { route, again } = event.data;
+      return { ...state, route, levels: levelsAfter(state, route, again, []) };
+    }
+    // What it was routed with stays: what has changed since is looked at for holds, and moves no approval.
     case "looked again":
-      return { ...state, around: event.data.around };
+      return { ...state, around: event.data.around, routedWith: state.routedWith ?? state.around ?? {} };
     case "hold placed":
     case "hold released":
       return { ...state, holds: holdsAfter(state, event, at) };
@@ -85,6 +89,7 @@ function onChain(state: DocumentState, event: Exclude<ChainEvent, { type: "decli
     case "level passed on": {
       const { level, pool, needed, due, timers } = event.data;
       return onLevel(state, level, {
+        moved: movedBy(state, level, pool, "passed on"),
         pool,
         needed,
         overdueAt: at,
@@ -92,19 +97,26 @@ function onChain(state: DocumentState, event: Exclude<ChainEvent, { type: "decli
       });
     }
     case "level lapsed":
-      return onLevel(fired(state, event.data, at), event.data.level, { status: "lapsed", overdueAt: at, closedAt: at });
+      return onLevel(fired(state, event.data, at), event.data.level, {
+        status: "lapsed",
+        lapsedFor: event.data.basis,
+        overdueAt: at,
+        closedAt: at,
+      });
     case "level passed over": {
       const { level, ...passed } = event.data;
       return onLevel(state, level, { status: "passed over", closedAt: at, ...passed });
     }
     case "approval counted":
       return say(state, { ...event.data, comment: "", outcome: "approve", at });
-    case "handed over":
-      return onLevel(state, event.data.level, { pool: event.data.pool });
+    case "handed over": {
+      const { level, pool } = event.data;
+      return onLevel(state, level, { moved: movedBy(state, level, pool, "handed over"), pool });
+    }
     case "approver added":
-      return withAdded(state, event.data, at);
+      return { ...state, levels: withAdded(state, event.data, at) };
     case "returned":
-      return { ...state, levels: levelsAgain(state, event.data.again) };
+      return { ...state, levels: levelsReturned(state, event.data.again) };
     case "approval given":
       return say(state, { ...event.data, outcome: "approve", at });
     case "approval refused":
@@ -139,17 +151,41 @@ function begin(
   };
 }
 
-/** Levels that begin again are as the new route has them; the others keep what was decided, unless the route no longer asks for them. */
 function revised(state: DocumentState, data: Extract<DocumentEvent, { type: "revised" }>["data"]): DocumentState {
-  const { revision, document, route, around, again } = data;
-  const levels = levelsOf(route).map((level) => {
-    const before = state.levels.find((one) => one.level === level.level);
-    if (!before || again.includes(level.level)) return level;
-    const begun = before.status === "approved" || before.status === "open";
-    return begun && level.status === "not yet" ? before : before.status === "approved" ? before : level;
-  });
-  const kept = around ?? state.around;
-  return { ...state, revision, document, route, levels, refused: [], ...(kept && { around: kept }) };
+  const { revision, document, route, around, again, anew = [], refused = [] } = data;
+  const levels = levelsAfter(state, route, again, anew);
+  const revisions = [...(state.revisions ?? []), { revision: state.revision, document: state.document }];
+  const edited: DocumentState = { ...state, revision, document, route, levels, refused };
+  return withAround({ ...edited, revisions: revisions.filter((one) => isDecidedFor(edited, one.revision)) }, around);
+}
+
+/** Whether something that stands was decided for a revision. */
+function isDecidedFor({ levels }: DocumentState, revision: number): boolean {
+  return levels.some(
+    (level) =>
+      level.lapsedFor?.revision === revision ||
+      level.decisions.some((one) => (one.basis?.revision ?? one.revision) === revision),
+  );
+}
+
+/** What it is routed with is what is known around it. */
+function withAround(state: DocumentState, around: DocumentState["around"]): DocumentState {
+  const { routedWith: _, ...routed } = state;
+  return around ? { ...routed, around } : routed;
+}
+
+/** Who came to be asked by an event and not by the level's rule. */
+function movedBy(
+  state: DocumentState,
+  id: string,
+  pool: readonly string[],
+  how: "handed over" | "passed on",
+): LevelState["moved"] & object {
+  const level = state.levels.find((one) => one.level === id);
+  const fresh = pool.filter((seat) => !level?.pool.includes(seat)).map((seat) => ({ seat, how }));
+  // That it was passed on is kept even where nobody new is asked: fewer may then be enough.
+  const kept = fresh.length > 0 || how === "handed over" ? fresh : pool.slice(0, 1).map((seat) => ({ seat, how }));
+  return [...(level?.moved ?? []), ...kept];
 }
 
 function holdsAfter(
@@ -196,62 +232,6 @@ function stepsAfter(steps: readonly Step[], event: StepEvent, at: string): Step[
     }
   };
   return steps.map((one) => (one.step === event.data.step ? { ...one, ...change(one) } : one));
-}
-
-function levelsOf(route: Route): LevelState[] {
-  return route.levels.map((level) => ({
-    level: level.level,
-    name: level.name,
-    stage: level.stage,
-    status: level.outcome === "required" ? "not yet" : level.outcome,
-    needed: level.needed,
-    refusal: level.refusal,
-    commentOn: level.commentOn,
-    ...(level.kind && { kind: level.kind }),
-    ...(level.checklist && { checklist: level.checklist }),
-    ...(level.counts && { counts: true as const }),
-    pool: [],
-    ...(level.inTurn && { inTurn: true as const }),
-    decisions: [],
-    openedAt: null,
-    closedAt: null,
-  }));
-}
-
-/** Half a stage before the level that waits for it, which opens again afterwards. */
-function withAdded(
-  state: DocumentState,
-  data: Extract<DocumentEvent, { type: "approver added" }>["data"],
-  at: string,
-): DocumentState {
-  const { level, name, before, person, by } = data;
-  const waits = state.levels.find((one) => one.level === before)!;
-  const added: LevelState = {
-    level,
-    name,
-    stage: waits.stage - 0.5,
-    status: "open",
-    needed: 1,
-    refusal: "first ends",
-    commentOn: ["decline", "sendBack"],
-    pool: [person],
-    added: { by, before },
-    decisions: [],
-    openedAt: at,
-    closedAt: null,
-  };
-  const { due: _, timers: __, overdueAt: ___, ...rest } = waits;
-  const paused: LevelState = { ...rest, status: "not yet", pool: [], openedAt: null };
-  return { ...state, levels: state.levels.flatMap((one) => (one.level === before ? [added, paused] : [one])) };
-}
-
-/** Levels as the route has them, for those that begin again; whoever was added to them is not asked again. */
-function levelsAgain(state: DocumentState, again: readonly string[]): LevelState[] {
-  const fresh = levelsOf(state.route!);
-  return state.levels.flatMap((level) => {
-    if (!again.includes(level.level)) return [level];
-    return fresh.find((one) => one.level === level.level) ?? [];
-  });
 }
 
 function fired(state: DocumentState, { level, timer }: { level: string; timer: number }, at: string): DocumentState {

@@ -1,10 +1,10 @@
 import { AFTER_APPROVAL } from "../policy";
 import { joinWords } from "../words";
-import { levelOf } from "./chain";
 import { decide } from "./decide";
 import { revisionHash } from "./signing";
 import { choicesAt } from "./speak";
 import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
+import { levelOf } from "./under";
 
 /**
  * What would happen if somebody approved now, in sentences, by carrying the command out on paper: who is asked next, what is released, and what is done

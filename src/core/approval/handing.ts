@@ -1,11 +1,12 @@
 import { coverage, sayLimit, type Candidate } from "../people";
 import type { Result } from "../refusal";
-import { subjectOf } from "../routing";
-import { done, levelOf, no } from "./chain";
+import { ownAmount, subjectOf } from "../routing";
 import { decidedElsewhere } from "./repeated";
+import { outOfReach, reachOf } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
-import { openSeats } from "./status";
+import { acceptedOf } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+import { done, fold, levelOf, no, routingOf } from "./under";
 
 type Handing = Extract<DocumentCommand, { type: "hand over" | "add approver" }>;
 
@@ -25,8 +26,8 @@ export function takersOf(
 ): Taker[] {
   const { directory } = context.routing;
   const rule = levelOf(state, level.level, context);
-  const amount = state.route?.measured?.compared ?? null;
-  const subject = subjectOf(state.document, amount, context.routing);
+  const amount = ownAmount(state.route?.measured);
+  const subject = subjectOf(acceptedOf(state), amount, routingOf(state, context));
   const taken = new Set(level.decisions.map((one) => one.by));
   const toPool = seat !== null && rule?.handOver === "to the pool";
   const barred = new Map(decidedElsewhere(state, level.level).map((one) => [one.person, one.reason]));
@@ -82,14 +83,18 @@ export function hand(state: DocumentState, command: Handing, context: DecideCont
     );
   }
   const said = { by: context.actor, comment: command.comment.trim() };
-  return adding
-    ? add(state, level, taker, said)
-    : handOver(level, rule!.handOver === "to the pool", seat.value, taker, said);
+  if (adding) return add(state, level, taker, said);
+  const handed = handOver(level, seat.value, taker, said);
+  const after = fold(state, [handed], context.at);
+  const now = after.levels.find((one) => one.level === level.level)!;
+  if (reachOf(state, level, context) === "now" && reachOf(after, now, context) !== "now")
+    return no("not eligible", `${level.name} needs ${level.needed} of those it asks, so none of them can be left out`);
+  return done([handed, ...outOfReach(after, context)]);
 }
 
 type Said = { by: string; comment: string };
 
-function handOver(level: LevelState, toPool: boolean, from: string, taker: Taker, said: Said): Result<DocumentEvent[]> {
+function handOver(level: LevelState, from: string, taker: Taker, said: Said): DocumentEvent {
   const rest = level.pool.filter((one) => one !== from && one !== taker.person);
   const decided = level.pool.filter((one) =>
     level.decisions.some((decision) => (decision.inNameOf ?? decision.by) === one),
@@ -97,10 +102,7 @@ function handOver(level: LevelState, toPool: boolean, from: string, taker: Taker
   const later = rest.filter((one) => !decided.includes(one));
   // In front of the others, since they may be asked by turns.
   const pool = [...decided, taker.person, ...later];
-  const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
-  if (toPool && openSeats({ ...level, pool }).length < level.needed - approvals)
-    return no("not eligible", `${level.name} needs ${level.needed} of those it asks, so none of them can be left out`);
-  return done([{ type: "handed over", data: { level: level.level, from, to: taker.person, pool, ...said } }]);
+  return { type: "handed over", data: { level: level.level, from, to: taker.person, pool, ...said } };
 }
 
 function add(state: DocumentState, level: LevelState, taker: Taker, said: Said): Result<DocumentEvent[]> {

@@ -1,23 +1,12 @@
-import { hasCause, activeOf } from "../holds";
+import { activeOf, backdated, hasCause } from "../holds";
 import { whoMayDecide } from "../people";
 import type { Result } from "../refusal";
-import { lookingFrom, route, subjectOf } from "../routing";
-import {
-  advance,
-  done,
-  fold,
-  levelOf,
-  no,
-  peopleNow,
-  place,
-  placeByPolicy,
-  released,
-  releaseAll,
-  start,
-  verify,
-  versionFor,
-} from "./chain";
+import { lookingFrom, ownAmount, route, subjectOf } from "../routing";
+import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+import { outOfReach } from "./reach";
+import { acceptedOf } from "./status";
+import { done, fold, levelOf, no, routingAnew, routingOf, versionFor } from "./under";
 
 type Placing = Extract<DocumentCommand, { type: "place hold" }>;
 type Releasing = Extract<DocumentCommand, { type: "release hold" }>;
@@ -62,7 +51,7 @@ export function whyNotRelease(state: DocumentState, id: string, context: DecideC
   if (!hold) return no("unknown", `${state.number} has no hold “${id}”`);
   if (hold.kind === "routing") return no("cause", `${hold.code}: mend the cause, and it is routed again by itself`);
   if (hold.kind === "check") return no("cause", `${hold.reason}: add what is missing, and it is verified again`);
-  const subject = subjectOf(state.document, state.route?.measured?.compared ?? null, context.routing);
+  const subject = subjectOf(state.document, ownAmount(state.route?.measured), routingOf(state, context));
   if (subject.requester === context.actor || subject.excluded.some((one) => one.person === context.actor))
     return no("own", "Nobody releases a hold on their own document");
   const rule = hold.rule === null ? null : versionFor(state, context)?.policy.holds[hold.rule]?.release;
@@ -83,7 +72,8 @@ export function isNamedToRelease(state: DocumentState, id: string, context: Deci
 
 /** The step after the approval that releases what the policy holds; what a person placed, a person releases. */
 export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
-  const holds = activeOf(state.holds).filter((hold) => hold.kind === "policy");
+  // What the organisation's own rules hold is not the policy's to release.
+  const holds = activeOf(state.holds).filter((hold) => hold.kind === "policy" && hold.rule !== null);
   return done(holds.map((hold) => released(hold, "approval", null, "a step after the approval released it")));
 }
 
@@ -91,9 +81,11 @@ export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
 export function refreshHolds(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
   const policy = versionFor(state, context)?.policy;
   if (!policy) return [];
-  const looking = lookingFrom(state.document, context.routing);
+  const looking = lookingFrom(state.document, routingOf(state, context));
   const gone = activeOf(state.holds).filter((hold) => {
-    const rule = hold.kind === "policy" && hold.rule !== null ? policy.holds[hold.rule] : undefined;
+    if (hold.kind !== "policy") return false;
+    if (hold.rule === null) return !backdated(state.document, state.route!.ratesOn, looking);
+    const rule = policy.holds[hold.rule];
     return rule?.when && !hasCause(rule, state.document, looking);
   });
   const events = gone.map((hold) => released(hold, "cause gone", null, because));
@@ -130,7 +122,7 @@ function goOn(state: DocumentState, because: string, context: DecideContext): Do
   const events = moved ? [...passed, ...advance(afterChecks, context)] : passed;
   const now = fold(state, events, context.at);
   const routing = activeOf(now.holds).filter((hold) => hold.kind === "routing");
-  if (routing.length === 0) return events;
+  if (routing.length === 0) return [...events, ...outOfReach(now, context)];
   const begun = now.levels.some((level) => level.decisions.length > 0 || level.status === "open");
   return [...events, ...(begun ? openAgain(now, because, context) : routeAnew(now, because, context))];
 }
@@ -138,16 +130,21 @@ function goOn(state: DocumentState, because: string, context: DecideContext): Do
 /** A chain that is under way keeps its approvals: only the level that could not open is tried again. */
 function openAgain(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
   const free = activeOf(state.holds).filter((hold) => {
-    if (hold.kind !== "routing" || hold.level === null) return false;
+    // Of a level that is open already, whether its quorum is in reach is asked below.
+    const open = state.levels.some((one) => one.level === hold.level && one.status === "open");
+    if (hold.kind !== "routing" || hold.level === null || open) return false;
     const level = levelOf(state, hold.level, context);
     return level && !peopleNow(state, level, context).blocked;
   });
-  const events = free.map((hold) => released(hold, "cause gone", null, because));
-  return events.length ? [...events, ...advance(fold(state, events, context.at), context)] : [];
+  const freed = free.map((hold) => released(hold, "cause gone", null, because));
+  const events = freed.length ? [...freed, ...advance(fold(state, freed, context.at), context)] : [];
+  return [...events, ...outOfReach(fold(state, events, context.at), context)];
 }
 
 function routeAnew(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
-  const routed = route(state.document, { ...context.routing, at: context.at });
+  // Its requester was there when it was sent in; that it was held meanwhile changes nothing in that.
+  const inPerson = state.route?.inPerson === true;
+  const routed = route(acceptedOf(state), { ...routingAnew(state.document, context), inPerson });
   if (routed.outcome === "held") return [];
   const events: DocumentEvent[] = activeOf(state.holds)
     .filter((hold) => hold.kind === "routing")

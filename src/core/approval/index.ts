@@ -2,6 +2,9 @@
 export { decide } from "./decide";
 export { evolve } from "./evolve";
 export { effectOfEdit } from "./revise";
+export { closingProof } from "./cover";
+export { sayGap } from "./gap-words";
+export { reachOf } from "./reach";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./speak";
@@ -16,7 +19,12 @@ export type { Together } from "./together";
 export { calendarOf, timesOf } from "./time";
 export type { Timer } from "./time";
 export type {
+  Basis,
+  BoundFact,
   Channel,
+  ClosingProof,
+  CoveredHow,
+  Gap,
   DecideContext,
   Decision,
   DocumentCommand,

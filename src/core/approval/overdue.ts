@@ -1,12 +1,15 @@
 import type { Directory } from "../people";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
-import { peopleAsked, subjectOf } from "../routing";
+import { ownAmount, peopleAsked, subjectOf } from "../routing";
 import { joinWords } from "../words";
-import { advance, done, fold, levelOf, releaseAll } from "./chain";
-import { openSeats } from "./status";
+import { basisOf } from "./basis";
+import { advance } from "./chain";
+import { declined, outOfReach } from "./reach";
+import { acceptedOf, openSeats } from "./status";
 import { timesOf } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+import { done, fold, levelOf, routingOf } from "./under";
 
 type Firing = Extract<DocumentCommand, { type: "fire timer" }>;
 
@@ -48,15 +51,12 @@ function overdue(
     case "wait":
       return [late("it goes on waiting")];
     case "decline":
-      return [
-        late("the policy declines what is not answered in time"),
-        { type: "level declined", data: { level: level.level } },
-        { type: "declined", data: { level: level.level } },
-        ...releaseAll(state, "it was declined"),
-      ];
+      return [late("the policy declines what is not answered in time"), ...declined(state, level)];
     case "approve by lapse": {
-      const lapsed: DocumentEvent = { type: "level lapsed", data: { ...fired, asked: openSeats(level) } };
-      return [lapsed, ...advance(fold(state, [lapsed], context.at), context)];
+      const basis = basisOf(state, context);
+      const lapsed: DocumentEvent = { type: "level lapsed", data: { ...fired, asked: openSeats(level), basis } };
+      const events = [lapsed, ...advance(fold(state, [lapsed], context.at), context)];
+      return [...events, ...outOfReach(fold(state, events, context.at), context)];
     }
     default: {
       const next = passTo(state, level, rule, context);
@@ -65,7 +65,8 @@ function overdue(
       const { directory } = context.routing;
       const times = timesOf(rule, asked, context.at, directory);
       const data = { ...fired, effect: rule.overdue, from: openSeats(level), ...next, ...times };
-      return [{ type: "level passed on", data }];
+      const passed: DocumentEvent = { type: "level passed on", data };
+      return [passed, ...outOfReach(fold(state, [passed], context.at), context)];
     }
   }
 }
@@ -104,7 +105,7 @@ function managersOf(silent: readonly string[], directory: Directory): string[] {
 }
 
 function canBeAsked(state: DocumentState, person: string, context: DecideContext): boolean {
-  const subject = subjectOf(state.document, state.route?.measured?.compared ?? null, context.routing);
+  const subject = subjectOf(acceptedOf(state), ownAmount(state.route?.measured), routingOf(state, context));
   const rule = { approvers: { kind: "people" as const, people: [person] }, quorum: { kind: "one" as const } };
   return !peopleAsked(rule, subject, context.routing.directory, context.at).blocked;
 }

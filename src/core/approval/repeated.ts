@@ -1,4 +1,5 @@
 import type { Level, PolicyVersion } from "../policy";
+import { approvalsIn } from "./status";
 import type { DocumentEvent, DocumentState } from "./types";
 
 /**
@@ -43,8 +44,10 @@ export function alreadyGiven(state: DocumentState, rule: Level, { policy, versio
       revision: state.revision,
       policyVersion: version,
       countedFrom: before.level,
+      // It counts for what it was given for, and for nothing more.
+      basis: before.decisions.findLast((said) => said.outcome === "approve" && said.by === person)!.basis,
     },
   }));
-  const enough = level.decisions.length + counted.length >= level.needed && counted.length > 0;
+  const enough = approvalsIn(level) + counted.length >= level.needed && counted.length > 0;
   return enough ? [...counted, { type: "level approved", data: { level: level.level } }] : counted;
 }

@@ -1,26 +1,30 @@
-import { documentType, type AnyDocument } from "../documents";
+import { documentType, refusedAfter, type AnyDocument, type Part, type RefusedPart } from "../documents";
+import { sameValue } from "../conditions";
 import { refuse, type Result } from "../refusal";
-import { lookingFrom, measure, routeAgain, type Route } from "../routing";
-import { formatMoney } from "../money";
-import { sameValue, type Condition } from "../conditions";
+import { lookingFrom, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
-import { joinWords } from "../words";
-import { advance, done, fold, no, ofRouting, place, releaseAll, versionFor } from "./chain";
+import { basisOf, gapsOfBasis } from "./basis";
+import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
+import { approvalsOf, gapsOf } from "./cover";
+import { sayGaps } from "./gap-words";
 import { refreshHolds } from "./holding";
-import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect } from "./types";
+import { outOfReach } from "./reach";
+import { refusedOf } from "./status";
+import { done, fold, levelOf, no, routingOf, versionFor } from "./under";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
 
 type Revise = Extract<DocumentCommand, { type: "revise" }>;
 
 /**
- * An edit of a document in approval. It becomes the next revision; which approvals it voids is what its policy says of edits. The policy
+ * An edit of a document in approval. It becomes the next revision; each approval is judged by what it was given for, and what the document then is. The policy
  * version stays the one it started with, and the route is made anew under it.
  */
 export function revise(state: DocumentState, command: Revise, context: DecideContext): Result<DocumentEvent[]> {
   const found = effectOfEdit(state, command, context);
   if (!found.ok) return found;
-  const { effect, again, route, ...rest } = found.value;
-  const around = context.routing.around;
+  const { route, ...effect } = found.value;
+  const { around } = context.routing;
   const revised: DocumentEvent = {
     type: "revised",
     data: {
@@ -28,22 +32,69 @@ export function revise(state: DocumentState, command: Revise, context: DecideCon
       document: command.document,
       route,
       ...(around && { around }),
-      effect,
-      again,
-      ...rest,
+      ...effect,
     },
   };
   const events = [...releaseAll(state, "it was edited", ["routing", "check"]), revised];
   const placed = [...events, ...refreshHolds(fold(state, events, context.at), "it was edited", context)];
   const after = fold(state, placed, context.at);
   if (route.outcome === "held") return done([...placed, ...place(after, route.holds.map(ofRouting), context.actor)]);
-  return done([...placed, ...advance(after, context)]);
+  const opened = [...placed, ...advance(after, context)];
+  return done([...opened, ...outOfReach(fold(state, opened, context.at), context)]);
 }
 
-export type Edit = EditEffect & { again: string[]; route: Route };
+export type Edit = EditEffect & {
+  again: string[];
+  anew: string[];
+  refused: RefusedPart[];
+  askedAgain: string[];
+  route: Route;
+};
 
 /** What an edit would do, for whoever is about to make it; refuses what cannot be edited. */
 export function effectOfEdit(state: DocumentState, command: Revise, context: DecideContext): Result<Edit> {
+  const version = versionFor(state, context);
+  const refusal = whyNotEdited(state, command, version);
+  if (refusal || !version) return refusal ?? no("held", `${state.number} is under no policy`);
+  const parts = refusedParts(state, command.document, command.askAgain ?? []);
+  if (!parts.ok) return parts;
+  const changed = changedFields(state, command.document, context);
+  if (
+    changed.length === 0 &&
+    canonical(state.document) === canonical(command.document) &&
+    parts.value.askedAgain.length === 0
+  )
+    return no("unchanged", "Nothing was changed");
+  const edited = asEdited(state, command.document, parts.value.refused, version, context);
+  const { gaps, again, anew } = levelsTouched(state, edited, parts.value.askedAgain.length > 0, version, context);
+  const effect = gaps.length === 0 && again.length === 0 ? "carry on" : effectiveEffect(version.policy);
+  const voided = state.levels
+    .filter((level) => again.includes(level.level))
+    .flatMap((level) =>
+      level.decisions.filter((one) => one.outcome === "approve").map((one) => ({ level: level.level, by: one.by })),
+    );
+  const why = sayGaps(gaps, state, changed, version.policy, parts.value.askedAgain);
+  const value = {
+    effect,
+    why,
+    voided,
+    gaps,
+    dropped: droppedBy(edited, again),
+    again,
+    anew,
+    refused: parts.value.refused,
+    askedAgain: parts.value.askedAgain,
+    route: edited.route!,
+  } satisfies Edit;
+  return { ok: true, value };
+}
+
+/** What a policy lets pass it lets pass; what an approval does not cover begins again all the same, from the start. */
+function effectiveEffect({ edits }: Policy): EditEffect["effect"] {
+  return edits.effect === "carry on" ? "start again" : edits.effect;
+}
+
+function whyNotEdited(state: DocumentState, command: Revise, version: PolicyVersion | undefined): Result<never> | null {
   if (state.status !== "waiting")
     return no("not waiting", `${state.number} is ${state.status}; only a document in approval is edited this way`);
   if (command.revision !== state.revision)
@@ -53,97 +104,163 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
   const missing = documentType(command.document.documentType).missing(command.document);
   if (missing.length > 0)
     return { ok: false, refusals: missing.map((item) => refuse("missing", item.message, item.path)) };
-  const version = versionFor(state, context);
   if (!version) return no("held", `${state.number} is under no policy yet; a controller routes it again first`);
-  const changed = changedFields(state, command.document, context);
-  if (changed.length === 0 && canonical(state.document) === canonical(command.document))
-    return no("unchanged", "Nothing was changed");
-  const route = routeAgain(command.document, version, { ...context.routing, at: context.at });
-  const { material, why } = whatMatters(state, command.document, changed, version.policy, context);
-  const effect = material.length === 0 ? "carry on" : version.policy.edits.effect;
-  const again = effect === "carry on" ? [] : levelsAgain(state, effect, material, route, version);
-  const voided = state.levels
-    .filter((level) => again.includes(level.level))
-    .flatMap((level) =>
-      level.decisions.filter((one) => one.outcome === "approve").map((one) => ({ level: level.level, by: one.by })),
-    );
-  return { ok: true, value: { effect, why, voided, again, route } };
+  return null;
+}
+
+/**
+ * What was refused of a document stays refused in an edited one, until it is asked for again in so many words.
+ * @param askAgain keys of refused parts that are
+ */
+export function refusedParts(
+  state: DocumentState,
+  document: AnyDocument,
+  askAgain: readonly string[],
+): Result<{ refused: RefusedPart[]; askedAgain: string[] }> {
+  const type = documentType(document.documentType);
+  const before = type.parts(state.document);
+  const now = type.parts(document);
+  const keep = refusedOf(state).filter((one) => !askAgain.includes(one.part));
+  const { kept, asked } = refusedAfter(before, now, keep);
+  const [first] = asked;
+  if (first) {
+    const message = `${first.label} was refused: leave it as it was or leave it out, or ask for it again in so many words`;
+    return { ok: false, refusals: [refuse("refused part", message, "askAgain")] };
+  }
+  const known = (key: string) => refusedOf(state).some((one) => one.part === key);
+  const labelled = (part: Part | undefined, key: string) => part?.label ?? key;
+  return {
+    ok: true,
+    value: {
+      refused: kept,
+      askedAgain: askAgain.filter(known).map((key) =>
+        labelled(
+          before.find((one) => one.key === key),
+          key,
+        ),
+      ),
+    },
+  };
+}
+
+/** The document as it would be after the edit, with its chain as it still is: by this every approval is judged. */
+function asEdited(
+  state: DocumentState,
+  document: AnyDocument,
+  refused: RefusedPart[],
+  version: PolicyVersion,
+  context: DecideContext,
+): DocumentState {
+  const left = documentType(document.documentType).without(document, refused);
+  const inPerson = state.route?.inPerson === true && context.inPerson === true && context.actor === document.requester;
+  const route = routeAgain(left, version, { ...routingOf(state, context), inPerson });
+  const { routedWith: _, ...rest } = state;
+  return {
+    ...rest,
+    revision: state.revision + 1,
+    document,
+    refused,
+    route,
+    around: context.routing.around ?? state.around ?? {},
+    revisions: [...(state.revisions ?? []), { revision: state.revision, document: state.document }],
+  };
 }
 
 /** Keys of the fields whose values differ, with “(other)” where something outside them does. */
 function changedFields(state: DocumentState, after: AnyDocument, context: DecideContext): string[] {
   const type = documentType(after.documentType);
-  const before = type.facts(state.document, lookingFrom(state.document, { ...context.routing, around: state.around }));
-  const now = type.facts(after, lookingFrom(after, context.routing));
+  const routing = routingOf(state, context);
+  const [before, now] = [state.document, after].map((one) => type.facts(one, lookingFrom(one, routing)));
   const fields = type.fields
     .map((field) => field.key)
-    .filter((key) => !sameValue(before[key] ?? null, now[key] ?? null));
+    .filter((key) => !sameValue(before![key] ?? null, now![key] ?? null));
   const other = type.changes(state.document, after).length > 0 && fields.length === 0;
   return other ? ["(other)"] : fields;
 }
 
-type Matters = { material: string[]; why: string };
+type Touched = { gaps: Gap[]; again: string[]; anew: string[] };
 
-/** The changed fields that the policy calls material; a move of the amount within tolerance is not. */
-function whatMatters(
+/** Which levels an edit touches: those with an approval that does not cover it, and by the policy those before or after them. */
+function levelsTouched(
   state: DocumentState,
-  after: AnyDocument,
-  changed: readonly string[],
-  policy: Policy,
+  edited: DocumentState,
+  asksAgain: boolean,
+  { policy }: PolicyVersion,
   context: DecideContext,
-): Matters {
-  const { fields, toleranceMinor, tolerancePercent } = policy.edits;
-  const type = documentType(after.documentType);
-  const labels = (keys: readonly string[]) =>
-    joinWords(
-      keys.map((key) => type.fields.find((field) => field.key === key)?.label ?? "text or papers"),
-      "and",
-    );
-  const now = measure(after, policy, { ...context.routing, at: context.at });
-  const before = state.route?.measured?.compared;
-  if ("code" in now || !before) return { material: [...changed], why: "the amount cannot be measured" };
-  const moved = Math.abs(now.compared.minor - before.minor);
-  const tolerated =
-    moved === 0 ||
-    ((toleranceMinor > 0 || tolerancePercent > 0) &&
-      (toleranceMinor === 0 || moved <= toleranceMinor) &&
-      (tolerancePercent === 0 || moved * 100 <= tolerancePercent * before.minor));
-  const isAmount = (key: string) => type.fields.find((field) => field.key === key)?.kind === "amount";
-  const counted = fields.length > 0 ? changed.filter((key) => fields.includes(key)) : [...changed];
-  const material = counted.filter((key) => !(tolerated && isAmount(key)));
-  const move = moved === 0 ? "" : `; the amount goes from ${formatMoney(before)} to ${formatMoney(now.compared)}`;
-  const why = material.length
-    ? `${labels(material)} changed${move}`
-    : `${changed.length ? labels(changed) : "text or papers"} changed, which ${policy.name} lets pass${move}`;
-  return { material, why };
+): Touched {
+  const begun = state.levels.filter((level) => level.status !== "told").map((level) => level.level);
+  const gaps: Gap[] = [];
+  const touched = new Set<string>();
+  for (const level of state.levels) {
+    const found = gapsOfLevel(state, edited, level, context);
+    gaps.push(...found);
+    if (found.length > 0) touched.add(level.level);
+  }
+  if (asksAgain) return { gaps, again: begun, anew: [] };
+  const again = touched.size === 0 ? [] : levelsAgain(state, edited, policy, touched, begun);
+  const anew = state.levels
+    .filter((level) => level.status === "open" && level.kind !== "check" && !again.includes(level.level))
+    .filter((level) => asksOthers(edited, level.level, context))
+    .map((level) => level.level);
+  return { gaps, again, anew };
+}
+
+/** What of a level an edit does not leave as it was: an approval, a lapse, or what those see who are asked now. */
+function gapsOfLevel(
+  state: DocumentState,
+  edited: DocumentState,
+  level: DocumentState["levels"][number],
+  context: DecideContext,
+): Gap[] {
+  const where = { level: level.level, by: null };
+  if (level.kind === "check") return [];
+  if (level.status === "lapsed" && level.lapsedFor) return gapsOfBasis(edited, where, level.lapsedFor, context);
+  const judged = approvalsOf(level).flatMap((one) => gapsOf(edited, level, one, context));
+  if (level.status !== "open") return judged;
+  return [...judged, ...gapsOfBasis(edited, where, basisOf(state, context), context)];
+}
+
+/** Whether an open level would ask other people, or more of them, for the document as it is edited. */
+function asksOthers(edited: DocumentState, level: string, context: DecideContext): boolean {
+  const open = edited.levels.find((one) => one.level === level)!;
+  if (open.moved?.length) return false;
+  const rule = levelOf(edited, level, context);
+  if (!rule) return true;
+  const { pool, needed } = peopleNow(edited, rule, context);
+  const same = pool.length === open.pool.length && pool.every((person) => open.pool.includes(person));
+  return !same || needed !== open.needed;
 }
 
 /** The levels that begin again: all, or all from the first that the edit concerns. */
 function levelsAgain(
   state: DocumentState,
-  effect: "from the level" | "start again" | "carry on",
-  material: readonly string[],
-  route: Route,
-  { policy }: PolicyVersion,
+  edited: DocumentState,
+  policy: Policy,
+  touched: ReadonlySet<string>,
+  begun: string[],
 ): string[] {
-  const begun = state.levels.filter((level) => level.status !== "told");
-  if (effect === "start again") return begun.map((level) => level.level);
-  const section = policy.sections.find((one) => one.id === route.section?.id);
-  // In another section nothing is as it was asked before.
-  if (!section || section.id !== state.route?.section?.id) return begun.map((level) => level.level);
-  // Whoever approved another amount, or what no condition tells apart, is asked anew.
-  const all = begun.map((level) => level.level);
-  if (route.measured?.compared.minor !== state.route.measured?.compared.minor) return all;
-  const concerned = route.levels.filter((level) => {
-    const when = section.levels.find((one) => one.id === level.level)?.when;
-    const newly = state.levels.find((one) => one.level === level.level)?.status === "passed over";
-    return level.outcome === "required" && (newly || (when && fieldsOf(when).some((key) => material.includes(key))));
-  });
-  if (concerned.length === 0) return all;
-  const stage = Math.min(...concerned.map((level) => level.stage));
-  return begun.filter((level) => level.stage >= stage).map((level) => level.level);
+  const section = policy.sections.find((one) => one.id === edited.route?.section?.id);
+  if (effectiveEffect(policy) === "start again" || !section || section.id !== state.route?.section?.id) return begun;
+  const stages = state.levels.filter((level) => touched.has(level.level)).map((level) => level.stage);
+  const first = Math.min(...stages, ...newlyAsked(state, edited));
+  return begun.filter((id) => state.levels.find((one) => one.level === id)!.stage >= first);
 }
 
-function fieldsOf(condition: Condition): string[] {
-  return "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
+/** Stages of levels that the edited document asks and the document before did not. */
+function newlyAsked(state: DocumentState, edited: DocumentState): number[] {
+  return edited.route!.levels.flatMap((level) => {
+    const before = state.levels.find((one) => one.level === level.level);
+    return level.outcome === "required" && before?.status === "passed over" && !before.notChosenAt ? [level.stage] : [];
+  });
+}
+
+/** What somebody asked for besides the policy, and that the edit ends: said in so many words. */
+function droppedBy(edited: DocumentState, again: readonly string[]): EditEffect["dropped"] {
+  const required = (id: string) =>
+    edited.route!.levels.some((level) => level.level === id && level.outcome === "required");
+  return edited.levels.flatMap((level): EditEffect["dropped"] => {
+    if (level.added && !required(level.added.before)) return [{ level: level.level, what: "added" }];
+    const chosen = again.includes(level.level) ? level.decisions.find((one) => one.next)?.next : undefined;
+    return chosen ? [{ level: chosen, what: "chosen" }] : [];
+  });
 }

@@ -53,6 +53,7 @@ describe("stand-ins at a level", () => {
           const context = (actor: string, list: typeof before): DecideContext => ({
             actor,
             at: AT,
+            directoryAt: () => directoryOf({ ...organisation, standIns: entries(list) }),
             routing: { ...routing([version]), directory: directoryOf({ ...organisation, standIns: entries(list) }) },
             versionOf: () => version,
           });
@@ -112,6 +113,7 @@ describe("stand-ins at a level", () => {
     const context = (actor: string): DecideContext => ({
       actor,
       at: AT,
+      directoryAt: () => directoryOf({ ...organisation, limits }),
       routing: { ...routing([version]), directory: directoryOf({ ...organisation, limits }) },
       versionOf: () => version,
     });

@@ -1,8 +1,9 @@
 import { actorsFor, type Candidate } from "../people";
 import { refuse, type Result } from "../refusal";
-import { subjectOf, type RoutingContext } from "../routing";
+import { ownAmount, subjectOf, type RoutingContext } from "../routing";
 import { decidedElsewhere } from "./repeated";
-import { openSeats } from "./status";
+import { acceptedOf, openSeats } from "./status";
+import { routingOf } from "./under";
 import type { DocumentState, LevelState } from "./types";
 
 type Routing = Omit<RoutingContext, "at">;
@@ -51,7 +52,7 @@ export function actorsOfSeat(
   at: string,
   level?: string,
 ): Candidate[] {
-  const subject = subjectOf(state.document, state.route?.measured?.compared ?? null, routing);
+  const subject = subjectOf(acceptedOf(state), ownAmount(state.route?.measured), routingOf(state, { routing, at }));
   const excluded = level ? [...subject.excluded, ...decidedElsewhere(state, level)] : subject.excluded;
   return actorsFor(seat, { ...subject, excluded }, routing.directory, at, true);
 }

@@ -2,8 +2,8 @@ import { canonical, sha256Hex } from "../records";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
 import { plain } from "../words";
-import { no } from "./chain";
 import type { DecideContext, DocumentState, Signature } from "./types";
+import { no } from "./under";
 
 /**
  * The hash that is signed for: SHA-256 (FIPS 180-4) of the canonical JSON (RFC 8785) of number, revision, document and the policy version it goes

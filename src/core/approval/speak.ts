@@ -1,17 +1,20 @@
 import { dayIn, timeIn } from "../calendar";
 import { documentType, type RefusedPart } from "../documents";
-import { mostDeciders, type Directory } from "../people";
+import type { Directory } from "../people";
 import type { Result } from "../refusal";
 import { measure } from "../routing";
 import { bandOf, sayBand, type Level } from "../policy";
 import { joinWords, sayDate } from "../words";
-import { advance, done, fold, levelOf, no, ofRouting, place, releaseAll, versionFor } from "./chain";
+import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
-import { actorsOfSeat, seatFor } from "./seats";
+import { basisOf } from "./basis";
+import { declined, outOfReach } from "./reach";
+import { seatFor } from "./seats";
 import { whyNotSigned } from "./signing";
-import { acceptedOf, openSeats, refusedOf } from "./status";
+import { acceptedOf, activeHolds, approvalsIn, openSeats, refusedOf } from "./status";
 import { timesOf } from "./time";
-import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+import { done, fold, levelOf, no, routingAsRouted, versionFor } from "./under";
 
 type Say = Extract<DocumentCommand, { type: "approve" | "decline" | "send back" }>;
 
@@ -38,6 +41,7 @@ export function speak(state: DocumentState, command: Say, context: DecideContext
     comment: command.comment.trim(),
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
+    ...(approves && { basis: basisOf(state, context, merge(refusedOf(state), refused)) }),
     ...(refused.length > 0 && { refused }),
     ...(level.kind === "task" && approves && { ticked: command.ticked ?? [] }),
     ...(word && { word }),
@@ -80,7 +84,8 @@ function returnTo(
     .map((one) => one.level);
   const returned: DocumentEvent = { type: "returned", data: { ...data, to: target.level, again } };
   const events = [returned, ...releaseAll(state, "it went back to an earlier level", ["routing", "check"])];
-  return done([...events, ...advance(fold(state, events, context.at), context)]);
+  const opened = [...events, ...advance(fold(state, events, context.at), context)];
+  return done([...opened, ...outOfReach(fold(state, opened, context.at), context)]);
 }
 
 /** The levels to which whoever decides at a level can send a document back, nearest last. */
@@ -152,7 +157,7 @@ function reduce(state: DocumentState, more: readonly RefusedPart[], context: Dec
   if (more.length === 0 || !policy || !section) return [];
   const refused = merge(refusedOf(state), more);
   const left = documentType(state.document.documentType).without(state.document, refused);
-  const measured = measure(left, policy, { ...context.routing, at: context.at });
+  const measured = measure(left, policy, routingAsRouted(state, context));
   if ("code" in measured) return [];
   const index = bandOf(measured.compared.minor, section.thresholds);
   const before = state.route!.band!.index;
@@ -175,26 +180,22 @@ function reduce(state: DocumentState, more: readonly RefusedPart[], context: Dec
 }
 
 function consequences(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
-  const count = (outcome: Decision["outcome"]) =>
-    new Set(level.decisions.filter((one) => one.outcome === outcome).map((one) => one.by)).size;
-  if (count("approve") >= level.needed) {
+  if (approvalsIn(level) >= level.needed) {
+    const held = activeHolds(state).filter((hold) => hold.kind === "routing" && hold.level === level.level);
     const approved: DocumentEvent[] = [
       ...notChosen(state, level, context),
+      ...held.map((hold) => released(hold, "cause gone", null, "enough have approved")),
       { type: "level approved", data: { level: level.level } },
     ];
     const after = fold(state, approved, context.at);
-    const stuck = stuckBeside(after, context);
-    return [...approved, ...stuck, ...advance(fold(after, stuck, context.at), context)];
+    const events = [...approved, ...advance(after, context)];
+    return [...events, ...outOfReach(fold(state, events, context.at), context)];
   }
-  const outOfReach = level.pool.length - count("decline") < level.needed;
-  if (count("decline") > 0 && (level.refusal === "first ends" || outOfReach)) {
-    return [
-      { type: "level declined", data: { level: level.level } },
-      { type: "declined", data: { level: level.level } },
-      ...releaseAll(state, "it was declined"),
-    ];
-  }
-  return askNext(state, level, context);
+  const refused = level.decisions.some((one) => one.outcome === "decline");
+  if (refused && level.refusal === "first ends") return declined(state, level);
+  const events = outOfReach(state, context);
+  const over = events.some((event) => event.type === "declined");
+  return over ? events : [...events, ...askNext(state, level, context)];
 }
 
 /** The levels that whoever completed this one did not choose are passed over. */
@@ -206,20 +207,6 @@ function notChosen(state: DocumentState, level: LevelState, context: DecideConte
   return choicesAt(state, levelOf(state, level.level, context))
     .filter((one) => one.level !== said.next)
     .map((one) => ({ type: "level passed over", data: { level: one.level, because, notChosenAt: level.level } }));
-}
-
-/** Where nobody decides at two levels, an approval can leave a level beside it without anybody: it is held and says so, and is not left waiting for ever. */
-function stuckBeside(state: DocumentState, context: DecideContext): DocumentEvent[] {
-  if (!state.route?.mustDiffer) return [];
-  return state.levels.flatMap((level) => {
-    if (level.status !== "open" || level.kind === "check") return [];
-    const seats = openSeats(level);
-    const actors = seats.flatMap((seat) => actorsOfSeat(state, seat, context.routing, context.at, level.level));
-    const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
-    if (mostDeciders(seats, actors) >= Math.min(level.needed - approvals, level.byTurns ? 1 : level.needed)) return [];
-    const reason = `${level.name}: whoever it asks has decided at another level, and nobody decides at two`;
-    return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
-  });
 }
 
 /** Where one is asked after the other, the time of the next begins with the answer of the one before. */

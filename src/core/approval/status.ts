@@ -17,6 +17,11 @@ export function hasLapsed(state: Pick<DocumentState, "levels">): boolean {
   return state.levels.some((level) => level.status === "lapsed");
 }
 
+/** How many different people have approved at a level. */
+export function approvalsIn({ decisions }: Pick<LevelState, "decisions">): number {
+  return new Set(decisions.filter((one) => one.outcome === "approve").map((one) => one.by)).size;
+}
+
 export function refusedOf(state: Pick<DocumentState, "refused">): readonly RefusedPart[] {
   return state.refused ?? [];
 }

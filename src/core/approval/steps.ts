@@ -1,6 +1,6 @@
 import type { Result } from "../refusal";
-import { done, no } from "./chain";
 import type { DocumentCommand, DocumentEvent, DocumentState, Step } from "./types";
+import { done, no } from "./under";
 
 type Command<T> = Extract<DocumentCommand, { type: T }>;
 

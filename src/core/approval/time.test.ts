@@ -158,7 +158,8 @@ describe("a level that is late", () => {
     expect(play.levels).toEqual({ a: "lapsed", b: "open" });
     expect(levelOf(play, "a").decisions).toEqual([]);
     play.say("head", "approve", "b");
-    expect(play.told.find((event) => event.type === "approved")?.data).toEqual({
+    expect(play.told.find((event) => event.type === "approved")?.data).toMatchObject({
+      proof: { levels: [{ how: "lapsed" }, { how: "approved", approvals: [{ by: "head" }] }] },
       because: "a did not answer in time and counts as approved by lapse of time",
     });
   });

@@ -1,4 +1,6 @@
 import type { AnyDocument, Around, RefusedPart } from "../documents";
+import type { Money, Rate } from "../money";
+import type { Directory } from "../people";
 import type { Block, Hold, PlacedHold, ReleasedHow } from "../holds";
 import type { Level, Policy, PolicyVersion } from "../policy";
 import type { Measured, Route, RoutedLevel, RoutingContext } from "../routing";
@@ -13,6 +15,26 @@ export type Channel = "page" | "mail";
 /** What somebody typed and proved when they signed: their name, how they proved to be it, and the hash of what they signed for. */
 export type Signature = { name: string; method: string; documentHash: string };
 
+/**
+ * What an approval was given for, and what alone it covers. The hash stands for all that the document said then.
+ */
+export type Basis = {
+  revision: number;
+  /** SHA-256 (FIPS 180-4) of the canonical JSON of that revision's document, names sealed as the log has them. */
+  document: string;
+  section: string;
+  /** What was left of it came to, in the policy's currency, and at which rate. */
+  amount: Money;
+  rate: Rate | null;
+  refused: RefusedPart[];
+  requester: string;
+  onBehalfOf: string | null;
+  unit: string;
+  party: string;
+  currency: string;
+  date: string;
+};
+
 /** One person's say at a level. An approval names the revision and the policy version it was given for. */
 export type Decision = {
   level: string;
@@ -22,6 +44,8 @@ export type Decision = {
   comment: string;
   revision: number;
   policyVersion: number;
+  /** What an approval was given for; absent for other says. */
+  basis?: Basis;
   /** What of the document was not approved; absent where all of it was. */
   refused?: RefusedPart[];
   /** Items of a task's checklist that were ticked. */
@@ -66,6 +90,10 @@ export type LevelState = {
   inTurn?: true;
   /** Only as many are asked at a time as are still needed; the next of them when these are late. */
   byTurns?: true;
+  /** Of the pool, those who came to be asked otherwise than by the level's rule: by handing over, or by the time that ran out. */
+  moved?: { seat: string; how: "handed over" | "passed on" }[];
+  /** What the lapse of time counted for. */
+  lapsedFor?: Basis;
   /** When an answer is due, ISO in UTC, and what is planned to happen by itself. */
   due?: string;
   timers?: Timer[];
@@ -81,7 +109,7 @@ export type LevelState = {
   /** Passed over, and that counts as an approval: the requester's own limit covers it and the policy says so. */
   counts?: true;
   /** Asked for by a decider of another level, to approve before that one. */
-  added?: { by: string; before: string };
+  added?: { by: string; before: string; person: string };
 };
 
 /** One step after the approval: carried out in order, tried again, retried or skipped by hand, never done twice. */
@@ -106,6 +134,10 @@ export type DocumentState = {
   document: AnyDocument;
   /** What was known around it when it was last looked at. */
   around?: Around;
+  /** What was known around it when it was last routed, where that is not `around`. */
+  routedWith?: Around;
+  /** Earlier revisions for which something that stands was decided. */
+  revisions?: { revision: number; document: AnyDocument }[];
   route: Route | null;
   levels: LevelState[];
   holds: Hold[];
@@ -123,6 +155,38 @@ export type DocumentState = {
 
 type Say = Omit<Decision, "outcome" | "at" | "countedFrom">;
 
+/**
+ * Why an approval does not cover what the document now is: it is another section, another amount, another party ...; a refused part is asked for again; or the
+ * one who gave it may not decide on it as it is now, or was not among those whom the level asks.
+ */
+export type Gap = { level: string; by: string | null } & (
+  | { code: "amount"; before: Money; after: Money | null }
+  | { code: BoundFact; before: string | null; after: string | null }
+  | { code: "field"; field: string }
+  | { code: "section" | "wording" | "refused" | "not eligible" | "not asked" | "not verified" | "too few" | "repeated" }
+);
+/** What is always material: whose document it is, for whom, with whom, in which currency and of which day. */
+export type BoundFact = "requester" | "onBehalfOf" | "unit" | "party" | "currency" | "date";
+
+/** How a level that the finished document asks for is satisfied. */
+export type CoveredHow = "approved" | "lapsed" | "verified" | "own limit" | "passed over" | "not chosen";
+
+/**
+ * The closing proof: what is approved, and level by level whose approval covers it. Made before a document is approved, by routing the finished document
+ * once more.
+ */
+export type ClosingProof = {
+  /** Of what is approved, with all that was refused taken out. */
+  basis: Basis;
+  band: number;
+  levels: {
+    level: string;
+    how: CoveredHow;
+    needed: number;
+    approvals: { by: string; inNameOf: string | null; revision: number; at: string }[];
+  }[];
+};
+
 /** What an edit of a document in approval does to the approvals it has. */
 export type EditEffect = {
   effect: "carry on" | "from the level" | "start again";
@@ -130,6 +194,10 @@ export type EditEffect = {
   why: string;
   /** Approvals that no longer count. */
   voided: { level: string; by: string }[];
+  /** The same as data: what each approval, or what is being looked at now, does not cover. */
+  gaps: Gap[];
+  /** What somebody asked for besides the policy and that does not survive: an approver who was added, a level that was chosen. */
+  dropped: { level: string; what: "added" | "chosen" }[];
 };
 
 /** A timer that has fired: which of the level, and the moment it was planned for. */
@@ -139,15 +207,37 @@ type Fired = { level: string; timer: number; planned: string };
 export type DocumentEvent =
   | { type: "drafted"; data: { id: string; number: string; document: AnyDocument } }
   | { type: "draft saved"; data: { document: AnyDocument } }
-  | { type: "submitted"; data: { revision: number; document: AnyDocument; route: Route; around?: Around } }
-  | { type: "rerouted"; data: { route: Route; reason: string; approvalsVoided: number; around?: Around } }
+  | {
+      type: "submitted";
+      data: {
+        revision: number;
+        document: AnyDocument;
+        route: Route;
+        around?: Around;
+        /** What was refused before and stays refused. */
+        refused?: RefusedPart[];
+        askedAgain?: string[];
+      };
+    }
+  | {
+      type: "rerouted";
+      data: { route: Route; reason: string; approvalsVoided: number; around?: Around };
+    }
   | {
       type: "revised";
       data: { revision: number; document: AnyDocument; route: Route; around?: Around } & EditEffect & {
           /** Levels that begin again. */
           again: string[];
+          /** Levels that ask anew whom to ask, and keep what was decided. */
+          anew?: string[];
+          /** What was refused before and stays refused. */
+          refused?: RefusedPart[];
+          /** Refused parts that are asked for again. */
+          askedAgain?: string[];
         };
     }
+  /** The closing proof failed: what does not cover the finished document opens again. */
+  | { type: "reopened"; data: { route: Route; again: string[]; gaps: Gap[] } }
   | { type: "looked again"; data: { around: Around; because: string } }
   | { type: "hold placed"; data: PlacedHold & { id: string; by: string } }
   | {
@@ -163,7 +253,7 @@ export type DocumentEvent =
       type: "level passed on";
       data: Fired & { effect: Level["overdue"]; from: string[]; pool: string[]; needed: number } & LevelTimes;
     }
-  | { type: "level lapsed"; data: Fired & { asked: string[] } }
+  | { type: "level lapsed"; data: Fired & { asked: string[]; basis: Basis } }
   | { type: "level passed over"; data: { level: string; because: string; notChosenAt?: string; counts?: true } }
   | { type: "approval counted"; data: Omit<Say, "comment"> & { countedFrom: string } }
   | {
@@ -186,7 +276,7 @@ export type DocumentEvent =
   | { type: "level approved"; data: { level: string } }
   | { type: "level declined"; data: { level: string } }
   | { type: "sent back"; data: Say }
-  | { type: "approved"; data: { because: string } }
+  | { type: "approved"; data: { because: string; proof: ClosingProof } }
   | { type: "declined"; data: { level: string } }
   | { type: "withdrawn"; data: { comment: string } }
   | { type: "steps begun"; data: { steps: { kind: Step["kind"]; note: string }[] } }
@@ -198,8 +288,9 @@ export type DocumentEvent =
 export type DocumentCommand =
   | { type: "draft"; id: string; number: string; document: AnyDocument }
   | { type: "save draft"; document: AnyDocument }
-  | { type: "submit"; document: AnyDocument }
-  | { type: "revise"; document: AnyDocument; revision: number }
+  /** `askAgain` names refused parts that are asked for again. */
+  | { type: "submit"; document: AnyDocument; askAgain?: string[] | undefined }
+  | { type: "revise"; document: AnyDocument; revision: number; askAgain?: string[] | undefined }
   | {
       type: "approve" | "decline" | "send back";
       level: string;
@@ -237,8 +328,12 @@ export type DecideContext = {
   actor: string;
   /** ISO date-time in UTC. */
   at: string;
-  /** What is known around the document now, its rates, people and policies. */
+  /** What is known around the document now, its rates (of today and of the day its chain began), people and policies. */
   routing: Omit<RoutingContext, "at">;
+  /** People as they were at an earlier moment, ISO in UTC. */
+  directoryAt(at: string): Directory;
+  /** The actor is signed in and acts themselves, not through an import or a token. */
+  inPerson?: boolean;
   /** The version a document started with, which stays with it. */
   versionOf(policy: string, version: number): PolicyVersion | undefined;
   /** Puts tokens for those a text names, as the log has it; absent where nobody is sealed. */

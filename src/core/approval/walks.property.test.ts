@@ -215,6 +215,8 @@ describe("random walks of commands by random people on random policies", () => {
         const context = (actor: string) => ({
           actor,
           at: new Date(at).toISOString(),
+          inPerson: true,
+          directoryAt: () => directory,
           routing: { policies: [version], directory, rates: [] },
           versionOf: () => version,
         });

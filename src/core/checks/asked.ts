@@ -61,7 +61,15 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
       concerns: {},
       named: {},
     };
-    const people = peopleUnder(policy, level, subject, when === null ? everybodyThere : directory, when ?? at);
+    const people = peopleUnder(
+      policy,
+      level,
+      subject,
+      when === null ? everybodyThere : directory,
+      when ?? at,
+      [],
+      true,
+    );
     return {
       ...people,
       involved: new Set(people.candidates.flatMap((one) => [one.person, one.inNameOf ?? one.person])),

@@ -1,4 +1,4 @@
-import type { Money } from "../money";
+import { compareShare, type Money } from "../money";
 import { beforeKey, isGroup, sameValue, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
 
 /** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
@@ -7,8 +7,8 @@ export type Outcome = "met" | "not met" | "undecidable";
 /** One node of a condition with what it came to and, for a comparison, the value it saw. */
 export type Explained = { condition: Condition; outcome: Outcome; saw?: FactValue; of?: Explained[] };
 
-/** Brings an amount to another currency, or null when there is no rate. */
-export type ToCurrency = (amount: Money, currency: string) => Money | null;
+/** Brings an amount to another currency, or null when there is no rate or it cannot be counted exactly; `steps` says how it came about. */
+export type ToCurrency = (amount: Money, currency: string) => (Money & { steps?: string }) | null;
 
 const sameCurrencyOnly: ToCurrency = (amount, currency) => (amount.currency === currency ? amount : null);
 
@@ -53,7 +53,8 @@ function compareChange(change: Change, before: FactValue, after: FactValue, toCu
   const rise = compared.minor - old.minor;
   if (change.is === "fell") return rise < 0 ? "met" : "not met";
   if (change.is === "rose") return rise > 0 ? "met" : "not met";
-  if (change.percent !== undefined) return rise * 100 > change.percent * old.minor && rise > 0 ? "met" : "not met";
+  if (change.percent !== undefined)
+    return rise > 0 && compareShare(rise, change.percent, old.minor) > 0 ? "met" : "not met";
   const by = toCurrency({ minor: rise, currency: old.currency }, change.amount!.currency);
   return by ? (by.minor > change.amount!.minor ? "met" : "not met") : "undecidable";
 }

@@ -8,8 +8,11 @@ import type { Rules } from "./rules";
  */
 export type Around = {
   supplier?: SupplierFacts;
-  /** Other documents of the same type with the same supplier, submitted and not declined or withdrawn, within the longest time any policy asks for. */
-  recent?: readonly { number: string; date: string; net: Money }[];
+  /**
+   * Other documents of the same type with the same supplier by its account, submitted and not declined or withdrawn, entered within the longest time any
+   * policy asks for. `entered` is the day of the organisation on which it was sent in.
+   */
+  recent?: readonly { number: string; entered: string; net: Money }[];
   order?: OrderFacts;
   /** Other invoices that may be the same one, with why; see `likelyDuplicates`. */
   duplicates?: readonly { number: string; why: string }[];

@@ -108,7 +108,7 @@ describe("credit limits", () => {
   });
   it("without its customer it cannot be measured, and is not taken for nothing", () => {
     const measure = type.measures.find((one) => one.key === "exposure")!;
-    expect(measure.of(raise, { ...NOTHING_AROUND, currency: "EUR" })).toMatchObject({
+    expect(measure.of(raise, { ...NOTHING_AROUND, currency: "EUR", on: "2026-03-10" })).toMatchObject({
       missing: expect.any(String) as string,
     });
   });
@@ -127,6 +127,7 @@ describe("credit limits", () => {
       measure.of(limitChange([{ field: "limit", before: eur(before), after: eur(after) }]), {
         ...NOTHING_AROUND,
         currency: "EUR",
+        on: "2026-03-10",
       });
     expect([of(50_000, 80_000), of(80_000, 50_000)]).toMatchObject([{ amount: eur(30_000) }, { amount: eur(0) }]);
   });
@@ -160,11 +161,11 @@ describe("credit limits", () => {
 describe("the total with one supplier", () => {
   const measure = documentType("purchase-order").measures.find((one) => one.key === "supplierTotal")!;
   const recent = [
-    { number: "PO-1", date: "2026-02-08", net: { minor: 100_000, currency: "EUR" } },
-    { number: "PO-2", date: "2026-02-09", net: { minor: 200_000, currency: "EUR" } },
+    { number: "PO-1", entered: "2026-02-08", net: { minor: 100_000, currency: "EUR" } },
+    { number: "PO-2", entered: "2026-02-09", net: { minor: 200_000, currency: "EUR" } },
   ];
   const of = (days: number, net = 300_000) =>
-    measure.of(order(net), { ...NOTHING_AROUND, around: { recent }, currency: "EUR", days });
+    measure.of(order(net), { ...NOTHING_AROUND, around: { recent }, currency: "EUR", on: "2026-03-10", days });
   it("adds what was ordered within the days, that of the first day left out", () => {
     expect([of(29), of(30), of(31)]).toMatchObject([
       { amount: { minor: 300_000 } },
@@ -172,22 +173,25 @@ describe("the total with one supplier", () => {
       { amount: { minor: 600_000 } },
     ]);
     expect(of(31)).toMatchObject({
-      arithmetic: "3,000.00 EUR + 2 others with Northrigg Cordage since 8 Feb 2026 3,000.00 EUR = 6,000.00 EUR",
+      arithmetic: "3,000.00 EUR + 2 others with Northrigg Cordage entered since 8 Feb 2026 3,000.00 EUR = 6,000.00 EUR",
     });
   });
   it("an order cut in two needs what the whole would have needed", () => {
-    const half = { number: "PO-3", date: "2026-03-10", net: { minor: 250_000, currency: "EUR" } };
+    const half = { number: "PO-3", entered: "2026-03-10", net: { minor: 250_000, currency: "EUR" } };
     const cut = measure.of(order(250_000), {
       ...NOTHING_AROUND,
       around: { recent: [half] },
       currency: "EUR",
+      on: "2026-03-10",
       days: 30,
     });
     expect(cut).toMatchObject({ amount: { minor: 500_000 } });
   });
   it("without a rate for one of them it is not measured", () => {
-    const around = { recent: [{ number: "PO-9", date: "2026-03-01", net: { minor: 1, currency: "CHF" } }] };
-    expect(measure.of(order(1), { ...NOTHING_AROUND, around, currency: "EUR", days: 30 })).toMatchObject({
+    const around = { recent: [{ number: "PO-9", entered: "2026-03-01", net: { minor: 1, currency: "CHF" } }] };
+    expect(
+      measure.of(order(1), { ...NOTHING_AROUND, around, currency: "EUR", on: "2026-03-10", days: 30 }),
+    ).toMatchObject({
       missing: "No exchange rate to EUR for PO-9",
     });
   });

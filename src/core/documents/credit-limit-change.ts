@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { beforeKey, sameValue, type Facts } from "../conditions";
-import { formatMoney, money, MoneySchema, type Money } from "../money";
+import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
 import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
@@ -102,9 +102,9 @@ export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Lo
   if (!customer) return null;
   const { receivables, openOrders, stoppedOrders, overdue } = customer;
   const { currency } = receivables;
-  const now = money(receivables.minor + openOrders.minor + stoppedOrders.minor, currency);
+  const now = trySum([receivables, openOrders, stoppedOrders], currency);
   const limit = toCurrency(limitAfter(change, customer), currency);
-  if (!limit) return null;
+  if (!limit || !now) return null;
   return {
     receivables,
     openOrders,
@@ -119,7 +119,8 @@ export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Lo
 
 function exposureMeasure(change: CreditLimitChange, looking: Looking): Measured {
   const exposure = exposureOf(change, looking);
-  if (!exposure) return { missing: `What ${change.customerName || "the customer"} owes is not known` };
+  if (!exposure)
+    return { code: "not known", missing: `What ${change.customerName || "the customer"} owes is not known` };
   const { receivables, openOrders, stoppedOrders, limitAfter: limit, after } = exposure;
   const owed = `receivables ${formatMoney(receivables)} + orders ${formatMoney(money(openOrders.minor + stoppedOrders.minor, openOrders.currency))}`;
   return { amount: after, arithmetic: `new limit ${formatMoney(limit)} or ${owed}, whichever is more` };
@@ -131,8 +132,11 @@ function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Look
   const before = limit ? limit.before : after;
   const old =
     before !== null && typeof before === "object" ? toCurrency(before, after.currency) : money(0, after.currency);
-  if (!old) return { missing: `There is no rate between the old limit and ${after.currency}` };
-  const amount = money(Math.max(0, after.minor - old.minor), after.currency);
+  if (!old) return { code: "no rate", missing: `There is no rate between the old limit and ${after.currency}` };
+  const rise = Math.max(0, after.minor - old.minor);
+  if (!Number.isSafeInteger(rise))
+    return { code: "too large", missing: "The increase is too large to be counted exactly" };
+  const amount = money(rise, after.currency);
   return {
     amount,
     arithmetic: `${formatMoney(after)} − ${formatMoney(old)}${after.minor < old.minor ? ", a lower limit is no increase" : ""}`,
@@ -259,11 +263,14 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
     return found;
   },
+  party: (change) => change.customer,
+  amountKeys: ["minor"],
   parts: (change): Part[] =>
     change.changes.map((one) => ({
       key: one.field,
       label: CUSTOMER_FIELDS[one.field],
       amount: one.after !== null && typeof one.after === "object" ? one.after : null,
+      content: one.after,
     })),
   without: (change, refused: readonly RefusedPart[]) => ({
     ...change,

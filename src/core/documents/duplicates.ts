@@ -1,6 +1,6 @@
 import { daysBetween } from "../calendar";
 import { formatMoney, type Money } from "../money";
-import { sayDate } from "../words";
+import { plain, sayDate } from "../words";
 
 /** An invoice as the search for duplicates sees it. */
 export type Known = { number: string; supplier: string; invoiceNumber: string; gross: Money; date: string };
@@ -26,13 +26,22 @@ export function plainNumber(invoiceNumber: string): string {
  * Other invoices that may be the same one: same supplier and number; same supplier and number written alike; same supplier and amount within some days.
  * @param days how near in date the same amount must be
  */
+/**
+ * A name of a supplier or customer without capitals, accents, spaces and signs: two spellings of it are one party.
+ * @example partyKey("Acme  Ltd.") // "acmeltd"
+ */
+export function partyKey(name: string): string {
+  const letters = plain(name).replace(/[^\p{L}\p{N}]/gu, "");
+  return letters || name.trim();
+}
+
 export function likelyDuplicates(
   invoice: Known,
   others: readonly Known[],
   days: number,
 ): { number: string; why: string }[] {
   return others.flatMap((other) => {
-    if (other.supplier !== invoice.supplier || other.number === invoice.number) return [];
+    if (partyKey(other.supplier) !== partyKey(invoice.supplier) || other.number === invoice.number) return [];
     const why = whySame(invoice, other, days);
     return why ? [{ number: other.number, why }] : [];
   });

@@ -4,6 +4,7 @@ import { IdSchema } from "../ids";
 import { sayDate } from "../words";
 import type { Looking } from "./around";
 import {
+  Exact,
   MOST_MINOR,
   PercentSchema,
   basicFields,
@@ -59,8 +60,8 @@ export function claimTotal(claim: Pick<ExpenseClaim, "lines" | "currency">): Mon
 /** The tax contained in a claim, worked out per line: the shares of a total that has it. */
 function claimTax(claim: ExpenseClaim): Money {
   const parts = claim.lines.map((line) => {
-    const percent = Number(line.taxPercent);
-    return Math.round((line.claimed * percent) / (100 + percent));
+    const percent = new Exact(line.taxPercent);
+    return new Exact(line.claimed).mul(percent).div(percent.add(100)).toDecimalPlaces(0).toNumber();
   });
   return sum(
     parts.map((minor) => money(minor, claim.currency)),
@@ -233,11 +234,14 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   ],
   missing,
   changes,
+  party: (claim) => claim.payee,
+  amountKeys: ["minor", "claimed"],
   parts: (claim) =>
     claim.lines.map((line, index) => ({
       key: `line ${index + 1}`,
       label: line.description || `Line ${index + 1}`,
       amount: money(line.claimed, claim.currency),
+      content: line,
     })),
   // A line that is cut keeps its place with what is allowed of it; one that is refused goes.
   without: (claim, refused) => ({

@@ -47,7 +47,7 @@ export { brokenRules, invoiceTotals } from "./invoice-arithmetic";
 export type { BrokenRule } from "./invoice-arithmetic";
 export { matchOf } from "./match";
 export type { Difference, Match, MatchedLine } from "./match";
-export { likelyDuplicates, plainNumber } from "./duplicates";
+export { likelyDuplicates, partyKey, plainNumber } from "./duplicates";
 export {
   ClaimLineSchema,
   ExpenseClaimSchema,
@@ -71,6 +71,8 @@ export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./
 export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema } from "./supplier-account";
 export type { SupplierAccount, SupplierField } from "./supplier-account";
 
+export { refusedAfter, wordingOf } from "./refused";
+export type { RefusedAfter } from "./refused";
 export type { DocumentRow } from "./row";
 
 const types = [purchaseOrderType, supplierInvoiceType, expenseClaimType, creditLimitChangeType, supplierAccountType];
@@ -117,11 +119,11 @@ export function documentType(key: string): DocumentType<AnyDocument> {
 }
 
 /** What a document comes to by every measure of its type that can be told. */
-export function measuresOf(document: AnyDocument, looking: Looking, days?: number): Record<string, Money> {
+export function measuresOf(document: AnyDocument, looking: Looking, on: string, days?: number): Record<string, Money> {
   const { currency } = document;
   return Object.fromEntries(
     documentType(document.documentType).measures.flatMap((measure) => {
-      const found = measure.of(document, { ...looking, currency, days });
+      const found = measure.of(document, { ...looking, currency, on, days });
       return "amount" in found ? [[measure.key, found.amount]] : [];
     }),
   );

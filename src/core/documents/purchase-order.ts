@@ -218,16 +218,19 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     {
       key: "supplierTotal",
       label: "total with the same supplier",
-      of: (order, asked) => supplierTotal(orderTotals(order).net, order, asked),
+      of: (order, asked) => supplierTotal(orderTotals(order).net, order.supplier, asked),
     },
   ],
   missing,
   changes,
+  party: (order) => order.supplier,
+  amountKeys: ["unitPrice", "quantity"],
   parts: (order) =>
     order.lines.map((line, index) => ({
       key: `line ${index + 1}`,
       label: line.description || `Line ${index + 1}`,
       amount: money(lineNet(line), order.currency),
+      content: line,
     })),
   without: (order, refused) => ({ ...order, lines: linesWithout(order.lines, refused) }),
   remarks,

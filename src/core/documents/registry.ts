@@ -43,9 +43,14 @@ export type TypeWords = {
   peopleFields: Readonly<Record<string, string>>;
 };
 
-/** What a measure may ask of its policy: the currency bands are in, and over how many days totals with a supplier run. */
-export type MeasureAsked = Looking & { currency: string; days?: number | undefined };
-export type Measured = { amount: Money; arithmetic: string } | { missing: string };
+/**
+ * What a measure may ask of its policy: the currency bands are in, and over how many days totals with a supplier run. `on` is the day on which the
+ * document was entered.
+ */
+export type MeasureAsked = Looking & { currency: string; on: string; days?: number | undefined };
+/** An amount, or why it cannot be told. */
+export type Measured =
+  { amount: Money; arithmetic: string } | { missing: string; code: "no rate" | "not known" | "too large" };
 
 /** What amount a policy may look at; `of` returns the amount with how it came about, or what it would need to be known. */
 export type Measure<D> = { key: string; label: string; of(document: D, asked: MeasureAsked): Measured };
@@ -55,8 +60,8 @@ export type MissingItem = { path: string; message: string };
 /** One thing that differs between two revisions, in words. */
 export type Change = { label: string; before: string; after: string };
 
-/** A part of a document that can be accepted or refused by itself: a line, a controlled field. */
-export type Part = { key: string; label: string; amount: Money | null };
+/** A part of a document that can be accepted or refused by itself: a line, a controlled field. `content` is all that it says. */
+export type Part = { key: string; label: string; amount: Money | null; content: unknown };
 /** What was refused of a part: all of it, or, where it has an amount, all above `allowed` in minor units. */
 export type RefusedPart = { part: string; allowed: number | null };
 
@@ -85,6 +90,10 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   missing(document: D): MissingItem[];
   /** What an approver must see of an edit: old and new, the total last. */
   changes(before: D, after: D): Change[];
+  /** With whom it is, as an approval is bound to it: the supplier, the customer, whoever is paid. */
+  party(document: D): string;
+  /** Keys of its amounts and quantities, wherever they stand in it; what is left without them is its wording. */
+  amountKeys: readonly string[];
   /** Parts that a decision may accept and refuse one by one; none where a document is taken whole or not at all. */
   parts(document: D): Part[];
   /** What is left of a document when parts are refused. */

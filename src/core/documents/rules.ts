@@ -32,6 +32,10 @@ export const RulesSchema = z.strictObject({
     .default({ days: 30 })
     .meta({ description: "The same supplier and amount within these days is a likely duplicate" }),
   bankChangeDays: z.int().min(0).max(366).default(30),
+  backdatedDays: z.int().min(0).max(3660).default(90).meta({
+    description:
+      "A document dated more than this many days before it is entered is held until somebody has looked at it",
+  }),
   claims: z
     .strictObject({
       receiptFrom: MoneySchema.meta({ description: "A line over this amount needs a receipt" }),

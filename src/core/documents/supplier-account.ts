@@ -154,10 +154,17 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     compare("Papers", namesOf(before.attachments), namesOf(now.attachments));
     return found;
   },
+  party: (account) => account.supplier,
+  amountKeys: ["minor"],
   parts: (account) =>
     account.opening
       ? []
-      : account.changes.map((one) => ({ key: one.field, label: SUPPLIER_FIELDS[one.field], amount: null })),
+      : account.changes.map((one) => ({
+          key: one.field,
+          label: SUPPLIER_FIELDS[one.field],
+          amount: null,
+          content: one.after,
+        })),
   without: (account, refused) => ({
     ...account,
     changes: account.changes.filter((one) => !refused.some((part) => part.part === one.field)),

@@ -1,34 +1,35 @@
-import { formatMoney, money, type Money } from "../money";
+import { formatMoney, money, trySum, type Money } from "../money";
 import { addDays } from "../calendar";
 import { sayDate } from "../words";
 import type { MeasureAsked, Measured } from "./registry";
 
-/** How far back a running total looks where its policy does not say. */
+/** How far a running total looks where its policy does not say. */
 export const USUAL_DAYS = 90;
 
 /**
- * The running total with one supplier: this document and all others within `days` before its date, in the policy's currency at the rates of this
- * document's date. So that an order cut in two needs what the whole would have needed.
+ * The running total with one supplier: this document and all others entered within `days` before and after it, in the policy's currency at this
+ * document's rates. It goes by when they were entered and not by the dates they carry, so that an order cut in two needs what the whole would have
+ * needed, however its parts are dated.
  */
 export function supplierTotal(
   own: Money,
-  { date, supplier }: { date: string; supplier: string },
-  { around, toCurrency, currency, days = USUAL_DAYS }: MeasureAsked,
+  supplier: string,
+  { around, toCurrency, currency, on, days = USUAL_DAYS }: MeasureAsked,
 ): Measured {
-  const from = addDays(date, -days);
-  const others = (around.recent ?? []).filter((one) => one.date > from && one.date <= date);
+  const [from, to] = [addDays(on, -days), addDays(on, days)];
+  const others = (around.recent ?? []).filter((one) => one.entered > from && one.entered < to);
   const converted = [own, ...others.map((one) => one.net)].map((amount) => toCurrency(amount, currency));
   const lost = converted.findIndex((amount) => amount === null);
   if (lost >= 0)
     return {
+      code: "no rate",
       missing: `No exchange rate to ${currency} for ${lost === 0 ? "this document" : others[lost - 1]!.number}`,
     };
-  const total = money(
-    converted.reduce((all, amount) => all + amount!.minor, 0),
-    currency,
-  );
+  const total = trySum(converted as Money[], currency);
+  const whom = supplier || "the supplier";
+  if (!total) return { code: "too large", missing: `The total with ${whom} is too large to be counted exactly` };
   const before = money(total.minor - converted[0]!.minor, currency);
-  const since = `with ${supplier || "the supplier"} since ${sayDate(addDays(from, 1))}`;
+  const since = `with ${whom} entered since ${sayDate(addDays(from, 1))}`;
   return {
     amount: total,
     arithmetic:

@@ -1,6 +1,8 @@
+import { addDays } from "../calendar";
 import { evaluate, type Condition, type Facts } from "../conditions";
 import { documentType, type AnyDocument, type Looking, type Remark } from "../documents";
 import type { Policy } from "../policy";
+import { sayDate } from "../words";
 import type { Block, Hold, PlacedHold } from "./types";
 
 /** The holds that are on a document now. */
@@ -50,6 +52,24 @@ export function holdsOfPolicy(
         ]
       : [],
   );
+}
+
+/**
+ * The hold of a document that carries a date from longer ago than the organisation's rules let pass: an old date must not bring what a new one would not.
+ * Somebody looks at it and releases it, or its date is mended.
+ * @param entered the day on which it was sent in
+ */
+export function backdated(document: AnyDocument, entered: string, { around }: Looking): PlacedHold | null {
+  const days = around.rules?.backdatedDays;
+  if (days === undefined || document.date >= addDays(entered, -days)) return null;
+  return {
+    kind: "policy",
+    code: "Backdated",
+    reason: `It is dated ${sayDate(document.date)} and was entered on ${sayDate(entered)}, more than ${days} days later`,
+    blocks: ["send", "post", "pay", "ship", "use"],
+    level: null,
+    rule: null,
+  };
 }
 
 /** Why a hold is placed: what was found on the document for its condition, else that it is so for every document. */

@@ -1,4 +1,4 @@
 /** What stands in the way of a document beside its chain: what places a hold, what it blocks, and when its cause is gone. */
 export { BlockSchema } from "./types";
 export type { Block, Hold, HoldKind, PlacedHold, ReleasedHow } from "./types";
-export { activeOf, blockingHolds, hasCause, holdsOfPolicy } from "./holds";
+export { activeOf, backdated, blockingHolds, hasCause, holdsOfPolicy } from "./holds";

@@ -19,16 +19,19 @@ export type Rate = z.infer<typeof RateSchema>;
 /** A rate older than this many days before the document's date is not used. */
 export const OLDEST_RATE_DAYS = 10;
 
-export type Conversion = { ok: true; money: Money; rate: Rate | null; steps: string } | { ok: false; message: string };
+export type Conversion =
+  | { ok: true; money: Money; rate: Rate | null; steps: string }
+  | { ok: false; code: "no rate" | "too large"; message: string };
 
 // Amounts have up to 16 digits and rates up to about ten: 40 digits leave nothing to be rounded before the end.
 const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
 
 /**
  * Converts an amount at the latest rate on or before `date` that is at most ten days old. One rounding, at the end,
- * half away from zero, to the target's minor unit. Without such a rate the conversion fails; it is never taken as 1.
+ * half away from zero, to the target's minor unit. Without such a rate, or where the outcome is beyond what can be counted exactly, the
+ * conversion fails; it is never taken as 1 and never throws.
  * A rate quoted the other way round is used as its reciprocal when no direct one is found.
- * @param date ISO date of the document, `2026-03-10`
+ * @param date ISO date of which the rate is to be, `2026-03-10`
  */
 export function convert(amount: Money, currency: string, date: string, rates: readonly Rate[]): Conversion {
   if (amount.currency === currency) return { ok: true, money: amount, rate: null, steps: "" };
@@ -37,12 +40,14 @@ export function convert(amount: Money, currency: string, date: string, rates: re
   const rate = direct ?? inverse;
   if (!rate) {
     const message = `No exchange rate from ${amount.currency} to ${currency} on ${sayDate(date)} or in the ${OLDEST_RATE_DAYS} days before`;
-    return { ok: false, message };
+    return { ok: false, code: "no rate", message };
   }
   const major = new Exact(amount.minor).div(new Exact(10).pow(minorDigits(amount.currency)));
   const converted = direct ? major.mul(rate.rate) : major.div(rate.rate);
   const minor = converted.mul(new Exact(10).pow(minorDigits(currency))).toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
   const sign = direct ? "×" : "÷";
+  if (minor.abs().gt(Number.MAX_SAFE_INTEGER))
+    return { ok: false, code: "too large", message: `The amount is too large to be counted exactly in ${currency}` };
   return {
     ok: true,
     money: money(minor.toNumber(), currency),

@@ -10,7 +10,10 @@ export {
   parseMoney,
   sum,
   sumMinor,
+  trySum,
 } from "./money";
 export type { Money, ParsedMoney } from "./money";
+export { compareShare, withinTolerance } from "./share";
+export type { Tolerance } from "./share";
 export { OLDEST_RATE_DAYS, RateSchema, convert } from "./convert";
 export type { Conversion, Rate } from "./convert";

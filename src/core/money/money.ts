@@ -45,6 +45,16 @@ export function sum(parts: readonly Money[], currency: string): Money {
   return money(sumMinor(parts.map((part) => part.minor)), currency);
 }
 
+/** The same, total: null where the sum, or a step on the way to it, is beyond what can be counted exactly, or a currency is another. */
+export function trySum(parts: readonly Money[], currency: string): Money | null {
+  let total = 0;
+  for (const part of parts) {
+    total += part.minor;
+    if (part.currency !== currency || !Number.isSafeInteger(total)) return null;
+  }
+  return money(total, currency);
+}
+
 export type ParsedMoney = { ok: true; money: Money } | { ok: false; message: string };
 
 const PLAIN = /^([+-]?)(\d+|\d{1,3}(?:[, ]\d{3})+)(?:\.(\d+))?$/;

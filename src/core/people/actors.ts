@@ -2,7 +2,7 @@ import { dayIn } from "../calendar";
 import { formatMoney, type Money } from "../money";
 import { sayDate } from "../words";
 import { type Directory } from "./directory";
-import type { ToCurrency } from "./limits";
+import { sayCompared, type ToCurrency } from "./limits";
 import type { Person, StandIn } from "./schema";
 import { coversType, inEffect } from "./stand-ins";
 
@@ -11,7 +11,7 @@ export type Subject = {
   requester: string;
   unit: string;
   documentType: string;
-  /** What limits and caps are compared with; null when it is not known. */
+  /** What limits and caps are compared with: the document's own amount, without sign and not yet converted; null when it is not known. */
   amount: Money | null;
   toCurrency: ToCurrency;
   /** People who may never decide on it, each with the reason: the one on whose behalf it is, the last editor of the amount. */
@@ -119,8 +119,8 @@ function overCap({ cap }: StandIn, { amount, toCurrency }: Subject): string | nu
   if (!cap) return null;
   const words = `only up to ${formatMoney(cap)}`;
   const compared = amount && toCurrency(amount, cap.currency);
-  if (!compared) return `${words}, which cannot be compared with this document`;
-  return compared.minor <= cap.minor ? null : `${words}, and this is ${formatMoney(amount)}`;
+  if (!amount || !compared) return `${words}, which cannot be compared with this document`;
+  return compared.minor <= cap.minor ? null : `${words}, and this is ${sayCompared(amount, compared)}`;
 }
 
 function not(person: Person, reason: string): Candidate {

@@ -2,8 +2,8 @@ import { formatMoney, type Money } from "../money";
 import type { Directory } from "./directory";
 import type { AuthorityLimit, Limit } from "./schema";
 
-/** Turns an amount into another currency at the rate that counts; null when there is none. */
-export type ToCurrency = (amount: Money, currency: string) => Money | null;
+/** Turns an amount into another currency at the rate that counts; null when there is none. `steps` says how it came about. */
+export type ToCurrency = (amount: Money, currency: string) => (Money & { steps?: string }) | null;
 
 /** @example sayLimit({ kind: "amount", minor: 2500000, currency: "EUR" }) // "up to 25,000.00 EUR" */
 export function sayLimit(limit: Limit): string {
@@ -21,6 +21,7 @@ export type Coverage = { outcome: "covers" | "does not cover" | "cannot be told"
 /**
  * Whether a person may decide an amount by their own limit or by one of a position they hold; the exact amount of a limit is within it.
  * Without any limit nothing is covered.
+ * @param amount as the document has it: what is compared has then been rounded once, on the way to the limit's currency
  */
 export function coverage(
   person: string,
@@ -39,6 +40,12 @@ export function coverage(
   );
 }
 
+/** @example sayCompared(nok, { ...eur, steps: "÷ 11.5 of 2026-03-09, ECB" }) // "2,300.00 NOK = 200.00 EUR (÷ 11.5 of 2026-03-09, ECB)" */
+export function sayCompared(amount: Money, compared: Money & { steps?: string }): string {
+  if (compared.currency === amount.currency) return formatMoney(amount);
+  return `${formatMoney(amount)} = ${formatMoney(compared)}${compared.steps ? ` (${compared.steps})` : ""}`;
+}
+
 function judge(one: AuthorityLimit, amount: Money, directory: Directory, toCurrency: ToCurrency): Coverage {
   const which = `limit ${sayLimit(one.limit)} (${sayHolder(one, directory)})`;
   if (one.limit.kind !== "amount") return { outcome: "covers", reason: which };
@@ -48,6 +55,6 @@ function judge(one: AuthorityLimit, amount: Money, directory: Directory, toCurre
   const covers = compared.minor <= one.limit.minor;
   return {
     outcome: covers ? "covers" : "does not cover",
-    reason: `${which} ${covers ? "covers" : "does not cover"} ${formatMoney(amount)}`,
+    reason: `${which} ${covers ? "covers" : "does not cover"} ${sayCompared(amount, compared)}`,
   };
 }

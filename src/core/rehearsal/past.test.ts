@@ -20,7 +20,7 @@ function pastOf(document: AnyDocument): PastDocument {
     unit: document.unit,
     date: document.date,
     facts: type.facts(document, NOTHING_AROUND),
-    measures: measuresOf(document, NOTHING_AROUND),
+    measures: measuresOf(document, NOTHING_AROUND, document.date),
   };
 }
 
@@ -59,7 +59,7 @@ describe("past documents under a draft", () => {
         const unit = directory.person(requester)!.unit;
         const line = { ...order(net).lines[0]!, category };
         const document = order(net, { requester, unit, currency, date, lines: [line] });
-        const routed = route(document, routing([versionOf(policy)], rates));
+        const routed = route(document, { ...routing([versionOf(policy)], rates), ratesOn: date });
         const caught = caughtBy(policyOf(policy), [pastOf(document)], rates, directory);
         expect(caught).toEqual(
           routed.section && routed.measured

@@ -1,9 +1,10 @@
+import { dayIn } from "../calendar";
 import type { ToCurrency } from "../conditions";
 import { documentType, type AnyDocument, type Looking } from "../documents";
-import { convert, type Money } from "../money";
+import { convert, money, type Money } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
-import type { RoutedLevel, RoutingContext } from "./types";
+import type { Measured, RoutedLevel, RoutingContext } from "./types";
 
 /** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
 export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
@@ -14,7 +15,7 @@ export type PeopleFor = LevelPeople & { passed?: string; counts?: true };
 /**
  * The people a level asks at a moment under a policy. Where only the requester could decide, the policy's rule for that applies: the next level,
  * a substitute, the requester's manager, or the requester's own limit.
- * @param amount what the document comes to in the policy's currency; null when that is not known
+ * @param amount what the document comes to in its own currency, see `ownAmount`; null when that is not known
  * @param excluded people who may not decide at this level, each with the reason
  */
 export function peopleFor(
@@ -27,10 +28,15 @@ export function peopleFor(
 ): PeopleFor {
   // The system verifies by itself; nobody is asked.
   if (level.kind === "check") return { candidates: [], needed: 0, pool: [], inTurn: false };
-  return peopleUnder(policy, level, subjectOf(document, amount, context), context.directory, context.at, excluded);
+  const subject = subjectOf(document, amount, context);
+  const inPerson = context.inPerson === true && document.onBehalfOf === null;
+  return peopleUnder(policy, level, subject, context.directory, context.at, excluded, inPerson);
 }
 
-/** The same for what is known of a document before there is one. */
+/**
+ * The same for what is known of a document before there is one.
+ * @param inPerson the requester enters it for themselves, signed in: only then can their own limit count
+ */
 export function peopleUnder(
   policy: Pick<Policy, "selfApproval">,
   level: Pick<Level, "approvers" | "quorum">,
@@ -38,6 +44,7 @@ export function peopleUnder(
   directory: Directory,
   at: string,
   excluded: Subject["excluded"] = [],
+  inPerson = false,
 ): PeopleFor {
   const subject = excluded.length > 0 ? { ...own, excluded: [...own.excluded, ...excluded] } : own;
   const people = peopleAsked(level, subject, directory, at);
@@ -57,12 +64,19 @@ export function peopleUnder(
       return instead({ kind: "manager", up: 1 });
     case "own limit": {
       const { amount, requester, documentType: type, toCurrency } = subject;
+      // Nobody else spends somebody's limit, and it counts only where they alone could approve.
+      if (!inPerson || !alone(people, requester)) return people;
       const limit = amount ? coverage(requester, type, amount, directory, toCurrency) : null;
       if (limit?.outcome !== "covers") return people;
       const passed = `only the requester could approve, and the policy counts their own limit as the approval: ${limit.reason}`;
       return { ...free, passed, counts: true };
     }
   }
+}
+
+/** Whether the level names the requester and nobody else. */
+function alone({ candidates }: LevelPeople, requester: string): boolean {
+  return candidates.filter((one) => !one.inNameOf).every((one) => one.person === requester);
 }
 
 /** Whether everybody whom the level names has the document as their own. */
@@ -116,7 +130,7 @@ export function neededFor(quorum: Quorum, eligible: number): number {
 
 /**
  * What of a document decides who may approve it; besides its requester, the one on whose behalf it is can never decide.
- * @param amount what it comes to in the policy's currency, which limits and caps are compared with
+ * @param amount what it comes to in its own currency, which limits and caps are compared with after one rounding, see `ownAmount`
  */
 export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
   const type = documentType(document.documentType);
@@ -141,14 +155,22 @@ export function askerOf(document: Pick<AnyDocument, "requester" | "onBehalfOf">)
   return document.onBehalfOf ?? document.requester;
 }
 
-/** What facts, measures and remarks about a document look at: what is around it, and the rates of its date. */
-export function lookingFrom(document: AnyDocument, context: Pick<RoutingContext, "rates" | "around">): Looking {
+/** What a document comes to before it is converted, without sign: a credit note needs whoever would approve the same amount of spending. */
+export function ownAmount(measured: Pick<Measured, "amount"> | null | undefined): Money | null {
+  return measured ? money(Math.abs(measured.amount.minor), measured.amount.currency) : null;
+}
+
+type Rated = Pick<RoutingContext, "rates" | "around" | "ratesOn"> & { at?: string; directory?: Directory };
+
+/** What facts, measures and remarks about a document look at: what is around it, and the rates of the day on which its chain began. */
+export function lookingFrom(document: AnyDocument, context: Rated): Looking {
   return { around: context.around ?? {}, toCurrency: converter(document, context) };
 }
 
-export function converter(document: AnyDocument, context: Pick<RoutingContext, "rates">): ToCurrency {
+export function converter(document: AnyDocument, { rates, ratesOn, at, directory }: Rated): ToCurrency {
+  const day = ratesOn ?? (at && directory ? dayIn(at, directory.organisation.timeZone) : document.date);
   return (amount, currency) => {
-    const converted = convert(amount, currency, document.date, context.rates);
-    return converted.ok ? converted.money : null;
+    const converted = convert(amount, currency, day, rates);
+    return converted.ok ? (converted.rate ? { ...converted.money, steps: converted.steps } : converted.money) : null;
   };
 }

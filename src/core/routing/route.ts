@@ -1,6 +1,7 @@
 import { evaluate, sayCondition, type Explained } from "../conditions";
 import { documentType, type AnyDocument } from "../documents";
-import { convert, money, type Money } from "../money";
+import { dayIn } from "../calendar";
+import { convert, money } from "../money";
 import { sayRule } from "../people";
 import {
   bandOf,
@@ -13,22 +14,34 @@ import {
   type Section,
 } from "../policy";
 import { choosePolicy } from "./choose";
-import { lookingFrom, peopleFor } from "./level-people";
+import { enoughInAll } from "./in-all";
+import { lookingFrom, ownAmount, peopleFor } from "./level-people";
+import { joinWords } from "../words";
 import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionLooked } from "./types";
 
 /**
  * Where a document goes: policy, measure, section, band, levels and people, each with its reason. Deterministic and
  * total: what cannot be routed comes back with outcome "held" and why, never as an exception or a pass.
  */
-export function route(document: AnyDocument, context: RoutingContext): Route {
+export function route(document: AnyDocument, asked: RoutingContext): Route {
+  const context = withDay(asked);
   const { looked, chosen, hold } = choosePolicy(document, context.policies, context.directory);
   const start = { ...emptyRoute(document, looked, context), holds: hold ? [hold] : [] };
   return chosen ? routeUnder(document, chosen, start, context) : start;
 }
 
-function emptyRoute({ documentType: type }: AnyDocument, policies: Route["policies"], { at }: RoutingContext): Route {
+type WithDay = RoutingContext & { ratesOn: string };
+
+/** The day whose rates count is the day of the moment, unless the chain has one. */
+function withDay(context: RoutingContext): WithDay {
+  return { ...context, ratesOn: context.ratesOn ?? dayIn(context.at, context.directory.organisation.timeZone) };
+}
+
+function emptyRoute({ documentType: type }: AnyDocument, policies: Route["policies"], context: WithDay): Route {
   return {
-    at,
+    at: context.at,
+    ratesOn: context.ratesOn,
+    ...(context.inPerson && { inPerson: true as const }),
     documentType: type,
     policies,
     policy: null,
@@ -43,13 +56,14 @@ function emptyRoute({ documentType: type }: AnyDocument, policies: Route["polici
 }
 
 /** The same under one given version, as when a document goes on under the version it started with. */
-export function routeAgain(document: AnyDocument, version: PolicyVersion, context: RoutingContext): Route {
+export function routeAgain(document: AnyDocument, version: PolicyVersion, asked: RoutingContext): Route {
+  const context = withDay(asked);
   const { looked, chosen } = choosePolicy(document, [version], context.directory);
   const start = emptyRoute(document, looked, context);
   return routeUnder(document, chosen ?? version, start, context);
 }
 
-function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route, context: RoutingContext): Route {
+function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route, context: WithDay): Route {
   const { policy } = version;
   const named: Route = {
     ...start,
@@ -60,8 +74,8 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
   const { sections, section, hold } = chooseSection(document, policy, context);
   if (!section) return { ...named, measured, sections, holds: [hold] };
   const index = bandOf(measured.compared.minor, section.thresholds);
-  const levels = section.levels.map((level) => routeLevel(level, index, document, measured.compared, policy, context));
-  const { outcome, holds } = conclude(section, index, levels);
+  const levels = section.levels.map((level) => routeLevel(level, index, document, measured, policy, context));
+  const { outcome, holds } = conclude(section, index, levels, policy);
   return {
     ...named,
     measured,
@@ -76,7 +90,8 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
 }
 
 /** What a policy measures a document by, with the arithmetic; or why it cannot be measured. */
-export function measure(document: AnyDocument, policy: Policy, context: RoutingContext): Measured | HoldReason {
+export function measure(document: AnyDocument, policy: Policy, asked: RoutingContext): Measured | HoldReason {
+  const context = withDay(asked);
   const known = documentType(policy.documentType).measures.find((candidate) => candidate.key === policy.measure.kind);
   if (!known)
     return {
@@ -84,12 +99,12 @@ export function measure(document: AnyDocument, policy: Policy, context: RoutingC
       reason: `Measuring by ${policy.measure.kind} is not carried out by this version of Bandeira`,
     };
   const { currency } = policy;
-  const found = known.of(document, { ...lookingFrom(document, context), currency, days: policy.measure.days });
-  if ("missing" in found)
-    return { code: found.missing.includes("rate") ? "no exchange rate" : "not measurable", reason: found.missing };
+  const on = context.ratesOn;
+  const found = known.of(document, { ...lookingFrom(document, context), currency, on, days: policy.measure.days });
+  if ("missing" in found) return { code: UNMEASURED[found.code], reason: found.missing };
   const { amount, arithmetic } = found;
-  const converted = convert(amount, policy.currency, document.date, context.rates);
-  if (!converted.ok) return { code: "no exchange rate", reason: converted.message };
+  const converted = convert(amount, policy.currency, on, context.rates);
+  if (!converted.ok) return { code: UNMEASURED[converted.code], reason: converted.message };
   return {
     measure: known.label,
     amount,
@@ -99,6 +114,12 @@ export function measure(document: AnyDocument, policy: Policy, context: RoutingC
     rate: converted.rate,
   };
 }
+
+const UNMEASURED = {
+  "no rate": "no exchange rate",
+  "not known": "not measurable",
+  "too large": "not measurable",
+} as const satisfies Record<string, HoldReason["code"]>;
 
 type SectionChoice = { sections: SectionLooked[]; section: Section | null; hold: HoldReason };
 
@@ -132,7 +153,7 @@ function routeLevel(
   level: Level,
   band: number,
   document: AnyDocument,
-  amount: Money,
+  measured: Measured,
   policy: Policy,
   context: RoutingContext,
 ): RoutedLevel {
@@ -157,7 +178,7 @@ function routeLevel(
   const words = level.when ? sayCondition(level.when, vocabularyIn(policy.documentType, context.directory)) : "";
   if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
   const told = mark === "told" || level.kind === "notice";
-  const people = peopleFor(policy, level, document, amount, context);
+  const people = peopleFor(policy, level, document, ownAmount(measured), context);
   if (!told && people.passed)
     return {
       ...passedOver(people.passed),
@@ -186,13 +207,32 @@ const DOES: Record<Level["kind"], string> = {
   notice: "is told",
 };
 
-function conclude(section: Section, band: number, levels: readonly RoutedLevel[]): Pick<Route, "outcome" | "holds"> {
+function conclude(
+  section: Section,
+  band: number,
+  levels: readonly RoutedLevel[],
+  { repeatedApprover }: Policy,
+): Pick<Route, "outcome" | "holds"> {
   const required = levels.filter((level) => level.outcome === "required");
-  const holds = required.flatMap((level): HoldReason[] =>
+  const blocked = required.flatMap((level): HoldReason[] =>
     level.blocked
       ? [{ code: "no eligible approver", reason: `${level.name}: ${level.blocked}`, level: level.level }]
       : [],
   );
+  const asked = required.filter((level) => level.kind !== "check");
+  const apart = repeatedApprover !== "must differ" || blocked.length > 0 || enoughInAll(asked);
+  const names = joinWords(
+    asked.map((level) => level.name),
+    "and",
+  );
+  const holds: HoldReason[] = apart
+    ? blocked
+    : [
+        {
+          code: "no eligible approver",
+          reason: `${names} ask the same people, too few of them to decide at each where nobody decides at two levels`,
+        },
+      ];
   // A task or a check is no approval: a band that asks for one is not passed by these alone.
   const counted = levels.some((level) => level.counts);
   if (counted || required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };

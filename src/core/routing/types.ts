@@ -10,6 +10,13 @@ export type RoutingContext = {
   policies: readonly PolicyVersion[];
   directory: Directory;
   rates: readonly Rate[];
+  /**
+   * The day whose rates count, and on which the document was entered: of the moment at which its chain began, kept for the life of the chain. The day
+   * of `at` where it is not given.
+   */
+  ratesOn?: string | undefined;
+  /** The requester themselves, signed in, sends it: only then can their own limit count as an approval. */
+  inPerson?: boolean | undefined;
   /** What is known around the document that is routed. */
   around?: Around;
   /** ISO date-time in UTC. */
@@ -66,6 +73,10 @@ export type HoldReason = { code: HoldCode; reason: string; level?: string };
 /** The whole explanation of where a document goes, and why. */
 export type Route = {
   at: string;
+  /** The day whose rates count for as long as the chain lives, ISO date of the organisation. */
+  ratesOn: string;
+  /** The requester themselves sent it, signed in. */
+  inPerson?: true;
   documentType: string;
   policies: PolicyLooked[];
   policy: { id: string; name: string; version: number; hash: string } | null;

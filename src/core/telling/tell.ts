@@ -1,5 +1,6 @@
-import type { Decision, ToldEvent } from "../approval";
+import { sayGap, type Decision, type ToldEvent } from "../approval";
 import { formatMoney } from "../money";
+import { joinWords } from "../words";
 import { tellOfCourse } from "./of-course";
 import { tellOfTime } from "./of-time";
 
@@ -40,12 +41,26 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
         weight: "said",
       };
     }
-    case "revised":
+    case "revised": {
+      const dropped = event.data.dropped.map(({ level, what }) =>
+        what === "added"
+          ? `${levelName(level)}, who was added, is not asked any more`
+          : `the choice of ${levelName(level)} no longer counts`,
+      );
       return {
         who,
-        did: `changed it to revision ${event.data.revision}: ${event.data.why}. ${sayEffect(event.data.effect, event.data.voided.length)}.`,
+        did: `changed it to revision ${event.data.revision}: ${[event.data.why, sayEffect(event.data.effect, event.data.voided.length), ...dropped].join(". ")}.`,
         weight: "said",
       };
+    }
+    case "reopened": {
+      const why = joinWords(
+        [...new Set(event.data.gaps.map((gap) => sayGap(gap, event.data.route.documentType)))],
+        "and",
+      );
+      const levels = joinWords(event.data.again.map(levelName), "and");
+      return { who: levels, did: `opened again before it was approved: ${why}.`, weight: "said" };
+    }
     case "looked again":
       return null;
     case "hold placed":

@@ -1,11 +1,12 @@
 import { acceptedOf, type DocumentState } from "@/core/approval";
-import { addDays } from "@/core/calendar";
+import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import {
   USUAL_DAYS,
   invoiceTotals,
   likelyDuplicates,
   matchOf,
   orderTotals,
+  partyKey,
   plainNumber,
   times,
   type AnyDocument,
@@ -26,8 +27,9 @@ import { readState } from "./projection";
  * What is known around a document now: its accounts, the order it charges or changes, other documents it may repeat. Only what can matter to its
  * type is looked up, by indexes, so that ten thousand can be taken in one go.
  * @param number of the document itself, which is not compared with itself; null for one that is new
+ * @param on the day on which it was entered, ISO date of the organisation
  */
-export function aroundOf(app: App, document: AnyDocument, number: string | null): Around {
+export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): Around {
   const rules = readRules(app.db);
   switch (document.documentType) {
     case "purchase-order": {
@@ -36,7 +38,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null)
       return {
         rules,
         ...supplier,
-        ...recentWith(app, document, [number, document.changeOf ?? null]),
+        ...recentWith(app, document, on, [number, document.changeOf ?? null]),
         ...(changed && { order: changed }),
       };
     }
@@ -45,7 +47,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null)
       return {
         rules,
         ...supplierAround(app, document.supplier, rules),
-        ...recentWith(app, document, [number]),
+        ...recentWith(app, document, on, [number]),
         ...(order && { order }),
         duplicates: duplicatesOf(app.db, document, number, rules),
       };
@@ -81,25 +83,27 @@ function longestDays(app: App, documentType: string): number {
 function recentWith(
   app: App,
   document: AnyDocument & { supplier: string },
+  on: string,
   not: readonly (string | null)[],
 ): Pick<Around, "recent"> {
   const days = longestDays(app, document.documentType);
   if (days === 0 || !document.supplier) return {};
+  const zone = readWorld(app).directory.organisation.timeZone;
   const rows = statement(
     app.db,
-    `SELECT number, date, net, currency FROM document
-       WHERE type = @type AND party = @party AND date > @from AND date <= @to AND status NOT IN ('draft', 'declined', 'withdrawn')
-       ORDER BY date, number`,
+    `SELECT number, submitted_at AS at, net, currency FROM document
+       WHERE type = @type AND party_key = @party AND submitted_at >= @from AND submitted_at < @to AND status NOT IN ('draft', 'declined', 'withdrawn')
+       ORDER BY submitted_at, number`,
   ).all({
     type: document.documentType,
-    party: document.supplier,
-    from: addDays(document.date, -days),
-    to: document.date,
-  }) as { number: string; date: string; net: number; currency: string }[];
+    party: partyKey(document.supplier),
+    from: startOfDay(addDays(on, -days), zone),
+    to: startOfDay(addDays(on, days), zone),
+  }) as { number: string; at: string; net: number; currency: string }[];
   return {
     recent: rows
       .filter((row) => !not.includes(row.number))
-      .map(({ number, date, net, currency }) => ({ number, date, net: money(net, currency) })),
+      .map(({ number, at, net, currency }) => ({ number, entered: dayIn(at, zone), net: money(net, currency) })),
   };
 }
 
@@ -188,7 +192,7 @@ function duplicatesOf(
        SELECT d.number, i.supplier, i.invoice_number, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
        WHERE i.live = 1 AND i.supplier = @supplier AND i.gross = @gross AND i.date BETWEEN @from AND @to`,
   ).all({
-    supplier: invoice.supplier,
+    supplier: partyKey(invoice.supplier),
     plain: plainNumber(invoice.invoiceNumber),
     gross: gross.minor,
     from: addDays(invoice.date, -days),

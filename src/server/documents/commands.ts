@@ -10,6 +10,7 @@ import {
   type DocumentState,
   type EditEffect,
 } from "@/core/approval";
+import { dayIn } from "@/core/calendar";
 import { documentType, type AnyDocument, type Around } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
@@ -20,7 +21,7 @@ import { statement } from "../db/statement";
 import { append, doneBefore } from "../log/log";
 import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
-import { readWorld, routingFor } from "../world";
+import { directoryAt, readWorld, routingFor } from "../world";
 import { aroundOf } from "./around";
 import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotTaken } from "./taken";
@@ -74,6 +75,7 @@ const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"] | readonly D
 /**
  * Enters a new draft. The number is given in the transaction that writes it, so that no two documents share one.
  * @param submit sends it on for approval in the same step; what cannot be submitted is then not entered either
+ * @param inPerson the actor is signed in and does it themselves; what comes by a file or a token does not
  */
 export function enterDocument(
   app: App,
@@ -81,20 +83,21 @@ export function enterDocument(
   sent: AnyDocument,
   command: string,
   submit = false,
+  inPerson = false,
 ): Result<DocumentState> {
   return inTransaction(app, () => {
-    const known = onItsAccount(app, sent);
-    if (!known.ok) return known;
-    const document = known.value;
-    const refusal = authorise(actor, "documents.enter") ?? whyNotTaken(app, actor, document);
-    if (refusal) return { ok: false, refusals: [refusal] };
+    const barred = authorise(actor, "documents.enter");
+    if (barred) return { ok: false, refusals: [barred] };
+    const taken = takenDocument(app, actor, null, sent);
+    if (!taken.ok) return taken;
+    const document = taken.value;
     const earlier = doneBefore(app.db, { command, actor: actor.id, stream: null, type: "drafted" });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true, value: readState(app.db, earlier.value.stream.slice("document:".length))! };
     const number = nextNumber(app, document.documentType);
     const draft = { type: "draft" as const, id: number.toLowerCase(), number, document };
     const commands: DocumentCommand[] = submit ? [draft, { type: "submit", document }] : [draft];
-    return carryOut(app, actor.id, null, commands, command);
+    return carryOut(app, actor.id, null, commands, command, inPerson);
   });
 }
 
@@ -130,10 +133,10 @@ export function commandDocument(
     });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true as const, value: state };
-    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId);
+    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId, true);
     const document = takenDocument(app, actor, state, command.document);
     if (!document.ok) return document;
-    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId);
+    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, true);
   });
   if (result.ok) app.kick?.();
   return result;
@@ -145,17 +148,25 @@ function whyNotAllowed(app: App, actor: Person, state: DocumentState, command: P
     isReader: isReader(app, state, actor.id),
     tookOver: tookOver(app, state.document.requester, actor.id),
     ...(command.type === "release hold" && {
-      named: isNamedToRelease(state, command.hold, contextFor(app, actor.id, app.clock.now(), state, state.document)),
+      named: isNamedToRelease(
+        state,
+        command.hold,
+        contextFor(app, { actor: actor.id, at: app.clock.now(), state, document: state.document }),
+      ),
     }),
   };
   return authorise(actor, ACTION[command.type], subject);
 }
 
-/** A document as it is taken in: on its account as it stands, marked with its editor, and saying nothing its sender may not say. */
-function takenDocument(app: App, actor: Person, state: DocumentState, sent: AnyDocument): Result<AnyDocument> {
+/**
+ * A document as it is taken in: on its account as it stands, marked with its editor, and saying nothing its sender may not say. Who edited it is never
+ * taken from what was sent.
+ * @param state what is known of it already; null for one that is new
+ */
+function takenDocument(app: App, actor: Person, state: DocumentState | null, sent: AnyDocument): Result<AnyDocument> {
   const known = onItsAccount(app, sent);
   if (!known.ok) return known;
-  const { requester, editedBy } = state.document;
+  const { requester, editedBy } = state?.document ?? { requester: actor.id, editedBy: undefined };
   const document = markEditor(known.value, actor.id, requester, editedBy);
   const moved = whyNotTaken(app, actor, document, requester);
   return moved ? { ok: false, refusals: [moved] } : { ok: true, value: document };
@@ -174,11 +185,17 @@ export function previewEdit(
   if (refusal) return { ok: false, refusals: [refusal] };
   const document = takenDocument(app, actor, state, command.document);
   if (!document.ok) return document;
-  const context = contextFor(app, actor.id, app.clock.now(), state, document.value);
+  const context = contextFor(app, {
+    actor: actor.id,
+    at: app.clock.now(),
+    state,
+    document: document.value,
+    inPerson: true,
+  });
   const found = effectOfEdit(state, { ...command, document: document.value }, context);
   if (!found.ok) return found;
-  const { effect, why, voided } = found.value;
-  return { ok: true, value: { effect, why, voided } };
+  const { effect, why, voided, gaps, dropped } = found.value;
+  return { ok: true, value: { effect, why, voided, gaps, dropped } };
 }
 
 /** A command the system gives itself. Call inside a transaction where it goes with something else. */
@@ -191,7 +208,7 @@ export function commandBySystem(
   return inTransaction(app, () => {
     const state = readState(app.db, id);
     if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
-    return carryOut(app, "system", state, [command], commandId);
+    return carryOut(app, "system", state, [command], commandId, false);
   });
 }
 
@@ -206,7 +223,7 @@ export function isReader(app: App, state: DocumentState, person: string): boolea
   const version = policy && world.versions.find((one) => one.policy.id === policy.id && one.version === policy.version);
   if (version && readsAlong(version.policy, person, world.directory)) return true;
   const at = app.clock.now();
-  return levelsToDecide(state, person, routingFor(app.db, world, state.document.date, at), at).length > 0;
+  return levelsToDecide(state, person, routingFor(app.db, world, at, state.route?.ratesOn), at).length > 0;
 }
 
 /** Whether a policy names somebody as a reader of every document under it. */
@@ -237,6 +254,7 @@ function carryOut(
   state: DocumentState | null,
   commands: readonly DocumentCommand[],
   commandId: string,
+  inPerson: boolean,
 ): Result<DocumentState> {
   const at = app.clock.now();
   const events: DocumentEvent[] = [];
@@ -244,7 +262,7 @@ function carryOut(
   for (const command of commands) {
     const document = "document" in command ? command.document : now!.document;
     const looks = LOOKS_AROUND.has(command.type);
-    const result = decide(now, command, contextFor(app, actor, at, now, document, looks));
+    const result = decide(now, command, contextFor(app, { actor, at, state: now, document, looks, inPerson }));
     if (!result.ok) return result;
     events.push(...result.value);
     now = result.value.reduce((before, event) => evolve(before, event, at), now);
@@ -257,22 +275,29 @@ function carryOut(
   return { ok: true, value: after };
 }
 
+type Asked = {
+  actor: string;
+  at: string;
+  state: DocumentState | null;
+  document: AnyDocument;
+  /** Whether what is around the document is looked up now; else it is as it was known. */
+  looks?: boolean;
+  inPerson?: boolean;
+};
+
 /** What `decide` may look at; the surroundings are looked up only where they can matter. */
-export function contextFor(
-  app: App,
-  actor: string,
-  at: string,
-  state: DocumentState | null,
-  document: AnyDocument,
-  looks = true,
-): DecideContext {
+export function contextFor(app: App, asked: Asked): DecideContext {
+  const { actor, at, state, document, looks = true, inPerson = false } = asked;
   const world = readWorld(app);
-  const around: Around = looks ? aroundOf(app, document, state?.number ?? null) : (state?.around ?? {});
+  const entered = dayIn(state?.submittedAt ?? at, world.directory.organisation.timeZone);
+  const around: Around = looks ? aroundOf(app, document, state?.number ?? null, entered) : (state?.around ?? {});
   return {
     actor,
     at,
+    inPerson,
     seal: sealerOfLog(app.db).seal,
-    routing: { ...routingFor(app.db, world, document.date, at), around },
+    directoryAt: (moment) => directoryAt(world.register, moment),
+    routing: { ...routingFor(app.db, world, at, state?.route?.ratesOn), around },
     versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
   };
 }

@@ -2,7 +2,7 @@ import { acceptedOf, activeHolds, evolve, hasLapsed, isCleared, levelsWaitingFor
 import type { DocumentEvent, DocumentState } from "@/core/approval";
 import { weekdaysBetween } from "@/core/calendar";
 import type { Facts } from "@/core/conditions";
-import { documentType, invoiceTotals, measuresOf, plainNumber, type Looking } from "@/core/documents";
+import { documentType, invoiceTotals, measuresOf, partyKey, plainNumber, type Looking } from "@/core/documents";
 import type { Money } from "@/core/money";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
@@ -44,7 +44,7 @@ export function readState(db: Db, id: string): DocumentState | null {
 
 // An update touches the indexes of what has changed alone; replacing the row would write them all anew.
 const CHANGED =
-  `number type status held lapsed cleared title party requester on_behalf_of unit currency net gross date refers compared policy
+  `number type status held lapsed cleared title party party_key requester on_behalf_of unit currency net gross date refers compared policy
   policy_version section band revision created_at submitted_at closed_at updated_at`
     .split(/\s+/)
     .map((column) => `${column} = excluded.${column}`)
@@ -61,9 +61,9 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
   const headline = documentType(type).headline(acceptedOf(state));
   statement(
     db,
-    `INSERT INTO document (id, number, type, status, held, lapsed, cleared, title, party, requester, on_behalf_of, unit, currency, net, gross,
+    `INSERT INTO document (id, number, type, status, held, lapsed, cleared, title, party, party_key, requester, on_behalf_of, unit, currency, net, gross,
        date, refers, compared, policy, policy_version, section, band, revision, created_at, submitted_at, closed_at, updated_at)
-     VALUES (@id, @number, @type, @status, @held, @lapsed, @cleared, @title, @party, @requester, @onBehalfOf, @unit, @currency, @net, @gross,
+     VALUES (@id, @number, @type, @status, @held, @lapsed, @cleared, @title, @party, @partyKey, @requester, @onBehalfOf, @unit, @currency, @net, @gross,
        @date, @refers, @compared, @policy, @policyVersion, @section, @band, @revision, @createdAt, @submittedAt, @closedAt, @at)
      ON CONFLICT (id) DO UPDATE SET ${CHANGED}`,
   ).run({
@@ -76,6 +76,7 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
     cleared: isCleared(state) ? 1 : 0,
     title: headline.title,
     party: headline.party,
+    partyKey: partyKey(headline.party),
     requester: document.requester,
     onBehalfOf: document.onBehalfOf,
     unit: document.unit,
@@ -134,12 +135,13 @@ function summaryOf({ document, levels, around = {}, route }: DocumentState): Sum
     around,
     toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
   };
-  const measures = measuresOf(document, looking);
+  const measures = measuresOf(document, looking, route?.ratesOn ?? document.date);
   // A measure that needs rates or a number of days is known as it was routed, in the policy's currency.
   const { measured } = route ?? {};
   const key = measured && type.measures.find((one) => one.label === measured.measure)?.key;
   return {
-    date: document.date,
+    // Rates count by the day on which it was entered.
+    date: route?.ratesOn ?? document.date,
     facts: type.facts(document, looking),
     measures: key && !measures[key] ? { ...measures, [key]: measured.compared } : measures,
     levelDays: levels.flatMap((level) =>
@@ -172,7 +174,7 @@ function writeOfType(db: Db, state: DocumentState, before: DocumentState | null)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     ).run(
       state.id,
-      document.supplier,
+      partyKey(document.supplier),
       document.invoiceNumber,
       plainNumber(document.invoiceNumber),
       gross.minor,

@@ -249,7 +249,7 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
   for (const row of stored) {
     const state = readState(app.db, row.id)!;
     const level = state.levels.find((one) => one.level === row.level)!;
-    const seat = seatFor(state, level, person.id, routingFor(app.db, world, state.document.date, at), at);
+    const seat = seatFor(state, level, person.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
     const listed = { ...toRow(app, row), since: row.since, due: row.due, level: row.level };
     if (seat.ok && seat.value === row.asked)
       waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });

@@ -1,5 +1,5 @@
 import type { DocumentView, ToldEvent } from "@/core/approval";
-import type { Around } from "@/core/documents";
+import { documentType, type Around, type RefusedPart } from "@/core/documents";
 import { differencesBetween } from "@/core/records";
 import { route, routeAgain, type Route } from "@/core/routing";
 import type { App } from "../app";
@@ -21,13 +21,17 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   const before = thread.slice(0, at + 1);
   const sent = before.findLast((one) => one.type === "submitted" || one.type === "revised");
   if (sent?.type !== "submitted" && sent?.type !== "revised") return null;
-  const { document } = sent.data;
+  const { document: whole, refused = [] } = sent.data;
+  // What was refused before it was routed was no part of what was routed.
+  const document = documentType(whole.documentType).without(whole, refusedBefore(before, refused));
   const around: Around = aroundAt(before);
   const world = readWorld(app);
   const context = {
     policies: inForce(world, event.at),
     directory: directoryAt(world.register, event.at),
-    rates: ratesFor(app.db, document.date),
+    rates: ratesFor(app.db, event.data.route.ratesOn),
+    ratesOn: event.data.route.ratesOn,
+    inPerson: event.data.route.inPerson,
     around,
     at: event.at,
   };
@@ -38,6 +42,12 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   const again: Route =
     event.type === "revised" && version ? routeAgain(document, version, context) : route(document, context);
   return { at: event.at, differences: differencesBetween(stored, JSON.parse(JSON.stringify(again))) };
+}
+
+/** What had been refused of a document when it was routed: with its revision, or by decisions since. */
+function refusedBefore(thread: readonly ToldEvent[], refused: readonly RefusedPart[]): readonly RefusedPart[] {
+  const last = thread.findLast((one) => one.type === "reduced" || one.type === "submitted" || one.type === "revised");
+  return last?.type === "reduced" ? last.data.refused : refused;
 }
 
 function aroundAt(thread: readonly ToldEvent[]): Around {

@@ -30,7 +30,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   const { app, person, directory, zone, now } = visit;
   const { state } = view;
   const about = { document: state, isReader: true, tookOver: tookOver(app, state.document.requester, person.id) };
-  const routing = routingFor(app.db, readWorld(app), state.document.date, now);
+  const routing = routingFor(app.db, readWorld(app), now, state.route?.ratesOn);
   const asked: LevelState | null = authorise(person, "documents.decide", about)
     ? null
     : (levelsToDecide(state, person.id, routing, now)[0] ?? null);
@@ -78,7 +78,7 @@ function askedLevel({ app, person, now }: Visit, { state, version }: DocumentVie
   const rule = version?.policy.sections
     .find((section) => section.id === state.route?.section?.id)
     ?.levels.find((one) => one.id === level.level);
-  const context = contextFor(app, person.id, now, state, state.document, false);
+  const context = contextFor(app, { actor: person.id, at: now, state, document: state.document, looks: false });
   const named = ({ level: id, name }: LevelState) => ({ id, name });
   const choices = choicesAt(state, rule);
   return {
@@ -123,7 +123,7 @@ function receiptsFor({ app, person }: Visit, { status, document, number }: Docum
 }
 
 function mayRelease({ app, person, now }: Visit, state: DocumentState, hold: string): boolean {
-  const context = contextFor(app, person.id, now, state, state.document, false);
+  const context = contextFor(app, { actor: person.id, at: now, state, document: state.document, looks: false });
   if (whyNotRelease(state, hold, context)) return false;
   return !authorise(person, "holds.release", { named: isNamedToRelease(state, hold, context) });
 }

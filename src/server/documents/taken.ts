@@ -5,7 +5,7 @@ import { principalsOf, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { readAccount, type Account } from "../ledger/accounts";
+import { accountByName, readAccount, type Account } from "../ledger/accounts";
 import { readWorld } from "../world";
 
 /**
@@ -78,7 +78,8 @@ function whyNotPapers(db: Db, document: AnyDocument, by: string, requester: stri
 }
 
 /**
- * Changes of an account begin from what the account says now, whatever was sent: the old values, its name, its currency, and whether it is new.
+ * A document is on its account as that stands, whatever was sent: a supplier has the account's name; changes of an account begin from the old values, name and
+ * currency that it has, and it says whether it is new.
  */
 export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocument> {
   if (document.documentType === "credit-limit-change") {
@@ -100,6 +101,11 @@ export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocumen
       ok: true,
       value: { ...document, supplierName: name, currency, opening, changes: fromNow(document.changes, account) },
     };
+  }
+  if (document.documentType === "purchase-order" || document.documentType === "supplier-invoice") {
+    // One supplier has one name here, however it was typed.
+    const account = document.supplier ? accountByName(app.db, "supplier", document.supplier) : null;
+    return { ok: true, value: account ? { ...document, supplier: account.name } : document };
   }
   return { ok: true, value: document };
 }

@@ -34,7 +34,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
   const chosen: Together[] = [];
   for (const { document, level } of request.items) {
     const state = readState(app.db, document);
-    const asked = state && levelsToDecide(state, actor.id, routingFor(app.db, world, state.document.date, at), at);
+    const asked = state && levelsToDecide(state, actor.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
     if (!state || !asked?.some((one) => one.level === level))
       return no("not asked", `${document.toUpperCase()} does not wait for you any more; look at the list again`);
     chosen.push({ state, level });

@@ -89,7 +89,13 @@ export function holdBoard(app: App, person: Person, filter: HoldFilter) {
 function toRow(app: App, person: Person, row: Stored): HoldRow {
   const { directory } = readWorld(app);
   const state = readState(app.db, row.document)!;
-  const context = contextFor(app, person.id, app.clock.now(), state, state.document, false);
+  const context = contextFor(app, {
+    actor: person.id,
+    at: app.clock.now(),
+    state,
+    document: state.document,
+    looks: false,
+  });
   const named = isNamedToRelease(state, row.id, context);
   const asked = state.levels.flatMap(openSeats).map((id) => directory.person(id)?.name ?? id);
   const { kind } = row;

@@ -2,6 +2,7 @@ import { addDays, dayIn, daysBetween } from "@/core/calendar";
 import {
   RulesSchema,
   USUAL_RULES,
+  partyKey,
   type AccountStatus,
   type CustomerFacts,
   type Rules,
@@ -53,8 +54,12 @@ export function readAccount(db: Db, id: string): Account | null {
   return row ? toAccount(row) : null;
 }
 
+/** The account of a name, however it is spelled: without regard to capitals, accents, spaces and signs; an account of the very same spelling comes first. */
 export function accountByName(db: Db, kind: AccountKind, name: string): Account | null {
-  const row = statement(db, "SELECT * FROM account WHERE kind = ? AND name = ?").get(kind, name) as Row | undefined;
+  const row = statement(
+    db,
+    "SELECT * FROM account WHERE kind = @kind AND plain = @plain ORDER BY name = @name DESC, id LIMIT 1",
+  ).get({ kind, name, plain: partyKey(name) }) as Row | undefined;
   return row ? toAccount(row) : null;
 }
 

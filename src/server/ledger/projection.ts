@@ -1,3 +1,4 @@
+import { partyKey } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
@@ -22,9 +23,9 @@ export function projectAccount(db: Db, event: ChainedEvent): void {
     case "account entered": {
       const { kind, name, status, currency, group, fields, askedBy } = happened.data;
       db.prepare(
-        `INSERT OR REPLACE INTO account (id, kind, name, status, currency, grp, fields, bank_at, asked_by, updated_at)
-         VALUES (?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
-      ).run(id, kind, name, status, currency, group, JSON.stringify(fields), askedBy, event.time);
+        `INSERT OR REPLACE INTO account (id, kind, name, plain, status, currency, grp, fields, bank_at, asked_by, updated_at)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
+      ).run(id, kind, name, partyKey(name), status, currency, group, JSON.stringify(fields), askedBy, event.time);
       break;
     }
     case "account filled in":
@@ -36,16 +37,10 @@ export function projectAccount(db: Db, event: ChainedEvent): void {
       const { changes } = happened.data;
       for (const { field, after } of changes) fields[field as keyof AccountFields] = after;
       const bank = changes.some(({ field, before }) => field === "bankAccount" && before !== null && before !== "");
+      const name = typeof fields.name === "string" ? fields.name : nameOf(db, id);
       db.prepare(
-        "UPDATE account SET fields = ?, name = ?, bank_at = CASE WHEN ? THEN ? ELSE bank_at END, updated_at = ? WHERE id = ?",
-      ).run(
-        JSON.stringify(fields),
-        typeof fields.name === "string" ? fields.name : nameOf(db, id),
-        bank ? 1 : 0,
-        event.time,
-        event.time,
-        id,
-      );
+        "UPDATE account SET fields = ?, name = ?, plain = ?, bank_at = CASE WHEN ? THEN ? ELSE bank_at END, updated_at = ? WHERE id = ?",
+      ).run(JSON.stringify(fields), name, partyKey(name), bank ? 1 : 0, event.time, event.time, id);
       break;
     }
     case "account opened":

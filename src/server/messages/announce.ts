@@ -166,7 +166,7 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice): voi
 function actingFor(app: App, world: World, state: DocumentState, level: string, seat: string): [string, string][] {
   const at = app.clock.now();
   const levelName = state.levels.find((one) => one.level === level)?.name ?? level;
-  return actorsOfSeat(state, seat, routingFor(app.db, world, state.document.date, at), at, level)
+  return actorsOfSeat(state, seat, routingFor(app.db, world, at, state.route?.ratesOn), at, level)
     .filter((one) => one.eligible)
     .map((one) => [
       one.person,

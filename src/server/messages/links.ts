@@ -59,7 +59,7 @@ export function openLink(app: App, token: string, visitor: Person | null): Resul
   if (why) return no(why);
   const level = state.levels.find((one) => one.level === found.level)!;
   const at = app.clock.now();
-  const seat = seatFor(state, level, person.id, routingFor(app.db, world, state.document.date, at), at);
+  const seat = seatFor(state, level, person.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
   if (!seat.ok) return seat;
   return { ok: true, value: { person, state, level } };
 }

@@ -29,11 +29,13 @@ function byRouting(version: PolicyVersion): Record<string, number[]> {
     version.policy.sections.map((section) => [section.id, []]),
   );
   for (const text of states) {
-    const { document } = JSON.parse(text) as DocumentState;
+    const { document, route: before } = JSON.parse(text) as DocumentState;
+    const on = before!.ratesOn;
     const routed = route(document, {
       policies: [version],
       directory: readWorld(app).directory,
-      rates: ratesFor(db, document.date),
+      rates: ratesFor(db, on),
+      ratesOn: on,
       at: app.clock.now(),
     });
     if (routed.section && routed.measured) found[routed.section.id]!.push(routed.measured.compared.minor);

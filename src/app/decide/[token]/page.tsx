@@ -61,7 +61,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const names = (id: string) => world.directory.person(id)?.name ?? id;
-  const context = contextFor(one, person.id, now, state, state.document, false);
+  const context = contextFor(one, { actor: person.id, at: now, state, document: state.document, looks: false });
   const before = state.levels.flatMap((each) => each.decisions.map((said) => ({ ...said, name: each.name })));
   const rule = world.versions
     .find((version) => version.policy.id === state.route?.policy?.id && version.version === state.route.policy.version)

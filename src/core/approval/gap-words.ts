@@ -1,0 +1,62 @@
+import { documentType } from "../documents";
+import { formatMoney } from "../money";
+import type { Policy } from "../policy";
+import { joinWords } from "../words";
+import type { BoundFact, DocumentState, Gap } from "./types";
+
+const BOUND: Record<BoundFact, string> = {
+  requester: "whose document it is",
+  onBehalfOf: "for whom it is",
+  unit: "the unit",
+  party: "the other party",
+  currency: "the currency",
+  date: "the date",
+};
+
+/** One gap in words, without whose approval it is of. */
+export function sayGap(gap: Gap, documentTypeKey: string): string {
+  switch (gap.code) {
+    case "amount":
+      return gap.after
+        ? `the amount goes from ${formatMoney(gap.before)} to ${formatMoney(gap.after)}`
+        : "the amount cannot be measured any more";
+    case "field": {
+      const label = documentType(documentTypeKey).fields.find((field) => field.key === gap.field)?.label ?? gap.field;
+      return `${label} changed`;
+    }
+    case "section":
+      return "it falls into another section of the policy";
+    case "wording":
+      return "text or papers changed";
+    case "refused":
+      return "a part that was refused is asked for again";
+    case "not eligible":
+      return "whoever approved may not decide on it as it is now";
+    case "not asked":
+      return "the level does not ask whoever approved";
+    case "not verified":
+      return "the check does not pass any more";
+    case "too few":
+      return "not enough approvals cover it";
+    case "repeated":
+      return "nobody decides at two levels";
+    default:
+      return `${BOUND[gap.code]} changed`;
+  }
+}
+
+/** Why an edit does what it does, in one sentence. */
+export function sayGaps(
+  gaps: readonly Gap[],
+  state: DocumentState,
+  changed: readonly string[],
+  policy: Policy,
+  askedAgain: readonly string[],
+): string {
+  const type = documentType(state.document.documentType);
+  const said = [...new Set(gaps.map((gap) => sayGap(gap, type.key)))];
+  const again = askedAgain.map((label) => `${label}, which was refused, is asked for again`);
+  if (said.length + again.length > 0) return joinWords([...again, ...said], "and");
+  const labels = changed.map((key) => type.fields.find((field) => field.key === key)?.label ?? "text or papers");
+  return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy.name} lets pass`;
+}

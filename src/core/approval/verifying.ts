@@ -1,0 +1,49 @@
+import { documentType, type AnyDocument } from "../documents";
+import type { Check, Level } from "../policy";
+import { lookingFrom } from "../routing";
+import { joinWords } from "../words";
+import { routingOf } from "./under";
+import type { DecideContext, DocumentState } from "./types";
+
+/** What a check finds wrong with a document as it is; empty where it passes. */
+export function wrongOf(state: DocumentState, level: Level, context: DecideContext): string[] {
+  const looking = lookingFrom(state.document, routingOf(state, context));
+  return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking));
+}
+
+function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof lookingFrom>): string[] {
+  const type = documentType(document.documentType);
+  if (check.kind === "totals")
+    return type
+      .remarks(document, looking)
+      .filter((remark) => remark.code === "arithmetic")
+      .map((remark) => remark.text);
+  if (check.kind === "paper") return hasPaper(document, check.name) ? [] : [`“${check.name}” is not attached`];
+  const facts = type.facts(document, looking);
+  return check.fields.flatMap((key) => {
+    const value = facts[key];
+    const empty = value === null || value === undefined || value === "" || (Array.isArray(value) && value.length === 0);
+    return empty ? [`${type.fields.find((field) => field.key === key)?.label ?? key} is not filled in`] : [];
+  });
+}
+
+/** A paper is known by the name under which it was put with those required, else by its file's name. */
+function hasPaper(document: AnyDocument, name: string): boolean {
+  const plain = (text: string) => text.toLocaleLowerCase("en").replace(/[^\p{L}\p{N}]+/gu, " ");
+  const named = "papers" in document ? document.papers.filter((one) => plain(one.name) === plain(name)) : [];
+  return (
+    named.some((one) => document.attachments.some((paper) => paper.hash === one.hash)) ||
+    document.attachments.some((paper) => plain(paper.name).includes(plain(name)))
+  );
+}
+
+export function sayChecks(checks: readonly Check[]): string {
+  const said = checks.map((check) =>
+    check.kind === "totals"
+      ? "the totals add up"
+      : check.kind === "paper"
+        ? `“${check.name}” is attached`
+        : "the fields are filled in",
+  );
+  return joinWords(said, "and") || "nothing to verify";
+}
