@@ -17,9 +17,12 @@ export function submitAndFollow(make: Making, order: AnyDocument, push: Push): v
   const draft = must(enterDocument(app, requester, order, random.uuid()));
   const { document } = draft;
   // Two changes of one customer may overtake each other: what is set already needs no second asking.
-  const state = commandDocument(app, requester, draft.id, { type: "submit", document }, random.uuid());
+  const state = commandDocument(app, requester, draft.id, { type: "submit", document }, random.uuid(), true);
   if (state.ok) follow(make, state.value, push);
-  else must(commandDocument(app, requester, draft.id, { type: "withdraw", comment: "Is so already." }, random.uuid()));
+  else
+    must(
+      commandDocument(app, requester, draft.id, { type: "withdraw", comment: "Is so already." }, random.uuid(), true),
+    );
 }
 
 /** Lets whoever is asked decide after a while; what is held is withdrawn by its requester. */
@@ -38,6 +41,7 @@ function follow(make: Making, state: DocumentState, push: Push): void {
           state.id,
           { type: "withdraw", comment: "Entered again by a colleague." },
           random.uuid(),
+          true,
         ),
       );
     push({ at: workingMoment(random, now + DAY), run: () => void withdraw() });
@@ -77,6 +81,7 @@ function follow(make: Making, state: DocumentState, push: Push): void {
           ...(say === "approve" && signatureFor(app, state, open.level, approver.id)),
         },
         random.uuid(),
+        true,
       ),
     );
     if (after.status !== "sent back") return follow(make, after, push);
@@ -91,6 +96,7 @@ function follow(make: Making, state: DocumentState, push: Push): void {
             after.id,
             { type: "submit", document: corrected },
             random.uuid(),
+            true,
           ),
         ),
         push,

@@ -18,7 +18,9 @@ function stageOf({ app, clock, who, must, random }: Making) {
   const enter = (document: AnyDocument) => must(enterDocument(app, who(document.requester), document, random.uuid()));
   const submit = (document: AnyDocument): DocumentState => {
     const { id, document: taken } = enter(document);
-    return must(commandDocument(app, who(document.requester), id, { type: "submit", document: taken }, random.uuid()));
+    return must(
+      commandDocument(app, who(document.requester), id, { type: "submit", document: taken }, random.uuid(), true),
+    );
   };
   const say = (
     state: DocumentState,
@@ -35,6 +37,7 @@ function stageOf({ app, clock, who, must, random }: Making) {
         state.id,
         { type, level, revision: state.revision, comment, ...(refused && { refused }) },
         random.uuid(),
+        true,
       ),
     );
   return { at, enter, submit, say, app, who, must, random };

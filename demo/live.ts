@@ -45,7 +45,7 @@ function moves({ app, clock, who, must, random }: Making) {
   const submit = (sketch: Sketch): DocumentState => {
     const { order, draft } = enter(sketch);
     return must(
-      commandDocument(app, who(order.requester), draft.id, { type: "submit", document: order }, random.uuid()),
+      commandDocument(app, who(order.requester), draft.id, { type: "submit", document: order }, random.uuid(), true),
     );
   };
   const say = (
@@ -57,10 +57,10 @@ function moves({ app, clock, who, must, random }: Making) {
   ) => {
     const signed = type === "approve" ? signatureFor(app, state, level, by) : {};
     const command = { type, level, revision: state.revision, comment, ...signed };
-    return must(commandDocument(app, who(by), state.id, command, random.uuid()));
+    return must(commandDocument(app, who(by), state.id, command, random.uuid(), true));
   };
   const ask = (state: DocumentState, by: string, to: string, text: string) =>
-    must(commandDocument(app, who(by), state.id, { type: "ask", to, text }, random.uuid()));
+    must(commandDocument(app, who(by), state.id, { type: "ask", to, text }, random.uuid(), true));
   return { at, enter, submit, say, ask };
 }
 

@@ -97,6 +97,7 @@ export function changeBankDetails({ app, who, must, random, clock }: Making, pus
         state.id,
         { type: "approve", level, revision: state.revision, comment: "Called back on the number we had." },
         random.uuid(),
+        true,
       ),
     );
   for (const [time, supplier, supplierName, bankAccount] of BANK_CHANGES) {
@@ -164,6 +165,7 @@ export function lookIntoHolds({ app, db, who, must, random, clock }: Making): vo
           document,
           { type: "release hold", hold: id, reason: random.pick(reasons) },
           random.uuid(),
+          true,
         ),
       );
   }

@@ -9,6 +9,7 @@ import json
 import re
 import sys
 import zipfile
+from decimal import Decimal
 
 COMMENT = b"SHA-256 of everything before this comment: "
 
@@ -74,6 +75,98 @@ def consistent(first, second, first_root, second_root, proof):
     return sn == 0 and fr == first_root and sr == second_root
 
 
+def canonical(value):
+    """RFC 8785 for what documents are made of: objects, lists, texts, whole numbers, true, false and null."""
+    return json.dumps(value, ensure_ascii=False, sort_keys=True, separators=(",", ":"))
+
+
+def over_tolerance(most, now, edits):
+    """Whether more is approved than somebody approved, beyond what the policy tolerates; percentages are exact decimals."""
+    over = now - most
+    if over <= 0:
+        return False
+    minor, percent = edits["toleranceMinor"], Decimal(str(edits["tolerancePercent"]))
+    return (minor == 0 and percent == 0) or (minor > 0 and over > minor) or (percent > 0 and over * 100 > percent * most)
+
+
+BOUND = ["section", "requester", "onBehalfOf", "unit", "party", "currency", "date"]
+
+
+def closing(events, edits):
+    """What is wrong with the closing proof of a document that was approved; see the format's page."""
+    read = [(e["type"], e["time"], json.loads(e["data"])) for e in events]
+    end = next((i for i, (kind, _, _) in enumerate(read) if kind == "approved"), None)
+    if end is None:
+        return []
+    proof, before = read[end][2].get("proof"), read[:end]
+    if not proof:
+        return ["the approval has no closing proof"]
+    sent = [data for kind, _, data in before if kind in ("submitted", "revised")]
+    if not sent:
+        return ["nothing was sent in before it was approved"]
+    last, final, problems = sent[-1], proof["basis"], []
+    digest = hashlib.sha256(canonical(last["document"]).encode("utf-8")).hexdigest()
+    if last["revision"] != final["revision"]:
+        problems.append("the proof is of another revision than the one approved")
+    if digest != last["hash"] or digest != final["document"]:
+        problems.append("the proof is of another document than the one approved")
+    problems += [f"the proof says another {key} than the document" for key in BOUND
+                 if key not in ("section", "party") and last["document"].get(key) != final[key]]
+    routed = max(i for i, (_, _, data) in enumerate(before) if "route" in data)
+    since = before[routed:]
+    passed = {data["level"] for kind, _, data in since if kind == "level passed over"}
+    shown = {one["level"] for one in proof["levels"]}
+    required = [one["level"] for one in before[routed][2]["route"]["levels"] if one["outcome"] == "required"]
+    if not any(kind == "reduced" for kind, _, _ in since):
+        problems += [f"the proof leaves out the level {one}" for one in required if one not in shown and one not in passed]
+        if required and not shown:
+            problems.append("the proof shows no level")
+    own = [last["document"].get(key) for key in ("requester", "onBehalfOf", "editedBy", "payee")]
+    for one in proof["levels"]:
+        problems += [f'{one["level"]}: {what}' for what in closing_level(before, sent, one, final, own, edits)]
+    return problems
+
+
+def closing_level(before, sent, shown, final, own, edits):
+    level, how = shown["level"], shown["how"]
+    begins = [i for i, (kind, _, data) in enumerate(before) if kind in ("submitted", "rerouted")
+              or (kind in ("revised", "reopened", "returned") and level in data.get("again", []))]
+    standing = [one for one in before[begins[-1] + 1:] if one[2].get("level") == level]
+    if how == "lapsed":
+        found = next((data for kind, _, data in standing if kind == "level lapsed"), None)
+        return closing_basis(sent, found["basis"], final, edits) if found else ["it did not lapse"]
+    if how == "verified":
+        return [] if any(kind == "check passed" for kind, _, _ in standing) else ["its check did not pass"]
+    if how != "approved":
+        return []
+    problems, people = [], {one["by"] for one in shown["approvals"]}
+    if len(people) < max(1, shown["needed"]):
+        problems.append(f'{shown["needed"]} must approve, and {len(people)} did')
+    for one in shown["approvals"]:
+        said = next((data for kind, time, data in standing if kind in ("approval given", "approval counted") and time == one["at"]
+                     and data["by"] == one["by"] and data.get("inNameOf") == one["inNameOf"]), None)
+        if said is None:
+            problems.append(f'there is no approval by {one["by"]} that still counts')
+        else:
+            problems += [f'the approval by {one["by"]} {what}' for what in closing_basis(sent, said["basis"], final, edits)]
+        if one["by"] in own:
+            problems.append(f'{one["by"]} approved what is their own')
+    return problems
+
+
+def closing_basis(sent, basis, final, edits):
+    problems = []
+    if not any(one["revision"] == basis["revision"] and one["hash"] == basis["document"] for one in sent):
+        problems.append("is of a revision that there was not")
+    problems += [f"is for another {key}" for key in BOUND if basis[key] != final[key]]
+    if basis["amount"]["currency"] != final["amount"]["currency"] or over_tolerance(basis["amount"]["minor"], final["amount"]["minor"], edits):
+        problems.append("is for less than what is approved")
+    if basis["revision"] == final["revision"]:
+        refused = {one["part"] for one in final["refused"]}
+        problems += [f'refused {one["part"]}, which is approved all the same' for one in basis["refused"] if one["part"] not in refused]
+    return problems
+
+
 def verify(path, kept=None):
     problems = []
     try:
@@ -114,6 +207,9 @@ def look(path, kept, problems):
             problems.append(f'record.json: {one["token"]} does not stand for {one["text"]}')
     if record.get("events") != events:
         problems.append("record.json: has other events than events.json")
+    policy = json.loads(files["policy.json"].decode("utf-8"))["policy"] if "policy.json" in files else None
+    edits = policy["edits"] if policy else {"toleranceMinor": 0, "tolerancePercent": 0}
+    problems += [f"events.json: {what}" for what in closing(events, edits)]
     head, seq = proof["head"], 0
     root = raw(head["root"])
     proven = {one["seq"]: one for one in proof["events"]}

@@ -18,13 +18,18 @@ export function basisOf(
   const measured = comesTo(state, refused, context) ?? route!.measured!;
   return {
     revision,
-    document: sha256Hex(canonical(document, context.seal)),
+    document: state.hash ?? hashOf(document, context),
     section: route!.section!.id,
     amount: measured.compared,
     rate: measured.rate,
     refused: [...refused],
     ...boundOf(document),
   };
+}
+
+/** The hash of a document as the log will have it, made in the same moment as its event. */
+export function hashOf(document: AnyDocument, { seal }: Pick<DecideContext, "seal">): string {
+  return sha256Hex(canonical(document, seal));
 }
 
 type Bound = Record<Exclude<BoundFact, "onBehalfOf">, string> & { onBehalfOf: string | null };

@@ -72,9 +72,10 @@ function close(state: DocumentState, context: DecideContext, closed: boolean): D
   const closing = closingProof(state, context);
   if (closing.ok) return approve(state, none ? "no approval needed" : whyApproved(state), closing.proof, context);
   const { route, gaps } = closing;
-  if (!route || route.holds.length > 0 || gaps.length === 0 || closed) {
+  const barred = route?.holds.filter((hold) => hold.code !== "no eligible approver") ?? [];
+  if (!route || barred.length > 0 || gaps.length === 0 || closed) {
     const reason = "What was approved does not cover the document as it now is, and it cannot be asked for again";
-    const holds: HoldReason[] = route?.holds.length ? route.holds : [{ code: "no eligible approver", reason }];
+    const holds: HoldReason[] = barred.length > 0 ? barred : [{ code: "no eligible approver", reason }];
     return place(state, holds.map(ofRouting), context.actor);
   }
   const again = [...new Set(gaps.map((gap) => gap.level))];

@@ -11,6 +11,7 @@ import { acceptedOf } from "./status";
 import { speak } from "./speak";
 import { failStep, finishStep, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+import { hashOf } from "./basis";
 import { done, no, routingAnew } from "./under";
 
 /**
@@ -104,6 +105,7 @@ function submit(
     data: {
       revision,
       document,
+      hash: hashOf(document, context),
       route: routed,
       ...(around && { around }),
       ...(refused.length > 0 && { refused }),

@@ -9,12 +9,13 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
     case "draft saved":
       return { ...state, document: event.data.document };
     case "submitted": {
-      const { revision, document, route, around, refused = [] } = event.data;
+      const { revision, document, hash, route, around, refused = [] } = event.data;
       const sent: DocumentState = {
         ...state,
         status: "waiting",
         revision,
         document,
+        hash,
         route,
         levels: levelsOf(route),
         refused,
@@ -152,10 +153,10 @@ function begin(
 }
 
 function revised(state: DocumentState, data: Extract<DocumentEvent, { type: "revised" }>["data"]): DocumentState {
-  const { revision, document, route, around, again, anew = [], refused = [] } = data;
+  const { revision, document, hash, route, around, again, anew = [], refused = [] } = data;
   const levels = levelsAfter(state, route, again, anew);
   const revisions = [...(state.revisions ?? []), { revision: state.revision, document: state.document }];
-  const edited: DocumentState = { ...state, revision, document, route, levels, refused };
+  const edited: DocumentState = { ...state, revision, document, hash, route, levels, refused };
   return withAround({ ...edited, revisions: revisions.filter((one) => isDecidedFor(edited, one.revision)) }, around);
 }
 

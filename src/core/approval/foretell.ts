@@ -63,6 +63,8 @@ function narrate(state: DocumentState, level: LevelState, events: DocumentEvent[
       }
       case "approval counted":
         return [`Your approval counts as ${levelName(event.data.level)} too.`];
+      case "reopened":
+        return [`${joinWords(event.data.again.map(levelName), "and")} is asked again before it is approved.`];
       case "level passed over":
         return [`${levelName(event.data.level)} is passed over: ${event.data.because}.`];
       case "hold placed":

@@ -4,7 +4,7 @@ import { refuse, type Result } from "../refusal";
 import { lookingFrom, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
-import { basisOf, gapsOfBasis } from "./basis";
+import { basisOf, gapsOfBasis, hashOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { sayGaps } from "./gap-words";
@@ -30,6 +30,7 @@ export function revise(state: DocumentState, command: Revise, context: DecideCon
     data: {
       revision: state.revision + 1,
       document: command.document,
+      hash: hashOf(command.document, context),
       route,
       ...(around && { around }),
       ...effect,
@@ -38,7 +39,9 @@ export function revise(state: DocumentState, command: Revise, context: DecideCon
   const events = [...releaseAll(state, "it was edited", ["routing", "check"]), revised];
   const placed = [...events, ...refreshHolds(fold(state, events, context.at), "it was edited", context)];
   const after = fold(state, placed, context.at);
-  if (route.outcome === "held") return done([...placed, ...place(after, route.holds.map(ofRouting), context.actor)]);
+  // Whom levels ask is looked up when they open; what was decided at others stays, whoever could decide there now.
+  const barred = route.outcome === "held" ? route.holds.filter((hold) => hold.code !== "no eligible approver") : [];
+  if (barred.length > 0) return done([...placed, ...place(after, barred.map(ofRouting), context.actor)]);
   const opened = [...placed, ...advance(after, context)];
   return done([...opened, ...outOfReach(fold(state, opened, context.at), context)]);
 }

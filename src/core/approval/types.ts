@@ -20,7 +20,7 @@ export type Signature = { name: string; method: string; documentHash: string };
  */
 export type Basis = {
   revision: number;
-  /** SHA-256 (FIPS 180-4) of the canonical JSON of that revision's document, names sealed as the log has them. */
+  /** The hash of that revision's document, as the event that sent it in has it. */
   document: string;
   section: string;
   /** What was left of it came to, in the policy's currency, and at which rate. */
@@ -132,6 +132,8 @@ export type DocumentState = {
   status: DocumentStatus;
   revision: number;
   document: AnyDocument;
+  /** Of the revision that was last sent in, as its event has it. */
+  hash?: string;
   /** What was known around it when it was last looked at. */
   around?: Around;
   /** What was known around it when it was last routed, where that is not `around`. */
@@ -212,6 +214,8 @@ export type DocumentEvent =
       data: {
         revision: number;
         document: AnyDocument;
+        /** SHA-256 (FIPS 180-4) of the canonical JSON of the document, names sealed as the log has them. */
+        hash: string;
         route: Route;
         around?: Around;
         /** What was refused before and stays refused. */
@@ -225,7 +229,7 @@ export type DocumentEvent =
     }
   | {
       type: "revised";
-      data: { revision: number; document: AnyDocument; route: Route; around?: Around } & EditEffect & {
+      data: { revision: number; document: AnyDocument; hash: string; route: Route; around?: Around } & EditEffect & {
           /** Levels that begin again. */
           again: string[];
           /** Levels that ask anew whom to ask, and keep what was decided. */

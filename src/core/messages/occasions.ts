@@ -10,6 +10,7 @@ export const OCCASIONS = {
   reminder: "Somebody is reminded",
   question: "Somebody is asked a question",
   answer: "A question is answered",
+  reopened: "An approval no longer counts",
   lapse: "Nobody answered, and that counts as approval",
 } as const;
 export type Occasion = keyof typeof OCCASIONS;

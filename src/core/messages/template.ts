@@ -93,6 +93,10 @@ export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
     subject: "{number} is approved: {title}",
     body: "{title}, {amount}, is approved.\n{by} had the last word.\n“{words}”",
   },
+  reopened: {
+    subject: "{number} is asked again: {title}, {amount}",
+    body: "{title}, {amount}, {party}, of {requester}.\n{why}\nWhoever is asked again hears by a message of their own.",
+  },
   "sent back": {
     subject: "{number} came back: {title}",
     body: "{by} sent back {title}, {amount}, to be corrected.\n“{words}”",

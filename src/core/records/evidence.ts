@@ -1,6 +1,7 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, hexToBytes } from "@noble/hashes/utils.js";
 import { canonical } from "./canonical";
+import { closingProblems } from "./closing";
 import { sha256Hex, verifyEvent, type ChainedEvent } from "./chain";
 import { isTokenOf, type SealedText } from "./sealing";
 import { isConsistent, isInTree, leafHash } from "./merkle";
@@ -65,11 +66,22 @@ function look(files: Evidence, kept: CheckpointFile | null, say: Say): void {
   const events = read<ChainedEvent[]>(files, "events.json", say) ?? [];
   const proof = read<EvidenceProof>(files, "proof.json", say);
   checkEvents(events, manifest.document, say);
+  checkClosing(files, events, say);
   if (proof) checkProof(events, proof, kept, say);
   checkRecord(files, events, say);
 }
 
 type Say = (file: string, what: string) => void;
+
+/** Whose approval covers what was approved, read from the events again. */
+function checkClosing(files: Evidence, events: readonly ChainedEvent[], say: Say): void {
+  const policy = files.has("policy.json") ? read<StoredPolicy>(files, "policy.json", say) : null;
+  const { edits } = policy?.policy ?? {};
+  for (const what of closingProblems(events, edits ?? { toleranceMinor: 0, tolerancePercent: 0 }))
+    say("events.json", what);
+}
+
+type StoredPolicy = { policy: { edits: { toleranceMinor: number; tolerancePercent: number } } };
 
 function read<T>(files: Evidence, name: string, say: Say): T | null {
   const bytes = files.get(name);

@@ -4,6 +4,7 @@ export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent } from 
 export type { ChainProblem, ChainVerdict, ChainedEvent, EventHead, HashText } from "./chain";
 export { MerkleTree, isConsistent, isInTree, leafHash, merkleRoot } from "./merkle";
 export type { HashBytes } from "./merkle";
+export { closingProblems } from "./closing";
 export { EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
 export type { CheckpointFile, Evidence, EvidenceManifest, EvidenceProblem, EvidenceProof } from "./evidence";
 export { ChainedEventSchema, CheckpointSchema, RecordSchema } from "./schema";

@@ -112,6 +112,7 @@ function nextNumber(app: App, type: string): string {
 /**
  * Carries out a command on a document: checked, decided, logged and projected in one transaction. A command id that was
  * carried out before changes nothing and gives the present state.
+ * @param inPerson the actor is signed in and does it themselves, which a file, a token or somebody's form is not
  */
 export function commandDocument(
   app: App,
@@ -119,6 +120,7 @@ export function commandDocument(
   id: string,
   command: PersonCommand,
   commandId: string,
+  inPerson = false,
 ): Result<DocumentState> {
   const result = inTransaction(app, () => {
     const state = readState(app.db, id);
@@ -133,10 +135,10 @@ export function commandDocument(
     });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true as const, value: state };
-    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId, true);
+    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId, inPerson);
     const document = takenDocument(app, actor, state, command.document);
     if (!document.ok) return document;
-    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, true);
+    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, inPerson);
   });
   if (result.ok) app.kick?.();
   return result;

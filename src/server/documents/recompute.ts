@@ -1,8 +1,9 @@
-import type { DocumentView, ToldEvent } from "@/core/approval";
+import { closingProof, evolve, type DocumentState, type DocumentView, type ToldEvent } from "@/core/approval";
 import { documentType, type Around, type RefusedPart } from "@/core/documents";
 import { differencesBetween } from "@/core/records";
 import { route, routeAgain, type Route } from "@/core/routing";
 import type { App } from "../app";
+import { sealerOfLog } from "../log/sealed";
 import { directoryAt, inForce, ratesFor, readWorld } from "../world";
 
 export type Recomputed = { at: string; differences: string[] };
@@ -41,7 +42,40 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   );
   const again: Route =
     event.type === "revised" && version ? routeAgain(document, version, context) : route(document, context);
-  return { at: event.at, differences: differencesBetween(stored, JSON.parse(JSON.stringify(again))) };
+  const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
+  const proof = recomputedProof(app, thread);
+  return {
+    at: event.at,
+    differences: [
+      ...differencesBetween(stored, plain(again)),
+      ...(proof ? differencesBetween(proof.stored, plain(proof.again)) : []),
+    ],
+  };
+}
+
+/** The closing proof of an approved document again, from its events before; null where there is none. */
+function recomputedProof(app: App, thread: readonly ToldEvent[]) {
+  const end = thread.findIndex((one) => one.type === "approved");
+  const approved = thread[end];
+  if (approved?.type !== "approved") return null;
+  const state = thread.slice(0, end).reduce<DocumentState | null>((now, event) => evolve(now, event, event.at), null)!;
+  const world = readWorld(app);
+  const { at } = approved;
+  const directory = directoryAt(world.register, at);
+  const closing = closingProof(state, {
+    actor: approved.actor,
+    at,
+    seal: sealerOfLog(app.db).seal,
+    directoryAt: (moment) => directoryAt(world.register, moment),
+    routing: {
+      policies: inForce(world, at),
+      directory,
+      rates: ratesFor(app.db, state.route!.ratesOn),
+      around: state.around ?? {},
+    },
+    versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
+  });
+  return { stored: approved.data.proof, again: closing.ok ? closing.proof : closing.gaps };
 }
 
 /** What had been refused of a document when it was routed: with its revision, or by decisions since. */

@@ -318,6 +318,7 @@ export function proposeChange(
         id,
         { type: "submit", document: entered.value.document },
         `${command}:${index}:s`,
+        true,
       );
       if (!sent.ok) return sent;
     }

@@ -1,4 +1,4 @@
-import { actorsOfSeat, openSeats, type DocumentEvent, type DocumentState } from "@/core/approval";
+import { actorsOfSeat, openSeats, sayGap, type DocumentEvent, type DocumentState } from "@/core/approval";
 import { askerOf } from "@/core/routing";
 import { documentType } from "@/core/documents";
 import { ALWAYS, fill, type Facts, type Occasion, type Recipient } from "@/core/messages";
@@ -29,10 +29,45 @@ type Notice = {
 export function announce(app: App, state: DocumentState, events: readonly DocumentEvent[]): void {
   if (app.quiet) return;
   const world = readWorld(app);
+  const opened = new Set(events.flatMap((event) => (event.type === "level opened" ? [event.data.level] : [])));
   for (const event of events) {
-    const notices = noticesOf(event, state, world);
+    const notices = [...noticesOf(event, state, world), ...changedNotices(event, state, opened)];
     for (const notice of notices) tell(app, world, state, notice);
   }
+}
+
+/**
+ * What an edit means for those who had a part in it: whoever is still asked gets a link to the new revision, since the old one died with the old; whoever's
+ * approval no longer counts learns why.
+ * @param opened levels that have just opened, whose people hear of that
+ */
+function changedNotices(event: DocumentEvent, state: DocumentState, opened: ReadonlySet<string>): Notice[] {
+  if (event.type !== "revised" && event.type !== "reopened") return [];
+  const { documentType: type } = state.document;
+  const why = capital(joinWords([...new Set(event.data.gaps.map((gap) => sayGap(gap, type)))], "and"));
+  const asked = new Set(state.levels.filter((level) => opened.has(level.level)).flatMap(openSeats));
+  const lost = [
+    ...(event.type === "revised"
+      ? event.data.voided.map((one) => one.by)
+      : event.data.gaps.flatMap((gap) => gap.by ?? [])),
+    ...(event.type === "reopened" ? [askerOf(state.document), state.document.requester] : []),
+  ].filter((person) => !asked.has(person));
+  const again: Notice = { occasion: "reopened", to: [...new Set(lost)], why: why && `${why}.` };
+  if (event.type === "reopened") return lost.length > 0 ? [again] : [];
+  const still = state.levels.filter(
+    (level) => level.status === "open" && level.kind !== "check" && !opened.has(level.level),
+  );
+  const changed = `${state.number} was changed and is revision ${state.revision} now: ${event.data.why}.`;
+  return [
+    ...(lost.length > 0 ? [again] : []),
+    ...still.map((level): Notice => ({
+      occasion: "opened",
+      to: openSeats(level),
+      level: level.level,
+      decide: true,
+      why: changed,
+    })),
+  ];
 }
 
 function noticesOf(event: DocumentEvent, state: DocumentState, world: World): Notice[] {

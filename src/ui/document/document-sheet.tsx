@@ -79,7 +79,7 @@ export function DocumentSheet({
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const before = revisionBefore(view);
-  const looking = lookingFrom(state.document, { rates, around });
+  const looking = lookingFrom(state.document, { rates, around, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
   const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected };
   // What a hold says above is not said twice.

@@ -8,6 +8,7 @@ import type { ChainedEvent } from "@/core/records";
 import { sayHow, sentenceOf, tell } from "@/core/telling";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
+import { ClosingProofSection } from "./closing-proof";
 import { Papers } from "./facts";
 import { BLOCKED } from "./blocked";
 import { VIEWS } from "./views";
@@ -32,7 +33,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
   const { state, version } = view;
   const headline = documentType(state.document.documentType).headline(acceptedOf(state));
   const names = (id: string) => directory.person(id)?.name ?? id;
-  const looking = lookingFrom(state.document, { rates, around: state.around ?? {} });
+  const looking = lookingFrom(state.document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
   const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected: null };
   return (
@@ -70,6 +71,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
         </div>
       </div>
       <Rule view={view} directory={directory} />
+      <ClosingProofSection view={view} names={names} zone={zone} />
       {recomputed && <Recomputed {...recomputed} zone={zone} />}
       <Levels view={view} names={names} zone={zone} />
       <HoldsTable view={view} names={names} zone={zone} />

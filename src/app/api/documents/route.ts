@@ -1,10 +1,10 @@
 import { z } from "zod";
-import { DocumentSchema } from "@/core/documents";
 import { app } from "@/server/app";
 import { enterDocument } from "@/server/documents/commands";
+import { SentDocumentSchema } from "@/server/documents/sent";
 import { change } from "@/server/http/handle";
 
-const Entry = z.strictObject({ command: z.uuid(), document: DocumentSchema });
+const Entry = z.strictObject({ command: z.uuid(), document: SentDocumentSchema });
 
 export function POST(request: Request) {
   return change(request, Entry, (actor, body) => enterDocument(app(), actor, body.document, body.command));

@@ -1,18 +1,26 @@
 import { z } from "zod";
-import { DocumentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
 import { app } from "@/server/app";
 import { commandDocument } from "@/server/documents/commands";
+import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
 import { SigningSchema, signatureOf } from "@/server/access/signing";
 import { change } from "@/server/http/handle";
 
 const command = z.uuid();
 const comment = z.string().max(2000).default("");
 const reason = z.string().max(2000);
+const askAgain = AskAgainSchema;
 const Refused = z.strictObject({ part: z.string().max(40), allowed: z.int().positive().nullable() });
 const Body = z.discriminatedUnion("type", [
-  z.strictObject({ command, type: z.enum(["save draft", "submit"]), document: DocumentSchema }),
-  z.strictObject({ command, type: z.literal("revise"), document: DocumentSchema, revision: z.int().positive() }),
+  z.strictObject({ command, type: z.literal("save draft"), document: SentDocumentSchema }),
+  z.strictObject({ command, type: z.literal("submit"), document: SentDocumentSchema, askAgain }),
+  z.strictObject({
+    command,
+    type: z.literal("revise"),
+    document: SentDocumentSchema,
+    revision: z.int().positive(),
+    askAgain,
+  }),
   z.strictObject({
     command,
     type: z.enum(["approve", "decline", "send back"]),
@@ -46,10 +54,10 @@ const Body = z.discriminatedUnion("type", [
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   return change(request, Body, async (actor, { command: commandId, ...rest }) => {
-    if (!("signing" in rest)) return commandDocument(app(), actor, id, rest, commandId);
+    if (!("signing" in rest)) return commandDocument(app(), actor, id, rest, commandId, true);
     const { signing, ...command } = rest;
     const signature = signing && (await signatureOf(app(), actor, signing));
     if (signature && !signature.ok) return signature;
-    return commandDocument(app(), actor, id, { ...command, signature: signature?.value }, commandId);
+    return commandDocument(app(), actor, id, { ...command, signature: signature?.value }, commandId, true);
   });
 }

@@ -1,10 +1,10 @@
 import { z } from "zod";
-import { DocumentSchema } from "@/core/documents";
 import { app } from "@/server/app";
 import { previewEdit } from "@/server/documents/commands";
+import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
 import { change } from "@/server/http/handle";
 
-const Body = z.strictObject({ document: DocumentSchema, revision: z.int().positive() });
+const Body = z.strictObject({ document: SentDocumentSchema, revision: z.int().positive(), askAgain: AskAgainSchema });
 
 /** What an edit in approval would void; nothing is written. */
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
