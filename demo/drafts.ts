@@ -114,6 +114,31 @@ export const faultyDrafts: readonly { policy: PolicyInput; fault: FindingCode }[
     ),
   },
   {
+    fault: "same people",
+    policy: {
+      ...draft(
+        "Galley supplies",
+        "catering",
+        section(
+          [50_000],
+          ["none", "required"],
+          [
+            manager(["none", "approves"]),
+            {
+              id: "head-of-unit",
+              name: "Head of the unit",
+              stage: 2,
+              marks: ["none", "approves"],
+              approvers: { kind: "headOfUnit", up: 0 },
+            },
+          ],
+        ),
+      ),
+      selfApproval: { rule: "manager" },
+      repeatedApprover: "must differ",
+    },
+  },
+  {
     fault: "limit too low",
     policy: draft(
       "Legal services bought in",

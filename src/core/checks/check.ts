@@ -1,8 +1,10 @@
+import { dayIn } from "../calendar";
 import { convert, minorDigits, type Rate } from "../money";
 import type { Directory, ToCurrency } from "../people";
 import { appliesTo, rivalOf, whyNotReady, type Policy, type PolicyVersion } from "../policy";
 import { typeWords } from "../documents";
 import { sayDate } from "../words";
+import { checkApart } from "./apart";
 import { askedBy } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
 import { checkConditions } from "./conditions";
@@ -39,7 +41,7 @@ const ORDER: Record<Weight, number> = { fatal: 0, doubtful: 1, passing: 2 };
  */
 export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
   const { directory, at, rates } = context;
-  const date = at.slice(0, 10);
+  const date = dayIn(at, directory.organisation.timeZone);
   const toCurrency: ToCurrency = (amount, currency) => {
     const converted = convert(amount, currency, date, rates);
     return converted.ok ? converted.money : null;
@@ -56,6 +58,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...notReady(policy, directory),
     ...checkConditions(policy, looked.reach, looked.unit),
     ...deadEndFindings(looked, momentsAhead(directory, at)),
+    ...checkApart(looked),
     ...perDocument(policy),
     ...checkLimits(looked, toCurrency),
     ...checkInversions(policy),

@@ -28,6 +28,7 @@ export type FindingCode =
   | "claims the same"
   | "dead end"
   | "passing dead end"
+  | "same people"
   | "known per document"
   | "limit too low"
   | "inversion"

@@ -67,7 +67,10 @@ export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "o
   return parts.length > 0 ? parts.join(". ") : null;
 }
 
-/** What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. */
+/**
+ * What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. It is of the whole way since each
+ * approval, and some things count whatever the policy names.
+ */
 export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "currency">): string {
   const { fields, effect, toleranceMinor, tolerancePercent } = policy.edits;
   const words = typeWords(policy.documentType);
@@ -81,8 +84,16 @@ export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "curren
     ...(toleranceMinor > 0 ? [`${formatAmount({ minor: toleranceMinor, currency: policy.currency })}`] : []),
     ...(tolerancePercent > 0 ? [`${tolerancePercent} per cent`] : []),
   ];
-  const tolerance = within.length ? `; a move of the amount by no more than ${joinWords(within, "and")} does not` : "";
-  return `${what} ${{ "carry on": "leaves the approvals as they are", "from the level": "sends it back to the first level it concerns", "start again": "starts the approval again" }[effect]}${tolerance}`;
+  const tolerance = within.length
+    ? `; a move of the amount by no more than ${joinWords(within, "and")} in all since it was approved does not`
+    : "";
+  const always =
+    effect === "carry on"
+      ? "; but never an edit of whose it is, with whom, its currency or date, nor a higher amount"
+      : fields.length > 0
+        ? "; so does one of whose it is, with whom, its currency or date, or to a higher amount"
+        : "";
+  return `${what} ${{ "carry on": "leaves the approvals as they are", "from the level": "sends it back to the first level it concerns", "start again": "starts the approval again" }[effect]}${always}${tolerance}`;
 }
 
 /** What happens when the requester is the one who would approve. */

@@ -212,14 +212,17 @@ describe("what holds for the whole policy", () => {
       "After the last approval: post it to the ledger, then tell somebody (Accounts)",
     ],
     [edits({}), "Any edit of an order in approval starts the approval again"],
-    [edits({ effect: "carry on" }), "Any edit of an order in approval leaves the approvals as they are"],
+    [
+      edits({ effect: "carry on" }),
+      "Any edit of an order in approval leaves the approvals as they are; but never an edit of whose it is, with whom, its currency or date, nor a higher amount",
+    ],
     [
       edits({ fields: ["supplier", "net"], effect: "from the level" }),
-      "An edit of the supplier or net total sends it back to the first level it concerns",
+      "An edit of the supplier or net total sends it back to the first level it concerns; so does one of whose it is, with whom, its currency or date, or to a higher amount",
     ],
     [
       edits({ toleranceMinor: 5000, tolerancePercent: 2 }),
-      "Any edit of an order in approval starts the approval again; a move of the amount by no more than 50.00 and 2 per cent does not",
+      "Any edit of an order in approval starts the approval again; a move of the amount by no more than 50.00 and 2 per cent in all since it was approved does not",
     ],
     [own("hold"), "Nobody approves their own; where only the requester could, the document is held"],
     [own("next level"), "Where only the requester could approve, the next level decides"],

@@ -16,6 +16,8 @@ type Props<T extends FieldValues> = {
   refusals: readonly Refusal[];
   effect: EditEffect | null;
   clearEffect(): void;
+  askAgain: readonly string[];
+  setAskAgain(parts: string[]): void;
   /** What the button to submit says beside “Submit”. */
   amount: ReactNode;
   aside?: ReactNode;
@@ -53,6 +55,7 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
           )}
           {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
           <fieldset disabled={!live} className="contents">
+            <AskAgain {...props} />
             {children}
           </fieldset>
         </div>
@@ -63,6 +66,35 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
         </div>
       </form>
     </FormProvider>
+  );
+}
+
+/** What was refused before: it stays refused, and is asked for again only in so many words. */
+function AskAgain<T extends FieldValues>({ start, askAgain, setAskAgain, clearEffect }: Props<T>) {
+  const { refused = [] } = start;
+  if (refused.length === 0) return null;
+  return (
+    <fieldset className="mt-3 border-l-3 border-declined bg-declined-wash px-3 py-2">
+      <legend className="sr-only">Refused parts</legend>
+      <p className="text-declined">
+        <b className="font-semibold">Refused before, and stays refused.</b> Asking for it again puts the document before
+        everybody who has decided.
+      </p>
+      {refused.map(({ part, label, allowed }) => (
+        <label key={part} className="mt-1 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={askAgain.includes(part)}
+            onChange={(event) => {
+              clearEffect();
+              setAskAgain(event.target.checked ? [...askAgain, part] : askAgain.filter((one) => one !== part));
+            }}
+          />
+          Ask again for {label}
+          {allowed !== null && " in full"}
+        </label>
+      ))}
+    </fieldset>
   );
 }
 
@@ -78,7 +110,7 @@ function useLive(): boolean {
 }
 
 /** What an edit in approval would void, seen before it is made. */
-function Effect({ effect: { effect, why, voided } }: { effect: EditEffect }) {
+function Effect({ effect: { effect, why, voided, dropped } }: { effect: EditEffect }) {
   const lost = voided.length;
   return (
     <div role="status" className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
@@ -96,6 +128,8 @@ function Effect({ effect: { effect, why, voided } }: { effect: EditEffect }) {
             "start again": "The chain begins again from the first level.",
           }[effect]
         }
+        {dropped.some((one) => one.what === "added") && " The approver who was added is not asked any more."}
+        {dropped.some((one) => one.what === "chosen") && " The level that was chosen to come next is chosen anew."}
       </p>
     </div>
   );

@@ -25,6 +25,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   /** The revision in approval that is edited; absent for drafts and what was sent back. */
   revising?: number | undefined;
   remark?: { by: string; comment: string } | undefined;
+  /** Parts that were refused; they stay refused unless they are asked for again. */
+  refused?: { part: string; label: string; allowed: number | null }[];
 };
 
 export type Intent = "save draft" | "submit";
@@ -52,6 +54,7 @@ export function useDocumentForm<T extends FieldValues>(
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [effect, setEffect] = useState<EditEffect | null>(null);
   const [busy, setBusy] = useState(false);
+  const [askAgain, setAskAgain] = useState<string[]>([]);
 
   const act = async (intent: Intent) => {
     const { document, problems } = read(form.getValues());
@@ -61,7 +64,9 @@ export function useDocumentForm<T extends FieldValues>(
     if (all.length > 0) return focusFirst(all, mend);
     setBusy(true);
     // An edit in approval is looked at first: what it voids is seen before it is made.
-    const result = revising ? await revise(document, effect !== null) : await sendDocument(document, intent);
+    const result = revising
+      ? await revise(document, askAgain, effect !== null)
+      : await sendDocument(document, askAgain, intent);
     setBusy(false);
     if (!result.ok) return setRefusals(result.refusals);
     if ("effect" in result.value) return setEffect(result.value);
@@ -69,7 +74,7 @@ export function useDocumentForm<T extends FieldValues>(
     router.push(`/documents/${result.value.id}`);
     router.refresh();
   };
-  return { form, act, busy, refusals, effect, clearEffect: () => setEffect(null) };
+  return { form, act, busy, refusals, effect, clearEffect: () => setEffect(null), askAgain, setAskAgain };
 }
 
 /** What the type says is missing, but for fields of which it was said already that they cannot be read. */
@@ -82,11 +87,13 @@ function stillMissing(document: AnyDocument, problems: readonly Refusal[], mend:
 }
 
 /** Enters the document if it is new, then submits it where that is wanted; asked again after a lost answer, nothing is done twice. */
-function useSending(id: string | null): (document: AnyDocument, intent: Intent) => Promise<Result<DocumentState>> {
+function useSending(
+  id: string | null,
+): (document: AnyDocument, askAgain: string[], intent: Intent) => Promise<Result<DocumentState>> {
   const known = useRef(id);
   const entering = useRef(newCommand());
   const submitting = useRef(newCommand());
-  return async (document, intent) => {
+  return async (document, askAgain, intent) => {
     if (!known.current) {
       const entered = await send<DocumentState>("/api/documents", { command: entering.current, document });
       if (!entered.ok && entered.refusals[0]?.code !== "unreachable") entering.current = newCommand();
@@ -97,6 +104,7 @@ function useSending(id: string | null): (document: AnyDocument, intent: Intent) 
       command: submitting.current,
       type: intent,
       document,
+      ...(intent === "submit" && askAgain.length > 0 && { askAgain }),
     });
     // An answer settles the command; only a lost one is asked for again under the same id.
     if (result.ok || result.refusals[0]?.code !== "unreachable") submitting.current = newCommand();
@@ -106,13 +114,15 @@ function useSending(id: string | null): (document: AnyDocument, intent: Intent) 
 
 function useRevising(id: string | null, revision: number | undefined) {
   const command = useRef(newCommand());
-  return async (document: AnyDocument, seen: boolean): Promise<Result<EditEffect | DocumentState>> => {
-    if (!seen) return send<EditEffect>(`/api/documents/${id}/preview`, { document, revision });
+  return async (document: AnyDocument, again: string[], seen: boolean): Promise<Result<EditEffect | DocumentState>> => {
+    const askAgain = again.length > 0 ? { askAgain: again } : {};
+    if (!seen) return send<EditEffect>(`/api/documents/${id}/preview`, { document, revision, ...askAgain });
     const result = await send<DocumentState>(`/api/documents/${id}`, {
       command: command.current,
       type: "revise",
       revision,
       document,
+      ...askAgain,
     });
     if (result.ok || result.refusals[0]?.code !== "unreachable") command.current = newCommand();
     return result;

@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
+import { refusedOf, type DocumentState } from "@/core/approval";
+import { documentType } from "@/core/documents";
 import { accountIdOf, foundAccount, namesOn } from "@/server/documents/form-start";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
@@ -7,6 +9,16 @@ import { formFor, found, visit } from "@/server/http/page";
 import { FORMS } from "@/ui/documents/forms";
 
 export const metadata: Metadata = { title: "Correct a document" };
+
+/** What was refused of a document and stays refused until it is asked for again. */
+function refusedNow(state: DocumentState): { part: string; label: string; allowed: number | null }[] {
+  const parts = documentType(state.document.documentType).parts(state.document);
+  return refusedOf(state).map(({ part, allowed }) => ({
+    part,
+    label: parts.find((one) => one.key === part)?.label ?? part,
+    allowed,
+  }));
+}
 
 export default async function EditDocument({ params }: { params: Promise<{ id: string }> }) {
   const visitor = await visit();
@@ -34,6 +46,7 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
       account={account ? foundAccount(visitor, account) : undefined}
       nextRevision={state.status === "draft" ? state.revision : state.revision + 1}
       revising={state.status === "waiting" ? state.revision : undefined}
+      refused={refusedNow(state)}
       remark={
         sentBack && state.status === "sent back"
           ? { by: directory.person(sentBack.by)?.name ?? sentBack.by, comment: sentBack.comment }
