@@ -23,6 +23,7 @@ export default defineConfig({
     url: `http://localhost:${port}/sign-in`,
     env: {
       BANDEIRA_DEMO: "1",
+      BANDEIRA_HOOK_HOSTS: `localhost:${port}`,
       NEXT_TELEMETRY_DISABLED: "1",
       ...(process.env.BANDEIRA_DATA && { BANDEIRA_DATA: process.env.BANDEIRA_DATA }),
     },

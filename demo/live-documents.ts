@@ -294,7 +294,8 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
     must(
       fillIn(
         app,
-        asked.link.split("/").at(-1)!,
+        asked.link!.split("/").at(-1)!,
+        null,
         {
           taxNumber: "XX504331877",
           address: "12 Rua da Amarra",

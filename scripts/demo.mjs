@@ -21,7 +21,8 @@ build();
 const orders = process.argv.slice(2).filter((one) => /^\d+$/.test(one));
 run(bin("tsx"), ["scripts/seed.ts", ...orders], { BANDEIRA_DATA: dataFolder });
 
-const server = serve(port, { BANDEIRA_DEMO: "1" });
+// The receiver of calls that ships with Bandeira is this machine itself.
+const server = serve(port, { BANDEIRA_DEMO: "1", BANDEIRA_HOOK_HOSTS: `localhost:${port}` });
 await untilReady(server, port);
 console.log(`
 Bandeira runs on http://localhost:${port}

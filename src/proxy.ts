@@ -1,7 +1,16 @@
 import { NextResponse, type NextRequest } from "next/server";
+import { isOurHost } from "./server/http/hosts";
 
 /** Puts a strict content policy with a fresh nonce on every page, so that only the application's own scripts run. */
 export function proxy(request: NextRequest) {
+  if (!isOurHost(request.headers.get("host")))
+    return new NextResponse(
+      "Bandeira is not reached under this name; set BANDEIRA_ADDRESS or BANDEIRA_HOSTS to it.\n",
+      {
+        status: 421,
+        headers: { "content-type": "text/plain; charset=utf-8" },
+      },
+    );
   const nonce = btoa(crypto.randomUUID());
   const dev = process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : "";
   const policy = [

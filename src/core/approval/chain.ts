@@ -85,7 +85,9 @@ function close(state: DocumentState, context: DecideContext, closed: boolean): D
 
 /** Whether anybody approved at all: levels that are passed over on the way can leave none, and that never approves a document. */
 function someoneApproved({ levels }: DocumentState): boolean {
-  return levels.some((level) => level.counts || (!level.kind && ["approved", "lapsed"].includes(level.status)));
+  return levels.some(
+    (level) => level.counts || (!level.kind && !level.added && ["approved", "lapsed"].includes(level.status)),
+  );
 }
 
 function nobody(state: DocumentState, context: DecideContext): DocumentEvent[] {

@@ -145,10 +145,13 @@ export function closingProof(
   }
   for (const added of state.levels.filter((one) => one.added && one.status !== "passed over")) judge(added);
   // A lower band may ask for nobody of those who approved a higher one; that somebody did is then what counts.
-  if (gaps.length === 0 && route.outcome !== "no approval needed" && !levels.some(isApproval)) {
+  // Whoever was added by a decider of another level comes before that decision, and never instead of it.
+  const approves = (one: Shown) =>
+    isApproval(one) && !state.levels.some((level) => level.added && isListed([one], level));
+  if (gaps.length === 0 && route.outcome !== "no approval needed" && !levels.some(approves)) {
     for (const level of state.levels.filter((one) => !one.kind && one.status === "approved" && !isListed(levels, one)))
-      if (levels.length === 0 || !levels.some(isApproval)) judge(level);
-    if (!levels.some(isApproval)) return { ok: false, route, gaps };
+      if (levels.length === 0 || !levels.some(approves)) judge(level);
+    if (!levels.some(approves)) return { ok: false, route, gaps };
     gaps.length = 0;
   }
   if (gaps.length === 0 && route.mustDiffer) gaps.push(...repeated(levels));

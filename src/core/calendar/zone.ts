@@ -31,16 +31,26 @@ export function offsetAt(moment: number, zone: string): number {
 }
 
 /**
- * The moment a day begins in a time zone, as ISO date-time in UTC.
+ * The moment a day begins in a time zone, as ISO date-time in UTC: its first moment, also where clocks change at midnight, so that the day begins at one o'clock or
+ * the hour before it comes twice. A day ends where the next begins.
  * @param date ISO date
  * @param zone IANA time zone
  * @example startOfDay("2026-07-01", "WET") // "2026-06-30T23:00:00.000Z"
+ * @example startOfDay("2026-09-06", "America/Santiago") // "2026-09-06T04:00:00.000Z", where it is one o'clock then
  */
 export function startOfDay(date: string, zone: string): string {
   const utc = Date.parse(`${date}T00:00:00Z`);
-  // The offset at midnight UTC may differ from that at local midnight on the day clocks change, so it is looked up twice.
-  const first = utc - offsetAt(utc, zone);
-  return new Date(utc - offsetAt(first, zone)).toISOString();
+  // No offset is more than 14 hours, so that the offsets before and after the midnight looked for are among these.
+  const offsets = [utc - AROUND, utc, utc + AROUND].map((moment) => offsetAt(moment, zone));
+  const moments = [...new Set(offsets.map((offset) => utc - offset))].sort((a, b) => a - b);
+  const found = moments.find((moment) => dayAt(moment, zone) === date && dayAt(moment - 1, zone) !== date);
+  return new Date(found ?? moments[0]!).toISOString();
+}
+
+const AROUND = 15 * 3_600_000;
+
+function dayAt(moment: number, zone: string): string {
+  return new Date(moment + offsetAt(moment, zone)).toISOString().slice(0, 10);
 }
 
 /** The date it is in a time zone at a moment. @example dayIn("2026-06-30T23:30:00Z", "WET") // "2026-07-01" */

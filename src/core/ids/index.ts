@@ -1,6 +1,8 @@
 /** Identifiers that people can read, as they stand in files and addresses. */
 import { z } from "zod";
 
+export { isKeyOf, own } from "./own";
+
 export const IdSchema = z
   .string()
   .min(1)

@@ -136,7 +136,13 @@ class Reader {
   }
 }
 
-const trimZeros = (value: string) => (value.includes(".") ? value.replace(/0+$/, "").replace(/\.$/, "") : value);
+/** A decimal without zeros at its end. Counted from the end, since a pattern would look at a long run of zeros from each of them. */
+export function trimZeros(value: string): string {
+  if (!value.includes(".")) return value;
+  let end = value.length;
+  while (value[end - 1] === "0") end -= 1;
+  return value.slice(0, value[end - 1] === "." ? end - 1 : end);
+}
 
 const NAMED: Record<string, string> = { amp: "&", lt: "<", gt: ">", quot: '"', apos: "'" };
 

@@ -1,3 +1,4 @@
+import { isKeyOf, own } from "../ids";
 import { z } from "zod";
 import { refuse, type Refusal } from "../refusal";
 import { joinWords } from "../words";
@@ -37,7 +38,7 @@ const PLACE = /\{([^{}]*)\}/g;
 export function whyNotTemplate(template: Template): Refusal[] {
   return (["subject", "body"] as const).flatMap((part) => {
     const text = template[part];
-    const unknown = [...text.matchAll(PLACE)].map((found) => found[1]!).filter((name) => !(name in FIELDS));
+    const unknown = [...text.matchAll(PLACE)].map((found) => found[1]!).filter((name) => !isKeyOf(FIELDS, name));
     const loose = /[{}]/.test(text.replace(PLACE, ""));
     return [
       ...(unknown.length > 0
@@ -63,13 +64,12 @@ export function whyNotTemplate(template: Template): Refusal[] {
  */
 export function fill(text: string, facts: Facts): string {
   const lines = text.split("\n").flatMap((line) => {
-    const fields = [...line.matchAll(PLACE)].map((found) => facts[found[1] as Field] ?? "");
+    const fields = [...line.matchAll(PLACE)].map((found) => own(facts, found[1]!) ?? "");
     if (fields.length > 0 && fields.every((value) => value === "")) return [];
     // An empty field goes with the comma before it.
     return [
-      line.replace(
-        /(, )?\{([^{}]*)\}/g,
-        (_, comma: string | undefined, name: Field) => facts[name] && `${comma ?? ""}${facts[name]}`,
+      line.replace(/(, )?\{([^{}]*)\}/g, (_, comma: string | undefined, name: Field) =>
+        own(facts, name) ? `${comma ?? ""}${own(facts, name)}` : "",
       ),
     ];
   });

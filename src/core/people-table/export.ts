@@ -1,3 +1,4 @@
+import { isKeyOf } from "../ids";
 import { AUTHORITY_TYPES } from "../documents";
 import { formatAmount } from "../money";
 import type { Organisation } from "../people";
@@ -29,7 +30,7 @@ const ROWS: { readonly [T in TableName]: (organisation: Organisation) => string[
   groups: ({ groups }) => groups.map((group) => [group.id, group.name, group.members.join(" ")]),
   limits: ({ limits, people, positions }) =>
     limits
-      .filter((one) => one.documentType in AUTHORITY_TYPES)
+      .filter((one) => isKeyOf(AUTHORITY_TYPES, one.documentType))
       .map(({ holder, documentType, limit }) => [
         // A person and a position can have the same id; then which of them it is has to be said.
         positions.some(({ id }) => id === holder.id) && people.some(({ id }) => id === holder.id)

@@ -28,5 +28,7 @@ export { comeBack, leave, leftBehind } from "./leaving";
 export type { Handing, LeftBehind } from "./leaving";
 export { checked } from "./check";
 export { problemsOf } from "./problems";
+export { gainsOf } from "./gains";
+export type { Gain, GainKind } from "./gains";
 export { differencesOf, namesIn, peopleTouched, sayEntry } from "./words";
 export type { Difference, Names } from "./words";

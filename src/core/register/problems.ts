@@ -16,7 +16,19 @@ export function problemsOf(register: Register, at: string): Problem[] {
       return !seen.has(key) && Boolean(seen.add(key));
     }),
   );
-  return [...found, ...sameAddresses(register)];
+  return [...found, ...sameAddresses(register), ...actingAuditors(register)];
+}
+
+/** An auditor writes nothing, so that no role that does goes with it. This is no rule of an organisation, and none can take it away. */
+function actingAuditors(register: Register): Problem[] {
+  return [...register.person.values()]
+    .filter(({ roles }) => roles.includes("auditor") && roles.length > 1)
+    .map(({ id, name }) => ({
+      kind: "people",
+      id,
+      path: ["roles"],
+      message: `${name} is auditor, who reads everything and changes nothing: no other role goes with it`,
+    }));
 }
 
 /** People sign in by their address, so that no two have the same. */

@@ -7,8 +7,12 @@ import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
+import { capital } from "@/core/words";
+import { writeTo } from "../messages/letters";
+import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { authorise } from "./authorise";
 import { newCodeSecret, stepOfCode } from "./codes";
+import { forgetDevices } from "./devices";
 import { noteAccess } from "./events";
 import { hashPassword, matchesPassword } from "./passwords";
 import { hashOf, newToken, startSession, type Token } from "./sessions";
@@ -27,6 +31,42 @@ function savePassword(app: App, person: string, encoded: string): void {
     .run(person, encoded);
 }
 
+/**
+ * Proves with the password that it is really the person who changes what they sign in with. Counted like attempts to sign in, so that a page left open is no way to
+ * guess it.
+ */
+async function proven(app: App, actor: Person, password: string, path: string): Promise<Refusal | null> {
+  const known = credentialOf(app, actor.id);
+  if (!known) return null;
+  const now = Date.parse(app.wall.now());
+  const who = { account: `proof ${actor.id}`, machine: null, device: null };
+  const taken = takeAttempt(app.db, who, now);
+  if (!taken.ok) return refuse("too many attempts", `Too many attempts; try again in ${sayWait(taken.seconds)}`, path);
+  if (!(await matchesPassword(known.password_hash, password))) {
+    noteAccess(app, actor.id, { type: "refused", data: { what: "change of sign-in", message: "wrong password" } });
+    return refuse(
+      "wrong",
+      path === "current" ? "The present password is not right" : "The password is not right",
+      path,
+    );
+  }
+  forgetAttempts(app.db, who, now);
+  return null;
+}
+
+/** What somebody signs in with has changed: their other sessions end, and they are told, in case it was not they. */
+function afterChange(app: App, person: string, what: string, token?: string): void {
+  app.db.prepare("DELETE FROM session WHERE person = ? AND token_hash <> ?").run(person, token ? hashOf(token) : "");
+  writeTo(app, {
+    person,
+    document: null,
+    occasion: "access",
+    subject: `Your account: ${what}`,
+    body: `${capital(what)} for your account. Sessions elsewhere have ended. If that was not you, tell an administrator at once.`,
+    atOnce: true,
+  });
+}
+
 /** Sets one's own password. Who has one says it first; other sessions end. */
 export async function setOwnPassword(
   app: App,
@@ -34,16 +74,15 @@ export async function setOwnPassword(
   { current, password }: { current: string; password: string },
   token: string,
 ): Promise<Result<{ set: true }>> {
-  const known = credentialOf(app, actor.id);
-  if (known && !(await matchesPassword(known.password_hash, current)))
-    return no(refuse("wrong", "The present password is not right", "current"));
+  const wrong = await proven(app, actor, current, "current");
+  if (wrong) return no(wrong);
   const encoded = await hashPassword(password, wordsOf(actor));
   if (typeof encoded !== "string") return no(encoded);
   app.db
     .transaction(() => {
       savePassword(app, actor.id, encoded);
-      app.db.prepare("DELETE FROM session WHERE person = ? AND token_hash <> ?").run(actor.id, hashOf(token));
       noteAccess(app, actor.id, { type: "password set", data: { how: "by themselves" } });
+      afterChange(app, actor.id, "a new password was set", token);
     })
     .immediate();
   return { ok: true, value: { set: true } };
@@ -70,13 +109,23 @@ export function switchCodesOn(
   return { ok: true, value: { on: true } };
 }
 
-export async function switchCodesOff(app: App, actor: Person, password: string): Promise<Result<{ on: false }>> {
+export async function switchCodesOff(
+  app: App,
+  actor: Person,
+  password: string,
+  token: string,
+): Promise<Result<{ on: false }>> {
   const known = credentialOf(app, actor.id);
   if (!known?.code_secret) return no(refuse("already", "One-time codes are not switched on"));
-  if (!(await matchesPassword(known.password_hash, password)))
-    return no(refuse("wrong", "The password is not right", "password"));
-  app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(actor.id);
-  noteAccess(app, actor.id, { type: "one-time codes switched off", data: {} });
+  const wrong = await proven(app, actor, password, "password");
+  if (wrong) return no(wrong);
+  app.db
+    .transaction(() => {
+      app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(actor.id);
+      noteAccess(app, actor.id, { type: "one-time codes switched off", data: {} });
+      afterChange(app, actor.id, "one-time codes were switched off", token);
+    })
+    .immediate();
   return { ok: true, value: { on: false } };
 }
 
@@ -97,6 +146,16 @@ export function invite(app: App, actor: Person, person: string): Result<{ token:
         .prepare("INSERT INTO invitation (token_hash, person, expires_at) VALUES (?, ?, ?)")
         .run(hashOf(token), person, until);
       noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
+      // An account that is in use is taken over by this, so its owner hears of it.
+      if (credentialOf(app, person))
+        writeTo(app, {
+          person,
+          document: null,
+          occasion: "access",
+          subject: "Your account: a new way in was made",
+          body: `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`,
+          atOnce: true,
+        });
     })
     .immediate();
   return { ok: true, value: { token, until } };
@@ -127,7 +186,9 @@ export async function takeInvitation(
       app.db.prepare("DELETE FROM session WHERE person = ?").run(person.id);
       savePassword(app, person.id, encoded);
       app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(person.id);
+      forgetDevices(app, person.id);
       noteAccess(app, person.id, { type: "password set", data: { how: "by invitation" } });
+      afterChange(app, person.id, "a new password was set through a new way in");
       return { ok: true, value: startSession(app, person.id, "password", origin.device) };
     })
     .immediate();

@@ -9,8 +9,11 @@ import { noteAccess, type SignInHow } from "./events";
 export const SESSION_COOKIE = "bandeira_session";
 const HOURS = 12;
 const SEEN_EVERY_MS = 60_000;
+/** A session that nobody has used for so long is over (OWASP ASVS 4.0, 3.3.2 for level 2, from memory). */
+const IDLE_MS = 30 * 60_000;
 
-export type Token = { token: string; maxAge: number };
+/** What a browser keeps: the session, and by which it is known the next time. */
+export type Token = { token: string; maxAge: number; device?: string };
 
 /** Opens a session; only a hash of its token is kept, so that the database opens nothing for whoever reads it. */
 export function startSession(app: App, person: string, how: SignInHow, device: string): Token {
@@ -39,15 +42,22 @@ export function signInAsDemoPerson(app: App, personId: string, device: string): 
   return { ok: true, value: startSession(app, person.id, "chosen in the demonstration", device) };
 }
 
-/** The person of a session that has neither ended nor expired; sessions are counted in real time, not in the demo's. */
-export function personOfSession(app: App, token: string | undefined): Person | null {
+/**
+ * The person of a session that has neither ended nor expired nor lain idle; sessions are counted in real time, not in the demo's.
+ * @param uses whether this is a use of the session; a page that only waits for news is none
+ */
+export function personOfSession(app: App, token: string | undefined, uses = true): Person | null {
   if (!token) return null;
   const hash = hashOf(token);
   const row = app.db.prepare("SELECT person, seen_at, expires_at FROM session WHERE token_hash = ?").get(hash) as
     { person: string; seen_at: string; expires_at: string } | undefined;
   const now = app.wall.now();
   if (!row || row.expires_at <= now) return null;
-  if (Date.parse(now) - Date.parse(row.seen_at) > SEEN_EVERY_MS)
+  if (Date.parse(now) - Date.parse(row.seen_at) > IDLE_MS) {
+    app.db.prepare("DELETE FROM session WHERE token_hash = ?").run(hash);
+    return null;
+  }
+  if (uses && Date.parse(now) - Date.parse(row.seen_at) > SEEN_EVERY_MS)
     app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash);
   const { directory } = readWorld(app);
   const person = directory.person(row.person);

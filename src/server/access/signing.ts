@@ -3,7 +3,7 @@ import type { Signature } from "@/core/approval";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
-import { forgetFailures, minutesToWait, noteFailure } from "./attempts";
+import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
 import { noteAccess } from "./events";
 import { matchesPassword } from "./passwords";
@@ -29,21 +29,16 @@ export async function signatureOf(
   actor: Person,
   { name, proof, documentHash }: Signing,
 ): Promise<Result<Signature>> {
-  const who = { account: actor.email.toLowerCase(), machine: "signing" };
+  const who = { account: `proof ${actor.id}`, machine: null, device: null };
   const now = Date.parse(app.wall.now());
-  const wait = minutesToWait(app.db, who, now);
-  if (wait > 0)
-    return no(
-      "too many attempts",
-      `Too many wrong signatures; try again in ${wait} ${wait === 1 ? "minute" : "minutes"}`,
-    );
+  const taken = takeAttempt(app.db, who, now);
+  if (!taken.ok) return no("too many attempts", `Too many wrong signatures; try again in ${sayWait(taken.seconds)}`);
   const method = await proved(app, actor, proof, now);
   if (!method) {
-    noteFailure(app.db, who, now);
     noteAccess(app, actor.id, { type: "refused", data: { what: "signing", message: "wrong password or code" } });
     return no("signature", "The password or code is not right; nothing was signed");
   }
-  forgetFailures(app.db, who);
+  forgetAttempts(app.db, who, now);
   return { ok: true, value: { name: name.trim(), method, documentHash } };
 }
 

@@ -8,6 +8,29 @@ export type Db = Database.Database;
 /** The database cannot be opened; the message says in one sentence why and what to do. */
 export class DatabaseUnavailable extends Error {}
 
+/**
+ * What is wrong with the database, in one sentence with what to do; null for any other fault. By the result codes of SQLite (sqlite.org/rescode.html, from
+ * memory).
+ */
+export function sayDatabase(error: unknown): string | null {
+  if (error instanceof DatabaseUnavailable) return error.message;
+  const { code } = error as { code?: unknown };
+  if (typeof code !== "string" || !code.startsWith("SQLITE_")) return null;
+  const said = Object.entries(FAULTS).find(([prefix]) => code.startsWith(prefix));
+  return said?.[1] ?? null;
+}
+
+const FAULTS = {
+  SQLITE_READONLY: "The database can be read and not written: give the server the right to write in its data folder",
+  SQLITE_FULL: "The disk is full, so nothing can be written: make room on it, and try again",
+  SQLITE_IOERR: "The disk does not answer: look at it before anything else is written",
+  SQLITE_CORRUPT: "The database is damaged: stop the server, run “npx bandeira verify”, and put back a copy",
+  SQLITE_NOTADB: "The file bandeira.db is no database: stop the server, and put back a copy",
+  SQLITE_CANTOPEN: "The database cannot be opened: look whether the data folder is there and may be read",
+  SQLITE_BUSY: "The database is busy: try again in a moment",
+  SQLITE_PROTOCOL: "The database is locked by another program: stop that, and try again",
+} as const;
+
 export function databaseFile(folder: string): string {
   return path.join(folder, "bandeira.db");
 }

@@ -5,6 +5,7 @@ import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { uploaderOf } from "../ledger/invitations";
 
 export const MAX_BYTES = 10 * 1024 * 1024;
 const ALLOWED = ["application/pdf", "image/png", "image/jpeg", "image/webp"];
@@ -20,9 +21,17 @@ export async function addAttachment(
   return refusal ? { ok: false, refusals: [refusal] } : keep(app, actor.id, name, bytes);
 }
 
-/** The same for another party that fills in its particulars; whoever asked for the account may then attach it. */
-export function addPartyPaper(app: App, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {
-  return keep(app, "party", name, bytes);
+/**
+ * The same for another party that fills in its particulars; whoever asked for the account may then attach it.
+ * @param invitation by which it came
+ */
+export function addPartyPaper(
+  app: App,
+  invitation: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<Result<Attachment>> {
+  return keep(app, uploaderOf(invitation), name, bytes);
 }
 
 async function keep(app: App, by: string, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {

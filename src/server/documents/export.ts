@@ -1,9 +1,9 @@
-import { stringify } from "csv-stringify/sync";
 import type { DocumentRow } from "@/core/documents";
 import { XES_FOOT, XES_HEAD, xesTrace, type XesEvent } from "@/core/formats";
 import { minorDigits } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
+import { toCsv, type Cell } from "../csv";
 import { eventsOf } from "../log/log";
 import { opened } from "../log/sealed";
 import { readWorld } from "../world";
@@ -38,9 +38,7 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
   if (format === "xes") yield XES_HEAD;
   let first = true;
   for (const rows of everyDocument(app, person, filter)) {
-    if (format === "csv")
-      // What a spreadsheet would take for a formula is marked as text; amounts go out as numbers, which never are.
-      yield stringify(rows.map(csvRow), { escape_formulas: false, record_delimiter: "windows" });
+    if (format === "csv") yield toCsv(rows.map(csvRow));
     else if (format === "json")
       yield rows.map((row, index) => `${first && index === 0 ? "\n" : ",\n"}${JSON.stringify(plain(row))}`).join("");
     else yield rows.map((row) => traceOf(app, row)).join("");
@@ -50,16 +48,16 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
   if (format === "xes") yield XES_FOOT;
 }
 
-/** Text that would begin a formula gets an apostrophe before it, as spreadsheets write text (OWASP, CSV injection, from memory). */
-export function safeText(text: string): string {
-  return /^[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/.test(text) ? `'${text}` : text;
-}
-
-function csvRow(row: DocumentRow): (string | number)[] {
+function csvRow(row: DocumentRow): Cell[] {
   const { net, gross } = row;
-  const amount = (minor: number) => plainAmount(minor, minorDigits(gross.currency));
+  const amount = (minor: number) => ({ plain: plainAmount(minor, minorDigits(gross.currency)) });
   return [
-    ...[row.number, row.typeName, row.title, row.party, row.requesterName, row.unitName].map(safeText),
+    row.number,
+    row.typeName,
+    row.title,
+    row.party,
+    row.requesterName,
+    row.unitName,
     amount(net.minor),
     amount(gross.minor),
     gross.currency,

@@ -1,3 +1,4 @@
+import { addDays, startOfDay } from "@/core/calendar";
 import {
   activeHolds,
   seatFor,
@@ -156,6 +157,7 @@ type Conditions = { where: string[]; values: Record<string, string | number> };
 function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions {
   const where: string[] = [];
   const values: Conditions["values"] = { person: person.id };
+  const zone = readWorld(app).directory.organisation.timeZone;
   if (authorise(person, "documents.readAll")) {
     const { versions, directory } = readWorld(app);
     const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
@@ -189,8 +191,8 @@ function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions 
     where.push(sql);
     values[key] = value;
   };
-  within("d.closed_at >= @from", "from", filter.from);
-  within("d.closed_at <= @until", "until", filter.until && `${filter.until}T23:59:59.999Z`);
+  within("d.closed_at >= @from", "from", filter.from && startOfDay(filter.from, zone));
+  within("d.closed_at < @until", "until", filter.until && startOfDay(addDays(filter.until, 1), zone));
   within("abs(d.gross) >= @least", "least", filter.least);
   within("abs(d.gross) <= @most", "most", filter.most);
   const text = filter.text?.trim();

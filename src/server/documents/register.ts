@@ -5,6 +5,7 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
+import { pageOf } from "../http/query";
 import type { ListFilter } from "./queries";
 
 const text = z.string().trim().max(200).optional();
@@ -50,7 +51,7 @@ export function filterOf(query: RegisterQuery): ListFilter {
     status: state === "any" ? undefined : state || "closed",
     least: amount(query.least),
     most: amount(query.most),
-    page: Number(query.page) || 1,
+    page: pageOf(query.page),
   };
 }
 

@@ -1,3 +1,4 @@
+import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import { coverage } from "@/core/people";
 import { convert } from "@/core/money";
 import { sayDate } from "@/core/words";
@@ -48,22 +49,24 @@ export function controlReport(app: App, period: Period): ControlReport {
   const teller = new ChangeTeller(app);
   const inTime = { inTime: 0, late: 0 };
   const limits = limitJudge(app);
+  const zone = readWorld(app).directory.organisation.timeZone;
   for (const row of rows) {
     const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
     if (!document) {
       changes.push(...teller.tell(row));
       continue;
     }
-    const month = months.get(row.time.slice(0, 7)) ?? { approvals: 0, documents: 0 };
-    months.set(row.time.slice(0, 7), month);
+    const named = dayIn(row.time, zone).slice(0, 7);
+    const month = months.get(named) ?? { approvals: 0, documents: 0 };
+    months.set(named, month);
     if (row.type === "approval given") month.approvals += 1;
     if (row.type === "submitted") month.documents += 1;
     timely(row, document, due, inTime);
     exceptions.look(row, document, limits);
   }
   const counts = app.db
-    .prepare("SELECT status, COUNT(*) AS n FROM document WHERE closed_at BETWEEN ? AND ? GROUP BY status")
-    .all(period.from, `${period.until}T23:59:59.999Z`) as { status: string; n: number }[];
+    .prepare("SELECT status, COUNT(*) AS n FROM document WHERE closed_at >= ? AND closed_at < ? GROUP BY status")
+    .all(...momentsOf(app, period)) as { status: string; n: number }[];
   const of = (status: string) => counts.find((one) => one.status === status)?.n ?? 0;
   return {
     period,
@@ -173,14 +176,20 @@ function limitJudge(app: App): Judge {
   };
 }
 
-function bandLines(app: App, { from, until }: Period): BandLine[] {
+/** The days of a period in the organisation's zone as moments: from the first, up to the one after the last. */
+function momentsOf(app: App, { from, until }: Period): [string, string] {
+  const zone = readWorld(app).directory.organisation.timeZone;
+  return [startOfDay(from, zone), startOfDay(addDays(until, 1), zone)];
+}
+
+function bandLines(app: App, period: Period): BandLine[] {
   const names = new Map(readWorld(app).versions.map((one) => [one.policy.id, one.policy]));
   const rows = app.db
     .prepare(
       `SELECT policy, section, band, COUNT(*) AS documents, SUM(status = 'approved') AS approved, SUM(COALESCE(compared, 0)) AS minor
-       FROM document WHERE closed_at BETWEEN ? AND ? AND policy IS NOT NULL GROUP BY policy, section, band ORDER BY policy, section, band`,
+       FROM document WHERE closed_at >= ? AND closed_at < ? AND policy IS NOT NULL GROUP BY policy, section, band ORDER BY policy, section, band`,
     )
-    .all(from, `${until}T23:59:59.999Z`) as {
+    .all(...momentsOf(app, period)) as {
     policy: string;
     section: string;
     band: number;

@@ -1,4 +1,7 @@
 import { createHmac, randomBytes, timingSafeEqual } from "node:crypto";
+import http from "node:http";
+import https from "node:https";
+import { isIP, type LookupFunction } from "node:net";
 import type { DocumentState, Step } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { acceptedOf } from "@/core/approval";
@@ -7,6 +10,7 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
+import { wayTo } from "./outside";
 
 export type Hook = { id: string; name: string; url: string; madeBy: string; madeAt: string };
 type Row = { id: string; name: string; url: string; secret: string; made_by: string; made_at: string };
@@ -99,26 +103,45 @@ export async function callHook(app: App, state: DocumentState, step: Step): Prom
     },
   });
   try {
-    const response = await fetch(hook.url, {
-      method: "POST",
-      redirect: "error",
-      signal: AbortSignal.timeout(TIMEOUT_MS),
-      headers: {
-        "content-type": "application/json",
-        "bandeira-id": id,
-        "bandeira-time": time,
-        "bandeira-signature": signatureOf(hook.secret, id, time, body),
-      },
-      body,
+    const way = await wayTo(hook.url);
+    if (!way.ok) return { ok: false, error: `${hook.name} is not called: ${way.why}` };
+    const status = await post(hook.url, way.address, body, {
+      "content-type": "application/json",
+      "bandeira-id": id,
+      "bandeira-time": time,
+      "bandeira-signature": signatureOf(hook.secret, id, time, body),
     });
-    await response.body?.cancel();
-    return response.ok
-      ? { ok: true, result: `${hook.name} answered ${response.status}` }
-      : { ok: false, error: `${hook.name} answered ${response.status}` };
+    return status >= 200 && status < 300
+      ? { ok: true, result: `${hook.name} answered ${status}` }
+      : { ok: false, error: `${hook.name} answered ${status}` };
   } catch (error) {
-    const cause = (error as { cause?: { code?: string } }).cause?.code ?? (error as Error).name;
+    const cause = (error as { code?: string }).code ?? (error as Error).name;
     return { ok: false, error: `${hook.name} cannot be reached (${cause})` };
   }
+}
+
+/** Posts a body to the address that was looked at, follows nothing, and reads nothing of the answer but its status. */
+function post(url: string, address: string | null, body: string, headers: Record<string, string>): Promise<number> {
+  const { request } = url.startsWith("https:") ? https : http;
+  const lookup: LookupFunction = (_host, options, found) =>
+    options.all ? found(null, [{ address: address!, family: isIP(address!) }]) : found(null, address!, isIP(address!));
+  return new Promise((done, failed) => {
+    const call = request(
+      url,
+      {
+        method: "POST",
+        headers: { ...headers, "content-length": Buffer.byteLength(body) },
+        signal: AbortSignal.timeout(TIMEOUT_MS),
+        ...(address && { lookup }),
+      },
+      (answer) => {
+        answer.destroy();
+        done(answer.statusCode ?? 0);
+      },
+    );
+    call.once("error", failed);
+    call.end(body);
+  });
 }
 
 /** The receiver that ships with Bandeira: keeps what it is sent, with whether its signature holds. A repeated id is kept once. */

@@ -1,11 +1,13 @@
 // What goes in and out at the edge: where a request comes from, what a session cookie is like, and how a refusal is told.
-import { beforeEach, describe, expect, it, vi } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { z } from "zod";
 import { refuse } from "@/core/refusal";
 import { testApp, type TestApp } from "../../../demo/test-app";
 import { startSession } from "../access/sessions";
 import type { App } from "../app";
-import { answered, change, fromElsewhere, giveSession, originOf, problem, read } from "./handle";
+import { answered, bodyOf, change, fromElsewhere, giveSession, originOf, problem, read } from "./handle";
+import { plainJson } from "./body";
+import { sayDatabase } from "../db/open";
 
 const jar = vi.hoisted(() => ({ set: [] as unknown[][], token: undefined as string | undefined }));
 vi.mock("next/headers", () => ({
@@ -24,6 +26,11 @@ beforeEach(() => {
   jar.set = [];
   jar.token = undefined;
 });
+
+beforeEach(() => {
+  vi.stubEnv("BANDEIRA_ADDRESS", "http://bandeira.example");
+});
+afterEach(() => vi.unstubAllEnvs());
 
 const request = (headers: Record<string, string> = {}, url = "http://bandeira.example/api/x", body?: string) =>
   new Request(url, {
@@ -44,6 +51,9 @@ describe("a request from elsewhere", () => {
     [{ origin: "https://bandeira.example.evil" }, true],
     [{ origin: "http://bandeira.example:8080" }, true],
     [{ origin: "null" }, true],
+    // A name that was pointed at this server by somebody else.
+    [{ host: "rebound.evil", origin: "http://rebound.evil" }, true],
+    [{ host: "localhost:4310", origin: "http://localhost:4310" }, false],
   ])("%j: %s", (headers, refused) => expect(fromElsewhere(request(headers)) !== null).toBe(refused));
 });
 
@@ -61,13 +71,81 @@ describe("a session", () => {
     );
   });
 
-  it("comes from the machine that the nearest proxy names", () => {
-    expect(originOf(request({ "x-forwarded-for": "6.6.6.6, 10.0.0.7", "user-agent": "Browser" }))).toEqual({
-      machine: "10.0.0.7",
-      device: "Browser",
-    });
-    expect(originOf(request())).toEqual({ machine: "direct", device: "unknown" });
+  it("comes from the machine that the trusted proxy names, and from none where there is no proxy", () => {
+    const forged = request({ "x-forwarded-for": "6.6.6.6, 10.0.0.7", "user-agent": "Browser" });
+    expect(originOf(forged)).toEqual({ machine: null, device: "Browser" });
+    vi.stubEnv("BANDEIRA_PROXIES", "1");
+    expect(originOf(forged).machine).toBe("10.0.0.7");
+    vi.stubEnv("BANDEIRA_PROXIES", "2");
+    expect(originOf(forged).machine).toBe("6.6.6.6");
+    expect(originOf(request())).toEqual({ machine: null, device: "unknown" });
     expect(originOf(request({ "user-agent": "x".repeat(500) })).device).toHaveLength(200);
+  });
+});
+
+describe("a body", () => {
+  /** A body that comes in parts of 64 kB for ever, without a stated length. */
+  const endless = () => {
+    let sent = 0;
+    const stream = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent += 1;
+        controller.enqueue(new Uint8Array(65_536));
+      },
+    });
+    const asked = new Request("http://bandeira.example/api/x", {
+      method: "POST",
+      body: stream,
+      duplex: "half",
+    } as never);
+    return { asked, sent: () => sent };
+  };
+  it("is not read beyond its limit, stated or not", async () => {
+    const { asked, sent } = endless();
+    const body = await bodyOf(asked, 1_000_000);
+    expect(body.ok ? 200 : body.answer.status).toBe(413);
+    expect(sent()).toBeLessThan(20);
+    const stated = await bodyOf(request({ "content-length": "5000000" }, undefined, "{}"), 1_000_000);
+    expect(stated.ok ? "" : ((await stated.answer.json()) as { title: string }).title).toBe(
+      "The body is larger than 976 kB; nothing was done",
+    );
+    const small = await bodyOf(request({}, undefined, "{}"), 10);
+    expect(small.ok && Buffer.from(small.bytes).toString()).toBe("{}");
+  });
+  it.each([
+    ["half a character", JSON.stringify({ word: "\ud800" })],
+    ["a number beyond counting", '{"word":1e999}'],
+    ["nesting without end", "[".repeat(100) + "]".repeat(100)],
+  ])("with %s is refused", (_name, text) => {
+    expect(plainJson(new TextEncoder().encode(text)).ok).toBe(false);
+  });
+  it("with a name twice in the query is refused", async () => {
+    jar.token = startSession(app, "rui-tavares", "password", "x").token;
+    const answer = await read(request({}, "http://bandeira.example/api/x?a=1&a=2"), () => ({ ok: true, value: 1 }));
+    expect(answer.status).toBe(400);
+  });
+});
+
+describe("a fault", () => {
+  it("gives a reference that stands in the server's log, and nothing of its cause", async () => {
+    const said = vi.spyOn(console, "error").mockImplementation(() => {});
+    jar.token = startSession(app, "rui-tavares", "password", "x").token;
+    const answer = await read(request(), () => {
+      throw new Error("secret inside");
+    });
+    const { refusals } = (await answer.json()) as { refusals: { message: string }[] };
+    const reference = /[0-9a-f]{12}/.exec(refusals[0]!.message)?.[0];
+    expect([answer.status, refusals[0]!.message.includes("secret")]).toEqual([500, false]);
+    expect(said.mock.calls.flat().join()).toContain(reference);
+    expect(said.mock.calls.flat().join()).toContain("secret inside");
+    said.mockRestore();
+  });
+  it("of the database says what it is and what to do", () => {
+    const fault = (code: string) => sayDatabase(Object.assign(new Error("x"), { code }));
+    expect(fault("SQLITE_READONLY_DBMOVED")).toContain("can be read and not written");
+    expect(fault("SQLITE_FULL")).toContain("disk is full");
+    expect(fault("SQLITE_CORRUPT_VTAB")).toContain("damaged");
+    expect(sayDatabase(new Error("other"))).toBeNull();
   });
 });
 

@@ -2,59 +2,64 @@ import { cookies } from "next/headers";
 import { NextResponse } from "next/server";
 import type { z } from "zod";
 import type { Person } from "@/core/people";
-import { refusalsOf, type Refusal, type Result } from "@/core/refusal";
+import type { Refusal, Result } from "@/core/refusal";
+import { DEVICE_COOKIE, DEVICE_DAYS } from "../access/devices";
 import { noteAccess } from "../access/events";
 import { SESSION_COOKIE, personOfSession, type Token } from "../access/sessions";
-import type { Origin } from "../access/sign-in";
 import { app } from "../app";
+import { guarded, problem } from "./answer";
+import { jsonOf, queryOf } from "./body";
+import { fromElsewhere, toElsewhere } from "./origin";
 
-const STATUS: Record<string, number> = {
-  "not signed in": 401,
-  forbidden: 403,
-  "not a demo": 403,
-  "too many attempts": 429,
-  unknown: 404,
-  "already decided": 409,
-  "other revision": 409,
-  "other version": 409,
-  already: 409,
-  "command used": 409,
-  locked: 409,
-  closed: 409,
-};
+export { problem } from "./answer";
+export { MOST_BYTES, bodyOf, jsonOf, queryOf } from "./body";
+export { fromElsewhere, originOf } from "./origin";
 
-/** An answer by RFC 9457 (problem details): what was refused, each with its sentence and place. */
-export function problem(refusals: readonly Refusal[], status = STATUS[refusals[0]?.code ?? ""] ?? 422): NextResponse {
-  const body = {
-    type: "about:blank",
-    title: refusals[0]?.message ?? "Refused",
-    status,
-    detail: refusals.map((one) => one.message).join("\n"),
-    refusals,
-  };
-  return NextResponse.json(body, { status, headers: { "content-type": "application/problem+json" } });
+/** Who is signed in. @param how whether this is a use of the session, or a page that only waits for news */
+export async function currentPerson(how: "uses" | "waits" = "uses"): Promise<Person | null> {
+  return personOfSession(app(), await sessionToken(), how === "uses");
 }
 
-export async function currentPerson(): Promise<Person | null> {
-  return personOfSession(app(), await sessionToken());
+/** What this browser keeps from an earlier sign-in. */
+export async function deviceToken(): Promise<string | undefined> {
+  return (await cookies()).get(DEVICE_COOKIE)?.value;
 }
 
 /**
- * A handler for a change: same origin, signed in, body checked by its schema, then carried out. Who may do it is decided by the
+ * A handler for a change: same origin, signed in, body of a bounded size and checked by its schema, then carried out. Who may do it is decided by the
  * command itself through `authorise`.
+ * @param limits most bytes of the body, and what is asked before it is read at all
  */
 export async function change<S extends z.ZodType>(
   request: Request,
   schema: S,
   run: (actor: Person, body: z.infer<S>) => Result<unknown> | Promise<Result<unknown>>,
+  { most, may }: { most?: number; may?: (actor: Person) => Refusal | null } = {},
 ): Promise<Response> {
-  const foreign = fromElsewhere(request);
-  if (foreign) return foreign;
-  const actor = await currentPerson();
-  if (!actor) return problem([{ code: "not signed in", message: "Sign in first; nothing was done" }]);
-  const parsed = schema.safeParse(await readJson(request));
-  if (!parsed.success) return problem(refusalsOf(parsed.error), 400);
-  return answered(request, actor, await run(actor, parsed.data));
+  return guarded(request, async () => {
+    const foreign = fromElsewhere(request);
+    if (foreign) return foreign;
+    const actor = await currentPerson();
+    if (!actor) return problem([{ code: "not signed in", message: "Sign in first; nothing was done" }]);
+    const refusal = may?.(actor);
+    if (refusal) return answered(request, actor, { ok: false, refusals: [refusal] });
+    const body = await jsonOf(request, schema, most);
+    return body.ok ? answered(request, actor, await run(actor, body.value)) : body.answer;
+  });
+}
+
+/** The same for what needs no session: a link or a password is then the whole right to it. */
+export function changeByAnybody<S extends z.ZodType>(
+  request: Request,
+  schema: S,
+  run: (body: z.infer<S>) => Promise<Response>,
+): Promise<Response> {
+  return guarded(request, async () => {
+    const foreign = fromElsewhere(request);
+    if (foreign) return foreign;
+    const body = await jsonOf(request, schema);
+    return body.ok ? run(body.value) : body.answer;
+  });
 }
 
 /** A handler that gives something to read: signed in, and whatever is refused for want of a right is logged. */
@@ -62,9 +67,14 @@ export async function read(
   request: Request,
   run: (reader: Person) => Result<unknown> | Promise<Result<unknown>>,
 ): Promise<Response> {
-  const reader = await currentPerson();
-  if (!reader) return problem([{ code: "not signed in", message: "Sign in first" }]);
-  return answered(request, reader, await run(reader));
+  return guarded(request, async () => {
+    const other = toElsewhere(request);
+    if (other) return other;
+    const reader = await currentPerson();
+    if (!reader) return problem([{ code: "not signed in", message: "Sign in first" }]);
+    const query = queryOf(request);
+    return query.ok ? answered(request, reader, await run(reader)) : problem(query.refusals, 400);
+  });
 }
 
 /** The answer to a result. That somebody tried what they may not is in the log. */
@@ -86,39 +96,20 @@ export async function sessionToken(): Promise<string | undefined> {
 }
 
 /** Gives the visitor a session. The cookie is kept from scripts and from other sites, and from plain HTTP where the request was not. */
-export async function giveSession(request: Request, { token, maxAge }: Token): Promise<NextResponse> {
-  const secure = request.headers.get("x-forwarded-proto") === "https" || new URL(request.url).protocol === "https:";
-  (await cookies()).set(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", path: "/", maxAge, secure });
+export async function giveSession(request: Request, { token, maxAge, device }: Token): Promise<NextResponse> {
+  const secure =
+    process.env.BANDEIRA_ADDRESS?.startsWith("https:") ||
+    request.headers.get("x-forwarded-proto") === "https" ||
+    new URL(request.url).protocol === "https:";
+  const jar = await cookies();
+  jar.set(SESSION_COOKIE, token, { httpOnly: true, sameSite: "lax", path: "/", maxAge, secure });
+  if (device)
+    jar.set(DEVICE_COOKIE, device, {
+      httpOnly: true,
+      sameSite: "lax",
+      path: "/",
+      maxAge: DEVICE_DAYS * 86_400,
+      secure,
+    });
   return NextResponse.json({ ok: true });
-}
-
-/**
- * Where a request comes from, for sessions and attempts. A proxy in front says whose address it passes on; without one all come from the same.
- */
-export function originOf(request: Request): Origin {
-  const agent = request.headers.get("user-agent") ?? "unknown";
-  const machine = request.headers.get("x-forwarded-for")?.split(",").at(-1)?.trim() ?? "direct";
-  return { machine, device: agent.slice(0, 200) };
-}
-
-/** Refuses a request that a page of another origin made with the visitor's cookie. */
-export function fromElsewhere(request: Request): NextResponse | null {
-  const site = request.headers.get("sec-fetch-site");
-  const origin = request.headers.get("origin");
-  const host = request.headers.get("host");
-  const foreign = (site && site !== "same-origin" && site !== "none") || (origin && hostOf(origin) !== host);
-  return foreign ? problem([{ code: "forbidden", message: "Changes are taken from Bandeira’s own pages only" }]) : null;
-}
-
-/** Host of an origin; null for an opaque one, which a sandboxed page sends as the word "null". */
-function hostOf(origin: string): string | null {
-  return URL.canParse(origin) ? new URL(origin).host : null;
-}
-
-export async function readJson(request: Request): Promise<unknown> {
-  try {
-    return await request.json();
-  } catch {
-    return undefined;
-  }
 }

@@ -7,6 +7,8 @@ import { app, type App } from "../app";
 import { readWorld } from "../world";
 import { currentPerson, noteForbidden } from "./handle";
 
+export { pageOf, singles } from "./query";
+
 export type Visit = { app: App; person: Person; directory: Directory; zone: string; now: string };
 
 /** Who visits a page, or the way to the sign-in. */

@@ -80,6 +80,11 @@ export function answerOf(state: DocumentState): Answer {
 export type Sent = { authorization: string | null; key: string | null; text: string };
 type Kept = { body_hash: string; status: number; answer: string };
 
+/** Whether a token may send documents at all; asked before anything it sends is read. */
+export function mayReceive(app: App, authorization: string | null): Result<unknown> {
+  return bearerOf(app, authorization, "documents.write");
+}
+
 /**
  * Takes a document from an integration, once for each `Idempotency-Key`: the same key with the same body gives the first answer again, with another
  * body it is refused.

@@ -1,5 +1,4 @@
-import { createHash, randomBytes } from "node:crypto";
-import { addDays, dayIn } from "@/core/calendar";
+import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import {
   CUSTOMER_FIELDS,
@@ -14,7 +13,6 @@ import {
 import { idFrom } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { allOrNothing } from "../db/all-or-nothing";
 import type { App } from "../app";
@@ -23,7 +21,8 @@ import { readWorld } from "../world";
 import { accountByName, readAccount, type Account } from "./accounts";
 import { act } from "./books";
 import type { AccountFields, AccountKind } from "./events";
-import { sendLetter, writeAccount } from "./write";
+import { cameBy, invite, openInvitation, useUp, whyNotPartyAddress } from "./invitations";
+import { writeAccount } from "./write";
 
 const no = (code: string, message: string, path?: string): Result<never> => ({
   ok: false,
@@ -31,18 +30,19 @@ const no = (code: string, message: string, path?: string): Result<never> => ({
 });
 
 export type NewAccount = { kind: AccountKind; name: string; email: string; currency: string; group: string };
-const DAYS_OPEN = 14;
 
 /**
- * Asks for a new account. It is kept blocked; the other party is sent a link to fill in and sign its particulars. The link is for one use and
- * is shown to whoever asked, since in a demonstration nothing leaves the machine.
+ * Asks for a new account. It is kept blocked; the other party is sent a link to fill in and sign its particulars. The link is the party's secret: it leaves in the
+ * message alone, and nobody here is shown it but in a demonstration, where nothing leaves the machine.
  */
 export function askForAccount(app: App, actor: Person, asked: NewAccount, command: string) {
   const id = idFrom(asked.name);
   const about = { action: "accounts.ask" as const, command, stream: `account:${id}`, type: "account entered" };
-  return act(app, actor, about, (): Result<{ id: string; link: string }> => {
+  return act(app, actor, about, (): Result<{ id: string; link: string | null }> => {
     const name = asked.name.trim();
     if (!name) return no("missing", "Name the new account", "name");
+    const wrong = whyNotPartyAddress(app, asked.email);
+    if (wrong) return { ok: false, refusals: [wrong] };
     if (readAccount(app.db, id) || accountByName(app.db, asked.kind, name))
       return no("already", `There is an account called ${name} already`, "name");
     writeAccount(
@@ -65,65 +65,9 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
       ],
       { actor: actor.id, command },
     );
-    const link = invite(app, id);
-    const { organisation } = readWorld(app).directory;
-    const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
-    sendLetter(app, {
-      document: null,
-      to: asked.email || name,
-      subject: `${organisation.name}: your particulars`,
-      body: `Please fill in and sign your particulars: ${link}. The link works once, until ${until}.`,
-    });
+    const link = invite(app, { id, name, email: asked.email });
     return { ok: true, value: { id, link } };
   });
-}
-
-const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
-
-function invite(app: App, account: string): string {
-  const token = app.newId ? app.newId().replaceAll("-", "") : randomBytes(24).toString("base64url");
-  const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
-  app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(account);
-  app.db
-    .prepare("INSERT INTO party_invitation (token_hash, account, expires_at, used_at) VALUES (?, ?, ?, NULL)")
-    .run(hashOf(token), account, expires);
-  return `/particulars/${token}`;
-}
-
-/** A new link in place of the last, for whoever may ask for accounts. */
-export function inviteAgain(app: App, actor: Person, id: string): Result<{ link: string }> {
-  const refusal = authorise(actor, "accounts.ask");
-  if (refusal) return { ok: false, refusals: [refusal] };
-  const account = readAccount(app.db, id);
-  if (account?.status !== "asked for")
-    return no("unknown", "Only an account that was asked for is filled in by its party");
-  if (account.askedBy !== actor.id && authorise(actor, "accounts.private"))
-    return no("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
-  return { ok: true, value: { link: invite(app, id) } };
-}
-
-/** What the page of an invitation shows: whom it is for and by whom, and nothing else. */
-export type Particulars = { kind: AccountKind; name: string; host: string; askedBy: string };
-
-export function invitedParty(app: App, token: string): Particulars | null {
-  const account = accountOfToken(app, token);
-  if (!account) return null;
-  const { directory } = readWorld(app);
-  return {
-    kind: account.kind,
-    name: account.name,
-    host: directory.organisation.name,
-    askedBy: directory.person(account.askedBy ?? "")?.name ?? directory.organisation.name,
-  };
-}
-
-function accountOfToken(app: App, token: string): Account | null {
-  const row = app.db
-    .prepare("SELECT account, expires_at, used_at FROM party_invitation WHERE token_hash = ?")
-    .get(hashOf(token)) as { account: string; expires_at: string; used_at: string | null } | undefined;
-  if (!row || row.used_at || row.expires_at <= app.clock.now()) return null;
-  const account = readAccount(app.db, row.account);
-  return account?.status === "asked for" ? account : null;
 }
 
 export type FilledIn = {
@@ -138,11 +82,19 @@ export type FilledIn = {
 
 /**
  * Takes what the other party has filled in and signed, and sends it for approval in the name of whoever asked for the account. The link is used up.
+ * @param visitor who is signed in on this device, if anybody is: the form is the party's, and nobody's here
  */
-export function fillIn(app: App, token: string, filled: FilledIn, command: string): Result<{ number: string }> {
+export function fillIn(
+  app: App,
+  token: string,
+  visitor: Person | null,
+  filled: FilledIn,
+  command: string,
+): Result<{ number: string }> {
   return allOrNothing(app, () => {
-    const account = accountOfToken(app, token);
-    if (!account) return no("used", "This link was used, replaced or is too old; ask for a new one");
+    const open = openInvitation(app, token, visitor);
+    if (!open.ok) return open;
+    const { account, id: invitation } = open.value;
     const missing = missingOf(account, filled);
     if (missing.length > 0) return { ok: false, refusals: missing };
     const asker = readWorld(app).directory.person(account.askedBy ?? "");
@@ -155,6 +107,8 @@ export function fillIn(app: App, token: string, filled: FilledIn, command: strin
       email: filled.email,
     };
     const attachments = filled.papers.map(({ attachment }) => attachment);
+    const foreign = attachments.find((paper) => !cameBy(app, invitation, paper.hash));
+    if (foreign) return no("attachment", `${foreign.name} was not attached in this form; attach it again`, "papers");
     writeAccount(
       app,
       account.id,
@@ -168,7 +122,7 @@ export function fillIn(app: App, token: string, filled: FilledIn, command: strin
     );
     for (const { hash } of attachments)
       app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, asker.id);
-    app.db.prepare("UPDATE party_invitation SET used_at = ? WHERE token_hash = ?").run(app.clock.now(), hashOf(token));
+    useUp(app, invitation);
     const document = documentFor(app, asker, account, fields, filled);
     const entered = enterDocument(app, asker, document, `${command}:enter`);
     // A supplier's form is complete and goes to whoever approves it; a customer's waits for its first limit to be proposed.

@@ -1,6 +1,6 @@
 // What follows an approval: steps once and in order, postings that holds refuse, accounts that are approved before they are used.
 import { createServer, type IncomingMessage } from "node:http";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from "vitest";
 import type { DocumentState } from "@/core/approval";
 import type { SupplierInvoice } from "@/core/documents";
 import type { PolicyInput } from "@/core/policy";
@@ -40,6 +40,8 @@ const charging = (order: string, extra: Partial<SupplierInvoice> = {}) =>
     ],
     ...extra,
   });
+
+afterEach(() => vi.unstubAllEnvs());
 
 describe("a supplier's limit of 750.00", () => {
   it("an invoice of 1,180.00 is held with reason and date; its approval releases it and records both", () => {
@@ -177,6 +179,7 @@ describe("a called address", () => {
   let port = 0;
   beforeAll(async () => {
     await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));
+    vi.stubEnv("BANDEIRA_HOOK_HOSTS", "127.0.0.1");
     port = (server.address() as { port: number }).port;
   });
   afterAll(() => void server.close());

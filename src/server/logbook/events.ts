@@ -1,4 +1,5 @@
 import type { ToldEvent } from "@/core/approval";
+import { addDays, startOfDay } from "@/core/calendar";
 import type { Directory } from "@/core/people";
 import { sentenceOf, tell } from "@/core/telling";
 import { plain } from "@/core/words";
@@ -118,7 +119,8 @@ function wordsOf(
 }
 
 /** The numbers of the events of some days. Time never runs backwards in the log, so they are found by halving and not by looking at each. */
-function between({ db }: App, { from, until }: EventFilter): { first: number; last: number } {
+function between(app: App, { from, until }: EventFilter): { first: number; last: number } {
+  const { db } = app;
   const total = db.prepare("SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
   const timeOf = db.prepare("SELECT time FROM event WHERE seq = ?").pluck();
   const firstAt = (moment: string) => {
@@ -130,7 +132,11 @@ function between({ db }: App, { from, until }: EventFilter): { first: number; la
     }
     return low;
   };
-  return { first: from ? firstAt(from) : 1, last: until ? firstAt(`${until}T23:59:59.999Z`) - 1 : total };
+  const zone = readWorld(app).directory.organisation.timeZone;
+  return {
+    first: from ? firstAt(startOfDay(from, zone)) : 1,
+    last: until ? firstAt(startOfDay(addDays(until, 1), zone)) - 1 : total,
+  };
 }
 
 /** Types of event that are there, for the filter. */

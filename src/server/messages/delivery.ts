@@ -2,6 +2,7 @@ import nodemailer, { type Transporter } from "nodemailer";
 import { asHtml, asText, type Written } from "@/core/messages";
 import type { App } from "../app";
 import { documentAddress, publicAddress } from "../root";
+import { partyLinkOf } from "../ledger/invitations";
 import { tokenOf } from "./links";
 
 export type StoredLetter = {
@@ -22,10 +23,12 @@ const FOOT =
 /** A letter with what its reader can open: the page to decide on, where it carries a link that still works, and the document. */
 export function written(app: App, letter: StoredLetter, withLink = true): Written {
   const token = withLink ? tokenOf(app, letter.id) : null;
+  const particulars = withLink ? partyLinkOf(app, letter.id) : null;
   return {
     subject: letter.subject,
     text: letter.body,
     actions: [
+      ...(particulars ? [{ label: "Fill in and sign your particulars", url: `${publicAddress()}${particulars}` }] : []),
       ...(token ? [{ label: "Read and decide, without signing in", url: `${publicAddress()}/decide/${token}` }] : []),
       ...(letter.document && letter.person
         ? [{ label: "Open the document", url: documentAddress(letter.document) }]

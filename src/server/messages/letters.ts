@@ -8,7 +8,7 @@ import { makeLink } from "./links";
 export type PersonLetter = {
   person: string;
   document: string | null;
-  occasion: Occasion | "digest" | "absence" | "import";
+  occasion: Occasion | "digest" | "absence" | "import" | "access";
   subject: string;
   body: string;
   /** The level and revision for which the letter lets its reader decide. */

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { WorkingCalendarSchema } from "@/core/calendar";
 import { AUTHORITY_TYPES } from "@/core/documents";
+import { isKeyOf } from "@/core/ids";
 import { HolderSchema, IdSchema, LimitSchema, OwnerSchema, RoleSchema } from "@/core/people";
 import {
   SegregationRuleSchema,
@@ -29,7 +30,7 @@ import type { Action } from "../access/authorise";
 const From = z.iso.date().nullable().default(null);
 const Reference = IdSchema.nullable();
 const Name = z.string().trim().min(1).max(80);
-const DocumentTypeKey = z.string().refine((key) => key in AUTHORITY_TYPES, {
+const DocumentTypeKey = z.string().refine((key) => isKeyOf(AUTHORITY_TYPES, key), {
   error: `must be one of ${Object.keys(AUTHORITY_TYPES).join(", ")}`,
 });
 const Amount = z.strictObject({ minor: z.int().min(0), currency: z.string() });

@@ -1,6 +1,6 @@
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
-import { checked, type Edit, type Register, type Setting } from "@/core/register";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { applyChanges, checked, gainsOf, type Edit, type GainKind, type Register, type Setting } from "@/core/register";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
@@ -31,6 +31,37 @@ export function changePeople(
   );
 }
 
+const GAINED: Record<GainKind, string> = {
+  role: "a role",
+  limit: "a limit",
+  headship: "the headship of a unit",
+  position: "a position",
+  group: "a place in a group",
+  ownership: "an ownership",
+  report: "somebody who reports to them",
+  line: "another manager or unit",
+  "stand-in": "what somebody else decides",
+  segregation: "a weaker rule of segregation",
+};
+
+/**
+ * Nobody gives power to themselves: whoever carries out a change of people, by hand or from a file, gains nothing by it. Being somebody's manager may be entered by
+ * the only administrator there is; deciding in place of one's own reports is a manager's to set.
+ */
+function whyNotForOneself(app: App, actor: Person, before: Register, after: Register, at: string): Refusal | null {
+  const others = [...before.person.values()].some(
+    (one) => one.id !== actor.id && one.roles.includes("administrator") && !one.activeUntil,
+  );
+  const gains = gainsOf(before, after, actor.id, at).filter(({ what, of }) => {
+    if (what === "report") return others;
+    return what !== "stand-in" || readWorld(app).directory.person(of)?.manager !== actor.id;
+  });
+  const [first] = gains;
+  if (!first) return null;
+  const who = others ? "another administrator does that" : "make somebody else administrator first, who does that";
+  return refuse("oneself", `${actor.name} would give ${GAINED[first.what]} to themselves; ${who}`);
+}
+
 export type Carrying = { action: Action; event: string; command: string; about?: string | undefined; reason?: string };
 
 /**
@@ -55,6 +86,8 @@ export function editPeople(
     const setting = { at, actor: actor.id, zone: directory.organisation.timeZone };
     const result = checked(register, edit(register, setting), setting);
     if (!result.ok) return result;
+    const own = whyNotForOneself(app, actor, register, applyChanges(register, result.value), at);
+    if (own) return { ok: false, refusals: [own] };
     if (result.value.length === 0)
       return { ok: false, refusals: [refuse("unchanged", "Nothing differs from what is set already")] };
     const data = { changes: result.value, ...(reason && { reason }) };

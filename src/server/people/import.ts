@@ -1,5 +1,4 @@
 import { parse } from "csv-parse/sync";
-import { stringify } from "csv-stringify/sync";
 import { z } from "zod";
 import { addDays, dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
@@ -28,6 +27,7 @@ import {
 } from "@/core/register";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
+import { textOfCell, toCsv } from "../csv";
 import { readWorld } from "../world";
 import { nativeHash } from "../log/log";
 import { editPeople } from "./commands";
@@ -85,7 +85,7 @@ export function readSheet(text: string): Result<Sheet> {
       skip_empty_lines: true,
       info: true,
     }) as unknown as { record: string[]; info: { lines: number } }[];
-    const [header, ...body] = records.map(({ record }) => record.map(unescape));
+    const [header, ...body] = records.map(({ record }) => record.map(textOfCell));
     if (!header || body.length === 0) return bad("The file has no rows under its heading");
     if (body.length > MOST_ROWS)
       return bad(`The file has more than ${MOST_ROWS.toLocaleString("en-GB")} rows; split it`);
@@ -95,18 +95,9 @@ export function readSheet(text: string): Result<Sheet> {
   }
 }
 
-// A cell that a spreadsheet would calculate gets an apostrophe on its way out, and loses it on its way in; one that begins with apostrophes
-// before such a sign gets one more, so that every text comes back as it was.
-const CALCULATED = /^'*[=+\-@\t\r]/;
-const escape = (cell: string) => (CALCULATED.test(cell) ? `'${cell}` : cell);
-const unescape = (cell: string) => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell);
-
 /** A table as a CSV file with a byte order mark, which spreadsheets need to see UTF-8. */
 export function writeSheet(rows: string[][]): string {
-  return stringify(
-    rows.map((row) => row.map(escape)),
-    { bom: true, record_delimiter: "windows" },
-  );
+  return toCsv(rows, { bom: true });
 }
 
 export function exportFile(app: App, table: TableName): string {

@@ -1,3 +1,4 @@
+import { own } from "@/core/ids";
 import type { Directory, Person } from "@/core/people";
 import { plain } from "@/core/words";
 import { rowOf, type PersonRow } from "./rows";
@@ -21,7 +22,7 @@ export function peopleTable(
     return inside(person) && words.every((word) => text.includes(word));
   });
   const rows = found.map((person) => rowOf(person, directory, at)).filter((row) => shows(filter.show, row));
-  const by = SORTS[filter.sort ?? "name"] ?? SORTS.name!;
+  const by = own(SORTS, filter.sort ?? "name") ?? SORTS.name!;
   rows.sort((a, b) => by(a).localeCompare(by(b), "en") || a.name.localeCompare(b.name, "en"));
   const page = Math.max(1, Math.min(Number(filter.page) || 1, Math.ceil(rows.length / TABLE_PAGE) || 1));
   return { rows: rows.slice((page - 1) * TABLE_PAGE, page * TABLE_PAGE), total: rows.length, page };

@@ -1,5 +1,5 @@
 import { parse } from "csv-parse/sync";
-import { stringify } from "csv-stringify/sync";
+import { toCsv } from "../csv";
 import { boundaryCases } from "@/core/checks";
 import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix } from "@/core/formats";
 import { formatAmount } from "@/core/money";
@@ -36,20 +36,25 @@ export async function policyFile(
     case "json":
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
     case "csv":
-      return file(stringify(toMatrix(policy)), `${name}-matrix.csv`, "text/csv; charset=utf-8", lossesOf(policy));
+      return file(toCsv(toMatrix(policy)), `${name}-matrix.csv`, "text/csv; charset=utf-8", lossesOf(policy));
     case "dmn":
       return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy));
     case "tests": {
       const rows = boundaryCases(policy, directory).map((one) => ({
         section: one.sectionName,
-        amount: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", ""),
+        amount: { plain: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", "") },
         currency: one.currency,
         band: one.band + 1,
         levels: one.levels.map((level) => level.name).join("; "),
         told: one.told.join("; "),
         "in words": one.sentence,
       }));
-      return file(stringify(rows, { header: true }), `${name}-boundaries.csv`, "text/csv; charset=utf-8", []);
+      return file(
+        toCsv([Object.keys(rows[0] ?? {}), ...rows.map((row) => Object.values(row))]),
+        `${name}-boundaries.csv`,
+        "text/csv; charset=utf-8",
+        [],
+      );
     }
     case "pdf": {
       const pdf = await matrixPdf(policy, saved, versionsOf(app, id), directory, app.clock.now());

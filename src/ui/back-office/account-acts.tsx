@@ -9,27 +9,30 @@ import { Button } from "../primitives";
 
 /** A new link for a party that has not filled in its particulars. */
 export function InviteAgain({ account }: { account: string }) {
-  const [link, setLink] = useState<string | null>(null);
-  const { run, refusals, busy } = useSend<{ link: string }>("/api/accounts", (value) => setLink(value.link));
+  const [sent, setSent] = useState<{ link: string | null } | null>(null);
+  const { run, refusals, busy } = useSend<{ link: string | null }>("/api/accounts", setSent);
   return (
     <>
       {/* The command id is not needed: a new link takes the place of the last. */}
       <Button small disabled={busy} onClick={() => void run({ type: "invite", account, command: undefined })}>
         New invitation link
       </Button>
-      {(link || refusals.length > 0) && (
+      {(sent || refusals.length > 0) && (
         <p role="status" className="basis-full text-sm">
-          {link ? <LinkText link={link} /> : refusals[0]!.message}
+          {sent ? <LinkText link={sent.link} /> : refusals[0]!.message}
         </p>
       )}
     </>
   );
 }
 
-export function LinkText({ link }: { link: string }) {
+/** The link is the other party's alone; in a demonstration, where nothing leaves the machine, it is shown. */
+export function LinkText({ link }: { link: string | null }) {
+  if (!link) return <>The link has gone to them by e-mail; it works once, for 14 days, and is not shown here.</>;
   return (
     <>
-      Send them this link; it works once, for 14 days: <a href={link}>{link}</a>
+      In this demonstration nothing leaves the machine. Their link works once, for 14 days, in a window where nobody is
+      signed in: <a href={link}>{link}</a>
     </>
   );
 }

@@ -10,8 +10,8 @@ import { LinkText } from "./account-acts";
 /** A new supplier or customer: its name and where to send the invitation. */
 export function AskForAccount({ home, groups }: { home: string; groups: string[] }) {
   const [asked, setAsked] = useState({ kind: "supplier", name: "", email: "", currency: home, group: "" });
-  const [answer, setAnswer] = useState<{ id: string; link: string } | null>(null);
-  const { run, refusals, busy } = useSend<{ id: string; link: string }>("/api/accounts", setAnswer);
+  const [answer, setAnswer] = useState<{ id: string; link: string | null } | null>(null);
+  const { run, refusals, busy } = useSend<{ id: string; link: string | null }>("/api/accounts", setAnswer);
   const set = (patch: Partial<typeof asked>) => setAsked({ ...asked, ...patch });
   if (answer)
     return (

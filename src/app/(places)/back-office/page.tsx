@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles, pageOf } from "@/server/http/page";
 import { deliveriesOf } from "@/server/hooks/hooks";
 import { BOOKED_A_PAGE, postingsOf } from "@/server/ledger/views";
 import { sayDate } from "@/core/words";
@@ -17,8 +17,8 @@ const KINDS = ["order sent", "invoice posted", "claim posted"];
 
 export default async function Books({ searchParams }: { searchParams: Promise<{ kind?: string; page?: string }> }) {
   const { app, zone } = await visitFor("ledger.read");
-  const search = await searchParams;
-  const { rows, total, page } = postingsOf(app, { kind: search.kind, page: Number(search.page) || 1 });
+  const search = singles(await searchParams);
+  const { rows, total, page } = postingsOf(app, { kind: search.kind, page: pageOf(search.page) });
   const deliveries = deliveriesOf(app);
   return (
     <OfficeFrame>

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { addDays, dayIn, isWorkingDay, timeIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { countries } from "@/server/people/holidays";
 import { CalendarEdit } from "@/ui/calendar/calendar-edit";
 import { NewLocation } from "@/ui/calendar/new-location";
@@ -16,7 +16,7 @@ type Props = { searchParams: Promise<{ at?: string; year?: string }> };
 export default async function Calendars({ searchParams }: Props) {
   const { person, directory, now, zone } = await visitFor("people.read");
   const { locations } = directory.organisation;
-  const query = await searchParams;
+  const query = singles(await searchParams);
   const calendar = locations.find((one) => one.id === query.at) ?? locations[0];
   const today = dayIn(now, calendar?.timeZone ?? zone);
   const year = /^\d{4}$/.test(query.year ?? "") ? Number(query.year) : Number(today.slice(0, 4));

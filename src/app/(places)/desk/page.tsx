@@ -5,7 +5,7 @@ import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
 import { deskOf, viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
-import { visit } from "@/server/http/page";
+import { visit, singles } from "@/server/http/page";
 import { readState } from "@/server/log/projection";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";
@@ -20,7 +20,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const visitor = await visit();
   const { waiting, questions, blocked, held, mine } = deskOf(visitor.app, visitor.person);
   const late = waiting.filter((row) => row.due && row.due < visitor.now);
-  const { open } = await searchParams;
+  const { open } = singles(await searchParams);
   const chosen = open ?? waiting[0]?.id ?? questions[0]?.id ?? blocked[0]?.id ?? held[0]?.id ?? mine[0]?.id;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string, inNameOf: string | null): string => {

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
 import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
-import { visit } from "@/server/http/page";
+import { visit, singles, pageOf } from "@/server/http/page";
 import { DocumentTable } from "@/ui/lists/document-table";
 import { ListFilter, Pager, type Filter } from "@/ui/lists/list-filter";
 import { buttonClass } from "@/ui/primitives";
@@ -14,13 +14,13 @@ export const metadata: Metadata = { title: "Documents" };
 
 export default async function Documents({ searchParams }: { searchParams: Promise<Filter> }) {
   const { app, person, zone } = await visit();
-  const filter = await searchParams;
+  const filter = singles(await searchParams);
   const { rows, total, more, page } = listDocuments(app, person, {
     text: filter.q,
     status: filter.state,
     type: filter.type,
     mine: filter.mine === "1",
-    page: Number(filter.page) || 1,
+    page: pageOf(filter.page),
   });
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">

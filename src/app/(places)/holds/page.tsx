@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { HOLDS_A_PAGE, holdBoard } from "@/server/holds/board";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles, pageOf } from "@/server/http/page";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { HoldBoard } from "@/ui/holds/hold-board";
 import { HoldFilter } from "@/ui/holds/hold-filter";
@@ -13,13 +13,13 @@ type Search = { reason?: string; sort?: string; whose?: string; page?: string };
 
 export default async function Holds({ searchParams }: { searchParams: Promise<Search> }) {
   const { app, person, zone, now } = await visitFor("holds.read");
-  const search = await searchParams;
+  const search = singles(await searchParams);
   const sort = search.sort === "amount" || search.sort === "reason" ? search.sort : "age";
   const board = holdBoard(app, person, {
     reason: search.reason,
     sort,
     whose: search.whose,
-    page: Number(search.page) || 1,
+    page: pageOf(search.page),
   });
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">

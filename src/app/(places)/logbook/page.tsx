@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { checkpointsOf } from "@/server/log/checkpoints";
 import { lastSeq } from "@/server/log/log";
 import { eventTypes, findEvents } from "@/server/logbook/events";
@@ -25,7 +25,7 @@ type Query = {
 
 export default async function Logbook({ searchParams }: { searchParams: Promise<Query> }) {
   const { app, person, zone, directory } = await visitFor("log.read");
-  const query = await searchParams;
+  const query = singles(await searchParams);
   const { q: text, before, ...rest } = query;
   const { rows, more } = findEvents(app, { text, ...rest, ...(Number(before) > 0 && { before: Number(before) }) });
   const checkpoints = checkpointsOf(app.db, 12).map((one) => ({

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { unitTree, unitView } from "@/server/people/unit-views";
 import { readWorld } from "@/server/world";
 import { UnitSheet } from "@/ui/people/unit-sheet";
@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Units" };
 export default async function Units({ searchParams }: { searchParams: Promise<{ unit?: string }> }) {
   const { app, person, directory, now } = await visitFor("people.read");
   const nodes = unitTree(directory, now);
-  const asked = (await searchParams).unit;
+  const asked = singles(await searchParams).unit;
   const chosen = asked ?? nodes[0]?.id ?? "";
   const unit = unitView(readWorld(app).register, directory, chosen, now);
   return (

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles, pageOf } from "@/server/http/page";
 import { lettersOf, sayLeaving } from "@/server/messages/post-room";
 import { sayMoment } from "@/ui/format";
 import { Pager } from "@/ui/lists/list-filter";
@@ -23,7 +23,7 @@ function Linked({ text }: { text: string }) {
 
 export default async function PostRoom({ searchParams }: { searchParams: Promise<{ page?: string }> }) {
   const { app, zone, person } = await visitFor("letters.read");
-  const { rows, total, page } = lettersOf(app, person, Number((await searchParams).page) || 1);
+  const { rows, total, page } = lettersOf(app, person, pageOf(singles(await searchParams).page));
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Post room</h1>

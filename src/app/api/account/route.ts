@@ -35,7 +35,7 @@ export async function POST(request: Request) {
       case "switch codes on":
         return switchCodesOn(app(), actor, body);
       case "switch codes off":
-        return switchCodesOff(app(), actor, body.password);
+        return switchCodesOff(app(), actor, body.password, (await sessionToken())!);
       case "end session":
         return endSessions(app(), actor, actor.id, body.session);
       case "hear":

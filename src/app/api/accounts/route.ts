@@ -4,7 +4,8 @@ import { CurrencySchema } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { change, read } from "@/server/http/handle";
-import { askForAccount, inviteAgain, proposeChange, visibleFields } from "@/server/ledger/account-commands";
+import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
+import { inviteAgain } from "@/server/ledger/invitations";
 import { findAccounts } from "@/server/ledger/accounts";
 
 const command = z.uuid();

@@ -1,6 +1,7 @@
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { currentPerson, problem } from "@/server/http/handle";
+import { toElsewhere } from "@/server/http/origin";
 import { lastSeq } from "@/server/log/log";
 
 export const dynamic = "force-dynamic";
@@ -9,7 +10,9 @@ const EVERY_MS = 700;
 
 /** Tells open pages that something has happened, as server-sent events with the number of the last event and nothing else. */
 export async function GET(request: Request) {
-  const refusal = authorise(await currentPerson(), "live");
+  const other = toElsewhere(request);
+  if (other) return other;
+  const refusal = authorise(await currentPerson("waits"), "live");
   if (refusal) return problem([refusal]);
   const { db } = app();
   let timer: ReturnType<typeof setInterval> | undefined;

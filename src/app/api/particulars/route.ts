@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
-import { refusalsOf } from "@/core/refusal";
 import { app } from "@/server/app";
-import { fromElsewhere, problem, readJson } from "@/server/http/handle";
+import { changeByAnybody, currentPerson, problem } from "@/server/http/handle";
 import { fillIn } from "@/server/ledger/account-commands";
 
 const text = (most: number) => z.string().trim().max(most).default("");
@@ -21,13 +20,10 @@ const Body = z.strictObject({
 });
 
 /** What another party fills in and signs through its invitation; the link is all the right it has and needs. */
-export async function POST(request: Request) {
-  const foreign = fromElsewhere(request);
-  if (foreign) return foreign;
-  const parsed = Body.safeParse(await readJson(request));
-  if (!parsed.success) return problem(refusalsOf(parsed.error), 400);
-  const { token, command, ...filled } = parsed.data;
-  const result = fillIn(app(), token, filled, command);
-  // Whoever filled it in learns that it arrived, and nothing of what becomes of it here.
-  return result.ok ? Response.json({ received: true }) : problem(result.refusals);
+export function POST(request: Request) {
+  return changeByAnybody(request, Body, async ({ token, command, ...filled }) => {
+    const result = fillIn(app(), token, await currentPerson(), filled, command);
+    // Whoever filled it in learns that it arrived, and nothing of what becomes of it here.
+    return result.ok ? Response.json({ received: true }) : problem(result.refusals);
+  });
 }

@@ -1,11 +1,18 @@
 import { cookies } from "next/headers";
 import { NextResponse } from "next/server";
 import { z } from "zod";
-import { refusalsOf } from "@/core/refusal";
 import { SESSION_COOKIE, endSession, signInAsDemoPerson } from "@/server/access/sessions";
 import { signIn } from "@/server/access/sign-in";
 import { app } from "@/server/app";
-import { fromElsewhere, giveSession, originOf, problem, readJson, sessionToken } from "@/server/http/handle";
+import {
+  changeByAnybody,
+  deviceToken,
+  fromElsewhere,
+  giveSession,
+  originOf,
+  problem,
+  sessionToken,
+} from "@/server/http/handle";
 
 const Body = z.union([
   z.strictObject({ person: z.string().max(80) }),
@@ -17,17 +24,15 @@ const Body = z.union([
 ]);
 
 /** Signs in: by e-mail and password, or in a demonstration by choosing a person. */
-export async function POST(request: Request) {
-  const foreign = fromElsewhere(request);
-  if (foreign) return foreign;
-  const parsed = Body.safeParse(await readJson(request));
-  if (!parsed.success) return problem(refusalsOf(parsed.error), 400);
-  const origin = originOf(request);
-  const result =
-    "person" in parsed.data
-      ? signInAsDemoPerson(app(), parsed.data.person, origin.device)
-      : await signIn(app(), parsed.data, origin);
-  return result.ok ? giveSession(request, result.value) : problem(result.refusals);
+export function POST(request: Request) {
+  return changeByAnybody(request, Body, async (sent) => {
+    const origin = originOf(request);
+    const result =
+      "person" in sent
+        ? signInAsDemoPerson(app(), sent.person, origin.device)
+        : await signIn(app(), sent, { ...origin, known: await deviceToken() });
+    return result.ok ? giveSession(request, result.value) : problem(result.refusals);
+  });
 }
 
 export async function DELETE(request: Request) {

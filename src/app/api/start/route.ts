@@ -1,9 +1,8 @@
 import { z } from "zod";
 import { CurrencySchema } from "@/core/money";
-import { refusalsOf } from "@/core/refusal";
 import { firstStart } from "@/server/access/account";
 import { app } from "@/server/app";
-import { fromElsewhere, giveSession, originOf, problem, readJson } from "@/server/http/handle";
+import { changeByAnybody, giveSession, originOf, problem } from "@/server/http/handle";
 
 const Body = z.strictObject({
   organisation: z.string().trim().min(1).max(80),
@@ -17,11 +16,9 @@ const Body = z.strictObject({
 });
 
 /** Sets up an empty installation; refused for ever after. */
-export async function POST(request: Request) {
-  const foreign = fromElsewhere(request);
-  if (foreign) return foreign;
-  const parsed = Body.safeParse(await readJson(request));
-  if (!parsed.success) return problem(refusalsOf(parsed.error), 400);
-  const result = await firstStart(app(), parsed.data, originOf(request));
-  return result.ok ? giveSession(request, result.value) : problem(result.refusals);
+export function POST(request: Request) {
+  return changeByAnybody(request, Body, async (first) => {
+    const result = await firstStart(app(), first, originOf(request));
+    return result.ok ? giveSession(request, result.value) : problem(result.refusals);
+  });
 }

@@ -1,7 +1,9 @@
 import type { Metadata } from "next";
 import { FIRST_LIMIT_PAPERS } from "@/core/documents";
+import type { Refusal } from "@/core/refusal";
 import { app } from "@/server/app";
-import { invitedParty } from "@/server/ledger/account-commands";
+import { currentPerson } from "@/server/http/handle";
+import { invitedParty } from "@/server/ledger/invitations";
 import { Front } from "@/ui/frame/front";
 import { ParticularsForm } from "@/ui/back-office/particulars-form";
 
@@ -10,14 +12,19 @@ export const metadata: Metadata = { title: "Your particulars", referrer: "no-ref
 /** What another party sees of Bandeira: its own form, and nothing else. */
 export default async function Particulars({ params }: { params: Promise<{ token: string }> }) {
   const { token } = await params;
-  const party = invitedParty(app(), token);
-  if (!party)
-    return (
+  const found = invitedParty(app(), token, await currentPerson());
+  if (!found.ok) {
+    const [{ code, message }] = found.refusals as [Refusal];
+    return code === "forbidden" ? (
+      <Front title="This form is for the other party" lead={`${message}.`} />
+    ) : (
       <Front
         title="This link is no longer open"
         lead="It was used, replaced or is too old. Ask whoever sent it for a new one."
       />
     );
+  }
+  const party = found.value;
   return (
     <Front
       title={`${party.host} asks for your particulars`}

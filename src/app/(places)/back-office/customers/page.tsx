@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { customerGroups, customerList } from "@/server/ledger/views";
 import { CustomerTable } from "@/ui/back-office/customer-table";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: "Customers" };
 
 export default async function Customers({ searchParams }: { searchParams: Promise<{ q?: string; group?: string }> }) {
   const { app, person } = await visitFor("ledger.read");
-  const { q, group } = await searchParams;
+  const { q, group } = singles(await searchParams);
   const rows = customerList(app, { text: q, group });
   return (
     <OfficeFrame>

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { openReceipts } from "@/server/ledger/views";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { ReceiptList } from "@/ui/back-office/receipt-list";
@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "Orders and receipts" };
 
 export default async function Receipts({ searchParams }: { searchParams: Promise<{ q?: string }> }) {
   const { app, person } = await visitFor("ledger.read");
-  const { q } = await searchParams;
+  const { q } = singles(await searchParams);
   return (
     <OfficeFrame>
       <TextFilter q={q} label="Order, title or supplier" />

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { supplierList } from "@/server/ledger/views";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { TextFilter } from "@/ui/back-office/text-filter";
@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: "Suppliers" };
 
 export default async function Suppliers({ searchParams }: { searchParams: Promise<{ q?: string }> }) {
   const { app, zone } = await visitFor("ledger.read");
-  const { q } = await searchParams;
+  const { q } = singles(await searchParams);
   const rows = supplierList(app, { text: q });
   return (
     <OfficeFrame>

@@ -1,3 +1,4 @@
+import { isKeyOf } from "@/core/ids";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { acceptedOf } from "@/core/approval";
@@ -5,7 +6,7 @@ import { typeWords } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
 import { viewDocument } from "@/server/documents/queries";
 import { foundAccount, namesOn } from "@/server/documents/form-start";
-import { formFor, found, visitFor } from "@/server/http/page";
+import { formFor, found, visitFor, singles } from "@/server/http/page";
 import { FORMS } from "@/ui/documents/forms";
 
 export const metadata: Metadata = { title: "New document" };
@@ -22,8 +23,8 @@ type Search = { type?: string; account?: string; changes?: string };
 
 export default async function NewDocument({ searchParams }: { searchParams: Promise<Search> }) {
   const visitor = await visitFor("documents.enter");
-  const { type, account, changes } = await searchParams;
-  const Form = type && FORMS[type];
+  const { type, account, changes } = singles(await searchParams);
+  const Form = type && isKeyOf(FORMS, type) ? FORMS[type] : undefined;
   if (Form) {
     const of = changes ? found(visitor, viewDocument(visitor.app, visitor.person, changes.toLowerCase())).state : null;
     const changing = of && { ...acceptedOf(of), number: of.number };

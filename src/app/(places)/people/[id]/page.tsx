@@ -5,7 +5,7 @@ import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
 import { joinWords, sayDate } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { visitFor, type Visit } from "@/server/http/page";
+import { visitFor, type Visit, singles } from "@/server/http/page";
 import { leavingOf } from "@/server/people/leaving";
 import { pseudonymOffer } from "@/server/people/pseudonym";
 import { personView, type PersonView } from "@/server/people/person-view";
@@ -31,7 +31,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function PersonPage({ params, searchParams }: Props) {
   const visitor = await visitFor("people.read");
   const { id } = await params;
-  const { on = "", set, kept, clear } = await searchParams;
+  const { on = "", set, kept, clear } = singles(await searchParams);
   const day = /^\d{4}-\d{2}-\d{2}$/.test(on) ? on : null;
   const view = personView(visitor, id, day);
   if (!view) return <NotThen visitor={visitor} id={id} day={day} />;

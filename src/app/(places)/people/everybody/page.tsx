@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { RoleSchema } from "@/core/people";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { TABLE_PAGE, peopleTable, type TableFilter } from "@/server/people/table";
 import { Pager } from "@/ui/lists/list-filter";
 import { PeopleTable } from "@/ui/people/people-table";
@@ -18,7 +18,7 @@ const STATES = [
 
 export default async function Everybody({ searchParams }: { searchParams: Promise<TableFilter> }) {
   const { directory, now } = await visitFor("people.read");
-  const filter = await searchParams;
+  const filter = singles(await searchParams);
   const { rows, total, page } = peopleTable(directory, filter, now);
   const sort = filter.sort ?? "name";
   return (

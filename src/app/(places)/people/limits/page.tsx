@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { limitMatrix } from "@/server/people/limit-views";
 import { readWorld } from "@/server/world";
 import { LimitMatrix } from "@/ui/people/limit-matrix";
@@ -11,7 +11,7 @@ export const metadata: Metadata = { title: "Limits" };
 
 export default async function Limits({ searchParams }: { searchParams: Promise<{ all?: string }> }) {
   const { app, person, directory, now, zone } = await visitFor("people.read");
-  const all = (await searchParams).all === "1";
+  const all = singles(await searchParams).all === "1";
   return (
     <div className="py-4">
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">

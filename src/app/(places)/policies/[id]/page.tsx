@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { boardView } from "@/server/policies/board-view";
 import { BandBoard } from "@/ui/board/band-board";
 
@@ -15,7 +15,7 @@ export default async function PolicyPage({
 }) {
   const { app, person } = await visitFor("policies.read");
   const { id } = await params;
-  const asked = (await searchParams).version;
+  const asked = singles(await searchParams).version;
   const view = boardView(app, person, id, asked ? Number(asked) : null);
   if (!view) notFound();
   // By the address and not by what is shown: the first save turns a version into a draft under the hands of whoever edits it.

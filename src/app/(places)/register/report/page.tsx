@@ -5,7 +5,7 @@ import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/words";
 import { controlReport } from "@/server/evidence/report";
 import { CHANGE_KINDS, type ControlChange } from "@/server/evidence/report-changes";
-import { visitFor } from "@/server/http/page";
+import { visitFor, singles } from "@/server/http/page";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { capital, sayNumber } from "@/ui/format";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
@@ -18,7 +18,7 @@ const isDay = (text: string | undefined): text is string => /^\d{4}-\d\d-\d\d$/.
 
 export default async function Report({ searchParams }: { searchParams: Promise<{ from?: string; until?: string }> }) {
   const { app, now, zone } = await visitFor("report.read");
-  const query = await searchParams;
+  const query = singles(await searchParams);
   const until = isDay(query.until) ? query.until : now.slice(0, 10);
   const from = isDay(query.from) ? query.from : `${Number(now.slice(0, 4)) - 1}${now.slice(4, 10)}`;
   const report = controlReport(app, { from, until });

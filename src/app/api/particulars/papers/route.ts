@@ -1,19 +1,24 @@
+import { refuse } from "@/core/refusal";
 import { app } from "@/server/app";
 import { MAX_BYTES, addPartyPaper } from "@/server/documents/attachments";
-import { fromElsewhere, problem } from "@/server/http/handle";
-import { invitedParty } from "@/server/ledger/account-commands";
+import { guarded } from "@/server/http/answer";
+import { bodyOf, currentPerson, fromElsewhere, problem, queryOf } from "@/server/http/handle";
+import { openInvitation } from "@/server/ledger/invitations";
 
 /** Takes a paper from another party, under a link that is still open. */
-export async function POST(request: Request) {
-  const foreign = fromElsewhere(request);
-  if (foreign) return foreign;
-  const query = new URL(request.url).searchParams;
-  if (!invitedParty(app(), query.get("token") ?? ""))
-    return problem([{ code: "used", message: "This link was used, replaced or is too old; ask for a new one" }], 410);
-  const name = query.get("name")?.trim();
-  if (!name) return problem([{ code: "attachment", message: "The file has no name", path: "name" }], 400);
-  if (Number(request.headers.get("content-length") ?? 0) > MAX_BYTES)
-    return problem([{ code: "attachment", message: `${name} is larger than 10 MB; attach a smaller file` }], 413);
-  const result = await addPartyPaper(app(), name, new Uint8Array(await request.arrayBuffer()));
-  return result.ok ? Response.json(result.value) : problem(result.refusals);
+export function POST(request: Request) {
+  return guarded(request, async () => {
+    const foreign = fromElsewhere(request);
+    if (foreign) return foreign;
+    const query = queryOf(request);
+    if (!query.ok) return problem(query.refusals, 400);
+    const invitation = openInvitation(app(), query.value.token ?? "", await currentPerson());
+    if (!invitation.ok) return problem(invitation.refusals, 410);
+    const name = query.value.name?.trim();
+    if (!name) return problem([refuse("attachment", "The file has no name", "name")], 400);
+    const body = await bodyOf(request, MAX_BYTES);
+    if (!body.ok) return body.answer;
+    const result = await addPartyPaper(app(), invitation.value.id, name, body.bytes);
+    return result.ok ? Response.json(result.value) : problem(result.refusals);
+  });
 }

@@ -1,18 +1,25 @@
+import { refuse } from "@/core/refusal";
 import { app } from "@/server/app";
 import { receiveDelivery } from "@/server/hooks/hooks";
-import { problem } from "@/server/http/handle";
+import { guarded } from "@/server/http/answer";
+import { bodyOf, problem } from "@/server/http/handle";
+
+const MOST = 64 * 1024;
 
 /** Receives signed calls, so that a step that calls an address can be tried without another system. */
-export async function POST(request: Request) {
-  const { headers } = request;
-  const body = await request.text();
-  const sent = {
-    id: headers.get("bandeira-id") ?? "",
-    time: headers.get("bandeira-time") ?? "",
-    signature: headers.get("bandeira-signature") ?? "",
-    body,
-  };
-  return receiveDelivery(app(), sent)
-    ? Response.json({ received: sent.id })
-    : problem([{ code: "forbidden", message: "The signature does not hold; nothing was kept" }], 403);
+export function POST(request: Request) {
+  return guarded(request, async () => {
+    const { headers } = request;
+    const body = await bodyOf(request, MOST);
+    if (!body.ok) return body.answer;
+    const sent = {
+      id: headers.get("bandeira-id") ?? "",
+      time: headers.get("bandeira-time") ?? "",
+      signature: headers.get("bandeira-signature") ?? "",
+      body: Buffer.from(body.bytes).toString("utf8"),
+    };
+    return receiveDelivery(app(), sent)
+      ? Response.json({ received: sent.id })
+      : problem([refuse("forbidden", "The signature does not hold; nothing was kept")]);
+  });
 }

@@ -1,0 +1,151 @@
+import { createHash, randomBytes } from "node:crypto";
+import { addDays, dayIn } from "@/core/calendar";
+import type { Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { sayDate } from "@/core/words";
+import { authorise } from "../access/authorise";
+import { personByEmail } from "../access/sign-in";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { readWorld } from "../world";
+import { readAccount, type Account } from "./accounts";
+import type { AccountKind } from "./events";
+import { sendLetter } from "./write";
+
+/** Links by which another party fills in and signs its particulars. Each is a secret of that party: kept as a hash, and until it is used as itself for delivery. */
+
+const DAYS_OPEN = 14;
+const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
+
+/** Why a link cannot be sent to an address: it is the party's own and nobody's here. Outside a demonstration there must be one. */
+export function whyNotPartyAddress(app: App, email: string): Refusal | null {
+  const address = email.trim().toLowerCase();
+  if (!address)
+    return app.demo
+      ? null
+      : refuse("missing", "Enter the party’s e-mail address: its link goes there and nowhere else", "email");
+  return personByEmail(app, address)
+    ? refuse("forbidden", "This is the address of somebody who works here; the form is for the other party", "email")
+    : null;
+}
+
+type Invited = Pick<Account, "id" | "name"> & { email: string };
+
+/**
+ * Makes a link for a party, in place of an earlier one, and writes to it. The letter and the log say that there is one, and never which.
+ * @returns the link where it may be seen here, in a demonstration; else null
+ */
+export function invite(app: App, { id, name, email }: Invited): string | null {
+  const token = app.newId ? app.newId().replaceAll("-", "") : randomBytes(24).toString("base64url");
+  const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
+  const { organisation } = readWorld(app).directory;
+  const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
+  sendLetter(app, {
+    document: null,
+    to: email || name,
+    subject: `${organisation.name}: your particulars`,
+    body: `Please fill in and sign your particulars by the link below. It works once, until ${until}, and is for you alone.`,
+  });
+  const letter = statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
+  app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(id);
+  app.db
+    .prepare(
+      `INSERT INTO party_invitation (token_hash, id, token, letter, account, expires_at, used_at)
+       VALUES (?, ?, ?, ?, ?, ?, NULL)`,
+    )
+    .run(hashOf(token), hashOf(`id of ${token}`).slice(0, 16), token, letter, id, expires);
+  return app.demo ? `/particulars/${token}` : null;
+}
+
+/** A new link in place of the last, for whoever may ask for accounts. */
+export function inviteAgain(app: App, actor: Person, id: string): Result<{ link: string | null }> {
+  const refusal = authorise(actor, "accounts.ask");
+  if (refusal) return { ok: false, refusals: [refusal] };
+  const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
+  const account = readAccount(app.db, id);
+  if (account?.status !== "asked for")
+    return no("unknown", "Only an account that was asked for is filled in by its party");
+  if (account.askedBy !== actor.id && authorise(actor, "accounts.private"))
+    return no("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
+  const last = statement(
+    app.db,
+    "SELECT l.recipient FROM party_invitation i JOIN letter l ON l.id = i.letter WHERE i.account = ?",
+  )
+    .pluck()
+    .get(id) as string | undefined;
+  const email = last?.includes("@") ? last : "";
+  const wrong = whyNotPartyAddress(app, email);
+  if (wrong) return { ok: false, refusals: [wrong] };
+  return app.db
+    .transaction((): Result<{ link: string | null }> => ({
+      ok: true,
+      value: { link: invite(app, { id, name: account.name, email }) },
+    }))
+    .immediate();
+}
+
+/** The address of the party's form that a letter carries, while it can still be used; null for other letters. */
+export function partyLinkOf(app: App, letter: number): string | null {
+  const token = statement(
+    app.db,
+    "SELECT token FROM party_invitation WHERE letter = ? AND used_at IS NULL AND expires_at > ?",
+  )
+    .pluck()
+    .get(letter, app.clock.now()) as string | null | undefined;
+  return token ? `/particulars/${token}` : null;
+}
+
+export type OpenInvitation = { id: string; account: Account };
+
+/** What a link opens, or why it opens nothing: it is over, or somebody who works here holds it. */
+export function openInvitation(app: App, token: string, visitor: Person | null): Result<OpenInvitation> {
+  const row = statement(
+    app.db,
+    "SELECT id, account, expires_at, used_at FROM party_invitation WHERE token_hash = ?",
+  ).get(hashOf(token)) as { id: string; account: string; expires_at: string; used_at: string | null } | undefined;
+  const account = row && !row.used_at && row.expires_at > app.clock.now() ? readAccount(app.db, row.account) : null;
+  if (!row || account?.status !== "asked for")
+    return {
+      ok: false,
+      refusals: [refuse("used", "This link was used, replaced or is too old; ask for a new one")],
+    };
+  if (visitor)
+    return {
+      ok: false,
+      refusals: [
+        refuse(
+          "forbidden",
+          `This form is for ${account.name} to fill in and sign, and you are signed in as ${visitor.name}; sign out if you are the other party`,
+        ),
+      ],
+    };
+  return { ok: true, value: { id: row.id, account } };
+}
+
+/** What the page of an invitation shows: whom it is for and by whom, and nothing else. */
+export type Particulars = { kind: AccountKind; name: string; host: string; askedBy: string };
+
+export function invitedParty(app: App, token: string, visitor: Person | null): Result<Particulars> {
+  const open = openInvitation(app, token, visitor);
+  if (!open.ok) return open;
+  const { kind, name, askedBy } = open.value.account;
+  const { directory } = readWorld(app);
+  const host = directory.organisation.name;
+  return { ok: true, value: { kind, name, host, askedBy: directory.person(askedBy ?? "")?.name ?? host } };
+}
+
+/** Who an upload of an invitation is noted as. */
+export function uploaderOf(invitation: string): string {
+  return `party:${invitation}`;
+}
+
+/** Whether a paper was attached in the form of that invitation, and not only named by the hash of one that is here. */
+export function cameBy(app: App, invitation: string, hash: string): boolean {
+  const find = statement(app.db, "SELECT 1 FROM upload WHERE hash = ? AND person = ?");
+  return find.get(hash, uploaderOf(invitation)) !== undefined;
+}
+
+/** The link has done what it was for; its secret goes. */
+export function useUp(app: App, invitation: string): void {
+  app.db.prepare("UPDATE party_invitation SET used_at = ?, token = NULL WHERE id = ?").run(app.clock.now(), invitation);
+}
