@@ -29,7 +29,7 @@ export { NOTHING_AROUND } from "./around";
 export type { AccountStatus, Around, CustomerFacts, Looking, OrderFacts, SupplierFacts } from "./around";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
 export type { ClaimCategory, Rules } from "./rules";
-export { AttachmentSchema, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, times } from "./parts";
+export { AttachmentSchema, Exact, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, times } from "./parts";
 export type { Attachment } from "./parts";
 export {
   ORDER_CATEGORIES,

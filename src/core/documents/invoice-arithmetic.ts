@@ -1,5 +1,5 @@
-import { money, type Money } from "../money";
-import { percentOf, times } from "./parts";
+import { minorDigits, money, type Money } from "../money";
+import { Exact, percentOf, times } from "./parts";
 import type { SupplierInvoice } from "./supplier-invoice";
 
 /** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
@@ -23,7 +23,7 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
       what: `line ${index + 1}: quantity × price`,
       line: index + 1,
       stated: line.net,
-      computed: times(line.quantity, line.unitPrice) * (line.net < 0 ? -1 : 1),
+      computed: lineAmount(line, currency),
     })),
     { rule: "BR-CO-10", what: "sum of the line nets", stated: stated.lineTotal, computed: lines },
     {
@@ -69,6 +69,19 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
           },
         ],
   );
+}
+
+/** What a line comes to by quantity and price; with all digits of the price, what it is for, and what is added and taken off, where the line has these. */
+function lineAmount(line: SupplierInvoice["lines"][number], currency: string): number {
+  const sign = line.net < 0 ? -1 : 1;
+  if (!line.exactly) return times(line.quantity, line.unitPrice) * sign;
+  const { price, per, adjusted } = line.exactly;
+  const exact = new Exact(line.quantity)
+    .mul(price)
+    .div(per)
+    .mul(new Exact(10).pow(minorDigits(currency)))
+    .mul(sign);
+  return exact.add(adjusted).toDecimalPlaces(0).toNumber();
 }
 
 type Totals = Readonly<Record<"net" | "tax" | "gross" | "due", Money>>;

@@ -28,6 +28,17 @@ export const InvoiceLineSchema = z.strictObject({
   unitPrice: z.int().min(0).max(MOST_MINOR).meta({ description: "Net price of one, in minor units" }),
   net: StatedSchema.meta({ description: "Net of the line as stated (BT-131)" }),
   taxPercent: PercentSchema.default("0"),
+  exactly: z
+    .strictObject({
+      price: z.string().regex(/^\d{1,15}(\.\d{1,20})?$/, "must be a decimal number written as text"),
+      per: z.string().regex(/^\d{1,15}(\.\d{1,20})?$/, "must be a decimal number written as text"),
+      adjusted: StatedSchema,
+    })
+    .optional()
+    .meta({
+      description:
+        "Where quantity and unit price do not come to the net: the price with all its digits (BT-146), for how many units it is (BT-149), and charges less allowances of the line in minor units",
+    }),
   orderLine: z.int().min(1).max(200).nullable().default(null).meta({ description: "Line of the order it charges" }),
 });
 export type InvoiceLine = z.infer<typeof InvoiceLineSchema>;

@@ -145,7 +145,7 @@ const FILES: [what: string, text: string, says: RegExp][] = [
   ...BAD_AMOUNTS.map((value): [string, string, RegExp] => [
     `UBL price ${value}`,
     inside("PriceAmount", value),
-    /PriceAmount: /,
+    /PriceAmount: |LineExtensionAmount: says/,
   ]),
   ...["-100.00", "abc", "1e99"].map((value): [string, string, RegExp] => [
     `UBL due ${value}`,

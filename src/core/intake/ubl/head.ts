@@ -1,0 +1,26 @@
+import { Reader, type Node, type Taker } from "./reader";
+
+/** What orders and invoices have in common. */
+export function basics(reader: Reader, node: Node, taker: Taker, title: string) {
+  const date = reader.date(node, "IssueDate", "IssueDate", true) ?? taker.today;
+  if (date > taker.today) reader.bad("IssueDate", `${date} is later than today`);
+  return {
+    title,
+    requester: taker.requester,
+    onBehalfOf: null,
+    unit: taker.unit,
+    currency: reader.documentCurrency(node),
+    date,
+    note: reader.text(node, "Note").slice(0, 2000),
+    attachments: [],
+  };
+}
+
+export function partyName(reader: Reader, node: Node, party: string): string {
+  const name =
+    reader.text(node, `${party}/Party/PartyName/Name`) ||
+    reader.text(node, `${party}/Party/PartyLegalEntity/RegistrationName`);
+  if (!name) reader.bad(`${party}/Party`, "has neither a name nor a registration name");
+  if (/^[=+@\t\r]/.test(name)) reader.bad(`${party}/Party`, "its name begins like a formula");
+  return name.slice(0, 120);
+}
