@@ -19,8 +19,11 @@ export type Around = {
   /** Other claims on which a receipt of this one stands, by the hash of its content. */
   receiptsElsewhere?: readonly { hash: string; number: string }[];
   customer?: CustomerFacts;
-  rules?: Rules;
+  /** Those by which documents are looked at; who may do what about them is asked of the rules as they stand. */
+  rules?: LookingRules;
 };
+
+export type LookingRules = Omit<Rules, "duties">;
 
 export type AccountStatus = "asked for" | "open" | "blocked";
 

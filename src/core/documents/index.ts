@@ -26,7 +26,7 @@ export type {
   TypeWords,
 } from "./registry";
 export { NOTHING_AROUND } from "./around";
-export type { AccountStatus, Around, CustomerFacts, Looking, OrderFacts, SupplierFacts } from "./around";
+export type { AccountStatus, Around, CustomerFacts, Looking, LookingRules, OrderFacts, SupplierFacts } from "./around";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
 export type { ClaimCategory, Rules } from "./rules";
 export { AttachmentSchema, Exact, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, times } from "./parts";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MoneySchema } from "../money";
+import { DutyRuleSchema, USUAL_DUTIES } from "../segregation";
 
 const Percent = z.number().min(0).max(100);
 const eur = (minor: number) => ({ minor, currency: "EUR" });
@@ -48,6 +49,13 @@ export const RulesSchema = z.strictObject({
       receiptFrom: eur(1_000),
       ceilings: { lodging: eur(16_000), meals: eur(4_500), entertainment: eur(20_000) },
       dailyAllowance: eur(6_200),
+    }),
+  duties: z
+    .array(DutyRuleSchema)
+    .max(40)
+    .default(() => [...USUAL_DUTIES])
+    .meta({
+      description: "Acts about one document or supplier that should not meet in one person: refused, or marked",
     }),
   customerImport: z.enum(["apply", "refuse", "propose"]).default("propose").meta({
     description: "What an import does where it would change a controlled field of a customer",

@@ -12,7 +12,7 @@ import {
   type AnyDocument,
   type Around,
   type OrderFacts,
-  type Rules,
+  type LookingRules,
   type SupplierInvoice,
 } from "@/core/documents";
 import { money } from "@/core/money";
@@ -30,7 +30,7 @@ import { readState } from "./projection";
  * @param on the day on which it was entered, ISO date of the organisation
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): Around {
-  const rules = readRules(app.db);
+  const { duties: _, ...rules } = readRules(app.db);
   switch (document.documentType) {
     case "purchase-order": {
       const supplier = supplierAround(app, document.supplier, rules);
@@ -65,7 +65,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
   }
 }
 
-function supplierAround(app: App, name: string, rules: Rules): Pick<Around, "supplier"> {
+function supplierAround(app: App, name: string, rules: LookingRules): Pick<Around, "supplier"> {
   const account = accountByName(app.db, "supplier", name);
   return account ? { supplier: supplierFacts(app, account, rules) } : {};
 }
@@ -180,7 +180,7 @@ function duplicatesOf(
   db: Db,
   invoice: SupplierInvoice,
   own: string | null,
-  rules: Rules,
+  rules: LookingRules,
 ): Around["duplicates"] & object {
   const { gross } = invoiceTotals(invoice);
   const { days } = rules.duplicates;

@@ -14,6 +14,7 @@ import { dayIn } from "@/core/calendar";
 import { documentType, type AnyDocument, type Around } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
+import type { Duty } from "@/core/segregation";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -22,6 +23,7 @@ import { append, doneBefore } from "../log/log";
 import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
 import { directoryAt, readWorld, routingFor } from "../world";
+import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./around";
 import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotTaken } from "./taken";
@@ -50,6 +52,9 @@ const ACTION: Record<PersonCommand["type"], Action> = {
   "retry step": "steps.manage",
   "skip step": "steps.manage",
 };
+
+/** Acts that should not meet with others about the same document, by the organisation's rules. */
+const DUTY: Partial<Record<PersonCommand["type"], Duty>> = { approve: "approve", "release hold": "release" };
 
 /** The event by which each command is known to have been carried out. */
 const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"] | readonly DocumentEvent["type"][]> = {
@@ -97,8 +102,35 @@ export function enterDocument(
     const number = nextNumber(app, document.documentType);
     const draft = { type: "draft" as const, id: number.toLowerCase(), number, document };
     const commands: DocumentCommand[] = submit ? [draft, { type: "submit", document }] : [draft];
-    return carryOut(app, actor.id, null, commands, command, inPerson);
+    const apart =
+      document.documentType === "supplier-invoice" ? whatMeets(app, blank(document), actor, "enter") : { met: [] };
+    if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
+    const entered = carryOut(app, actor.id, null, commands, command, inPerson);
+    if (entered.ok)
+      markMet(
+        app,
+        apart.met.map((one) => ({ ...one, document: entered.value.id })),
+        command,
+      );
+    return entered;
   });
+}
+
+/** A document of which nothing is known yet but what it says. */
+function blank(document: AnyDocument): DocumentState {
+  return {
+    id: "",
+    number: documentType(document.documentType).name.one,
+    status: "draft",
+    revision: 1,
+    document,
+    route: null,
+    levels: [],
+    holds: [],
+    createdAt: "",
+    submittedAt: null,
+    closedAt: null,
+  };
 }
 
 /** Numbers of a type count up from one and are never given twice, since nothing is deleted. */
@@ -135,7 +167,14 @@ export function commandDocument(
     });
     if (!earlier.ok) return earlier;
     if (earlier.value) return { ok: true as const, value: state };
-    if (!("document" in command)) return carryOut(app, actor.id, state, [command], commandId, inPerson);
+    const duty = DUTY[command.type];
+    const apart = duty ? whatMeets(app, state, actor, duty) : { met: [] };
+    if ("refusal" in apart) return { ok: false as const, refusals: [apart.refusal] };
+    if (!("document" in command)) {
+      const result = carryOut(app, actor.id, state, [command], commandId, inPerson);
+      if (result.ok) markMet(app, apart.met, commandId);
+      return result;
+    }
     const document = takenDocument(app, actor, state, command.document);
     if (!document.ok) return document;
     return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, inPerson);

@@ -1,6 +1,7 @@
 import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import { coverage } from "@/core/people";
 import { convert } from "@/core/money";
+import { DUTY_WORDS, type Duty } from "@/core/segregation";
 import { sayDate } from "@/core/words";
 import type { Role } from "@/core/people";
 import { ChangeTeller, tenuresIn, type ControlChange, type Tenure } from "./report-changes";
@@ -52,6 +53,7 @@ export function controlReport(app: App, period: Period): ControlReport {
   const zone = readWorld(app).directory.organisation.timeZone;
   for (const row of rows) {
     const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
+    if (row.type === "duties met") exceptions.lookAtDuties(row, app);
     if (!document) {
       changes.push(...teller.tell(row));
       continue;
@@ -138,6 +140,16 @@ class Exceptions {
         return this.approval(row, document, limits);
       default:
     }
+  }
+
+  lookAtDuties(row: Row, app: App): void {
+    const met = JSON.parse(row.data) as { document: string; person: string; duty: Duty; with: Duty };
+    const name = readWorld(app).directory.person(met.person)?.name ?? met.person;
+    this.add(
+      "Duties that met in one person",
+      met.document,
+      `${name} ${DUTY_WORDS[met.with]}, and ${DUTY_WORDS[met.duty]}`,
+    );
   }
 
   private approval(row: Row, document: string, limits: Judge): void {

@@ -5,6 +5,7 @@ import {
   partyKey,
   type AccountStatus,
   type CustomerFacts,
+  type LookingRules,
   type Rules,
   type SupplierFacts,
 } from "@/core/documents";
@@ -96,7 +97,7 @@ export function readRules(db: Db): Rules {
 }
 
 /** A supplier as documents see it; a change of bank account counts as recent for as long as the rules say. */
-export function supplierFacts(app: App, account: Account, rules: Rules): SupplierFacts {
+export function supplierFacts(app: App, account: Account, rules: LookingRules): SupplierFacts {
   const zone = readWorld(app).directory.organisation.timeZone;
   const today = dayIn(app.clock.now(), zone);
   const changed = account.bankAt ? dayIn(account.bankAt, zone) : null;

@@ -14,6 +14,7 @@ import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { customerFacts, readAccount } from "./accounts";
 import { freeOrders } from "./apply";
+import { markMet, whatMeets, type Met } from "./duties";
 import { writeAccount, writeLedger, write } from "./write";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
@@ -56,6 +57,8 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
       return no("forbidden", "Goods are received by who ordered them, the receiver of the order, or a clerk");
     const line = order.lines[receipt.line - 1];
     if (!line) return no("unknown", `${state.number} has no line ${receipt.line}`, "line");
+    const apart = whatMeets(app, state, actor, "receive");
+    if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
     const before = app.db
       .prepare("SELECT quantity FROM receipt WHERE order_number = ? AND line = ?")
       .pluck()
@@ -78,6 +81,7 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
       ],
       { actor: actor.id, command },
     );
+    markMet(app, apart.met, command);
     const because = `a receipt for line ${receipt.line} of ${state.number} was posted`;
     return { ok: true, value: { released: lookAgain(app, { about: "order", key: state.number }, because) } };
   });
@@ -95,6 +99,13 @@ export function makePaymentRun(app: App, actor: Person, day: string, command: st
       .prepare("SELECT document FROM posting WHERE run = ? ORDER BY document")
       .pluck()
       .all(day) as string[];
+    const met: Met[] = [];
+    for (const document of items) {
+      const state = readState(app.db, document);
+      const apart = state ? whatMeets(app, state, actor, "pay") : { met: [] };
+      if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
+      met.push(...apart.met);
+    }
     const judged = items.map((document) => {
       const holds = blockingHolds(readState(app.db, document)?.holds ?? [], "pay");
       return { document, why: holds.map((hold) => hold.code).join(", ") };
@@ -105,6 +116,11 @@ export function makePaymentRun(app: App, actor: Person, day: string, command: st
       actor: actor.id,
       command,
     });
+    markMet(
+      app,
+      met.filter((one) => paid.includes(one.document)),
+      command,
+    );
     return { ok: true, value: { paid, left } };
   });
 }

@@ -1,3 +1,4 @@
+import type { Duty } from "@/core/segregation";
 import type { FieldChange, SupplierField, CustomerField } from "@/core/documents";
 
 export type AccountKind = "supplier" | "customer";
@@ -53,6 +54,8 @@ export type LedgerEvent =
       type: "sales order entered";
       data: { id: string; customer: string; title: string; minor: number; stopped: boolean; because: string };
     }
+  /** Two acts about one document that should not meet in one person, and did. */
+  | { type: "duties met"; data: { document: string; person: string; duty: Duty; with: Duty } }
   | { type: "sales order freed"; data: { id: string; because: string } }
   | { type: "letter sent"; data: LetterData };
 

@@ -110,6 +110,9 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       ).run(id, customer, title, minor, stopped ? "stopped" : "open", event.time, because);
       break;
     }
+    // A mark in the log alone, for the control report.
+    case "duties met":
+      break;
     case "sales order freed": {
       const { id, because } = happened.data;
       db.prepare("UPDATE sales_order SET status = 'open', freed_at = ?, because = ? WHERE id = ?").run(

@@ -7,6 +7,7 @@ import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
 import { Entry, Form } from "../labelled";
 import { Button, SectionTitle } from "../primitives";
+import { DutiesEditor } from "./duties-editor";
 
 type Effect = Rules["customerImport"];
 type Example = { name: string; before: string; after: string } | null;
@@ -23,7 +24,12 @@ type Props = {
 export function RulesForm({ rules, categories, currency, mayWrite, effects, example }: Props) {
   const [percent, setPercent] = useState(String(rules.matching.percent));
   const [amounts, setAmounts] = useState<Record<string, string>>(() => typedAmounts(rules));
-  const [days, setDays] = useState({ duplicates: String(rules.duplicates.days), bank: String(rules.bankChangeDays) });
+  const [days, setDays] = useState({
+    duplicates: String(rules.duplicates.days),
+    bank: String(rules.bankChangeDays),
+    backdated: String(rules.backdatedDays),
+  });
+  const [duties, setDuties] = useState(rules.duties);
   const [effect, setEffect] = useState<Effect>(rules.customerImport);
   const [problems, setProblems] = useState<Refusal[]>([]);
   const [saved, setSaved] = useState(false);
@@ -35,7 +41,7 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
   const save = async () => {
     const read = readRules(amounts, { percent, days, effect, currency, categories });
     setProblems(read.problems);
-    if (read.problems.length === 0) await run({ rules: read.rules });
+    if (read.problems.length === 0) await run({ rules: { ...rules, ...read.rules, duties } });
   };
   const amount = (key: string, label: string) => (
     <Entry
@@ -80,6 +86,13 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
             value={days.bank}
             onChange={(bank) => setDays({ ...days, bank })}
           />
+          <Entry
+            label="A document dated more than this before it is entered is held, days"
+            inputMode="numeric"
+            disabled={!mayWrite}
+            value={days.backdated}
+            onChange={(backdated) => setDays({ ...days, backdated })}
+          />
         </div>
       </section>
       <section aria-labelledby="claims" className="mt-3">
@@ -92,6 +105,14 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
             .map(([key, name]) => amount(`ceiling.${key}`, name))}
         </div>
       </section>
+      <DutiesEditor
+        rules={duties}
+        mayWrite={mayWrite}
+        onChange={(next) => {
+          setSaved(false);
+          setDuties(next);
+        }}
+      />
       <ImportEffect effect={effect} effects={effects} example={example} mayWrite={mayWrite} onChange={setEffect} />
       {mayWrite && (
         <div className="mt-3 flex items-center gap-4">
@@ -191,7 +212,7 @@ function typedAmounts(rules: Rules): Record<string, string> {
 
 type Typed = {
   percent: string;
-  days: { duplicates: string; bank: string };
+  days: { duplicates: string; bank: string; backdated: string };
   effect: Effect;
   currency: string;
   categories: Props["categories"];
@@ -211,6 +232,7 @@ function readRules(amounts: Record<string, string>, { percent, days, effect, cur
     matching: { percent: Number(percent.replace(",", ".")), amount: amount("matching", "Tolerance a line") },
     duplicates: { days: Number(days.duplicates) },
     bankChangeDays: Number(days.bank),
+    backdatedDays: Number(days.backdated),
     claims: {
       receiptFrom: amount("receiptFrom", "Receipt"),
       ceilings: Object.fromEntries(ceilings),

@@ -1,0 +1,57 @@
+import { z } from "zod";
+
+/*
+ * Segregation of duties by act and document: not who may do what, but who has done what about the same document or supplier. Dynamic separation of duty of ANSI INCITS 359,
+ * and NIST SP 800-53 AC-5 (both from memory).
+ */
+
+/** What somebody does about a document or its supplier. */
+export const DutySchema = z.enum(["account", "order", "enter", "receive", "approve", "release", "pay"]);
+export type Duty = z.infer<typeof DutySchema>;
+
+/** Each as what somebody has done, after “who”. */
+export const DUTY_WORDS: Readonly<Record<Duty, string>> = {
+  account: "asked for the supplier’s account or a change of it",
+  order: "ordered it",
+  enter: "entered it",
+  receive: "recorded its receipt",
+  approve: "approved it",
+  release: "released a hold on it",
+  pay: "pays it",
+};
+
+/** Two duties that should not meet in one person: refused where they would, or marked where they do. */
+export const DutyRuleSchema = z.strictObject({
+  duties: z.tuple([DutySchema, DutySchema]),
+  mode: z.enum(["refuse", "mark"]),
+});
+export type DutyRule = z.infer<typeof DutyRuleSchema>;
+
+/** The rules an organisation starts with. A small one cannot keep all of them apart, so that most are marked and not refused. */
+export const USUAL_DUTIES: readonly DutyRule[] = [
+  { duties: ["account", "pay"], mode: "refuse" },
+  { duties: ["account", "release"], mode: "refuse" },
+  { duties: ["account", "enter"], mode: "mark" },
+  { duties: ["account", "approve"], mode: "mark" },
+  { duties: ["enter", "receive"], mode: "mark" },
+  { duties: ["enter", "pay"], mode: "mark" },
+  { duties: ["receive", "approve"], mode: "mark" },
+  { duties: ["receive", "pay"], mode: "mark" },
+  { duties: ["approve", "pay"], mode: "mark" },
+  { duties: ["release", "pay"], mode: "mark" },
+];
+
+/** What has been done about something, and by whom. */
+export type Done = { duty: Duty; person: string };
+export type Meeting = { with: Duty; mode: DutyRule["mode"] };
+
+/** The duties that somebody has had already and that should not meet with one they are about to have, those that are refused first. */
+export function meetingsOf(done: readonly Done[], duty: Duty, person: string, rules: readonly DutyRule[]): Meeting[] {
+  const own = new Set(done.filter((one) => one.person === person).map((one) => one.duty));
+  return rules
+    .flatMap(({ duties: [one, other], mode }): Meeting[] => {
+      const against = one === duty ? other : other === duty ? one : null;
+      return against && own.has(against) ? [{ with: against, mode }] : [];
+    })
+    .sort((a, b) => Number(b.mode === "refuse") - Number(a.mode === "refuse"));
+}

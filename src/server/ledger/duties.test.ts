@@ -1,0 +1,101 @@
+// Duties apart by act and document, not by role alone (dynamic separation of duty; ANSI INCITS 359 and NIST SP 800-53 AC-5, from memory): one clerk cannot do all of it
+// where the organisation refuses that, and where it does not, the control report says who did.
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { DutySchema, USUAL_DUTIES, meetingsOf, type Done, type DutyRule } from "@/core/segregation";
+import type { DocumentState } from "@/core/approval";
+import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { approve, bill, booksApp, clerk, submit } from "../../../demo/test-books";
+import { readState } from "../documents/projection";
+import { controlReport } from "../evidence/report";
+import { newCommandId } from "../log/log";
+import { readRules } from "./accounts";
+import { makePaymentRun, receiveGoods, setRules } from "./books";
+import { dutiesOf } from "./duties";
+import { nextRun } from "./steps";
+import { runInsideSteps } from "./work";
+
+const duty = fc.constantFrom(...DutySchema.options);
+const who = fc.constantFrom("a", "b", "c");
+
+describe("duties that should not meet", () => {
+  it("meet exactly where one person has one of them and is about to have the other", () => {
+    const rules = fc.array(
+      fc.record({ duties: fc.tuple(duty, duty), mode: fc.constantFrom("refuse" as const, "mark" as const) }),
+    );
+    fc.assert(
+      fc.property(fc.array(fc.record({ duty, person: who })), duty, who, rules, (done, act, actor, list) => {
+        const met = meetingsOf(done, act, actor, list as DutyRule[]);
+        const has = (one: string) => done.some((each: Done) => each.duty === one && each.person === actor);
+        const expected = list.filter(
+          ({ duties: [one, other] }) => (one === act && has(other)) || (one !== act && other === act && has(one)),
+        );
+        expect(met.length).toBe(expected.length);
+        // What is refused comes before what is marked.
+        expect(met.map((one) => one.mode)).toEqual(
+          met
+            .map((one) => one.mode)
+            .toSorted()
+            .toReversed(),
+        );
+      }),
+      { seed: 20260310 },
+    );
+  });
+});
+
+/** An order that came in and was charged, posted and planned for payment; the invoice was entered by the clerk who pays. */
+function payable(app: TestApp): DocumentState {
+  const [line] = testOrder(10_000).lines;
+  const order = submit(app, testOrder(0, { lines: [{ ...line!, quantity: "4", unitPrice: 10_000 }] }));
+  value(receiveGoods(app, clerk(app), { order: order.number, line: 1, quantity: "4" }, newCommandId()));
+  const invoice = submit(
+    app,
+    bill({
+      requester: "tamsin-roque",
+      orderNumber: order.number,
+      lines: [{ ...bill().lines[0]!, quantity: "4", unitPrice: 10_000, net: 40_000, orderLine: 1 }],
+    }),
+  );
+  for (const level of readState(app.db, invoice.id)!.levels.filter((one) => one.status === "open"))
+    approve(app, level.pool[0]!, invoice.id);
+  runInsideSteps(app);
+  return readState(app.db, invoice.id)!;
+}
+
+describe("one clerk who does all of it", () => {
+  it("is known by what they did about order, receipt and invoice", () => {
+    const app = booksApp();
+    const done = dutiesOf(app, payable(app));
+    expect(done).toContainEqual({ duty: "receive", person: "tamsin-roque" });
+    expect(done).toContainEqual({ duty: "order", person: "noor-halvorsrud" });
+    expect(done).toContainEqual({ duty: "enter", person: "tamsin-roque" });
+  });
+
+  it("pays, and the control report lists what met", () => {
+    const app = booksApp();
+    const { id } = payable(app);
+    value(makePaymentRun(app, clerk(app), nextRun(app), newCommandId()));
+    const report = controlReport(app, { from: "2026-03-01", until: "2026-03-31" });
+    const met = report.exceptions.find((one) => one.what === "Duties that met in one person")!;
+    expect(met.examples.filter((one) => one.document === id).map((one) => one.words)).toEqual(
+      expect.arrayContaining([
+        "Tamsin Roque entered it, and pays it",
+        "Tamsin Roque recorded its receipt, and pays it",
+      ]),
+    );
+  });
+
+  it("is refused where the organisation refuses it, with who else is to do it; somebody else pays", () => {
+    const app = booksApp();
+    const duties = USUAL_DUTIES.map((rule) => ({ ...rule, mode: "refuse" as const }));
+    const { number } = payable(app);
+    value(setRules(app, person(app, "benedita-corvo"), { ...readRules(app.db), duties }, newCommandId()));
+    const day = nextRun(app);
+    const refused = makePaymentRun(app, clerk(app), day, newCommandId());
+    expect(refused.ok ? "" : refused.refusals[0]!.message).toMatch(
+      new RegExp(`^${number}: Tamsin Roque (entered it|recorded its receipt), so that somebody else pays it$`),
+    );
+    expect(codes(makePaymentRun(app, person(app, "vicente-lourosa"), day, newCommandId()))).toBe("done");
+  });
+});

@@ -1,0 +1,86 @@
+import type { DocumentState } from "@/core/approval";
+import { DUTY_WORDS, meetingsOf, type Done, type Duty } from "@/core/segregation";
+import type { Person } from "@/core/people";
+import { refuse, type Refusal } from "@/core/refusal";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { readState } from "../documents/projection";
+import { accountByName, readRules } from "./accounts";
+import { writeLedger } from "./write";
+
+/** Who has done what about a document so far: its supplier's account, its order and receipts, itself, its approvals and holds. */
+export function dutiesOf(app: App, state: DocumentState): Done[] {
+  const { document } = state;
+  const done: Done[] = [
+    { duty: "enter", person: document.requester },
+    ...state.levels.flatMap((level) =>
+      level.decisions.flatMap((one): Done[] =>
+        one.outcome === "approve" ? [{ duty: "approve", person: one.by }] : [],
+      ),
+    ),
+    ...state.holds.flatMap((hold): Done[] =>
+      hold.released?.how === "person" && hold.released.by ? [{ duty: "release", person: hold.released.by }] : [],
+    ),
+  ];
+  if (document.documentType !== "supplier-invoice" && document.documentType !== "purchase-order") return done;
+  done.push(...ofAccount(app, document.supplier));
+  const order = document.documentType === "purchase-order" ? state.number : document.orderNumber;
+  if (!order) return done;
+  const ordered = document.documentType === "supplier-invoice" ? readState(app.db, order.trim().toLowerCase()) : null;
+  if (ordered) done.push({ duty: "order", person: ordered.document.requester });
+  const receipts = statement(app.db, "SELECT DISTINCT by_person FROM receipt WHERE order_number = ?")
+    .pluck()
+    .all(ordered?.number ?? order) as string[];
+  return [...done, ...receipts.map((person): Done => ({ duty: "receive", person }))];
+}
+
+/** Whoever asked for a supplier's account, and whoever asked for a change of it that was approved. */
+function ofAccount(app: App, supplier: string): Done[] {
+  const account = supplier ? accountByName(app.db, "supplier", supplier) : null;
+  if (!account) return [];
+  const changed = statement(
+    app.db,
+    "SELECT DISTINCT requester FROM document WHERE refers = ? AND type = 'supplier-account' AND status = 'approved'",
+  )
+    .pluck()
+    .all(account.id) as string[];
+  const people = [account.askedBy, ...changed].filter((one): one is string => one !== null);
+  return [...new Set(people)].map((person) => ({ duty: "account", person }));
+}
+
+/** Duties that met in one person although they should not: the organisation lets it pass, and it is marked. */
+export type Met = { document: string; person: string; duty: Duty; with: Duty };
+
+/** What somebody is about to do, against what they have done: refused, or to be marked where the organisation only wants to know. */
+export function whatMeets(
+  app: App,
+  state: DocumentState,
+  actor: Person,
+  duty: Duty,
+): { refusal: Refusal } | { met: Met[] } {
+  const meetings = meetingsOf(dutiesOf(app, state), duty, actor.id, readRules(app.db).duties);
+  const [first] = meetings;
+  if (first?.mode === "refuse")
+    return {
+      refusal: refuse(
+        "segregation",
+        `${state.number}: ${actor.name} ${DUTY_WORDS[first.with]}, so that somebody else ${ACTS[duty]}`,
+      ),
+    };
+  return { met: meetings.map((one) => ({ document: state.id, person: actor.id, duty, with: one.with })) };
+}
+
+const ACTS: Readonly<Record<Duty, string>> = {
+  account: "asks for the account",
+  order: "orders",
+  enter: "enters it",
+  receive: "records its receipt",
+  approve: "approves it",
+  release: "releases its holds",
+  pay: "pays it",
+};
+
+/** Marks in the log what met. Call in the transaction of the act. */
+export function markMet(app: App, met: readonly Met[], command: string): void {
+  for (const one of met) writeLedger(app, [{ type: "duties met", data: one }], { actor: one.person, command });
+}
