@@ -54,8 +54,10 @@ export function sayGaps(
   askedAgain: readonly string[],
 ): string {
   const type = documentType(state.document.documentType);
-  const said = [...new Set(gaps.map((gap) => sayGap(gap, type.key)))];
   const again = askedAgain.map((label) => `${label}, which was refused, is asked for again`);
+  // A part that is named is not told a second time without its name.
+  const told = again.length > 0 ? gaps.filter((gap) => gap.code !== "refused") : gaps;
+  const said = [...new Set(told.map((gap) => sayGap(gap, type.key)))];
   if (said.length + again.length > 0) return joinWords([...again, ...said], "and");
   const labels = changed.map((key) => type.fields.find((field) => field.key === key)?.label ?? "text or papers");
   return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy.name} lets pass`;

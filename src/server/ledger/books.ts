@@ -12,7 +12,7 @@ import { readState } from "../documents/projection";
 import { lookAgain } from "../holds/look-again";
 import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
-import { customerFacts, readAccount } from "./accounts";
+import { customerFacts, readAccount, readRules } from "./accounts";
 import { freeOrders } from "./apply";
 import { markMet, whatMeets, type Met } from "./duties";
 import { writeAccount, writeLedger, write } from "./write";
@@ -187,11 +187,19 @@ export function publishRates(app: App, actor: Person, rates: Rate[], command: st
   });
 }
 
-/** Sets the organisation's rules for matching, duplicates, claims and imports. */
-export function setRules(app: App, actor: Person, rules: unknown, command: string): Result<Rules | { again: true }> {
+/**
+ * Sets the organisation's rules for matching, duplicates, claims, imports and duties. What is left out stays as it is,
+ * so two people who set different ones on different pages do not undo each other's.
+ */
+export function setRules(
+  app: App,
+  actor: Person,
+  rules: Readonly<Record<string, unknown>>,
+  command: string,
+): Result<Rules | { again: true }> {
   const about = { action: "rules.write" as const, command, stream: "rules", type: "rules set" };
   return act(app, actor, about, (): Result<Rules> => {
-    const parsed = RulesSchema.safeParse(rules);
+    const parsed = RulesSchema.safeParse({ ...readRules(app.db), ...rules });
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
     write(app, "rules", [{ type: "rules set", data: { rules: parsed.data } }], { actor: actor.id, command });
     return { ok: true, value: parsed.data };

@@ -77,10 +77,10 @@ function AskAgain<T extends FieldValues>({ start, askAgain, setAskAgain, clearEf
     <fieldset className="mt-3 border-l-3 border-declined bg-declined-wash px-3 py-2">
       <legend className="sr-only">Refused parts</legend>
       <p className="text-declined">
-        <b className="font-semibold">Refused before, and stays refused.</b> Asking for it again puts the document before
-        everybody who has decided.
+        <b className="font-semibold">Refused before, and stays out of what is decided</b>, though its line stands below.
+        Asking for it again puts the document before everybody who has decided.
       </p>
-      {refused.map(({ part, label, allowed }) => (
+      {refused.map(({ part, label, amount, allowed }) => (
         <label key={part} className="mt-1 flex items-center gap-2">
           <input
             type="checkbox"
@@ -91,7 +91,8 @@ function AskAgain<T extends FieldValues>({ start, askAgain, setAskAgain, clearEf
             }}
           />
           Ask again for {label}
-          {allowed !== null && " in full"}
+          {amount && `, ${amount}`}
+          {allowed !== null && ", in full"}
         </label>
       ))}
     </fieldset>

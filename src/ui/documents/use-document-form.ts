@@ -26,7 +26,7 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   revising?: number | undefined;
   remark?: { by: string; comment: string } | undefined;
   /** Parts that were refused; they stay refused unless they are asked for again. */
-  refused?: { part: string; label: string; allowed: number | null }[];
+  refused?: { part: string; label: string; amount: string | null; allowed: number | null }[];
 };
 
 export type Intent = "save draft" | "submit";

@@ -7,7 +7,6 @@ import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
 import { Entry, Form } from "../labelled";
 import { Button, SectionTitle } from "../primitives";
-import { DutiesEditor } from "./duties-editor";
 
 type Effect = Rules["customerImport"];
 type Example = { name: string; before: string; after: string } | null;
@@ -29,7 +28,6 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
     bank: String(rules.bankChangeDays),
     backdated: String(rules.backdatedDays),
   });
-  const [duties, setDuties] = useState(rules.duties);
   const [effect, setEffect] = useState<Effect>(rules.customerImport);
   const [problems, setProblems] = useState<Refusal[]>([]);
   const [saved, setSaved] = useState(false);
@@ -41,7 +39,7 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
   const save = async () => {
     const read = readRules(amounts, { percent, days, effect, currency, categories });
     setProblems(read.problems);
-    if (read.problems.length === 0) await run({ rules: { ...rules, ...read.rules, duties } });
+    if (read.problems.length === 0) await run({ rules: read.rules });
   };
   const amount = (key: string, label: string) => (
     <Entry
@@ -105,14 +103,6 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
             .map(([key, name]) => amount(`ceiling.${key}`, name))}
         </div>
       </section>
-      <DutiesEditor
-        rules={duties}
-        mayWrite={mayWrite}
-        onChange={(next) => {
-          setSaved(false);
-          setDuties(next);
-        }}
-      />
       <ImportEffect effect={effect} effects={effects} example={example} mayWrite={mayWrite} onChange={setEffect} />
       {mayWrite && (
         <div className="mt-3 flex items-center gap-4">

@@ -4,9 +4,11 @@ import { rulesOf } from "@/core/register";
 import { conflictsOf, sayConflict } from "@/core/segregation";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
+import { readRules } from "@/server/ledger/accounts";
 import { readWorld } from "@/server/world";
 import { Segregation, type Broken } from "@/ui/access/segregation";
 import { PartsNav } from "@/ui/frame/parts-nav";
+import { DutiesForm } from "@/ui/settings/duties-form";
 import { SETTING_PARTS } from "@/ui/settings/parts";
 
 export const metadata: Metadata = { title: "Segregation of duties" };
@@ -39,6 +41,7 @@ export default async function Settings() {
         broken={broken}
         mayWrite={!authorise(person, "segregation.write")}
       />
+      <DutiesForm start={readRules(app.db).duties} mayWrite={!authorise(person, "rules.write")} />
     </div>
   );
 }

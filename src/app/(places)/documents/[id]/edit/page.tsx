@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { refusedOf, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
+import { formatMoney } from "@/core/money";
 import { accountIdOf, foundAccount, namesOn } from "@/server/documents/form-start";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
@@ -11,13 +12,12 @@ import { FORMS } from "@/ui/documents/forms";
 export const metadata: Metadata = { title: "Correct a document" };
 
 /** What was refused of a document and stays refused until it is asked for again. */
-function refusedNow(state: DocumentState): { part: string; label: string; allowed: number | null }[] {
+function refusedNow(state: DocumentState) {
   const parts = documentType(state.document.documentType).parts(state.document);
-  return refusedOf(state).map(({ part, allowed }) => ({
-    part,
-    label: parts.find((one) => one.key === part)?.label ?? part,
-    allowed,
-  }));
+  return refusedOf(state).map(({ part, allowed }) => {
+    const { label, amount } = parts.find((one) => one.key === part) ?? { label: part, amount: null };
+    return { part, label, amount: amount && formatMoney(amount), allowed };
+  });
 }
 
 export default async function EditDocument({ params }: { params: Promise<{ id: string }> }) {

@@ -1,0 +1,85 @@
+"use client";
+
+import { useState } from "react";
+import { DUTY_WORDS, type DutyRule } from "@/core/segregation";
+import { useSend } from "../document/use-command";
+import { Form } from "../labelled";
+import { Button } from "../primitives";
+
+type Props = { start: readonly DutyRule[]; mayWrite: boolean };
+
+const MODES = { refuse: "Refuse", mark: "Allow, and list in the control report" } as const;
+
+/** Which two acts about one document or supplier should not meet in one person, and what happens where they would. */
+export function DutiesForm({ start, mayWrite }: Props) {
+  const [rules, setRules] = useState(start);
+  const [saved, setSaved] = useState(false);
+  const { run, refusals, busy } = useSend("/api/rules", () => setSaved(true));
+  const set = (index: number, mode: DutyRule["mode"]) => {
+    setSaved(false);
+    setRules(rules.with(index, { ...rules[index]!, mode }));
+  };
+  return (
+    <section aria-labelledby="duties" className="mt-6">
+      <h2 id="duties" className="mb-1 text-lg font-semibold">
+        Acts on one document that should not be one person’s
+      </h2>
+      <p className="mb-2 text-sm text-soft">Whatever roles somebody has, and in whatever order the two are done.</p>
+      <Form refusals={refusals} onSave={() => run({ rules: { duties: rules } })}>
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
+              <th scope="col">Who</th>
+              <th scope="col">and</th>
+              <th scope="col">If it is the same person</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rules.map((rule, index) => (
+              <Row key={rule.duties.join(" ")} rule={rule} mayWrite={mayWrite} onChange={(mode) => set(index, mode)} />
+            ))}
+          </tbody>
+        </table>
+        {mayWrite && (
+          <div className="flex items-center gap-4">
+            <Button type="submit" look="solid" disabled={busy}>
+              Save<span className="sr-only"> acts kept apart</span>
+            </Button>
+            {saved && (
+              <span role="status" className="text-approved">
+                Saved. It counts from now on.
+              </span>
+            )}
+          </div>
+        )}
+      </Form>
+    </section>
+  );
+}
+
+type RowProps = { rule: DutyRule; mayWrite: boolean; onChange(mode: DutyRule["mode"]): void };
+
+function Row({ rule: { duties, mode }, mayWrite, onChange }: RowProps) {
+  const [one, other] = duties;
+  return (
+    <tr className="border-b border-rule/70 [&_td]:py-1 [&_td]:pr-4">
+      <td>{DUTY_WORDS[one]}</td>
+      <td>{DUTY_WORDS[other]}</td>
+      <td>
+        <select
+          className="field"
+          aria-label={`Who ${DUTY_WORDS[one]} and ${DUTY_WORDS[other]}`}
+          disabled={!mayWrite}
+          value={mode}
+          onChange={(event) => onChange(event.target.value as DutyRule["mode"])}
+        >
+          {Object.entries(MODES).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </td>
+    </tr>
+  );
+}
