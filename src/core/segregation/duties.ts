@@ -17,13 +17,13 @@ export const DUTY_WORDS: Readonly<Record<Duty, string>> = {
   receive: "recorded its receipt",
   approve: "approved it",
   release: "released a hold on it",
-  pay: "pays it",
+  pay: "paid it",
 };
 
-/** Two duties that should not meet in one person: refused where they would, or marked where they do. */
+/** Two duties that should not meet in one person: refused where they would, marked where they do, or let pass. */
 export const DutyRuleSchema = z.strictObject({
   duties: z.tuple([DutySchema, DutySchema]),
-  mode: z.enum(["refuse", "mark"]),
+  mode: z.enum(["refuse", "mark", "allow"]),
 });
 export type DutyRule = z.infer<typeof DutyRuleSchema>;
 
@@ -43,7 +43,7 @@ export const USUAL_DUTIES: readonly DutyRule[] = [
 
 /** What has been done about something, and by whom. */
 export type Done = { duty: Duty; person: string };
-export type Meeting = { with: Duty; mode: DutyRule["mode"] };
+export type Meeting = { with: Duty; mode: "refuse" | "mark" };
 
 /** The duties that somebody has had already and that should not meet with one they are about to have, those that are refused first. */
 export function meetingsOf(done: readonly Done[], duty: Duty, person: string, rules: readonly DutyRule[]): Meeting[] {
@@ -51,7 +51,7 @@ export function meetingsOf(done: readonly Done[], duty: Duty, person: string, ru
   return rules
     .flatMap(({ duties: [one, other], mode }): Meeting[] => {
       const against = one === duty ? other : other === duty ? one : null;
-      return against && own.has(against) ? [{ with: against, mode }] : [];
+      return mode !== "allow" && against && own.has(against) ? [{ with: against, mode }] : [];
     })
     .sort((a, b) => Number(b.mode === "refuse") - Number(a.mode === "refuse"));
 }

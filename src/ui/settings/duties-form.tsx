@@ -8,7 +8,11 @@ import { Button } from "../primitives";
 
 type Props = { start: readonly DutyRule[]; mayWrite: boolean };
 
-const MODES = { refuse: "Refuse", mark: "Allow, and list in the control report" } as const;
+const MODES: Readonly<Record<DutyRule["mode"], string>> = {
+  refuse: "Refuse",
+  mark: "Allow, and list in the control report",
+  allow: "Allow",
+};
 
 /** Which two acts about one document or supplier should not meet in one person, and what happens where they would. */
 export function DutiesForm({ start, mayWrite }: Props) {
