@@ -55,3 +55,13 @@ export function meetingsOf(done: readonly Done[], duty: Duty, person: string, ru
     })
     .sort((a, b) => Number(b.mode === "refuse") - Number(a.mode === "refuse"));
 }
+
+const STRENGTH: Readonly<Record<DutyRule["mode"], number>> = { allow: 0, mark: 1, refuse: 2 };
+
+/** The pairs that new rules keep less apart than the old ones did, those that are left out among them. */
+export function loosened(before: readonly DutyRule[], after: readonly DutyRule[]): DutyRule["duties"][] {
+  const pair = ({ duties }: DutyRule) => duties.toSorted().join();
+  const strength = (rule: DutyRule, rules: readonly DutyRule[]) =>
+    Math.max(0, ...rules.filter((one) => pair(one) === pair(rule)).map(({ mode }) => STRENGTH[mode]));
+  return before.filter((rule) => strength(rule, after) < strength(rule, before)).map(({ duties }) => duties);
+}

@@ -4,7 +4,7 @@
  */
 import { RoleSchema, type Role } from "../people";
 
-export { DUTY_WORDS, DutyRuleSchema, DutySchema, USUAL_DUTIES, meetingsOf } from "./duties";
+export { DUTY_WORDS, DutyRuleSchema, DutySchema, USUAL_DUTIES, loosened, meetingsOf } from "./duties";
 export type { Done, Duty, DutyRule, Meeting } from "./duties";
 
 export type Separation = { roles: readonly [Role, Role]; why: string; exceptions: boolean };

@@ -3,7 +3,8 @@ import { times, type Rules, RulesSchema } from "@/core/documents";
 import { blockingHolds } from "@/core/holds";
 import { formatMoney, money, type Rate } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, refusalsOf, type Result } from "@/core/refusal";
+import { refuse, refusalsOf, type Refusal, type Result } from "@/core/refusal";
+import { DUTY_WORDS, loosened } from "@/core/segregation";
 import { sayDate } from "@/core/words";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -187,6 +188,17 @@ export function publishRates(app: App, actor: Person, rates: Rate[], command: st
   });
 }
 
+/** Whoever keeps the books does not loosen what keeps their own acts in them apart. */
+function ownLoosening(app: App, actor: Person, rules: Rules): Refusal | null {
+  const [pair] = loosened(readRules(app.db).duties, rules.duties);
+  if (!pair || authorise(actor, "ledger.write")) return null;
+  const [one, other] = pair.map((duty) => DUTY_WORDS[duty]);
+  return refuse(
+    "segregation",
+    `Duties on one document, who ${one} and ${other}: you keep the books yourself, so that a controller who does not is to loosen this`,
+  );
+}
+
 /**
  * Sets the organisation's rules for matching, duplicates, claims, imports and duties. What is left out stays as it is,
  * so two people who set different ones on different pages do not undo each other's.
@@ -201,6 +213,8 @@ export function setRules(
   return act(app, actor, about, (): Result<Rules> => {
     const parsed = RulesSchema.safeParse({ ...readRules(app.db), ...rules });
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
+    const own = ownLoosening(app, actor, parsed.data);
+    if (own) return { ok: false, refusals: [own] };
     write(app, "rules", [{ type: "rules set", data: { rules: parsed.data } }], { actor: actor.id, command });
     return { ok: true, value: parsed.data };
   });

@@ -2,7 +2,7 @@
 // where the organisation refuses that, and where it does not, the control report says who did.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { DutySchema, USUAL_DUTIES, meetingsOf, type Done, type DutyRule } from "@/core/segregation";
+import { DutySchema, USUAL_DUTIES, loosened, meetingsOf, type Done, type DutyRule } from "@/core/segregation";
 import type { DocumentState } from "@/core/approval";
 import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, submit } from "../../../demo/test-books";
@@ -45,6 +45,49 @@ describe("duties that should not meet", () => {
       }),
       { seed: 20260310 },
     );
+  });
+});
+
+describe("rules that are loosened", () => {
+  const rules = fc.array(
+    fc.record({
+      duties: fc.tuple(duty, duty),
+      mode: fc.constantFrom("refuse" as const, "mark" as const, "allow" as const),
+    }),
+  ) as fc.Arbitrary<DutyRule[]>;
+
+  it("are those under which something passes, or is passed in silence, that was not before", () => {
+    const WORST = ["refuse", "mark"];
+    const answer = (list: DutyRule[], done: Done[], act: Done["duty"]) =>
+      meetingsOf(done, act, "a", list)[0]?.mode ?? "";
+    fc.assert(
+      fc.property(rules, rules, (before, after) => {
+        const weaker = DutySchema.options.some((one) =>
+          DutySchema.options.some((other) => {
+            const [was, is] = [before, after].map((list) =>
+              WORST.indexOf(answer(list, [{ duty: one, person: "a" }], other)),
+            );
+            return was !== -1 && (is === -1 || is! > was!);
+          }),
+        );
+        expect(loosened(before, after).length > 0).toBe(weaker);
+      }),
+      { seed: 20260310, numRuns: 1000 },
+    );
+  });
+
+  it("are not loosened by whoever keeps the books, and are by a controller who does not", () => {
+    const app = booksApp();
+    const controller = person(app, "benedita-corvo");
+    const both = { ...controller, roles: [...controller.roles, "clerk" as const] };
+    const duties = USUAL_DUTIES.map((rule) => ({ ...rule, mode: "allow" as const }));
+    const refused = setRules(app, both, { duties }, newCommandId());
+    expect(refused.ok ? "" : refused.refusals[0]!.message).toMatch(/you keep the books yourself/);
+    expect(readRules(app.db).duties).toEqual(USUAL_DUTIES);
+    expect(codes(setRules(app, both, { duties: USUAL_DUTIES.slice(1) }, newCommandId()))).toBe("segregation");
+    expect(codes(setRules(app, both, { bankChangeDays: 20 }, newCommandId()))).toBe("done");
+    expect(codes(setRules(app, controller, { duties }, newCommandId()))).toBe("done");
+    expect(readRules(app.db).bankChangeDays).toBe(20);
   });
 });
 
