@@ -176,4 +176,25 @@ describe("bandeira verify and rebuild", () => {
     expect(bad.status).toBe(1);
     expect(bad.stderr).toContain(`Event ${rate.seq} is not: its content does not give its hash`);
   });
+
+  it.each<[string, (bytes: Buffer) => Buffer]>([
+    ["is no database", (bytes) => Buffer.concat([Buffer.alloc(100, "x"), bytes.subarray(100)])],
+    ["is cut in half", (bytes) => bytes.subarray(0, bytes.length / 2)],
+    ["has its middle overwritten", (bytes) => bytes.fill(0xa5, 8_192, bytes.length - 4_096)],
+    ["is empty", () => Buffer.alloc(0)],
+    ["is a few bytes", () => Buffer.from("nothing")],
+  ])("say of a file that %s what is wrong and what to do, in words", (_what, damage) => {
+    const app = testApp();
+    app.db.pragma("wal_checkpoint(TRUNCATE)");
+    app.db.close();
+    const at = databaseFile(app.folder);
+    fs.writeFileSync(at, damage(fs.readFileSync(at)));
+    const { status, stderr } = bandeira("verify", "--data", app.folder);
+    expect(status).toBe(1);
+    expect(stderr).toMatch(/^The database in .* cannot be read further \(SQLITE_[A-Z]+: .+\)\. Keep the file as it is/);
+    expect(stderr.trim().split("\n")).toHaveLength(1);
+    const again = bandeira("rebuild", "--data", app.folder);
+    expect(again.status).not.toBe(0);
+    expect(again.stderr).not.toMatch(/^ {4}at /m);
+  });
 });

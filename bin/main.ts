@@ -10,7 +10,7 @@ import { contentHash, readPolicy, type Policy } from "@/core/policy";
 import { CheckpointSchema, verifyChain, verifyEvidence } from "@/core/records";
 import { refusalsOf, type Refusal } from "@/core/refusal";
 import { route } from "@/core/routing";
-import { DatabaseUnavailable, openDatabase, openForReading } from "@/server/db/open";
+import { DatabaseUnavailable, openDatabase, openForReading, sayDatabase } from "@/server/db/open";
 import { openEvidence } from "@/server/evidence/unzip";
 import { allEvents, nativeHash } from "@/server/log/log";
 import { dumpProjections, rebuild } from "@/server/log/rebuild";
@@ -90,8 +90,9 @@ export async function main(args: string[]): Promise<number> {
     if (command === "check") return checkFile(values);
     return command === "verify" ? verify(folderOf(values)) : rebuildAll(folderOf(values));
   } catch (error) {
-    if (!(error instanceof CallError) && !(error instanceof DatabaseUnavailable)) throw error;
-    console.error(error.message);
+    const said = error instanceof CallError ? error.message : sayDatabase(error);
+    if (said === null) throw error;
+    console.error(said);
     return 2;
   }
 }
@@ -188,12 +189,36 @@ function sayProblems(file: string, refusals: readonly Refusal[]): string {
 
 function verify(folder: string): number {
   const db = openForReading(folder);
-  const verdict = verifyChain(allEvents(db), nativeHash);
-  db.close();
+  let read = 0;
+  const counted = function* () {
+    for (const event of allEvents(db)) {
+      yield event;
+      read += 1;
+    }
+  };
+  let verdict;
+  try {
+    verdict = verifyChain(counted(), nativeHash);
+  } catch (error) {
+    return sayDamage(folder, read, error);
+  } finally {
+    db.close();
+  }
   if (!verdict.problem)
     return say(`${verdict.events} events, each follows from the one before. Last hash ${verdict.lastHash}`);
   console.log(`${verdict.events} events are good.`);
   console.error(`Event ${verdict.problem.seq} is not: ${verdict.problem.reason}.`);
+  return 1;
+}
+
+/** What is wrong with a file that cannot be read to its end. @throws what is no fault of the file */
+function sayDamage(folder: string, read: number, error: unknown): number {
+  const { code, message } = error as { code?: unknown; message?: string };
+  if (typeof code !== "string" || !code.startsWith("SQLITE_")) throw error;
+  console.log(`${read} events could be read, and each follows from the one before.`);
+  console.error(
+    `The database in ${folder} cannot be read further (${code}: ${message}). Keep the file as it is, and put back a copy; “bandeira verify” on the copy says whether it is whole.`,
+  );
   return 1;
 }
 
@@ -208,7 +233,12 @@ function verifyFile(file: string, checkpoint: string | undefined): number {
 }
 
 function rebuildAll(folder: string): number {
-  openForReading(folder).close();
+  const there = openForReading(folder);
+  const version = there.pragma("user_version", { simple: true }) as number;
+  there.close();
+  // Opened for writing, an empty file would become a new database, and nothing would differ.
+  if (version === 0)
+    throw new DatabaseUnavailable(`The database in ${folder} is empty; put back a copy before making anything again.`);
   const db = openDatabase(folder);
   const before = dumpProjections(db);
   const events = rebuild(db);
