@@ -163,6 +163,90 @@ describe("what is found and named, by both", () => {
     expect(python(bytes).join("\n")).toMatch(expected);
   });
 
+  type Closing = {
+    route?: unknown;
+    document: { requester: string; title: string };
+    basis: { amount: { minor: number }; party: string; revision: number };
+    proof?: {
+      basis: { revision: number; requester: string };
+      levels: { needed: number; approvals: { by: string }[] }[];
+    };
+  };
+  /** Every event of a type with other content, as the installation itself could have written it. */
+  const inside = (type: string, change: (data: Closing) => void) => (all: ChainedEvent[]) =>
+    all.map((one) => {
+      if (one.type !== type) return one;
+      const data = JSON.parse(one.data) as Closing;
+      change(data);
+      return { ...one, data: JSON.stringify(data) };
+    });
+  const closings: [string, (all: ChainedEvent[]) => ChainedEvent[], RegExp][] = [
+    ["no closing proof", inside("approved", (data) => delete data.proof), /the approval has no closing proof/],
+    [
+      "a proof of another revision",
+      inside("approved", ({ proof }) => (proof!.basis.revision = 2)),
+      /the proof is of another revision than the one approved/,
+    ],
+    [
+      "a document that is not the one proved",
+      inside("submitted", ({ document }) => (document.title = "Something else")),
+      /the proof is of another document than the one approved/,
+    ],
+    [
+      "a proof for another requester",
+      inside("approved", ({ proof }) => (proof!.basis.requester = "mallory")),
+      /the proof says another requester than the document/,
+    ],
+    [
+      "a level left out of the proof",
+      inside("approved", ({ proof }) => proof!.levels.pop()),
+      /the proof leaves out the level unit-above/,
+    ],
+    [
+      "fewer approvals than a level needs",
+      inside("approved", ({ proof }) => (proof!.levels[0]!.needed = 3)),
+      /: 3 must approve, and 1 did/,
+    ],
+    [
+      "an approval that nobody gave",
+      inside("approved", ({ proof }) => (proof!.levels[0]!.approvals[0]!.by = "mallory")),
+      /there is no approval by mallory that still counts/,
+    ],
+    [
+      "approvals given for less",
+      inside("approval given", ({ basis }) => (basis.amount.minor = 1_000)),
+      /the approval by sealed:[0-9a-f]+ is for less than what is approved/,
+    ],
+    [
+      "approvals given for another supplier",
+      inside("approval given", ({ basis }) => (basis.party = "Somebody else")),
+      /the approval by sealed:[0-9a-f]+ is for another party/,
+    ],
+    [
+      "approvals of a revision that there was not",
+      inside("approval given", ({ basis }) => (basis.revision = 7)),
+      /the approval by sealed:[0-9a-f]+ is of a revision that there was not/,
+    ],
+    [
+      "an approval of what is one’s own",
+      (all) => {
+        const { proof } = JSON.parse(all.find(({ type }) => type === "approved")!.data) as Closing;
+        return inside("submitted", ({ document }) => (document.requester = proof!.levels[0]!.approvals[0]!.by))(all);
+      },
+      /line-manager: sealed:[0-9a-f]+ approved what is their own/,
+    ],
+  ];
+  it.each(closings)("%s", (_name, change, expected) => {
+    const bytes = forged((all) => {
+      put(all, "events.json", change(events()));
+      put(all, "record.json", { ...(JSON.parse(text("record.json")) as object), events: change(events()) });
+    });
+    const [one, other] = [ours(bytes), python(bytes)];
+    expect(one.join("\n")).toMatch(expected);
+    const said = (lines: string[]) => lines.filter((line) => line.startsWith("events.json: ")).toSorted();
+    expect(said(other)).toEqual(said(one));
+  });
+
   it("an event from another installation, and a whole file from one", async () => {
     const other = await decided();
     const theirs = JSON.parse(new TextDecoder().decode(other.files.get("events.json"))) as ChainedEvent[];
