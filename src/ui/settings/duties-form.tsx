@@ -10,7 +10,7 @@ type Props = { start: readonly DutyRule[]; mayWrite: boolean };
 
 const MODES: Readonly<Record<DutyRule["mode"], string>> = {
   refuse: "Refuse",
-  mark: "Allow, and list in the control report",
+  mark: "Allow and list",
   allow: "Allow",
 };
 
@@ -28,7 +28,10 @@ export function DutiesForm({ start, mayWrite }: Props) {
       <h2 id="duties" className="mb-1 text-lg font-semibold">
         Acts on one document that should not be one person’s
       </h2>
-      <p className="mb-2 text-sm text-soft">Whatever roles somebody has, and in whatever order the two are done.</p>
+      <p className="mb-2 text-sm text-soft">
+        Whatever roles somebody has, and in whatever order the two are done. What is listed stands in the control
+        report.
+      </p>
       <Form refusals={refusals} onSave={() => run({ rules: { duties: rules } })}>
         <table className="w-full border-collapse">
           <thead>

@@ -34,13 +34,14 @@ export default async function Settings() {
     <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Settings</h1>
       <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
-      <h2 className="mt-5 mb-4 text-lg font-semibold">Segregation of duties</h2>
-      <Segregation
-        rules={rules.map((rule) => ({ ...rule, roles: [rule.roles[0], rule.roles[1]] }))}
-        roles={RoleSchema.options}
-        broken={broken}
-        mayWrite={!authorise(person, "segregation.write")}
-      />
+      <div className="mt-5">
+        <Segregation
+          rules={rules.map((rule) => ({ ...rule, roles: [rule.roles[0], rule.roles[1]] }))}
+          roles={RoleSchema.options}
+          broken={broken}
+          mayWrite={!authorise(person, "segregation.write")}
+        />
+      </div>
       <DutiesForm start={readRules(app.db).duties} mayWrite={!authorise(person, "rules.write")} />
     </div>
   );
