@@ -1,7 +1,7 @@
 // What people do with a document besides saying yes or no: signing, handing over, sending back a level, asking, choosing what comes next; and the
 // policy's rules for one's own documents and for who stands at two levels.
 import { describe, expect, it } from "vitest";
-import { directory, level, oneBand, order, organisation, played, type Play } from "../fixtures";
+import { directory, level, oneBand, order, organisation, Play, played, versionOf } from "../fixtures";
 import { directoryOf, OrganisationSchema } from "../people";
 import type { PolicyInput } from "../policy";
 import { foretell, openSeats, revisionHash, takersOf } from "./index";
@@ -216,6 +216,27 @@ describe("one's own documents", () => {
     expect(own({ rule: "own limit" }, covered(49_999), [at("a", 1, ["lead"])]).held).toEqual(["no eligible approver"]);
     // Somebody else could approve, so it is not theirs alone.
     expect(own({ rule: "own limit" }, covered(50_000), [at("a", 1, ["lead", "gone"])]).state!.status).toBe("waiting");
+  });
+  it("count nobody's limit who does not act themselves: not where a clerk enters for them, nor by a file", () => {
+    const covered = directoryOf(OrganisationSchema.parse({ ...organisation, limits: [limit("lead", 50_000)] }));
+    const policy = oneBand([at("a", 1, ["lead"])], { selfApproval: { rule: "own limit" } });
+    const entered = (extra: object, inPerson: boolean) => {
+      const play = new Play([versionOf(policy)]);
+      Object.assign(play, { directory: covered, inPerson });
+      const document = order(50_000, { requester: "lead", ...extra });
+      play.do(document.requester, { type: "draft", id: "d-1", number: "D-0001", document });
+      expect(play.do(document.requester, { type: "submit", document })).toBeNull();
+      return play;
+    };
+    expect(entered({}, true).state!.status).toBe("approved");
+    for (const play of [
+      entered({}, false),
+      entered({ requester: "rui", onBehalfOf: "lead" }, true),
+      entered({ onBehalfOf: "rui" }, true),
+    ]) {
+      expect(play.state!.status).toBe("waiting");
+      expect(play.held).toEqual(["no eligible approver"]);
+    }
   });
 });
 
