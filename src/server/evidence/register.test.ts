@@ -3,7 +3,8 @@ import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { parse } from "csv-parse/sync";
 import { describe, expect, it } from "vitest";
 import { generateDemo } from "../../../demo/generate";
-import { codes, temporaryFolder, value } from "../../../demo/test-app";
+import { codes, person, temporaryFolder, testApp, testOrder, value } from "../../../demo/test-app";
+import { submit } from "../../../demo/test-books";
 import { DEMO_WORD } from "../access/signing";
 import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
@@ -251,5 +252,33 @@ describe("the control report", () => {
     );
     const founded = controlReport(app, { from: "2024-07-01", until: "2024-07-01" }).changes;
     expect(founded.some((one) => /^Organisation founded: \d+ entries$/.test(one.what))).toBe(true);
+  });
+});
+
+describe("a day", () => {
+  it("is the organisation’s in the register, the report and the logbook: half past midnight in summer is the next day", () => {
+    const one = testApp();
+    const small = (at: string) => {
+      one.clock.set(at);
+      return submit(one, testOrder(1_000, { date: at.slice(0, 10) })).id;
+    };
+    const [evening, night] = [small("2026-06-30T22:30:00.000Z"), small("2026-06-30T23:30:00.000Z")];
+    const reader = person(one, "tome-cardigos");
+    const listed = (query: object) =>
+      listDocuments(one, reader, filter({ state: "approved", ...query })).rows.map(({ id }) => id);
+    expect(listed({ until: "2026-06-30" })).toEqual([evening]);
+    expect(listed({ from: "2026-07-01" })).toEqual([night]);
+    const decided = (from: string, until: string) => controlReport(one, { from, until }).documents.decided;
+    expect([decided("2026-06-30", "2026-06-30"), decided("2026-07-01", "2026-07-01")]).toEqual([1, 1]);
+    expect(controlReport(one, { from: "2026-06-01", until: "2026-07-31" }).months).toEqual([
+      expect.objectContaining({ month: "2026-06", documents: 1 }),
+      expect.objectContaining({ month: "2026-07", documents: 1 }),
+    ]);
+    const told = (query: object) => {
+      const streams = findEvents(one, query).rows.map(({ stream }) => stream);
+      return [...new Set(streams.filter((stream) => stream.startsWith("document:")))];
+    };
+    expect(told({ from: "2026-07-01" })).toEqual([`document:${night}`]);
+    expect(told({ from: "2026-06-30", until: "2026-06-30" })).toEqual([`document:${evening}`]);
   });
 });
