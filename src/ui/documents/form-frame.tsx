@@ -136,8 +136,12 @@ function Effect({ effect: { effect, why, voided, dropped } }: { effect: EditEffe
   );
 }
 
-function SendRow<T extends FieldValues>({ start, busy, act, amount, aside, effect }: Props<T>) {
-  const { revising, nextRevision = 1 } = start;
+function SendRow<T extends FieldValues>({ start, busy, act, amount, aside, effect, askAgain }: Props<T>) {
+  const { revising, nextRevision = 1, refused = [] } = start;
+  // The sums are of all lines; what of them is not decided on is said beside them.
+  const out = refused.filter(
+    ({ part, amount: worth, allowed }) => worth !== null && allowed === null && !askAgain.includes(part),
+  );
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
       <Button type="submit" look="solid" disabled={busy}>
@@ -151,6 +155,11 @@ function SendRow<T extends FieldValues>({ start, busy, act, amount, aside, effec
       {aside && (
         <p className="ml-auto text-right text-sm text-soft" aria-live="polite">
           {aside}
+          {out.length > 0 && (
+            <span className="block text-declined">
+              Not decided on: {out.map(({ label, amount: worth }) => `${label}, ${worth}`).join("; ")}
+            </span>
+          )}
         </p>
       )}
     </div>
