@@ -4,7 +4,7 @@ import { useState } from "react";
 import { DUTY_WORDS, type DutyRule } from "@/core/segregation";
 import { useSend } from "../document/use-command";
 import { Form } from "../labelled";
-import { Button } from "../primitives";
+import { SaveRow } from "./save-row";
 
 type Props = { start: readonly DutyRule[]; mayWrite: boolean };
 
@@ -47,18 +47,7 @@ export function DutiesForm({ start, mayWrite }: Props) {
             ))}
           </tbody>
         </table>
-        {mayWrite && (
-          <div className="flex items-center gap-4">
-            <Button type="submit" look="solid" disabled={busy}>
-              Save<span className="sr-only"> acts kept apart</span>
-            </Button>
-            {saved && (
-              <span role="status" className="text-approved">
-                Saved. It counts from now on.
-              </span>
-            )}
-          </div>
-        )}
+        {mayWrite && <SaveRow busy={busy} saved={saved} what="acts kept apart" />}
       </Form>
     </section>
   );

@@ -6,7 +6,8 @@ import { formatAmount, parseMoney, type Money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
 import { Entry, Form } from "../labelled";
-import { Button, SectionTitle } from "../primitives";
+import { SectionTitle } from "../primitives";
+import { SaveRow } from "./save-row";
 
 type Effect = Rules["customerImport"];
 type Example = { name: string; before: string; after: string } | null;
@@ -104,18 +105,7 @@ export function RulesForm({ rules, categories, currency, mayWrite, effects, exam
         </div>
       </section>
       <ImportEffect effect={effect} effects={effects} example={example} mayWrite={mayWrite} onChange={setEffect} />
-      {mayWrite && (
-        <div className="mt-3 flex items-center gap-4">
-          <Button type="submit" look="solid" disabled={busy}>
-            Save
-          </Button>
-          {saved && (
-            <span role="status" className="text-approved">
-              Saved. It counts from now on.
-            </span>
-          )}
-        </div>
-      )}
+      {mayWrite && <SaveRow busy={busy} saved={saved} />}
     </Form>
   );
 }
