@@ -30,13 +30,12 @@ export function levelOf(state: DocumentState, id: string, context: DecideContext
   if (!added) return levels?.find((one) => one.id === id);
   const before = levels?.find((one) => one.id === added.added!.before);
   if (!before) return undefined;
-  const { id: _, name: __, stage: ___, marks, approvers: ____, commentOn: _____, ...rest } = PLAIN;
   return {
-    ...rest,
+    ...PLAIN,
     id,
     name: added.name,
     stage: added.stage,
-    marks: before.marks.length > 0 ? before.marks : marks,
+    marks: before.marks.length > 0 ? before.marks : PLAIN.marks,
     approvers: { kind: "people", people: [added.added!.person] },
     commentOn: [...added.commentOn],
   };
