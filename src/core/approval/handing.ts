@@ -2,7 +2,7 @@ import { coverage, sayLimit, type Candidate } from "../people";
 import type { Result } from "../refusal";
 import { ownAmount, subjectOf } from "../routing";
 import { decidedElsewhere } from "./repeated";
-import { outOfReach, reachOf } from "./reach";
+import { beyondReach, outOfReach } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
 import { acceptedOf } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
@@ -86,9 +86,10 @@ export function hand(state: DocumentState, command: Handing, context: DecideCont
   if (adding) return add(state, level, taker, said);
   const handed = handOver(level, seat.value, taker, said);
   const after = fold(state, [handed], context.at);
-  const now = after.levels.find((one) => one.level === level.level)!;
-  if (reachOf(state, level, context) === "now" && reachOf(after, now, context) !== "now")
-    return no("not eligible", `${level.name} needs ${level.needed} of those it asks, so none of them can be left out`);
+  const before = beyondReach(state, context).map((one) => one.level);
+  const lost = beyondReach(after, context).find((one) => !before.includes(one.level));
+  if (lost)
+    return no("not eligible", `${lost.name} needs ${lost.needed} of those it asks, so none of them can be left out`);
   return done([handed, ...outOfReach(after, context)]);
 }
 

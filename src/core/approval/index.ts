@@ -4,7 +4,6 @@ export { evolve } from "./evolve";
 export { effectOfEdit } from "./revise";
 export { closingProof } from "./cover";
 export { sayGap } from "./gap-words";
-export { reachOf } from "./reach";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./speak";

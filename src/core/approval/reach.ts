@@ -1,4 +1,5 @@
-import { mostDeciders } from "../people";
+import type { Candidate } from "../people";
+import { enoughInAll } from "../routing";
 import { place, ofRouting, released, releaseAll } from "./chain";
 import { actorsOfSeat } from "./seats";
 import { activeHolds, approvalsIn } from "./status";
@@ -8,20 +9,48 @@ import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./
 type Reach = "now" | "later" | "never";
 
 /**
- * Whether the quorum of an open level can still be reached by people who can still decide: not by those who have left, are away without a stand-in, have
- * decided here, or at another level where nobody decides at two; and nobody fills two seats.
+ * Whether the quorums of open levels can still be reached, where nobody decides at two of them, by people who can still decide: not by those who have left,
+ * are away without a stand-in, have decided here, or at another level where nobody decides at two; and nobody fills two seats.
  * @returns "later" where only an absence stands in the way, "never" where nothing will change by itself
  */
-export function reachOf(state: DocumentState, level: LevelState, context: DecideContext): Reach {
-  const decided = new Set(level.decisions.map((one) => one.by));
-  const left = level.pool.filter((seat) => !level.decisions.some((one) => (one.inNameOf ?? one.by) === seat));
-  const actors = left
-    .flatMap((seat) => actorsOfSeat(state, seat, context.routing, context.at, level.level))
-    .filter((one) => !decided.has(one.person));
-  const open = level.needed - approvalsIn(level);
-  if (mostDeciders(left, actors) >= open) return "now";
-  const back = actors.map((one) => (one.away ? { ...one, eligible: true } : one));
-  return mostDeciders(left, back) >= open ? "later" : "never";
+function reachOf(state: DocumentState, levels: readonly LevelState[], context: DecideContext): Reach {
+  const asked = levels.map((level) => stillAsked(state, level, context));
+  if (enoughInAll(asked)) return "now";
+  const back = (one: Candidate) => (one.away ? { ...one, eligible: true } : one);
+  return enoughInAll(asked.map(({ needed, candidates }) => ({ needed, candidates: candidates.map(back) })))
+    ? "later"
+    : "never";
+}
+
+/** How many a level still needs, and everybody who could be one of them. */
+function stillAsked(state: DocumentState, level: LevelState, { routing, at }: DecideContext) {
+  const candidates = level.pool
+    .filter((seat) => !level.decisions.some((one) => (one.inNameOf ?? one.by) === seat))
+    .flatMap((seat) => actorsOfSeat(state, seat, routing, at, level.level))
+    .filter((one) => !level.decisions.some((said) => said.by === one.person));
+  return { needed: level.needed - approvalsIn(level), candidates };
+}
+
+/** How far an open level is in reach by itself, and together with the levels beside it that need other people. */
+type OfLevel = { level: LevelState; alone: Reach; together: Reach; beside: readonly LevelState[] };
+
+/** Of every open level. Where nobody decides at two, the levels are gone through in their order, each with those before it that have their people. */
+function ofOpenLevels(state: DocumentState, context: DecideContext): OfLevel[] {
+  const placed: LevelState[] = [];
+  return state.levels
+    .filter((level) => level.status === "open" && level.kind !== "check")
+    .map((level) => {
+      const alone = reachOf(state, [level], context);
+      const beside = state.route?.mustDiffer ? [...placed] : [];
+      const together = alone === "now" && beside.length > 0 ? reachOf(state, [...beside, level], context) : alone;
+      if (together === "now") placed.push(level);
+      return { level, alone, together, beside };
+    });
+}
+
+/** The open levels that too few can still decide, by themselves or with those beside them. */
+export function beyondReach(state: DocumentState, context: DecideContext): LevelState[] {
+  return ofOpenLevels(state, context).flatMap(({ level, together }) => (together === "now" ? [] : [level]));
 }
 
 /**
@@ -30,26 +59,34 @@ export function reachOf(state: DocumentState, level: LevelState, context: Decide
  */
 export function outOfReach(state: DocumentState, context: DecideContext): DocumentEvent[] {
   if (state.status !== "waiting") return [];
-  return state.levels
-    .filter((level) => level.status === "open" && level.kind !== "check")
-    .reduce<DocumentEvent[]>((events, { level: id }) => {
-      const now = fold(state, events, context.at);
-      const level = now.levels.find((one) => one.level === id)!;
-      return now.status === "waiting" ? [...events, ...ofLevel(now, level, context)] : events;
-    }, []);
+  const levels = ofOpenLevels(state, context);
+  const refused = levels.find(
+    ({ level, alone }) => alone === "never" && level.decisions.some((one) => one.outcome === "decline"),
+  );
+  if (refused) return declined(state, refused.level);
+  return levels.reduce<DocumentEvent[]>(
+    (events, one) => [...events, ...ofLevel(fold(state, events, context.at), one, context)],
+    [],
+  );
 }
 
-function ofLevel(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
-  const reach = reachOf(state, level, context);
+function ofLevel(state: DocumentState, of: OfLevel, context: DecideContext): DocumentEvent[] {
+  const { level, together } = of;
   const held = activeHolds(state).find((hold) => hold.kind === "routing" && hold.level === level.level);
-  if (reach === "now") return held ? [released(held, "cause gone", null, "enough people can decide again")] : [];
-  if (reach === "never" && level.decisions.some((one) => one.outcome === "decline")) return declined(state, level);
+  if (together === "now") return held ? [released(held, "cause gone", null, "enough people can decide again")] : [];
   if (held) return [];
-  const reason =
-    reach === "later"
-      ? `${level.name}: too few of those it asks are there, and nobody stands in for the others`
-      : `${level.name}: those who can still decide are too few for what it needs`;
+  const reason = `${level.name}: ${of.alone === "now" ? tooFewTogether(of) : TOO_FEW[together]}`;
   return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
+}
+
+const TOO_FEW: Record<Exclude<Reach, "now">, string> = {
+  later: "too few of those it asks are there, and nobody stands in for the others",
+  never: "those who can still decide are too few for what it needs",
+};
+
+function tooFewTogether({ beside }: OfLevel): string {
+  const others = beside.map((one) => one.name).join(" and ");
+  return `nobody decides at two levels, and those who can still decide are too few for it and for ${others} beside it`;
 }
 
 /** A level that is refused ends the document. */

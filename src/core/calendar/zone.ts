@@ -39,6 +39,20 @@ export function offsetAt(moment: number, zone: string): number {
  * @example startOfDay("2026-09-06", "America/Santiago") // "2026-09-06T04:00:00.000Z", where it is one o'clock then
  */
 export function startOfDay(date: string, zone: string): string {
+  const key = `${date} ${zone}`;
+  const known = starts.get(key);
+  if (known) return known;
+  if (starts.size >= MOST_STARTS) starts.clear();
+  const start = firstMomentOf(date, zone);
+  starts.set(key, start);
+  return start;
+}
+
+/** The same days are asked about again and again, and finding where one begins asks for the clock nine times. */
+const starts = new Map<string, string>();
+const MOST_STARTS = 5_000;
+
+function firstMomentOf(date: string, zone: string): string {
   const utc = Date.parse(`${date}T00:00:00Z`);
   // No offset is more than 14 hours, so that the offsets before and after the midnight looked for are among these.
   const offsets = [utc - AROUND, utc, utc + AROUND].map((moment) => offsetAt(moment, zone));
