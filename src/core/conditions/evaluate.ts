@@ -44,8 +44,9 @@ function compare(comparison: Comparison, saw: FactValue, before: FactValue, toCu
 type Change = Extract<Comparison, { kind: "change" }>;
 
 function compareChange(change: Change, before: FactValue, after: FactValue, toCurrency: ToCurrency): Outcome {
-  if (before === null || after === null) return "not met";
-  if (change.is === "changed") return !sameValue(before, after) ? "met" : "not met";
+  if (before === null) return "not met";
+  // What has come to nothing has changed too.
+  if (change.is === "changed") return sameValue(before, after ?? "") ? "not met" : "met";
   const [old, now] = [asMoney(before), asMoney(after)];
   if (!old || !now) return "not met";
   const compared = toCurrency(now, old.currency);

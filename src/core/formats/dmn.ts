@@ -1,89 +1,93 @@
 import { DmnModdle } from "dmn-moddle";
-import type { Level, Mark, Policy, PolicyInput } from "../policy";
-import { refuse, type Refusal, type Result } from "../refusal";
-import { quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
-import { toFeel } from "./feel";
-import { fromFeel } from "./feel-reader";
-import { gridOf, policyOf, type Edge, type GridLevel, type GridSection } from "./grid";
+import type { Condition } from "../conditions";
+import { documentType } from "../documents";
+import type { Policy } from "../policy";
+import { quorumCode, ruleCode } from "./codes";
+import { inputsOf, toFeel, type FeelInput } from "./feel";
+import { gridOf, type Edge, type GridSection } from "./grid";
 
 /**
  * Policies as decision tables of OMG DMN 1.3. A decision “Section” (hit policy First) names the section by its conditions; a decision for each section (Unique)
  * gives the band of an amount in minor units and what each level does in it; a level with a condition has a decision of its own that says whether it is met.
- * Who a level asks stands in extension elements of Bandeira beside its output.
+ * Every name that they read is an input datum with its type, and every decision says which of them it needs. Who a level asks stands in extension elements of
+ * Bandeira beside its output.
  */
 export const DMN_NAMESPACE = "urn:bandeira:dmn:1";
-const AMOUNT = "amount";
+/** The name of the measured amount, in minor units of the policy's currency. */
+export const AMOUNT = "amount";
 
-type Element = { $type: string; [key: string]: unknown };
+export type Element = { $type: string; [key: string]: unknown };
 
 export async function toDmn(policy: Policy): Promise<string> {
-  const moddle = new DmnModdle();
-  const make = (type: string, properties: object = {}) => moddle.create(`dmn:${type}`, properties) as Element;
-  const expression = (text: string, type = "LiteralExpression") => make(type, { text });
+  const writer = new Writer(policy);
   const grid = gridOf(policy);
-  const input = (id: string, label: string, text: string, typeRef: string) =>
-    make("InputClause", {
-      id,
-      label,
-      inputExpression: make("LiteralExpression", { id: `${id}_expression`, typeRef, text }),
-    });
-  const rule = (id: string, entries: string[], outputs: string[]) =>
-    make("DecisionRule", {
-      id,
-      inputEntry: entries.map((text) => expression(text, "UnaryTests")),
-      outputEntry: outputs.map((text) => expression(text)),
-    });
-  const sections = make("Decision", {
-    id: "section",
-    name: "Section",
-    decisionLogic: make("DecisionTable", {
-      id: "section_table",
-      hitPolicy: "FIRST",
-      input: conditional(grid).map((section) =>
-        input(`when_${section.id}`, section.name, toFeel(section.when, policy.documentType), "boolean"),
-      ),
-      output: [make("OutputClause", { id: "section_name", name: "section", typeRef: "string" })],
-      rule: grid.map((section) =>
-        rule(
-          `takes_${section.id}`,
-          conditional(grid).map((other) => (other.id === section.id ? "true" : "-")),
-          [JSON.stringify(section.id)],
-        ),
-      ),
-    }),
+  const decisions = [writer.sections(grid), ...grid.map((one) => writer.bands(one)), ...writer.conditions(grid)];
+  const definitions = writer.make("Definitions", {
+    id: `policy_${policy.id}`,
+    name: policy.name,
+    namespace: DMN_NAMESPACE,
+    drgElement: [...writer.inputData(), ...decisions],
   });
-  const bands = grid.map((section) =>
-    make("Decision", {
-      id: `bands_${section.id}`,
-      name: section.name,
-      decisionLogic: make("DecisionTable", {
+  const { xml } = await writer.moddle.toXML(definitions, { format: true });
+  return xml;
+}
+
+type Conditional = GridSection & { when: Condition };
+
+class Writer {
+  readonly moddle = new DmnModdle();
+  private readonly needed = new Map<string, FeelInput>();
+
+  constructor(private readonly policy: Policy) {}
+
+  make(type: string, properties: object = {}): Element {
+    return this.moddle.create(`dmn:${type}`, properties) as Element;
+  }
+
+  /** Names the section: the first whose condition is met. */
+  sections(grid: readonly GridSection[]): Element {
+    const conditional = grid.filter((one): one is Conditional => one.when !== "otherwise");
+    const needs = conditional.flatMap(({ when }) => inputsOf(when, this.policy.documentType));
+    return this.decision("section", "Section", needs, (id) =>
+      this.make("DecisionTable", {
+        id: `${id}_table`,
+        hitPolicy: "FIRST",
+        input: conditional.map(({ id: of, name, when }) =>
+          this.input(`when_${of}`, name, toFeel(when, this.policy.documentType), "boolean"),
+        ),
+        output: [this.make("OutputClause", { id: "section_name", name: "section", typeRef: "string" })],
+        rule: grid.map((section) =>
+          this.rule(
+            `takes_${section.id}`,
+            conditional.map((other) => (other.id === section.id ? "true" : "-")),
+            [JSON.stringify(section.id)],
+          ),
+        ),
+      }),
+    );
+  }
+
+  /** Gives the band of an amount, and what each level does in it. */
+  bands(section: GridSection): Element {
+    const { documentType: type, measure, currency } = this.policy;
+    const label = documentType(type).measures.find(({ key }) => key === measure.kind)?.label ?? measure.kind;
+    const amount: FeelInput = {
+      name: AMOUNT,
+      typeRef: "number",
+      says: `${label} in minor units of ${currency}`,
+    };
+    return this.decision(`bands_${section.id}`, section.name, [amount], () =>
+      this.make("DecisionTable", {
         id: `table_${section.id}`,
         hitPolicy: "UNIQUE",
-        input: [input(`amount_${section.id}`, "Amount in minor units", AMOUNT, "number")],
+        input: [this.input(`amount_${section.id}`, "Amount in minor units", AMOUNT, "number")],
         output: [
-          make("OutputClause", { id: `band_${section.id}`, name: "band", typeRef: "number" }),
-          make("OutputClause", { id: `approval_${section.id}`, name: "approval", typeRef: "string" }),
-          ...section.levels.map((level) =>
-            make("OutputClause", {
-              id: `level_${section.id}_${level.id}`,
-              name: level.id,
-              label: level.name,
-              typeRef: "string",
-              extensionElements: make("ExtensionElements", {
-                values: [
-                  moddle.createAny("bandeira:level", DMN_NAMESPACE, {
-                    who: ruleCode(level.approvers),
-                    quorum: quorumCode(level.quorum),
-                    refusal: level.refusal,
-                    stage: String(level.stage),
-                  }),
-                ],
-              }),
-            }),
-          ),
+          this.make("OutputClause", { id: `band_${section.id}`, name: "band", typeRef: "number" }),
+          this.make("OutputClause", { id: `approval_${section.id}`, name: "approval", typeRef: "string" }),
+          ...section.levels.map((level) => this.levelOutput(section, level)),
         ],
         rule: section.bands.map((band, index) =>
-          rule(
+          this.rule(
             `rule_${section.id}_${index + 1}`,
             [unaryOf(band.from, band.to)],
             [
@@ -94,35 +98,93 @@ export async function toDmn(policy: Policy): Promise<string> {
           ),
         ),
       }),
-    }),
-  );
-  const conditions = grid.flatMap((section) =>
-    section.levels.flatMap((level) =>
-      level.when
-        ? [
-            make("Decision", {
-              id: `condition_${section.id}_${level.id}`,
-              name: `${section.name}: whether ${level.name} applies`,
-              decisionLogic: expression(toFeel(level.when, policy.documentType)),
-            }),
-          ]
-        : [],
-    ),
-  );
-  const definitions = make("Definitions", {
-    id: `policy_${policy.id}`,
-    name: policy.name,
-    namespace: DMN_NAMESPACE,
-    drgElement: [sections, ...bands, ...conditions],
-  });
-  const { xml } = await moddle.toXML(definitions, { format: true });
-  return xml;
-}
+    );
+  }
 
-function conditional(grid: readonly GridSection[]): (GridSection & { when: Level["when"] & object })[] {
-  return grid.filter(
-    (section): section is GridSection & { when: Level["when"] & object } => section.when !== "otherwise",
-  );
+  /** Of each level with a condition, whether it applies. */
+  conditions(grid: readonly GridSection[]): Element[] {
+    const type = this.policy.documentType;
+    return grid.flatMap((section) =>
+      section.levels.flatMap(({ id, name, when }) =>
+        when
+          ? [
+              this.decision(
+                `condition_${section.id}_${id}`,
+                `${section.name}: whether ${name} applies`,
+                inputsOf(when, type),
+                () => this.text(toFeel(when, type)),
+              ),
+            ]
+          : [],
+      ),
+    );
+  }
+
+  /** What the decisions made so far need to be told. */
+  inputData(): Element[] {
+    return [...this.needed.values()].map(({ name, typeRef, says }) =>
+      this.make("InputData", {
+        id: `input_${name}`,
+        name,
+        description: says,
+        variable: this.make("InformationItem", { id: `variable_${name}`, name, typeRef }),
+      }),
+    );
+  }
+
+  private decision(id: string, name: string, needs: readonly FeelInput[], logic: (id: string) => Element): Element {
+    const own = new Map(needs.map((one) => [one.name, one]));
+    for (const [key, one] of own) this.needed.set(key, one);
+    return this.make("Decision", {
+      id,
+      name,
+      informationRequirement: [...own.keys()].map((input) =>
+        this.make("InformationRequirement", {
+          id: `${id}_needs_${input}`,
+          requiredInput: this.make("DMNElementReference", { href: `#input_${input}` }),
+        }),
+      ),
+      decisionLogic: logic(id),
+    });
+  }
+
+  private levelOutput(section: GridSection, level: GridSection["levels"][number]): Element {
+    const asked = {
+      who: ruleCode(level.approvers),
+      quorum: quorumCode(level.quorum),
+      refusal: level.refusal,
+      stage: String(level.stage),
+    };
+    return this.make("OutputClause", {
+      id: `level_${section.id}_${level.id}`,
+      name: level.id,
+      label: level.name,
+      typeRef: "string",
+      extensionElements: this.make("ExtensionElements", {
+        values: [this.moddle.createAny("bandeira:level", DMN_NAMESPACE, asked)],
+      }),
+    });
+  }
+
+  private text(text: string, type = "LiteralExpression"): Element {
+    return this.make(type, { text });
+  }
+
+  private input(id: string, label: string, text: string, typeRef: string): Element {
+    return this.make("InputClause", {
+      id,
+      label,
+      inputExpression: this.make("LiteralExpression", { id: `${id}_expression`, typeRef, text }),
+    });
+  }
+
+  private rule(id: string, entries: string[], outputs: string[]): Element {
+    return this.make("DecisionRule", {
+      id,
+      inputEntry: entries.map((text) => this.text(text, "UnaryTests")),
+      outputEntry: outputs.map((text) => this.text(text)),
+    });
+  }
 }
 
 /** @example unaryOf({ minor: 100, included: false }, { minor: 500, included: true }) // "(100..500]" */
@@ -131,205 +193,4 @@ function unaryOf(from: Edge, to: Edge): string {
   if (!from) return `${to!.included ? "<=" : "<"} ${to!.minor}`;
   if (!to) return `${from.included ? ">=" : ">"} ${from.minor}`;
   return `${from.included ? "[" : "("}${from.minor}..${to.minor}${to.included ? "]" : ")"}`;
-}
-
-/** What was read, and what of the file is not in it; the latter is shown to whoever imports it. */
-export type DmnRead = { policy: Policy; losses: string[] };
-
-/**
- * Reads a file of decision tables into the sections of a policy; everything else is taken from `base`. Tables that give the marks of levels by an amount in minor
- * units are understood whoever wrote them; what is not understood is said.
- */
-export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<DmnRead>> {
-  // A document type declaration is never needed here and could be made to expand without end.
-  if (/<!DOCTYPE/i.test(xml))
-    return refused("The file declares a document type, which is not read; take that line out");
-  const moddle = new DmnModdle();
-  let root: Element;
-  let warnings: string[];
-  try {
-    const read = await moddle.fromXML(xml, "dmn:Definitions");
-    root = read.rootElement as Element;
-    warnings = read.warnings.map(({ message }) => message.split("\n")[0]!);
-  } catch (cause) {
-    return refused(
-      `The file is no DMN: ${cause instanceof Error ? cause.message.split("\n")[0] : "it cannot be read"}`,
-    );
-  }
-  const decisions = list(root.drgElement).filter((one) => one.$type === "dmn:Decision");
-  const tables = decisions.filter((one) => logicOf(one)?.$type === "dmn:DecisionTable");
-  const order = tables.find((one) => list(logicOf(one)!.output).some((output) => output.name === "section"));
-  const losses = warnings.map((message) => `Not understood: ${message}.`);
-  const refusals: Refusal[] = [];
-  const say = (at: string, message: string) => void refusals.push(refuse("invalid", `${at}: ${message}`, at));
-  const sections = tables.flatMap((table) => (table === order ? [] : [readTable(table, decisions, base, say, losses)]));
-  for (const one of decisions)
-    if (!tables.includes(one) && !String(one.id).startsWith("condition_"))
-      losses.push(`The decision “${String(one.name ?? one.id)}” is no table by amount and was left out.`);
-  if (sections.length === 0) return refused("There is no decision table by amount in the file");
-  const placed = order ? inOrder(order, sections, base, say) : single(sections, say);
-  if (refusals.length > 0) return { ok: false, refusals };
-  const policy = policyOf(placed, base);
-  return policy.ok ? { ok: true, value: { policy: policy.value, losses } } : policy;
-}
-
-function refused(message: string): Result<never> {
-  return { ok: false, refusals: [refuse("invalid", message)] };
-}
-
-const list = (value: unknown): Element[] => (Array.isArray(value) ? (value as Element[]) : []);
-const logicOf = (decision: Element) => decision.decisionLogic as Element | undefined;
-const textOf = (element: Element | undefined) => String(element?.text ?? "").trim();
-
-type Say = (at: string, message: string) => void;
-
-function readTable(
-  table: Element,
-  decisions: readonly Element[],
-  base: PolicyInput,
-  say: Say,
-  losses: string[],
-): GridSection {
-  const logic = logicOf(table)!;
-  const name = String(table.name ?? table.id);
-  const id = String(table.id).replace(/^bands_/, "");
-  const inputs = list(logic.input);
-  const amount = inputs.findIndex((one) => textOf(one.inputExpression as Element) === AMOUNT);
-  if (amount < 0) say(name, `the table has no input “${AMOUNT}”`);
-  inputs.forEach((one, index) => {
-    if (index !== amount) losses.push(`The input “${String(one.label ?? one.id)}” of “${name}” was left out.`);
-  });
-  if (!["UNIQUE", "FIRST", undefined].includes(logic.hitPolicy as string | undefined))
-    say(name, `the hit policy ${String(logic.hitPolicy)} is not read; Unique and First are`);
-  const outputs = list(logic.output);
-  const rules = list(logic.rule);
-  const edges = rules.map((rule, index) => {
-    const at = `${name}, rule ${index + 1}`;
-    return { at, ...edgesFrom(textOf(list(rule.inputEntry)[amount]), at, say) };
-  });
-  const cell = (rule: Element, output: number) => textOf(list(rule.outputEntry)[output]).replace(/^"|"$/g, "");
-  const approvals = outputs.findIndex((one) => one.name === "approval");
-  return {
-    id,
-    name,
-    when: "otherwise",
-    bands: rules.map((rule, index) => ({
-      ...edges[index]!,
-      approval: approvals >= 0 && cell(rule, approvals) === "none" ? "none" : "required",
-    })),
-    levels: outputs.flatMap((output, index) =>
-      output.name === "band" || index === approvals
-        ? []
-        : [
-            readLevel(
-              output,
-              rules.map((rule) => cell(rule, index)),
-              { id, name, decisions, base, say, losses, index },
-            ),
-          ],
-    ),
-    at: name,
-  };
-}
-
-type LevelContext = {
-  id: string;
-  name: string;
-  decisions: readonly Element[];
-  base: PolicyInput;
-  say: Say;
-  losses: string[];
-  index: number;
-};
-
-function readLevel(output: Element, marks: string[], context: LevelContext): GridLevel {
-  const { say, losses, decisions, base } = context;
-  const label = String(output.label ?? output.name);
-  const at = `${context.name}, ${label}`;
-  const extension = list((output.extensionElements as Element | undefined)?.values).find(
-    (one) => one.$type === "bandeira:level",
-  );
-  const rule = extension ? ruleOf(String(extension.who)) : null;
-  if (extension && !rule) say(at, `“${String(extension.who)}” names nobody who could approve`);
-  if (!extension)
-    losses.push(
-      `The file does not say who approves at “${label}” of “${context.name}”: the requester’s manager was put there.`,
-    );
-  const quorum = quorumOf(String(extension?.quorum ?? "one"));
-  if (!quorum) say(at, `“${String(extension?.quorum)}” is no number of approvers`);
-  marks.forEach((mark, index) => {
-    if (!["approves", "told", "none", ""].includes(mark))
-      say(`${at}, rule ${index + 1}`, `“${mark}” is none of approves, told, none`);
-  });
-  const condition = decisions.find((one) => one.id === `condition_${context.id}_${String(output.name)}`);
-  const read = condition ? fromFeel(textOf(logicOf(condition)), base.documentType) : null;
-  if (read && !read.ok) say(at, read.message);
-  return {
-    id: String(output.name),
-    name: label,
-    approvers: rule ?? { kind: "manager", up: 1 },
-    quorum: quorum ?? { kind: "one" },
-    refusal: extension?.refusal === "counts" ? "counts" : "first ends",
-    stage: Number(extension?.stage ?? context.index),
-    ...(read?.ok && { when: read.condition }),
-    marks: marks.map((mark) => (mark || "none") as Mark),
-    at,
-  };
-}
-
-function edgesFrom(test: string, at: string, say: Say): { from: Edge; to: Edge } {
-  const number = String.raw`(-?\d+(?:\.\d+)?)`;
-  const range = new RegExp(`^([[(\\]])\\s*${number}\\s*\\.\\.\\s*${number}\\s*([\\])[])$`).exec(test);
-  const whole = (text: string) => {
-    if (!Number.isSafeInteger(Number(text))) say(at, `${text} is no whole number of minor units`);
-    return Math.trunc(Number(text));
-  };
-  if (test === "-" || test === "") return { from: null, to: null };
-  if (range)
-    return {
-      from: { minor: whole(range[2]!), included: range[1] === "[" },
-      to: { minor: whole(range[3]!), included: range[4] === "]" },
-    };
-  const compare = new RegExp(`^(<=|<|>=|>)?\\s*${number}$`).exec(test);
-  if (!compare) {
-    say(at, `“${test}” is no range of amounts`);
-    return { from: null, to: null };
-  }
-  const [, sign = "=", text] = compare;
-  const edge = { minor: whole(text!), included: sign.endsWith("=") };
-  if (sign === "=") return { from: edge, to: edge };
-  return sign.startsWith("<") ? { from: null, to: edge } : { from: edge, to: null };
-}
-
-/** Sections in the order of the table that chooses between them, each with its condition. */
-function inOrder(order: Element, sections: readonly GridSection[], base: PolicyInput, say: Say): GridSection[] {
-  const logic = logicOf(order)!;
-  const inputs = list(logic.input);
-  const output = list(logic.output).findIndex((one) => one.name === "section");
-  return list(logic.rule).flatMap((rule, index): GridSection[] => {
-    const at = `Section, rule ${index + 1}`;
-    const id = textOf(list(rule.outputEntry)[output]).replace(/^"|"$/g, "");
-    const section = sections.find((one) => one.id === id);
-    if (!section) {
-      say(at, `there is no table for the section “${id}”`);
-      return [];
-    }
-    const wanted = list(rule.inputEntry).flatMap((entry, column) => (textOf(entry) === "true" ? [column] : []));
-    const other = list(rule.inputEntry).find((entry) => !["true", "-", ""].includes(textOf(entry)));
-    if (other) say(at, `“${textOf(other)}” is not read; “true” and “-” are`);
-    if (wanted.length === 0) return [{ ...section, when: "otherwise" as const }];
-    const read = wanted.map((column) =>
-      fromFeel(textOf(inputs[column]!.inputExpression as Element), base.documentType),
-    );
-    const failed = read.find((one) => !one.ok);
-    if (failed && !failed.ok) say(at, failed.message);
-    const of = read.flatMap((one) => (one.ok ? [one.condition] : []));
-    return [{ ...section, when: of.length === 1 ? of[0]! : { kind: "all" as const, of } }];
-  });
-}
-
-function single(sections: readonly GridSection[], say: Say): GridSection[] {
-  if (sections.length > 1)
-    say("Section", "there are several tables by amount, and none that chooses between them by an output “section”");
-  return [...sections];
 }

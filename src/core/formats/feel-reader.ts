@@ -165,8 +165,8 @@ const nameOf = (node: Node): string | null => (node.is === "name" ? node.value :
 /** Parts that stand for one comparison together, such as “not equal to” or “rose by more than”, or all of them. */
 function conjunction(parts: readonly Node[], fields: readonly Field[]): object {
   const [first, second] = parts;
-  if (parts.length === 3 && changedName(parts))
-    return { kind: "change", field: fieldNamed(changedName(parts)!, fields).key, is: "changed" };
+  const changed = changedName(parts);
+  if (changed) return { kind: "change", field: fieldNamed(changed, fields).key, is: "changed" };
   if (parts.length === 2 && first && second) {
     const rise = percentRise(first, fields);
     if (rise) return rise;
@@ -178,10 +178,13 @@ function conjunction(parts: readonly Node[], fields: readonly Field[]): object {
   return { kind: "all", of: parts.map((part) => conditionOf(part, fields)) };
 }
 
-function changedName([, , last]: readonly Node[]): string | null {
-  if (last?.is !== "compare" || last.sign !== "!=") return null;
-  const [now, old] = [nameOf(last.left), nameOf(last.right)];
-  return now && old === `${now}_before` ? now : null;
+/** That an old value is known, that it is another, and that it is not nothing before and after. */
+function changedName([known, other, ...rest]: readonly Node[]): string | null {
+  if (known?.is !== "compare" || known.sign !== "!=" || !isConstant(known.right, "null")) return null;
+  const differs = other?.is === "or" ? other.of[0] : other;
+  if (differs?.is !== "compare" || differs.sign !== "!=" || rest.length > 1) return null;
+  const [now, old] = [nameOf(differs.left), nameOf(differs.right)];
+  return now !== null && old === `${now}_before` && nameOf(known.left) === old ? now : null;
 }
 
 /** (now - old) * 100 > percent * old */
@@ -214,7 +217,7 @@ function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field
     return {
       kind: "change",
       field: fieldNamed(name, fields).key,
-      is: sign === ">" ? "rose" : sign === "<" ? "fell" : refuseSign(sign),
+      is: { ">": "rose", "<": "fell", "!=": "changed" }[sign] ?? refuseSign(sign),
     };
   if (isConstant(right, "null"))
     return { kind: "text", field: fieldNamed(name, fields).key, is: sign === "=" ? "empty" : "filled in" };

@@ -1,10 +1,11 @@
 import { beforeKey, type Comparison, type Condition, type FactValue, type Facts, type ToCurrency } from "../conditions";
-import { typeWords } from "../documents";
+import { typeWords, type Field } from "../documents";
 import type { Money } from "../money";
 
 /**
  * Conditions as expressions of FEEL, the expression language of OMG DMN 1.3. Every expression is true or false for every document: what is missing makes a
- * comparison false and not null. Amounts are numbers of minor units in the currency they are compared in, under names such as `net_EUR`.
+ * comparison false and not null. Amounts are numbers of minor units in the currency they are compared in, under names such as `net_EUR`; what a field was before an
+ * edit stands under `net_before`, "" where it was known to be empty and null where nothing was edited.
  */
 export function toFeel(condition: Condition, type: string): string {
   if ("of" in condition) {
@@ -12,8 +13,11 @@ export function toFeel(condition: Condition, type: string): string {
     if (condition.kind === "none") return `not(${parts.join(" or ")})`;
     return parts.join(condition.kind === "all" ? " and " : " or ");
   }
-  const many = typeWords(type).fields.find(({ key }) => key === condition.field)?.many === true;
-  return comparison(condition, many);
+  return comparison(condition, fieldOf(condition, type));
+}
+
+function fieldOf({ field }: Comparison, type: string): Pick<Field, "kind" | "label" | "many"> {
+  return typeWords(type).fields.find(({ key }) => key === field) ?? { kind: "text", label: field };
 }
 
 const sure = (expression: string) => `(${expression}) = true`;
@@ -24,7 +28,7 @@ export function amountName(field: string, currency: string): string {
   return `${field}_${currency}`;
 }
 
-function comparison(one: Comparison, many: boolean): string {
+function comparison(one: Comparison, { kind, many = false }: Pick<Field, "kind" | "many">): string {
   switch (one.kind) {
     case "flag":
       return `${one.field} = ${one.is}`;
@@ -45,7 +49,7 @@ function comparison(one: Comparison, many: boolean): string {
       return sure(`date(${one.field}) ${sign} date(${text(one.date)})`);
     }
     case "change":
-      return change(one);
+      return change(one, kind === "amount");
     case "text":
       return textual(one, many);
   }
@@ -75,15 +79,51 @@ function textual(one: Extract<Comparison, { kind: "text" }>, many: boolean): str
   }
 }
 
-function change(one: Extract<Comparison, { kind: "change" }>): string {
+function change(one: Extract<Comparison, { kind: "change" }>, isAmount: boolean): string {
   const currency = one.amount?.currency;
   const now = currency ? amountName(one.field, currency) : one.field;
-  const old = `${now}_before`;
-  if (one.is === "changed") return `${old} != null and ${now} != null and ${now} != ${old}`;
+  const old = beforeName(now);
+  if (one.is === "changed")
+    return isAmount
+      ? `${old} != null and (${now} != ${old} or ${currencyName(now)} != ${currencyName(old)})`
+      : `${old} != null and ${now} != ${old} and not(${old} = "" and ${now} = null)`;
   if (one.is === "rose") return sure(`${now} > ${old}`);
   if (one.is === "fell") return sure(`${now} < ${old}`);
   if (one.percent !== undefined) return sure(`(${now} - ${old}) * 100 > ${one.percent} * ${old} and ${now} > ${old}`);
   return sure(`${now} - ${old} > ${one.amount!.minor}`);
+}
+
+const BEFORE = "_before";
+const beforeName = (name: string) => `${name}${BEFORE}`;
+const currencyName = (name: string) => `${name}_currency`;
+
+/** A name that expressions read: what stands in it, and its type in DMN. */
+export type FeelInput = { name: string; typeRef: "number" | "string" | "boolean" | "Any"; says: string };
+
+/** Everything that the expression of a condition reads. */
+export function inputsOf(condition: Condition, type: string): FeelInput[] {
+  if ("of" in condition) return condition.of.flatMap((part) => inputsOf(part, type));
+  const field = fieldOf(condition, type);
+  const label = field.label;
+  const currency = condition.kind === "amount" || condition.kind === "change" ? condition.amount?.currency : undefined;
+  const name = currency ? amountName(condition.field, currency) : condition.field;
+  const isAmount = field.kind === "amount";
+  const unit = isAmount
+    ? ` in minor units${currency ? ` of ${currency}` : ""}`
+    : field.kind === "date"
+      ? ", as YYYY-MM-DD"
+      : "";
+  const typeRef = isAmount ? "number" : field.kind === "flag" ? "boolean" : field.many ? "Any" : "string";
+  const now: FeelInput = { name, typeRef, says: `${label}${unit}${field.many ? ", a list" : ""}` };
+  if (condition.kind !== "change") return [now];
+  const before = `${label} before the edit${unit}; null where it was not edited`;
+  const both: FeelInput[] = [now, { name: beforeName(name), typeRef, says: before }];
+  if (condition.is !== "changed" || !isAmount) return both;
+  return [
+    ...both,
+    { name: currencyName(name), typeRef: "string", says: `currency of ${label}` },
+    { name: currencyName(beforeName(name)), typeRef: "string", says: `currency of ${label} before the edit` },
+  ];
 }
 
 /**
@@ -97,16 +137,20 @@ export function feelContext(
 ): Record<string, unknown> {
   const context: Record<string, unknown> = {};
   for (const [key, value] of Object.entries(facts)) {
-    const before = key.endsWith(beforeKey(""));
-    const name = before ? `${key.slice(0, -beforeKey("").length)}_before` : key;
+    const isBefore = key.endsWith(beforeKey(""));
+    const bare = isBefore ? key.slice(0, -beforeKey("").length) : key;
+    const name = (stem: string) => (isBefore ? beforeName(stem) : stem);
     if (!isMoney(value)) {
-      context[name] = value === "" ? null : value;
+      context[name(bare)] = value === "" && !isBefore ? null : value;
       continue;
     }
-    context[name] = value.minor;
-    const bare = name.replace(/_before$/, "");
+    // What rose or fell is compared in the currency it had before.
+    const old = facts[beforeKey(bare)] ?? null;
+    const own = isMoney(old) ? old.currency : value.currency;
+    context[name(bare)] = toCurrency(value, own)?.minor ?? null;
+    context[currencyName(name(bare))] = value.currency;
     for (const currency of currencies)
-      context[`${amountName(bare, currency)}${before ? "_before" : ""}`] = toCurrency(value, currency)?.minor ?? null;
+      context[name(amountName(bare, currency))] = toCurrency(value, currency)?.minor ?? null;
   }
   return context;
 }

@@ -5,7 +5,7 @@ import { evaluate, unaryTest } from "feelin";
 import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { orderPolicy } from "../../../demo/policy";
-import type { Condition } from "../conditions";
+import { beforeKey, evaluate as weigh, type Condition, type Facts, type FactValue } from "../conditions";
 import { NOTHING_AROUND, documentType, ORDER_CATEGORIES, type AnyDocument } from "../documents";
 import { convert, type Rate } from "../money";
 import { AT, level, order, policyOf, twoStep, withLevels } from "../fixtures";
@@ -14,6 +14,7 @@ import { boundaryAmounts, type Policy, type PolicyInput } from "../policy";
 import { route } from "../routing";
 import { STARTING_SET, startFrom } from "../starting-set";
 import { feelContext, fromDmn, fromFeel, fromMatrix, lossesOf, toDmn, toFeel, toMatrix } from "./index";
+import { inputsOf } from "./feel";
 
 type Element = { $type: string; id: string; [key: string]: unknown };
 const list = (value: unknown) => (value ?? []) as Element[];
@@ -34,15 +35,24 @@ function rulesThatFit(table: Element, context: Record<string, unknown>): Record<
 
 type Decided = { section: string; band: number; levels: string[]; told: string[] };
 
+/** Each decision sees only the input data that it says it needs. */
 function decideBy(decisions: ReadonlyMap<string, Element>, context: Record<string, unknown>): Decided {
   const logic = (id: string) => decisions.get(id)?.decisionLogic as Element;
-  const section = String(rulesThatFit(logic("section"), context)[0]!.section);
-  const rows = rulesThatFit(logic(`bands_${section}`), context);
+  const seenBy = (id: string) =>
+    Object.fromEntries(
+      list(decisions.get(id)!.informationRequirement).map((one) => {
+        const { href } = one.requiredInput as { href: string };
+        const { variable } = decisions.get(href.slice(1)) as unknown as { variable: { name: string } };
+        return [variable.name, context[variable.name]];
+      }),
+    );
+  const section = String(rulesThatFit(logic("section"), seenBy("section"))[0]!.section);
+  const rows = rulesThatFit(logic(`bands_${section}`), seenBy(`bands_${section}`));
   expect(rows).toHaveLength(1);
   const { band, approval: _, ...marks } = rows[0]!;
-  const applies = (id: string) => {
-    const condition = logic(`condition_${section}_${id}`);
-    return !condition || evaluate(text(condition), context).value === true;
+  const applies = (level: string) => {
+    const id = `condition_${section}_${level}`;
+    return !decisions.has(id) || evaluate(text(logic(id)), seenBy(id)).value === true;
   };
   const marked = (mark: string) => Object.keys(marks).filter((id) => marks[id] === mark && applies(id));
   return { section, band: band as number, levels: marked("approves"), told: marked("told") };
@@ -269,6 +279,7 @@ describe("FEEL", () => {
       { kind: "change", field: "limit", is: "rose by more than", amount: { minor: 500, currency: "EUR" } },
     ],
     ["credit-limit-change", { kind: "change", field: "paymentTerms", is: "changed" }],
+    ["credit-limit-change", { kind: "change", field: "limit", is: "changed" }],
     ["credit-limit-change", { kind: "change", field: "limit", is: "fell" }],
     ["purchase-order", { kind: "text", field: "supplier", is: "empty", value: "" }],
     ["purchase-order", { kind: "text", field: "costCentre", is: "filled in", value: "" }],
@@ -277,6 +288,54 @@ describe("FEEL", () => {
     ["purchase-order", conditional],
   ])("a condition on a %s is read back: %j", (type, condition) => {
     expect(fromFeel(toFeel(condition, type), type)).toEqual({ ok: true, condition });
+  });
+
+  // By its own evaluation of what a change is, and by feelin of the exported expression, with the facts as they come from a change of an account.
+  it("what changed, from and to nothing too, is the same as in the application", () => {
+    const amount = fc.option(
+      fc.record({ minor: fc.integer({ min: 0, max: 4 }), currency: fc.constantFrom("EUR", "NOK") }),
+    );
+    const words = fc.option(fc.constantFrom("", "", "30 days", "45 days"));
+    const twice = (amounts: { minor: number; currency: string } | null, currency: string) =>
+      amounts && { minor: amounts.currency === currency ? amounts.minor : amounts.minor * 2, currency };
+    const is = fc.constantFrom("changed" as const, "rose" as const, "fell" as const);
+    const seen = new Set<string>();
+    const agrees = (condition: Condition, facts: Facts) => {
+      const own = weigh(condition, facts, twice).outcome;
+      const context = feelContext(facts, ["EUR"], twice);
+      const names = inputsOf(condition, "credit-limit-change").map(({ name }) => [name, context[name] ?? null]);
+      expect(evaluate(toFeel(condition, "credit-limit-change"), Object.fromEntries(names)).value).toBe(own === "met");
+      seen.add(`${condition.kind === "change" ? condition.is : ""} ${own}`);
+    };
+    const both = (field: string, before: FactValue, after: FactValue): Facts => ({
+      ...(before !== null && { [beforeKey(field)]: before }),
+      ...(after !== null && { [field]: after }),
+    });
+    fc.assert(
+      fc.property(amount, amount, is, (before, after, way) =>
+        agrees({ kind: "change", field: "limit", is: way }, both("limit", before, after)),
+      ),
+      { seed: 7, numRuns: 1000 },
+    );
+    fc.assert(
+      fc.property(words, words, (before, after) =>
+        agrees({ kind: "change", field: "paymentTerms", is: "changed" }, both("paymentTerms", before, after)),
+      ),
+      { seed: 7, numRuns: 200 },
+    );
+    expect([...seen].sort()).toEqual(
+      ["changed", "fell", "rose"].flatMap((one) => [`${one} met`, `${one} not met`]).sort(),
+    );
+    const terms = { kind: "change" as const, field: "paymentTerms", is: "changed" as const };
+    for (const [before, after, changed] of [
+      ["", "30 days", true],
+      ["30 days", "", true],
+      ["", "", false],
+    ] as const) {
+      const facts = both("paymentTerms", before, after);
+      expect([before, after, weigh(terms, facts).outcome]).toEqual([before, after, changed ? "met" : "not met"]);
+      agrees(terms, facts);
+    }
   });
 
   it.each(["", "net >", "net_EUR > 1 2", "x", "1 = 1", "not(", `${"(".repeat(300)}1`, "net > 5"])(

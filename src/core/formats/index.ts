@@ -1,6 +1,7 @@
 /** Policies in open formats: OMG DMN 1.3, FEEL, an authority matrix as a table. What a format cannot carry is listed. */
-export { fromDmn, toDmn } from "./dmn";
-export type { DmnRead } from "./dmn";
+export { toDmn } from "./dmn";
+export { fromDmn } from "./dmn-reader";
+export type { DmnRead } from "./dmn-reader";
 export { feelContext, toFeel } from "./feel";
 export { fromFeel } from "./feel-reader";
 export { lossesOf } from "./grid";
