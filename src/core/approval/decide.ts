@@ -7,18 +7,29 @@ import { hand } from "./handing";
 import { lookAgain, placeByHand, releaseByHand, releaseByStep } from "./holding";
 import { fireTimer } from "./overdue";
 import { refusedParts, revise } from "./revise";
+import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
 import { speak } from "./speak";
 import { failStep, finishStep, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
-import { done, no, routingAnew } from "./under";
+import { done, fold, no, routingAnew } from "./under";
 
 /**
  * What a command leads to: the events that happened because of it, or why it is refused. Pure; the caller writes the
- * events, all or none, and applies `evolve`.
+ * events, all or none, and applies `evolve`. Whatever happened, it is asked at its end whether every open level can still be decided.
  */
 export function decide(
+  state: DocumentState | null,
+  command: DocumentCommand,
+  context: DecideContext,
+): Result<DocumentEvent[]> {
+  const decided = carryOut(state, command, context);
+  if (!decided.ok || !state) return decided;
+  return done([...decided.value, ...outOfReach(fold(state, decided.value, context.at), context)]);
+}
+
+function carryOut(
   state: DocumentState | null,
   command: DocumentCommand,
   context: DecideContext,

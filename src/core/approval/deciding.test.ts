@@ -101,7 +101,7 @@ describe("handing over", () => {
     expect(hand(one, "lead", "boss")).toContain("is not among those who could");
     expect(hand(one, "lead", "head")).toBeNull();
     expect(one.state!.levels[0]!.pool).toEqual(["head"]);
-    expect(hand(pool({ quorum: { kind: "all" } }), "lead", "head")).toContain("none of them can be left out");
+    expect(hand(pool({ quorum: { kind: "all" } }), "lead", "head")).toContain("too few of them would be left");
   });
   it("keeps the time: when an answer is due does not move", () => {
     const rule = { handOver: "to anyone eligible" as const, timeLimit: { amount: 1, unit: "working days" as const } };
@@ -129,6 +129,13 @@ describe("one more approver", () => {
     play.say("lead", "approve", "a");
     play.say("boss", "approve", "b");
     expect(play.state!.status).toBe("approved");
+  });
+  it("is not somebody without whom a level beside it could not be decided", () => {
+    const beside = [at("a", 1, ["lead"], { mayAddApprover: true }), at("c", 1, ["head"])];
+    const play = start(beside, { repeatedApprover: "must differ" }, "rui", withLimits);
+    expect(add(play, "head")).toContain("c needs 1 of those it asks, and too few of them would be left");
+    expect(add(play, "boss")).toBeNull();
+    expect(add(start(beside, {}, "rui", withLimits), "head")).toBeNull();
   });
   it("can decline like anybody else", () => {
     const play = start(levels, {}, "rui", withLimits);

@@ -2,7 +2,7 @@ import { coverage, sayLimit, type Candidate } from "../people";
 import type { Result } from "../refusal";
 import { ownAmount, subjectOf } from "../routing";
 import { decidedElsewhere } from "./repeated";
-import { beyondReach, outOfReach } from "./reach";
+import { beyondReach } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
 import { acceptedOf } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
@@ -83,14 +83,14 @@ export function hand(state: DocumentState, command: Handing, context: DecideCont
     );
   }
   const said = { by: context.actor, comment: command.comment.trim() };
-  if (adding) return add(state, level, taker, said);
-  const handed = handOver(level, seat.value, taker, said);
+  if (adding && !said.comment) return no("comment required", `Say what ${taker.name} is to look at`, "comment");
+  const handed = adding ? added(state, level, taker, said) : handOver(level, seat.value, taker, said);
   const after = fold(state, [handed], context.at);
   const before = beyondReach(state, context).map((one) => one.level);
   const lost = beyondReach(after, context).find((one) => !before.includes(one.level));
   if (lost)
-    return no("not eligible", `${lost.name} needs ${lost.needed} of those it asks, so none of them can be left out`);
-  return done([handed, ...outOfReach(after, context)]);
+    return no("not eligible", `${lost.name} needs ${lost.needed} of those it asks, and too few of them would be left`);
+  return done([handed]);
 }
 
 type Said = { by: string; comment: string };
@@ -106,8 +106,7 @@ function handOver(level: LevelState, from: string, taker: Taker, said: Said): Do
   return { type: "handed over", data: { level: level.level, from, to: taker.person, pool, ...said } };
 }
 
-function add(state: DocumentState, level: LevelState, taker: Taker, said: Said): Result<DocumentEvent[]> {
-  if (!said.comment) return no("comment required", `Say what ${taker.name} is to look at`, "comment");
+function added(state: DocumentState, level: LevelState, taker: Taker, said: Said): DocumentEvent {
   const count = state.levels.filter((one) => one.added?.before === level.level).length + 1;
   const data = {
     level: `${level.level}-before-${count}`,
@@ -116,5 +115,5 @@ function add(state: DocumentState, level: LevelState, taker: Taker, said: Said):
     person: taker.person,
     ...said,
   };
-  return done([{ type: "approver added", data }]);
+  return { type: "approver added", data };
 }

@@ -4,7 +4,6 @@ import type { Result } from "../refusal";
 import { lookingFrom, ownAmount, route, subjectOf } from "../routing";
 import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
-import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
 import { done, fold, levelOf, no, routingAnew, routingOf, versionFor } from "./under";
 
@@ -122,7 +121,7 @@ function goOn(state: DocumentState, because: string, context: DecideContext): Do
   const events = moved ? [...passed, ...advance(afterChecks, context)] : passed;
   const now = fold(state, events, context.at);
   const routing = activeOf(now.holds).filter((hold) => hold.kind === "routing");
-  if (routing.length === 0) return [...events, ...outOfReach(now, context)];
+  if (routing.length === 0) return events;
   const begun = now.levels.some((level) => level.decisions.length > 0 || level.status === "open");
   return [...events, ...(begun ? openAgain(now, because, context) : routeAnew(now, because, context))];
 }
@@ -130,15 +129,14 @@ function goOn(state: DocumentState, because: string, context: DecideContext): Do
 /** A chain that is under way keeps its approvals: only the level that could not open is tried again. */
 function openAgain(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
   const free = activeOf(state.holds).filter((hold) => {
-    // Of a level that is open already, whether its quorum is in reach is asked below.
+    // Of a level that is open already, whether its quorum is in reach is asked at the end.
     const open = state.levels.some((one) => one.level === hold.level && one.status === "open");
     if (hold.kind !== "routing" || hold.level === null || open) return false;
     const level = levelOf(state, hold.level, context);
     return level && !peopleNow(state, level, context).blocked;
   });
   const freed = free.map((hold) => released(hold, "cause gone", null, because));
-  const events = freed.length ? [...freed, ...advance(fold(state, freed, context.at), context)] : [];
-  return [...events, ...outOfReach(fold(state, events, context.at), context)];
+  return freed.length ? [...freed, ...advance(fold(state, freed, context.at), context)] : [];
 }
 
 function routeAnew(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {

@@ -5,7 +5,7 @@ import { ownAmount, peopleAsked, subjectOf } from "../routing";
 import { joinWords } from "../words";
 import { basisOf } from "./basis";
 import { advance } from "./chain";
-import { declined, outOfReach } from "./reach";
+import { declined } from "./reach";
 import { acceptedOf, openSeats } from "./status";
 import { timesOf } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
@@ -55,8 +55,7 @@ function overdue(
     case "approve by lapse": {
       const basis = basisOf(state, context);
       const lapsed: DocumentEvent = { type: "level lapsed", data: { ...fired, asked: openSeats(level), basis } };
-      const events = [lapsed, ...advance(fold(state, [lapsed], context.at), context)];
-      return [...events, ...outOfReach(fold(state, events, context.at), context)];
+      return [lapsed, ...advance(fold(state, [lapsed], context.at), context)];
     }
     default: {
       const next = passTo(state, level, rule, context);
@@ -65,8 +64,7 @@ function overdue(
       const { directory } = context.routing;
       const times = timesOf(rule, asked, context.at, directory);
       const data = { ...fired, effect: rule.overdue, from: openSeats(level), ...next, ...times };
-      const passed: DocumentEvent = { type: "level passed on", data };
-      return [passed, ...outOfReach(fold(state, [passed], context.at), context)];
+      return [{ type: "level passed on", data }];
     }
   }
 }

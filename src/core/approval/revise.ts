@@ -9,7 +9,6 @@ import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { sayGaps } from "./gap-words";
 import { refreshHolds } from "./holding";
-import { outOfReach } from "./reach";
 import { refusedOf } from "./status";
 import { done, fold, levelOf, no, routingOf, versionFor } from "./under";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
@@ -42,8 +41,7 @@ export function revise(state: DocumentState, command: Revise, context: DecideCon
   // Whom levels ask is looked up when they open; what was decided at others stays, whoever could decide there now.
   const barred = route.outcome === "held" ? route.holds.filter((hold) => hold.code !== "no eligible approver") : [];
   if (barred.length > 0) return done([...placed, ...place(after, barred.map(ofRouting), context.actor)]);
-  const opened = [...placed, ...advance(after, context)];
-  return done([...opened, ...outOfReach(fold(state, opened, context.at), context)]);
+  return done([...placed, ...advance(after, context)]);
 }
 
 export type Edit = EditEffect & {

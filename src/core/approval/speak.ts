@@ -84,8 +84,7 @@ function returnTo(
     .map((one) => one.level);
   const returned: DocumentEvent = { type: "returned", data: { ...data, to: target.level, again } };
   const events = [returned, ...releaseAll(state, "it went back to an earlier level", ["routing", "check"])];
-  const opened = [...events, ...advance(fold(state, events, context.at), context)];
-  return done([...opened, ...outOfReach(fold(state, opened, context.at), context)]);
+  return done([...events, ...advance(fold(state, events, context.at), context)]);
 }
 
 /** The levels to which whoever decides at a level can send a document back, nearest last. */
@@ -187,9 +186,7 @@ function consequences(state: DocumentState, level: LevelState, context: DecideCo
       ...held.map((hold) => released(hold, "cause gone", null, "enough have approved")),
       { type: "level approved", data: { level: level.level } },
     ];
-    const after = fold(state, approved, context.at);
-    const events = [...approved, ...advance(after, context)];
-    return [...events, ...outOfReach(fold(state, events, context.at), context)];
+    return [...approved, ...advance(fold(state, approved, context.at), context)];
   }
   const refused = level.decisions.some((one) => one.outcome === "decline");
   if (refused && level.refusal === "first ends") return declined(state, level);
