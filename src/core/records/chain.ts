@@ -53,6 +53,18 @@ export type ChainVerdict = { events: number; lastHash: string; problem: ChainPro
  * What this cannot see is the loss of events at the very end; compare `events` and `lastHash` with a copy kept elsewhere.
  */
 export function verifyChain(events: Iterable<ChainedEvent>, hash: HashText = sha256Hex): ChainVerdict {
+  const steps = verifyingChain(events, hash);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same event by event: each as it has been found good. */
+export function* verifyingChain(
+  events: Iterable<ChainedEvent>,
+  hash: HashText = sha256Hex,
+): Generator<ChainedEvent, ChainVerdict> {
   let lastHash = GENESIS;
   let count = 0;
   for (const event of events) {
@@ -60,6 +72,7 @@ export function verifyChain(events: Iterable<ChainedEvent>, hash: HashText = sha
     if (reason) return { events: count, lastHash, problem: { seq: event.seq, reason } };
     lastHash = event.hash;
     count += 1;
+    yield event;
   }
   return { events: count, lastHash, problem: null };
 }

@@ -1,6 +1,6 @@
 /** What makes a record trustworthy: canonical form, hashes, and the chain of events anyone can re-compute. */
 export { canonical } from "./canonical";
-export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent } from "./chain";
+export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent, verifyingChain } from "./chain";
 export type { ChainProblem, ChainVerdict, ChainedEvent, EventHead, HashText } from "./chain";
 export { MerkleTree, isConsistent, isInTree, leafHash, merkleRoot } from "./merkle";
 export type { HashBytes } from "./merkle";

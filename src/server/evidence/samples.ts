@@ -9,6 +9,7 @@ import type { App } from "../app";
 import { everyDocument } from "../documents/queries";
 import { RegisterQuerySchema, filterOf } from "../documents/register";
 import { write } from "../ledger/write";
+import { resultInThread } from "../threads/in-thread";
 import type { Finding, SampleEvent, SamplePlan } from "./events";
 
 const rate = z.number().gt(0).lt(1);
@@ -101,7 +102,7 @@ export function isComplete(finding: Finding | undefined, { attributes }: Pick<Sa
 type Drawn = { plan: SamplePlan; items: Item[] };
 
 /** A sample as its plan gives it: population, size and selection. The same plan over the same log gives the same. */
-function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
+export function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
   const { name: _, ...asked } = request;
   if (asked.expected >= asked.tolerable)
     return no("invalid", "The expected rate has to be less than the tolerable one", "expected");
@@ -136,10 +137,15 @@ function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
 }
 
 /** Draws a sample, notes what was found at an item, or signs the sheet. */
-export async function changeSample(app: App, actor: Person, change: SampleChange): Promise<Result<Sample | Drawn>> {
+export async function changeSample(
+  app: App,
+  actor: Person,
+  change: SampleChange,
+  signal?: AbortSignal,
+): Promise<Result<Sample | Drawn>> {
   const refusal = authorise(actor, "samples.write");
   if (refusal) return { ok: false, refusals: [refusal] };
-  if (change.type === "draw") return drawSample(app, actor, change);
+  if (change.type === "draw") return drawSample(app, actor, change, signal);
   const sample = sampleOf(app, change.id);
   if (!sample) return no("unknown", "There is no such sample");
   if (sample.signed) return no("closed", `${sample.name} is signed; nothing in it changes any more`);
@@ -159,8 +165,13 @@ export async function changeSample(app: App, actor: Person, change: SampleChange
   });
 }
 
-function drawSample(app: App, actor: Person, change: Extract<SampleChange, { type: "draw" }>): Result<Sample | Drawn> {
-  const drawn = draw(app, actor, change.plan);
+async function drawSample(
+  app: App,
+  actor: Person,
+  change: Extract<SampleChange, { type: "draw" }>,
+  signal: AbortSignal | undefined,
+): Promise<Result<Sample | Drawn>> {
+  const drawn = await resultInThread(app, "draw a sample", change.plan, actor, signal);
   if (!drawn.ok || change.look) return drawn;
   const count = app.db.prepare("SELECT COUNT(*) FROM sample").pluck().get() as number;
   const id = `s-${String(count + 1).padStart(4, "0")}`;

@@ -53,6 +53,8 @@ export function problem(
  * and nothing of the cause.
  */
 export function faulty(request: Request, error: unknown): NextResponse {
+  // Known by its name: Next keeps several copies of a module, each with a class of its own.
+  if (error instanceof Error && error.name === "Busy") return problem([refuse("busy", error.message)]);
   const reference = randomBytes(6).toString("hex");
   const what = `${request.method} ${pathOf(request)}`;
   console.error(

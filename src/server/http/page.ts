@@ -38,6 +38,16 @@ export function found<T>(visitor: Visit, result: Result<T>): T {
   notFound();
 }
 
+/** What came of long work, or why it could not be begun now, for a page to say in its place. */
+export async function unlessBusy<T>(work: Promise<T>): Promise<{ value: T } | { busy: string }> {
+  try {
+    return { value: await work };
+  } catch (error) {
+    if (error instanceof Error && error.name === "Busy") return { busy: error.message };
+    throw error;
+  }
+}
+
 /** What a form for a new document starts with: the visitor as requester, and today. */
 export function formFor({ person, directory, now, zone }: Visit) {
   return {

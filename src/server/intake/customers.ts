@@ -12,6 +12,7 @@ import { proposeChange } from "../ledger/account-commands";
 import type { AccountValue } from "../ledger/events";
 import { writeAccount } from "../ledger/write";
 import { readSheet } from "../people/import";
+import { resultInThread } from "../threads/in-thread";
 
 export const CustomerImportSchema = z.strictObject({
   text: z.string().max(5 * 1024 * 1024),
@@ -20,6 +21,8 @@ export const CustomerImportSchema = z.strictObject({
   as: z.enum(["apply", "refuse", "propose"]).optional(),
   command: z.uuid(),
 });
+
+export type CustomerImportRequest = z.infer<typeof CustomerImportSchema>;
 
 export type CustomerDifference = {
   customer: string;
@@ -51,13 +54,36 @@ export const EFFECTS: Record<CustomerImport["effect"], string> = {
  * Reads a table of customers. Differences in controlled fields are applied, refused or made proposals, as the organisation's rules say; without
  * confirmation it only says what would happen.
  */
-export function importCustomers(
+export async function importCustomers(
   app: App,
   actor: Person,
-  { text, confirm, as, command }: z.infer<typeof CustomerImportSchema>,
-): Result<CustomerImport> {
+  request: CustomerImportRequest,
+  signal?: AbortSignal,
+): Promise<Result<CustomerImport>> {
   const refusal = authorise(actor, "intake.import");
   if (refusal) return { ok: false, refusals: [refusal] };
+  if (!request.confirm) return resultInThread(app, "look at a file of customers", request, actor, signal);
+  // What is written is compared with the accounts as they are now, and not as they were when somebody looked.
+  const read = readCustomers(app, request);
+  if (!read.ok) return read;
+  const { found, changes } = read.value;
+  const { bad, effect } = found;
+  if (bad.length > 0) return no(`${bad.length} rows are bad; mend them first. Nothing was changed`);
+  if (effect === "refuse" && changes.length > 0)
+    return no(`${changes.length} controlled fields differ, and an import may not change them. Nothing was changed`);
+  return carryOut(app, actor, changes, found, request.command);
+}
+
+/** What a table of customers would change. */
+export function lookAtCustomers(app: App, request: CustomerImportRequest): Result<CustomerImport> {
+  const read = readCustomers(app, request);
+  return read.ok ? { ok: true, value: read.value.found } : read;
+}
+
+function readCustomers(
+  app: App,
+  { text, confirm, as }: CustomerImportRequest,
+): Result<{ found: CustomerImport; changes: Change[] }> {
   const sheet = readSheet(text);
   if (!sheet.ok) return sheet;
   const names = sheet.value.header.map((one) => one.trim().toLocaleLowerCase("en"));
@@ -100,11 +126,7 @@ export function importCustomers(
     bad,
     done: null,
   };
-  if (!confirm) return { ok: true, value: found };
-  if (bad.length > 0) return no(`${bad.length} rows are bad; mend them first. Nothing was changed`);
-  if (effect === "refuse" && changes.length > 0)
-    return no(`${changes.length} controlled fields differ, and an import may not change them. Nothing was changed`);
-  return carryOut(app, actor, changes, found, command);
+  return { ok: true, value: { found, changes } };
 }
 
 const no = (message: string): Result<never> => ({ ok: false, refusals: [refuse("file", message, "file")] });

@@ -22,6 +22,7 @@ import { enterDocument, inTransaction } from "../documents/commands";
 import { writeTo } from "../messages/letters";
 import { nativeHash } from "../log/log";
 import { readSheet } from "../people/import";
+import { resultInThread } from "../threads/in-thread";
 import { readWorld } from "../world";
 
 export const MAX_INTAKE = 20 * 1024 * 1024;
@@ -62,12 +63,13 @@ export async function* importDocuments(
   app: App,
   actor: Person,
   request: IntakeRequest,
+  signal?: AbortSignal,
 ): AsyncGenerator<IntakeProgress, IntakeResult> {
   const refusal = authorise(actor, "intake.import");
   if (refusal) return { ok: false, refusals: [refusal] };
   yield { stage: "reading", done: 0, total: 1 };
   await pause();
-  const read = readFile(app, actor, request);
+  const read = await readFile(app, actor, request, signal);
   if (!read.ok) return read;
   const { documents, bad, fingerprint } = read.value;
   if (request.confirm === null) return { ok: true, value: { preview: previewOf(app, read.value) } };
@@ -120,14 +122,19 @@ function whyNotTake(request: IntakeRequest, { bad, documents, fingerprint }: Rea
   return documents.length === 0 ? refuse("file", "The file has no document that can be taken in", "file") : null;
 }
 
-function readFile(app: App, actor: Person, { text, name }: IntakeRequest): Result<Read> {
+async function readFile(
+  app: App,
+  actor: Person,
+  { text, name }: IntakeRequest,
+  signal: AbortSignal | undefined,
+): Promise<Result<Read>> {
   const { organisation } = readWorld(app).directory;
   const taker = { requester: actor.id, unit: actor.unit, today: dayIn(app.clock.now(), organisation.timeZone) };
   const fingerprint = nativeHash(`${name}\n${text}`);
   const key = JSON.stringify([fingerprint, taker]);
   const before = looked.get(app.db);
   if (before?.key === key) return before.read;
-  const read = readText(text, taker, fingerprint);
+  const read = await resultInThread(app, "read a file of documents", { text, taker, fingerprint }, actor, signal);
   looked.set(app.db, { key, read });
   return read;
 }
@@ -135,7 +142,8 @@ function readFile(app: App, actor: Person, { text, name }: IntakeRequest): Resul
 // The file that was looked at last: most are taken in right after, and reading one twice costs as long as looking.
 const looked = new WeakMap<Db, { key: string; read: Result<Read> }>();
 
-function readText(text: string, taker: Taker, fingerprint: string): Result<Read> {
+/** What a file says, read as documents. */
+export function readText(text: string, taker: Taker, fingerprint: string): Result<Read> {
   if (/^\ufeff?\s*</.test(text)) {
     const read = fromUbl(text.replace(/^\ufeff/, ""), taker);
     if (!read.ok) return read;

@@ -130,13 +130,13 @@ describe("a table of customers", () => {
   const take = (app: TestApp, text: string, confirm: boolean, as?: "apply" | "refuse" | "propose") =>
     importCustomers(app, person(app, "tamsin-roque"), { text, confirm, command: newCommandId(), ...(as && { as }) });
 
-  it("applies, refuses or proposes as it is set; each can be seen before it is", () => {
+  it("applies, refuses or proposes as it is set; each can be seen before it is", async () => {
     const app = booksApp();
     const { id, text } = file(app);
     const limit = () => (readAccount(app.db, id)!.fields.limit as { minor: number }).minor;
     const was = limit();
     for (const effect of ["apply", "refuse", "propose"] as const)
-      expect(value(take(app, text, false, effect))).toMatchObject({
+      expect(value(await take(app, text, false, effect))).toMatchObject({
         effect,
         differences: [{ customer: id, field: "limit", after: "123,456.00 EUR" }],
         done: null,
@@ -144,27 +144,27 @@ describe("a table of customers", () => {
     expect(limit()).toBe(was);
 
     setEffect(app, "refuse");
-    expect(codes(take(app, text, true))).toBe("file");
+    expect(codes(await take(app, text, true))).toBe("file");
     expect(limit()).toBe(was);
 
     setEffect(app, "propose");
-    expect(value(take(app, text, true)).done).toEqual({ applied: 0, numbers: ["CL-00001"] });
+    expect(value(await take(app, text, true)).done).toEqual({ applied: 0, numbers: ["CL-00001"] });
     expect(readState(app.db, "cl-00001")).toMatchObject({ status: "waiting", document: { origin: "import" } });
     expect(limit()).toBe(was);
 
     setEffect(app, "apply");
-    expect(value(take(app, text, true)).done).toEqual({ applied: 1, numbers: [] });
+    expect(value(await take(app, text, true)).done).toEqual({ applied: 1, numbers: [] });
     expect(limit()).toBe(12_345_600);
-    expect(value(take(app, text, false)).differences).toEqual([]);
+    expect(value(await take(app, text, false)).differences).toEqual([]);
   });
 
-  it("names every bad row, and changes nothing while one is", () => {
+  it("names every bad row, and changes nothing while one is", async () => {
     const app = booksApp();
     const { text } = file(app);
     const bad = `${text}Nobody Ltd,1,\n=x,1,\n`;
-    expect(value(take(app, bad, false)).bad.map((one) => one.line)).toEqual([3, 4]);
+    expect(value(await take(app, bad, false)).bad.map((one) => one.line)).toEqual([3, 4]);
     const before = lastSeq(app.db);
-    expect(codes(take(app, bad, true))).toBe("file");
+    expect(codes(await take(app, bad, true))).toBe("file");
     expect(lastSeq(app.db)).toBe(before);
   });
 });

@@ -5,16 +5,20 @@ import { temporaryFolder } from "../../../demo/test-app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { lastSeq } from "../log/log";
-import { lastVerified, verifyLog, type Progress } from "./verification";
+import { person } from "../../../demo/test-app";
+import { lastVerified, verdictOn, verifyLog } from "./verification";
+import type { Progress } from "./verifying";
 
 const folder = temporaryFolder();
 const db = openDatabase(folder);
 generateDemo(db, { orders: 60 });
-const app = { wall: handClock("2026-11-23T09:00:00.000Z") };
+const clock = handClock("2026-11-23T09:00:00.000Z");
+const app = { db, demo: true, clock, wall: clock };
+const auditor = person(app, "tome-cardigos");
 
 async function all(): Promise<Progress[]> {
   const told: Progress[] = [];
-  for await (const progress of verifyLog(app, folder)) told.push(progress);
+  for await (const progress of verifyLog(app, auditor)) told.push(progress);
   return told;
 }
 
@@ -35,9 +39,11 @@ describe("verification in a thread", () => {
     expect((await all()).at(-1)!.verdict!.problem).toMatchObject({ seq: 1000 });
   }, 30_000);
   it("ends when nobody listens any more", async () => {
-    const steps = verifyLog(app, folder);
+    const steps = verifyLog(app, auditor);
     expect((await steps.next()).done).toBe(false);
     await steps.return();
     expect((await steps.next()).done).toBe(true);
+    // And can be asked for again.
+    expect((await verdictOn(app, auditor)).problem).toMatchObject({ seq: 1000 });
   }, 30_000);
 });

@@ -1,11 +1,8 @@
-import path from "node:path";
-import { Worker } from "node:worker_threads";
-import type { ChainVerdict } from "@/core/records";
+import type { Person } from "@/core/people";
 import type { App } from "../app";
-import { dataFolder, projectRoot } from "../root";
+import { inThread } from "../threads/in-thread";
+import type { LogVerdict, Progress } from "./verifying";
 
-export type LogVerdict = ChainVerdict & { checkpoints: number; wrongCheckpoints: number[] };
-export type Progress = { done: number; total: number; verdict?: LogVerdict };
 export type Verified = LogVerdict & { at: string };
 
 const slot = globalThis as typeof globalThis & { bandeiraVerified?: Verified };
@@ -21,12 +18,12 @@ type Running = { latest: Progress | null; failed: Error | null; over: boolean; w
 const under = globalThis as typeof globalThis & { bandeiraVerifying?: Map<string, Running> };
 
 /**
- * Re-computes the whole log in a thread of its own, which only reads; gives progress, and at the end what came of it. There is one such thread for a log however many
- * ask: who comes while it runs watches it with the others, and it ends early when the last of them goes away.
+ * Re-computes the whole log in a thread, which only reads; gives progress, and at the end what came of it. It is done once for a log however many ask: who comes
+ * while it runs watches it with the others, and it ends early when the last of them goes away.
  */
-export async function* verifyLog(app: Pick<App, "wall">, folder = dataFolder()): AsyncGenerator<Progress, void> {
+export async function* verifyLog(app: App, by: Person): AsyncGenerator<Progress, void> {
   const all = (under.bandeiraVerifying ??= new Map());
-  const running = all.get(folder) ?? begin(app, folder, all);
+  const running = all.get(app.db.name) ?? begin(app, by, all);
   let wake = () => {};
   const watcher = () => wake();
   running.watchers.add(watcher);
@@ -48,17 +45,8 @@ export async function* verifyLog(app: Pick<App, "wall">, folder = dataFolder()):
   }
 }
 
-function begin(app: Pick<App, "wall">, folder: string, all: Map<string, Running>): Running {
-  const file = path.join(projectRoot(), "src/server/logbook/verify-thread.mjs");
-  // Made this way since a bundler that sees `new Worker` would take the file for one of its own.
-  const worker = Reflect.construct(Worker, [
-    file,
-    {
-      workerData: { folder },
-      env: { ...process.env, BANDEIRA_ROOT: projectRoot() },
-      resourceLimits: { maxOldGenerationSizeMb: 512 },
-    },
-  ]) as Worker;
+function begin(app: App, by: Person, all: Map<string, Running>): Running {
+  const left = new AbortController();
   const running: Running = {
     latest: null,
     failed: null,
@@ -66,26 +54,31 @@ function begin(app: Pick<App, "wall">, folder: string, all: Map<string, Running>
     watchers: new Set(),
     end: () => {
       running.over = true;
-      if (all.get(folder) === running) all.delete(folder);
-      void worker.terminate();
+      if (all.get(app.db.name) === running) all.delete(app.db.name);
+      left.abort();
     },
   };
-  const tell = () => {
-    for (const wake of running.watchers) wake();
-  };
-  worker.on("message", (progress: Progress) => {
-    running.latest = progress;
-    if (progress.verdict) {
-      slot.bandeiraVerified = { ...progress.verdict, at: app.wall.now() };
-      running.end();
-    }
-    tell();
-  });
-  worker.on("error", (error) => {
-    running.failed = error;
-    running.end();
-    tell();
-  });
-  all.set(folder, running);
+  all.set(app.db.name, running);
+  void follow(running, inThread(app, "verify the log", undefined, by, left.signal), app);
   return running;
+}
+
+async function follow(running: Running, steps: AsyncGenerator<Progress, void>, { wall }: App): Promise<void> {
+  try {
+    for await (const progress of steps) {
+      running.latest = progress;
+      if (progress.verdict) slot.bandeiraVerified = { ...progress.verdict, at: wall.now() };
+      for (const wake of running.watchers) wake();
+    }
+  } catch (error) {
+    if (!running.over) running.failed = error as Error;
+  }
+  running.end();
+  for (const wake of running.watchers) wake();
+}
+
+/** What a whole verification comes to. */
+export async function verdictOn(app: App, by: Person): Promise<LogVerdict> {
+  for await (const { verdict } of verifyLog(app, by)) if (verdict) return verdict;
+  throw new Error("The verification ended without a verdict");
 }

@@ -28,6 +28,7 @@ import {
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { textOfCell, toCsv } from "../csv";
+import { inThread } from "../threads/in-thread";
 import { readWorld } from "../world";
 import { nativeHash } from "../log/log";
 import { editPeople } from "./commands";
@@ -120,7 +121,20 @@ export async function* importFile(
   app: App,
   actor: Person,
   request: ImportRequest,
-): AsyncGenerator<Progress, Result<{ preview: Preview; written: number | null }>> {
+  signal?: AbortSignal,
+): AsyncGenerator<Progress, Result<Imported>> {
+  if (request.confirm === null) return yield* inThread(app, "look at a file of people", request, actor, signal);
+  return yield* importHere(app, actor, request);
+}
+
+export type Imported = { preview: Preview; written: number | null };
+
+/** The same in this thread. */
+export async function* importHere(
+  app: App,
+  actor: Person,
+  request: ImportRequest,
+): AsyncGenerator<Progress, Result<Imported>> {
   const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
   const sheet = readSheet(request.text);
   if (!sheet.ok) return sheet;

@@ -13,7 +13,7 @@ export function POST(request: Request) {
     request,
     IntakeSchema,
     (actor, body) => {
-      const steps = importDocuments(app(), actor, body);
+      const steps = importDocuments(app(), actor, body, request.signal);
       const value = streamed(
         request,
         steps,

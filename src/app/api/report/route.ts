@@ -2,10 +2,8 @@ import { z } from "zod";
 import { refusalsOf } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
-import { controlReport } from "@/server/evidence/report";
-import { reportPdf } from "@/server/evidence/report-pdf";
 import { read } from "@/server/http/handle";
-import { readWorld } from "@/server/world";
+import { fileInThread } from "@/server/threads/in-thread";
 
 const Query = z.object({ from: z.iso.date(), until: z.iso.date() });
 
@@ -16,12 +14,12 @@ export async function GET(request: Request) {
     if (refusal) return { ok: false, refusals: [refusal] };
     const parsed = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
-    const bytes = await reportPdf(controlReport(app(), parsed.data), readWorld(app()).directory);
+    const file = await fileInThread(app(), "report as a file", parsed.data, reader, request.signal);
     const { from, until } = parsed.data;
     const headers = {
       "content-type": "application/pdf",
       "content-disposition": `attachment; filename="control-report-${from}-${until}.pdf"`,
     };
-    return { ok: true, value: new Response(Buffer.from(bytes), { headers }) };
+    return { ok: true, value: new Response(file, { headers }) };
   });
 }

@@ -3,9 +3,10 @@ import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/words";
-import { controlReport } from "@/server/evidence/report";
+import type { ControlReport } from "@/server/evidence/report";
 import { CHANGE_KINDS, type ControlChange } from "@/server/evidence/report-changes";
-import { visitFor, singles } from "@/server/http/page";
+import { visitFor, singles, unlessBusy } from "@/server/http/page";
+import { resultInThread } from "@/server/threads/in-thread";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { capital, sayNumber } from "@/ui/format";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
@@ -16,13 +17,16 @@ export const metadata: Metadata = { title: "Control report" };
 
 const isDay = (text: string | undefined): text is string => /^\d{4}-\d\d-\d\d$/.test(text ?? "");
 
-export default async function Report({ searchParams }: { searchParams: Promise<{ from?: string; until?: string }> }) {
-  const { app, now, zone } = await visitFor("report.read");
+export default async function ReportPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ from?: string; until?: string }>;
+}) {
+  const { app, person, now, zone } = await visitFor("report.read");
   const query = singles(await searchParams);
   const until = isDay(query.until) ? query.until : now.slice(0, 10);
   const from = isDay(query.from) ? query.from : `${Number(now.slice(0, 4)) - 1}${now.slice(4, 10)}`;
-  const report = controlReport(app, { from, until });
-  const { documents, inTime } = report;
+  const summed = await unlessBusy(resultInThread(app, "sum up a period", { from, until }, person));
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Register</h1>
@@ -43,6 +47,15 @@ export default async function Report({ searchParams }: { searchParams: Promise<{
           As PDF
         </a>
       </form>
+      {"busy" in summed ? <p role="status">{summed.busy}.</p> : <Report report={summed.value} zone={zone} />}
+    </div>
+  );
+}
+
+function Report({ report, zone }: { report: ControlReport; zone: string }) {
+  const { documents, inTime } = report;
+  return (
+    <>
       <p className="serif text-lg">
         {sayNumber(documents.decided)} documents were decided: {sayNumber(documents.approved)} approved,{" "}
         {sayNumber(documents.declined)} declined, {sayNumber(documents.withdrawn)} withdrawn.{" "}
@@ -133,7 +146,7 @@ export default async function Report({ searchParams }: { searchParams: Promise<{
           ))}
         </ul>
       </section>
-    </div>
+    </>
   );
 }
 

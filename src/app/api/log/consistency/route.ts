@@ -1,15 +1,16 @@
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { read } from "@/server/http/handle";
-import { consistencyBetween } from "@/server/log/checkpoints";
+import { resultInThread } from "@/server/threads/in-thread";
 
 /** What proves that one checkpoint is of the beginning of the log of another, as a file. */
 export async function GET(request: Request) {
-  return read(request, (reader) => {
+  return read(request, async (reader) => {
     const refusal = authorise(reader, "log.read");
     if (refusal) return { ok: false, refusals: [refusal] };
     const query = new URL(request.url).searchParams;
-    const found = consistencyBetween(app().db, Number(query.get("first")), Number(query.get("second")));
+    const sizes = { first: Number(query.get("first")), second: Number(query.get("second")) };
+    const found = await resultInThread(app(), "prove a checkpoint", sizes, reader, request.signal);
     if (!found.ok) return found;
     const { first, second } = found.value;
     const value = new Response(JSON.stringify(found.value, null, 2), {

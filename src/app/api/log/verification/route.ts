@@ -7,16 +7,16 @@ import { verifyLog } from "@/server/logbook/verification";
 
 const Nothing = z.unknown();
 
-/** Re-computes the whole log in a thread of its own; one JSON value a line, how far it is and at the end what came of it. Who goes away ends it. */
+/** Re-computes the whole log in a thread; one JSON value a line, how far it is and at the end what came of it. Who goes away ends it. */
 export function POST(request: Request) {
   return change(
     request,
     Nothing,
-    () => ({
+    (reader) => ({
       ok: true,
       value: streamed(
         request,
-        verifyLog(app()),
+        verifyLog(app(), reader),
         (step) => {
           if (step.done) return null;
           const { done, total, verdict } = step.value;

@@ -3,12 +3,12 @@ import { refuse } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { read } from "@/server/http/handle";
-import { exportFile } from "@/server/people/import";
+import { fileInThread } from "@/server/threads/in-thread";
 
 /** A table as a CSV file: people, units, positions, groups or limits. */
 export async function GET(request: Request) {
   const table = new URL(request.url).searchParams.get("table") as TableName;
-  return read(request, (reader) => {
+  return read(request, async (reader) => {
     const refusal = authorise(reader, "people.export");
     if (refusal) return { ok: false, refusals: [refusal] };
     if (!TABLE_NAMES.includes(table))
@@ -18,7 +18,7 @@ export async function GET(request: Request) {
       };
     return {
       ok: true,
-      value: new Response(exportFile(app(), table), {
+      value: new Response(await fileInThread(app(), "people as a file", table, reader, request.signal), {
         headers: {
           "content-type": "text/csv; charset=utf-8",
           "content-disposition": `attachment; filename="${TABLES[table].name.toLowerCase()}.csv"`,

@@ -13,7 +13,7 @@ export function POST(request: Request) {
     request,
     ImportSchema,
     (actor, body) => {
-      const steps = importFile(app(), actor, body);
+      const steps = importFile(app(), actor, body, request.signal);
       const value = streamed(
         request,
         steps,

@@ -1,8 +1,8 @@
 import { app } from "@/server/app";
 import { viewDocument } from "@/server/documents/queries";
 import { noteReading } from "@/server/documents/reading";
-import { evidenceOf, zipped } from "@/server/evidence/files";
 import { read } from "@/server/http/handle";
+import { fileInThread } from "@/server/threads/in-thread";
 
 /** Everything of one document that stands for itself, as one ZIP. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -11,8 +11,8 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     const view = viewDocument(app(), reader, id);
     if (!view.ok) return view;
     noteReading(app(), reader, id, "evidence");
-    const bytes = zipped(await evidenceOf(app(), view.value));
-    const value = new Response(Buffer.from(bytes), {
+    const file = await fileInThread(app(), "evidence as a file", id, reader, request.signal);
+    const value = new Response(file, {
       headers: {
         "content-type": "application/zip",
         "content-disposition": `attachment; filename="${view.value.state.number}-evidence.zip"`,

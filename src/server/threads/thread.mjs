@@ -3,4 +3,4 @@ import path from "node:path";
 import { register } from "tsx/esm/api";
 
 register({ tsconfig: path.join(import.meta.dirname, "../../../tsconfig.json") });
-await import("./verify-worker.ts");
+await import("./thread.ts");
