@@ -1,35 +1,38 @@
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { currentPerson, problem } from "@/server/http/handle";
+import { listen } from "@/server/http/live";
 import { toElsewhere } from "@/server/http/origin";
-import { lastSeq } from "@/server/log/log";
 
 export const dynamic = "force-dynamic";
-
-const EVERY_MS = 700;
 
 /** Tells open pages that something has happened, as server-sent events with the number of the last event and nothing else. */
 export async function GET(request: Request) {
   const other = toElsewhere(request);
   if (other) return other;
-  const refusal = authorise(await currentPerson("waits"), "live");
-  if (refusal) return problem([refusal]);
-  const { db } = app();
-  let timer: ReturnType<typeof setInterval> | undefined;
-  const stream = new ReadableStream({
+  const person = await currentPerson("waits");
+  const refusal = authorise(person, "live");
+  if (refusal || !person) return problem(refusal ? [refusal] : []);
+  const encoder = new TextEncoder();
+  let stop: (() => void) | null = null;
+  let [latest, told] = [-1, -1];
+  // Who is slow to take what is told gets the last number alone, and not all that came before it.
+  const flush = (controller: ReadableStreamDefaultController<Uint8Array>) => {
+    if (latest === told || (controller.desiredSize ?? 0) <= 0) return;
+    told = latest;
+    controller.enqueue(encoder.encode(`data: ${told}\n\n`));
+  };
+  const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      let told = -1;
-      const tell = () => {
-        const seq = lastSeq(db);
-        if (seq === told) return;
-        told = seq;
-        controller.enqueue(new TextEncoder().encode(`data: ${seq}\n\n`));
-      };
-      tell();
-      timer = setInterval(tell, EVERY_MS);
-      request.signal.addEventListener("abort", () => clearInterval(timer));
+      stop = listen(app(), person.id, (seq) => {
+        latest = seq;
+        flush(controller);
+      });
+      request.signal.addEventListener("abort", () => stop?.());
     },
-    cancel: () => clearInterval(timer),
+    pull: flush,
+    cancel: () => stop?.(),
   });
+  if (!stop) return problem([{ code: "busy", message: "You have too many pages open; close some of them" }]);
   return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
 }
