@@ -19,9 +19,10 @@ export default defineConfig({
     launchOptions,
   },
   webServer: {
-    command: `node node_modules/next/dist/bin/next start -p ${port}`,
+    command: "node scripts/serve.mjs",
     url: `http://localhost:${port}/sign-in`,
     env: {
+      PORT: String(port),
       BANDEIRA_DEMO: "1",
       BANDEIRA_HOOK_HOSTS: `localhost:${port}`,
       NEXT_TELEMETRY_DISABLED: "1",

@@ -1,4 +1,3 @@
-import { spawn, type ChildProcess } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
@@ -11,6 +10,7 @@ import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { allEvents, nativeHash, newCommandId } from "@/server/log/log";
 import { readWorld } from "@/server/world";
 import { generateDemo } from "../demo/generate";
+import { BenchServer } from "./server";
 import { order } from "@/core/fixtures";
 
 const DECISIONS = 1500;
@@ -78,17 +78,14 @@ type Told = { decided: string[]; overtaken: number; errors: string[] };
  * log is read afterwards: every decision that was acknowledged is there once, and no other.
  */
 async function fiftyPeople(folder: string, bare: number): Promise<void> {
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-p", String(PORT)], {
-    stdio: "ignore",
-    env: { ...process.env, BANDEIRA_DATA: folder, BANDEIRA_DEMO: "1", PORT: String(PORT) },
-  });
+  const server = new BenchServer(folder, PORT);
   try {
-    await untilUp(server);
+    await server.untilUp();
     const until = performance.now() + SECONDS * 1000;
     const told: Told = { decided: [], overtaken: 0, errors: [] };
     const waiting: string[] = [];
-    await Promise.all(Array.from({ length: PEOPLE }, (_, n) => person(n, until, waiting, told)));
-    server.kill("SIGTERM");
+    await Promise.all(Array.from({ length: PEOPLE }, (_, n) => person(server, n, until, waiting, told)));
+    server.process.kill("SIGTERM");
     const db = openDatabase(folder);
     const logged = db
       .prepare(
@@ -111,25 +108,14 @@ bare transactions), ${told.overtaken} told that somebody was first, ${told.error
     if (told.errors.length > 0) console.log(`  first error: ${told.errors[0]}`);
     if (lost > 0 || twice > 0 || problem || told.errors.length > 0) process.exitCode = 1;
   } finally {
-    server.kill("SIGKILL");
+    server.process.kill("SIGKILL");
   }
 }
 
-async function untilUp(server: ChildProcess): Promise<void> {
-  for (;;) {
-    if (server.exitCode !== null) throw new Error("The server stopped; run `npm run build` first");
-    try {
-      if ((await fetch(`http://localhost:${PORT}/sign-in`)).ok) return;
-    } catch {
-      await new Promise((done) => setTimeout(done, 100));
-    }
-  }
-}
-
-async function person(n: number, until: number, waiting: string[], told: Told): Promise<void> {
-  const cookies = await Promise.all(["noor-halvorsrud", "rui-tavares"].map(signedIn));
+async function person(server: BenchServer, n: number, until: number, waiting: string[], told: Told): Promise<void> {
+  const cookies = await Promise.all(["noor-halvorsrud", "rui-tavares"].map((who) => server.signedIn(who)));
   const post = async (cookie: string, address: string, body: object) => {
-    const response = await fetch(`http://localhost:${PORT}${address}`, {
+    const response = await fetch(server.at(address), {
       method: "POST",
       headers: { "content-type": "application/json", cookie },
       body: JSON.stringify(body),
@@ -161,13 +147,4 @@ async function person(n: number, until: number, waiting: string[], told: Told): 
     });
   }
   told.decided = [...new Set(told.decided)];
-}
-
-async function signedIn(who: string): Promise<string> {
-  const response = await fetch(`http://localhost:${PORT}/api/session`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({ person: who }),
-  });
-  return response.headers.getSetCookie()[0]!.split(";")[0]!;
 }

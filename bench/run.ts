@@ -12,6 +12,7 @@ const PARTS: Record<string, () => Promise<unknown>> = {
   documents: async () => (await import("./documents")).benchDocuments(),
   deciding: async () => (await import("./deciding")).benchDeciding(),
   records: async () => (await import("./records")).benchRecords(),
+  abuse: async () => (await import("./abuse")).benchAbuse(),
 };
 
 const [asked, ...more] = process.argv.slice(2);

@@ -123,9 +123,9 @@ export function needFreePort(port) {
 
 /** Starts the built application. */
 export function serve(port, env = {}) {
-  return spawn(process.execPath, [path.join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port)], {
+  return spawn(process.execPath, [path.join(root, "scripts/serve.mjs")], {
     stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, BANDEIRA_DATA: dataFolder, BANDEIRA_ROOT: root, ...env },
+    env: { ...process.env, BANDEIRA_DATA: dataFolder, BANDEIRA_ROOT: root, PORT: String(port), ...env },
   });
 }
 

@@ -8,6 +8,11 @@ export const MOST_BYTES = 2 * 1024 * 1024;
 /** Nobody keeps a connection by sending a byte now and then. */
 const SLOWEST_MS = 30_000;
 
+/** Bodies that are being received, together: nobody fills the memory by sending many at once. */
+const MOST_HELD = 128 * 1024 * 1024;
+const slot = globalThis as typeof globalThis & { bandeiraBodies?: { held: number } };
+const bodies = (slot.bandeiraBodies ??= { held: 0 });
+
 export type Body = { ok: true; bytes: Uint8Array } | { ok: false; answer: NextResponse };
 
 /**
@@ -32,9 +37,10 @@ export async function bodyOf(request: Request, most = MOST_BYTES): Promise<Body>
       }
       if (next.done) break;
       size += next.value.length;
-      if (size > most) {
+      bodies.held += next.value.length;
+      if (size > most || bodies.held > MOST_HELD) {
         void reader.cancel();
-        return { ok: false, answer: tooLarge() };
+        return { ok: false, answer: size > most ? tooLarge() : problem([refuse("busy", TOO_MANY)]) };
       }
       parts.push(next.value);
     }
@@ -42,9 +48,12 @@ export async function bodyOf(request: Request, most = MOST_BYTES): Promise<Body>
     return { ok: false, answer: problem([refuse("invalid", "The body broke off; nothing was done")], 400) };
   } finally {
     late.over();
+    bodies.held -= size;
   }
   return { ok: true, bytes: Buffer.concat(parts) };
 }
+
+const TOO_MANY = "Too much is being sent at this moment; nothing was done. Send it again in a minute";
 
 function deadline(ms: number): { passed: Promise<"late">; over(): void } {
   let timer: NodeJS.Timeout | undefined;

@@ -133,7 +133,7 @@ describe("a pool of threads", () => {
     expect([ended["ana 1"], running()]).toEqual(["disk I/O error", ["rui 1"]]);
     puppets[0]!.emit("exit", 1);
     expect([ended["rui 1"], running()]).toEqual(["A thread ended before its work did", ["una 1"]]);
-    vi.advanceTimersByTime(10 * 60_000);
+    vi.advanceTimersByTime(3 * 60_000);
     expect([ended["una 1"], running()]).toEqual([
       "It took too long, and was ended; ask for less, such as a shorter period",
       ["eva 1"],

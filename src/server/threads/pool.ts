@@ -23,7 +23,7 @@ type Thread = { worker: Running; stop: Int32Array; task: Task | null; limit?: No
 
 const MOST_WAITING = 40;
 const MOST_WAITING_OF_ONE = 4;
-const LONGEST_MS = 10 * 60_000;
+const LONGEST_MS = 3 * 60_000;
 /** How long a work may take to notice that nobody waits for it. */
 const STOPPING_MS = 3_000;
 const MOST_MEMORY_MB = 320;
@@ -40,7 +40,7 @@ export class Pool {
 
   /** @param start begins a thread; tests give their own */
   constructor(
-    readonly size = Math.max(1, Math.min(2, os.availableParallelism())),
+    readonly size = Math.max(1, Math.min(2, os.availableParallelism() - 1)),
     private readonly start: (data: ThreadData) => Running = startThread,
   ) {}
 

@@ -1,5 +1,6 @@
 /** Run as a worker thread: does one work after the other, each on a data folder that it only reads. */
 import fs from "node:fs";
+import os from "node:os";
 import { parentPort, workerData } from "node:worker_threads";
 import type { App } from "../app";
 import { systemClock } from "../clock";
@@ -7,6 +8,8 @@ import { openForReading, type Db } from "../db/open";
 import type { Asked, Told, ThreadData } from "./messages";
 import { WORK, type WorkName } from "./work";
 
+// Pages come first: where the system gives each thread a niceness of its own, as Linux does, this one takes what they leave.
+if (process.platform === "linux") os.setPriority(0, 10);
 const { stop } = workerData as ThreadData;
 let open: { folder: string; db: Db } | null = null;
 

@@ -1,0 +1,41 @@
+import { spawn, type ChildProcess } from "node:child_process";
+
+/** One built server on a data folder, for parts that speak HTTP to it. */
+export class BenchServer {
+  readonly process: ChildProcess;
+
+  constructor(
+    folder: string,
+    readonly port: number,
+  ) {
+    this.process = spawn(process.execPath, ["scripts/serve.mjs"], {
+      stdio: "ignore",
+      env: { ...process.env, BANDEIRA_DATA: folder, BANDEIRA_DEMO: "1", PORT: String(port) },
+    });
+  }
+
+  at(address: string): string {
+    return `http://localhost:${this.port}${address}`;
+  }
+
+  async untilUp(): Promise<void> {
+    for (;;) {
+      if (this.process.exitCode !== null) throw new Error("The server stopped; run `npm run build` first");
+      try {
+        if ((await fetch(this.at("/sign-in"))).ok) return;
+      } catch {
+        await new Promise((done) => setTimeout(done, 100));
+      }
+    }
+  }
+
+  /** A session of one of the demo’s people, as a cookie. */
+  async signedIn(who: string): Promise<string> {
+    const response = await fetch(this.at("/api/session"), {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ person: who }),
+    });
+    return response.headers.getSetCookie()[0]!.split(";")[0]!;
+  }
+}

@@ -1,0 +1,22 @@
+// `npm start`: the built application behind a gate that lets nobody have everything. PORT names another port than 4310, BANDEIRA_DATA the data folder.
+import http from "node:http";
+import next from "next";
+import { gated } from "../src/server/http/gate.mjs";
+import { portFrom, root } from "./common.mjs";
+
+const port = portFrom(4310);
+process.env.BANDEIRA_ROOT ??= root;
+process.env.PORT = String(port);
+const application = next({ dev: false, dir: root, port, quiet: true });
+await application.prepare();
+const server = http.createServer(gated(application.getRequestHandler(), Number(process.env.BANDEIRA_PROXIES ?? 0)));
+// Nobody keeps a connection without sending, and there are never more than the machine can hold.
+server.headersTimeout = 20_000;
+server.requestTimeout = 120_000;
+server.maxConnections = 2_000;
+server.listen(port, () => console.log(`Bandeira answers on port ${port}`));
+for (const signal of ["SIGINT", "SIGTERM"])
+  process.on(signal, () => {
+    server.closeAllConnections();
+    server.close(() => process.exit(0));
+  });
