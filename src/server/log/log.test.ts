@@ -170,6 +170,11 @@ describe("the demo's log", () => {
 });
 
 describe("opening", () => {
+  it("a new database leaves nothing to be made again at its first start", () => {
+    const db = openDatabase(temporaryFolder());
+    expect(db.prepare("SELECT key FROM setting").pluck().all()).toEqual([]);
+    db.close();
+  });
   it("says in one sentence when the folder cannot be written", () => {
     const folder = temporaryFolder();
     fs.writeFileSync(path.join(folder, "file"), "");

@@ -231,4 +231,4 @@ CREATE TABLE party_invitation (
   expires_at TEXT NOT NULL,
   used_at    TEXT
 ) STRICT;
-INSERT OR REPLACE INTO setting (key, value) VALUES ('rebuild', '1');
+INSERT OR REPLACE INTO setting (key, value) SELECT 'rebuild', '1' WHERE EXISTS (SELECT 1 FROM event);
