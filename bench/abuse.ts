@@ -42,6 +42,8 @@ export async function benchAbuse(): Promise<void> {
     const abusers = fork(path.join(import.meta.dirname, "abusers.ts"), [JSON.stringify(abuse)], {
       execArgv: ["--import", "tsx"],
     });
+    // Whoever abuses a server does so with other machines' processors: here they take what the server leaves.
+    os.setPriority(abusers.pid!, 10);
     const counts = new Promise<Counts>((resolve) => abusers.on("message", (told) => resolve(told as Counts)));
     let most = 0;
     const watch = setInterval(() => (most = Math.max(most, memoryOf(server.process.pid!))), 250);

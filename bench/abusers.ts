@@ -126,11 +126,15 @@ const EXPORTS = [
   "/api/people/export?table=people",
 ];
 const WHO = ["tome-cardigos", "benedita-corvo", "joaquina-teles"];
-const cookies = await Promise.all(WHO.map(signedIn));
-const cookie = (turn: number) => cookies[turn % cookies.length]!;
+/** Sessions of their own for each kind of abuse, so that none keeps another from what it does. */
+async function sessions(): Promise<(turn: number) => string> {
+  const cookies = await Promise.all(WHO.map(signedIn));
+  return (turn) => cookies[turn % cookies.length]!;
+}
+const [sending, slowly, verifying, exporting] = await Promise.all([sessions(), sessions(), sessions(), sessions()]);
 
 await Promise.all([
-  keepAt("bodies without end", 6, (turn) => body(turn % 2 === 0, turn % 3 === 0 ? cookie(turn) : "")),
+  keepAt("bodies without end", 6, (turn) => body(turn % 2 === 0, turn % 3 === 0 ? sending!(turn) : "")),
   keepAt("attempts to sign in", 12, async (turn) => {
     const answer = await fetch(`${address}/api/session`, {
       method: "POST",
@@ -141,13 +145,13 @@ await Promise.all([
     if (answer.status === 429) await pause(20);
     return answer.status;
   }),
-  keepAt("slow senders", 60, (turn) => slow("sends", "/api/documents", cookie(turn))),
+  keepAt("slow senders", 60, (turn) => slow("sends", "/api/documents", slowly!(turn))),
   keepAt("slow readers", 60, (turn) =>
-    slow("reads", turn % 2 ? "/register" : EXPORTS[turn % EXPORTS.length]!, cookie(turn)),
+    slow("reads", turn % 2 ? "/register" : EXPORTS[turn % EXPORTS.length]!, slowly!(turn)),
   ),
-  keepAt("verifications", 12, (turn) => verification(cookie(turn), turn % 2 === 0)),
+  keepAt("verifications", 12, (turn) => verification(verifying!(turn), turn % 2 === 0)),
   keepAt("exports", 8, async (turn) => {
-    const status = await fetched(EXPORTS[turn % EXPORTS.length]!, cookie(turn));
+    const status = await fetched(EXPORTS[turn % EXPORTS.length]!, exporting!(turn));
     if (status === 503) await pause(100);
     return status;
   }),

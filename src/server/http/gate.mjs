@@ -1,29 +1,56 @@
 // What stands before the application in `scripts/serve.mjs`. Plain JavaScript, since it runs before anything that reads TypeScript.
 
-/** Pages of one visitor that are made at the same time, and how many more of theirs may wait for that. */
-const MOST_AT_ONCE = { known: 2, unknown: 8 };
+/**
+ * What a visitor may have: pages that are made at the same time, requests a second over a while, and as many more in a burst. Without a session it is a machine,
+ * behind which can be several people who sign in.
+ */
+const SHARE = {
+  session: { atOnce: 2, aSecond: 50, burst: 200 },
+  machine: { atOnce: 8, aSecond: 20, burst: 60 },
+};
 const MOST_WAITING = 60;
 /** Whoever takes longer than this to read a page has gone away. */
 const SLOWEST_PAGE_MS = 60_000;
+/** Visitors who have been quiet for so long are forgotten. */
+const QUIET_MS = 60_000;
+
+/** @typedef {{ key: string; kind: keyof typeof SHARE; waits: boolean; isPage: boolean }} Visitor */
+/** @typedef {{ open: number; waiting: (() => void)[]; left: number; at: number }} Known */
 
 /**
- * Lets each visitor have a few pages made at a time and the others of theirs wait, so that whoever asks for a hundred waits for themselves and not everybody with
- * them. A visitor is a session, or the machine that one without a session comes from.
+ * Lets each visitor have a few pages made at a time and so many requests a second, so that whoever asks for a hundred waits for themselves and not everybody with
+ * them.
  */
 export class Gate {
-  /** @type {Map<string, { open: number; waiting: (() => void)[] }>} */
+  /** @type {Map<string, Known>} */
   #visitors = new Map();
+  #swept = 0;
+  #now;
+
+  /** @param {() => number} now milliseconds on a clock that only goes forward */
+  constructor(now = () => performance.now()) {
+    this.#now = now;
+  }
 
   /**
-   * @param {string} visitor
-   * @param {number} most
+   * Whether a visitor may ask now; what comes too fast is not answered.
+   * @param {Visitor} visitor
+   */
+  paces({ key, kind }) {
+    const known = this.#known(key, kind);
+    if (known.left < 1) return false;
+    known.left -= 1;
+    return true;
+  }
+
+  /**
+   * @param {Visitor} visitor
    * @param {() => void} begin is called at once or when its turn comes
    * @returns {boolean} false where too many wait already
    */
-  enter(visitor, most, begin) {
-    const known = this.#visitors.get(visitor) ?? { open: 0, waiting: [] };
-    this.#visitors.set(visitor, known);
-    if (known.open < most) {
+  enter({ key, kind }, begin) {
+    const known = this.#known(key, kind);
+    if (known.open < SHARE[kind].atOnce) {
       known.open += 1;
       begin();
     } else if (known.waiting.length < MOST_WAITING) known.waiting.push(begin);
@@ -31,42 +58,61 @@ export class Gate {
     return true;
   }
 
-  /** @param {string} visitor one of whose pages has been made, or is not wanted any more */
-  leave(visitor) {
-    const known = this.#visitors.get(visitor);
+  /** @param {Visitor} visitor one of whose pages has been made, or is not wanted any more */
+  leave({ key }) {
+    const known = this.#visitors.get(key);
     if (!known) return;
     const next = known.waiting.shift();
-    if (next) return next();
-    known.open -= 1;
-    if (known.open === 0) this.#visitors.delete(visitor);
+    if (next) next();
+    else known.open -= 1;
   }
 
   get visitors() {
     return this.#visitors.size;
   }
+
+  /**
+   * @param {string} key
+   * @param {keyof typeof SHARE} kind
+   * @returns {Known}
+   */
+  #known(key, kind) {
+    const now = this.#now();
+    this.#sweep(now);
+    const { aSecond, burst } = SHARE[kind];
+    const known = this.#visitors.get(key) ?? { open: 0, waiting: [], left: burst, at: now };
+    known.left = Math.min(burst, known.left + ((now - known.at) / 1000) * aSecond);
+    known.at = now;
+    this.#visitors.set(key, known);
+    return known;
+  }
+
+  /** @param {number} now */
+  #sweep(now) {
+    if (now - this.#swept < QUIET_MS) return;
+    this.#swept = now;
+    for (const [key, known] of this.#visitors)
+      if (known.open === 0 && now - known.at > QUIET_MS) this.#visitors.delete(key);
+  }
 }
 
 /**
- * Whose request it is, and whether it waits its turn: pages and what is read do, files of the interface and the news for open pages do not, and what changes
- * something is bounded where its body is read.
+ * Whose request it is, and whether it waits its turn: pages and what is read do; news for open pages do not, and what changes something is bounded where its body
+ * is read. Files of the interface are nobody's.
  * @param {Pick<import("node:http").IncomingMessage, "method" | "url" | "headers" | "socket">} request
  * @param {number} proxies how many trusted proxies stand in front
+ * @returns {Visitor | null}
  */
 export function visitorOf(request, proxies = 0) {
   const { method = "GET", url = "/", headers } = request;
-  const free = /^\/(_next\/static\/|favicon|icon|api\/live$)/.test(url);
-  if ((method !== "GET" && method !== "HEAD") || free) return null;
+  if (/^\/(_next\/static\/|favicon|icon)/.test(url)) return null;
+  const waits = (method === "GET" || method === "HEAD") && url !== "/api/live";
+  const isPage = !url.startsWith("/api/");
   const session = /(?:^|;\s*)bandeira_session=([^;]+)/.exec(headers.cookie ?? "")?.[1];
-  if (session) return { visitor: `session ${session}`, most: MOST_AT_ONCE.known, isPage: !url.startsWith("/api/") };
-  const forwarded =
-    proxies > 0
-      ? String(headers["x-forwarded-for"] ?? "")
-          .split(",")
-          .at(-proxies)
-          ?.trim()
-      : "";
-  const machine = forwarded || request.socket.remoteAddress || "?";
-  return { visitor: `machine ${machine}`, most: MOST_AT_ONCE.unknown, isPage: !url.startsWith("/api/") };
+  if (session) return { key: `session ${session}`, kind: "session", waits, isPage };
+  const named = String(headers["x-forwarded-for"] ?? "").split(",");
+  const machine = (proxies > 0 && named.at(-proxies)?.trim()) || request.socket.remoteAddress || "?";
+  return { key: `machine ${machine}`, kind: "machine", waits, isPage };
 }
 
 /**
@@ -77,27 +123,39 @@ export function visitorOf(request, proxies = 0) {
 export function gated(handle, proxies = 0, gate = new Gate()) {
   /** @type {(request: import("node:http").IncomingMessage, response: import("node:http").ServerResponse) => void} */
   return (request, response) => {
-    const found = visitorOf(request, proxies);
-    if (!found) return void handle(request, response);
-    const { visitor, most, isPage } = found;
-    let begun = false;
-    const entered = gate.enter(visitor, most, () => {
-      begun = true;
+    const visitor = visitorOf(request, proxies);
+    if (!visitor) return void handle(request, response);
+    if (!gate.paces(visitor)) return refused(request, response, 429, "You ask too fast; wait a few seconds.\n");
+    if (!visitor.waits) return void handle(request, response);
+    const begin = () => {
       // Who went away while waiting is passed over.
       if (response.destroyed || request.socket.destroyed) return gate.leave(visitor);
-      if (isPage) {
+      if (visitor.isPage) {
         const slowest = setTimeout(() => request.socket.destroy(), SLOWEST_PAGE_MS);
         response.once("close", () => clearTimeout(slowest));
       }
       response.once("close", () => gate.leave(visitor));
       handle(request, response);
-    });
-    if (entered || begun) return;
-    response.writeHead(503, {
-      "content-type": "text/plain; charset=utf-8",
-      "cache-control": "no-store",
-      "retry-after": "5",
-    });
-    response.end("You have asked for too many pages at once; wait a moment, and load it again.\n");
+    };
+    if (!gate.enter(visitor, begin))
+      refused(request, response, 503, "You have asked for too many pages at once; wait a moment, and load it again.\n");
   };
+}
+
+/**
+ * Whatever else the request would send is not read.
+ * @param {import("node:http").IncomingMessage} request
+ * @param {import("node:http").ServerResponse} response
+ * @param {number} status
+ * @param {string} sentence
+ */
+function refused(request, response, status, sentence) {
+  response.writeHead(status, {
+    "content-type": "text/plain; charset=utf-8",
+    "cache-control": "no-store",
+    "x-content-type-options": "nosniff",
+    "retry-after": "5",
+    connection: "close",
+  });
+  response.end(sentence, () => request.socket.destroySoon());
 }

@@ -11,7 +11,7 @@ const request = (url: string, { method = "GET", cookie, from = "192.0.2.1", forw
     method,
     url,
     headers: { ...(cookie && { cookie }), ...(forwarded && { "x-forwarded-for": forwarded }) },
-    socket: { remoteAddress: from, destroyed: false, destroy: () => {} },
+    socket: { remoteAddress: from, destroyed: false, destroy: () => {}, destroySoon: () => {} },
   }) as unknown as IncomingMessage;
 
 class Answer extends EventEmitter {
@@ -25,7 +25,10 @@ class Answer extends EventEmitter {
   }
 }
 
-function playing(gate = new Gate()) {
+function playing() {
+  let now = 0;
+  const gate = new Gate(() => now);
+  const pass = (ms: number) => void (now += ms);
   const made: Answer[] = [];
   const handle = gated((_, response) => made.push(response as unknown as Answer), 0, gate);
   const ask = (url: string, asked?: Asked) => {
@@ -33,50 +36,63 @@ function playing(gate = new Gate()) {
     handle(request(url, asked), answer as unknown as ServerResponse);
     return answer;
   };
-  return { made, ask, gate };
+  return { made, ask, gate, pass };
 }
 
 const SESSION = "bandeira_device=x; bandeira_session=abc";
 
 describe("the gate", () => {
   it("makes two pages of a session at a time, the others in their order, and those of others meanwhile", () => {
-    const { made, ask, gate } = playing();
+    const { made, ask, gate, pass } = playing();
     const own = Array.from({ length: 5 }, () => ask("/desk", { cookie: SESSION }));
     const other = ask("/desk", { cookie: "bandeira_session=other" });
     expect(made).toEqual([own[0], own[1], other]);
     own[1]!.end();
     expect(made.at(-1)).toBe(own[2]);
     for (const one of [own[0], own[2], own[3], own[4], other]) one!.end();
-    expect([made.length, gate.visitors]).toEqual([6, 0]);
+    expect(made.length).toBe(6);
+    // Whoever is quiet is forgotten.
+    pass(120_000);
+    ask("/desk", { cookie: "bandeira_session=third" });
+    expect(gate.visitors).toBe(1);
   });
 
   it("refuses what would wait behind sixty, and passes over whoever has gone away", () => {
-    const { made, ask, gate } = playing();
+    const { made, ask } = playing();
     const all = Array.from({ length: 63 }, () => ask("/register", { cookie: SESSION }));
     expect([made.length, all[62]!.status]).toEqual([2, 503]);
     for (const gone of all.slice(2, 60)) gone.destroyed = true;
     all[0]!.end();
     expect(made.at(-1)).toBe(all[60]);
     for (const one of [all[1], all[60], all[61]]) one!.end();
-    expect(gate.visitors).toBe(0);
+    ask("/register", { cookie: SESSION });
+    expect(made.length).toBe(5);
   });
 
-  it.each<[string, string, Asked, number, string | null]>([
-    ["a page of a session", "/desk", { cookie: SESSION }, 0, "session abc"],
-    ["a page without one, by the machine", "/sign-in", {}, 0, "machine 192.0.2.1"],
-    ["what somebody wrote themselves does not count", "/sign-in", { forwarded: "10.0.0.1" }, 0, "machine 192.0.2.1"],
-    [
-      "behind a proxy the last address does",
-      "/sign-in",
-      { forwarded: "10.0.0.1, 198.51.100.7" },
-      1,
-      "machine 198.51.100.7",
-    ],
-    ["files of the interface are free", "/_next/static/x.js", { cookie: SESSION }, 0, null],
-    ["news for open pages are free", "/api/live", { cookie: SESSION }, 0, null],
-    ["an export is not", "/api/register/export?format=csv", { cookie: SESSION }, 0, "session abc"],
-    ["what changes something is bounded elsewhere", "/api/documents", { method: "POST" }, 0, null],
-  ])("knows whose request it is: %s", (_name, url, asked, proxies, visitor) => {
-    expect(visitorOf(request(url, asked), proxies)?.visitor ?? null).toBe(visitor);
+  it("answers so many requests a second and no more, by session and by machine, whatever they are", () => {
+    const { ask, pass } = playing();
+    const flood = (count: number, asked: Asked) =>
+      Array.from({ length: count }, () => ask("/api/session", { method: "POST", ...asked })).filter(
+        (one) => one.status === 429,
+      ).length;
+    expect([flood(100, {}), flood(100, { from: "192.0.2.9" }), flood(300, { cookie: SESSION })]).toEqual([40, 40, 100]);
+    pass(1_000);
+    expect([flood(100, {}), flood(300, { cookie: SESSION })]).toEqual([80, 250]);
+    pass(60_000);
+    expect(flood(100, {})).toBe(40);
+  });
+
+  it.each<[string, string, Asked, number, [string, boolean] | null]>([
+    ["a page of a session", "/desk", { cookie: SESSION }, 0, ["session abc", true]],
+    ["a page without one, by the machine", "/sign-in", {}, 0, ["machine 192.0.2.1", true]],
+    ["what somebody wrote themselves", "/sign-in", { forwarded: "10.0.0.1" }, 0, ["machine 192.0.2.1", true]],
+    ["a proxy", "/sign-in", { forwarded: "10.0.0.1, 198.51.100.7" }, 1, ["machine 198.51.100.7", true]],
+    ["a file of the interface is nobody’s", "/_next/static/x.js", { cookie: SESSION }, 0, null],
+    ["news for open pages do not wait", "/api/live", { cookie: SESSION }, 0, ["session abc", false]],
+    ["an export waits", "/api/register/export?format=csv", { cookie: SESSION }, 0, ["session abc", true]],
+    ["a change does not", "/api/documents", { method: "POST" }, 0, ["machine 192.0.2.1", false]],
+  ])("knows whose request it is, and whether it waits its turn: %s", (_name, url, asked, proxies, expected) => {
+    const found = visitorOf(request(url, asked), proxies);
+    expect(found && [found.key, found.waits]).toEqual(expected);
   });
 });
