@@ -103,6 +103,25 @@ describe("handing over", () => {
     expect(one.state!.levels[0]!.pool).toEqual(["head"]);
     expect(hand(pool({ quorum: { kind: "all" } }), "lead", "head")).toContain("too few of them would be left");
   });
+  it("goes on asking whoever it was handed to, also where the one it came from then edits the document", () => {
+    const levels = [at("a", 1, ["lead"], { handOver: "to anyone eligible" }), at("b", 2, ["head"])];
+    const rest = { selfApproval: { rule: "next level" as const }, edits: { fields: ["net"] } };
+    const play = start(levels, rest, "rui", withLimits);
+    hand(play, "lead", "boss", "I am off");
+    const edit = (editedBy: string, note: string) =>
+      play.do("rui", {
+        type: "revise",
+        revision: play.state!.revision,
+        document: { ...play.state!.document, note, editedBy },
+      });
+    expect(edit("lead", "by whoever handed it on")).toBeNull();
+    expect(play.levels).toEqual({ a: "open", b: "not yet" });
+    expect(openSeats(play.state!.levels[0]!)).toEqual(["boss"]);
+    // Nobody was asked in its place here, and its rule names nobody but whose document it is.
+    const plain = start(levels, rest, "rui", withLimits);
+    plain.do("rui", { type: "revise", revision: 1, document: { ...plain.state!.document, editedBy: "lead" } });
+    expect(plain.levels).toEqual({ a: "passed over", b: "open" });
+  });
   it("keeps the time: when an answer is due does not move", () => {
     const rule = { handOver: "to anyone eligible" as const, timeLimit: { amount: 1, unit: "working days" as const } };
     const play = start([at("a", 1, ["lead"], rule)], {}, "rui", withLimits);
@@ -280,6 +299,17 @@ describe("the same person at two levels", () => {
     beside.say("lead", "approve", "a");
     expect(beside.held).toEqual(["no eligible approver"]);
     expect(beside.state!.status).toBe("waiting");
+  });
+  it("must differ: who decided elsewhere makes the quorum of others no smaller", () => {
+    const half = { quorum: { kind: "majority" as const } };
+    const play = under("must differ", [at("a", 1, ["lead", "una"]), at("b", 2, ["lead", "boss"], half)]);
+    play.say("lead", "approve", "a");
+    expect(play.levels).toEqual({ a: "approved", b: "not yet" });
+    expect(play.state!.holds.at(-1)!.reason).toBe("b: 1 of 2 needed are eligible");
+    const other = under("must differ", [at("a", 1, ["lead", "una"]), at("b", 2, ["lead", "boss"], half)]);
+    other.say("una", "approve", "a");
+    other.say("boss", "approve", "b");
+    expect(other.levels).toEqual({ a: "approved", b: "open" });
   });
 });
 

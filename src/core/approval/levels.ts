@@ -41,7 +41,7 @@ export function levelsAfter(
     if (before.notChosenAt && !again.includes(before.notChosenAt)) return before;
     const decided = before.status === "approved" || before.status === "lapsed";
     if (decided) return before;
-    if (fresh.status !== "not yet") return fresh;
+    if (fresh.status !== "not yet") return isHandedOn(before) && isOfRequester(route, fresh) ? before : fresh;
     const begun = before.status === "open" || before.decisions.length > 0;
     return begun ? (anew.includes(fresh.level) ? paused(before) : before) : fresh;
   });
@@ -50,6 +50,16 @@ export function levelsAfter(
     ...levels.filter((one) => one.status === "not yet" || one.status === "open").map((one) => one.stage),
   );
   return levels.map((level) => (level.status === "open" && level.stage > first ? paused(level) : level));
+}
+
+/** Open, and with somebody whom an event has brought to it: they were asked, and go on being asked. */
+function isHandedOn({ status, moved }: LevelState): boolean {
+  return status === "open" && (moved?.length ?? 0) > 0;
+}
+
+/** Passed over since its rule names nobody but those whose document it is, and not since it has no part in what the document now is. */
+function isOfRequester({ levels }: Route, { level }: LevelState): boolean {
+  return levels.some((one) => one.level === level && one.outcome === "passed over" && one.candidates.length > 0);
 }
 
 /** Approvers who were added before a level, which still needs them while it is to be decided itself. */

@@ -100,7 +100,9 @@ function standsIn(
 function takenOver(person: Person, subject: Subject, directory: Directory, at: string): Candidate[] {
   const seen = new Set([person.id]);
   let successor = directory.person(person.successor!);
-  while (successor && !directory.isActive(successor, at) && successor.successor && !seen.has(successor.id)) {
+  // What came to somebody who may not decide it themselves does not go on to whoever took over from them.
+  const hasLeft = (one: Person) => whyNever(one, subject, directory, at) === "inactive";
+  while (successor && hasLeft(successor) && successor.successor && !seen.has(successor.id)) {
     seen.add(successor.id);
     successor = directory.person(successor.successor);
   }

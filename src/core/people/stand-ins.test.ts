@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { AT, organisation, subject as plain } from "../fixtures";
 import {
+  actorsFor,
   circleOf,
   directoryOf,
   mostDeciders,
@@ -141,6 +142,18 @@ describe("absences and delegations", () => {
 });
 
 describe("open work of somebody who left", () => {
+  it("does not pass through somebody who may not decide it, whoever took over from them", () => {
+    const gone = (id: string, successor: string) => (one: (typeof organisation.people)[number]) =>
+      one.id === id ? { ...one, activeUntil: "2026-03-09", successor } : one;
+    const people = organisation.people.map(gone("lead", "rui")).map(gone("rui", "una"));
+    const directory = directoryOf({ ...organisation, people });
+    const acting = (requester: string) =>
+      actorsFor("lead", { ...subject, requester }, directory, AT, true)
+        .filter((one) => one.eligible)
+        .map((one) => one.person);
+    expect(acting("ana")).toEqual(["una"]);
+    expect(acting("rui")).toEqual([]);
+  });
   it("goes to their successor, and on to the successor’s when they leave as well", () => {
     const left = (successor: string) => ({ activeUntil: "2026-03-09", successor });
     const people = organisation.people.map((one) =>

@@ -46,12 +46,11 @@ export function peopleUnder(
   excluded: Subject["excluded"] = [],
   inPerson = false,
 ): PeopleFor {
-  const subject = excluded.length > 0 ? { ...own, excluded: [...own.excluded, ...excluded] } : own;
-  const people = peopleAsked(level, subject, directory, at);
+  const people = peopleAsked(level, own, directory, at, excluded);
   const { rule, substitute } = policy.selfApproval;
   if (rule === "hold" || !people.blocked || !isOwn(people, own)) return people;
   const instead = (approvers: Level["approvers"]): PeopleFor => {
-    const found = peopleAsked({ approvers, quorum: { kind: "one" } }, subject, directory, at);
+    const found = peopleAsked({ approvers, quorum: { kind: "one" } }, own, directory, at, excluded);
     return { ...found, candidates: [...people.candidates, ...found.candidates] };
   };
   const { blocked: _, ...free } = people;
@@ -63,7 +62,7 @@ export function peopleUnder(
     case "manager":
       return instead({ kind: "manager", up: 1 });
     case "own limit": {
-      const { amount, requester, documentType: type, toCurrency } = subject;
+      const { amount, requester, documentType: type, toCurrency } = own;
       // Nobody else spends somebody's limit, and it counts only where they alone could approve.
       if (!inPerson || !alone(people, requester)) return people;
       const limit = amount ? coverage(requester, type, amount, directory, toCurrency) : null;
@@ -86,17 +85,23 @@ function isOwn({ candidates }: LevelPeople, { requester, excluded }: Subject): b
   return named.length > 0 && named.every((one) => theirs(one.person));
 }
 
-/** Whom a level asks for what is known of a document before there is one. */
+/**
+ * Whom a level asks for what is known of a document before there is one.
+ * @param elsewhere people who decide at another level and not here: they are not asked, and the quorum is of as many as it would be with them
+ */
 export function peopleAsked(
   level: Pick<Level, "approvers" | "quorum">,
   subject: Subject,
   directory: Directory,
   at: string,
+  elsewhere: Subject["excluded"] = [],
 ): LevelPeople {
-  const resolved = whoMayDecide(level.approvers, subject, directory, at);
+  const all = whoMayDecide(level.approvers, subject, directory, at);
+  const without = { ...subject, excluded: [...subject.excluded, ...elsewhere] };
+  const resolved = elsewhere.length > 0 ? whoMayDecide(level.approvers, without, directory, at) : all;
   const { candidates, seats, away, inTurn, gap } = resolved;
   // Everyone means everyone: somebody who is away is still one of them.
-  const asked = level.quorum.kind === "all" ? seats.length + away.length : seats.length;
+  const asked = all.seats.length + (level.quorum.kind === "all" ? all.away.length : 0);
   const needed = inTurn ? Math.max(1, seats.length) : neededFor(level.quorum, asked);
   const possible = mostDeciders(seats, candidates);
   const people = { candidates, needed, pool: [...seats, ...away], inTurn };
