@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { SERVER_ENV } from "../scripts/common.mjs";
 
 /** One built server on a data folder, for parts that speak HTTP to it. */
 export class BenchServer {
@@ -10,7 +11,7 @@ export class BenchServer {
   ) {
     this.process = spawn(process.execPath, ["scripts/serve.mjs"], {
       stdio: "ignore",
-      env: { ...process.env, BANDEIRA_DATA: folder, BANDEIRA_DEMO: "1", PORT: String(port) },
+      env: { ...SERVER_ENV, ...process.env, BANDEIRA_DATA: folder, BANDEIRA_DEMO: "1", PORT: String(port) },
     });
   }
 

@@ -121,11 +121,17 @@ export function needFreePort(port) {
   });
 }
 
+/**
+ * What every server is started with: two stores of memory instead of eight for each processor (glibc), since threads for passwords, files and long work would
+ * each keep one of their own and hold a hundred megabytes more.
+ */
+export const SERVER_ENV = { MALLOC_ARENA_MAX: "2" };
+
 /** Starts the built application. */
 export function serve(port, env = {}) {
   return spawn(process.execPath, [path.join(root, "scripts/serve.mjs")], {
     stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, BANDEIRA_DATA: dataFolder, BANDEIRA_ROOT: root, PORT: String(port), ...env },
+    env: { ...SERVER_ENV, ...process.env, BANDEIRA_DATA: dataFolder, BANDEIRA_ROOT: root, PORT: String(port), ...env },
   });
 }
 

@@ -1,4 +1,4 @@
-// `npm start`: the built application behind a gate that lets nobody have everything. PORT names another port than 4310, BANDEIRA_DATA the data folder.
+// The built application behind a gate that lets nobody have everything; `npm start` and `npm run demo` run it.
 import http from "node:http";
 import next from "next";
 import { gated } from "../src/server/http/gate.mjs";

@@ -26,7 +26,7 @@ const MOST_WAITING_OF_ONE = 4;
 const LONGEST_MS = 3 * 60_000;
 /** How long a work may take to notice that nobody waits for it. */
 const STOPPING_MS = 3_000;
-const MOST_MEMORY_MB = 320;
+const MOST_MEMORY_MB = 256;
 
 /**
  * Threads for long work: a few, so that pages keep a processor and memory stays bounded. Nobody takes the last thread that is free while
