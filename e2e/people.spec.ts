@@ -128,6 +128,7 @@ test("signing in with e-mail, password and a code; ending another session", asyn
   const secret = (await page.getByLabel("Key", { exact: true }).textContent())!.trim();
   const codeAt = (shift: number) => generateSync({ secret, epoch: Date.now() / 1000 + shift });
   await page.getByLabel("The code it shows now").fill(codeAt(0));
+  await page.getByLabel("Your password").fill("harbour lantern 42");
   await page.getByRole("button", { name: "Switch codes on" }).click();
   await expect(page.getByText("Codes are on")).toBeVisible();
 

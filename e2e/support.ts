@@ -74,12 +74,13 @@ export const status = (page: Page, word: string) =>
 
 /** A server of its own beside the one of the tests; kill it afterwards. */
 export async function startServer(port: number, env: Record<string, string>): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-p", String(port)], {
+  const server = spawn(process.execPath, ["scripts/serve.mjs"], {
     cwd: path.join(import.meta.dirname, ".."),
     stdio: "ignore",
-    env: { ...process.env, ...env },
+    env: { ...process.env, PORT: String(port), ...env },
   });
-  await expect(async () => expect((await fetch(`http://localhost:${port}/sign-in`)).ok).toBe(true)).toPass({
+  // It answers, whatever it says: a database can be broken.
+  await expect(async () => expect((await fetch(`http://localhost:${port}/sign-in`)).status).toBeGreaterThan(0)).toPass({
     intervals: [100],
     timeout: 30_000,
   });

@@ -68,9 +68,16 @@ describe("one-time codes", () => {
     const { secret, uri } = value(offerCodes(app, rui));
     expect(uri).toContain(`secret=${secret}`);
     const code = () => generateSync({ secret, epoch: Date.parse(app.wall.now()) / 1000 });
-    expect(codes(switchCodesOn(app, rui, { secret, code: "000000" }))).toBe("wrong code");
+    const on = (code: string, password = PASSWORD) => switchCodesOn(app, rui, { secret, code, password }, "here");
+    expect(codes(await on("000000"))).toBe("wrong code");
+    // A page left open is no way in for somebody else's device.
+    expect(codes(await on(code(), "wrong password"))).toBe("wrong");
     expect(codes(await enter(app))).toBe("done");
-    value(switchCodesOn(app, rui, { secret, code: code() }));
+    value(await on(code()));
+    expect(codes(await on(code()))).toBe("already");
+    expect(app.db.prepare("SELECT subject FROM letter WHERE person = 'rui-tavares'").pluck().all()).toContain(
+      "Your account: one-time codes were switched on",
+    );
     expect(codes(await enter(app))).toBe("code required");
     expect(codes(await enter(app, RUI, PASSWORD, code()))).toBe("wrong code");
     later(app, 1);

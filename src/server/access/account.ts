@@ -94,19 +94,34 @@ export function offerCodes(app: App, actor: Person): Result<{ secret: string; ur
   return { ok: true, value: newCodeSecret(actor.email) };
 }
 
-export function switchCodesOn(
+/** Switches codes on; whoever has them on switches them off first, so that nobody puts a device of theirs in the place of another’s. */
+export async function switchCodesOn(
   app: App,
   actor: Person,
-  { secret, code }: { secret: string; code: string },
-): Result<{ on: true }> {
+  { secret, code, password }: { secret: string; code: string; password: string },
+  token: string,
+): Promise<Result<{ on: true }>> {
+  const known = credentialOf(app, actor.id);
+  if (!known) return no(refuse("no password", "Set a password first; codes come on top of it"));
+  if (known.code_secret) return no(refuse("already", "One-time codes are switched on; switch them off first"));
+  const wrong = await proven(app, actor, password, "password");
+  if (wrong) return no(wrong);
   const step = stepOfCode(secret, code.replace(/\s/g, ""), Date.parse(app.wall.now()) / 1000, -1);
   if (step === null) return no(refuse("wrong code", "The code is not right; check the time of your device", "code"));
-  const written = app.db
-    .prepare("UPDATE credential SET code_secret = @secret, code_last_step = @step WHERE person = @person")
-    .run({ secret, step, person: actor.id });
-  if (written.changes === 0) return no(refuse("no password", "Set a password first; codes come on top of it"));
-  noteAccess(app, actor.id, { type: "one-time codes switched on", data: {} });
-  return { ok: true, value: { on: true } };
+  const turned = app.db
+    .transaction(() => {
+      const { changes } = app.db
+        .prepare(
+          "UPDATE credential SET code_secret = @secret, code_last_step = @step WHERE person = @person AND code_secret IS NULL",
+        )
+        .run({ secret, step, person: actor.id });
+      if (changes === 0) return false;
+      noteAccess(app, actor.id, { type: "one-time codes switched on", data: {} });
+      afterChange(app, actor.id, "one-time codes were switched on", token);
+      return true;
+    })
+    .immediate();
+  return turned ? { ok: true, value: { on: true } } : no(refuse("already", "One-time codes are switched on already"));
 }
 
 export async function switchCodesOff(

@@ -59,8 +59,9 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
   const [password, setPassword] = useState("");
   const ask = async () => setOffer(await run<{ secret: string; uri: string }>(PATH, { type: "offer codes" }));
   const switchOn = async () => {
-    if (await run(PATH, { type: "switch codes on", secret: offer!.secret, code })) setOffer(null);
+    if (await run(PATH, { type: "switch codes on", secret: offer!.secret, code, password })) setOffer(null);
     setCode("");
+    setPassword("");
   };
   const switchOff = async () => {
     if (await run(PATH, { type: "switch codes off", password })) setPassword("");
@@ -116,6 +117,14 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
             autoComplete="one-time-code"
             value={code}
             onChange={setCode}
+            required
+          />
+          <Entry
+            label="Your password"
+            type="password"
+            autoComplete="current-password"
+            value={password}
+            onChange={setPassword}
             required
           />
           <Button type="submit" look="solid" disabled={busy} className="self-start">

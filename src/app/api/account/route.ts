@@ -15,6 +15,7 @@ const Body = z.discriminatedUnion("type", [
     type: z.literal("switch codes on"),
     secret: z.string().regex(/^[A-Z2-7]{16,64}$/, "must be a Base32 secret"),
     code: z.string().max(12),
+    password,
   }),
   z.strictObject({ type: z.literal("switch codes off"), password }),
   z.strictObject({ type: z.literal("end session"), session: z.string().max(40) }),
@@ -33,7 +34,7 @@ export async function POST(request: Request) {
       case "offer codes":
         return offerCodes(app(), actor);
       case "switch codes on":
-        return switchCodesOn(app(), actor, body);
+        return switchCodesOn(app(), actor, body, (await sessionToken())!);
       case "switch codes off":
         return switchCodesOff(app(), actor, body.password, (await sessionToken())!);
       case "end session":
