@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { refuse, refusalsOf, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
@@ -21,8 +21,8 @@ export const RegisterQuerySchema = z.object({
   requester: text,
   party: text,
   currency: text,
-  from: day.catch(undefined),
-  until: day.catch(undefined),
+  from: day,
+  until: day,
   least: text,
   most: text,
   cols: text,
@@ -30,13 +30,44 @@ export const RegisterQuerySchema = z.object({
 });
 export type RegisterQuery = z.infer<typeof RegisterQuerySchema>;
 
+/** The filters of an address that can be read, for a page, where each can be seen and mended. */
+export function readableQuery(given: Readonly<Record<string, string>>): RegisterQuery {
+  return Object.fromEntries(
+    Object.entries(RegisterQuerySchema.shape).flatMap(([key, schema]) => {
+      const read = schema.safeParse(Object.hasOwn(given, key) ? given[key] : undefined);
+      return read.success && read.data !== undefined ? [[key, read.data]] : [];
+    }),
+  );
+}
+
+/**
+ * What a file or a sample is made of: a filter that cannot be read is refused and not left out, since nobody would see that more is in it than was asked for.
+ * @param given filters by name, as they stand in an address
+ */
+export function checkedFilter(given: Readonly<Record<string, string>>): Result<ListFilter> {
+  const parsed = RegisterQuerySchema.safeParse(given);
+  if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
+  const query = parsed.data;
+  const unread = (["least", "most"] as const).filter((key) => query[key] && amountIn(query, key) === undefined);
+  if (unread.length > 0)
+    return {
+      ok: false,
+      refusals: unread.map((key) =>
+        refuse("invalid", `“${query[key]}” is no amount; write it as 1,234.56, or leave it out`, key),
+      ),
+    };
+  return { ok: true, value: filterOf(query) };
+}
+
+function amountIn(query: RegisterQuery, key: "least" | "most"): number | undefined {
+  const typed = query[key];
+  if (!typed) return undefined;
+  const parsed = parseMoney(typed, query.currency || "EUR");
+  return parsed.ok ? parsed.money.minor : undefined;
+}
+
 /** What the register shows for a query. Without a state it shows what has been decided. */
 export function filterOf(query: RegisterQuery): ListFilter {
-  const amount = (typed: string | undefined) => {
-    if (!typed) return undefined;
-    const parsed = parseMoney(typed, query.currency || "EUR");
-    return parsed.ok ? parsed.money.minor : undefined;
-  };
   const { q, type, state, unit, policy, requester, party, currency, from, until } = query;
   return {
     text: q,
@@ -49,8 +80,8 @@ export function filterOf(query: RegisterQuery): ListFilter {
     from,
     until,
     status: state === "any" ? undefined : state || "closed",
-    least: amount(query.least),
-    most: amount(query.most),
+    least: amountIn(query, "least"),
+    most: amountIn(query, "most"),
     page: pageOf(query.page),
   };
 }

@@ -12,7 +12,14 @@ import { openDatabase } from "../db/open";
 import { safeText } from "../csv";
 import { exported } from "../documents/export";
 import { listDocuments, totalsOf } from "../documents/queries";
-import { RegisterQuerySchema, changeView, filterOf, viewsOf } from "../documents/register";
+import {
+  RegisterQuerySchema,
+  changeView,
+  checkedFilter,
+  filterOf,
+  readableQuery,
+  viewsOf,
+} from "../documents/register";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { findEvents } from "../logbook/events";
@@ -116,6 +123,29 @@ describe("the register", () => {
     expect(viewsOf(app, auditor)).toEqual([]);
     value(changeView(app, controller, { type: "drop", command: newCommandId(), name: "Held" }));
     expect(viewsOf(app, controller)).toEqual([]);
+  });
+});
+
+describe("a filter that cannot be read", () => {
+  it.each([
+    [{ from: "2026-99-99" }, "from"],
+    [{ until: "tomorrow" }, "until"],
+    [{ least: "much" }, "“much” is no amount"],
+    [{ most: "1e9" }, "“1e9” is no amount"],
+    [{ q: "x".repeat(300) }, "q"],
+  ])("is refused for files and samples, and left out where it can be seen: %j", async (given, says) => {
+    const checked = checkedFilter(given as Record<string, string>);
+    expect(checked.ok ? "" : checked.refusals[0]!.message).toContain(says);
+    const drawn = await changeSample(app, controller, {
+      type: "draw",
+      command: newCommandId(),
+      look: true,
+      plan: { ...plan, query: new URLSearchParams(given as Record<string, string>).toString() },
+    });
+    // The period of a sample stands in its plan, whatever its query says.
+    const ofPeriod = "from" in given || "until" in given;
+    expect(drawn.ok ? "drawn" : drawn.refusals[0]!.message).toContain(ofPeriod ? "drawn" : says);
+    expect(filterOf(readableQuery(given as Record<string, string>))).toEqual(filterOf({}));
   });
 });
 

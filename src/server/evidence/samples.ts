@@ -7,7 +7,7 @@ import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
 import { everyDocument } from "../documents/queries";
-import { RegisterQuerySchema, filterOf } from "../documents/register";
+import { checkedFilter } from "../documents/register";
 import { write } from "../ledger/write";
 import { resultInThread } from "../threads/in-thread";
 import type { Finding, SampleEvent, SamplePlan } from "./events";
@@ -113,10 +113,11 @@ export function draw(app: App, actor: Person, request: PlanRequest): Result<Draw
       "No sample of up to 5,000 would do: what is expected comes too near to what is tolerable",
       "expected",
     );
-  const query = RegisterQuerySchema.parse(Object.fromEntries(new URLSearchParams(asked.query)));
-  const filter = filterOf({ ...query, from: asked.from, until: asked.until });
+  const { from, until } = asked;
+  const filter = checkedFilter({ ...Object.fromEntries(new URLSearchParams(asked.query)), from, until });
+  if (!filter.ok) return filter;
   const population: Item[] = [];
-  for (const rows of everyDocument(app, actor, filter))
+  for (const rows of everyDocument(app, actor, filter.value))
     for (const row of rows) population.push({ id: row.id, minor: Math.abs(row.gross.minor) });
   if (population.length === 0) return no("empty", "No document fits the query in this period; widen it", "query");
   const items =

@@ -14,20 +14,24 @@ export function streamed<S, R>(
   stopped: R,
 ): Response {
   const encoder = new TextEncoder();
+  let gone = false;
   const stream = new ReadableStream({
     async pull(controller) {
       try {
         const step = await steps.next();
+        if (gone) return;
         const said = line(step);
         if (said) controller.enqueue(encoder.encode(`${JSON.stringify(said)}\n`));
         if (step.done) controller.close();
       } catch (error) {
+        if (gone) return;
         const { refusals } = (await faulty(request, error).json()) as { refusals: Refusal[] };
         controller.enqueue(encoder.encode(`${JSON.stringify({ result: { ok: false, refusals } })}\n`));
         controller.close();
       }
     },
     async cancel() {
+      gone = true;
       await steps.return(stopped);
     },
   });

@@ -1,5 +1,6 @@
 import { randomBytes } from "node:crypto";
 import fs from "node:fs";
+import type { FileHandle } from "node:fs/promises";
 import path from "node:path";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
@@ -132,7 +133,7 @@ async function made(
   input: unknown,
   by: Person,
   signal: AbortSignal | undefined,
-): Promise<number> {
+): Promise<FileHandle> {
   const spool = path.join(spoolOf(folderOf(app)), randomBytes(12).toString("hex"));
   await new Promise<void>((resolve, reject) => {
     const task: Task = {
@@ -149,8 +150,8 @@ async function made(
     signal?.addEventListener("abort", stop);
     pool.begin(task);
   });
-  const file = fs.openSync(spool, "r");
-  fs.unlinkSync(spool);
+  const file = await fs.promises.open(spool, "r");
+  await fs.promises.unlink(spool);
   return file;
 }
 
@@ -163,28 +164,27 @@ function spoolOf(folder: string): string {
   return spool;
 }
 
-function streamOf(file: number, release: () => void): ReadableStream<Uint8Array> {
+function streamOf(file: FileHandle, release: () => void): ReadableStream<Uint8Array> {
   let idle: NodeJS.Timeout | undefined;
-  const end = once(() => {
+  let over: Promise<void> | null = null;
+  // A handle is closed when what is being read of it has been read, so that nothing reads from another file in its place.
+  const end = () => {
     clearTimeout(idle);
-    fs.closeSync(file);
-    release();
-  });
+    return (over ??= file.close().finally(release));
+  };
   return new ReadableStream({
     async pull(controller) {
       clearTimeout(idle);
-      const piece = Buffer.allocUnsafe(PIECE);
-      const read = await new Promise<number>((resolve, reject) =>
-        fs.read(file, piece, 0, PIECE, null, (error, bytes) => (error ? reject(error) : resolve(bytes))),
-      );
-      if (read === 0) {
-        end();
+      const { bytesRead, buffer } = await file.read(Buffer.allocUnsafe(PIECE), 0, PIECE, null);
+      if (over) return;
+      if (bytesRead === 0) {
+        await end();
         controller.close();
         return;
       }
-      controller.enqueue(piece.subarray(0, read));
+      controller.enqueue(buffer.subarray(0, bytesRead));
       idle = setTimeout(() => {
-        end();
+        void end();
         controller.error(new Error("Nothing was taken for a minute"));
       }, PATIENCE_MS).unref();
     },

@@ -3,7 +3,7 @@ import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
-import { RegisterQuerySchema, filterOf, viewsOf } from "@/server/documents/register";
+import { filterOf, readableQuery, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
 import { readWorld } from "@/server/world";
 import { PartsNav } from "@/ui/frame/parts-nav";
@@ -19,7 +19,7 @@ export default async function Register({ searchParams }: { searchParams: Promise
   const { app, person, zone, directory } = await visit();
   // Columns are ticked one by one and come as several values of one name.
   const given = Object.entries(await searchParams).map(([key, value]) => [key, [value].flat().join(",")]);
-  const query = RegisterQuerySchema.parse(Object.fromEntries(given));
+  const query = readableQuery(Object.fromEntries(given));
   const filter = filterOf(query);
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
