@@ -5,8 +5,12 @@ import { describe, expect, it } from "vitest";
 
 const src = path.join(import.meta.dirname, "../src");
 
-/** Packages that one folder alone may use: readers and writers of files stay with the formats. */
-const IN_FOLDER: Record<string, string> = { "dmn-moddle": "core/formats/", "fast-xml-parser": "core/intake/" };
+/** Packages that one folder alone may use: readers and writers of files stay with the formats, and what is drawn at random with the examples for tests. */
+const IN_FOLDER: Record<string, string> = {
+  "dmn-moddle": "core/formats/",
+  "fast-xml-parser": "core/intake/",
+  "fast-check": "core/fixtures/",
+};
 
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },
@@ -41,6 +45,7 @@ export function whyNotImport(file: string, target: string): string | null {
   if (!rule.layers.includes(to!)) return `${layer} must not import from ${to}`;
   // One public face: from outside, a folder of core is entered through its index.
   const own = layer === "core" && file.split("/")[1] === folder;
+  if (to === "core" && folder === "fixtures" && !own) return "core/fixtures is for tests alone";
   return to === "core" && !own && rest.length > 0
     ? `core/${folder} is entered through its index, not through ${rest.join("/")}`
     : null;
@@ -78,6 +83,8 @@ describe("layers", () => {
     ["core/money/money.ts", "../../server/db/open", "core must not import from server"],
     ["core/policy/words.ts", "@/ui/format", "core must not import from ui"],
     ["core/records/chain.ts", "node:crypto", "core must not use the package node:crypto"],
+    ["core/money/money.ts", "fast-check", "core must not use the package fast-check"],
+    ["server/world.ts", "@/core/fixtures", "core/fixtures is for tests alone"],
     ["core/policy/words.ts", "../people/schema", "core/people is entered through its index, not through schema"],
     ["ui/board/chart.tsx", "@/server/world", "ui must not import from server"],
     ["server/world.ts", "@/ui/format", "server must not import from ui"],
