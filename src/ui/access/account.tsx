@@ -38,7 +38,7 @@ export function PasswordForm({ hasPassword }: { hasPassword: boolean }) {
         autoComplete="new-password"
         value={password}
         onChange={setPassword}
-        hint="At least ten characters, without your name. Your other sessions end."
+        hint="At least twelve characters, without your name. Your other sessions end."
         required
       />
       <div className="flex items-center gap-3">
@@ -100,7 +100,7 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
         >
           <p>
             Open the app on your device that makes one-time codes, and add this key, or{" "}
-            <a href={offer.uri}>open it there directly</a>.
+            <a href={offer.uri}>open it there directly</a>. Once they are on, your other sessions end.
           </p>
           <p>
             <span className="text-sm font-semibold">Key</span>

@@ -34,7 +34,7 @@ export function InvitationForm({ token }: { token: string }) {
         autoComplete="new-password"
         value={password}
         onChange={setPassword}
-        hint="At least ten characters, without your name."
+        hint="At least twelve characters, without your name."
         required
       />
       <Button type="submit" look="solid" disabled={busy}>
@@ -88,7 +88,7 @@ export function StartForm({ zones }: { zones: string[] }) {
         autoComplete="new-password"
         value={form.password}
         onChange={set("password")}
-        hint="At least ten characters, without your name."
+        hint="At least twelve characters, without your name."
         required
       />
       <Button type="submit" look="solid" disabled={busy}>
