@@ -89,3 +89,26 @@ test("from anywhere to a document or a place by keyboard, and to nothing that is
   await go.fill("hull survey");
   await expect(page.getByText("Nothing that you may open has these letters.")).toBeVisible();
 });
+
+test("which acts are not one person’s is set by a controller, and only read by others", async ({ page, browser }) => {
+  const pair = "Who entered it and recorded its receipt";
+  await signIn(page, "benedita-corvo");
+  await page.goto("/settings");
+  const mode = page.getByLabel(pair);
+  await expect(mode).toHaveValue("mark");
+  for (const [words, value] of [
+    ["Refuse", "refuse"],
+    ["Allow and list", "mark"],
+  ] as const) {
+    await mode.selectOption(words);
+    await page.getByRole("button", { name: "Save acts kept apart" }).click();
+    await expect(page.getByRole("status").filter({ hasText: "Saved. It counts from now on." })).toBeVisible();
+    await page.reload();
+    await expect(mode).toHaveValue(value);
+  }
+  const auditor = await (await browser.newContext()).newPage();
+  await signIn(auditor, "tome-cardigos");
+  await auditor.goto("/settings");
+  await expect(auditor.getByLabel(pair)).toBeDisabled();
+  await expect(auditor.getByRole("button", { name: "Save acts kept apart" })).toHaveCount(0);
+});
