@@ -6,14 +6,17 @@ import { projectRoot } from "../root";
 export type Db = Database.Database;
 
 /** The database cannot be opened; the message says in one sentence why and what to do. */
-export class DatabaseUnavailable extends Error {}
+export class DatabaseUnavailable extends Error {
+  // Known by its name: what is bundled apart has a class of its own.
+  override name = "DatabaseUnavailable";
+}
 
 /**
  * What is wrong with the database, in one sentence with what to do; null for any other fault. By the result codes of SQLite (sqlite.org/rescode.html, from
  * memory).
  */
 export function sayDatabase(error: unknown): string | null {
-  if (error instanceof DatabaseUnavailable) return error.message;
+  if (error instanceof Error && error.name === "DatabaseUnavailable") return error.message;
   const { code } = error as { code?: unknown };
   if (typeof code !== "string" || !code.startsWith("SQLITE_")) return null;
   const said = Object.entries(FAULTS).find(([prefix]) => code.startsWith(prefix));
@@ -70,7 +73,7 @@ function makeWritable(folder: string): void {
   } catch (cause) {
     const reason = (cause as NodeJS.ErrnoException).code ?? String(cause);
     throw new DatabaseUnavailable(
-      `The data folder ${folder} cannot be written (${reason}); set BANDEIRA_DATA to a folder that can.`,
+      `The data folder ${folder} cannot be written (${reason}); set BANDEIRA_DATA to a folder that can`,
     );
   }
 }
@@ -91,7 +94,7 @@ function migrate(db: Db): void {
     const current = db.pragma("user_version", { simple: true }) as number;
     if (current > newest)
       throw new DatabaseUnavailable(
-        `The database was written by a newer Bandeira (${current}, this one knows ${newest}); update the program.`,
+        `The database was written by a newer Bandeira (${current}, this one knows ${newest}); update the program`,
       );
     for (const { number, file } of all) if (number > current) db.exec(fs.readFileSync(file, "utf8"));
     db.pragma(`user_version = ${newest}`);

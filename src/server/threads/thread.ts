@@ -9,7 +9,7 @@ import type { Asked, Told, ThreadData } from "./messages";
 import { WORK, type WorkName } from "./work";
 
 // Pages come first: where the system gives each thread a niceness of its own, as Linux does, this one takes what they leave.
-if (process.platform === "linux") os.setPriority(0, 10);
+if (process.platform === "linux") os.setPriority(0, 5);
 const { stop } = workerData as ThreadData;
 let open: { folder: string; db: Db } | null = null;
 
