@@ -44,12 +44,13 @@ export function matchesPassword(encoded: string, password: string): Promise<bool
   return inTurn(() => verify(encoded, password.slice(0, LONGEST + 1)));
 }
 
-let last: Promise<unknown> = Promise.resolve();
+// One queue for the process: Next keeps several copies of a module.
+const slot = globalThis as typeof globalThis & { bandeiraPasswords?: Promise<unknown> };
 
 /** One after the other: each takes a processor and nineteen megabytes, and sixty at once would take all there is. */
 function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  const own = last.then(work);
-  last = own.catch(() => undefined);
+  const own = (slot.bandeiraPasswords ?? Promise.resolve()).then(work);
+  slot.bandeiraPasswords = own.catch(() => undefined);
   return own;
 }
 

@@ -1,19 +1,13 @@
 // The log is re-computed in a thread of its own, with progress, and can be ended on the way.
 import { describe, expect, it } from "vitest";
-import { generateDemo } from "../../../demo/generate";
-import { temporaryFolder } from "../../../demo/test-app";
-import { handClock } from "../clock";
-import { openDatabase } from "../db/open";
-import { lastSeq } from "../log/log";
 import { person } from "../../../demo/test-app";
+import { demoApp } from "../../../demo/test-demo";
+import { lastSeq } from "../log/log";
 import { lastVerified, verdictOn, verifyLog } from "./verification";
 import type { Progress } from "./verifying";
 
-const folder = temporaryFolder();
-const db = openDatabase(folder);
-generateDemo(db, { orders: 60 });
-const clock = handClock("2026-11-23T09:00:00.000Z");
-const app = { db, demo: true, clock, wall: clock };
+const app = demoApp(60);
+const { db } = app;
 const auditor = person(app, "tome-cardigos");
 
 async function all(): Promise<Progress[]> {

@@ -2,22 +2,17 @@
 import fs from "node:fs";
 import path from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
-import { generateDemo } from "../../../demo/generate";
 import { person, temporaryFolder, value } from "../../../demo/test-app";
-import { handClock } from "../clock";
-import { openDatabase } from "../db/open";
-import { sayDatabase } from "../db/open";
+import { demoApp } from "../../../demo/test-demo";
+import { openDatabase, sayDatabase } from "../db/open";
 import { exported } from "../documents/export";
 import { newCommandId } from "../log/log";
 import { changePeople } from "../people/commands";
 import { controlReport } from "../evidence/report";
 import { fileInThread, inThread, resultInThread } from "./in-thread";
 
-const folder = temporaryFolder();
-const db = openDatabase(folder);
-generateDemo(db, { orders: 60 });
-const clock = handClock("2026-11-23T09:00:00.000Z");
-const app = { db, demo: true, clock, wall: clock };
+const app = demoApp(60);
+const { db, folder } = app;
 const auditor = person(app, "tome-cardigos");
 const requester = person(app, "rui-tavares");
 const text = (file: ReadableStream<Uint8Array>) => new Response(file).text();
@@ -49,6 +44,15 @@ describe("work in a thread", () => {
     const file = fileInThread(app, "register as a file", { filter: {}, format: "xes" }, auditor, gone.signal);
     const second = fileInThread(app, "register as a file", { filter: {}, format: "csv" }, auditor, gone.signal);
     gone.abort();
+    // Who has gone away before it was asked is not worked for.
+    const late = resultInThread(
+      app,
+      "sum up a period",
+      { from: "2026-01-01", until: "2026-03-31" },
+      auditor,
+      gone.signal,
+    );
+    await expect(late).rejects.toThrow("ended before it was done");
     for (const outcome of await Promise.allSettled([file, second]))
       expect(String((outcome as PromiseRejectedResult).reason)).toContain("ended before it was done");
     for await (const step of inThread(app, "verify the log", undefined, auditor)) {

@@ -11,24 +11,22 @@ import type { InputOf, StepOf, ValueOf, WorkName } from "./work";
 /** What there is once a process: Next keeps several copies of a module. */
 type Shared = {
   pool: Pool;
+  /** The number of the work that was asked for last: each has its own, whichever copy asks. */
+  last: number;
   /** How many files each person is fetching. */
   fetching: Map<string, number>;
   /** Data folders in which nothing is left of an earlier process. */
   cleared: Set<string>;
 };
 const slot = globalThis as typeof globalThis & { bandeiraThreads?: Shared };
-const { pool, fetching, cleared } = (slot.bandeiraThreads ??= {
-  pool: new Pool(),
-  fetching: new Map(),
-  cleared: new Set(),
-});
+const shared = (slot.bandeiraThreads ??= { pool: new Pool(), last: 0, fetching: new Map(), cleared: new Set() });
+const { pool, fetching, cleared } = shared;
 
 type Asking = Pick<App, "db" | "clock" | "demo">;
-let last = 0;
 
 function asked({ db, clock, demo }: Asking, name: WorkName, input: unknown, by: Person, spool: string | null): Asked {
-  last = (last % 0x7fffffff) + 1;
-  return { id: last, folder: folderOf({ db }), name, input, by, at: clock.now(), demo, spool };
+  shared.last = (shared.last % 0x7fffffff) + 1;
+  return { id: shared.last, folder: folderOf({ db }), name, input, by, at: clock.now(), demo, spool };
 }
 
 const folderOf = ({ db }: Pick<App, "db">) => path.dirname(path.resolve(db.name));
@@ -37,20 +35,24 @@ const folderOf = ({ db }: Pick<App, "db">) => path.dirname(path.resolve(db.name)
  * Long work in a thread: what it yields and what came of it. Whoever leaves the loop, or whose signal says so, ends it.
  * @throws Busy when too much is under way, and whatever the work throws
  */
-export async function* inThread<N extends WorkName>(
+export function inThread<N extends WorkName>(
   app: Asking,
   name: N,
   input: InputOf<N>,
   by: Person,
   signal?: AbortSignal,
 ): AsyncGenerator<StepOf<N>, ValueOf<N>> {
-  const steps: StepOf<N>[] = [];
+  return following(asked(app, name, input, by, null), signal);
+}
+
+async function* following<S, V>(work: Asked, signal: AbortSignal | undefined): AsyncGenerator<S, V> {
+  const steps: S[] = [];
   let outcome: Parameters<Task["over"]>[0] | null = null;
   let wake = () => {};
   const task: Task = {
-    asked: asked(app, name, input, by, null),
+    asked: work,
     step: (step) => {
-      steps.push(step as StepOf<N>);
+      steps.push(step as S);
       wake();
     },
     over: (end) => {
@@ -59,12 +61,13 @@ export async function* inThread<N extends WorkName>(
     },
   };
   const stop = () => pool.stop(task);
+  if (signal?.aborted) throw new Busy(ENDED);
   signal?.addEventListener("abort", stop);
   try {
     pool.begin(task);
     for (;;) {
       while (steps.length > 0) yield steps.shift()!;
-      if (outcome) return valueOf<ValueOf<N>>(outcome);
+      if (outcome) return valueOf<V>(outcome);
       await new Promise<void>((resume) => (wake = resume));
     }
   } finally {
@@ -73,20 +76,23 @@ export async function* inThread<N extends WorkName>(
   }
 }
 
-/** The same for work of which only the end matters. */
-export async function resultInThread<N extends WorkName>(
-  ...asking: Parameters<typeof inThread<N>>
-): Promise<ValueOf<N>> {
-  const steps = inThread(...asking);
+const ENDED = "It was ended before it was done";
+
+async function endOf<V>(steps: AsyncGenerator<unknown, V>): Promise<V> {
   for (;;) {
     const step = await steps.next();
     if (step.done) return step.value;
   }
 }
 
+/** The same for work of which only the end matters. */
+export function resultInThread<N extends WorkName>(...asking: Parameters<typeof inThread<N>>): Promise<ValueOf<N>> {
+  return endOf(inThread(...asking));
+}
+
 function valueOf<V>(outcome: Parameters<Task["over"]>[0]): V {
   if ("error" in outcome) throw outcome.error;
-  if ("stopped" in outcome) throw new Busy("It was ended before it was done");
+  if ("stopped" in outcome) throw new Busy(ENDED);
   return outcome.value as V;
 }
 
@@ -135,21 +141,12 @@ async function made(
   signal: AbortSignal | undefined,
 ): Promise<FileHandle> {
   const spool = path.join(spoolOf(folderOf(app)), randomBytes(12).toString("hex"));
-  await new Promise<void>((resolve, reject) => {
-    const task: Task = {
-      asked: asked(app, name, input, by, spool),
-      step: () => {},
-      over: (outcome) => {
-        signal?.removeEventListener("abort", stop);
-        if ("value" in outcome) return resolve();
-        fs.rmSync(spool, { force: true });
-        reject("error" in outcome ? outcome.error : new Busy("It was ended before it was done"));
-      },
-    };
-    const stop = () => pool.stop(task);
-    signal?.addEventListener("abort", stop);
-    pool.begin(task);
-  });
+  try {
+    await endOf(following(asked(app, name, input, by, spool), signal));
+  } catch (error) {
+    fs.rmSync(spool, { force: true });
+    throw error;
+  }
   const file = await fs.promises.open(spool, "r");
   await fs.promises.unlink(spool);
   return file;
