@@ -76,6 +76,17 @@ test("pennants are toggled by a click and stretched by their ends, with mouse an
   await expect(directors("Over 2,000.00")).toHaveAccessibleName(/approves$/);
 });
 
+test("the board stays where it is when the first edit of a draft is saved", async ({ page }) => {
+  const stands = async () => (await stake(page, 0).boundingBox())!.y;
+  const before = await stands();
+  await stake(page, 1).focus();
+  const focused = await stands();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: "Throw the draft away" })).toBeVisible();
+  await expect(page.getByText(/^Draft saved at \d\d:\d\d/)).toBeVisible();
+  expect([before, focused, await stands()]).toEqual([before, before, before]);
+});
+
 test("levels are added, named, given a rule and a quorum, moved, set side by side, removed", async ({ page }) => {
   await page.getByRole("button", { name: "Add a level" }).click();
   const details = page.getByRole("region", { name: "Details" });

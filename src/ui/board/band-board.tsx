@@ -137,7 +137,8 @@ function Keeping({ board, latest }: { board: BoardState; latest: number }) {
     else router.push("/policies");
   };
   return (
-    <p className="mt-1 flex flex-wrap items-center gap-x-3 text-sm" role="status">
+    // As high without the button as with it: the board below must not move under a hand that is just taking hold of something.
+    <p className="mt-1 flex min-h-7 flex-wrap items-center gap-x-3 text-sm" role="status">
       {problem ? (
         <span className="text-held">Not saved: {problem}</span>
       ) : saving ? (

@@ -216,21 +216,21 @@ function Handle({
   const { section, domain, change } = board;
   const held = useRef<number | null>(null);
   const band = edge === "start" ? run.start : run.end;
-  const stretchTo = (target: number) =>
-    change((current) => edit.stretch(current, level.id, held.current ?? band, edge, target));
+  const stretchTo = (target: number, kept: number) =>
+    change((current) => edit.stretch(current, level.id, kept, edge, target));
   const drag = (event: PointerEvent<HTMLElement>) => {
     const box = track.current?.getBoundingClientRect();
     if (held.current === null || !box) return;
     const place = (event.clientX - box.left) / box.width;
     const target = section.thresholds.filter((threshold) => placeOn(domain, threshold.amount) < place).length;
     // The end that stays is in the band that is held on to, so that the run can be found again while it changes.
-    stretchTo(target);
+    stretchTo(target, held.current);
   };
   const keys = (event: KeyboardEvent<HTMLElement>) => {
     const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (!step) return;
     event.preventDefault();
-    stretchTo(band + step);
+    stretchTo(band + step, band);
   };
   return (
     <button
