@@ -20,9 +20,15 @@ import { seeded } from "./random";
 import { orderPolicy } from "./policy";
 import { reviewedInForce } from "./put-in-force";
 
+const folders: string[] = [];
+// Said where the file is loaded: what is said while a test or its set-up runs is never called.
+afterAll(() => {
+  for (const folder of folders.splice(0)) fs.rmSync(folder, { recursive: true, force: true });
+});
+
 export function temporaryFolder(): string {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-"));
-  afterAll(() => fs.rmSync(folder, { recursive: true, force: true }));
+  folders.push(folder);
   return folder;
 }
 

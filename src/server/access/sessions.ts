@@ -2,6 +2,7 @@ import { createHash, randomBytes } from "node:crypto";
 import { type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
+import { ifWritable } from "../db/open";
 import { readWorld } from "../world";
 import { authorise } from "./authorise";
 import { noteAccess, type SignInHow } from "./events";
@@ -53,12 +54,14 @@ export function personOfSession(app: App, token: string | undefined, uses = true
     { person: string; seen_at: string; expires_at: string } | undefined;
   const now = app.wall.now();
   if (!row || row.expires_at <= now) return null;
-  if (Date.parse(now) - Date.parse(row.seen_at) > IDLE_MS) {
-    app.db.prepare("DELETE FROM session WHERE token_hash = ?").run(hash);
+  const idle = Date.parse(now) - Date.parse(row.seen_at);
+  // Who only reads is not turned away because nothing can be written: unnoted, the session lies idle, and ends no later than it should.
+  if (idle > IDLE_MS) {
+    ifWritable(() => app.db.prepare("DELETE FROM session WHERE token_hash = ?").run(hash));
     return null;
   }
-  if (uses && Date.parse(now) - Date.parse(row.seen_at) > SEEN_EVERY_MS)
-    app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash);
+  if (uses && idle > SEEN_EVERY_MS)
+    ifWritable(() => app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash));
   const { directory } = readWorld(app);
   const person = directory.person(row.person);
   return person && directory.isActive(person, app.clock.now()) ? person : null;

@@ -34,6 +34,16 @@ const FAULTS = {
   SQLITE_PROTOCOL: "The database is locked by another program: stop that, and try again",
 } as const;
 
+/** Notes what may as well stay unnoted while the disk is full or the database may only be read; any other fault is thrown on. */
+export function ifWritable(note: () => unknown): void {
+  try {
+    note();
+  } catch (error) {
+    const { code } = error as { code?: unknown };
+    if (!/^SQLITE_(READONLY|FULL)/.test(String(code))) throw error;
+  }
+}
+
 export function databaseFile(folder: string): string {
   return path.join(folder, "bandeira.db");
 }

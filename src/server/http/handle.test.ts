@@ -2,9 +2,11 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { z } from "zod";
 import { refuse } from "@/core/refusal";
-import { testApp, type TestApp } from "../../../demo/test-app";
+import { POST } from "@/app/api/documents/route";
+import { testApp, testOrder, type TestApp } from "../../../demo/test-app";
 import { startSession } from "../access/sessions";
 import type { App } from "../app";
+import { newCommandId } from "../log/log";
 import { answered, bodyOf, change, fromElsewhere, giveSession, originOf, problem, read } from "./handle";
 import { plainJson } from "./body";
 import { sayDatabase } from "../db/open";
@@ -147,6 +149,51 @@ describe("a fault", () => {
     expect(fault("SQLITE_CORRUPT_VTAB")).toContain("damaged");
     expect(sayDatabase(new Error("other"))).toBeNull();
   });
+});
+
+describe("a database that takes nothing more", () => {
+  const enter = () =>
+    POST(request({}, undefined, JSON.stringify({ command: newCommandId(), document: testOrder(800_000) })));
+  const state = () =>
+    ["event", "document", "attempt"].map((table) => app.db.prepare(`SELECT COUNT(*) FROM ${table}`).pluck().get());
+  it.each<[string, () => void, () => void, string]>([
+    [
+      "since the disk is full",
+      () => app.db.pragma(`max_page_count = ${String(app.db.pragma("page_count", { simple: true }))}`),
+      () => app.db.pragma("max_page_count = 1000000000"),
+      "The disk is full, so nothing can be written: make room on it, and try again",
+    ],
+    [
+      "since it may not be written",
+      () => app.db.pragma("query_only = 1"),
+      () => app.db.pragma("query_only = 0"),
+      "The database can be read and not written: give the server the right to write in its data folder",
+    ],
+  ])(
+    "%s says so, keeps nothing by halves, is still read, and goes on afterwards",
+    async (_why, stop, mend, sentence) => {
+      vi.spyOn(console, "error").mockImplementation(() => {});
+      jar.token = startSession(app, "noor-halvorsrud", "password", "x").token;
+      const before = state();
+      stop();
+      const answers: Response[] = [];
+      // What still fits on the last page may be written; then nothing is.
+      for (let time = 0; time < 40 && answers.at(-1)?.status !== 503; time += 1) answers.push(await enter());
+      const refused = answers.at(-1)!;
+      const { title } = (await refused.json()) as { title: string };
+      expect([refused.status, title.replace(/ \(reference [0-9a-f]{12}\)$/, "")]).toEqual([503, sentence]);
+      app.wall.set("2026-11-23T09:20:00.000Z");
+      expect((await read(request(), () => ({ ok: true, value: state() }))).status).toBe(200);
+      mend();
+      const [events, documents] = state() as number[];
+      expect([events! - (before[0] as number), documents! - (before[1] as number)]).toEqual([
+        answers.length - 1,
+        answers.length - 1,
+      ]);
+      expect((await enter()).status).toBe(200);
+      vi.restoreAllMocks();
+    },
+  );
 });
 
 describe("an answer", () => {
