@@ -48,6 +48,7 @@ export type OrderFacts = {
     description: string;
     quantity: string;
     unitPrice: number;
+    taxPercent: string;
     /** Quantities as decimal text: what has come in, and what other invoices have charged already. */
     received: string;
     invoiced: string;

@@ -23,10 +23,6 @@ export function plainNumber(invoiceNumber: string): string {
 }
 
 /**
- * Other invoices that may be the same one: same supplier and number; same supplier and number written alike; same supplier and amount within some days.
- * @param days how near in date the same amount must be
- */
-/**
  * A name of a supplier or customer without capitals, accents, spaces and signs: two spellings of it are one party.
  * @example partyKey("Acme  Ltd.") // "acmeltd"
  */
@@ -35,6 +31,10 @@ export function partyKey(name: string): string {
   return letters || name.trim();
 }
 
+/**
+ * Other invoices that may be the same one: same supplier and number; same supplier and number written alike; same supplier and amount within some days.
+ * @param days how near in date the same amount must be
+ */
 export function likelyDuplicates(
   invoice: Known,
   others: readonly Known[],

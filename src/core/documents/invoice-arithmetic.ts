@@ -5,16 +5,23 @@ import type { SupplierInvoice } from "./supplier-invoice";
 /** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
 export type BrokenRule = { rule: string; what: string; stated: Money; computed: Money; by: Money; line?: number };
 
+/** No cash is so coarse that an amount is rounded by more major units than this (common practice). */
+const MOST_ROUNDED = 5;
+
 type Rule = { rule: string; what: string; line?: number; stated: number | null; computed: number };
 
 /**
- * The arithmetic of an invoice by EN 16931 (rules BR-CO-10, -13, -14, -15, -16 and -17, from memory); the net of a line against quantity and price
+ * The arithmetic of an invoice by EN 16931 (rules BR-CO-10, -13, -14, -15, -16 and -17 and BR-S-08, from memory); the net of a line against quantity and price
  * is the calculation rule that PEPPOL numbers EN16931-R120. What the paper does not state is not tested: it is computed.
  * @returns the rules that are broken, in the order in which the sums build on each other
  */
 export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
   const { currency, stated } = invoice;
   const totals = invoiceTotals(invoice);
+  const inAll = totals.net.minor + totals.tax.minor;
+  // Some write the total with tax as it is rounded for payment.
+  const rounded = stated.gross === inAll + stated.rounding;
+  const most = MOST_ROUNDED * 10 ** minorDigits(currency);
   const add = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
   const lines = add(invoice.lines.map((line) => line.net));
   const rules: Rule[] = [
@@ -38,23 +45,33 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
       stated: tax.tax,
       computed: percentOf(tax.base, tax.percent),
     })),
+    ...taxedAmounts(invoice, lines - stated.allowances + stated.charges),
     {
       rule: "BR-CO-14",
       what: "sum of the taxes",
-      stated: stated.taxes.length ? stated.tax : null,
-      computed: add(stated.taxes.map((tax) => tax.tax)),
+      stated: stated.tax,
+      computed: stated.taxes.length
+        ? add(stated.taxes.map((tax) => tax.tax))
+        : nearest(stated.tax ?? 0, taxOfWhole(invoice)),
     },
     {
       rule: "BR-CO-15",
       what: "total with tax = total without tax + tax",
       stated: stated.gross,
-      computed: totals.net.minor + totals.tax.minor,
+      computed: rounded ? inAll + stated.rounding : inAll,
     },
     {
       rule: "BR-CO-16",
       what: "amount due = total with tax − paid already + rounding",
       stated: stated.due,
-      computed: totals.gross.minor - stated.prepaid + stated.rounding,
+      computed: totals.gross.minor - stated.prepaid + (rounded ? 0 : stated.rounding),
+    },
+    { rule: "BT-113", what: "what is paid already", stated: stated.prepaid, computed: Math.max(0, stated.prepaid) },
+    {
+      rule: "BT-114",
+      what: "rounding of the amount due",
+      stated: stated.rounding,
+      computed: nearest(stated.rounding, [-most, most]),
     },
   ];
   return rules.flatMap(({ stated: says, computed, ...rest }) =>
@@ -70,6 +87,40 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
         ],
   );
 }
+
+/**
+ * What is taxed, rate by rate, must be what is charged: in all what lines, charges and allowances come to (as BR-S-08 and its likes come to, from memory), and at each rate the
+ * lines at it, where nothing is charged or taken off beside the lines.
+ */
+function taxedAmounts({ stated, lines }: SupplierInvoice, net: number): Rule[] {
+  if (stated.taxes.length === 0) return [];
+  const bases = stated.taxes.reduce((all, tax) => all + tax.base, 0);
+  const all = { rule: "BR-S-08", what: "amounts that are taxed, in all", stated: bases, computed: net };
+  if (stated.allowances !== 0 || stated.charges !== 0) return [all];
+  const same = (a: string, b: string) => new Exact(a).eq(b);
+  const at = (percent: string) =>
+    lines.reduce((sum, line) => (same(line.taxPercent, percent) ? sum + line.net : sum), 0);
+  const rates = stated.taxes.filter(
+    ({ percent }, index) => stated.taxes.findIndex((one) => same(one.percent, percent)) === index,
+  );
+  const byRate = rates.map(({ percent }) => ({
+    rule: "BR-S-08",
+    what: `amount taxed at ${percent} %`,
+    stated: stated.taxes.reduce((sum, tax) => (same(tax.percent, percent) ? sum + tax.base : sum), 0),
+    computed: at(percent),
+  }));
+  return [all, ...byRate];
+}
+
+/** The least and the most tax that lines, and what is charged or taken off beside them, can come to at rates that the lines have. */
+function taxOfWhole({ stated, lines }: SupplierInvoice): [number, number] {
+  const own = taxOfLines(lines);
+  const beside = stated.charges - stated.allowances;
+  const ends = lines.map((line) => own + percentOf(beside, line.taxPercent));
+  return [Math.min(own, ...ends), Math.max(own, ...ends)];
+}
+
+const nearest = (value: number, [least, most]: [number, number]) => Math.min(most, Math.max(least, value));
 
 /** What a line comes to by quantity and price; with all digits of the price, what it is for, and what is added and taken off, where the line has these. */
 function lineAmount(line: SupplierInvoice["lines"][number], currency: string): number {

@@ -1,48 +1,63 @@
+import type { Decimal } from "decimal.js";
 import { formatMoney, money, type Money } from "../money";
 import type { Looking, OrderFacts } from "./around";
-import { Exact } from "./parts";
+import { invoiceTotals } from "./invoice-arithmetic";
+import { Exact, percentOf, times } from "./parts";
 import type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
 
 export type Difference = {
-  kind: "price" | "quantity" | "not received" | "not ordered" | "currency";
-  line: number;
+  kind: "price" | "tax" | "quantity" | "not received" | "not ordered" | "currency" | "beside the lines";
+  /** Line of the invoice, from 1; null for what is charged beside its lines. */
+  line: number | null;
   text: string;
-  /** What the line is charged beyond the order, in the invoice's currency. */
+  /** What is charged beyond the order, in the invoice's currency. */
   by: Money;
-  /** What would have been let pass on this line. */
+  /** What would have been let pass. */
   tolerance: Money;
   within: boolean;
 };
 export type MatchedLine = { line: number; orderLine: number | null; differences: Difference[] };
-export type Match = { outcome: "matched" | "differs" | "no-order"; why: string; lines: MatchedLine[] };
+export type Match = {
+  outcome: "matched" | "differs" | "no-order";
+  why: string;
+  lines: MatchedLine[];
+  /** What is charged beside the lines, such as freight, if anything is. */
+  beside: Difference[];
+};
 
 /**
- * An invoice against its order and what was received, line by line. A price may be over the order's by so many per cent of it and by so much a
- * line, whichever is less (common practice); a quantity may not pass what was ordered, nor what has been received and not been invoiced yet.
- * Paying less than was ordered is no difference.
+ * An invoice against its order and what was received. What is compared is what is to be paid, however it is written: the net of each line, all lines on one
+ * line of the order together, and what is charged beside the lines. A price may be over the order's by so many per cent of it and by so much a line,
+ * whichever is less (common practice), and so may charges in all; a quantity may not pass what was ordered, nor what has been received and not been
+ * invoiced yet; tax may not be at a higher rate than the order's, where that states any. Paying less than was ordered is no difference.
  */
 export function matchOf(invoice: SupplierInvoice, looking: Looking): Match {
   const { order } = looking.around;
-  if (!invoice.orderNumber) return { outcome: "no-order", why: "It names no order", lines: [] };
-  if (!order) return { outcome: "no-order", why: `There is no approved order ${invoice.orderNumber}`, lines: [] };
-  if (order.supplier !== invoice.supplier)
-    return { outcome: "no-order", why: `${order.number} is an order with ${order.supplier}`, lines: [] };
-  const used = new Set<number>();
-  const lines = invoice.lines.map((line, index) => matchLine(line, index + 1, invoice, order, used, looking));
-  const differs = lines.some((line) => line.differences.some((one) => !one.within));
-  return { outcome: differs ? "differs" : "matched", why: `Charged against ${order.number}`, lines };
+  const none = (why: string): Match => ({ outcome: "no-order", why, lines: [], beside: [] });
+  if (!invoice.orderNumber) return none("It names no order");
+  if (!order) return none(`There is no approved order ${invoice.orderNumber}`);
+  if (order.supplier !== invoice.supplier) return none(`${order.number} is an order with ${order.supplier}`);
+  const charged: Charged = new Map();
+  const lines = invoice.lines.map((line, index) => matchLine(line, index + 1, invoice, order, charged, looking));
+  const beside = besideLines(invoice, lines, order, looking);
+  const differs = [...lines.flatMap((line) => line.differences), ...beside].some((one) => !one.within);
+  return { outcome: differs ? "differs" : "matched", why: `Charged against ${order.number}`, lines, beside };
 }
+
+/** By line of the order, what earlier lines of the same invoice charge on it: how many, and how much they are over its price, in minor units. */
+type Charged = Map<number, Earlier>;
+type Earlier = { quantity: Decimal; over: number };
 
 function matchLine(
   line: InvoiceLine,
   number: number,
   invoice: SupplierInvoice,
   order: OrderFacts,
-  used: Set<number>,
+  charged: Charged,
   looking: Looking,
 ): MatchedLine {
   const { currency } = invoice;
-  const found = orderLineOf(line, order, used);
+  const found = orderLineOf(line, order, charged);
   const nothing = money(0, currency);
   const whole = (kind: Difference["kind"], text: string): MatchedLine => ({
     line: number,
@@ -50,34 +65,98 @@ function matchLine(
     differences: [{ kind, line: number, text, by: money(line.net, currency), tolerance: nothing, within: false }],
   });
   if (found === null) return whole("not ordered", `Line ${number}, ${line.description}: not on ${order.number}`);
-  used.add(found);
+  const earlier = charged.get(found) ?? { quantity: new Exact(0), over: 0 };
+  const ordered = order.lines[found - 1]!;
+  const over = overPrice(line, ordered);
+  charged.set(found, { quantity: earlier.quantity.add(line.quantity), over: earlier.over + over });
   if (order.currency !== currency)
     return whole("currency", `Line ${number}: ${order.number} is in ${order.currency}, the invoice in ${currency}`);
-  const ordered = order.lines[found - 1]!;
   const differences = [
-    ...priceDifference(line, number, ordered, currency, looking),
-    ...quantityDifference(line, number, ordered, currency),
+    ...priceDifference(line, number, ordered, { over, earlier }, currency, looking),
+    ...taxDifference(line, number, order, ordered, currency),
+    ...quantityDifference(line, number, ordered, earlier.quantity, currency),
   ];
   return { line: number, orderLine: found, differences };
 }
 
 type Ordered = OrderFacts["lines"][number];
 
+/** What a line charges beyond the order's price for as many, in minor units, 0 where it is not dearer. By what the line comes to, and not by the price that is written on it. */
+function overPrice(line: InvoiceLine, ordered: Ordered): number {
+  const comesTo = line.exactly ? line.net : Math.max(line.net, times(line.quantity, line.unitPrice));
+  return Math.max(0, comesTo - times(line.quantity, ordered.unitPrice));
+}
+
 function priceDifference(
   line: InvoiceLine,
   number: number,
   ordered: Ordered,
+  { over, earlier }: { over: number; earlier: Earlier },
   currency: string,
   looking: Looking,
 ): Difference[] {
-  if (line.unitPrice <= ordered.unitPrice) return [];
-  const by = new Exact(line.unitPrice).sub(ordered.unitPrice).mul(line.quantity).toDecimalPlaces(0).toNumber();
-  const tolerance = toleranceOn(new Exact(ordered.unitPrice).mul(line.quantity).toNumber(), currency, looking);
+  if (over === 0) return [];
+  const by = over + earlier.over;
+  const quantity = earlier.quantity.add(line.quantity);
+  const tolerance = toleranceOn(new Exact(ordered.unitPrice).mul(quantity).toNumber(), currency, looking);
+  const say = (minor: number) => formatMoney(money(minor, currency));
+  const each = `${say(line.unitPrice)} each instead of ${say(ordered.unitPrice)}`;
+  const instead = line.unitPrice > ordered.unitPrice ? each : `${say(line.net)} net at ${say(ordered.unitPrice)} each`;
+  const before = earlier.over > 0 ? " with lines before" : "";
   return [
     {
       kind: "price",
       line: number,
-      text: `Line ${number}, ${line.description}: ${formatMoney(money(line.unitPrice, currency))} each instead of ${formatMoney(money(ordered.unitPrice, currency))}, ${formatMoney(money(by, currency))} more; tolerance ${formatMoney(money(tolerance, currency))}`,
+      text: `Line ${number}, ${line.description}: ${instead}, ${say(by)} more${before}; tolerance ${say(tolerance)}`,
+      by: money(by, currency),
+      tolerance: money(tolerance, currency),
+      within: by <= tolerance,
+    },
+  ];
+}
+
+/** An order that states no tax at all says nothing of its rates. */
+function taxDifference(
+  line: InvoiceLine,
+  number: number,
+  order: OrderFacts,
+  ordered: Ordered,
+  currency: string,
+): Difference[] {
+  const more = new Exact(line.taxPercent).sub(ordered.taxPercent);
+  if (more.lte(0) || order.lines.every((one) => new Exact(one.taxPercent).isZero())) return [];
+  return [
+    {
+      kind: "tax",
+      line: number,
+      text: `Line ${number}, ${line.description}: tax at ${line.taxPercent} % instead of ${ordered.taxPercent} %`,
+      by: money(Math.max(0, percentOf(line.net, more.toString())), currency),
+      tolerance: money(0, currency),
+      within: false,
+    },
+  ];
+}
+
+/** Freight and whatever else an invoice charges beside its lines, less what it takes off: nobody ordered it. */
+function besideLines(
+  invoice: SupplierInvoice,
+  lines: readonly MatchedLine[],
+  order: OrderFacts,
+  looking: Looking,
+): Difference[] {
+  const { currency } = invoice;
+  const by = invoiceTotals(invoice).net.minor - invoice.lines.reduce((all, line) => all + line.net, 0);
+  if (by <= 0) return [];
+  const ordered = lines.reduce((all, { line, orderLine }) => {
+    const price = orderLine === null || order.currency !== currency ? 0 : order.lines[orderLine - 1]!.unitPrice;
+    return all.add(new Exact(price).mul(invoice.lines[line - 1]!.quantity));
+  }, new Exact(0));
+  const tolerance = toleranceOn(ordered.toNumber(), currency, looking);
+  return [
+    {
+      kind: "beside the lines",
+      line: null,
+      text: `${formatMoney(money(by, currency))} charged beside the lines; tolerance ${formatMoney(money(tolerance, currency))}`,
       by: money(by, currency),
       tolerance: money(tolerance, currency),
       within: by <= tolerance,
@@ -93,14 +172,20 @@ function toleranceOn(orderedMinor: number, currency: string, { around, toCurrenc
   return Math.min(share, toCurrency(rule.amount, currency)?.minor ?? 0);
 }
 
-function quantityDifference(line: InvoiceLine, number: number, ordered: Ordered, currency: string): Difference[] {
-  const before = new Exact(ordered.invoiced);
+function quantityDifference(
+  line: InvoiceLine,
+  number: number,
+  ordered: Ordered,
+  onThis: Decimal,
+  currency: string,
+): Difference[] {
+  const before = new Exact(ordered.invoiced).add(onThis);
   const all = before.add(line.quantity);
   const beyond = (limit: string, kind: "quantity" | "not received", what: string): Difference[] => {
     const over = all.sub(limit);
     if (over.lte(0)) return [];
     const by = over.gt(line.quantity) ? new Exact(line.quantity) : over;
-    const earlier = before.gt(0) ? `, ${before.toString()} invoiced before` : "";
+    const earlier = before.gt(0) ? `, ${before.toString()} charged before` : "";
     return [
       {
         kind,
@@ -117,7 +202,7 @@ function quantityDifference(line: InvoiceLine, number: number, ordered: Ordered,
 }
 
 /** The order's line that an invoice line names; else the first free one that reads the same. */
-function orderLineOf(line: InvoiceLine, order: OrderFacts, used: ReadonlySet<number>): number | null {
+function orderLineOf(line: InvoiceLine, order: OrderFacts, used: Charged): number | null {
   if (line.orderLine !== null) return order.lines[line.orderLine - 1] ? line.orderLine : null;
   const same = (text: string) => text.trim().toLocaleLowerCase("en");
   const index = order.lines.findIndex(

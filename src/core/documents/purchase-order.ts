@@ -81,10 +81,12 @@ export function orderTotals(order: Pick<PurchaseOrder, "lines" | "currency">): {
   return { net, tax, gross: sum([net, tax], currency) };
 }
 
-/** What a change order adds to what is committed already, in its own currency; null where that is another or unknown. */
+/** What a change order adds to what is committed already, in its own currency; null where that, or the supplier, is another or unknown. */
 export function increaseOf(order: PurchaseOrder, { around }: Looking): Money | null {
   const before = around.order?.committed.net;
   if (!order.changeOf || !before || before.currency !== order.currency) return null;
+  // What is ordered elsewhere adds nothing to it, and is as new as it is large.
+  if (around.order?.supplier !== order.supplier) return null;
   return money(orderTotals(order).net.minor - before.minor, order.currency);
 }
 

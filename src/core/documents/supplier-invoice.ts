@@ -170,8 +170,8 @@ function remarks(invoice: SupplierInvoice, looking: Looking): Remark[] {
       broken.line,
     );
   const match = matchOf(invoice, looking);
-  for (const one of match.lines.flatMap((line) => line.differences))
-    if (!one.within) say(one.kind === "not received" ? "not received" : "match", true, one.text, one.line);
+  for (const one of [...match.lines.flatMap((line) => line.differences), ...match.beside])
+    if (!one.within) say(one.kind === "not received" ? "not received" : "match", true, one.text, one.line ?? undefined);
   if (match.outcome === "no-order") say("no order", false, match.why);
   return found;
 }

@@ -38,7 +38,8 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
       return {
         rules,
         ...supplier,
-        ...recentWith(app, document, on, [number, document.changeOf ?? null]),
+        // What an approved order is replaced by stands in its place; naming any other order takes nothing off.
+        ...recentWith(app, document, on, [number, changed?.supplier === document.supplier ? changed.number : null]),
         ...(changed && { order: changed }),
       };
     }
@@ -114,22 +115,33 @@ function orderFacts(db: Db, orderNumber: string, own: string | null): OrderFacts
   const order = acceptedOf(state);
   if (order.documentType !== "purchase-order") return null;
   const { net, gross } = orderTotals(order);
-  const received = sums(
-    statement(db, "SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
-  );
-  const invoiced = sums(chargedOn(db, state.number, own));
-  return {
+  const lines = order.lines.map(({ description, quantity, unitPrice, taxPercent }) => ({
+    description,
+    quantity,
+    unitPrice,
+    taxPercent,
+    received: "0",
+    invoiced: "0",
+  }));
+  const facts = {
     number: state.number,
     supplier: order.supplier,
     status: state.status,
     currency: order.currency,
     committed: { net, gross },
-    lines: order.lines.map((line, index) => ({
-      description: line.description,
-      quantity: line.quantity,
-      unitPrice: line.unitPrice,
-      received: received.get(index + 1) ?? "0",
-      invoiced: invoiced.get(index + 1) ?? "0",
+    lines,
+  };
+  const received = sums(
+    statement(db, "SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
+  );
+  const invoiced = sums(chargedOn(db, facts, own));
+  const amount = (of: Map<number, string>, index: number) => of.get(index + 1) ?? "0";
+  return {
+    ...facts,
+    lines: lines.map((line, index) => ({
+      ...line,
+      received: amount(received, index),
+      invoiced: amount(invoiced, index),
     })),
   };
 }
@@ -151,18 +163,19 @@ function orderInForce(db: Db, number: string): DocumentState | null {
 
 type Quantity = { line: number; quantity: string };
 
-function chargedOn(db: Db, orderNumber: string, own: string | null): Quantity[] {
+/** What other invoices charge on an order, also those that came before it was approved and met no order then. */
+function chargedOn(db: Db, order: OrderFacts, own: string | null): Quantity[] {
   const rows = statement(
     db,
     `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
   )
     .pluck()
-    .all(orderNumber) as string[];
+    .all(order.number) as string[];
   return rows.flatMap((row) => {
     const state = JSON.parse(row) as DocumentState;
     if (state.number === own || state.document.documentType !== "supplier-invoice") return [];
     const { lines } = state.document;
-    const looking = { around: state.around ?? {}, toCurrency: () => null };
+    const looking = { around: { order, ...state.around }, toCurrency: () => null };
     return matchOf(state.document, looking).lines.flatMap(({ line, orderLine }) =>
       orderLine === null ? [] : [{ line: orderLine, quantity: lines[line - 1]!.quantity }],
     );

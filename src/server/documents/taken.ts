@@ -1,12 +1,13 @@
 import type { Db } from "../db/open";
 import { dayIn } from "@/core/calendar";
-import type { AnyDocument } from "@/core/documents";
-import { principalsOf, type Directory, type Person } from "@/core/people";
+import { partyKey, type AnyDocument } from "@/core/documents";
+import { principalsOf, tookOverFrom, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName, readAccount, type Account } from "../ledger/accounts";
 import { readWorld } from "../world";
+import { readState } from "./projection";
 
 /**
  * What somebody sends may say only what they may say: their own name, or on behalf of somebody for whom they may enter; the unit of whose document
@@ -35,7 +36,7 @@ export function whyNotTaken(app: App, actor: Person, document: AnyDocument, requ
       "unit",
     );
   }
-  const named = whoIsNamed(document, directory);
+  const named = whoIsNamed(document, directory) ?? whyNoChange(app, document);
   if (named) return named;
   if (document.date > today) return refuse("invalid", "A document is not dated later than today", "date");
   return whyNotPapers(app.db, document, actor.id, requester);
@@ -63,6 +64,29 @@ function whoIsNamed(document: AnyDocument, directory: Directory): Refusal | null
   return document.payee === requester || document.payee === onBehalfOf
     ? null
     : refuse("forbidden", "A claim is paid to whoever makes it, or to the one on whose behalf it is", "payee");
+}
+
+/** A change stands in the place of an order, so that it is of whoever ordered it, and with whom it was ordered. */
+function whyNoChange(app: App, document: AnyDocument): Refusal | null {
+  if (document.documentType !== "purchase-order" || !document.changeOf) return null;
+  const changed = readState(app.db, document.changeOf.toLowerCase());
+  // One that is not there, or not approved, is remarked on where the document is looked at.
+  if (changed?.document.documentType !== "purchase-order") return null;
+  const { number, document: order } = changed;
+  if (order.changeOf)
+    return refuse("invalid", `${number} is itself a change of ${order.changeOf}; change ${order.changeOf}`, "changeOf");
+  const of = [document.requester, document.onBehalfOf].flatMap((one) =>
+    one ? [one, ...tookOverFrom(one, readWorld(app).directory, app.clock.now())] : [],
+  );
+  if (![order.requester, order.onBehalfOf].some((one) => one !== null && of.includes(one)))
+    return refuse("forbidden", `${number} is changed by whoever ordered it; enter an order of your own`, "changeOf");
+  if (partyKey(order.supplier) !== partyKey(document.supplier))
+    return refuse(
+      "invalid",
+      `${number} is an order with ${order.supplier}, and so is a change of it; order from somebody else in an order of its own`,
+      "supplier",
+    );
+  return null;
 }
 
 function whyNotPapers(db: Db, document: AnyDocument, by: string, requester: string): Refusal | null {
@@ -102,12 +126,26 @@ export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocumen
       value: { ...document, supplierName: name, currency, opening, changes: fromNow(document.changes, account) },
     };
   }
-  if (document.documentType === "purchase-order" || document.documentType === "supplier-invoice") {
-    // One supplier has one name here, however it was typed.
-    const account = document.supplier ? accountByName(app.db, "supplier", document.supplier) : null;
-    return { ok: true, value: account ? { ...document, supplier: account.name } : document };
+  if (document.documentType === "purchase-order") {
+    const changeOf = document.changeOf && asNumbered(app.db, document.changeOf);
+    return { ok: true, value: { ...document, ...namedSupplier(app.db, document), ...(changeOf && { changeOf }) } };
+  }
+  if (document.documentType === "supplier-invoice") {
+    const orderNumber = document.orderNumber && asNumbered(app.db, document.orderNumber);
+    return { ok: true, value: { ...document, ...namedSupplier(app.db, document), orderNumber } };
   }
   return { ok: true, value: document };
+}
+
+/** One supplier has one name here, however it was typed. */
+function namedSupplier(db: Db, { supplier }: { supplier: string }): { supplier: string } {
+  return { supplier: (supplier && accountByName(db, "supplier", supplier)?.name) || supplier };
+}
+
+/** A document has one number here, however it was typed: by it is found what else charges or changes it. */
+function asNumbered(db: Db, typed: string): string {
+  const known = statement(db, "SELECT number FROM document WHERE id = ?").pluck().get(typed.trim().toLowerCase());
+  return (known as string | undefined) ?? typed.trim();
 }
 
 const unknown = (kind: string, id: string): Result<never> => ({

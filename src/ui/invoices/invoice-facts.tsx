@@ -28,6 +28,13 @@ export function InvoiceFacts({ document: invoice, looking }: FactsProps<Supplier
       ]}
       foot={
         <>
+          {match.beside.map((one) => (
+            <tr key={one.kind}>
+              <td colSpan={6}>
+                <DifferenceLine difference={one} />
+              </td>
+            </tr>
+          ))}
           <Total label="Net total" span={5} value={say(net.minor)} wrong={wrong("BR-CO-10", "BR-CO-13")} />
           <Total label="Tax" span={5} value={say(tax.minor)} wrong={wrong("BR-CO-14", "BR-CO-17")} />
           <Total label="Gross total" span={5} value={say(gross.minor)} strong wrong={wrong("BR-CO-15")} />
@@ -73,11 +80,13 @@ function DifferenceLine({ difference }: { difference: Difference }) {
     "not received": "not received",
     "not ordered": "not on the order",
     currency: "another currency",
+    tax: "tax at a higher rate",
+    "beside the lines": "beside the lines",
   }[kind];
   return (
     <span className={`block text-sm ${within ? "text-soft" : "text-held"}`}>
       {within ? "✓" : "✗"} {what}, {formatMoney(by)}
-      {kind === "price" && ` (tolerance ${formatMoney(tolerance)})`}
+      {(kind === "price" || kind === "beside the lines") && ` (tolerance ${formatMoney(tolerance)})`}
     </span>
   );
 }

@@ -20,12 +20,15 @@ export function invoiceOf(reader: Reader, node: Node, taker: Taker): SupplierInv
   const lines = many(node.InvoiceLine);
   if (lines.length === 0) reader.bad("InvoiceLine", "there is none");
   const { allowances, charges } = adjustmentsOf(reader, node, "");
+  const subtotals = many(tax.TaxSubtotal);
+  // A file with one rate for all may leave it out at its lines.
+  const rate = subtotals.length === 1 ? reader.text(subtotals[0]!, "TaxCategory/Percent") : "";
   const stated: SupplierInvoice["stated"] = {
     lineTotal: totals("LineExtensionAmount", false, true),
     allowances: totals("AllowanceTotalAmount") ?? allowances,
     charges: totals("ChargeTotalAmount") ?? charges,
     net: totals("TaxExclusiveAmount"),
-    taxes: many(tax.TaxSubtotal).map((part, index) => ({
+    taxes: subtotals.map((part, index) => ({
       percent: reader.percent(part, "TaxCategory/Percent", `TaxSubtotal ${index + 1}/Percent`),
       base: reader.amount(part, "TaxableAmount", `TaxSubtotal ${index + 1}/TaxableAmount`, true, true) ?? 0,
       tax: reader.amount(part, "TaxAmount", `TaxSubtotal ${index + 1}/TaxAmount`, true, true) ?? 0,
@@ -46,7 +49,7 @@ export function invoiceOf(reader: Reader, node: Node, taker: Taker): SupplierInv
     discountDate: null,
     discountPercent: null,
     bankAccount: reader.text(node, "PaymentMeans/PayeeFinancialAccount/ID").slice(0, 40),
-    lines: lines.map((line, index) => invoiceLineOf(reader, line, `InvoiceLine ${index + 1}`)),
+    lines: lines.map((line, index) => invoiceLineOf(reader, line, rate, `InvoiceLine ${index + 1}`)),
     stated,
   };
   if (reader.problems.length === 0) mustAddUp(reader, invoice, { allowances, charges });
@@ -77,7 +80,7 @@ function mustAddUp(reader: Reader, invoice: SupplierInvoice, parts: { allowances
   mustBe(reader, at("PayableAmount"), stated.due, "its totals", due, ...(rounded ? [gross - stated.prepaid] : []));
 }
 
-function invoiceLineOf(reader: Reader, line: Node, at: string): InvoiceLine {
+function invoiceLineOf(reader: Reader, line: Node, rate: string, at: string): InvoiceLine {
   const orderLine = Number(reader.text(line, "OrderLineReference/LineID"));
   if (line.SubInvoiceLine !== undefined) reader.bad(`${at}/SubInvoiceLine`, "is not taken in by file");
   const found = lineOf(reader, line, "InvoicedQuantity", at);
@@ -86,7 +89,7 @@ function invoiceLineOf(reader: Reader, line: Node, at: string): InvoiceLine {
     costCentre: reader.text(line, "AccountingCost").slice(0, 40),
     ...(found ? priced(reader, found.computed, at) : { quantity: "1", unitPrice: 0 }),
     net: found?.net ?? 0,
-    taxPercent: reader.percent(line, "Item/ClassifiedTaxCategory/Percent", `${at}/Percent`),
+    taxPercent: reader.percent(line, "Item/ClassifiedTaxCategory/Percent", `${at}/Percent`, rate),
     orderLine: Number.isInteger(orderLine) && orderLine > 0 && orderLine <= 200 ? orderLine : null,
   };
 }

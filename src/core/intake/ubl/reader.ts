@@ -84,8 +84,8 @@ export class Reader {
     return value;
   }
 
-  percent(node: Node, path: string, at: string): string {
-    const value = trimZeros(this.text(node, path) || "0");
+  percent(node: Node, path: string, at: string, usual = ""): string {
+    const value = trimZeros(this.text(node, path) || usual || "0");
     if (!/^\d{1,2}(\.\d{1,2})?$/.test(value)) this.bad(at, `“${value}” is not a percentage such as 23 or 6.5`);
     return value;
   }

@@ -63,6 +63,7 @@ describe("an invoice", () => {
       due: { minor: 72_900 },
     });
     expect(read.lines.map((one) => one.net)).toEqual([127_300, -396, 496, -2_500, 18_750]);
+    expect(brokenRules(read)).toEqual([]);
     expect(read.stated).toMatchObject({ allowances: 10_000, charges: 10_000, prepaid: 100_000, rounding: 30 });
   });
 
