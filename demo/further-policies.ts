@@ -141,6 +141,7 @@ export const claimPolicy: PolicyInput = {
     { reason: "Receipt missing", blocks: ["pay"], when: flag("missingReceipt"), keeps: true },
     { reason: "The same receipt twice", blocks: ["pay"], when: flag("sameReceipt"), keeps: true },
     { reason: "Over a ceiling", blocks: ["pay"], when: flag("overCeiling") },
+    { reason: "Above the day’s rate", blocks: ["pay"], when: flag("aboveRate") },
   ],
   afterApproval: [{ kind: "post" }, { kind: "next payment run" }],
 };

@@ -79,6 +79,29 @@ describe("receipts", () => {
   });
 });
 
+describe("what was spent in another currency", () => {
+  const type = documentType("expense-claim");
+  // A rate of 0.80: 100.00 USD are 80.00 EUR, and a hundredth more is let pass.
+  const at = {
+    ...looking,
+    toCurrency: (amount: { minor: number; currency: string }, currency: string) =>
+      amount.currency === currency
+        ? amount
+        : amount.currency === "USD"
+          ? { minor: amount.minor * 0.8, currency }
+          : null,
+  };
+  it.each([
+    ["USD", 8_080, []],
+    ["USD", 8_081, ["Line 1: 100.00 USD are 80.00 EUR at the day’s rate"]],
+    ["GBP", 1, ["Line 1: there is no rate for 100.00 GBP"]],
+  ] as const)("in %s, claimed as %d", (currency, claimed, said) => {
+    const made = claim([claimLine({ claimed, spent: { minor: 10_000, currency }, receipt: A })]);
+    expect(texts(type.remarks(made, at).filter((one) => one.code === "rate" && one.grave))).toEqual(said);
+    expect(type.facts(made, at).aboveRate).toBe(said.length > 0);
+  });
+});
+
 describe("what is left of a claim", () => {
   const type = documentType("expense-claim");
   it("is its accepted lines, a cut one with what is allowed", () => {

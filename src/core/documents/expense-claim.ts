@@ -182,7 +182,7 @@ function remarks(claim: ExpenseClaim, looking: Looking): Remark[] {
       as("receipt missing", true)({ line, text: `Line ${line}: receipt missing` }),
     ),
     ...overCeilings(claim, looking).map(as("over a ceiling", true)),
-    ...offTheRate(claim, looking).map(as("rate", false)),
+    ...offTheRate(claim, looking).map(as("rate", true)),
   ];
 }
 
@@ -196,6 +196,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
     { key: "missingReceipt", kind: "flag", label: "missing receipt" },
     { key: "sameReceipt", kind: "flag", label: "receipt that stands elsewhere too" },
     { key: "overCeiling", kind: "flag", label: "line over its ceiling" },
+    { key: "aboveRate", kind: "flag", label: "line claimed above the day’s rate" },
     { key: "onBehalf", kind: "flag", label: "claim on behalf of somebody" },
     { key: "costCentre", kind: "text", label: "cost centre", many: true },
     { key: "currency", kind: "choice", label: "currency", always: true },
@@ -208,6 +209,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
     missingReceipt: linesWithoutReceipt(claim, looking).length > 0,
     sameReceipt: receiptsTwice(claim, looking).length > 0,
     overCeiling: overCeilings(claim, looking).length > 0,
+    aboveRate: offTheRate(claim, looking).length > 0,
     onBehalf: claim.onBehalfOf !== null,
     costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))],
     currency: claim.currency,

@@ -95,6 +95,7 @@ const REMARKED: Record<string, readonly string[]> = {
   missingReceipt: ["receipt missing"],
   sameReceipt: ["same receipt"],
   overCeiling: ["over a ceiling"],
+  aboveRate: ["rate"],
   papersMissing: ["papers missing"],
   overLimitNow: ["over the limit", "overdue"],
   overdue: ["overdue"],
