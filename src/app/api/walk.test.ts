@@ -106,7 +106,7 @@ const GRANTS: Record<string, Case[]> = {
         rate: "0.09",
         source: "x",
       }),
-      granted: ["clerk"],
+      granted: ["clerk", "controller"],
     },
   ],
   "GET /accounts": [{ query: "?kind=supplier", granted: notAuditors }],

@@ -161,6 +161,34 @@ describe("an approval is for what was approved", () => {
     expect(now(id).route!.measured!.compared.minor).toBe(610_000);
   });
 
+  it("whoever may enter documents brings no kinder rate themselves, at once or by small steps", async () => {
+    const rate = (who: string, value: string, date: string, more: object = {}) =>
+      ask(who, books, {
+        command: command(),
+        type: "rate",
+        from: "JPY",
+        to: "EUR",
+        source: "x",
+        date,
+        rate: value,
+        ...more,
+      });
+    const said = async (...sent: Parameters<typeof rate>) => (await rate(...sent)).said;
+    expect(await said("tamsin-roque", "0.0000061", "2026-03-11")).toBe(
+      "1 JPY was 0.0061 EUR on 9 Mar 2026, and this is more than 10 % away: look at its point and its direction; if it is right, a controller publishes it",
+    );
+    expect(await said("tamsin-roque", "163.93", "2026-03-11")).toContain("look at its point and its direction");
+    expect(await said("tamsin-roque", "200", "2026-03-11", { from: "EUR", to: "JPY" })).toContain(
+      "more than 10 % away",
+    );
+    expect(await said("tamsin-roque", "0.0057", "2026-03-11")).toBe("");
+    expect(await said("tamsin-roque", "0.0053", "2026-03-11")).toBe(
+      "1 JPY was 0.0057 EUR on 11 Mar 2026; a controller corrects it",
+    );
+    expect(await said("tamsin-roque", "0.0057", "2026-03-12")).toBe("A rate is of a day that has come");
+    expect(await said("tamsin-roque", "2", "2026-03-11", { to: "JPY" })).toBe("JPY is always one JPY");
+    expect(await said("benedita-corvo", "0.0053", "2026-03-11")).toBe("");
+  });
   it("a document dated long ago is held, and says so", async () => {
     const { id } = await submitted(testOrder(800_000, { date: "2025-11-01" }));
     const hold = now(id).holds.find((one) => one.code === "Backdated");

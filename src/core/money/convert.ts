@@ -65,3 +65,17 @@ function latestRate(rates: readonly Rate[], from: string, to: string, date: stri
   }
   return best;
 }
+
+/** How far, in per cent, a rate may lie from the last one before somebody else is to look at it. */
+export const FAR_RATE_PERCENT = 10;
+
+/**
+ * Whether a rate lies so far from one that is known for the same two currencies, either way round, that its point or its direction is likely wrong: by more
+ * than a tenth, up or down (common practice).
+ */
+export function isFarFrom(rate: Rate, known: Rate): boolean {
+  const before = known.from === rate.from ? new Exact(known.rate) : new Exact(1).div(known.rate);
+  const most = new Exact(100 + FAR_RATE_PERCENT).div(100);
+  const now = new Exact(rate.rate);
+  return now.gt(before.mul(most)) || now.mul(most).lt(before);
+}

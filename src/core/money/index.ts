@@ -15,5 +15,5 @@ export {
 export type { Money, ParsedMoney } from "./money";
 export { compareShare, withinTolerance } from "./share";
 export type { Tolerance } from "./share";
-export { OLDEST_RATE_DAYS, RateSchema, convert } from "./convert";
+export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, convert, isFarFrom } from "./convert";
 export type { Conversion, Rate } from "./convert";

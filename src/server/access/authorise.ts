@@ -22,6 +22,8 @@ export type Action =
   | "ledger.read"
   | "ledger.receive"
   | "ledger.write"
+  | "rates.write"
+  | "rates.far"
   | "rules.write"
   | "intake.import"
   | "integrations.manage"
@@ -109,6 +111,9 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "ledger.read": reads(withRoles(...SEES_ALL)),
   "ledger.receive": changes(anybody),
   "ledger.write": changes(withRoles("clerk")),
+  "rates.write": changes(withRoles("clerk", "controller")),
+  // One that moves every band of its currency; a clerk, who may enter documents in it, does not do that alone.
+  "rates.far": changes(withRoles("controller")),
   "rules.write": changes(withRoles("controller")),
   "intake.import": changes(withRoles("clerk", "controller")),
   "integrations.manage": changes(withRoles("administrator")),

@@ -1,7 +1,7 @@
 import { acceptedOf } from "@/core/approval";
 import { times, type Rules, RulesSchema } from "@/core/documents";
 import { blockingHolds } from "@/core/holds";
-import { formatMoney, money, type Rate } from "@/core/money";
+import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, refusalsOf, type Refusal, type Result } from "@/core/refusal";
 import { DUTY_WORDS, loosened, type Duty } from "@/core/segregation";
@@ -11,8 +11,7 @@ import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
 import { readState } from "../documents/projection";
 import { lookAgain } from "../holds/look-again";
-import { append, doneBefore } from "../log/log";
-import { project } from "../log/projection";
+import { doneBefore } from "../log/log";
 import { customerFacts, readAccount, readRules } from "./accounts";
 import { freeOrders } from "./apply";
 import { markMet, whatMeets, type Met } from "./duties";
@@ -171,20 +170,6 @@ export function readBalances(
       command,
     });
     return { ok: true, value: { freed: freeOrders(app, customer, "balances were read") } };
-  });
-}
-
-/** Exchange rates of a day; what was held for want of one is looked at again. */
-export function publishRates(app: App, actor: Person, rates: Rate[], command: string) {
-  const about = { action: "ledger.write" as const, command, stream: "rates", type: "rates published" };
-  return act(app, actor, about, (): Result<{ released: string[] }> => {
-    const at = app.clock.now();
-    project(
-      app.db,
-      append(app.db, "rates", [{ type: "rates published", data: { rates } }], { actor: actor.id, at, command }),
-    );
-    const said = rates.map((rate) => `${rate.from} to ${rate.to} ${rate.rate}`).join(", ");
-    return { ok: true, value: { released: lookAgain(app, { about: "routing" }, `an exchange rate arrived: ${said}`) } };
   });
 }
 

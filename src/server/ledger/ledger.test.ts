@@ -15,7 +15,8 @@ import { newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { versionsOf } from "../policies/command";
 import { readRules } from "./accounts";
-import { makePaymentRun, publishRates, receiveGoods, setRules } from "./books";
+import { makePaymentRun, receiveGoods, setRules } from "./books";
+import { publishRates } from "./rates";
 import { nextRun } from "./steps";
 import { runDueSteps, runInsideSteps } from "./work";
 

@@ -3,7 +3,8 @@ import { MOST_MINOR, QuantitySchema } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";
-import { enterSalesOrder, makePaymentRun, publishRates, readBalances, receiveGoods } from "@/server/ledger/books";
+import { enterSalesOrder, makePaymentRun, readBalances, receiveGoods } from "@/server/ledger/books";
+import { publishRates } from "@/server/ledger/rates";
 
 const command = z.uuid();
 const minor = z.int().positive().max(MOST_MINOR);

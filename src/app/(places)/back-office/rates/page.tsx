@@ -35,7 +35,7 @@ export default async function Rates() {
             </tr>
           ))}
         </DenseTable>
-        {!authorise(person, "ledger.write") && (
+        {!authorise(person, "rates.write") && (
           <NewRate today={dayIn(now, zone)} home={directory.organisation.currency} />
         )}
       </div>

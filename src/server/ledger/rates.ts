@@ -1,0 +1,62 @@
+import { dayIn } from "@/core/calendar";
+import { FAR_RATE_PERCENT, isFarFrom, type Rate } from "@/core/money";
+import type { Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { sayDate } from "@/core/words";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import type { Db } from "../db/open";
+import { lookAgain } from "../holds/look-again";
+import { append } from "../log/log";
+import { project } from "../log/projection";
+import { readWorld } from "../world";
+import { act } from "./books";
+
+/**
+ * Exchange rates of a day; what was held for want of one is looked at again. A rate far from the last one, or another one for a day that has one, moves
+ * documents to other bands and is a controller's.
+ */
+export function publishRates(app: App, actor: Person, rates: Rate[], command: string) {
+  const about = { action: "rates.write" as const, command, stream: "rates", type: "rates published" };
+  return act(app, actor, about, (): Result<{ released: string[] }> => {
+    const at = app.clock.now();
+    const today = dayIn(at, readWorld(app).directory.organisation.timeZone);
+    const refusals = rates.flatMap((rate) => whyNoRate(app, actor, rate, today) ?? []);
+    if (refusals.length > 0) return { ok: false, refusals };
+    project(
+      app.db,
+      append(app.db, "rates", [{ type: "rates published", data: { rates } }], { actor: actor.id, at, command }),
+    );
+    const said = rates.map((rate) => `${rate.from} to ${rate.to} ${rate.rate}`).join(", ");
+    return { ok: true, value: { released: lookAgain(app, { about: "routing" }, `an exchange rate arrived: ${said}`) } };
+  });
+}
+
+function whyNoRate(app: App, actor: Person, rate: Rate, today: string): Refusal | null {
+  if (rate.from === rate.to) return refuse("invalid", `${rate.from} is always one ${rate.to}`, "from");
+  if (rate.date > today) return refuse("invalid", "A rate is of a day that has come", "date");
+  const known = nearestRate(app.db, rate);
+  if (!known || !authorise(actor, "rates.far")) return null;
+  const was = `1 ${known.from} was ${known.rate} ${known.to} on ${sayDate(known.date)}`;
+  // Else one that may not be far from the last would get there by many small corrections.
+  if (known.date === rate.date && known.from === rate.from)
+    return known.rate === rate.rate ? null : refuse("far rate", `${was}; a controller corrects it`, "rate");
+  return isFarFrom(rate, known)
+    ? refuse(
+        "far rate",
+        `${was}, and this is more than ${FAR_RATE_PERCENT} % away: look at its point and its direction; if it is right, a controller publishes it`,
+        "rate",
+      )
+    : null;
+}
+
+/** The rate of the same two currencies, either way round, whose day is nearest to that of another. */
+function nearestRate(db: Db, { from, to, date }: Rate): Rate | undefined {
+  return db
+    .prepare(
+      `SELECT source_currency AS "from", target_currency AS "to", date, rate, source FROM rate
+       WHERE (source_currency = @from AND target_currency = @to) OR (source_currency = @to AND target_currency = @from)
+       ORDER BY abs(julianday(date) - julianday(@date)), source_currency = @from DESC, date DESC LIMIT 1`,
+    )
+    .get({ from, to, date }) as Rate | undefined;
+}
