@@ -81,7 +81,7 @@ function DifferenceLine({ difference }: { difference: Difference }) {
     "not ordered": "not on the order",
     currency: "another currency",
     tax: "tax at a higher rate",
-    "beside the lines": "beside the lines",
+    "beside the lines": "charged beside the lines",
   }[kind];
   return (
     <span className={`block text-sm ${within ? "text-soft" : "text-held"}`}>
