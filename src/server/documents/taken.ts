@@ -111,20 +111,19 @@ export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocumen
     if (account?.kind !== "customer") return unknown("customer", document.customer);
     const { name, currency, status } = account;
     const first = status === "asked for";
-    return {
-      ok: true,
-      value: { ...document, customerName: name, currency, first, changes: fromNow(document.changes, account) },
-    };
+    const changes = fromNow(document.changes, account);
+    const begun = begunWith(app.db, document);
+    if (!begun) return unknown("stopped order", document.stoppedOrder ?? "", "stoppedOrder");
+    return { ok: true, value: { ...document, ...begun, customerName: name, currency, first, changes } };
   }
   if (document.documentType === "supplier-account") {
     const account = readAccount(app.db, document.supplier);
     if (account?.kind !== "supplier") return unknown("supplier", document.supplier);
     const { name, currency, status } = account;
     const opening = status === "asked for";
-    return {
-      ok: true,
-      value: { ...document, supplierName: name, currency, opening, changes: fromNow(document.changes, account) },
-    };
+    const filledInBy = signedBy(document, account);
+    const changes = fromNow(document.changes, account);
+    return { ok: true, value: { ...document, supplierName: name, currency, opening, filledInBy, changes } };
   }
   if (document.documentType === "purchase-order") {
     const changeOf = document.changeOf && asNumbered(app.db, document.changeOf);
@@ -148,10 +147,38 @@ function asNumbered(db: Db, typed: string): string {
   return (known as string | undefined) ?? typed.trim();
 }
 
-const unknown = (kind: string, id: string): Result<never> => ({
+const unknown = (kind: string, id: string, path?: string): Result<never> => ({
   ok: false,
-  refusals: [refuse("unknown", `There is no ${kind} account “${id}”; choose one from the list`, kind)],
+  refusals: [
+    refuse("unknown", `There is no ${path ? kind : `${kind} account`} “${id}”; choose one from the list`, path ?? kind),
+  ],
 });
+
+type LimitChange = Extract<AnyDocument, { documentType: "credit-limit-change" }>;
+
+/** With what a change of a limit began: an order stopped for credit must be one of this customer’s; null where it is none. */
+function begunWith(
+  db: Db,
+  { customer, origin, stoppedOrder }: LimitChange,
+): Pick<LimitChange, "origin" | "stoppedOrder"> | null {
+  if (!stoppedOrder) return { origin: origin === "stopped order" ? "by hand" : origin, stoppedOrder: null };
+  const known = statement(
+    db,
+    "SELECT 1 FROM sales_order WHERE id = ? AND customer = ? AND (status = 'stopped' OR freed_at IS NOT NULL)",
+  ).get(stoppedOrder, customer);
+  return known ? { origin: "stopped order", stoppedOrder } : null;
+}
+
+/** Who of the other party signed what a document says: nobody, as soon as anything of it, or a paper, is another than they signed. */
+function signedBy(document: Extract<AnyDocument, { documentType: "supplier-account" }>, { signed }: Account): string {
+  if (!signed) return "";
+  const says = new Map<string, unknown>(document.changes.map(({ field, after }) => [field, after]));
+  const fields = Object.entries(signed.fields).filter(([, value]) => value);
+  const papers = new Set(document.attachments.map(({ hash }) => hash));
+  const same =
+    fields.every(([field, value]) => says.get(field) === value) && signed.attachments.every((hash) => papers.has(hash));
+  return same ? signed.signedBy : "";
+}
 
 function fromNow<C extends { field: string; before: unknown }>(changes: readonly C[], { fields }: Account): C[] {
   return changes.map((change) => ({

@@ -1,5 +1,6 @@
 // Accounts of customers and suppliers: changed only by what was approved, and opened when it is.
 import { describe, expect, it } from "vitest";
+import type { SupplierAccount } from "@/core/documents";
 import { limitChange } from "@/core/fixtures";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
@@ -13,13 +14,57 @@ import { customerFacts, readAccount } from "./accounts";
 import { enterSalesOrder } from "./books";
 import { runInsideSteps } from "./work";
 
+const eur = (minor: number) => ({ minor, currency: "EUR" });
+
 describe("a credit limit", () => {
   const customer = (app: TestApp) =>
     readAccount(
       app.db,
       app.db.prepare("SELECT id FROM account WHERE kind = 'customer' ORDER BY id LIMIT 1").pluck().get() as string,
     )!;
-  const eur = (minor: number) => ({ minor, currency: "EUR" });
+
+  it("is not set by what was approved from another one, which has changed since; the step says so", () => {
+    const app = booksApp();
+    const { id, fields } = customer(app);
+    const limit = (fields.limit as { minor: number }).minor;
+    const asked = (after: number) => {
+      const more = { requester: "matias-serrado", unit: "freight", customer: id };
+      const state = submit(app, limitChange([{ field: "limit", before: eur(0), after: eur(after) }], more));
+      return state.id;
+    };
+    const [raise, fall] = [asked(limit + 100_000), asked(limit - 100_000)];
+    runInsideSteps(app);
+    expect(customer(app).fields.limit).toEqual(eur(limit - 100_000));
+    while (readState(app.db, raise)!.status === "waiting")
+      approve(app, readState(app.db, raise)!.levels.find((one) => one.status === "open")!.pool[0]!, raise);
+    runInsideSteps(app);
+    expect([readState(app.db, fall)!.status, customer(app).fields.limit]).toEqual(["approved", eur(limit - 100_000)]);
+    expect(readState(app.db, raise)!.steps!.find((one) => one.kind === "apply changes")).toMatchObject({
+      status: "failed",
+      result: expect.stringMatching(/^Credit limit of .* was .* when this was asked for, and is .* now/) as string,
+    });
+  });
+
+  it("begins with a stopped order only where there is one of that customer", () => {
+    const app = booksApp();
+    const { id } = customer(app);
+    const more = { requester: "matias-serrado", unit: "freight", customer: id, origin: "stopped order" as const };
+    const entered = (stoppedOrder: string | null) =>
+      enterDocument(
+        app,
+        person(app, "matias-serrado"),
+        limitChange([{ field: "limit", before: eur(0), after: eur(5) }], { ...more, stoppedOrder }),
+        newCommandId(),
+      );
+    expect(codes(entered("SO-0001"))).toBe("unknown");
+    expect(value(entered(null)).document).toMatchObject({ origin: "by hand" });
+    const sold = (minor: number) =>
+      enterSalesOrder(app, clerk(app), { customer: id, title: "x", minor }, newCommandId());
+    value(sold(1));
+    expect(codes(entered("SO-0001"))).toBe("unknown");
+    value(sold(10_000_000_000));
+    expect(value(entered("SO-0002")).document).toMatchObject({ origin: "stopped order", stoppedOrder: "SO-0002" });
+  });
 
   it("stops an order that would pass it; a higher one asked for from there frees the order, and the terms that were refused stay", () => {
     const app = booksApp();
@@ -166,6 +211,32 @@ describe("a new account", () => {
     });
     const hold = readState(app.db, held.id)!.holds.find((one) => one.code === "Supplier not approved")!;
     expect(hold.released).toMatchObject({ how: "cause gone" });
+  });
+
+  it("says that the party signed it only while it is what they signed", () => {
+    const app = booksApp();
+    const { id, link } = ask(app);
+    const { number } = value(fillIn(app, link.split("/").at(-1)!, null, filled, newCommandId()));
+    const document = readState(app.db, number.toLowerCase())!.document as SupplierAccount;
+    expect(document.filledInBy).toBe("Ida Berg");
+    const edited = (sent: SupplierAccount) => {
+      const { revision } = readState(app.db, number.toLowerCase())!;
+      const result = command(app, "albertina-fragoso", number.toLowerCase(), {
+        type: "revise",
+        revision,
+        document: sent,
+      });
+      return (value(result).document as SupplierAccount).filledInBy;
+    };
+    expect(edited({ ...document, note: "Please soon" })).toBe("Ida Berg");
+    const other = document.changes.map((one) => (one.field === "bankAccount" ? { ...one, after: "XX00 666" } : one));
+    expect(edited({ ...document, changes: other })).toBe("");
+    expect(edited(document)).toBe("Ida Berg");
+    // Nobody says it of a form that nobody signed.
+    const forged = { ...document, supplier: "northrigg-cordage", filledInBy: "Ida Berg" };
+    const entered = enterDocument(app, person(app, "albertina-fragoso"), forged, newCommandId());
+    expect(value(entered).document).toMatchObject({ filledInBy: "" });
+    expect(readAccount(app.db, id)!.signed!.signedBy).toBe("Ida Berg");
   });
 
   it("a link works until its day, not after; a new one takes its place", () => {

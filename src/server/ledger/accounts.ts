@@ -28,6 +28,8 @@ export type Account = {
   /** ISO date-time of the last change of its bank account. */
   bankAt: string | null;
   askedBy: string | null;
+  /** What the other party filled in and signed last. */
+  signed: { fields: AccountFields; signedBy: string; attachments: string[] } | null;
 };
 
 type Row = {
@@ -40,14 +42,16 @@ type Row = {
   fields: string;
   bank_at: string | null;
   asked_by: string | null;
+  signed: string | null;
 };
 
-const toAccount = ({ grp, bank_at, asked_by, fields, ...row }: Row): Account => ({
+const toAccount = ({ grp, bank_at, asked_by, fields, signed, ...row }: Row): Account => ({
   ...row,
   group: grp,
   fields: JSON.parse(fields) as AccountFields,
   bankAt: bank_at,
   askedBy: asked_by,
+  signed: signed === null ? null : (JSON.parse(signed) as Account["signed"]),
 });
 
 export function readAccount(db: Db, id: string): Account | null {

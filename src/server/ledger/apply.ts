@@ -1,16 +1,17 @@
 import type { DocumentState } from "@/core/approval";
+import { sameValue } from "@/core/conditions";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
 import { customerFacts, readAccount, type Account } from "./accounts";
-import type { AccountEvent } from "./events";
+import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
 
 type Done = { ok: true; result: string } | { ok: false; error: string };
 
 /**
- * Applies what was accepted of a change to its account; a new account is opened with it and the other party told. A higher limit frees orders that
+ * Applies what was accepted of a change to its account, if what it changes is still as it was when it was asked for; a new account is opened with it and the other party told. A higher limit frees orders that
  * were stopped for credit, the oldest first, as far as it reaches.
  */
 export function applyChanges(app: App, state: DocumentState, document: AnyDocument): Done {
@@ -19,10 +20,17 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
     return { ok: false, error: "This kind of document changes no account; take the step out of the policy" };
   const account = readAccount(app.db, id);
   if (!account) return { ok: false, error: `There is no account ${id}` };
+  const labels = { ...SUPPLIER_FIELDS, ...CUSTOMER_FIELDS };
+  const moved = document.changes.find(({ field, before }) => !sameValue(before, present(account, field)));
+  if (moved)
+    return {
+      ok: false,
+      error: `${labels[moved.field]} of ${account.name} was ${sayValue(moved.before)} when this was asked for, and is ${sayValue(present(account, moved.field))} now: it was approved for another change; ask for it anew`,
+    };
   const cause = { actor: "system" };
   const changes = document.changes.map(({ field, after }) => ({
     field,
-    before: account.fields[field as keyof Account["fields"]] ?? null,
+    before: present(account, field),
     after,
   }));
   const events: AccountEvent[] = [];
@@ -37,7 +45,6 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
   if (opens) tellParty(app, state, account);
   const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
   lookAgain(app, { about: "account", key: id }, `the account of ${account.name} was changed by ${state.number}`);
-  const labels = { ...SUPPLIER_FIELDS, ...CUSTOMER_FIELDS };
   const said = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
   const result = [
     said ? `${account.name} has ${said}` : `Nothing of ${account.name} was accepted`,
@@ -45,6 +52,10 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
     ...(freed.length ? [`freed ${freed.join(", ")}`] : []),
   ];
   return { ok: true, result: result.join("; ") };
+}
+
+function present(account: Account, field: string): AccountValue {
+  return account.fields[field as keyof Account["fields"]] ?? null;
 }
 
 function accountIdOf(document: AnyDocument): string | null {

@@ -29,8 +29,12 @@ export function projectAccount(db: Db, event: ChainedEvent): void {
       break;
     }
     case "account filled in":
-      // Kept with the event and with the document that asks for approval; the account has it once that is approved.
-      touch(db, id, event.time);
+      // Kept beside the account, which has it itself once the document that asks for approval is approved.
+      db.prepare("UPDATE account SET signed = ?, updated_at = ? WHERE id = ?").run(
+        JSON.stringify(happened.data),
+        event.time,
+        id,
+      );
       break;
     case "account changed": {
       const fields = fieldsOf(db, id);
@@ -57,10 +61,6 @@ export function projectAccount(db: Db, event: ChainedEvent): void {
       for (const { number, minor, due } of happened.data.receivables) insert.run(id, number, minor, due);
     }
   }
-}
-
-function touch(db: Db, id: string, at: string): void {
-  db.prepare("UPDATE account SET updated_at = ? WHERE id = ?").run(at, id);
 }
 
 function fieldsOf(db: Db, id: string): AccountFields {
