@@ -12,7 +12,7 @@ import { writeLedger } from "./write";
 export function dutiesOf(app: App, state: DocumentState): Done[] {
   const { document } = state;
   const done: Done[] = [
-    { duty: "enter", person: document.requester },
+    ...[document.requester, document.editedBy].flatMap((person): Done[] => (person ? [{ duty: "enter", person }] : [])),
     ...state.levels.flatMap((level) =>
       level.decisions.flatMap((one): Done[] =>
         one.outcome === "approve" ? [{ duty: "approve", person: one.by }] : [],
