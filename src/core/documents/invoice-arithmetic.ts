@@ -5,8 +5,8 @@ import type { SupplierInvoice } from "./supplier-invoice";
 /** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
 export type BrokenRule = { rule: string; what: string; stated: Money; computed: Money; by: Money; line?: number };
 
-/** No cash is so coarse that an amount is rounded by more major units than this (common practice). */
-const MOST_ROUNDED = 5;
+/** No cash is so coarse that an amount is rounded by more major units than this: whole tens, where there are no coins below (common practice). */
+const MOST_ROUNDED = 10;
 
 type Rule = { rule: string; what: string; line?: number; stated: number | null; computed: number };
 
