@@ -8,6 +8,7 @@ import type { Refusal } from "@/core/refusal";
 import { SESSION_COOKIE, startSession } from "@/server/access/sessions";
 import type { App } from "@/server/app";
 import { readState } from "@/server/documents/projection";
+import { readAccount } from "@/server/ledger/accounts";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { invoicePolicy } from "../../../demo/further-policies";
@@ -314,6 +315,23 @@ describe("what nobody needs to approve, since it was ordered and received", () =
     const state = await charged("A-1", extra);
     expect(state.holds.length).toBeGreaterThan(0);
     expect(seen(state)).toContain(sentence);
+  });
+  it("is not what is to be paid to another account, and who approved one account approved no other", async () => {
+    const bank = "XX01 1111 2222 3333 4444";
+    const asks = await charged("B-1", { bankAccount: bank });
+    expect(seen(asks)).toBe(`It asks to be paid to another account than ${SUPPLIER} has here`);
+    expect(held(asks)).toEqual(["waiting", `It asks to be paid to another account than ${SUPPLIER} has here`]);
+    const known = (readAccount(app.db, asks.around!.supplier!.id)!.fields.bankAccount as string).replaceAll(" ", "");
+    expect(
+      held(
+        await charged("B-2", { bankAccount: known.toLowerCase(), lines: [{ ...line, quantity: "1", net: 10_000 }] }),
+      ),
+    ).toEqual(["waiting", "Line 1, Rope: 1 charged, 10 ordered, 10 charged before"]);
+    const [first] = now(asks.id).levels;
+    expect((await decide(first!.pool[0]!, asks.id, first!.level)).said).toBe("");
+    expect(now(asks.id).levels[0]!.status).toBe("approved");
+    const moved = await edit(asks.id, { ...asks.document, bankAccount: "XX02 5555 6666 7777 8888" }, {}, CLERK);
+    expect([moved.status, now(asks.id).levels[0]!.status]).toEqual([200, "open"]);
   });
   it("is not what was charged before its order was approved, and once more after", async () => {
     const big = testOrder(1, {

@@ -35,6 +35,8 @@ export type SupplierFacts = {
   limit: Money | null;
   /** ISO date of the last change of its bank account, if that is recent by the rules. */
   bankChanged: string | null;
+  /** An invoice asks to be paid to another account than its supplier has; which ones they are is not kept here. */
+  otherBank?: boolean;
 };
 
 /** An order as an invoice or a change order meets it. */

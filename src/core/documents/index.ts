@@ -68,7 +68,7 @@ export {
   sayValue,
 } from "./credit-limit-change";
 export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./credit-limit-change";
-export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema } from "./supplier-account";
+export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema, isOtherBank } from "./supplier-account";
 export type { SupplierAccount, SupplierField } from "./supplier-account";
 
 export { refusedAfter, wordingOf } from "./refused";

@@ -59,6 +59,15 @@ export const SupplierAccountSchema = z
   });
 export type SupplierAccount = z.infer<typeof SupplierAccountSchema>;
 
+/**
+ * Whether an account that is stated on paper is another than the one that is known, however it is spaced and written.
+ * @param known empty where none is known
+ */
+export function isOtherBank(stated: string, known: string): boolean {
+  const plain = (account: string) => account.replace(/[^\p{L}\p{N}]/gu, "").toUpperCase();
+  return plain(stated) !== "" && plain(stated) !== plain(known);
+}
+
 const after = (account: SupplierAccount, field: SupplierField) =>
   account.changes.find((one) => one.field === field)?.after ?? null;
 

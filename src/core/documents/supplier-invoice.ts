@@ -153,6 +153,8 @@ function remarks(invoice: SupplierInvoice, looking: Looking): Remark[] {
       true,
       `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
     );
+  if (supplier?.otherBank)
+    say("bank details", true, `It asks to be paid to another account than ${supplier.name} has here`);
   if (supplier?.bankChanged)
     say("bank details", true, `The bank account of ${supplier.name} changed on ${sayDate(supplier.bankChanged)}`);
   const over = excess(invoice, looking);
@@ -200,7 +202,11 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
     { key: "notReceived", kind: "flag", label: "goods that have not been received" },
     { key: "duplicateSuspected", kind: "flag", label: "suspicion of a duplicate" },
     { key: "arithmeticWrong", kind: "flag", label: "arithmetic that does not add up" },
-    { key: "bankDetailsChanged", kind: "flag", label: "recent change of the supplier’s bank details" },
+    {
+      key: "bankDetailsChanged",
+      kind: "flag",
+      label: "recent change of the supplier’s bank details, or other ones on the invoice",
+    },
     { key: "overSupplierLimit", kind: "flag", label: "excess over the supplier’s own limit" },
     { key: "atSupplierLimit", kind: "flag", label: "total at or over the supplier’s own limit" },
     { key: "supplierNotOpen", kind: "flag", label: "supplier account that is not open" },
@@ -223,7 +229,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
       notReceived: match.lines.some((line) => line.differences.some((one) => one.kind === "not received")),
       duplicateSuspected: duplicates.length > 0,
       arithmeticWrong: brokenRules(invoice).length > 0,
-      bankDetailsChanged: Boolean(supplier?.bankChanged),
+      bankDetailsChanged: Boolean(supplier?.bankChanged ?? supplier?.otherBank),
       overSupplierLimit: over !== null && over > 0,
       atSupplierLimit: over !== null && over >= 0,
       supplierNotOpen: supplier?.status !== "open",
@@ -267,7 +273,8 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   missing,
   changes,
   // An invoice is owed as it stands: what is not owed is credited by its supplier, not crossed out here.
-  party: (invoice) => invoice.supplier,
+  // To whom money would go: another account is another party, whoever is named.
+  party: ({ supplier, bankAccount }) => (bankAccount ? `${supplier}, account ${bankAccount}` : supplier),
   amountKeys: [
     "unitPrice",
     "quantity",

@@ -3,6 +3,7 @@ import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import {
   USUAL_DAYS,
   invoiceTotals,
+  isOtherBank,
   likelyDuplicates,
   matchOf,
   orderTotals,
@@ -47,7 +48,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
       const order = document.orderNumber ? orderFacts(app.db, document.orderNumber, number) : null;
       return {
         rules,
-        ...supplierAround(app, document.supplier, rules),
+        ...supplierAround(app, document.supplier, rules, document.bankAccount),
         ...recentWith(app, document, on, [number]),
         ...(order && { order }),
         duplicates: duplicatesOf(app.db, document, number, rules),
@@ -66,9 +67,12 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
   }
 }
 
-function supplierAround(app: App, name: string, rules: LookingRules): Pick<Around, "supplier"> {
+function supplierAround(app: App, name: string, rules: LookingRules, bank = ""): Pick<Around, "supplier"> {
   const account = accountByName(app.db, "supplier", name);
-  return account ? { supplier: supplierFacts(app, account, rules) } : {};
+  if (!account) return {};
+  const { bankAccount } = account.fields;
+  const otherBank = isOtherBank(bank, typeof bankAccount === "string" ? bankAccount : "");
+  return { supplier: { ...supplierFacts(app, account, rules), ...(otherBank && { otherBank }) } };
 }
 
 /** Days over which any policy in the book totals a supplier; 0 when none does, and nothing is looked up. */
