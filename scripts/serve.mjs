@@ -2,14 +2,16 @@
 import http from "node:http";
 import next from "next";
 import { gated } from "../src/server/http/gate.mjs";
-import { portFrom, root } from "./common.mjs";
+import { knownSessions } from "../src/server/http/known-session.mjs";
+import { dataFolder, portFrom, root } from "./common.mjs";
 
 const port = portFrom(4310);
 process.env.BANDEIRA_ROOT ??= root;
 process.env.PORT = String(port);
 const application = next({ dev: false, dir: root, port, quiet: true });
 await application.prepare();
-const server = http.createServer(gated(application.getRequestHandler(), Number(process.env.BANDEIRA_PROXIES ?? 0)));
+const proxies = Number(process.env.BANDEIRA_PROXIES ?? 0);
+const server = http.createServer(gated(application.getRequestHandler(), proxies, knownSessions(dataFolder)));
 // Nobody keeps a connection without sending, and there are never more than the machine can hold.
 server.headersTimeout = 20_000;
 server.requestTimeout = 120_000;

@@ -101,15 +101,16 @@ export class Gate {
  * is read. Files of the interface are nobody's.
  * @param {Pick<import("node:http").IncomingMessage, "method" | "url" | "headers" | "socket">} request
  * @param {number} proxies how many trusted proxies stand in front
+ * @param {(token: string) => boolean} isSession whether a session cookie was given by this server; one that was not is nobody's
  * @returns {Visitor | null}
  */
-export function visitorOf(request, proxies = 0) {
+export function visitorOf(request, proxies = 0, isSession = () => false) {
   const { method = "GET", url = "/", headers } = request;
   if (/^\/(_next\/static\/|favicon|icon)/.test(url)) return null;
   const waits = (method === "GET" || method === "HEAD") && url !== "/api/live";
   const isPage = !url.startsWith("/api/");
   const session = /(?:^|;\s*)bandeira_session=([^;]+)/.exec(headers.cookie ?? "")?.[1];
-  if (session) return { key: `session ${session}`, kind: "session", waits, isPage };
+  if (session && isSession(session)) return { key: `session ${session}`, kind: "session", waits, isPage };
   const named = String(headers["x-forwarded-for"] ?? "").split(",");
   const machine = (proxies > 0 && named.at(-proxies)?.trim()) || request.socket.remoteAddress || "?";
   return { key: `machine ${machine}`, kind: "machine", waits, isPage };
@@ -119,11 +120,12 @@ export function visitorOf(request, proxies = 0) {
  * A handler of requests behind the gate.
  * @param {(request: import("node:http").IncomingMessage, response: import("node:http").ServerResponse) => unknown} handle
  * @param {number} proxies
+ * @param {(token: string) => boolean} isSession
  */
-export function gated(handle, proxies = 0, gate = new Gate()) {
+export function gated(handle, proxies, isSession, gate = new Gate()) {
   /** @type {(request: import("node:http").IncomingMessage, response: import("node:http").ServerResponse) => void} */
   return (request, response) => {
-    const visitor = visitorOf(request, proxies);
+    const visitor = visitorOf(request, proxies, isSession);
     if (!visitor) return void handle(request, response);
     if (!gate.paces(visitor)) return refused(request, response, 429, "You ask too fast; wait a few seconds.\n");
     if (!visitor.waits) return void handle(request, response);

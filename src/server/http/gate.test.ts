@@ -30,7 +30,12 @@ function playing() {
   const gate = new Gate(() => now);
   const pass = (ms: number) => void (now += ms);
   const made: Answer[] = [];
-  const handle = gated((_, response) => made.push(response as unknown as Answer), 0, gate);
+  const handle = gated(
+    (_, response) => made.push(response as unknown as Answer),
+    0,
+    (token) => !token.startsWith("made-up"),
+    gate,
+  );
   const ask = (url: string, asked?: Asked) => {
     const answer = new Answer();
     handle(request(url, asked), answer as unknown as ServerResponse);
@@ -82,8 +87,17 @@ describe("the gate", () => {
     expect(flood(100, {})).toBe(40);
   });
 
+  it("is not got round by another made-up cookie for every request", () => {
+    const { ask } = playing();
+    const answers = Array.from({ length: 100 }, (_, n) =>
+      ask("/api/desk", { cookie: `bandeira_session=made-up-${n}` }),
+    );
+    expect(answers.filter((one) => one.status === 429 || one.status === 503).length).toBe(40);
+  });
+
   it.each<[string, string, Asked, number, [string, boolean] | null]>([
     ["a page of a session", "/desk", { cookie: SESSION }, 0, ["session abc", true]],
+    ["a cookie that was made up", "/desk", { cookie: "bandeira_session=made-up" }, 0, ["machine 192.0.2.1", true]],
     ["a page without one, by the machine", "/sign-in", {}, 0, ["machine 192.0.2.1", true]],
     ["what somebody wrote themselves", "/sign-in", { forwarded: "10.0.0.1" }, 0, ["machine 192.0.2.1", true]],
     ["a proxy", "/sign-in", { forwarded: "10.0.0.1, 198.51.100.7" }, 1, ["machine 198.51.100.7", true]],
@@ -92,7 +106,7 @@ describe("the gate", () => {
     ["an export waits", "/api/register/export?format=csv", { cookie: SESSION }, 0, ["session abc", true]],
     ["a change does not", "/api/documents", { method: "POST" }, 0, ["machine 192.0.2.1", false]],
   ])("knows whose request it is, and whether it waits its turn: %s", (_name, url, asked, proxies, expected) => {
-    const found = visitorOf(request(url, asked), proxies);
+    const found = visitorOf(request(url, asked), proxies, (token) => token === "abc");
     expect(found && [found.key, found.waits]).toEqual(expected);
   });
 });
