@@ -15,7 +15,7 @@ import { documentType, type AnyDocument, type Around } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Duty } from "@/core/segregation";
-import { refuse, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -208,6 +208,8 @@ function takenDocument(app: App, actor: Person, state: DocumentState | null, sen
   const known = onItsAccount(app, sent);
   if (!known.ok) return known;
   const { requester, editedBy } = state?.document ?? { requester: actor.id, editedBy: undefined };
+  const other = whyNotEditToo(app, actor, requester, editedBy);
+  if (other) return { ok: false, refusals: [other] };
   const document = markEditor(known.value, actor.id, requester, editedBy);
   const moved = whyNotTaken(app, actor, document, requester);
   return moved ? { ok: false, refusals: [moved] } : { ok: true, value: document };
@@ -276,6 +278,18 @@ export function readsAlong({ readers }: Policy, person: string, directory: Direc
 /** Whether somebody took over the open work of a requester who is no longer active. */
 export function tookOver(app: App, requester: string, person: string): boolean {
   return tookOverFrom(person, readWorld(app).directory, app.clock.now()).includes(requester);
+}
+
+/** One editor is named besides the requester, so that a second would let the first decide on what they wrote. */
+function whyNotEditToo(app: App, actor: Person, requester: string, editedBy: string | undefined): Refusal | null {
+  if (!editedBy || actor.id === requester || actor.id === editedBy) return null;
+  const { directory } = readWorld(app);
+  const editor = directory.person(editedBy);
+  if (!editor || !directory.isActive(editor, app.clock.now())) return null;
+  return refuse(
+    "forbidden",
+    `${editor.name} has edited it for ${directory.person(requester)?.name ?? requester} before; withdraw it, and enter it anew`,
+  );
 }
 
 /** Whoever edits for somebody else is named, since they may not decide on it either. */

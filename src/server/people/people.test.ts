@@ -209,6 +209,20 @@ describe("leaving with open work", () => {
     const sent = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
     // Whoever edited it may not decide on it; here the manager is somebody else, and the editor is named.
     expect(sent.document).toMatchObject({ requester: "rui-tavares", editedBy: "petra-zimbral" });
+    // Nor is the editor forgotten because the work goes on to another, who edits it too.
+    value(by(app, "joaquina-teles", leave("duarte-anselmo")));
+    const change = (document: object) =>
+      commandDocument(
+        app,
+        person(app, "duarte-anselmo"),
+        draft.id,
+        { type: "revise", revision: 1, document: { ...own, ...document } },
+        newCommandId(),
+      );
+    expect(change({ note: "x" })).toMatchObject({
+      refusals: [{ message: "Petra Zimbral has edited it for Rui Tavares before; withdraw it, and enter it anew" }],
+    });
+    value(by(app, "joaquina-teles", leave("petra-zimbral")));
     expect(
       codes(
         commandDocument(
