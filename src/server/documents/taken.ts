@@ -169,14 +169,17 @@ function begunWith(
   return known ? { origin: "stopped order", stoppedOrder } : null;
 }
 
-/** Who of the other party signed what a document says: nobody, as soon as anything of it, or a paper, is another than they signed. */
+/**
+ * Who of the other party signed what a document says: nobody, as soon as a field of their form, filled in or left empty, or a paper is another than they signed.
+ * Fields that their form has not, such as a limit, are ours.
+ */
 function signedBy(document: Extract<AnyDocument, { documentType: "supplier-account" }>, { signed }: Account): string {
   if (!signed) return "";
   const says = new Map<string, unknown>(document.changes.map(({ field, after }) => [field, after]));
-  const fields = Object.entries(signed.fields).filter(([, value]) => value);
   const papers = new Set(document.attachments.map(({ hash }) => hash));
   const same =
-    fields.every(([field, value]) => says.get(field) === value) && signed.attachments.every((hash) => papers.has(hash));
+    Object.entries(signed.fields).every(([field, value]) => (says.get(field) || "") === (value || "")) &&
+    signed.attachments.every((hash) => papers.has(hash));
   return same ? signed.signedBy : "";
 }
 

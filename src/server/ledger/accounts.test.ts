@@ -216,7 +216,8 @@ describe("a new account", () => {
   it("says that the party signed it only while it is what they signed", () => {
     const app = booksApp();
     const { id, link } = ask(app);
-    const { number } = value(fillIn(app, link.split("/").at(-1)!, null, filled, newCommandId()));
+    const left = { ...filled, email: "" };
+    const { number } = value(fillIn(app, link.split("/").at(-1)!, null, left, newCommandId()));
     const document = readState(app.db, number.toLowerCase())!.document as SupplierAccount;
     expect(document.filledInBy).toBe("Ida Berg");
     const edited = (sent: SupplierAccount) => {
@@ -231,6 +232,9 @@ describe("a new account", () => {
     expect(edited({ ...document, note: "Please soon" })).toBe("Ida Berg");
     const other = document.changes.map((one) => (one.field === "bankAccount" ? { ...one, after: "XX00 666" } : one));
     expect(edited({ ...document, changes: other })).toBe("");
+    // What they left empty is not ours to fill in their name.
+    const mine = { field: "email" as const, before: null, after: "me@elsewhere.example" };
+    expect(edited({ ...document, changes: [...document.changes, mine] })).toBe("");
     expect(edited(document)).toBe("Ida Berg");
     // Nobody says it of a form that nobody signed.
     const forged = { ...document, supplier: "northrigg-cordage", filledInBy: "Ida Berg" };
