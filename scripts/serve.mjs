@@ -1,6 +1,7 @@
 // The built application behind a gate that lets nobody have everything; `npm start` and `npm run demo` run it.
 import http from "node:http";
 import next from "next";
+import { bounded } from "../src/server/http/connections.mjs";
 import { gated } from "../src/server/http/gate.mjs";
 import { knownSessions } from "../src/server/http/known-session.mjs";
 import { dataFolder, portFrom, root } from "./common.mjs";
@@ -11,11 +12,7 @@ process.env.PORT = String(port);
 const application = next({ dev: false, dir: root, port, quiet: true });
 await application.prepare();
 const proxies = Number(process.env.BANDEIRA_PROXIES ?? 0);
-const server = http.createServer(gated(application.getRequestHandler(), proxies, knownSessions(dataFolder)));
-// Nobody keeps a connection without sending, and there are never more than the machine can hold.
-server.headersTimeout = 20_000;
-server.requestTimeout = 120_000;
-server.maxConnections = 2_000;
+const server = bounded(http.createServer(gated(application.getRequestHandler(), proxies, knownSessions(dataFolder))));
 server.listen(port, () => console.log(`Bandeira answers on port ${port}`));
 for (const signal of ["SIGINT", "SIGTERM"])
   process.on(signal, () => {
