@@ -1,4 +1,5 @@
 import type { AccountEvent, AccountFields } from "@/server/ledger/events";
+import { checkDigits, sayAccount } from "@/core/payments";
 import { idFrom } from "@/core/ids";
 import type { Random } from "./random";
 
@@ -102,7 +103,11 @@ function names(random: Random, second: readonly string[], count: number, taken: 
   return made;
 }
 
-const iban = (random: Random) => `XX${random.int(10, 99)} ${[1, 2, 3, 4].map(() => random.int(1000, 9999)).join(" ")}`;
+/** An account number that no bank has: XX is nobody's country, and the check digits fit. */
+export function madeUpAccount(random: Random): string {
+  const number = [1, 2, 3, 4].map(() => random.int(1000, 9999)).join("");
+  return sayAccount(`XX${checkDigits("XX", number)}${number}`);
+}
 
 type Founded = { id: string; event: AccountEvent };
 
@@ -118,7 +123,7 @@ export function suppliers(random: Random): Founded[] {
       taxNumber: `XX${random.int(100_000_000, 999_999_999)}`,
       address: `${random.int(1, 90)} Cais ${random.pick(FIRST)}`,
       email: `invoices@${id}.example`,
-      bankAccount: iban(random),
+      bankAccount: madeUpAccount(random),
       paymentTerms: random.pick(["14 days", "30 days", "45 days"]),
       limit: limit === null ? null : { minor: limit, currency: "EUR" },
     };
@@ -143,7 +148,7 @@ export function customers(random: Random): Customer[] {
       limit: { minor: limit, currency: "EUR" },
       paymentTerms: random.pick(["14 days", "30 days", "60 days"]),
       insuredAmount: { minor: Math.round(limit * 0.8), currency: "EUR" },
-      bankAccount: iban(random),
+      bankAccount: madeUpAccount(random),
       invoiceAddress: `${random.int(1, 90)} Rua ${random.pick(FIRST)}`,
       phone: `+000 ${random.int(200, 299)} ${random.int(100_000, 999_999)}`,
     };

@@ -14,7 +14,9 @@ import { findingsFor } from "@/server/policies/commands";
 import { beginPolicy } from "@/server/policies/drafts";
 import { fireTimers } from "@/server/time/timers";
 import { readWorld } from "@/server/world";
-import { makePaymentRun } from "@/server/ledger/books";
+import { setRules } from "@/server/ledger/books";
+import { exportRun, makeRun } from "@/server/payments/runs";
+import { lookAtRun } from "@/server/payments/views";
 import { checkpointBySchedule } from "@/server/log/checkpoints";
 import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
@@ -80,6 +82,7 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
   db.transaction(() => {
     importBasics(make);
     privateDetails(make);
+    payFrom(make);
     const owing = foundAccounts(make);
     writePolicies(make);
     playHistory(make, orders, owing);
@@ -109,6 +112,12 @@ function importBasics({ db, random, clock }: Making): void {
     data: { rates: day },
   }));
   project(db, append(db, "rates", rates, cause()));
+}
+
+/** The account that is paid from, which no bank has. */
+function payFrom({ app, who, must, random }: Making): void {
+  const payments = { weekday: 5, payer: marevia.name, account: "XX73 1000 2000 3000 4000", bic: "" };
+  must(setRules(app, who("benedita-corvo"), { payments }, random.uuid()));
 }
 
 /** Suppliers and customers as they were taken over, and what customers owe when the demonstration begins. */
@@ -216,11 +225,19 @@ function letStand({ app, random }: Making, plan: Plan, reason: string): void {
 function payOn(make: Making, friday: string, push: Push): void {
   const run = () => {
     runInsideSteps(make.app);
-    const planned = make.db.prepare("SELECT 1 FROM payment_run WHERE day = ? AND made_at IS NULL").get(friday);
     lookIntoHolds(make);
-    if (planned) make.must(makePaymentRun(make.app, make.who("vicente-lourosa"), friday, make.random.uuid()));
+    pay(make, friday);
   };
   push({ at: Date.parse(`${friday}T16:30:00.000Z`), run });
+}
+
+/** What is planned by a day is looked at, put in a run and handed to the bank. */
+function pay({ app, who, must, random }: Making, day: string): void {
+  const clerk = who("vicente-lourosa");
+  const items = lookAtRun(app, clerk, day).ready.filter((one) => one.ticked);
+  if (items.length === 0) return;
+  const made = must(makeRun(app, clerk, { day, items }, random.uuid()));
+  if ("run" in made) must(exportRun(app, clerk, { run: made.run }, random.uuid()));
 }
 
 // Kept latest first, so that the next happening is taken from the end.

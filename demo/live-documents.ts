@@ -299,7 +299,7 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
         {
           taxNumber: "XX504331877",
           address: "12 Rua da Amarra",
-          bankAccount: "XX41 2200 1187 4410 0093",
+          bankAccount: "XX18 2200 1187 4410 0093",
           email: "office@zambujal.example",
           signedBy: "Dulce Amarante",
           papers: [],
@@ -338,6 +338,6 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
       supplierName: account.name,
       opening: false,
       filledInBy: "",
-      changes: [{ field: "bankAccount", before: null, after: "XX77 9100 3321 0045 7810" }],
+      changes: [{ field: "bankAccount", before: null, after: "XX22 9100 3321 0045 7810" }],
     });
 }

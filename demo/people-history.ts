@@ -1,7 +1,10 @@
 import type { PeopleChange } from "@/server/people/changes";
 import { changePeople } from "@/server/people/commands";
 import { changeDetail } from "@/server/access/private-details";
+import { readWorld } from "@/server/world";
+import { madeUpAccount } from "./accounts";
 import type { Making } from "./generate";
+import { seeded } from "./random";
 
 const ADMINISTRATOR = "joaquina-teles";
 
@@ -134,14 +137,21 @@ export function peopleHistory(make: Making): { at: number; run: () => void }[] {
   }));
 }
 
-/** Private details of a few, so that there is something to mask. */
-export function privateDetails({ app, who, must }: Making): void {
-  for (const [id, account] of [
-    ["noor-halvorsrud", "XK05 0000 1234 5678 9016"],
-    ["caetano-moura", "XK14 0000 8765 4321 0042"],
-    ["custodio-ferrao", "XK77 0000 5550 1199 4471"],
-  ] as const) {
-    must(changeDetail(app, who(id), id, { field: "bankAccount", value: account }));
-    must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
+/** Nobody pays somebody whose account is not known; one person of the demonstration has not said theirs. */
+const WITHOUT_ACCOUNT = "olavo-penha";
+const SAID = {
+  "noor-halvorsrud": "XX78 0000 1234 5678 9016",
+  "caetano-moura": "XX33 0000 8765 4321 0042",
+  "custodio-ferrao": "XX26 0000 5550 1199 4471",
+} as const;
+
+/** Where everybody is paid, and the home address of a few, so that there is something to mask. */
+export function privateDetails({ app, who, must, random }: Making): void {
+  const own = seeded(random.int(1, 1e9));
+  for (const { id } of readWorld(app).directory.organisation.people) {
+    if (id === WITHOUT_ACCOUNT) continue;
+    const said = SAID[id as keyof typeof SAID];
+    must(changeDetail(app, who(id), id, { field: "bankAccount", value: said ?? madeUpAccount(own) }));
+    if (said) must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
   }
 }

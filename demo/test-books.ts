@@ -1,5 +1,9 @@
 /** A throw-away installation with accounts and the demo's policies of every type in force, for tests of what comes in and what follows. */
 import type { DocumentState } from "@/core/approval";
+import type { Person } from "@/core/people";
+import type { App } from "@/server/app";
+import { makeRun } from "@/server/payments/runs";
+import { lookAtRun } from "@/server/payments/views";
 import { invoice } from "@/core/fixtures";
 import type { AnyDocument, SupplierInvoice } from "@/core/documents";
 import { commandDocument, enterDocument, type PersonCommand } from "@/server/documents/commands";
@@ -45,3 +49,15 @@ export const approve = (app: TestApp, by: string, id: string) => {
     }),
   );
 };
+
+/** Makes a run of what is ticked when somebody looks at one. @param day the next usual one where none is given */
+export function payTicked(app: App, payer: Person, day?: string) {
+  const looked = lookAtRun(app, payer, day);
+  return makeRun(app, payer, { day: looked.day, items: looked.ready.filter((one) => one.ticked) }, newCommandId());
+}
+
+/** Tries to pay all there is, left out or not. */
+export function payAll(app: App, payer: Person) {
+  const { day, ready, left } = lookAtRun(app, payer, undefined);
+  return makeRun(app, payer, { day, items: [...ready, ...left] }, newCommandId());
+}

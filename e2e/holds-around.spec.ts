@@ -35,7 +35,7 @@ test("bank details changed: the change is approved first, then an invoice is hel
 }) => {
   await signIn(page, "albertina-fragoso");
   await page.goto("/documents/new?type=supplier-account&account=vigia-inspections");
-  await page.getByLabel("Bank account, to be").fill("XX19 4000 5000 6000 7000");
+  await page.getByLabel("Bank account, to be").fill("XX47 4000 5000 6000 7000");
   await expect(page.getByText("another bank account: call them back on a number you know")).toBeVisible();
   await page.getByRole("button", { name: /^Submit/ }).click();
   await page.waitForURL(/sa-\d+$/);
@@ -79,7 +79,7 @@ test("supplier not approved: the hold outlasts the approval of the invoice and g
   await fillIn(party, {
     "Tax number": "XX777",
     Address: "9 Cais da Vela",
-    "Bank account to be paid to": "XX90 1212 3434 5656",
+    "Bank account to be paid to": "XX63 1212 3434 5656",
     "E-mail for orders and answers": "office@escarpa.example",
     "Signed by": "Odete Farias",
   });

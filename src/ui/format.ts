@@ -13,6 +13,12 @@ export function sayMoment(at: string, zone: string): string {
   return `${parts(at, zone, { weekday: "short", day: "numeric", month: "short" })}, ${sayTime(at, zone)}`;
 }
 
+/** A day with its name, where somebody plans by the week. @example sayWeekday("2026-12-04") // "Fri 4 Dec 2026" */
+export function sayWeekday(day: string): string {
+  const at = `${day}T12:00:00Z`;
+  return `${parts(at, "UTC", { weekday: "short" })} ${sayDay(at, "UTC")}`;
+}
+
 /** With the year, for records. @example "6 Mar 2026, 16:20:07" */
 export function sayExactly(at: string, zone: string): string {
   return `${sayDay(at, zone)}, ${parts(at, zone, { hour: "2-digit", minute: "2-digit", second: "2-digit" })}`;

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { RoleSchema, type Role } from "@/core/people";
 import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
-import { sendLetter, write } from "@/server/ledger/write";
+import { sendLetter, write, writeLedger } from "@/server/ledger/write";
 import { newCommandId } from "@/server/log/log";
 import { openAccounts, person, testOrder, value } from "../../../demo/test-app";
 import { walkApp, type Walk } from "../../../demo/walk";
@@ -31,6 +31,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/back-office/customers": { granted: readAll },
   "/back-office/customers/import": { granted: ["clerk", "controller"] },
   "/back-office/payments": { granted: readAll },
+  "/back-office/payments/[run]": { params: { run: "PR-0001" }, granted: readAll },
   "/back-office/rates": { granted: readAll },
   "/back-office/receipts": { granted: readAll },
   "/back-office/suppliers": { granted: readAll },
@@ -102,6 +103,16 @@ beforeAll(() => {
       },
     ],
     { actor: "only-controller" },
+  );
+  writeLedger(
+    walk.app,
+    [
+      {
+        type: "payment run made",
+        data: { run: "PR-0001", day: "2026-03-13", by: "only-clerk", items: [], left: [] },
+      },
+    ],
+    { actor: "only-clerk" },
   );
   sendLetter(walk.app, { document: null, to: "x@example.test", subject: "x", body: "x" });
 });

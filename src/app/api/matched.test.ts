@@ -102,7 +102,7 @@ describe("what nobody needs to approve, since it was ordered and received", () =
     expect(seen(state)).toContain(sentence);
   });
   it("is not what is to be paid to another account, and who approved one account approved no other", async () => {
-    const bank = "XX01 1111 2222 3333 4444";
+    const bank = "XX78 1111 2222 3333 4444";
     const asks = await charged("B-1", { bankAccount: bank });
     expect(seen(asks)).toBe(`It asks to be paid to another account than ${SUPPLIER} has here`);
     expect(held(asks)).toEqual(["waiting", `It asks to be paid to another account than ${SUPPLIER} has here`]);
@@ -115,7 +115,7 @@ describe("what nobody needs to approve, since it was ordered and received", () =
     const [first] = now(asks.id).levels;
     expect((await decide(first!.pool[0]!, asks.id, first!.level)).said).toBe("");
     expect(now(asks.id).levels[0]!.status).toBe("approved");
-    const moved = await edit(asks.id, { ...asks.document, bankAccount: "XX02 5555 6666 7777 8888" }, {}, CLERK);
+    const moved = await edit(asks.id, { ...asks.document, bankAccount: "XX25 5555 6666 7777 8888" }, {}, CLERK);
     expect([moved.status, now(asks.id).levels[0]!.status]).toEqual([200, "open"]);
   });
   it("is not what was charged before its order was approved, and once more after", async () => {
@@ -153,7 +153,13 @@ describe("what nobody needs to approve, since it was ordered and received", () =
       `${ordered} is changed by whoever ordered it; enter an order of your own`,
     );
     expect((await of(NOOR, { supplier: "Somebody Else" })).said).toContain(`${ordered} is an order with ${SUPPLIER}`);
-    const typed = await of(NOOR, { changeOf: ordered.toLowerCase() });
+    const more = [{ ...testOrder(1).lines[0]!, ...rope, quantity: "11" }];
+    const typed = await of(NOOR, { changeOf: ordered.toLowerCase(), lines: more });
     expect([typed.said, (typed.value.document as PurchaseOrder).changeOf]).toEqual(["", ordered]);
+    // Ten have come in: they stay what and where they are, and as many.
+    const other = [{ ...more[0]!, description: "Cable" }];
+    expect((await of(NOOR, { lines: other })).said).toMatch(/^Line 1, “Rope”, has come in or was charged already/);
+    const fewer = [{ ...more[0]!, quantity: "9" }];
+    expect((await of(NOOR, { lines: fewer })).said).toMatch(/^Line 1: 10 have come in/);
   });
 });

@@ -90,7 +90,12 @@ const GRANTS: Record<string, Case[]> = {
       body: () => ({ type: "receive", command: command(), order: "PO-99999", line: 1, quantity: "1" }),
       granted: notAuditors,
     },
-    { body: () => ({ type: "payment run", command: command(), day: "2026-03-13" }), granted: ["clerk"] },
+    {
+      body: () => ({ type: "make payment run", command: command(), day: "2026-03-13", items: [] }),
+      granted: ["clerk"],
+    },
+    { body: () => ({ type: "undo payment run", command: command(), run: "PR-9999", reason: "x" }), granted: ["clerk"] },
+    { body: () => ({ type: "export payment run", command: command(), run: "PR-9999" }), granted: ["clerk"] },
     {
       body: () => ({ type: "sales order", command: command(), customer: "nobody", title: "x", minor: 1 }),
       granted: ["clerk"],
@@ -109,6 +114,7 @@ const GRANTS: Record<string, Case[]> = {
       granted: ["clerk", "controller"],
     },
   ],
+  "GET /payments/[run]": [{ params: { run: "PR-9999" }, granted: ["clerk", "controller"] }],
   "GET /accounts": [{ query: "?kind=supplier", granted: notAuditors }],
   "POST /accounts": [
     {

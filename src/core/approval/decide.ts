@@ -10,7 +10,7 @@ import { refusedParts, revise } from "./revise";
 import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
 import { speak } from "./speak";
-import { failStep, finishStep, retryStep, skipStep } from "./steps";
+import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
 import { done, fold, no, routingAnew } from "./under";
@@ -62,6 +62,8 @@ function carryOut(
       return releaseByStep(state);
     case "finish step":
       return finishStep(state, command);
+    case "note payment":
+      return notePayment(state, command);
     case "fail step":
       return failStep(state, command);
     case "retry step":

@@ -60,6 +60,8 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
       };
     case "reminded by requester":
       return { ...state, remindedAt: at };
+    case "paid":
+      return { ...state, paid: { ...event.data, at } };
     case "steps begun":
     case "step done":
     case "step failed":

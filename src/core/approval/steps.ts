@@ -23,6 +23,13 @@ export function finishStep(state: DocumentState, { step, result }: Command<"fini
   return only(state, step) ?? done([{ type: "step done", data: { step, result } }]);
 }
 
+/** The bank was told to pay it, which happens to what is approved, and once. */
+export function notePayment(state: DocumentState, { paid }: Command<"note payment">): Result<DocumentEvent[]> {
+  if (state.status !== "approved") return no("not approved", `${state.number} is not approved`);
+  if (state.paid) return no("already", `${state.number} is in payment run ${state.paid.run} already`);
+  return done([{ type: "paid", data: paid }]);
+}
+
 export function failStep(state: DocumentState, command: Command<"fail step">): Result<DocumentEvent[]> {
   const { step, error, nextAt } = command;
   return only(state, step) ?? done([{ type: "step failed", data: { step, error, nextAt } }]);

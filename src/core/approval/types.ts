@@ -126,6 +126,9 @@ export type Step = {
   at: string | null;
 };
 
+/** That the bank was told to pay it: by which run, for which day, how much, to whom and, hidden but for its end, to which account. */
+export type Paid = { run: string; day: string; amount: Money; to: string; account: string };
+
 export type DocumentState = {
   id: string;
   number: string;
@@ -148,6 +151,7 @@ export type DocumentState = {
   /** Steps after the approval, in order. */
   steps?: Step[];
   questions?: Question[];
+  paid?: Paid & { at: string };
   /** When its requester last reminded those who are asked. */
   remindedAt?: string;
   createdAt: string;
@@ -287,7 +291,8 @@ export type DocumentEvent =
   | { type: "step done"; data: { step: number; result: string } }
   | { type: "step failed"; data: { step: number; error: string; nextAt: string | null } }
   | { type: "step retried"; data: { step: number; reason: string } }
-  | { type: "step skipped"; data: { step: number; reason: string } };
+  | { type: "step skipped"; data: { step: number; reason: string } }
+  | { type: "paid"; data: Paid };
 
 export type DocumentCommand =
   | { type: "draft"; id: string; number: string; document: AnyDocument }
@@ -324,6 +329,7 @@ export type DocumentCommand =
   /** By the system, when the moment of a timer has come. */
   | { type: "fire timer"; level: string; timer: number; planned: string }
   | { type: "finish step"; step: number; result: string }
+  | { type: "note payment"; paid: Paid }
   | { type: "fail step"; step: number; error: string; nextAt: string | null }
   | { type: "retry step" | "skip step"; step: number; reason: string };
 

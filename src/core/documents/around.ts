@@ -23,7 +23,7 @@ export type Around = {
   rules?: LookingRules;
 };
 
-export type LookingRules = Omit<Rules, "duties">;
+export type LookingRules = Omit<Rules, "duties" | "payments">;
 
 export type AccountStatus = "asked for" | "open" | "blocked";
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { whyNoAccount } from "../payments";
 import { beforeKey, sameValue, type Facts } from "../conditions";
 import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
@@ -161,6 +162,8 @@ function missing(change: CreditLimitChange): MissingItem[] {
         path: `changes.${index}.after`,
         message: `${CUSTOMER_FIELDS[one.field]}: enter another value, or leave it out`,
       });
+    const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
+    if (wrong) items.push({ path: `changes.${index}.after`, message: `${CUSTOMER_FIELDS.bankAccount}: ${wrong}` });
   });
   if (change.first && !changed(change, "limit")?.after)
     items.push({ path: "changes", message: "Say what the first limit is to be" });

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MoneySchema } from "../money";
+import { accountFault } from "../payments";
 import { DutyRuleSchema, USUAL_DUTIES } from "../segregation";
 
 const Percent = z.number().min(0).max(100);
@@ -57,6 +58,23 @@ export const RulesSchema = z.strictObject({
     .meta({
       description: "Acts about one document or supplier that should not meet in one person: refused, or marked",
     }),
+  payments: z
+    .strictObject({
+      weekday: z.int().min(1).max(7).meta({ description: "On which day of the week is paid: 1 Monday to 7 Sunday" }),
+      payer: z.string().trim().max(70).meta({ description: "Holder of the account that is paid from" }),
+      account: z
+        .string()
+        .trim()
+        .max(42)
+        .refine((text) => text === "" || accountFault(text) === null, "is no account number; compare each digit")
+        .meta({ description: "The organisation's own account: an IBAN, or another number; empty while none is set" }),
+      bic: z
+        .string()
+        .trim()
+        .regex(/^([A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?)?$/, "is a bank's code of 8 or 11 signs, or empty")
+        .meta({ description: "BIC (ISO 9362) of its bank, where the bank asks for it" }),
+    })
+    .default({ weekday: 5, payer: "", account: "", bic: "" }),
   customerImport: z.enum(["apply", "refuse", "propose"]).default("propose").meta({
     description: "What an import does where it would change a controlled field of a customer",
   }),

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { beforeKey, sameValue } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
+import { whyNoAccount } from "../payments";
 import type { Looking } from "./around";
 import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
 import type { DocumentType, MissingItem, Remark } from "./registry";
@@ -80,6 +81,8 @@ function missing(account: SupplierAccount): MissingItem[] {
         path: `changes.${index}.after`,
         message: `${SUPPLIER_FIELDS[one.field]}: enter another value, or leave it out`,
       });
+    const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
+    if (wrong) items.push({ path: `changes.${index}.after`, message: `${SUPPLIER_FIELDS.bankAccount}: ${wrong}` });
   });
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)

@@ -8,6 +8,7 @@ export {
   formatMoney,
   money,
   parseMoney,
+  plainAmount,
   sum,
   sumMinor,
   trySum,

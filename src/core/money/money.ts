@@ -97,6 +97,11 @@ export function formatAmount({ minor, currency }: Money): string {
   return `${minor < 0 ? "−" : ""}${whole}${fraction}`;
 }
 
+/** As files say it: no separators, a point before the decimals. @example plainAmount({ minor: -250001, currency: "EUR" }) // "-2500.01" */
+export function plainAmount({ minor, currency }: Money): string {
+  return formatAmount({ minor, currency }).replaceAll(",", "").replace("−", "-");
+}
+
 /** @example formatMoney({ minor: 1500, currency: "KWD" }) // "1.500 KWD" */
 export function formatMoney(amount: Money): string {
   return `${formatAmount(amount)} ${amount.currency}`;

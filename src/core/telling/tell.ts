@@ -1,6 +1,6 @@
 import { sayGap, type Decision, type ToldEvent } from "../approval";
 import { formatMoney } from "../money";
-import { joinWords } from "../words";
+import { joinWords, sayDate } from "../words";
 import { tellOfCourse } from "./of-course";
 import { tellOfTime } from "./of-time";
 
@@ -86,6 +86,15 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
         : { who: `Step ${event.data.step}`, did: `failed: ${event.data.error}.`, weight: "quiet" };
     case "step done":
       return { who: `Step ${event.data.step}`, did: `: ${event.data.result}.`, weight: "quiet" };
+    case "paid": {
+      const { run, day, amount, to, account } = event.data;
+      const what = amount.minor < 0 ? "is set off" : "is paid";
+      return {
+        who: formatMoney(amount),
+        did: `${what} on ${sayDate(day)} by payment run ${run}, to ${to}, account ${account}.`,
+        weight: "said",
+      };
+    }
     case "step retried":
       return { who, did: `had step ${event.data.step} tried again.`, comment: event.data.reason, weight: "said" };
     case "step skipped":

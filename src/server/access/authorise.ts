@@ -22,6 +22,7 @@ export type Action =
   | "ledger.read"
   | "ledger.receive"
   | "ledger.write"
+  | "payments.file"
   | "rates.write"
   | "rates.far"
   | "rules.write"
@@ -111,6 +112,8 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "ledger.read": reads(withRoles(...SEES_ALL)),
   "ledger.receive": changes(anybody),
   "ledger.write": changes(withRoles("clerk")),
+  // It has account numbers of suppliers and people in full.
+  "payments.file": reads(withRoles("clerk", "controller")),
   "rates.write": changes(withRoles("clerk", "controller")),
   // One that moves every band of its currency; a clerk, who may enter documents in it, does not do that alone.
   "rates.far": changes(withRoles("controller")),

@@ -1,3 +1,4 @@
+import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
@@ -12,7 +13,7 @@ export type PrivateField = keyof typeof PRIVATE_FIELDS;
 /** The last four characters of an account, nothing of an address. @example mask("bankAccount", "XX12 3456 7890") // "•••• 7890" */
 export function mask(field: PrivateField, value: string): string {
   if (value === "") return "none";
-  return field === "bankAccount" && value.length > 8 ? `•••• ${value.replace(/\s/g, "").slice(-4)}` : "••••";
+  return field === "bankAccount" ? maskAccount(value) : "••••";
 }
 
 function read(app: App, person: string, field: PrivateField): string {
@@ -20,6 +21,11 @@ function read(app: App, person: string, field: PrivateField): string {
     (app.db.prepare("SELECT value FROM private_detail WHERE person = ? AND field = ?").pluck().get(person, field) as
       string | undefined) ?? ""
   );
+}
+
+/** Where somebody is paid, for whoever pays; showing it to a person goes through `openDetail`. */
+export function bankAccountOf(app: App, person: string): string {
+  return read(app, person, "bankAccount");
 }
 
 export function maskedDetails(app: App, person: string): Record<PrivateField, string> {
@@ -55,6 +61,8 @@ export function changeDetail(
   const own = authorise(actor, "access.own", { about: person });
   const refusal = own && authorise(actor, "people.write");
   if (refusal) return { ok: false, refusals: [refusal] };
+  const wrong = field === "bankAccount" ? whyNoAccount(value) : "";
+  if (wrong) return { ok: false, refusals: [refuse("invalid", `${PRIVATE_FIELDS[field]}: ${wrong}`, "value")] };
   app.db
     .transaction(() => {
       const before = mask(field, read(app, id, field));

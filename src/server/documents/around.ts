@@ -1,18 +1,13 @@
-import { acceptedOf, type DocumentState } from "@/core/approval";
 import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import {
   USUAL_DAYS,
   invoiceTotals,
   isOtherBank,
   likelyDuplicates,
-  matchOf,
-  orderTotals,
   partyKey,
   plainNumber,
-  times,
   type AnyDocument,
   type Around,
-  type OrderFacts,
   type LookingRules,
   type SupplierInvoice,
 } from "@/core/documents";
@@ -22,7 +17,7 @@ import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { accountByName, customerFacts, readAccount, readRules, supplierFacts } from "../ledger/accounts";
 import { readWorld } from "../world";
-import { readState } from "./projection";
+import { orderFacts } from "./orders";
 
 /**
  * What is known around a document now: its accounts, the order it charges or changes, other documents it may repeat. Only what can matter to its
@@ -31,7 +26,7 @@ import { readState } from "./projection";
  * @param on the day on which it was entered, ISO date of the organisation
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): Around {
-  const { duties: _, ...rules } = readRules(app.db);
+  const { duties: _, payments: __, ...rules } = readRules(app.db);
   switch (document.documentType) {
     case "purchase-order": {
       const supplier = supplierAround(app, document.supplier, rules);
@@ -110,87 +105,6 @@ function recentWith(
       .filter((row) => !not.includes(row.number))
       .map(({ number, at, net, currency }) => ({ number, entered: dayIn(at, zone), net: money(net, currency) })),
   };
-}
-
-/** An approved order with what came in of it and what other invoices have charged. */
-function orderFacts(db: Db, orderNumber: string, own: string | null): OrderFacts | null {
-  const state = orderInForce(db, orderNumber);
-  if (!state) return null;
-  const order = acceptedOf(state);
-  if (order.documentType !== "purchase-order") return null;
-  const { net, gross } = orderTotals(order);
-  const lines = order.lines.map(({ description, quantity, unitPrice, taxPercent }) => ({
-    description,
-    quantity,
-    unitPrice,
-    taxPercent,
-    received: "0",
-    invoiced: "0",
-  }));
-  const facts = {
-    number: state.number,
-    supplier: order.supplier,
-    status: state.status,
-    currency: order.currency,
-    committed: { net, gross },
-    lines,
-  };
-  const received = sums(
-    statement(db, "SELECT line, quantity FROM receipt WHERE order_number = ?").all(state.number) as Quantity[],
-  );
-  const invoiced = sums(chargedOn(db, facts, own));
-  const amount = (of: Map<number, string>, index: number) => of.get(index + 1) ?? "0";
-  return {
-    ...facts,
-    lines: lines.map((line, index) => ({
-      ...line,
-      received: amount(received, index),
-      invoiced: amount(invoiced, index),
-    })),
-  };
-}
-
-/** The order of that number if it is approved, with its latest approved change in its place. */
-function orderInForce(db: Db, number: string): DocumentState | null {
-  const state = readState(db, number.trim().toLowerCase());
-  if (!state || state.document.documentType !== "purchase-order" || state.status !== "approved") return null;
-  const changed = statement(
-    db,
-    `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
-       WHERE d.refers = ? AND d.type = 'purchase-order' AND d.status = 'approved' ORDER BY d.closed_at DESC LIMIT 1`,
-  )
-    .pluck()
-    .get(state.number) as string | undefined;
-  // What was received and invoiced is kept under the number of the order itself.
-  return changed ? { ...(JSON.parse(changed) as DocumentState), number: state.number } : state;
-}
-
-type Quantity = { line: number; quantity: string };
-
-/** What other invoices charge on an order, also those that came before it was approved and met no order then. */
-function chargedOn(db: Db, order: OrderFacts, own: string | null): Quantity[] {
-  const rows = statement(
-    db,
-    `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
-  )
-    .pluck()
-    .all(order.number) as string[];
-  return rows.flatMap((row) => {
-    const state = JSON.parse(row) as DocumentState;
-    if (state.number === own || state.document.documentType !== "supplier-invoice") return [];
-    const { lines } = state.document;
-    const looking = { around: { order, ...state.around }, toCurrency: () => null };
-    return matchOf(state.document, looking).lines.flatMap(({ line, orderLine }) =>
-      orderLine === null ? [] : [{ line: orderLine, quantity: lines[line - 1]!.quantity }],
-    );
-  });
-}
-
-/** Quantities have four decimals at most, so they are added as whole ten-thousandths. */
-function sums(quantities: readonly Quantity[]): Map<number, string> {
-  const total = new Map<number, number>();
-  for (const { line, quantity } of quantities) total.set(line, (total.get(line) ?? 0) + times(quantity, 10_000));
-  return new Map([...total].map(([line, sum]) => [line, String(sum / 10_000)]));
 }
 
 function duplicatesOf(

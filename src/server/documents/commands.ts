@@ -29,7 +29,7 @@ import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotTaken } from "./taken";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
-type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "fail step";
+type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "note payment" | "fail step";
 export type PersonCommand = Exclude<DocumentCommand, { type: "draft" | OfSystem }>;
 export type SystemCommand = Extract<DocumentCommand, { type: OfSystem }>;
 

@@ -1,6 +1,6 @@
 import type { DocumentRow } from "@/core/documents";
 import { XES_FOOT, XES_HEAD, xesTrace, type XesEvent } from "@/core/formats";
-import { minorDigits } from "@/core/money";
+import { plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
 import { toCsv, type Cell } from "../csv";
@@ -50,7 +50,7 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
 
 function csvRow(row: DocumentRow): Cell[] {
   const { net, gross } = row;
-  const amount = (minor: number) => ({ plain: plainAmount(minor, minorDigits(gross.currency)) });
+  const amount = (minor: number) => ({ plain: plainAmount({ minor, currency: gross.currency }) });
   return [
     row.number,
     row.typeName,
@@ -70,13 +70,6 @@ function csvRow(row: DocumentRow): Cell[] {
     row.submittedAt ?? "",
     row.closedAt ?? "",
   ];
-}
-
-/** @example plainAmount(-1205, 2) // "-12.05" */
-function plainAmount(minor: number, digits: number): string {
-  const text = String(Math.abs(minor)).padStart(digits + 1, "0");
-  const whole = text.slice(0, text.length - digits);
-  return `${minor < 0 ? "-" : ""}${whole}${digits ? `.${text.slice(-digits)}` : ""}`;
 }
 
 /** A row as JSON, under the names of the register's columns. */

@@ -18,10 +18,11 @@ import {
 import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
 import { contextFor, tookOver } from "./commands";
+import { outcomeOf } from "./outcome";
 import { authorise } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
 import { credentialOf } from "../access/sign-in";
-import { openReceipts, type OpenReceipt } from "../ledger/views";
+import { openReceipt, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
 
@@ -58,6 +59,8 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       mayRelease: mayRelease(visit, state, hold.id),
       placedBy: directory.person(hold.placedBy)?.name ?? hold.placedBy,
     })),
+    outcomes: outcomeOf(app, state),
+    mayReadBooks: !authorise(person, "ledger.read"),
     mayChange: mayChange(visit, state),
     receipts: receiptsFor(visit, state),
     mayHold: ["waiting", "approved"].includes(state.status) && !authorise(person, "holds.place"),
@@ -116,10 +119,10 @@ function mayChange({ person }: Visit, { status, document }: DocumentState): bool
 
 /** What is still to come of an approved order, for whoever may say that it came; else null. */
 function receiptsFor({ app, person }: Visit, { status, document, number }: DocumentState): OpenReceipt | null {
-  if (document.documentType !== "purchase-order" || status !== "approved" || document.changeOf) return null;
+  if (document.documentType !== "purchase-order" || status !== "approved") return null;
   const takes = document.requester === person.id || document.receiver === person.id;
   if (!takes || authorise(person, "ledger.receive")) return null;
-  return openReceipts(app, number).find((one) => one.number === number) ?? null;
+  return openReceipt(app, number);
 }
 
 function mayRelease({ app, person, now }: Visit, state: DocumentState, hold: string): boolean {

@@ -1,12 +1,13 @@
 import type { Db } from "../db/open";
 import { dayIn } from "@/core/calendar";
-import { partyKey, type AnyDocument } from "@/core/documents";
+import { partyKey, times, type AnyDocument } from "@/core/documents";
 import { principalsOf, tookOverFrom, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName, readAccount, type Account } from "../ledger/accounts";
 import { readWorld } from "../world";
+import { orderFacts } from "./orders";
 import { readState } from "./projection";
 
 /**
@@ -61,9 +62,10 @@ function whoIsNamed(document: AnyDocument, directory: Directory): Refusal | null
   const payee = directory.person(document.payee);
   if (!payee) return refuse("unknown", "The payee is nobody known here; choose somebody from the list", "payee");
   const { requester, onBehalfOf } = document;
-  return document.payee === requester || document.payee === onBehalfOf
-    ? null
-    : refuse("forbidden", "A claim is paid to whoever makes it, or to the one on whose behalf it is", "payee");
+  const spender = onBehalfOf ?? requester;
+  if (document.payee === spender) return null;
+  const name = directory.person(spender)?.name ?? spender;
+  return refuse("forbidden", `A claim is paid to whoever it is for, so that this one goes to ${name}`, "payee");
 }
 
 /** A change stands in the place of an order, so that it is of whoever ordered it, and with whom it was ordered. */
@@ -86,6 +88,35 @@ function whyNoChange(app: App, document: AnyDocument): Refusal | null {
       `${number} is an order with ${order.supplier}, and so is a change of it; order from somebody else in an order of its own`,
       "supplier",
     );
+  return whyNotKept(app, document, number);
+}
+
+/** What has come in or was charged stays where it is in a change of its order, since receipts and invoices go by the number of the line. */
+function whyNotKept(
+  app: App,
+  change: Extract<AnyDocument, { documentType: "purchase-order" }>,
+  number: string,
+): Refusal | null {
+  const order = orderFacts(app.db, number, null);
+  const used = (order?.lines ?? []).flatMap((line, index) => {
+    const came = Math.max(times(line.received, 10_000), times(line.invoiced, 10_000));
+    return came > 0 ? [{ line, index, came }] : [];
+  });
+  for (const { line, index, came } of used) {
+    const now = change.lines[index];
+    if (!now || now.description.trim() !== line.description.trim())
+      return refuse(
+        "invalid",
+        `Line ${index + 1}, “${line.description}”, has come in or was charged already: leave it in its place, and add what is new at the end`,
+        `lines.${index}.description`,
+      );
+    if (times(now.quantity, 10_000) < came)
+      return refuse(
+        "invalid",
+        `Line ${index + 1}: ${came / 10_000} have come in or were charged already, so that no fewer can be ordered`,
+        `lines.${index}.quantity`,
+      );
+  }
   return null;
 }
 

@@ -11,6 +11,7 @@ import {
   type CustomerField,
 } from "@/core/documents";
 import { idFrom } from "@/core/ids";
+import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
@@ -19,7 +20,7 @@ import type { App } from "../app";
 import { commandDocument, enterDocument } from "../documents/commands";
 import { readWorld } from "../world";
 import { accountByName, readAccount, type Account } from "./accounts";
-import { act } from "./books";
+import { act } from "./act";
 import type { AccountFields, AccountKind } from "./events";
 import { cameBy, invite, openInvitation, useUp, whyNotPartyAddress } from "./invitations";
 import { writeAccount } from "./write";
@@ -149,6 +150,9 @@ function missingOf(account: Account, filled: FilledIn) {
         ? []
         : [refuse("missing", `Enter the ${labels[field]?.toLowerCase()}`, field)],
     ),
+    ...[whyNoAccount(filled.bankAccount)]
+      .filter(Boolean)
+      .map((wrong) => refuse("invalid", `Bank account: ${wrong}`, "bankAccount")),
     ...(filled.signedBy.trim() ? [] : [refuse("missing", "Sign with your name", "signedBy")]),
   ];
 }
@@ -285,7 +289,7 @@ export function visibleFields(actor: Person, account: Account): AccountFields {
   if (!authorise(actor, "accounts.private")) return account.fields;
   const { bankAccount } = account.fields;
   if (typeof bankAccount !== "string" || !bankAccount) return account.fields;
-  return { ...account.fields, bankAccount: `•••• ${bankAccount.replace(/\s/g, "").slice(-4)}` };
+  return { ...account.fields, bankAccount: maskAccount(bankAccount) };
 }
 
 export const CONTROLLED = { supplier: SUPPLIER_FIELDS, customer: CUSTOMER_FIELDS } as const;

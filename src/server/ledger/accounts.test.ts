@@ -167,7 +167,7 @@ describe("a new account", () => {
   const filled = {
     taxNumber: "XX1",
     address: "1 Cais",
-    bankAccount: "XX41 1234",
+    bankAccount: "XX36 1234 5678 90",
     email: "office@tunvik.example",
     signedBy: "Ida Berg",
     papers: [],
@@ -207,7 +207,7 @@ describe("a new account", () => {
     expect(readAccount(app.db, id)).toMatchObject({
       status: "open",
       bankAt: null,
-      fields: { bankAccount: "XX41 1234" },
+      fields: { bankAccount: "XX36 1234 5678 90" },
     });
     const hold = readState(app.db, held.id)!.holds.find((one) => one.code === "Supplier not approved")!;
     expect(hold.released).toMatchObject({ how: "cause gone" });
@@ -230,7 +230,9 @@ describe("a new account", () => {
       return (value(result).document as SupplierAccount).filledInBy;
     };
     expect(edited({ ...document, note: "Please soon" })).toBe("Ida Berg");
-    const other = document.changes.map((one) => (one.field === "bankAccount" ? { ...one, after: "XX00 666" } : one));
+    const other = document.changes.map((one) =>
+      one.field === "bankAccount" ? { ...one, after: "XX02 6666 6666 66" } : one,
+    );
     expect(edited({ ...document, changes: other })).toBe("");
     // What they left empty is not ours to fill in their name.
     const mine = { field: "email" as const, before: null, after: "me@elsewhere.example" };
@@ -275,7 +277,7 @@ describe("a new account", () => {
       supplierName: "",
       opening: false,
       filledInBy: "",
-      changes: [{ field: "bankAccount" as const, before: null, after: "XX99" }],
+      changes: [{ field: "bankAccount" as const, before: null, after: "XX55 9999 9999 99" }],
     };
     const { id } = submit(app, document);
     expect(submit(app, bill()).holds.map((hold) => hold.code)).not.toContain("Bank details changed");

@@ -1,20 +1,16 @@
-import { acceptedOf } from "@/core/approval";
 import { times, type Rules, RulesSchema } from "@/core/documents";
-import { blockingHolds } from "@/core/holds";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, refusalsOf, type Refusal, type Result } from "@/core/refusal";
 import { DUTY_WORDS, loosened, type Duty } from "@/core/segregation";
-import { sayDate } from "@/core/words";
-import { authorise, type Action } from "../access/authorise";
+import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { allOrNothing } from "../db/all-or-nothing";
-import { readState } from "../documents/projection";
+import { orderNow, receivedOf } from "../documents/orders";
 import { lookAgain } from "../holds/look-again";
-import { doneBefore } from "../log/log";
+import { act } from "./act";
 import { customerFacts, readAccount, readRules } from "./accounts";
 import { freeOrders } from "./apply";
-import { markMet, whatMeets, type Met } from "./duties";
+import { markMet, whatMeets } from "./duties";
 import { writeAccount, writeLedger, write } from "./write";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
@@ -24,34 +20,15 @@ const no = (code: string, message: string, path?: string): Result<never> => ({
   refusals: [refuse(code, message, path)],
 });
 
-/** One act in the books: the right to it, done before or not, then what it does, in one transaction. */
-export function act<T>(
-  app: App,
-  actor: Person,
-  { action, command, stream, type }: { action: Action; command: string; stream: string; type: string },
-  run: () => Result<T>,
-): Result<T | { again: true }> {
-  const refusal = authorise(actor, action);
-  if (refusal) return { ok: false, refusals: [refusal] };
-  const result = allOrNothing(app, (): Result<T | { again: true }> => {
-    const earlier = doneBefore(app.db, { command, actor: actor.id, stream, type });
-    if (!earlier.ok) return earlier;
-    return earlier.value ? { ok: true, value: { again: true } } : run();
-  });
-  if (result.ok) app.kick?.();
-  return result;
-}
-
 export type Receipt = { order: string; line: number; quantity: string };
 
 /** Goods that came in for a line of an approved order. Invoices that were held for want of them are looked at again. */
 export function receiveGoods(app: App, actor: Person, receipt: Receipt, command: string) {
   const about = { action: "ledger.receive" as const, command, stream: "ledger", type: "goods received" };
   return act(app, actor, about, (): Result<{ released: string[] }> => {
-    const state = readState(app.db, receipt.order.trim().toLowerCase());
-    const order = state && acceptedOf(state);
-    if (!state || order?.documentType !== "purchase-order" || state.status !== "approved")
-      return no("unknown", `There is no approved order ${receipt.order}`, "order");
+    const now = orderNow(app.db, receipt.order);
+    if (!now) return no("unknown", `There is no approved order ${receipt.order}`, "order");
+    const { order, first: state } = now;
     const mayReceive = order.receiver === actor.id || order.requester === actor.id || !authorise(actor, "ledger.write");
     if (!mayReceive)
       return no("forbidden", "Goods are received by who ordered them, the receiver of the order, or a clerk");
@@ -59,11 +36,8 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
     if (!line) return no("unknown", `${state.number} has no line ${receipt.line}`, "line");
     const apart = whatMeets(app, state, actor, "receive");
     if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
-    const before = app.db
-      .prepare("SELECT quantity FROM receipt WHERE order_number = ? AND line = ?")
-      .pluck()
-      .all(state.number, receipt.line) as string[];
-    const all = [...before, receipt.quantity].reduce((sum, one) => sum + times(one, 10_000), 0);
+    const before = receivedOf(app.db, state.number).get(receipt.line) ?? "0";
+    const all = times(before, 10_000) + times(receipt.quantity, 10_000);
     if (times(receipt.quantity, 10_000) <= 0) return no("invalid", "Enter a quantity above zero", "quantity");
     if (all > times(line.quantity, 10_000))
       return no(
@@ -84,44 +58,6 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
     markMet(app, apart.met, command);
     const because = `a receipt for line ${receipt.line} of ${state.number} was posted`;
     return { ok: true, value: { released: lookAgain(app, { about: "order", key: state.number }, because) } };
-  });
-}
-
-/** Pays what is in a run; whatever a hold keeps from being paid is left out and goes into no run until it is released. */
-export function makePaymentRun(app: App, actor: Person, day: string, command: string) {
-  const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run made" };
-  return act(app, actor, about, (): Result<{ paid: string[]; left: { document: string; why: string }[] }> => {
-    const run = app.db.prepare("SELECT made_at FROM payment_run WHERE day = ?").get(day) as
-      { made_at: string | null } | undefined;
-    if (!run) return no("unknown", `Nothing is in a payment run of ${sayDate(day)}`, "day");
-    if (run.made_at) return no("already", `The payment run of ${sayDate(day)} was made already`);
-    const items = app.db
-      .prepare("SELECT document FROM posting WHERE run = ? ORDER BY document")
-      .pluck()
-      .all(day) as string[];
-    const met: Met[] = [];
-    for (const document of items) {
-      const state = readState(app.db, document);
-      const apart = state ? whatMeets(app, state, actor, "pay") : { met: [] };
-      if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
-      met.push(...apart.met);
-    }
-    const judged = items.map((document) => {
-      const holds = blockingHolds(readState(app.db, document)?.holds ?? [], "pay");
-      return { document, why: holds.map((hold) => hold.code).join(", ") };
-    });
-    const paid = judged.filter((one) => !one.why).map((one) => one.document);
-    const left = judged.filter((one) => one.why);
-    writeLedger(app, [{ type: "payment run made", data: { day, by: actor.id, paid, left } }], {
-      actor: actor.id,
-      command,
-    });
-    markMet(
-      app,
-      met.filter((one) => paid.includes(one.document)),
-      command,
-    );
-    return { ok: true, value: { paid, left } };
   });
 }
 

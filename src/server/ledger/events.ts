@@ -1,4 +1,6 @@
 import type { Duty } from "@/core/segregation";
+import type { Money } from "@/core/money";
+import type { Payer, WhyNot } from "@/core/payments";
 import type { FieldChange, SupplierField, CustomerField } from "@/core/documents";
 
 export type AccountKind = "supplier" | "customer";
@@ -44,12 +46,23 @@ export type LedgerEvent =
         detail: string;
       };
     }
-  | { type: "put in payment run"; data: { document: string; day: string } }
-  | { type: "taken out of payment run"; data: { document: string; day: string; because: string } }
+  /** What is posted may be paid; `reference` is the number its payee knows it by, `due` null where it is due at once. */
+  | { type: "to be paid"; data: { document: string; due: string | null; reference: string } }
   | {
       type: "payment run made";
-      data: { day: string; by: string; paid: string[]; left: { document: string; why: string }[] };
+      data: {
+        run: string;
+        day: string;
+        by: string;
+        items: RunItem[];
+        /** What was planned by then and left out: with why, or with nothing where somebody did not tick it. */
+        left: { document: string; why: WhyNot[] }[];
+      };
     }
+  | { type: "payment run undone"; data: { run: string; by: string; reason: string } }
+  /** Handed to the bank: as of then what is in it counts as paid on its day. `sha256` is of the file. */
+  | { type: "payment run exported"; data: { run: string; by: string; payer: Payer; sha256: string } }
+  | { type: "payment file fetched"; data: { run: string; by: string; format: "xml" | "csv" } }
   | {
       type: "sales order entered";
       data: { id: string; customer: string; title: string; minor: number; stopped: boolean; because: string };
@@ -58,6 +71,9 @@ export type LedgerEvent =
   | { type: "duties met"; data: { document: string; person: string; duty: Duty; with: Duty } }
   | { type: "sales order freed"; data: { id: string; because: string } }
   | { type: "letter sent"; data: LetterData };
+
+/** One document of a run; its account is hidden but for its end. */
+export type RunItem = { document: string; reference: string; payee: string; account: string; amount: Money };
 
 export type LetterData = {
   document: string | null;

@@ -2,6 +2,7 @@ import { partyKey } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
+import { projectPayments } from "../payments/projection";
 import type { AccountEvent, AccountFields, LedgerEvent } from "./events";
 
 /** Tables that are made of the events of accounts, the ledger and the rules. */
@@ -88,20 +89,16 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
     case "posted": {
       const { document, kind, party, minor, currency, detail } = happened.data;
       db.prepare(
-        "INSERT INTO posting (document, kind, party, minor, currency, at, detail, run) VALUES (?, ?, ?, ?, ?, ?, ?, NULL)",
+        "INSERT INTO posting (document, kind, party, minor, currency, at, detail) VALUES (?, ?, ?, ?, ?, ?, ?)",
       ).run(document, kind, party, minor, currency, event.time, detail);
       break;
     }
-    case "put in payment run":
-    case "taken out of payment run": {
-      const { document, day } = happened.data;
-      db.prepare("INSERT OR IGNORE INTO payment_run (day) VALUES (?)").run(day);
-      const run = happened.type === "put in payment run" ? day : null;
-      db.prepare("UPDATE posting SET run = ? WHERE document = ? AND kind <> 'order sent'").run(run, document);
-      break;
-    }
+    case "to be paid":
     case "payment run made":
-      projectRun(db, happened.data, event.time);
+    case "payment run undone":
+    case "payment run exported":
+    case "payment file fetched":
+      projectPayments(db, happened, event.time);
       break;
     case "sales order entered": {
       const { id, customer, title, minor, stopped, because } = happened.data;
@@ -142,17 +139,6 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       );
     }
   }
-}
-
-type Run = Extract<LedgerEvent, { type: "payment run made" }>["data"];
-
-function projectRun(db: Db, { day, by, paid, left }: Run, at: string): void {
-  db.prepare("INSERT OR REPLACE INTO payment_run (day, made_at, made_by) VALUES (?, ?, ?)").run(day, at, by);
-  const pay = db.prepare("UPDATE posting SET detail = detail || '; paid on ' || ? WHERE document = ? AND run = ?");
-  for (const document of paid) pay.run(day, document, day);
-  // What was held stays posted and waits for the next run.
-  const leave = db.prepare("UPDATE posting SET run = NULL WHERE document = ? AND run = ?");
-  for (const { document } of left) leave.run(document, day);
 }
 
 export function projectRules(db: Db, event: ChainedEvent): void {

@@ -10,7 +10,7 @@ import { lookAgain } from "../holds/look-again";
 import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
-import { act } from "./books";
+import { act } from "./act";
 
 /**
  * Exchange rates of a day; what was held for want of one is looked at again. A rate far from the last one, or another one for a day that has one, moves

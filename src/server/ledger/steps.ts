@@ -1,5 +1,4 @@
 import { acceptedOf, nextTry, type DocumentState, type Step } from "@/core/approval";
-import { addDays, dayIn } from "@/core/calendar";
 import { documentType, type AnyDocument } from "@/core/documents";
 import { blockingHolds, type Block } from "@/core/holds";
 import { formatMoney } from "@/core/money";
@@ -17,7 +16,6 @@ import { sendLetter, writeLedger } from "./write";
 export const BLOCKED_BY: Partial<Record<Step["kind"], Block>> = {
   "send to supplier": "send",
   post: "post",
-  "next payment run": "pay",
   "apply changes": "use",
 };
 
@@ -93,7 +91,7 @@ function carryOut(app: App, state: DocumentState, step: Step): Done {
     case "post":
       return post(app, state, document);
     case "next payment run":
-      return planPayment(app, state);
+      return planPayment(app, state, document);
     case "tell":
       return tell(app, state, document, step);
     case "call address":
@@ -163,19 +161,14 @@ function book(
   });
 }
 
-/** Payment runs are made on Fridays; what is approved on one waits for the next. */
-export function nextRun(app: App): string {
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
-  const weekday = new Date(`${today}T00:00:00Z`).getUTCDay();
-  return addDays(today, ((5 - weekday + 6) % 7) + 1);
-}
-
-function planPayment(app: App, state: DocumentState): Done {
+/** It may be paid from now on; in which run is worked out whenever somebody looks, since holds and runs change it. */
+function planPayment(app: App, state: DocumentState, document: AnyDocument): Done {
   const posted = app.db.prepare("SELECT 1 FROM posting WHERE document = ? AND kind <> 'order sent'").get(state.id);
   if (!posted) return failed("It is not posted yet, so there is nothing to pay");
-  const day = nextRun(app);
-  writeLedger(app, [{ type: "put in payment run", data: { document: state.id, day } }], { actor: "system" });
-  return done(`In the payment run of ${sayDate(day)}`);
+  const due = document.documentType === "supplier-invoice" ? document.dueDate : null;
+  const reference = document.documentType === "supplier-invoice" ? document.invoiceNumber : state.number;
+  writeLedger(app, [{ type: "to be paid", data: { document: state.id, due, reference } }], { actor: "system" });
+  return done(due ? `To be paid by ${sayDate(due)}` : "To be paid with the next run");
 }
 
 function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): Done {

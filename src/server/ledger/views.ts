@@ -1,7 +1,9 @@
-import { acceptedOf, type DocumentState } from "@/core/approval";
+import type { DocumentState } from "@/core/approval";
 import { orderTotals, times } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { App } from "../app";
+import { likeText } from "../db/like";
+import { orderNow, receivedOf } from "../documents/orders";
 import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
 
 /** What the places of the back office show. Lists are paged or bounded. */
@@ -37,37 +39,6 @@ export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | 
     rows: rows.map(({ minor, currency, ...row }) => ({ ...row, amount: formatMoney(money(minor, currency)) })),
   };
 }
-
-/** Payment runs, the next first, each with what is in it and what a hold keeps from being paid. */
-export function paymentRuns(app: App) {
-  const runs = app.db
-    .prepare("SELECT day, made_at AS madeAt FROM payment_run ORDER BY made_at IS NOT NULL, day DESC LIMIT 12")
-    .all() as { day: string; madeAt: string | null }[];
-  const items = app.db.prepare(
-    `SELECT p.document, d.number, p.party, p.minor, p.currency, (SELECT group_concat(h.code, ', ') FROM hold h WHERE h.document = p.document
-       AND h.blocks LIKE '%"pay"%') AS held
-     FROM posting p JOIN document d ON d.id = p.document WHERE p.run = ? ORDER BY p.party, d.number LIMIT 300`,
-  );
-  return runs.map((run) => {
-    const rows = items.all(run.day) as {
-      document: string;
-      number: string;
-      party: string;
-      minor: number;
-      currency: string;
-      held: string | null;
-    }[];
-    const totals = new Map<string, number>();
-    for (const row of rows) if (!row.held) totals.set(row.currency, (totals.get(row.currency) ?? 0) + row.minor);
-    return {
-      ...run,
-      count: rows.length,
-      total: [...totals].map(([currency, minor]) => formatMoney(money(minor, currency))).join(" and "),
-      rows: rows.map(({ minor, currency, ...row }) => ({ ...row, amount: formatMoney(money(minor, currency)) })),
-    };
-  });
-}
-export type PaymentRun = ReturnType<typeof paymentRuns>[number];
 
 export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
   return findAccounts(app.db, { ...filter, kind: "supplier" }).map((account) => ({
@@ -142,47 +113,51 @@ export function accountView(app: App, id: string) {
   };
 }
 
-/** Approved orders of which something has not come in yet, the oldest first. */
-export function openReceipts(app: App, text = "") {
+/** Approved orders of which something has not come in yet, the latest approved first, each as its changes left it. */
+export function openReceipts(app: App, text = ""): OpenReceipt[] {
   const rows = app.db
     .prepare(
-      `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
-       WHERE d.type = 'purchase-order' AND d.status = 'approved' AND (@text = '' OR d.number LIKE @like OR d.party LIKE @like)
+      `SELECT d.number FROM document d WHERE d.type = 'purchase-order' AND d.status = 'approved' AND d.refers IS NULL
+         AND (@text = '' OR d.number LIKE @like ESCAPE '\\' OR d.party LIKE @like ESCAPE '\\' OR d.title LIKE @like ESCAPE '\\')
        ORDER BY d.closed_at DESC LIMIT 60`,
     )
     .pluck()
-    .all({ text, like: `%${text}%` }) as string[];
-  const receipts = app.db.prepare("SELECT line, quantity FROM receipt WHERE order_number = ?");
-  return rows
-    .map((row) => JSON.parse(row) as DocumentState)
-    .flatMap((state) => {
-      const order = acceptedOf(state);
-      if (order.documentType !== "purchase-order") return [];
-      const came = receipts.all(state.number) as { line: number; quantity: string }[];
-      const lines = order.lines.map((line, index) => ({
-        line: index + 1,
-        description: line.description,
-        ordered: line.quantity,
-        received: came
-          .filter((one) => one.line === index + 1)
-          .reduce((sum, one) => sum + times(one.quantity, 10_000), 0),
-      }));
-      const open = lines.some((line) => line.received < times(line.ordered, 10_000));
-      return open
-        ? [
-            {
-              id: state.id,
-              number: state.number,
-              title: order.title,
-              party: order.supplier,
-              net: formatMoney(orderTotals(order).net),
-              lines: lines.map((line) => ({ ...line, received: String(line.received / 10_000) })),
-            },
-          ]
-        : [];
-    });
+    .all({ text, like: `%${likeText(text)}%` }) as string[];
+  return rows.flatMap((number) => openReceipt(app, number) ?? []);
 }
-export type OpenReceipt = ReturnType<typeof openReceipts>[number];
+
+/** What is still to come of an order, by its own number or that of a change of it; null where nothing is. */
+export function openReceipt(app: App, number: string): OpenReceipt | null {
+  const now = orderNow(app.db, number);
+  if (!now) return null;
+  const received = receivedOf(app.db, now.number);
+  const lines = now.order.lines.map((line, index) => ({
+    line: index + 1,
+    description: line.description,
+    ordered: line.quantity,
+    received: received.get(index + 1) ?? "0",
+  }));
+  if (lines.every((line) => times(line.received, 10_000) >= times(line.ordered, 10_000))) return null;
+  return {
+    id: now.first.id,
+    number: now.number,
+    title: now.order.title,
+    party: now.order.supplier,
+    net: formatMoney(orderTotals(now.order).net),
+    changedBy: now.latest.id === now.first.id ? null : now.latest.number,
+    lines,
+  };
+}
+export type OpenReceipt = {
+  id: string;
+  number: string;
+  title: string;
+  party: string;
+  net: string;
+  /** The latest approved change, whose lines these are. */
+  changedBy: string | null;
+  lines: { line: number; description: string; ordered: string; received: string }[];
+};
 
 export function latestRates(app: App) {
   return app.db

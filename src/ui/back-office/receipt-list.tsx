@@ -8,7 +8,15 @@ import { Entry, Form } from "../labelled";
 import { Button, Empty } from "../primitives";
 
 export type OrderLine = { line: number; description: string; ordered: string; received: string };
-export type OpenOrder = { id: string; number: string; title: string; party: string; net: string; lines: OrderLine[] };
+export type OpenOrder = {
+  id: string;
+  number: string;
+  title: string;
+  party: string;
+  net: string;
+  changedBy: string | null;
+  lines: OrderLine[];
+};
 
 /** Approved orders of which something has not come in yet, with what has. */
 export function ReceiptList({ orders, mayReceive }: { orders: OpenOrder[]; mayReceive: boolean }) {
@@ -28,6 +36,7 @@ export function ReceiptList({ orders, mayReceive }: { orders: OpenOrder[]; mayRe
               <Link href={`/documents/${order.id}`}>{order.number}</Link>, {order.net}
               <span className="block text-sm text-soft">
                 {order.title}, {order.party}
+                {order.changedBy && `; as changed by ${order.changedBy}`}
               </span>
             </p>
             <ReceiptLines order={order} mayReceive={mayReceive} onSaid={setSaid} />

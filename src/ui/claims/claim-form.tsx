@@ -41,7 +41,10 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
       <div className="mt-4 grid gap-4 sm:grid-cols-2">
         <Field name="title" label="What it was for" maxLength={120} bad={bad} />
         <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
-        {typed.onBehalfOf && <PayTo requester={requester.name} other={typed.onBehalfOf.name} />}
+        <p className="self-end pb-2 text-soft">
+          Paid to <b className="font-semibold text-ink">{typed.onBehalfOf?.name ?? requester.name}</b>, to whom it
+          belongs
+        </p>
         <Note />
       </div>
       <Papers title="Receipts" />
@@ -115,18 +118,5 @@ function ReceiptOf({ index, bad }: Cell) {
         ))}
       </select>
     </LineCell>
-  );
-}
-
-function PayTo({ requester, other }: { requester: string; other: string }) {
-  const { register } = useFormContext();
-  return (
-    <label>
-      <span className="text-sm font-semibold">Paid to</span>
-      <select {...register("payTo")} className="field">
-        <option value="requester">{requester}</option>
-        <option value="behalf">{other}</option>
-      </select>
-    </label>
   );
 }

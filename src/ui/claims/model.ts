@@ -9,7 +9,6 @@ export type TypedClaim = {
   title: string;
   currency: string;
   onBehalfOf: Picked | null;
-  payTo: "requester" | "behalf";
   note: string;
   lines: {
     date: string;
@@ -40,7 +39,6 @@ export function emptyClaim(currency: string, today: string): TypedClaim {
     title: "",
     currency,
     onBehalfOf: null,
-    payTo: "requester",
     note: "",
     lines: [emptyClaimLine(currency, today)],
     attachments: [],
@@ -52,7 +50,6 @@ export function typedClaim(claim: ExpenseClaim, name: (id: string) => string): T
     title: claim.title,
     currency: claim.currency,
     onBehalfOf: claim.onBehalfOf ? { id: claim.onBehalfOf, name: name(claim.onBehalfOf), unitId: claim.unit } : null,
-    payTo: claim.payee === claim.onBehalfOf ? "behalf" : "requester",
     note: claim.note,
     attachments: claim.attachments,
     lines: claim.lines.map((line) => ({
@@ -103,7 +100,7 @@ export function readClaim(typed: TypedClaim, who: Who, today: string): { documen
     date: today,
     note: typed.note.trim(),
     attachments: typed.attachments,
-    payee: typed.payTo === "behalf" && behalf.onBehalfOf ? behalf.onBehalfOf : who.id,
+    payee: behalf.onBehalfOf ?? who.id,
     lines,
   };
   return { document, problems: read.problems };

@@ -4,6 +4,7 @@ import { documentType, type AnyDocument, type Around, type Part } from "@/core/d
 import type { Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
 import { formatMoney } from "@/core/money";
+import type { Outcome } from "@/core/outcome";
 import type { Directory } from "@/core/people";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
@@ -17,6 +18,7 @@ import { StillToCome } from "../back-office/still-to-come";
 import type { AskedLevel } from "./moves";
 import { OpenQuestion } from "./question";
 import { RouteStrip, type Acting } from "./route-strip";
+import { WhatBecame } from "./outcome";
 import { Thread } from "./thread";
 import { Why } from "./why";
 
@@ -38,6 +40,8 @@ export type SheetProps = {
   rates: readonly Rate[];
   expected: string | null;
   holds: ShownHold[];
+  outcomes: Outcome[];
+  mayReadBooks: boolean;
   mayChange: boolean;
   receipts: OpenOrder | null;
   mayHold: boolean;
@@ -64,6 +68,8 @@ export function DocumentSheet({
   rates,
   expected,
   holds,
+  outcomes,
+  mayReadBooks,
   mayChange,
   receipts,
   mayHold,
@@ -139,6 +145,7 @@ export function DocumentSheet({
             {state.status !== "draft" && <Remarks remarks={remarks} />}
             <Facts {...facts} />
             {receipts && <StillToCome order={receipts} />}
+            <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} />
             <Thread thread={thread} levelName={levelName} names={names} zone={zone} />
           </div>
           <div className="flex min-w-0 flex-col gap-6">

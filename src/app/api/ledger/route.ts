@@ -3,10 +3,12 @@ import { MOST_MINOR, QuantitySchema } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";
-import { enterSalesOrder, makePaymentRun, readBalances, receiveGoods } from "@/server/ledger/books";
+import { enterSalesOrder, readBalances, receiveGoods } from "@/server/ledger/books";
+import { exportRun, makeRun, undoRun } from "@/server/payments/runs";
 import { publishRates } from "@/server/ledger/rates";
 
 const command = z.uuid();
+const run = z.string().regex(/^PR-\d{4,9}$/, "is no payment run");
 const minor = z.int().positive().max(MOST_MINOR);
 const Body = z.discriminatedUnion("type", [
   z.strictObject({
@@ -16,7 +18,14 @@ const Body = z.discriminatedUnion("type", [
     line: z.int().min(1).max(200),
     quantity: QuantitySchema,
   }),
-  z.strictObject({ type: z.literal("payment run"), command, day: z.iso.date() }),
+  z.strictObject({
+    type: z.literal("make payment run"),
+    command,
+    day: z.iso.date(),
+    items: z.array(z.strictObject({ document: z.string().max(20), seen: z.string().max(64) })).max(5_000),
+  }),
+  z.strictObject({ type: z.literal("undo payment run"), command, run, reason: z.string().max(400) }),
+  z.strictObject({ type: z.literal("export payment run"), command, run }),
   z.strictObject({
     type: z.literal("sales order"),
     command,
@@ -48,8 +57,12 @@ export function POST(request: Request) {
     switch (body.type) {
       case "receive":
         return receiveGoods(app(), actor, body, id);
-      case "payment run":
-        return makePaymentRun(app(), actor, body.day, id);
+      case "make payment run":
+        return makeRun(app(), actor, body, id);
+      case "undo payment run":
+        return undoRun(app(), actor, body, id);
+      case "export payment run":
+        return exportRun(app(), actor, body, id);
       case "sales order":
         return enterSalesOrder(app(), actor, body, id);
       case "balances":

@@ -6,14 +6,17 @@ import { EFFECTS } from "@/server/intake/customers";
 import { findAccounts, readRules } from "@/server/ledger/accounts";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { SETTING_PARTS } from "@/ui/settings/parts";
+import { PaymentsForm } from "@/ui/settings/payments-form";
 import { RulesForm } from "@/ui/settings/rules-form";
 import { formatMoney } from "@/core/money";
 
-export const metadata: Metadata = { title: "Matching, claims and imports" };
+export const metadata: Metadata = { title: "Matching, claims, payments and imports" };
 
 export default async function Rules() {
   const { app, person, directory } = await visitFor("policies.read");
   const [customer] = findAccounts(app.db, { kind: "customer", limit: 1 });
+  const rules = readRules(app.db);
+  const mayWrite = !authorise(person, "rules.write");
   const limit = customer?.fields.limit;
   const example = customer && limit && typeof limit === "object" ? { name: customer.name, limit } : null;
   return (
@@ -21,10 +24,10 @@ export default async function Rules() {
       <h1 className="text-2xl font-semibold">Settings</h1>
       <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
       <RulesForm
-        rules={readRules(app.db)}
+        rules={rules}
         categories={CLAIM_CATEGORIES}
         currency={directory.organisation.currency}
-        mayWrite={!authorise(person, "rules.write")}
+        mayWrite={mayWrite}
         effects={EFFECTS}
         example={
           example && {
@@ -34,6 +37,7 @@ export default async function Rules() {
           }
         }
       />
+      <PaymentsForm payments={rules.payments} payer={directory.organisation.name} mayWrite={mayWrite} />
     </div>
   );
 }

@@ -1,0 +1,24 @@
+import { refuse } from "@/core/refusal";
+import { authorise } from "@/server/access/authorise";
+import { app } from "@/server/app";
+import { read } from "@/server/http/handle";
+import { fetchFile } from "@/server/payments/runs";
+
+const TYPES = { xml: "application/xml; charset=utf-8", csv: "text/csv; charset=utf-8" } as const;
+
+/** The file of an exported run, as ISO 20022 pain.001 or as a table. */
+export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {
+  const { run } = await params;
+  const format = new URL(request.url).searchParams.get("format") ?? "xml";
+  return read(request, (reader) => {
+    const refusal = authorise(reader, "payments.file");
+    if (refusal) return { ok: false, refusals: [refusal] };
+    if (format !== "xml" && format !== "csv")
+      return { ok: false, refusals: [refuse("invalid", `“${format}” is no format; there are xml and csv`, "format")] };
+    const file = fetchFile(app(), reader, run, format);
+    if (!file.ok) return file;
+    const name = `${run}${format === "xml" ? ".pain001" : ""}.${format}`;
+    const headers = { "content-type": TYPES[format], "content-disposition": `attachment; filename="${name}"` };
+    return { ok: true, value: new Response(file.value.content, { headers }) };
+  });
+}

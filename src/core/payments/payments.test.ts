@@ -1,0 +1,201 @@
+// Account numbers by ISO 13616-1 and ISO/IEC 7064 MOD 97-10, planned days against a calendar walked day by day, the bank's file read back by another library.
+import { Decimal } from "decimal.js";
+import { XMLParser, XMLValidator } from "fast-xml-parser";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { addDays } from "../calendar";
+import {
+  accountFault,
+  checkDigits,
+  maskAccount,
+  nextRunDay,
+  pain001,
+  plannedDay,
+  sayAccount,
+  transfersOf,
+  type Item,
+} from "./index";
+
+describe("an account number", () => {
+  // The examples that the registry of ISO 13616 gives for these countries (from memory), each with its country's length.
+  it.each([
+    "DE89 3704 0044 0532 0130 00",
+    "GB29 NWBK 6016 1331 9268 19",
+    "FR14 2004 1010 0505 0001 3M02 606",
+    "NL91 ABNA 0417 1643 00",
+    "NO93 8601 1117 947",
+    "PT50 0002 0123 1234 5678 9015 4",
+    "MT84 MALT 0110 0001 2345 MTLC AST0 01S",
+  ])("%s is right, however it is spaced and written", (account) => {
+    expect(accountFault(account)).toBeNull();
+    expect(accountFault(account.replaceAll(" ", "-").toLowerCase())).toBeNull();
+    expect(sayAccount(account.replaceAll(" ", "").toLowerCase())).toBe(account);
+  });
+
+  it("is found wrong by its length, and by any sign that is another or any two neighbours exchanged", () => {
+    expect(accountFault("DE89 3704 0044 0532 0130 0")).toEqual({ code: "length", country: "DE", has: 21, needs: 22 });
+    const account = "DE89370400440532013000";
+    const place = fc.integer({ min: 4, max: account.length - 1 });
+    fc.assert(
+      fc.property(place, fc.integer({ min: 0, max: 9 }), (at, digit) => {
+        fc.pre(account[at] !== String(digit));
+        const wrong = account.slice(0, at) + digit + account.slice(at + 1);
+        expect(accountFault(wrong)).toEqual({ code: "check digits" });
+      }),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 4, max: account.length - 2 }), (at) => {
+        fc.pre(account[at] !== account[at + 1]);
+        const wrong = account.slice(0, at) + account[at + 1]! + account[at]! + account.slice(at + 2);
+        expect(accountFault(wrong)).toEqual({ code: "check digits" });
+      }),
+    );
+  });
+
+  it("has check digits as the remainder of the whole number, counted in one piece, says", () => {
+    const sign = fc.constantFrom(..."0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ");
+    fc.assert(
+      fc.property(fc.array(sign, { minLength: 8, maxLength: 28 }), (signs) => {
+        const number = signs.join("");
+        const whole = BigInt([...`${number}XX00`].map((one) => parseInt(one, 36)).join(""));
+        expect(checkDigits("XX", number)).toBe(String(98n - (whole % 97n)).padStart(2, "0"));
+        expect(accountFault(`XX${checkDigits("XX", number)}${number}`)).toBeNull();
+      }),
+    );
+  });
+
+  it("of a country without IBANs is taken as it is, and hidden but for its end", () => {
+    expect(accountFault("0012-345678-9")).toBeNull();
+    expect(accountFault("12")).toEqual({ code: "signs" });
+    expect(maskAccount("XX12 3456 7890")).toBe("•••• 7890");
+    expect(maskAccount("12345")).toBe("••••");
+  });
+});
+
+describe("the day on which something is planned", () => {
+  const day = fc.integer({ min: 0, max: 800 }).map((days) => addDays("2026-01-01", days));
+  const isOn = (date: string, weekday: number) => (new Date(`${date}T00:00:00Z`).getUTCDay() || 7) === weekday;
+
+  it("is never past, never a day already paid, and the last one by which it is in time", () => {
+    const weekday = fc.integer({ min: 1, max: 7 });
+    fc.assert(
+      fc.property(day, weekday, fc.option(day, { nil: null }), fc.boolean(), (today, on, due, paidToday) => {
+        const made = new Set(paidToday ? [today] : []);
+        const days = { today, weekday: on, made };
+        // Walked day by day from today.
+        const usual = Array.from({ length: 900 }, (_, ahead) => addDays(today, ahead)).filter(
+          (one) => isOn(one, on) && !made.has(one),
+        );
+        const expected = usual.filter((one) => due !== null && one <= due).at(-1) ?? usual[0];
+        expect(nextRunDay(days)).toBe(usual[0]);
+        expect(plannedDay(due, days)).toBe(expected);
+      }),
+    );
+  });
+
+  it("an invoice due on 27 December is planned for Friday the 25th, and not for the 4th", () => {
+    expect(plannedDay("2026-12-27", { today: "2026-12-01", weekday: 5, made: new Set() })).toBe("2026-12-25");
+  });
+});
+
+const item = (extra: Partial<Item> & { minor: number; currency?: string }): Item => {
+  const { minor, currency = "EUR", ...rest } = extra;
+  return {
+    document: "si-1",
+    reference: "A-1",
+    payee: "Brejal & Sons <1>",
+    account: "DE89370400440532013000",
+    amount: { minor, currency },
+    ...rest,
+  };
+};
+
+describe("what is transferred", () => {
+  it("credit notes are set off within an account and a currency, and nothing is lost or made", () => {
+    const any = fc.record({
+      minor: fc.integer({ min: -500_000, max: 500_000 }).filter((minor) => minor !== 0),
+      currency: fc.constantFrom("EUR", "NOK"),
+      account: fc.constantFrom("DE89370400440532013000", "NO9386011117947", "NO93 8601 1117 947"),
+      document: fc.uuid(),
+    });
+    fc.assert(
+      fc.property(fc.array(any.map(item), { maxLength: 20 }), (items) => {
+        const { transfers, notSetOff } = transfersOf("PR-0001", items);
+        expect(transfers.every((one) => one.amount.minor > 0)).toBe(true);
+        const placed = [...transfers.flatMap((one) => one.items), ...notSetOff].map((one) => one.document);
+        expect(placed.toSorted()).toEqual(items.map((one) => one.document).toSorted());
+        for (const { items: within, amount } of transfers) {
+          expect(within.reduce((sum, one) => sum + one.amount.minor, 0)).toBe(amount.minor);
+          if (within.every((one) => one.amount.minor > 0)) expect(within).toHaveLength(1);
+        }
+      }),
+    );
+  });
+
+  it("as ISO 20022 pain.001.001.09 reads back with its parts in order, its counts and its sums", () => {
+    const items = [
+      item({ minor: 117_643, document: "si-1" }),
+      item({ minor: -17_600, document: "si-2", reference: "CN-7", account: "NL91 ABNA 0417 1643 00", payee: "Tiles" }),
+      item({ minor: 50_000, document: "si-3", reference: "B-3", account: "NL91ABNA0417164300", payee: "Tiles" }),
+      item({ minor: 1_500, currency: "JPY", document: "si-4", account: "0012-345678-9", payee: "Rope" }),
+    ];
+    const { transfers } = transfersOf("PR-0007", items);
+    const payer = { name: "Marévia & Lines", account: "PT50 0002 0123 1234 5678 9015 4", bic: "" };
+    const xml = pain001({ run: "PR-0007", day: "2026-12-04", made: "2026-12-03T10:00:00.000Z", payer, transfers });
+    expect(XMLValidator.validate(xml)).toBe(true);
+    const read = new XMLParser({
+      ignoreAttributes: false,
+      parseTagValue: false,
+      isArray: (name) => name === "CdtTrfTxInf" || name === "PmtInf",
+    });
+    const root = (read.parse(xml) as { Document: { "@_xmlns": string; CstmrCdtTrfInitn: Record<string, any> } })
+      .Document;
+    expect(root["@_xmlns"]).toBe("urn:iso:std:iso:20022:tech:xsd:pain.001.001.09");
+    const { GrpHdr: head, PmtInf: blocks } = root.CstmrCdtTrfInitn;
+    expect(Object.keys(head)).toEqual(["MsgId", "CreDtTm", "NbOfTxs", "CtrlSum", "InitgPty"]);
+    expect(head).toMatchObject({
+      MsgId: "PR-0007",
+      NbOfTxs: "3",
+      CtrlSum: "3000.43",
+      InitgPty: { Nm: "Marévia & Lines" },
+    });
+    expect(Object.keys(blocks[0])).toEqual([
+      "PmtInfId",
+      "PmtMtd",
+      "NbOfTxs",
+      "CtrlSum",
+      "ReqdExctnDt",
+      "Dbtr",
+      "DbtrAcct",
+      "DbtrAgt",
+      "CdtTrfTxInf",
+    ]);
+    const [euro, yen] = blocks;
+    expect(euro).toMatchObject({
+      NbOfTxs: "2",
+      CtrlSum: "1500.43",
+      ReqdExctnDt: { Dt: "2026-12-04" },
+      DbtrAcct: { Id: { IBAN: "PT50000201231234567890154" } },
+    });
+    const [one, set] = euro.CdtTrfTxInf;
+    expect(Object.keys(one)).toEqual(["PmtId", "Amt", "Cdtr", "CdtrAcct", "RmtInf"]);
+    expect(one).toMatchObject({
+      PmtId: { EndToEndId: "PR-0007-1" },
+      Amt: { InstdAmt: { "#text": "1176.43", "@_Ccy": "EUR" } },
+      Cdtr: { Nm: "Brejal & Sons <1>" },
+      CdtrAcct: { Id: { IBAN: "DE89370400440532013000" } },
+      RmtInf: { Ustrd: "A-1" },
+    });
+    expect(set.RmtInf.Strd.map((part: any) => [part.RfrdDocInf.Tp.CdOrPrtry.Cd, part.RfrdDocInf.Nb])).toEqual([
+      ["CREN", "CN-7"],
+      ["CINV", "B-3"],
+    ]);
+    expect(set.Amt.InstdAmt["#text"]).toBe("324.00");
+    expect(yen.CdtTrfTxInf[0]).toMatchObject({
+      Amt: { InstdAmt: { "#text": "1500", "@_Ccy": "JPY" } },
+      CdtrAcct: { Id: { Othr: { Id: "00123456789" } } },
+    });
+    const all = blocks.flatMap((block: any) => block.CdtTrfTxInf.map((each: any) => each.Amt.InstdAmt["#text"]));
+    expect(Decimal.sum(...all).toFixed()).toBe("3000.43");
+  });
+});

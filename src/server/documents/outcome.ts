@@ -1,0 +1,89 @@
+import { acceptedOf, type DocumentState } from "@/core/approval";
+import { invoiceTotals, times, type AnyDocument } from "@/core/documents";
+import { sum, type Money } from "@/core/money";
+import type { Named, Outcome } from "@/core/outcome";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { paymentOf } from "../payments/views";
+import { changesOf, orderFacts, orderNow } from "./orders";
+
+/** What each kind of document comes to, once it is approved; steps say the rest. */
+const AFTER: Readonly<Record<AnyDocument["documentType"], (app: App, state: DocumentState) => Outcome[]>> = {
+  "purchase-order": ofOrder,
+  "supplier-invoice": ofPayment,
+  "expense-claim": ofPayment,
+  "credit-limit-change": ofSteps,
+  "supplier-account": ofSteps,
+};
+
+/** What became of a document after it was decided. */
+export function outcomeOf(app: App, state: DocumentState): Outcome[] {
+  if (state.status === "declined" || state.status === "withdrawn") return [{ code: "closed", status: state.status }];
+  return state.status === "approved" ? AFTER[state.document.documentType](app, state) : [];
+}
+
+function ofSteps(_: App, { steps = [] }: DocumentState): Outcome[] {
+  return steps.map(({ kind, status, result }) => ({ code: "step", kind, status, result }));
+}
+
+function ofPayment(app: App, state: DocumentState): Outcome[] {
+  const payment = paymentOf(app, state);
+  if (!payment) return ofSteps(app, state).filter((one) => one.code === "step" && one.status !== "done");
+  const posted = statement(app.db, "SELECT minor, currency FROM posting WHERE document = ? AND kind <> 'order sent'");
+  return [{ code: "payment", payment, amount: posted.get(state.id) as Money }];
+}
+
+function ofOrder(app: App, state: DocumentState): Outcome[] {
+  const { document } = state;
+  if (document.documentType !== "purchase-order") return [];
+  const sent = ofSteps(app, state).filter((one) => one.code === "step" && one.kind === "send to supplier");
+  const now = orderNow(app.db, state.number);
+  if (!now) return sent;
+  if (document.changeOf) return [...sent, { code: "changes", order: named(now.first) }, ...laterThan(app, state)];
+  return [...sent, ...laterThan(app, state), ...cameIn(app, now.number), ...charged(app, now.number)];
+}
+
+const named = ({ id, number }: DocumentState): Named => ({ id, number });
+
+/** The approved change by which an order, or an earlier change of it, is replaced. */
+function laterThan(app: App, state: DocumentState): Outcome[] {
+  const root = (state.document.documentType === "purchase-order" && state.document.changeOf) || state.number;
+  const latest = changesOf(app.db, root).at(-1);
+  return latest && latest.id !== state.id ? [{ code: "changed by", order: named(latest) }] : [];
+}
+
+function cameIn(app: App, number: string): Outcome[] {
+  const { lines } = orderFacts(app.db, number, null)!;
+  const came = lines.map(({ quantity, received }) => ({
+    ordered: times(quantity, 10_000),
+    received: times(received, 10_000),
+  }));
+  return [
+    {
+      code: "came in",
+      lines: lines.length,
+      whole: came.filter((line) => line.received >= line.ordered).length,
+      any: came.some((line) => line.received > 0),
+    },
+  ];
+}
+
+function charged(app: App, number: string): Outcome[] {
+  const facts = orderFacts(app.db, number, null)!;
+  const states = (
+    statement(
+      app.db,
+      "SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1 ORDER BY s.id",
+    )
+      .pluck()
+      .all(number) as string[]
+  ).map((row) => JSON.parse(row) as DocumentState);
+  const nets = states.flatMap((one) => {
+    const invoice = acceptedOf(one);
+    return invoice.documentType === "supplier-invoice" && invoice.currency === facts.currency
+      ? [invoiceTotals(invoice).net]
+      : [];
+  });
+  if (states.length === 0) return [];
+  return [{ code: "charged", by: states.map(named), amount: sum(nets, facts.currency), of: facts.committed.net }];
+}

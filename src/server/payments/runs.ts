@@ -1,0 +1,248 @@
+import { addDays, dayIn } from "@/core/calendar";
+import { blockingHolds } from "@/core/holds";
+import { maskAccount, pain001, plainAccount, sayWhyNot, transfersOf, type Transfer } from "@/core/payments";
+import type { Person } from "@/core/people";
+import { canonical, sha256Hex } from "@/core/records";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { sayDate } from "@/core/words";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { commandBySystem } from "../documents/commands";
+import { readState } from "../documents/projection";
+import { act } from "../ledger/act";
+import { readRules } from "../ledger/accounts";
+import { markMet } from "../ledger/duties";
+import type { RunItem } from "../ledger/events";
+import { writeLedger } from "../ledger/write";
+import { readWorld } from "../world";
+import { csvOf } from "./csv";
+import { accountOf, toBePaid, type Payable } from "./payable";
+
+/** Payment runs: looked at, made, undone until they are exported, exported once. */
+
+export type StoredRun = {
+  id: string;
+  day: string;
+  made_at: string;
+  made_by: string;
+  undone_at: string | null;
+  undone_by: string | null;
+  reason: string;
+  exported_at: string | null;
+  exported_by: string | null;
+  sha256: string | null;
+  items: string;
+  kept_out: string;
+};
+
+export function readRun(app: App, id: string): StoredRun | null {
+  return (statement(app.db, "SELECT * FROM payment_run WHERE id = ?").get(id) as StoredRun | undefined) ?? null;
+}
+
+const no = (code: string, message: string, path?: string): Result<never> => ({
+  ok: false,
+  refusals: [refuse(code, message, path)],
+});
+const today = (app: App) => dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+
+/** What somebody sees of something they are about to pay, its account included: when that has changed since, they look again. */
+export function seenOf({ document, account, amount }: Pick<Payable, "document" | "account" | "amount">): string {
+  return sha256Hex(canonical([document, plainAccount(account), amount.minor, amount.currency]));
+}
+
+/** A run is made for a day to come, within half a year. */
+const MOST_DAYS_AHEAD = 183;
+
+export type NewRun = { day: string; items: { document: string; seen: string }[] };
+
+/** Makes a run of exactly what somebody looked at and ticked: all of it or, with why, nothing. */
+export function makeRun(app: App, actor: Person, { day, items }: NewRun, command: string) {
+  const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run made" };
+  return act(app, actor, about, (): Result<{ run: string }> => {
+    if (day < today(app)) return no("past", `${sayDate(day)} is past; choose today or a later day`, "day");
+    if (day > addDays(today(app), MOST_DAYS_AHEAD)) return no("far", "Choose a day within half a year", "day");
+    const all = toBePaid(app, actor);
+    const wanted = new Map(items.map(({ document, seen }) => [document, seen]));
+    const chosen = all.filter((one) => wanted.has(one.document));
+    const refusals = whyNotMake(app, chosen, wanted);
+    if (refusals.length > 0) return { ok: false, refusals };
+    const run = nextId(app);
+    const left = all.filter((one) => !wanted.has(one.document) && one.planned <= day);
+    writeLedger(
+      app,
+      [
+        {
+          type: "payment run made",
+          data: {
+            run,
+            day,
+            by: actor.id,
+            items: chosen.map(itemOf),
+            left: left.map(({ document, why }) => ({ document, why })),
+          },
+        },
+      ],
+      { actor: actor.id, command },
+    );
+    markMet(
+      app,
+      chosen.flatMap((one) => one.met),
+      command,
+    );
+    return { ok: true, value: { run } };
+  });
+}
+
+const itemOf = ({ document, reference, payee, account, amount }: Payable): RunItem => ({
+  document,
+  reference,
+  payee,
+  account: maskAccount(account),
+  amount,
+});
+
+function whyNotMake(app: App, chosen: readonly Payable[], wanted: ReadonlyMap<string, string>): Refusal[] {
+  if (wanted.size === 0) return [refuse("missing", "Tick what is to be paid", "items")];
+  const found = new Set(chosen.map((one) => one.document));
+  const gone = [...wanted.keys()].filter((document) => !found.has(document));
+  const { notSetOff } = transfersOf("", chosen);
+  return [
+    ...gone.map((document) =>
+      refuse(
+        "already",
+        `${readState(app.db, document)?.number ?? document} is in another run, or not to be paid`,
+        "items",
+      ),
+    ),
+    ...chosen.flatMap(({ number, why }) =>
+      why.map((one) => refuse(one.code, `${number}: ${sayWhyNot(one)}`, "documents")),
+    ),
+    ...chosen
+      .filter((one) => one.why.length === 0 && seenOf(one) !== wanted.get(one.document))
+      .map(({ number }) =>
+        refuse(
+          "changed",
+          `${number}: its amount or account has changed since you looked; look again before you pay`,
+          "items",
+        ),
+      ),
+    ...notSetOff.map(({ document }) =>
+      refuse(
+        "not set off",
+        `${chosen.find((one) => one.document === document)!.number}: ${sayWhyNot({ code: "not set off" })}`,
+        "items",
+      ),
+    ),
+  ];
+}
+
+function nextId(app: App): string {
+  const count = statement(app.db, "SELECT COUNT(*) FROM payment_run").pluck().get() as number;
+  return `PR-${String(count + 1).padStart(4, "0")}`;
+}
+
+/** Takes a run back before it is exported: what was in it is to be paid again. */
+export function undoRun(app: App, actor: Person, { run, reason }: { run: string; reason: string }, command: string) {
+  const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run undone" };
+  return act(app, actor, about, (): Result<{ run: string }> => {
+    const stored = readRun(app, run);
+    if (!stored) return no("unknown", `There is no payment run ${run}`, "run");
+    if (stored.exported_at)
+      return no(
+        "exported",
+        `${run} was exported, so that the bank may have paid it; what came of it is told to the bank`,
+      );
+    if (stored.undone_at) return no("already", `${run} was undone already`);
+    if (!reason.trim()) return no("comment required", "Say why it is undone", "reason");
+    writeLedger(app, [{ type: "payment run undone", data: { run, by: actor.id, reason: reason.trim() } }], {
+      actor: actor.id,
+      command,
+    });
+    return { ok: true, value: { run } };
+  });
+}
+
+/**
+ * Hands a run to the bank: makes its files, and marks each document as paid on the run's day. Whatever has changed since it was made, a hold or an
+ * account, keeps it from being exported, so that it is undone and looked at again.
+ */
+export function exportRun(app: App, actor: Person, { run }: { run: string }, command: string) {
+  const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run exported" };
+  return act(app, actor, about, (): Result<{ run: string }> => {
+    const stored = readRun(app, run);
+    if (!stored) return no("unknown", `There is no payment run ${run}`, "run");
+    if (stored.undone_at || stored.exported_at)
+      return no("already", `${run} was ${stored.undone_at ? "undone" : "exported"} already`);
+    if (stored.day < today(app))
+      return no(
+        "past",
+        `${sayDate(stored.day)} is past, and no bank pays then; undo ${run} and make it for another day`,
+      );
+    const { payer: name, account, bic } = readRules(app.db).payments;
+    if (!account)
+      return no(
+        "missing",
+        "Nothing says which account is paid from; a controller sets it under Settings, Rules, Payments",
+      );
+    const items = JSON.parse(stored.items) as RunItem[];
+    const accounts = items.map((item) => accountNow(app, item, stored));
+    const refusals = accounts.flatMap((one) => ("refusal" in one ? [one.refusal] : []));
+    if (refusals.length > 0) return { ok: false, refusals };
+    const full = items.map((item, index) => ({ ...item, account: (accounts[index] as { account: string }).account }));
+    const { transfers } = transfersOf(run, full);
+    const payer = { name: name || readWorld(app).directory.organisation.name, account, bic };
+    const xml = pain001({ run, day: stored.day, made: app.clock.now(), payer, transfers });
+    keepFile(app, { run, day: stored.day, xml, transfers });
+    writeLedger(app, [{ type: "payment run exported", data: { run, by: actor.id, payer, sha256: sha256Hex(xml) } }], {
+      actor: actor.id,
+      command,
+    });
+    for (const { document, payee, account: to, amount } of items) {
+      const paid = { run, day: stored.day, amount, to: payee, account: to };
+      const noted = commandBySystem(app, document, { type: "note payment", paid }, `${command}:${document}`);
+      if (!noted.ok) return noted;
+    }
+    return { ok: true, value: { run } };
+  });
+}
+
+function keepFile(
+  app: App,
+  { run, day, xml, transfers }: { run: string; day: string; xml: string; transfers: readonly Transfer[] },
+): void {
+  app.db
+    .prepare("INSERT OR REPLACE INTO payment_file (run, xml, csv) VALUES (?, ?, ?)")
+    .run(run, xml, csvOf(run, day, transfers));
+}
+
+/** The account an item is paid to, if nothing has happened to it or to its document since the run was made. */
+function accountNow(app: App, item: RunItem, run: StoredRun): { account: string } | { refusal: Refusal } {
+  const state = readState(app.db, item.document)!;
+  const { account, why, changedAt } = accountOf(app, state);
+  const holds = blockingHolds(state.holds, "pay").map((hold) => hold.code);
+  const [first] = holds.length > 0 ? [{ code: "held" as const, holds }, ...why] : why;
+  if (first)
+    return { refusal: refuse(first.code, `${state.number}: ${sayWhyNot(first)}; undo the run, and look again`) };
+  const moved = maskAccount(account) !== item.account || (changedAt !== null && changedAt > run.made_at);
+  return moved
+    ? {
+        refusal: refuse(
+          "changed",
+          `${state.number}: the bank account of ${item.payee} has changed since; undo the run, and look again`,
+        ),
+      }
+    : { account };
+}
+
+/** A file of an exported run. Whoever fetches one sees account numbers, which is in the log. */
+export function fetchFile(app: App, actor: Person, run: string, format: "xml" | "csv"): Result<{ content: string }> {
+  const file = app.db.prepare("SELECT xml, csv FROM payment_file WHERE run = ?").get(run) as
+    { xml: string; csv: string } | undefined;
+  if (!file) return no("unknown", `There is no file of a payment run ${run}; it is made when the run is exported`);
+  app.db
+    .transaction(() =>
+      writeLedger(app, [{ type: "payment file fetched", data: { run, by: actor.id, format } }], { actor: actor.id }),
+    )
+    .immediate();
+  return { ok: true, value: { content: file[format] } };
+}

@@ -1,0 +1,209 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { formatMoney, type Money } from "@/core/money";
+import { totals } from "@/core/payments";
+import { sayDate } from "@/core/words";
+import { useSend } from "../document/use-command";
+import { Sheet } from "../frame/sheet";
+import { sayWeekday } from "../format";
+import { Button, Empty, Refusals, SectionTitle } from "../primitives";
+import { DenseTable } from "../tables";
+
+export type ToPay = {
+  document: string;
+  number: string;
+  reference: string;
+  payee: string;
+  account: string;
+  amount: Money;
+  due: string | null;
+  planned: string;
+  late: boolean;
+  ticked: boolean;
+  seen: string;
+  why: string;
+};
+export type Looked = {
+  day: string;
+  today: string;
+  next: string;
+  ready: ToPay[];
+  left: ToPay[];
+  mayPay: boolean;
+};
+
+const sayAll = (rows: readonly ToPay[]) =>
+  totals(rows.map((row) => row.amount))
+    .map(formatMoney)
+    .join(" and ");
+const items = (count: number) => (count === 1 ? "1 item" : `${count} items`);
+
+/** What a run would pay, before it is made: each ticked or not, what is left out with why, and one question before anything happens. */
+export function LookAtRun({ looked }: { looked: Looked }) {
+  const { day, next, ready, left, mayPay } = looked;
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(
+    () => new Set(ready.filter((row) => row.ticked).map((row) => row.document)),
+  );
+  const [asking, setAsking] = useState(false);
+  const router = useRouter();
+  const { run, refusals, busy } = useSend<{ run: string }>("/api/ledger", (made) =>
+    router.push(`/back-office/payments/${made.run}`),
+  );
+  const chosen = ready.filter((row) => ticked.has(row.document));
+  const toggle = (document: string, on: boolean) => {
+    const after = new Set(ticked);
+    if (on) after.add(document);
+    else after.delete(document);
+    setTicked(after);
+  };
+  const make = async () => {
+    await run({ type: "make payment run", day, items: chosen.map(({ document, seen }) => ({ document, seen })) });
+    setAsking(false);
+  };
+  const wanted = `Make the run of ${sayWeekday(day)}: ${items(chosen.length)}, ${sayAll(chosen) || "nothing"}`;
+  return (
+    <section aria-labelledby="to-pay">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <form className="flex flex-wrap items-end gap-3" method="get">
+          <div>
+            <label htmlFor="day" className="text-sm font-semibold">
+              Day of payment
+            </label>
+            <input
+              id="day"
+              type="date"
+              name="day"
+              defaultValue={day}
+              min={looked.today}
+              className="field w-44"
+              required
+            />
+          </div>
+          <Button type="submit">Look</Button>
+          {day !== next && <Link href="/back-office/payments">The next usual day, {sayWeekday(next)}</Link>}
+        </form>
+        {mayPay && (
+          <Button look="solid" disabled={chosen.length === 0 || busy} onClick={() => setAsking(true)}>
+            {wanted}
+          </Button>
+        )}
+      </div>
+      <div className="mt-2">
+        <Refusals refusals={refusals} />
+      </div>
+      <h2 id="to-pay" className="mt-5 mb-2 font-sans text-sm font-semibold">
+        To be paid{" "}
+        <span className="font-normal text-soft">
+          what is planned by {sayDate(day)} is ticked; {items(ready.length)} in all
+        </span>
+      </h2>
+      {ready.length === 0 ? (
+        <Empty>Nothing waits to be paid. What is approved and posted stands here until it is.</Empty>
+      ) : (
+        <Rows rows={ready} ticked={mayPay ? ticked : null} onToggle={toggle} />
+      )}
+      <LeftOut rows={left} />
+      <Sheet open={asking} onOpenChange={setAsking} title={`Make the payment run of ${sayDate(day)}?`}>
+        <p>
+          {items(chosen.length)}, {sayAll(chosen)}. It can be undone until it is exported; nothing leaves Bandeira
+          before.
+        </p>
+        <p className="mt-1 text-soft">
+          {left.length > 0 && `${items(left.length)} left out for the reasons in the list. `}
+          {ready.length - chosen.length > 0 && `${items(ready.length - chosen.length)} not ticked.`}
+        </p>
+        <div className="mt-4 flex gap-2">
+          <Button look="solid" disabled={busy} onClick={() => void make()}>
+            Make the run
+          </Button>
+          <Button onClick={() => setAsking(false)}>Cancel</Button>
+        </div>
+      </Sheet>
+    </section>
+  );
+}
+
+type RowsProps = {
+  rows: readonly ToPay[];
+  /** Null where the viewer may not pay. */
+  ticked: ReadonlySet<string> | null;
+  onToggle(document: string, on: boolean): void;
+};
+
+function Rows({ rows, ticked, onToggle }: RowsProps) {
+  return (
+    <DenseTable
+      label="To be paid"
+      heads={[
+        ...(ticked ? [{ label: <span className="sr-only">In the run</span>, key: "tick" }] : []),
+        { label: "Document" },
+        { label: "Payee" },
+        { label: "Account" },
+        { label: "Due" },
+        { label: "Planned" },
+        { label: "Amount", right: true },
+      ]}
+    >
+      {rows.map((row) => (
+        <tr key={row.document}>
+          {ticked && (
+            <td className="w-8">
+              <input
+                type="checkbox"
+                aria-label={`Pay ${row.number}, ${row.payee}, ${formatMoney(row.amount)}`}
+                className="size-5 accent-harbour"
+                checked={ticked.has(row.document)}
+                onChange={(event) => onToggle(row.document, event.target.checked)}
+              />
+            </td>
+          )}
+          <td>
+            <Link href={`/documents/${row.document}`}>{row.number}</Link>
+            {row.reference && <span className="text-soft">, {row.reference}</span>}
+          </td>
+          <td>{row.payee}</td>
+          <td className="text-soft whitespace-nowrap">{row.account}</td>
+          <td className={`whitespace-nowrap ${row.late ? "text-held" : ""}`}>
+            {row.due ? `${sayDate(row.due)}${row.late ? ", late" : ""}` : "at once"}
+          </td>
+          <td className="whitespace-nowrap text-soft">{sayDate(row.planned)}</td>
+          <td className="text-right font-medium whitespace-nowrap">{formatMoney(row.amount)}</td>
+        </tr>
+      ))}
+    </DenseTable>
+  );
+}
+
+function LeftOut({ rows }: { rows: readonly ToPay[] }) {
+  if (rows.length === 0) return null;
+  return (
+    <div className="mt-6">
+      <SectionTitle>Left out, and why</SectionTitle>
+      <DenseTable
+        label="Left out, and why"
+        heads={[
+          { label: "Document" },
+          { label: "Payee" },
+          { label: "Why" },
+          { label: "Due" },
+          { label: "Amount", right: true },
+        ]}
+      >
+        {rows.map((row) => (
+          <tr key={row.document}>
+            <td>
+              <Link href={`/documents/${row.document}`}>{row.number}</Link>
+            </td>
+            <td>{row.payee}</td>
+            <td className="text-held">{row.why}</td>
+            <td className="whitespace-nowrap">{row.due ? sayDate(row.due) : "at once"}</td>
+            <td className="text-right font-medium whitespace-nowrap">{formatMoney(row.amount)}</td>
+          </tr>
+        ))}
+      </DenseTable>
+    </div>
+  );
+}
