@@ -7,6 +7,7 @@ export type Named = { id: string; number: string };
 export type Outcome =
   | { code: "closed"; status: "declined" | "withdrawn" }
   | { code: "step"; kind: string; status: "waiting" | "failed" | "done" | "skipped"; result: string }
+  | { code: "kept back"; holds: readonly string[] }
   | { code: "payment"; payment: PaymentState; amount: Money }
   | { code: "changed by" | "changes"; order: Named }
   /** How many lines of an order there are, and how many have come in whole. */

@@ -1,6 +1,6 @@
 import { formatMoney } from "../money";
 import { sayWhyNot, type PaymentState } from "../payments";
-import { sayDate } from "../words";
+import { joinWords, sayDate } from "../words";
 import type { Named, Outcome } from "./types";
 
 /** A sentence about what became of a document, with the documents it names after it. */
@@ -13,6 +13,8 @@ export function sayOutcome(outcome: Outcome): SaidOutcome {
       return said(`It was ${outcome.status}: nothing was ordered, posted, paid or changed by it.`, false);
     case "step":
       return said(`${outcome.result || "Waits for its turn"}.`, outcome.status === "done");
+    case "kept back":
+      return said(`Approved, and not posted: held: ${joinWords(outcome.holds, "and")}.`, false);
     case "payment":
       return sayPayment(outcome.payment, formatMoney(outcome.amount));
     case "changed by":

@@ -1,5 +1,6 @@
 import { acceptedOf, type DocumentState } from "@/core/approval";
 import { invoiceTotals, times, type AnyDocument } from "@/core/documents";
+import { blockingHolds } from "@/core/holds";
 import { sum, type Money } from "@/core/money";
 import type { Named, Outcome } from "@/core/outcome";
 import type { App } from "../app";
@@ -28,6 +29,8 @@ function ofSteps(_: App, { steps = [] }: DocumentState): Outcome[] {
 
 function ofPayment(app: App, state: DocumentState): Outcome[] {
   const payment = paymentOf(app, state);
+  const holds = blockingHolds(state.holds, "post");
+  if (!payment && holds.length > 0) return [{ code: "kept back", holds: holds.map((hold) => hold.code) }];
   if (!payment) return ofSteps(app, state).filter((one) => one.code === "step" && one.status !== "done");
   const posted = statement(app.db, "SELECT minor, currency FROM posting WHERE document = ? AND kind <> 'order sent'");
   return [{ code: "payment", payment, amount: posted.get(state.id) as Money }];

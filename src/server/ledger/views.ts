@@ -1,9 +1,12 @@
 import type { DocumentState } from "@/core/approval";
 import { orderTotals, times } from "@/core/documents";
+import { dayIn } from "@/core/calendar";
 import { formatMoney, money } from "@/core/money";
+import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { orderNow, receivedOf } from "../documents/orders";
+import { readWorld } from "../world";
 import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
 
 /** What the places of the back office show. Lists are paged or bounded. */
@@ -19,10 +22,13 @@ type Posting = {
   currency: string;
   at: string;
   detail: string;
+  payable: number;
   run: string | null;
+  paid: string | null;
 };
 
 export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | undefined; page?: number }) {
+  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
   const total = app.db
     .prepare("SELECT COUNT(*) FROM posting WHERE (@kind = '' OR kind = @kind)")
     .pluck()
@@ -36,8 +42,19 @@ export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | 
   return {
     total,
     page,
-    rows: rows.map(({ minor, currency, ...row }) => ({ ...row, amount: formatMoney(money(minor, currency)) })),
+    rows: rows.map(({ minor, currency, payable, run, paid, ...row }) => ({
+      ...row,
+      run,
+      payment: payable === 0 ? "" : sayPayment(run, paid, today),
+      amount: formatMoney(money(minor, currency)),
+    })),
   };
+}
+
+function sayPayment(run: string | null, paid: string | null, today: string): string {
+  if (!run) return "not paid yet";
+  if (!paid) return "not exported yet, in";
+  return `${paid <= today ? "paid" : "to be paid"} ${sayDate(paid)} by`;
 }
 
 export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {

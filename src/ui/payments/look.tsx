@@ -39,14 +39,13 @@ const sayAll = (rows: readonly ToPay[]) =>
   totals(rows.map((row) => row.amount))
     .map(formatMoney)
     .join(" and ");
+const planned = (rows: readonly ToPay[]) => new Set(rows.filter((row) => row.ticked).map((row) => row.document));
 const items = (count: number) => (count === 1 ? "1 item" : `${count} items`);
 
 /** What a run would pay, before it is made: each ticked or not, what is left out with why, and one question before anything happens. */
 export function LookAtRun({ looked }: { looked: Looked }) {
   const { day, next, ready, left, mayPay } = looked;
-  const [ticked, setTicked] = useState<ReadonlySet<string>>(
-    () => new Set(ready.filter((row) => row.ticked).map((row) => row.document)),
-  );
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(() => planned(ready));
   const [asking, setAsking] = useState(false);
   const router = useRouter();
   const { run, refusals, busy } = useSend<{ run: string }>("/api/ledger", (made) =>
@@ -69,7 +68,7 @@ export function LookAtRun({ looked }: { looked: Looked }) {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <form className="flex flex-wrap items-end gap-3" method="get">
           <div>
-            <label htmlFor="day" className="text-sm font-semibold">
+            <label htmlFor="day" className="block text-sm font-semibold">
               Day of payment
             </label>
             <input
@@ -82,11 +81,16 @@ export function LookAtRun({ looked }: { looked: Looked }) {
               required
             />
           </div>
-          <Button type="submit">Look</Button>
+          <Button type="submit">Show what is due by then</Button>
           {day !== next && <Link href="/back-office/payments">The next usual day, {sayWeekday(next)}</Link>}
         </form>
         {mayPay && (
-          <Button look="solid" disabled={chosen.length === 0 || busy} onClick={() => setAsking(true)}>
+          <Button
+            look="solid"
+            className="py-1.5 whitespace-normal!"
+            disabled={chosen.length === 0 || busy}
+            onClick={() => setAsking(true)}
+          >
             {wanted}
           </Button>
         )}
@@ -94,12 +98,24 @@ export function LookAtRun({ looked }: { looked: Looked }) {
       <div className="mt-2">
         <Refusals refusals={refusals} />
       </div>
-      <h2 id="to-pay" className="mt-5 mb-2 font-sans text-sm font-semibold">
-        To be paid{" "}
-        <span className="font-normal text-soft">
-          what is planned by {sayDate(day)} is ticked; {items(ready.length)} in all
-        </span>
-      </h2>
+      <div className="mt-5 mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 id="to-pay" className="font-sans text-sm font-semibold">
+          To be paid{" "}
+          <span className="font-normal text-soft">
+            what is planned by {sayDate(day)} is ticked; {items(ready.length)} in all
+          </span>
+        </h2>
+        {mayPay && ready.length > 0 && (
+          <p className="flex gap-2">
+            <Button small look="quiet" onClick={() => setTicked(new Set())}>
+              Untick all
+            </Button>
+            <Button small look="quiet" onClick={() => setTicked(planned(ready))}>
+              Tick what is planned by then
+            </Button>
+          </p>
+        )}
+      </div>
       {ready.length === 0 ? (
         <Empty>Nothing waits to be paid. What is approved and posted stands here until it is.</Empty>
       ) : (
@@ -141,10 +157,10 @@ function Rows({ rows, ticked, onToggle }: RowsProps) {
         ...(ticked ? [{ label: <span className="sr-only">In the run</span>, key: "tick" }] : []),
         { label: "Document" },
         { label: "Payee" },
-        { label: "Account" },
+        { label: "Amount", right: true },
         { label: "Due" },
         { label: "Planned" },
-        { label: "Amount", right: true },
+        { label: "Account" },
       ]}
     >
       {rows.map((row) => (
@@ -161,16 +177,18 @@ function Rows({ rows, ticked, onToggle }: RowsProps) {
             </td>
           )}
           <td>
-            <Link href={`/documents/${row.document}`}>{row.number}</Link>
-            {row.reference && <span className="text-soft">, {row.reference}</span>}
+            <Link href={`/documents/${row.document}`} className="whitespace-nowrap">
+              {row.number}
+            </Link>
+            {row.reference && <span className="block text-sm whitespace-nowrap text-soft">{row.reference}</span>}
           </td>
           <td>{row.payee}</td>
-          <td className="text-soft whitespace-nowrap">{row.account}</td>
+          <td className="text-right font-medium whitespace-nowrap">{formatMoney(row.amount)}</td>
           <td className={`whitespace-nowrap ${row.late ? "text-held" : ""}`}>
             {row.due ? `${sayDate(row.due)}${row.late ? ", late" : ""}` : "at once"}
           </td>
           <td className="whitespace-nowrap text-soft">{sayDate(row.planned)}</td>
-          <td className="text-right font-medium whitespace-nowrap">{formatMoney(row.amount)}</td>
+          <td className="whitespace-nowrap text-soft">{row.account}</td>
         </tr>
       ))}
     </DenseTable>

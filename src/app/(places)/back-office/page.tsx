@@ -3,7 +3,6 @@ import Link from "next/link";
 import { visitFor, singles, pageOf } from "@/server/http/page";
 import { deliveriesOf } from "@/server/hooks/hooks";
 import { BOOKED_A_PAGE, postingsOf } from "@/server/ledger/views";
-import { sayDate } from "@/core/words";
 import { sayMoment } from "@/ui/format";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { ChoiceFilter, FilterForm } from "@/ui/back-office/text-filter";
@@ -50,7 +49,8 @@ export default async function Books({ searchParams }: { searchParams: Promise<{ 
               <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
               <td className="text-soft">
                 {row.detail}
-                {row.run && `; payment run of ${sayDate(row.run)}`}
+                {row.payment && `; ${row.payment} `}
+                {row.run && <Link href={`/back-office/payments/${row.run}`}>{row.run}</Link>}
               </td>
             </tr>
           ))}
