@@ -30,7 +30,7 @@ import { submitAndFollow } from "./following";
 import { DAY, workingMoment, type Happening, type Push } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
-import { peopleHistory, privateDetails } from "./people-history";
+import { closedAccount, peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted";
 import { reviewedInForce } from "./put-in-force";
@@ -89,6 +89,7 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
     runInsideSteps(make.app);
     // What people would have been written over eighteen months is left out; what is live has its letters.
     make.app.quiet = false;
+    closedAccount(make);
     liveOrders(make);
     liveDocuments(make, owing);
     for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));

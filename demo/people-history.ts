@@ -137,8 +137,6 @@ export function peopleHistory(make: Making): { at: number; run: () => void }[] {
   }));
 }
 
-/** Nobody pays somebody whose account is not known; one person of the demonstration has not said theirs. */
-const WITHOUT_ACCOUNT = "olavo-penha";
 const SAID = {
   "noor-halvorsrud": "XX78 0000 1234 5678 9016",
   "caetano-moura": "XX33 0000 8765 4321 0042",
@@ -149,9 +147,13 @@ const SAID = {
 export function privateDetails({ app, who, must, random }: Making): void {
   const own = seeded(random.int(1, 1e9));
   for (const { id } of readWorld(app).directory.organisation.people) {
-    if (id === WITHOUT_ACCOUNT) continue;
     const said = SAID[id as keyof typeof SAID];
     must(changeDetail(app, who(id), id, { field: "bankAccount", value: said ?? madeUpAccount(own) }));
     if (said) must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
   }
+}
+
+/** Somebody has closed an account and not said the new one: nobody pays them until they do. */
+export function closedAccount({ app, who, must }: Making): void {
+  must(changeDetail(app, who("abel-tronqueira"), "abel-tronqueira", { field: "bankAccount", value: "" }));
 }
