@@ -115,10 +115,15 @@ function importBasics({ db, random, clock }: Making): void {
   project(db, append(db, "rates", rates, cause()));
 }
 
-/** The account that is paid from, which no bank has. */
+/** The account that is paid from, which no bank has, and what stands on orders. */
 function payFrom({ app, who, must, random }: Making): void {
   const payments = { weekday: 5, payer: marevia.name, account: "XX73 1000 2000 3000 4000", bic: "" };
-  must(setRules(app, who("benedita-corvo"), { payments }, random.uuid()));
+  const letterhead = {
+    address: "Cais do Relógio 1\nPorto Sável",
+    taxNumber: "XX500100200",
+    email: "orders@marevia.example",
+  };
+  must(setRules(app, who("benedita-corvo"), { payments, letterhead }, random.uuid()));
 }
 
 /** Suppliers and customers as they were taken over, and what customers owe when the demonstration begins. */

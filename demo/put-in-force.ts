@@ -16,7 +16,15 @@ export function reviewedInForce(
   [writer, reviewer]: [string, string] = ["benedita-corvo", "rosalind-amado"],
 ): number {
   const who = (id: string): Person => readWorld(app).directory.person(id)!;
-  const sending = { policy, basedOn, note, reasons, from, until: until ?? null };
+  // Nothing goes to a reviewer without saying why.
+  const sending = {
+    policy,
+    basedOn,
+    note: note || `Policy for ${policy.name.toLowerCase()}`,
+    reasons,
+    from,
+    until: until ?? null,
+  };
   const { version } = must(sendToReviewer(app, who(writer), sending, newId()));
   const verdict = { outcome: "approved" as const, words: "" };
   must(reviewVersion(app, who(reviewer), policy.id, version, verdict, newId()));

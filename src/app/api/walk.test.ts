@@ -114,6 +114,7 @@ const GRANTS: Record<string, Case[]> = {
       granted: ["clerk", "controller"],
     },
   ],
+  "GET /documents/[id]/order": [{ params: { id: "po-00001" }, query: "?format=xml", granted: readAll }],
   "GET /payments/[run]": [{ params: { run: "PR-9999" }, granted: ["clerk", "controller"] }],
   "GET /accounts": [{ query: "?kind=supplier", granted: notAuditors }],
   "POST /accounts": [

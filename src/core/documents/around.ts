@@ -23,7 +23,7 @@ export type Around = {
   rules?: LookingRules;
 };
 
-export type LookingRules = Omit<Rules, "duties" | "payments">;
+export type LookingRules = Omit<Rules, "duties" | "payments" | "letterhead">;
 
 export type AccountStatus = "asked for" | "open" | "blocked";
 
@@ -35,6 +35,8 @@ export type SupplierFacts = {
   limit: Money | null;
   /** ISO date of the last change of its bank account, if that is recent by the rules. */
   bankChanged: string | null;
+  /** There is nowhere to send an order to. */
+  noEmail?: true;
   /** An invoice asks to be paid to another account than its supplier has; which ones they are is not kept here. */
   otherBank?: boolean;
 };

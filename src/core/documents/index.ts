@@ -29,7 +29,16 @@ export { NOTHING_AROUND } from "./around";
 export type { AccountStatus, Around, CustomerFacts, Looking, LookingRules, OrderFacts, SupplierFacts } from "./around";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
 export type { ClaimCategory, Rules } from "./rules";
-export { AttachmentSchema, Exact, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, times } from "./parts";
+export {
+  AttachmentSchema,
+  Exact,
+  MOST_MINOR,
+  PercentSchema,
+  QuantitySchema,
+  basicFields,
+  taxByRate,
+  times,
+} from "./parts";
 export type { Attachment } from "./parts";
 export {
   ORDER_CATEGORIES,
@@ -128,3 +137,4 @@ export function measuresOf(document: AnyDocument, looking: Looking, on: string, 
     }),
   );
 }
+export { orderChanges } from "./order-changes";

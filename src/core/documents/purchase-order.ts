@@ -137,6 +137,12 @@ function remarks(order: PurchaseOrder, looking: Looking): Remark[] {
       grave: true,
       text: `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
     });
+  if (supplier?.noEmail)
+    found.push({
+      code: "no e-mail",
+      grave: false,
+      text: `No e-mail address of ${supplier.name} is known, so that the order cannot be sent; ask for a change of its account`,
+    });
   if (order.changeOf && !changed)
     found.push({ code: "no order", grave: true, text: `There is no approved order ${order.changeOf} to change` });
   if (changed && changed.currency !== order.currency)

@@ -58,6 +58,18 @@ export const RulesSchema = z.strictObject({
     .meta({
       description: "Acts about one document or supplier that should not meet in one person: refused, or marked",
     }),
+  letterhead: z
+    .strictObject({
+      address: z
+        .string()
+        .trim()
+        .max(300)
+        .meta({ description: "Where orders are delivered and invoices sent, in lines" }),
+      taxNumber: z.string().trim().max(40),
+      email: z.union([z.literal(""), z.email("is no e-mail address")]).meta({ description: "Where suppliers ask" }),
+    })
+    .default({ address: "", taxNumber: "", email: "" })
+    .meta({ description: "What suppliers read on an order" }),
   payments: z
     .strictObject({
       weekday: z.int().min(1).max(7).meta({ description: "On which day of the week is paid: 1 Monday to 7 Sunday" }),

@@ -10,6 +10,7 @@ export const OCCASIONS = {
   reminder: "Somebody is reminded",
   question: "Somebody is asked a question",
   answer: "A question is answered",
+  told: "Somebody is told and asked nothing",
   reopened: "An approval no longer counts",
   lapse: "Nobody answered, and that counts as approval",
 } as const;
@@ -23,6 +24,7 @@ export const RECIPIENTS = {
   next: "whoever is asked now",
   manager: "the requester’s manager",
   readers: "those who read along",
+  told: "those who are told",
   party: "the supplier or customer",
   accounts: "the accounts clerks",
 } as const;
@@ -34,8 +36,8 @@ export const recipients = Object.keys(RECIPIENTS) as Recipient[];
  * so nobody can have forgotten to.
  */
 export const ALWAYS: Partial<Record<Occasion, readonly Recipient[]>> = {
-  approved: ["requester"],
-  declined: ["requester"],
+  approved: ["requester", "told"],
+  declined: ["requester", "told"],
   "sent back": ["requester"],
   overdue: ["requester"],
   lapse: ["requester"],

@@ -15,6 +15,7 @@ export const FIELDS = {
   unit: "Unit it belongs to",
   level: "Level it is at",
   asked: "Who is asked",
+  refused: "What of it was not approved",
   due: "When an answer is due",
   by: "Who did it",
   words: "What they said",
@@ -91,7 +92,11 @@ export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
   },
   approved: {
     subject: "{number} is approved: {title}",
-    body: "{title}, {amount}, is approved.\n{by} had the last word.\n“{words}”",
+    body: "{title}, {amount}, is approved.\nNot approved: {refused}.\n{by} had the last word.\n“{words}”\n{why}",
+  },
+  told: {
+    subject: "For your information: {number}, {title}, {amount}",
+    body: "{title}, {amount}, {party}, asked for by {requester}, {unit}.\n{why}",
   },
   reopened: {
     subject: "{number} is asked again: {title}, {amount}",
@@ -101,7 +106,10 @@ export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
     subject: "{number} came back: {title}",
     body: "{by} sent back {title}, {amount}, to be corrected.\n“{words}”",
   },
-  declined: { subject: "{number} is declined: {title}", body: "{title}, {amount}, is declined by {by}.\n“{words}”" },
+  declined: {
+    subject: "{number} is declined: {title}",
+    body: "{title}, {amount}, is declined.\n{by} had the last word.\n“{words}”\n{why}",
+  },
   "handed over": {
     subject: "{number} was handed over to you: {title}, {amount}",
     body: "{by} handed {level} over: {title}, {amount}, asked for by {requester}.\n“{words}”\nAn answer is due {due}.",

@@ -11,6 +11,9 @@ export type Item = {
   amount: Money;
 };
 
+/** Who pays, as the bank knows them; `bic` (ISO 9362) may be empty where the account says it. */
+export type Payer = { name: string; account: string; bic: string };
+
 /** One payment to one account, for one document or several that are set off. */
 export type Transfer = { id: string; payee: string; account: string; amount: Money; items: readonly Item[] };
 

@@ -40,3 +40,4 @@ export type { Candidate, Subject } from "./actors";
 export { mostDeciders, whoMayDecide } from "./resolve";
 export type { Resolved } from "./resolve";
 export { sayCandidate, sayRule } from "./words";
+export { isAddress, personCalled } from "./called";

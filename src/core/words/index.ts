@@ -44,3 +44,9 @@ export function lettersBetween(a: string, b: string): number {
   }
   return row[b.length]!;
 }
+
+/** A text as XML 1.0 may hold it: signs it has no place for become spaces, and no more than `most` characters stay. */
+export function xmlText(value: string, most = 2_000): string {
+  // oxlint-disable-next-line no-control-regex -- XML has no place for them
+  return [...value.replace(/[\u0000-\u001f\u007f\ufffe\uffff]+/g, " ").trim()].slice(0, most).join("");
+}

@@ -10,20 +10,20 @@ import { readWorld } from "../world";
 import { capital } from "@/core/words";
 import { writeTo } from "../messages/letters";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
-import { authorise } from "./authorise";
 import { newCodeSecret, stepOfCode } from "./codes";
-import { forgetDevices } from "./devices";
 import { noteAccess } from "./events";
 import { hashPassword, matchesPassword } from "./passwords";
-import { hashOf, newToken, startSession, type Token } from "./sessions";
+import { hashOf, startSession, type Token } from "./sessions";
 import { credentialOf, type Origin } from "./sign-in";
 
 const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
-const INVITED_HOURS = 24;
+/** Words of their own that make no password. */
+export const wordsOf = (person: Pick<Person, "name" | "email">) => [
+  ...person.name.split(/\s+/),
+  person.email.split("@")[0]!,
+];
 
-const wordsOf = (person: Pick<Person, "name" | "email">) => [...person.name.split(/\s+/), person.email.split("@")[0]!];
-
-function savePassword(app: App, person: string, encoded: string): void {
+export function savePassword(app: App, person: string, encoded: string): void {
   app.db
     .prepare(
       "INSERT INTO credential (person, password_hash) VALUES (?, ?) ON CONFLICT (person) DO UPDATE SET password_hash = excluded.password_hash",
@@ -55,7 +55,7 @@ async function proven(app: App, actor: Person, password: string, path: string): 
 }
 
 /** What somebody signs in with has changed: their other sessions end, and they are told, in case it was not they. */
-function afterChange(app: App, person: string, what: string, token?: string): void {
+export function afterChange(app: App, person: string, what: string, token?: string): void {
   app.db.prepare("DELETE FROM session WHERE person = ? AND token_hash <> ?").run(person, token ? hashOf(token) : "");
   writeTo(app, {
     person,
@@ -142,71 +142,6 @@ export async function switchCodesOff(
     })
     .immediate();
   return { ok: true, value: { on: false } };
-}
-
-/**
- * A one-time way in for somebody new, or who has lost theirs: the administrator hands it over. Using it sets a password, switches codes off and
- * ends all sessions. An earlier one no longer works.
- */
-export function invite(app: App, actor: Person, person: string): Result<{ token: string; until: string }> {
-  const refusal = authorise(actor, "access.manage");
-  if (refusal) return no(refusal);
-  if (!readWorld(app).directory.person(person)) return no(refuse("unknown", "There is no such person"));
-  const token = newToken();
-  const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
-  app.db
-    .transaction(() => {
-      app.db.prepare("DELETE FROM invitation WHERE person = ?").run(person);
-      app.db
-        .prepare("INSERT INTO invitation (token_hash, person, expires_at) VALUES (?, ?, ?)")
-        .run(hashOf(token), person, until);
-      noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
-      // An account that is in use is taken over by this, so its owner hears of it.
-      if (credentialOf(app, person))
-        writeTo(app, {
-          person,
-          document: null,
-          occasion: "access",
-          subject: "Your account: a new way in was made",
-          body: `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`,
-          atOnce: true,
-        });
-    })
-    .immediate();
-  return { ok: true, value: { token, until } };
-}
-
-/** Whom an invitation is for, as long as it can be used. */
-export function invited(app: App, token: string): Person | null {
-  const row = app.db.prepare("SELECT person, expires_at FROM invitation WHERE token_hash = ?").get(hashOf(token)) as
-    { person: string; expires_at: string } | undefined;
-  if (!row || row.expires_at <= app.wall.now()) return null;
-  return readWorld(app).directory.person(row.person) ?? null;
-}
-
-export async function takeInvitation(
-  app: App,
-  { token, password }: { token: string; password: string },
-  origin: Origin,
-): Promise<Result<Token>> {
-  const gone = refuse("unknown", "This way in was used, replaced or is too old; ask an administrator for a new one");
-  const person = invited(app, token);
-  if (!person) return no(gone);
-  const encoded = await hashPassword(password, wordsOf(person));
-  if (typeof encoded !== "string") return no(encoded);
-  return app.db
-    .transaction((): Result<Token> => {
-      const taken = app.db.prepare("DELETE FROM invitation WHERE token_hash = ?").run(hashOf(token));
-      if (taken.changes === 0) return no(gone);
-      app.db.prepare("DELETE FROM session WHERE person = ?").run(person.id);
-      savePassword(app, person.id, encoded);
-      app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(person.id);
-      forgetDevices(app, person.id);
-      noteAccess(app, person.id, { type: "password set", data: { how: "by invitation" } });
-      afterChange(app, person.id, "a new password was set through a new way in");
-      return { ok: true, value: startSession(app, person.id, "password", origin.device) };
-    })
-    .immediate();
 }
 
 export type FirstStart = {

@@ -26,7 +26,7 @@ import { orderFacts } from "./orders";
  * @param on the day on which it was entered, ISO date of the organisation
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): Around {
-  const { duties: _, payments: __, ...rules } = readRules(app.db);
+  const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app.db);
   switch (document.documentType) {
     case "purchase-order": {
       const supplier = supplierAround(app, document.supplier, rules);

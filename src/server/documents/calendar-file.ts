@@ -3,7 +3,7 @@ import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
 import { documentAddress } from "../root";
-import { deskOf } from "./queries";
+import { deskOf } from "./desk";
 
 /** What is due for a person as a calendar (RFC 5545): one entry for each document at the moment its answer is due, with an alarm an hour before. */
 export function calendarFile(app: App, person: Person): string {

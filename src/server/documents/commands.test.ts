@@ -6,7 +6,8 @@ import { reviewedInForce } from "../../../demo/put-in-force";
 import { newCommandId, lastSeq } from "../log/log";
 import { addAttachment } from "./attachments";
 import { commandDocument, enterDocument } from "./commands";
-import { deskOf, listDocuments, recordOf, viewDocument } from "./queries";
+import { deskOf } from "./desk";
+import { listDocuments, recordOf, viewDocument } from "./queries";
 import { savePolicyVersion, versionsOf } from "../policies/commands";
 import { putInForce } from "../policies/review";
 

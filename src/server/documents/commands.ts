@@ -4,6 +4,7 @@ import {
   evolve,
   isNamedToRelease,
   levelsToDecide,
+  whyNotRelease,
   type DecideContext,
   type DocumentCommand,
   type DocumentEvent,
@@ -275,6 +276,19 @@ export function readsAlong({ readers }: Policy, person: string, directory: Direc
   return readers.people.includes(person) || readers.groups.some((id) => directory.group(id)?.members.includes(person));
 }
 
+/** Whether somebody may release a hold: by their role or by the policy, and never on their own document. */
+export function mayReleaseHold(app: App, person: Person, state: DocumentState, hold: string): boolean {
+  const context = contextFor(app, {
+    actor: person.id,
+    at: app.clock.now(),
+    state,
+    document: state.document,
+    looks: false,
+  });
+  if (whyNotRelease(state, hold, context)) return false;
+  return !authorise(person, "holds.release", { named: isNamedToRelease(state, hold, context) });
+}
+
 /** Whether somebody took over the open work of a requester who is no longer active. */
 export function tookOver(app: App, requester: string, person: string): boolean {
   return tookOverFrom(person, readWorld(app).directory, app.clock.now()).includes(requester);
@@ -326,7 +340,7 @@ function carryOut(
   const after = now!;
   append(app.db, `document:${after.id}`, events, { actor, at, command: commandId });
   writeDocument(app.db, after, state, at);
-  announce(app, after, events);
+  announce(app, state, events, at);
   return { ok: true, value: after };
 }
 

@@ -23,6 +23,7 @@ export const DOCUMENT_TABLES = [
   "question",
   "waiting",
   "reader",
+  "told",
 ] as const;
 
 /** Folds the events of one document that follow each other, and writes once what is read of it. */
@@ -229,6 +230,18 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
   writeJob(db, state, before);
   writeTimers(db, state, before);
   writeQuestions(db, state, before);
+  writeTold(db, state, before);
+}
+
+/** Whom its levels tell, since when they have been told of it by this route. */
+function writeTold(db: Db, state: DocumentState, before: DocumentState | null): void {
+  const told = toldBy(state);
+  if (toldBy(before).length === 0 && told.length === 0) return;
+  const people = new Set(told.map(([person]) => person));
+  for (const [person] of toldBy(before))
+    if (!people.has(person)) statement(db, "DELETE FROM told WHERE document = ? AND person = ?").run(state.id, person);
+  const insert = statement(db, "INSERT OR IGNORE INTO told (document, person, level, at) VALUES (?, ?, ?, ?)");
+  for (const [person, level] of told) insert.run(state.id, person, level, state.route!.at);
 }
 
 /** Everybody who has a part in a document now: those it is from, was put before or spoke on it, who is told, and who was asked a question. */
@@ -238,7 +251,7 @@ function readersOf(state: DocumentState): string[] {
     requester,
     ...(onBehalfOf ? [onBehalfOf] : []),
     ...state.levels.flatMap((level) => [...level.pool, ...level.decisions.map((decision) => decision.by)]),
-    ...toldPeople(state),
+    ...toldBy(state).map(([person]) => person),
     ...(state.questions?.map((question) => question.to) ?? []),
   ];
 }
@@ -275,7 +288,8 @@ function writeJob(db: Db, state: DocumentState, before: DocumentState | null): v
   );
 }
 
-function toldPeople(state: DocumentState): string[] {
-  const told = state.route?.levels.filter((level) => level.outcome === "told") ?? [];
-  return told.flatMap((level) => level.candidates.map((candidate) => candidate.person));
+/** Each person who is told, with the name of the level that tells them. */
+function toldBy(state: DocumentState | null): [person: string, level: string][] {
+  const told = state?.route?.levels.filter((level) => level.outcome === "told") ?? [];
+  return told.flatMap((level) => level.candidates.map(({ person }): [string, string] => [person, level.name]));
 }

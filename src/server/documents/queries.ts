@@ -1,15 +1,13 @@
 import { addDays, startOfDay } from "@/core/calendar";
 import {
   activeHolds,
-  seatFor,
   type DocumentState,
   type DocumentStatus,
   type DocumentView,
   type ToldEvent,
 } from "@/core/approval";
-import { documentType, type DocumentRow as Row } from "@/core/documents";
-
-import { principalsOf, tookOverFrom, type Person } from "@/core/people";
+import type { DocumentRow as Row } from "@/core/documents";
+import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
@@ -20,61 +18,9 @@ import type { Db } from "../db/open";
 import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
 import { readState } from "../log/projection";
-import { readWorld, routingFor } from "../world";
+import { readWorld } from "../world";
 import { isReader, readsAlong, tookOver } from "./commands";
-
-type StoredRow = {
-  id: string;
-  number: string;
-  type: string;
-  status: DocumentStatus;
-  held: number;
-  lapsed: number;
-  title: string;
-  party: string;
-  requester: string;
-  unit: string;
-  currency: string;
-  net: number;
-  gross: number;
-  policy: string | null;
-  policy_version: number | null;
-  band: number | null;
-  revision: number;
-  submitted_at: string | null;
-  closed_at: string | null;
-  updated_at: string;
-};
-
-const LISTED = `d.id, d.number, d.type, d.status, d.held, d.lapsed, d.title, d.party, d.requester, d.unit, d.currency, d.net, d.gross, d.policy,
-  d.policy_version, d.band, d.revision, d.submitted_at, d.closed_at, d.updated_at`;
-
-function toRow(app: App, row: StoredRow): Row {
-  const { directory } = readWorld(app);
-  return {
-    id: row.id,
-    number: row.number,
-    typeName: documentType(row.type).name.one,
-    status: row.status,
-    held: row.held === 1,
-    lapsed: row.lapsed === 1,
-    title: row.title,
-    party: row.party,
-    requester: row.requester,
-    requesterName: directory.person(row.requester)?.name ?? row.requester,
-    unitName: directory.unit(row.unit)?.name ?? row.unit,
-    amount: { minor: documentType(row.type).shows === "net" ? row.net : row.gross, currency: row.currency },
-    net: { minor: row.net, currency: row.currency },
-    gross: { minor: row.gross, currency: row.currency },
-    policy: row.policy,
-    policyVersion: row.policy_version,
-    band: row.band,
-    revision: row.revision,
-    submittedAt: row.submitted_at,
-    closedAt: row.closed_at,
-    updatedAt: row.updated_at,
-  };
-}
+import { LISTED, toRow, type StoredRow } from "./rows";
 
 export type ListFilter = {
   text?: string | undefined;
@@ -215,87 +161,6 @@ function searchFor(text: string, where: string[]): Record<string, string> {
   const words = [...text.matchAll(/"([^"]+)"|\S+/g)].map(([word, quoted]) => quoted ?? word);
   const parts = words.every((word) => [...word].length >= 3) ? words : [text];
   return { text: parts.map((part) => `"${part.replaceAll('"', '""')}"`).join(" ") };
-}
-
-/** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */
-export type WaitingRow = Row & { since: string; due: string | null; level: string; inNameOf: string | null };
-/** One that asks the reader, with why they cannot decide it now. */
-export type BlockedRow = Row & { since: string; why: string };
-/** One about which somebody asks the reader. */
-export type AskedRow = Row & { since: string; by: string; text: string };
-export type DeskContent = {
-  waiting: WaitingRow[];
-  questions: AskedRow[];
-  blocked: BlockedRow[];
-  held: Row[];
-  mine: Row[];
-};
-
-type StoredWaiting = StoredRow & { since: string; due: string | null; level: string; asked: string };
-
-/**
- * What asks a person or those they stand in for, as it is at this moment. What they cannot decide themselves now, being away, is told apart.
- */
-function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blocked"> {
-  const world = readWorld(app);
-  const at = app.clock.now();
-  const principals = principalsOf(person.id, world.directory, at);
-  const stored = app.db
-    .prepare(
-      `SELECT ${LISTED}, w.since, w.due, w.level, w.person AS asked FROM waiting w JOIN document d ON d.id = w.document
-       WHERE w.person IN (SELECT value FROM json_each(?)) ORDER BY COALESCE(w.due, '9999'), w.since, d.id`,
-    )
-    .all(JSON.stringify(principals)) as StoredWaiting[];
-  const waiting: WaitingRow[] = [];
-  const blocked: BlockedRow[] = [];
-  for (const row of stored) {
-    const state = readState(app.db, row.id)!;
-    const level = state.levels.find((one) => one.level === row.level)!;
-    const seat = seatFor(state, level, person.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
-    const listed = { ...toRow(app, row), since: row.since, due: row.due, level: row.level };
-    if (seat.ok && seat.value === row.asked)
-      waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });
-    else if (!seat.ok && row.asked === person.id) blocked.push({ ...listed, why: seat.refusals[0]?.message ?? "" });
-  }
-  return { waiting, blocked };
-}
-
-function questionsTo(app: App, person: Person): AskedRow[] {
-  const rows = app.db
-    .prepare(
-      `SELECT ${LISTED}, q.by AS asker, q.text, q.at AS since FROM question q JOIN document d ON d.id = q.document
-       WHERE q.person = ? ORDER BY q.at, d.id`,
-    )
-    .all(person.id) as (StoredRow & { asker: string; text: string; since: string })[];
-  const { directory } = readWorld(app);
-  return rows.map((row) => ({
-    ...toRow(app, row),
-    since: row.since,
-    by: directory.person(row.asker)?.name ?? row.asker,
-    text: row.text,
-  }));
-}
-
-/**
- * What waits for a person, what is due soonest first and then what has waited longest; what they wait for themselves; and, for whoever may route documents again, what is held
- * because its policy or people cannot decide it.
- */
-export function deskOf(app: App, person: Person): DeskContent {
-  const requesters = [person.id, ...tookOverFrom(person.id, readWorld(app).directory, app.clock.now())];
-  const listed = (condition: string) =>
-    (
-      app.db
-        .prepare(`SELECT ${LISTED} FROM document d WHERE ${condition} ORDER BY d.updated_at DESC LIMIT 50`)
-        .all({ requesters: JSON.stringify(requesters) }) as StoredRow[]
-    ).map((row) => toRow(app, row));
-  return {
-    ...waitingOf(app, person),
-    questions: questionsTo(app, person),
-    held: authorise(person, "documents.reroute") ? [] : listed("d.held = 1 AND d.status = 'waiting'"),
-    mine: listed(
-      "d.requester IN (SELECT value FROM json_each(@requesters)) AND d.status IN ('draft', 'waiting', 'sent back')",
-    ),
-  };
 }
 
 /** A document with everything said and done about it, for somebody who may read it. */

@@ -5,8 +5,6 @@ import {
   foretell,
   revisionHash,
   takersOf,
-  isNamedToRelease,
-  whyNotRelease,
   actorsOfSeat,
   levelsToDecide,
   openSeats,
@@ -17,7 +15,8 @@ import {
 } from "@/core/approval";
 import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
-import { contextFor, tookOver } from "./commands";
+import { contextFor, mayReleaseHold, tookOver } from "./commands";
+import { changesBy } from "./order-files";
 import { outcomeOf } from "./outcome";
 import { authorise } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
@@ -56,9 +55,11 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     expected: expectedDay(app, state, now),
     holds: activeHolds(state).map((hold) => ({
       hold,
-      mayRelease: mayRelease(visit, state, hold.id),
+      mayRelease: mayReleaseHold(app, person, state, hold.id),
       placedBy: directory.person(hold.placedBy)?.name ?? hold.placedBy,
     })),
+    changesOrder:
+      state.document.documentType === "purchase-order" && state.document.changeOf ? changesBy(app, state) : null,
     outcomes: outcomeOf(app, state),
     mayReadBooks: !authorise(person, "ledger.read"),
     mayChange: mayChange(visit, state),
@@ -123,12 +124,6 @@ function receiptsFor({ app, person }: Visit, { status, document, number }: Docum
   const takes = document.requester === person.id || document.receiver === person.id;
   if (!takes || authorise(person, "ledger.receive")) return null;
   return openReceipt(app, number);
-}
-
-function mayRelease({ app, person, now }: Visit, state: DocumentState, hold: string): boolean {
-  const context = contextFor(app, { actor: person.id, at: now, state, document: state.document, looks: false });
-  if (whyNotRelease(state, hold, context)) return false;
-  return !authorise(person, "holds.release", { named: isNamedToRelease(state, hold, context) });
 }
 
 /**

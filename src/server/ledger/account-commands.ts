@@ -66,7 +66,7 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
       ],
       { actor: actor.id, command },
     );
-    const link = invite(app, { id, name, email: asked.email });
+    const link = invite(app, { id, email: asked.email });
     return { ok: true, value: { id, link } };
   });
 }

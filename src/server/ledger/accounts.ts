@@ -94,6 +94,12 @@ export function amountOf(value: AccountValue | undefined): Money | null {
   return value !== null && typeof value === "object" ? value : null;
 }
 
+/** Where a party is written to: its account's address, else the one it gave when it signed; empty where none is known. */
+export function emailOf({ fields, signed }: Pick<Account, "fields" | "signed">): string {
+  const known = fields.email || signed?.fields.email;
+  return typeof known === "string" ? known.trim() : "";
+}
+
 /** The organisation's rules as they are set, or as they are before anybody has. */
 export function readRules(db: Db): Rules {
   const body = statement(db, "SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
@@ -110,6 +116,7 @@ export function supplierFacts(app: App, account: Account, rules: LookingRules): 
     name: account.name,
     status: account.status,
     limit: amountOf(account.fields.limit),
+    ...(emailOf(account) === "" && { noEmail: true as const }),
     bankChanged: changed && changed > addDays(today, -rules.bankChangeDays) ? changed : null,
   };
 }

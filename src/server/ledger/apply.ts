@@ -4,7 +4,8 @@ import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue, type AnyDocument } from "@/
 import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
-import { customerFacts, readAccount, type Account } from "./accounts";
+import { readWorld } from "../world";
+import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
 
@@ -42,13 +43,13 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
   const opens = account.status === "asked for";
   if (opens) events.push({ type: "account opened", data: { because: `${state.number} was approved` } });
   writeAccount(app, id, events, cause);
-  if (opens) tellParty(app, state, account);
+  const heard = !opens || tellParty(app, state, account);
   const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
   lookAgain(app, { about: "account", key: id }, `the account of ${account.name} was changed by ${state.number}`);
   const said = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
   const result = [
     said ? `${account.name} has ${said}` : `Nothing of ${account.name} was accepted`,
-    ...(opens ? ["the account is open"] : []),
+    ...(opens ? [`the account is open${heard ? "" : "; nobody was told, since no e-mail address is known"}`] : []),
     ...(freed.length ? [`freed ${freed.join(", ")}`] : []),
   ];
   return { ok: true, result: result.join("; ") };
@@ -63,15 +64,19 @@ function accountIdOf(document: AnyDocument): string | null {
   return document.documentType === "supplier-account" ? document.supplier : null;
 }
 
-function tellParty(app: App, state: DocumentState, account: Account): void {
+/** @returns whether it could be told: some account has no address to write to */
+function tellParty(app: App, state: DocumentState, account: Account): boolean {
   const now = readAccount(app.db, account.id)!;
-  const to = typeof now.fields.email === "string" && now.fields.email ? now.fields.email : now.name;
+  const to = emailOf(now);
+  const { name } = readWorld(app).directory.organisation;
+  if (!to) return false;
   sendLetter(app, {
     document: state.id,
     to,
-    subject: "Your account with us is open",
-    body: `The account of ${now.name} was approved and is open from now on.`,
+    subject: `Your account with ${name} is open`,
+    body: `The account of ${now.name} with ${name} is open from now on.`,
   });
+  return true;
 }
 
 /** Frees a customer's stopped orders, oldest first, while what is owed and ordered stays within the limit. @returns their ids */

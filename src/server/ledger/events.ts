@@ -1,3 +1,4 @@
+import type { Enclosed } from "../messages/enclosed";
 import type { Duty } from "@/core/segregation";
 import type { Money } from "@/core/money";
 import type { Payer, WhyNot } from "@/core/payments";
@@ -85,6 +86,10 @@ export type LetterData = {
   occasion?: string;
   /** It carries a link to decide there, which itself is never in the log. */
   decide?: { level: string; revision: number };
+  /** The version of a policy it is about. */
+  policy?: { id: string; version: number };
+  /** An order that goes with it, with the parties as they were. */
+  encloses?: Enclosed;
   /** Kept for its reader's daily digest. */
   digest?: boolean;
 };

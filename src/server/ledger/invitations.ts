@@ -1,12 +1,13 @@
 import { createHash, randomBytes } from "node:crypto";
 import { addDays, dayIn } from "@/core/calendar";
-import type { Person } from "@/core/people";
+import { isAddress, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { personByEmail } from "../access/sign-in";
 import type { App } from "../app";
 import { statement } from "../db/statement";
+import { publicAddress } from "../root";
 import { readWorld } from "../world";
 import { readAccount, type Account } from "./accounts";
 import type { AccountKind } from "./events";
@@ -17,32 +18,31 @@ import { sendLetter } from "./write";
 const DAYS_OPEN = 14;
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
-/** Why a link cannot be sent to an address: it is the party's own and nobody's here. Outside a demonstration there must be one. */
+/** Why a link cannot be sent to an address: there must be one, of the party and of nobody here. */
 export function whyNotPartyAddress(app: App, email: string): Refusal | null {
   const address = email.trim().toLowerCase();
   if (!address)
-    return app.demo
-      ? null
-      : refuse("missing", "Enter the party’s e-mail address: its link goes there and nowhere else", "email");
+    return refuse("missing", "Enter the party’s e-mail address: its link goes there and nowhere else", "email");
+  if (!isAddress(address)) return refuse("invalid", `“${email.trim()}” is no e-mail address`, "email");
   return personByEmail(app, address)
     ? refuse("forbidden", "This is the address of somebody who works here; the form is for the other party", "email")
     : null;
 }
 
-type Invited = Pick<Account, "id" | "name"> & { email: string };
+type Invited = Pick<Account, "id"> & { email: string };
 
 /**
  * Makes a link for a party, in place of an earlier one, and writes to it. The letter and the log say that there is one, and never which.
  * @returns the link where it may be seen here, in a demonstration; else null
  */
-export function invite(app: App, { id, name, email }: Invited): string | null {
+export function invite(app: App, { id, email }: Invited): string | null {
   const token = app.newId ? app.newId().replaceAll("-", "") : randomBytes(24).toString("base64url");
   const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
   const { organisation } = readWorld(app).directory;
   const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
   sendLetter(app, {
     document: null,
-    to: email || name,
+    to: email,
     subject: `${organisation.name}: your particulars`,
     body: `Please fill in and sign your particulars by the link below. It works once, until ${until}, and is for you alone.`,
   });
@@ -54,7 +54,7 @@ export function invite(app: App, { id, name, email }: Invited): string | null {
        VALUES (?, ?, ?, ?, ?, ?, NULL)`,
     )
     .run(hashOf(token), hashOf(`id of ${token}`).slice(0, 16), token, letter, id, expires);
-  return app.demo ? `/particulars/${token}` : null;
+  return app.demo ? `${publicAddress()}/particulars/${token}` : null;
 }
 
 /** A new link in place of the last, for whoever may ask for accounts. */
@@ -79,7 +79,7 @@ export function inviteAgain(app: App, actor: Person, id: string): Result<{ link:
   return app.db
     .transaction((): Result<{ link: string | null }> => ({
       ok: true,
-      value: { link: invite(app, { id, name: account.name, email }) },
+      value: { link: invite(app, { id, email }) },
     }))
     .immediate();
 }
@@ -92,7 +92,7 @@ export function partyLinkOf(app: App, letter: number): string | null {
   )
     .pluck()
     .get(letter, app.clock.now()) as string | null | undefined;
-  return token ? `/particulars/${token}` : null;
+  return token ? `${publicAddress()}/particulars/${token}` : null;
 }
 
 export type OpenInvitation = { id: string; account: Account };

@@ -120,11 +120,11 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       break;
     }
     case "letter sent": {
-      const { document, to, subject, body, person, occasion, decide, digest } = happened.data;
+      const { document, to, subject, body, person, occasion, decide, digest, encloses, policy } = happened.data;
       statement(
         db,
-        `INSERT INTO letter (document, recipient, subject, body, at, person, occasion, level, revision, digest)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        `INSERT INTO letter (document, recipient, subject, body, at, person, occasion, level, revision, digest, encloses, policy)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       ).run(
         document,
         to,
@@ -136,6 +136,8 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
         decide?.level ?? null,
         decide?.revision ?? null,
         digest ? 1 : 0,
+        encloses ? JSON.stringify(encloses) : null,
+        policy ? `/policies/${policy.id}?version=${policy.version}` : null,
       );
     }
   }

@@ -2,13 +2,17 @@ import { acceptedOf, nextTry, type DocumentState, type Step } from "@/core/appro
 import { documentType, type AnyDocument } from "@/core/documents";
 import { blockingHolds, type Block } from "@/core/holds";
 import { formatMoney } from "@/core/money";
+import { isAddress, personCalled } from "@/core/people";
+import { askerOf } from "@/core/routing";
 import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import { commandBySystem, inTransaction } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { callHook } from "../hooks/hooks";
 import { readWorld } from "../world";
-import { accountByName } from "./accounts";
+import { changesBy, orderHead } from "../documents/order-files";
+import { writeTo } from "../messages/letters";
+import { accountByName, emailOf } from "./accounts";
 import { applyChanges } from "./apply";
 import { sendLetter, writeLedger } from "./write";
 
@@ -114,19 +118,53 @@ function whyNotBook(app: App, document: AnyDocument): string | null {
     : `The account of ${name} is ${account.status === "blocked" ? "blocked" : "not approved yet"}`;
 }
 
+/** The order goes out on paper and as UBL, with a copy to whoever asked for it; a change says what it changes. */
 function sendOrder(app: App, state: DocumentState, document: AnyDocument): Done {
   const why = whyNotBook(app, document);
   if (why) return failed(why);
+  if (document.documentType !== "purchase-order") return failed("Only an order is sent to a supplier");
   const { title, party, net, gross } = documentType(document.documentType).headline(document);
-  const account = accountByName(app.db, "supplier", party)!;
+  const to = emailOf(accountByName(app.db, "supplier", party)!);
+  if (!to)
+    return failed(`No e-mail address of ${party} is known; ask for a change of its account, and it is tried again`);
+  const head = orderHead(app, document);
+  const changes = changesBy(app, state).map(
+    ({ label, before, after }) => `${label}: ${after || "none"} (before: ${before || "none"})`,
+  );
+  const { changeOf } = document;
+  const what = changeOf ? `Change ${state.number} of order ${changeOf}` : `Order ${state.number}`;
+  const body = [
+    changeOf
+      ? `With this ${head.buyer.name} changes its order ${changeOf}: ${title}. The enclosed order takes its place.`
+      : `${head.buyer.name} orders ${title}, as enclosed.`,
+    ...changes,
+    `${formatMoney(net)} net, ${formatMoney(gross)} with tax.`,
+    ...(document.promisedDate ? [`To be delivered by ${sayDate(document.promisedDate)} to ${head.receiver}.`] : []),
+    `Please name our order ${changeOf ?? state.number} on your invoice.`,
+  ].join("\n");
+  sendLetter(app, {
+    document: state.id,
+    to,
+    subject: `${what}: ${title}`,
+    body,
+    encloses: { order: state.id, ...head },
+  });
   const { directory } = readWorld(app);
-  const requester = directory.person(document.requester);
-  const to = typeof account.fields.email === "string" && account.fields.email ? account.fields.email : party;
-  const body = `We order ${title}, ${formatMoney(net)} net, ${formatMoney(gross)} with tax, as our order ${state.number}.`;
-  for (const recipient of [to, requester?.email ?? document.requester])
-    sendLetter(app, { document: state.id, to: recipient, subject: `Order ${state.number}: ${title}`, body });
-  book(app, state, "order sent", { party, amount: net, detail: `sent to ${to}` });
-  return done(`Sent to ${to}, with a copy to ${requester?.name ?? document.requester}`);
+  const asker = directory.person(askerOf(document));
+  if (asker)
+    writeTo(app, {
+      person: asker.id,
+      document: state.id,
+      occasion: "copy",
+      subject: `Copy: ${what}, sent to ${party}`,
+      body,
+    });
+  book(app, state, "order sent", {
+    party,
+    amount: net,
+    detail: changeOf ? `change of ${changeOf}, sent to ${to}` : `sent to ${to}`,
+  });
+  return done(`Sent to ${to}, with a copy to ${asker?.name ?? document.requester}`);
 }
 
 function post(app: App, state: DocumentState, document: AnyDocument): Done {
@@ -171,19 +209,25 @@ function planPayment(app: App, state: DocumentState, document: AnyDocument): Don
   return done(due ? `To be paid by ${sayDate(due)}` : "To be paid with the next run");
 }
 
+/** Tells somebody by their name, id or address that it is approved; an address of nobody here gets no word meant for inside. */
 function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): Done {
   const { directory } = readWorld(app);
-  const requester = directory.person(document.requester);
-  const to = step.note.trim() || (requester?.email ?? document.requester);
+  const asker = directory.person(askerOf(document));
+  const to = step.note.trim();
+  const known = personCalled(directory, to);
+  // Whoever asked for it has heard of the approval by then.
+  if (!to || (known && known.id === asker?.id)) return done("Whoever asked for it was told of the approval");
   const { title, party, net } = documentType(document.documentType).headline(document);
   // A change of particulars comes to nothing.
   const what = [title, party, ...(net.minor === 0 ? [] : [formatMoney(net)])].filter(Boolean).join(", ");
-  sendLetter(app, {
-    document: state.id,
-    to,
-    subject: `${state.number} is approved`,
-    body: `${what}, asked for by ${requester?.name ?? document.requester}, is approved.`,
-  });
+  const subject = `${state.number} is approved`;
+  if (known) {
+    const body = `${what}, asked for by ${asker?.name ?? document.requester}, is approved.`;
+    writeTo(app, { person: known.id, document: state.id, occasion: "copy", subject, body });
+    return done(`${known.name} was told`);
+  }
+  if (!isAddress(to)) return failed(`“${to}” is nobody here and no e-mail address, so that nobody was told`);
+  sendLetter(app, { document: state.id, to, subject, body: `${what}: approved by ${directory.organisation.name}.` });
   return done(`${to} was told`);
 }
 

@@ -2,7 +2,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
-import type { AccountEvent, LedgerEvent } from "./events";
+import type { AccountEvent, LedgerEvent, LetterData } from "./events";
 
 export type Cause = { actor: string; command?: string };
 
@@ -30,7 +30,7 @@ export function write(
 /** Puts a message into the post room. */
 export function sendLetter(
   app: App,
-  letter: { document: string | null; to: string; subject: string; body: string },
+  letter: Pick<LetterData, "document" | "to" | "subject" | "body" | "encloses">,
   cause: Cause = { actor: "system" },
 ): void {
   writeLedger(app, [{ type: "letter sent", data: letter }], cause);

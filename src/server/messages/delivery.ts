@@ -2,7 +2,11 @@ import nodemailer, { type Transporter } from "nodemailer";
 import { asHtml, asText, type Written } from "@/core/messages";
 import type { App } from "../app";
 import { documentAddress, publicAddress } from "../root";
+import { readRules } from "../ledger/accounts";
+import { readWorld } from "../world";
+import { accessLinkOf } from "../access/invitations";
 import { partyLinkOf } from "../ledger/invitations";
+import { enclosedFiles, type Enclosed } from "./enclosed";
 import { tokenOf } from "./links";
 
 export type StoredLetter = {
@@ -15,6 +19,8 @@ export type StoredLetter = {
   person: string | null;
   occasion: string | null;
   digest: number;
+  encloses: string | null;
+  policy: string | null;
 };
 
 const FOOT =
@@ -23,19 +29,29 @@ const FOOT =
 /** A letter with what its reader can open: the page to decide on, where it carries a link that still works, and the document. */
 export function written(app: App, letter: StoredLetter, withLink = true): Written {
   const token = withLink ? tokenOf(app, letter.id) : null;
+  const access = withLink ? accessLinkOf(app, letter.id) : null;
   const particulars = withLink ? partyLinkOf(app, letter.id) : null;
   return {
     subject: letter.subject,
     text: letter.body,
     actions: [
-      ...(particulars ? [{ label: "Fill in and sign your particulars", url: `${publicAddress()}${particulars}` }] : []),
+      ...(access ? [{ label: "Choose your password", url: access }] : []),
+      ...(particulars ? [{ label: "Fill in and sign your particulars", url: particulars }] : []),
       ...(token ? [{ label: "Read and decide, without signing in", url: `${publicAddress()}/decide/${token}` }] : []),
+      ...(letter.policy ? [{ label: "Open the version", url: `${publicAddress()}${letter.policy}` }] : []),
       ...(letter.document && letter.person
         ? [{ label: "Open the document", url: documentAddress(letter.document) }]
         : []),
     ],
-    foot: FOOT,
+    foot: letter.person ? FOOT : footFor(app),
   };
+}
+
+/** What an outside reader is told: who wrote, and where an answer goes. */
+function footFor(app: App): string {
+  const { email } = readRules(app.db).letterhead;
+  const { name } = readWorld(app).directory.organisation;
+  return `${name} wrote this through Bandeira, which reads no answers.${email ? ` Questions go to ${email}.` : ""}`;
 }
 
 const RETRY_MINUTES = [1, 5, 30, 120, 720];
@@ -66,7 +82,7 @@ export async function deliver(app: App): Promise<number> {
       "UPDATE outbox SET attempts = attempts + 1, next_at = ?, delivered_at = ?, error = ? WHERE letter = ?",
     );
     try {
-      await mailer(url).sendMail(mailOf(app, letter));
+      await mailer(url).sendMail(await mailOf(app, letter));
       note.run(app.wall.now(), app.wall.now(), "", letter.id);
       delivered += 1;
     } catch (error) {
@@ -78,7 +94,7 @@ export async function deliver(app: App): Promise<number> {
   return delivered;
 }
 
-function mailOf(app: App, letter: StoredLetter) {
+async function mailOf(app: App, letter: StoredLetter) {
   const message = written(app, letter);
   const { host } = new URL(publicAddress());
   const thread = letter.document && `<${letter.document}@${host}>`;
@@ -88,6 +104,7 @@ function mailOf(app: App, letter: StoredLetter) {
     subject: message.subject,
     text: asText(message),
     html: asHtml(message),
+    ...(letter.encloses && { attachments: await enclosedFiles(app, JSON.parse(letter.encloses) as Enclosed) }),
     messageId: `<letter-${letter.id}@${host}>`,
     ...(thread && { references: [thread], inReplyTo: thread }),
     headers: { "Auto-Submitted": "auto-generated" },

@@ -8,11 +8,13 @@ import { makeLink } from "./links";
 export type PersonLetter = {
   person: string;
   document: string | null;
-  occasion: Occasion | "digest" | "absence" | "import" | "access";
+  occasion: Occasion | "copy" | "policy" | "digest" | "absence" | "import" | "access";
   subject: string;
   body: string;
   /** The level and revision for which the letter lets its reader decide. */
   decide?: { level: string; revision: number };
+  /** The version of a policy that it is about. */
+  policy?: { id: string; version: number };
   /** Part of a digest's own letter and of what cannot wait: never kept for the next digest. */
   atOnce?: boolean;
 };
@@ -22,11 +24,21 @@ export type PersonLetter = {
  * link by which somebody decides.
  */
 export function writeTo(app: App, letter: PersonLetter): void {
-  const { person, document, occasion, subject, body, decide } = letter;
+  const { person, document, occasion, subject, body, decide, policy } = letter;
   const to = readWorld(app).directory.person(person)?.email;
   if (!to || app.quiet) return;
   const digest = !letter.atOnce && isDaily(app, person);
-  const data = { document, to, subject, body, person, occasion, ...(decide && { decide }), ...(digest && { digest }) };
+  const data = {
+    document,
+    to,
+    subject,
+    body,
+    person,
+    occasion,
+    ...(decide && { decide }),
+    ...(policy && { policy }),
+    ...(digest && { digest }),
+  };
   writeLedger(app, [{ type: "letter sent", data }], { actor: "system" });
   const id = statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
   if (decide && document) makeLink(app, { letter: id, person, document, ...decide });

@@ -3,9 +3,10 @@ import type { Person } from "@/core/people";
 import type { App } from "../app";
 import { readWorld } from "../world";
 import { written, type StoredLetter } from "./delivery";
+import { enclosedNames, type Enclosed } from "./enclosed";
 import { tokenOf } from "./links";
 
-export type ShownLetter = StoredLetter & { personName: string | null; decideAt: string | null };
+export type ShownLetter = StoredLetter & { personName: string | null; decideAt: string | null; enclosed: string[] };
 
 /** The letters written so far, newest first, a page at a time. */
 export function lettersOf(app: App, reader: Person, page = 1): { total: number; page: number; rows: ShownLetter[] } {
@@ -29,7 +30,8 @@ function maySeeLink(app: App, reader: Person, { person }: StoredLetter): boolean
 function shown(app: App, reader: Person, row: StoredLetter): ShownLetter {
   const token = maySeeLink(app, reader, row) ? tokenOf(app, row.id) : null;
   const personName = row.person && (readWorld(app).directory.person(row.person)?.name ?? row.person);
-  return { ...row, personName, decideAt: token && `/decide/${token}` };
+  const enclosed = row.encloses ? enclosedNames(JSON.parse(row.encloses) as Enclosed) : [];
+  return { ...row, personName, decideAt: token && `/decide/${token}`, enclosed };
 }
 
 /** Whether messages leave the machine, in a sentence. */

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { TemplateSchema, asHtml, fill, whyNotTemplate } from "@/core/messages";
+import { openSeats } from "@/core/approval";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
@@ -33,8 +34,9 @@ export function previewMessage(
       ...(open && { level: open.level }),
       by: last?.by ?? reader.id,
       words: last?.comment || "What somebody said",
-      why: open ? `You are asked as ${open.name}.` : "",
+      asked: open ? openSeats(open) : [],
     }),
+    why: open ? `You are asked as ${open.name}.` : "",
     recipient: reader.name,
     due: open?.due ? "at its hour" : "",
   };

@@ -1,6 +1,7 @@
 import { addDays, dayIn } from "@/core/calendar";
+import { pain001 } from "@/core/formats";
 import { blockingHolds } from "@/core/holds";
-import { maskAccount, pain001, plainAccount, sayWhyNot, transfersOf, type Transfer } from "@/core/payments";
+import { maskAccount, plainAccount, sayWhyNot, transfersOf, type Transfer } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
 import { refuse, type Refusal, type Result } from "@/core/refusal";

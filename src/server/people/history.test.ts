@@ -1,7 +1,7 @@
 // What the log has about somebody, in words a controller reads.
 import { describe, expect, it } from "vitest";
 import { person, testApp, value, type TestApp } from "../../../demo/test-app";
-import { invite } from "../access/account";
+import { invite } from "../access/invitations";
 import { noteAccess } from "../access/events";
 import { changeDetail, openDetail } from "../access/private-details";
 import { endSession, startSession } from "../access/sessions";

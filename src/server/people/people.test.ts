@@ -5,7 +5,8 @@ import { codes, person, testApp, testOrder, value, type TestApp } from "../../..
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { addAttachment } from "../documents/attachments";
 import { commandDocument, enterDocument } from "../documents/commands";
-import { deskOf, listDocuments, viewDocument } from "../documents/queries";
+import { deskOf } from "../documents/desk";
+import { listDocuments, viewDocument } from "../documents/queries";
 import { eventsOf, lastSeq, newCommandId } from "../log/log";
 import { opened } from "../log/sealed";
 import { dumpProjections, rebuild } from "../log/rebuild";

@@ -9,7 +9,7 @@ import { maskedDetails, whyNotOpen, type PrivateField } from "../access/private-
 import { sessionsOf, type Session } from "../access/sessions";
 import { credentialOf } from "../access/sign-in";
 import type { App } from "../app";
-import { deskOf } from "../documents/queries";
+import { deskOf } from "../documents/desk";
 import type { Visit } from "../http/page";
 import { directoryAt, inForce, readWorld } from "../world";
 import { isPseudonym } from "./pseudonym";

@@ -6,6 +6,7 @@ import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
+import { announceVersions } from "./announce";
 import type { PolicyEvent } from "./events";
 
 export const no = (code: string, message: string, path?: string): Result<never> => ({
@@ -46,6 +47,7 @@ export function carryOut<T>(
       if (!result.ok) return result;
       const cause = { actor: actor.id, at: app.clock.now(), command };
       project(app.db, append(app.db, stream, result.value.events, cause));
+      announceVersions(app, actor, stream.slice("policy:".length), result.value.events);
       return { ok: true, value: result.value.value };
     })
     .immediate();

@@ -1,7 +1,17 @@
 import { checkPolicy, keyOf, type Finding } from "@/core/checks";
+import { dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
-import { contentHash, isReviewed, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
+import {
+  contentHash,
+  isReviewed,
+  readPolicy,
+  whyNotName,
+  type Policy,
+  type PolicyVersion,
+  type Reason,
+} from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readWorld } from "../world";
@@ -106,6 +116,20 @@ function whyNotSent(findings: readonly Finding[], reasons: readonly Reason[]): R
   });
 }
 
+/** Why a version that is the newest, and unchanged, is not sent again: where it stands. */
+function whyNotAgain(app: App, { version, sent, review, inForceFrom }: PolicyVersion): Result<never> | null {
+  const zone = readWorld(app).directory.organisation.timeZone;
+  if (inForceFrom) {
+    const day = sayDate(dayIn(inForceFrom, zone));
+    const is = inForceFrom <= app.clock.now() ? `is in force since ${day}` : `counts from ${day}`;
+    return no("unchanged", `Nothing differs from version ${version}, which was approved and ${is}`);
+  }
+  if (!sent || review?.outcome === "returned") return null;
+  return review
+    ? no("already", `Version ${version} was approved as it is; put it in force from a day`)
+    : no("already", `Version ${version} is with the reviewer already`);
+}
+
 export type Sending = {
   policy: unknown;
   basedOn: number;
@@ -127,6 +151,12 @@ export function sendToReviewer(
   command: string,
 ): Result<{ version: number }> {
   return onPolicy(app, actor, value, "policy version sent", command, (policy) => {
+    const latest = versionsOf(app, policy.id).at(-1);
+    const same = latest !== undefined && latest.hash === contentHash(policy, sealerOfLog(app.db).seal);
+    const needless = same ? whyNotAgain(app, latest) : null;
+    if (needless) return needless;
+    if (!note.trim() && !(same && latest.note))
+      return no("no words", "Say why it changes: the reviewer and every later reader asks that first", "note");
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
     const findings = findingsFor(app, policy);
@@ -134,11 +164,6 @@ export function sendToReviewer(
     if (refusals.length > 0) return { ok: false, refusals };
     const rival = from ? rivalRefusal(app, policy, times.value) : null;
     if (rival) return rival;
-    const latest = versionsOf(app, policy.id).at(-1);
-    const same = latest !== undefined && latest.hash === contentHash(policy, sealerOfLog(app.db).seal);
-    if (same && latest.sent && latest.review?.outcome !== "returned")
-      return no("already", `Version ${latest.version} is with the reviewer already`);
-    if (same && latest.inForceFrom) return no("unchanged", `Nothing differs from version ${latest.version}`);
     const saved = same
       ? { ok: true as const, value: { events: [], value: { version: latest.version } } }
       : newVersion(app, actor, policy, basedOn, note);

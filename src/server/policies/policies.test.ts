@@ -33,7 +33,7 @@ function begun(app: TestApp, name: string, unit: string): PolicyInput {
 const sending = (policy: PolicyInput, extra: Partial<Sending> = {}): Sending => ({
   policy,
   basedOn: 0,
-  note: "",
+  note: "For this test",
   reasons: [],
   from: null,
   until: null,
@@ -126,6 +126,44 @@ describe("to the reviewer", () => {
     expect(codes(reviewVersion(app, both, draft.id, version, verdict, id()))).toBe("own work");
     expect(codes(reviewVersion(app, writer(app), draft.id, version, verdict, id()))).toBe("forbidden");
     expect(codes(reviewVersion(app, reviewer(app), draft.id, version, verdict, id()))).toBe("already");
+  });
+
+  it("is told to whoever can review it and had no hand in it, and the verdict to whoever sent it", () => {
+    const app = testApp();
+    const policy = begun(app, "Fleet stores", "fleet");
+    expect(codes(sendToReviewer(app, writer(app), sending(policy, { note: " " }), id()))).toBe("no words");
+    const { version } = value(sendToReviewer(app, writer(app), sending(policy, { note: "Costs of the year" }), id()));
+    const letters = app.db.prepare(
+      "SELECT person, subject, body, policy FROM letter WHERE occasion = 'policy' AND policy LIKE '%fleet-stores%' ORDER BY id",
+    );
+    const [asked, ...none] = letters.all() as { person: string; subject: string; body: string; policy: string }[];
+    expect(none).toEqual([]);
+    expect(asked).toMatchObject({
+      person: "rosalind-amado",
+      subject: `Version ${version} of “Fleet stores” waits for your review`,
+      policy: `/policies/${policy.id}?version=${version}`,
+    });
+    expect(asked!.body).toContain("Why it changes: Costs of the year");
+    value(reviewVersion(app, reviewer(app), policy.id, version, { outcome: "returned", words: "Too high" }, id()));
+    expect(letters.all().at(-1)).toMatchObject({
+      person: "benedita-corvo",
+      subject: `Version ${version} of “Fleet stores” was returned`,
+    });
+  });
+
+  it("is refused truly where nothing differs: it is with the reviewer, was approved, or is in force", () => {
+    const app = testApp();
+    const policy = begun(app, "Fleet stores", "fleet");
+    const version = approved(app, policy);
+    const again = () => {
+      const result = sendToReviewer(app, writer(app), sending(policy, { basedOn: version }), id());
+      return result.ok ? "sent" : result.refusals[0]!.message;
+    };
+    expect(again()).toBe(`Version ${version} was approved as it is; put it in force from a day`);
+    value(putInForce(app, writer(app), policy.id, version, "2026-03-10", id()));
+    expect(again()).toBe(
+      `Nothing differs from version ${version}, which was approved and is in force since 10 Mar 2026`,
+    );
   });
 
   it("returned with words and remarks on single parts, sent again as the next version", () => {

@@ -7,7 +7,7 @@ import { approve, submit } from "../../../demo/test-books";
 import { orderPolicy } from "../../../demo/policy";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { comingUp, moveClock } from "../demo-clock";
-import { deskOf } from "../documents/queries";
+import { deskOf } from "../documents/desk";
 import { readState } from "../documents/projection";
 import { newCommandId } from "../log/log";
 import { findingsFor } from "../policies/commands";

@@ -1,6 +1,6 @@
 import Link from "next/link";
 import { acceptedOf, hasLapsed, isCleared, refusedOf, type DocumentView, type Question } from "@/core/approval";
-import { documentType, type AnyDocument, type Around, type Part } from "@/core/documents";
+import { documentType, type AnyDocument, type Around, type Change, type Part } from "@/core/documents";
 import type { Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
 import { formatMoney } from "@/core/money";
@@ -9,7 +9,7 @@ import type { Directory } from "@/core/people";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
-import { Changes, Papers, Remarks } from "./facts";
+import { ChangeList, Changes, Papers, Remarks } from "./facts";
 import { Holds, type ShownHold } from "./holds";
 import { Steps } from "./steps";
 import { VIEWS } from "./views";
@@ -40,6 +40,8 @@ export type SheetProps = {
   rates: readonly Rate[];
   expected: string | null;
   holds: ShownHold[];
+  /** What a change order changes; null for any other document. */
+  changesOrder: Change[] | null;
   outcomes: Outcome[];
   mayReadBooks: boolean;
   mayChange: boolean;
@@ -68,6 +70,7 @@ export function DocumentSheet({
   rates,
   expected,
   holds,
+  changesOrder,
   outcomes,
   mayReadBooks,
   mayChange,
@@ -109,6 +112,16 @@ export function DocumentSheet({
                   The record
                 </Link>
               )}{" "}
+              {state.document.documentType === "purchase-order" && state.status === "approved" && (
+                <>
+                  <a href={`/api/documents/${state.id}/order?format=pdf`} download className="whitespace-nowrap">
+                    Order as PDF
+                  </a>{" "}
+                  <a href={`/api/documents/${state.id}/order?format=xml`} download className="whitespace-nowrap">
+                    as UBL 2.1
+                  </a>
+                </>
+              )}{" "}
               {mayChange && (
                 <Link
                   href={`/documents/new?type=${state.document.documentType}&changes=${state.id}`}
@@ -141,6 +154,14 @@ export function DocumentSheet({
         </div>
         <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div className="flex min-w-0 flex-col gap-6">
+            {changesOrder && (
+              <ChangeList
+                id="changes-order"
+                title="What it changes about the order"
+                changes={changesOrder}
+                none="Nothing that its supplier would notice."
+              />
+            )}
             {before && <Changes before={before} after={state.document} />}
             {state.status !== "draft" && <Remarks remarks={remarks} />}
             <Facts {...facts} />

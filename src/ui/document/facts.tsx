@@ -171,11 +171,25 @@ export function OldNew({ before, after }: { before: string; after: string }) {
 
 /** What an edit changed since the revision before, old and new. */
 export function Changes({ before, after }: { before: AnyDocument; after: AnyDocument }) {
-  const changes: Change[] = documentType(after.documentType).changes(before, after);
+  const changes = documentType(after.documentType).changes(before, after);
   return (
-    <section aria-labelledby="changes">
-      <SectionTitle id="changes">Changed since the revision before</SectionTitle>
-      {changes.length === 0 && <p className="text-soft">Nothing: it was sent in again as it was.</p>}
+    <ChangeList
+      id="changes"
+      title="Changed since the revision before"
+      changes={changes}
+      none="Nothing: it was sent in again as it was."
+    />
+  );
+}
+
+type ChangeListProps = { id: string; title: string; changes: readonly Change[]; none: string };
+
+/** What differs, each with what it was and what it is. */
+export function ChangeList({ id, title, changes, none }: ChangeListProps) {
+  return (
+    <section aria-labelledby={id}>
+      <SectionTitle id={id}>{title}</SectionTitle>
+      {changes.length === 0 && <p className="text-soft">{none}</p>}
       <dl className="grid grid-cols-[7.5rem_1fr] gap-y-1">
         {changes.map((change) => (
           <div key={change.label} className="contents">

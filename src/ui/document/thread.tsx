@@ -34,7 +34,9 @@ export function Thread({
               <span className="text-sm whitespace-nowrap text-soft">{sayMoment(line.at, zone)}</span>
             </p>
             {line.comment && (
-              <p className="serif text-[15px]">{line.weight === "held" ? line.comment.replace(/[.!?]?$/, ".") : `“${line.comment}”`}</p>
+              <p className="serif text-[15px]">
+                {line.weight === "held" ? line.comment.replace(/[.!?]?$/, ".") : `“${line.comment}”`}
+              </p>
             )}
           </li>
         ))}

@@ -11,33 +11,33 @@ import { StatusMark } from "../primitives";
 import { Several, keyOfItem } from "./several";
 
 type Waiting = DocumentRow & { since: string; due?: string | null; level: string; why: string };
-type Blocked = DocumentRow & { since: string; why: string };
-type Asked = DocumentRow & { since: string; by: string; text: string };
+type With<T> = DocumentRow & T;
 
-/** What waits for me and what I wait for, as sentences with the amounts in one column. J and K move, Enter opens. */
-export function DeskList({
-  waiting,
-  questions,
-  blocked,
-  held,
-  mine,
-  chosen,
-  now,
-  zone,
-}: {
+export type Desk = {
   waiting: Waiting[];
+  /** Their own that came back, for them to correct. */
+  returned: With<{ by: string; words: string }>[];
   /** What somebody asks this person about. */
-  questions: Asked[];
+  questions: With<{ since: string; by: string; text: string }>[];
+  /** Held documents that this person is to mend at their cause. */
+  held: With<{ why: string }>[];
+  /** Holds that nobody but people like this one release. */
+  releasable: With<{ since: string; why: string }>[];
   /** What asks this person and they cannot decide now, with the reason. */
-  blocked: Blocked[];
-  /** Held documents that this person is to mend. */
-  held: (DocumentRow & { why: string })[];
-  /** Their own, and those they took over from somebody who left. */
-  mine: (DocumentRow & { takenOverFrom: string | null })[];
-  chosen?: string;
-  now: string;
-  zone: string;
-}) {
+  blocked: With<{ since: string; why: string }>[];
+  /** What they are told of. */
+  told: With<{ since: string; level: string }>[];
+  /** Their own under way, and those they took over from somebody who left. */
+  mine: With<{ takenOverFrom: string | null }>[];
+};
+
+/** One line of a part of the desk. */
+type Shown = { key: string; row: DocumentRow; sentence: string; side?: string; status?: true };
+type Part = { title: string; label: string; tone: string; lines: Shown[] };
+
+/** What waits for me and what I wait for, as sentences with the amounts in one column. J and K move. */
+export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: string; now: string; zone: string }) {
+  const { waiting } = desk;
   const router = useRouter();
   const [several, setSeveral] = useState<ReadonlySet<string> | null>(null);
   const pick = (key: string, on: boolean) => {
@@ -46,13 +46,14 @@ export function DeskList({
     else next.delete(key);
     setSeveral(next);
   };
-  const ids = [...waiting, ...questions, ...blocked, ...held, ...mine].map((row) => row.id);
+  const parts = partsOf(desk, now, zone);
+  const ids = [...waiting.map((row) => row.id), ...parts.flatMap((part) => part.lines.map((line) => line.row.id))];
   const at = chosen ? ids.indexOf(chosen) : -1;
   const go = (step: number) => {
     const next = ids[Math.max(0, Math.min(ids.length - 1, at + step))];
     if (next && next !== chosen) router.replace(`/desk?open=${next}`, { scroll: false });
   };
-  useKeys({ j: () => go(1), k: () => go(-1), Enter: () => chosen && router.push(`/documents/${chosen}`) });
+  useKeys({ j: () => go(1), k: () => go(-1) });
   return (
     <>
       {waiting.length > 1 && (
@@ -76,74 +77,103 @@ export function DeskList({
           />
         ))}
       </ul>
-      {questions.length > 0 && (
-        <>
-          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-sentback md:px-5">Asked of you</h2>
-          <ul className="border-t border-rule" aria-label="Questions to you">
-            {questions.map((row) => (
-              <Line
-                key={`${row.id} ${row.since}`}
-                row={row}
-                here={row.id === chosen}
-                sentence={`${row.by} asks: “${row.text}”`}
-                side={saySince(row.since, now, zone)}
-              />
-            ))}
-          </ul>
-        </>
-      )}
-      {blocked.length > 0 && (
-        <>
-          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-soft md:px-5">
-            Asks you, but you cannot decide it now
-          </h2>
-          <ul className="border-t border-rule" aria-label="Not yours to decide now">
-            {blocked.map((row) => (
-              <Line
-                key={row.id}
-                row={row}
-                here={row.id === chosen}
-                sentence={`${row.why}. From ${row.requesterName}.`}
-                side={saySince(row.since, now, zone)}
-              />
-            ))}
-          </ul>
-        </>
-      )}
-      {held.length > 0 && (
-        <>
-          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-held md:px-5">Held, for you to mend</h2>
-          <ul className="border-t border-rule" aria-label="Held">
-            {held.map((row) => (
-              <Line
-                key={row.id}
-                row={row}
-                here={row.id === chosen}
-                sentence={`${row.why}. From ${row.requesterName}.`}
-                status
-              />
-            ))}
-          </ul>
-        </>
-      )}
-      {mine.length > 0 && (
-        <>
-          <h2 className="px-4 pt-5 pb-2 font-sans text-sm font-semibold text-soft md:px-5">You wait for these</h2>
-          <ul className="border-t border-rule" aria-label="Your own">
-            {mine.map((row) => (
-              <Line
-                key={row.id}
-                row={row}
-                here={row.id === chosen}
-                sentence={row.takenOverFrom ? `${row.party}. Taken over from ${row.takenOverFrom}.` : row.party}
-                status
-              />
-            ))}
-          </ul>
-        </>
-      )}
+      {parts
+        .filter((part) => part.lines.length > 0)
+        .map((part) => (
+          <section key={part.label}>
+            <h2 className={`px-4 pt-5 pb-2 font-sans text-sm font-semibold md:px-5 ${part.tone}`}>{part.title}</h2>
+            <ul className="border-t border-rule" aria-label={part.label}>
+              {part.lines.map(({ key, ...line }) => (
+                <Line key={key} here={line.row.id === chosen} {...line} />
+              ))}
+            </ul>
+          </section>
+        ))}
     </>
   );
+}
+
+/** The parts below what waits for a decision, in the order in which they want something of their reader. */
+function partsOf(
+  { returned, questions, held, releasable, blocked, told, mine }: Desk,
+  now: string,
+  zone: string,
+): Part[] {
+  const since = (row: { since: string }) => saySince(row.since, now, zone);
+  return [
+    {
+      title: "Came back, for you to correct",
+      label: "Sent back to you",
+      tone: "text-sentback",
+      lines: returned.map((row) => ({
+        key: row.id,
+        row,
+        sentence: row.words ? `${row.by}: “${row.words}”` : `Sent back by ${row.by}`,
+        status: true,
+      })),
+    },
+    {
+      title: "Asked of you",
+      label: "Questions to you",
+      tone: "text-sentback",
+      lines: questions.map((row) => ({
+        key: `${row.id} ${row.since}`,
+        row,
+        sentence: `${row.by} asks: “${row.text}”`,
+        side: since(row),
+      })),
+    },
+    {
+      title: "Held, for you to mend",
+      label: "Held",
+      tone: "text-held",
+      lines: held.map((row) => ({
+        key: row.id,
+        row,
+        sentence: `${row.why}. From ${row.requesterName}.`,
+        status: true,
+      })),
+    },
+    {
+      title: "Held, for you to look into and release",
+      label: "Holds you can release",
+      tone: "text-held",
+      lines: releasable.map((row) => ({ key: row.id, row, sentence: `${row.why}.`, side: since(row) })),
+    },
+    {
+      title: "Asks you, but you cannot decide it now",
+      label: "Not yours to decide now",
+      tone: "text-soft",
+      lines: blocked.map((row) => ({
+        key: row.id,
+        row,
+        sentence: `${row.why}. From ${row.requesterName}.`,
+        side: since(row),
+      })),
+    },
+    {
+      title: "You wait for these",
+      label: "Your own",
+      tone: "text-soft",
+      lines: mine.map((row) => ({
+        key: row.id,
+        row,
+        sentence: row.takenOverFrom ? `${row.party}. Taken over from ${row.takenOverFrom}.` : row.party,
+        status: true,
+      })),
+    },
+    {
+      title: "For your information",
+      label: "Told to you",
+      tone: "text-soft",
+      lines: told.map((row) => ({
+        key: row.id,
+        row,
+        sentence: `You are told as ${row.level}. From ${row.requesterName}.`,
+        status: true,
+      })),
+    },
+  ];
 }
 
 function Line({

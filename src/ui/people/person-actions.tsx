@@ -73,11 +73,11 @@ export function PersonActions({ person, unit, units, locations, leaving, names, 
 
 function WayIn({ person, access }: { person: Picked; access: Props["access"] }) {
   const { run, busy, refusals } = useChange();
-  const [link, setLink] = useState<string | null>(null);
+  const [made, setMade] = useState<{ address: string | null } | null>(null);
   const path = `/api/people/${person.id}/access`;
   const invite = async () => {
-    const made = await run<{ token: string }>(path, { type: "invite" });
-    if (made) setLink(`${window.location.origin}/invitation/${made.token}`);
+    const made = await run<{ address: string | null }>(path, { type: "invite" });
+    if (made) setMade(made);
   };
   return (
     <div className="flex flex-col gap-3">
@@ -97,12 +97,23 @@ function WayIn({ person, access }: { person: Picked; access: Props["access"] }) 
           </Button>
         )}
       </div>
-      {link && (
+      {made && !made.address && (
+        <p role="status">
+          It has gone to {person.name} by e-mail, and is shown to nobody else. It works once, for a day.
+        </p>
+      )}
+      {made?.address && (
         <div>
           <label htmlFor="way-in" className="text-sm font-semibold">
             Hand this address to {person.name}. It works once, for a day.
           </label>
-          <input id="way-in" readOnly className="field" value={link} onFocus={(event) => event.target.select()} />
+          <input
+            id="way-in"
+            readOnly
+            className="field"
+            value={made.address}
+            onFocus={(event) => event.target.select()}
+          />
           <p className="mt-0.5 text-sm text-soft">
             Using it sets a new password, switches one-time codes off and ends every session.
           </p>

@@ -3,7 +3,8 @@ import type { Metadata } from "next";
 import Link from "next/link";
 
 import { authorise } from "@/server/access/authorise";
-import { deskOf, viewDocument } from "@/server/documents/queries";
+import { deskOf } from "@/server/documents/desk";
+import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { visit, singles } from "@/server/http/page";
 import { readState } from "@/server/log/projection";
@@ -18,10 +19,13 @@ const DUE_FILE = "/api/desk/calendar";
 
 export default async function Desk({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
   const visitor = await visit();
-  const { waiting, questions, blocked, held, mine } = deskOf(visitor.app, visitor.person);
+  const desk = deskOf(visitor.app, visitor.person);
+  const { waiting, returned, questions, blocked, held, releasable, told, mine } = desk;
   const late = waiting.filter((row) => row.due && row.due < visitor.now);
   const { open } = singles(await searchParams);
-  const chosen = open ?? waiting[0]?.id ?? questions[0]?.id ?? blocked[0]?.id ?? held[0]?.id ?? mine[0]?.id;
+  const [first] = [...waiting, ...returned, ...questions, ...held, ...releasable, ...blocked, ...mine, ...told];
+  const chosen = open ?? first?.id;
+  const mineToAct = waiting.length + returned.length + questions.length + held.length;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string, inNameOf: string | null): string => {
     const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
@@ -40,7 +44,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
       <div className="border-rule bg-panel lg:border-r">
         <div className="flex items-start justify-between gap-3 px-4 pt-5 pb-4 md:px-5">
           <div>
-            <h1 className="text-[21px] font-semibold">{sayWaiting(waiting.length + questions.length + held.length)}</h1>
+            <h1 className="text-[21px] font-semibold">{sayWaiting(mineToAct)}</h1>
             <p className="text-soft">
               {late.length > 0 && `${capital(sayCount(late.length))} ${late.length === 1 ? "is" : "are"} late. `}
               {mine.length
@@ -62,17 +66,18 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
           </div>
         </div>
         <DeskList
-          held={held.map((row) => ({
-            ...row,
-            why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
-          }))}
-          waiting={waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) }))}
-          questions={questions}
-          blocked={blocked}
-          mine={mine.map((row) => ({
-            ...row,
-            takenOverFrom: row.requester === visitor.person.id ? null : row.requesterName,
-          }))}
+          desk={{
+            ...desk,
+            held: held.map((row) => ({
+              ...row,
+              why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
+            })),
+            waiting: waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) })),
+            mine: mine.map((row) => ({
+              ...row,
+              takenOverFrom: row.requester === visitor.person.id ? null : row.requesterName,
+            })),
+          }}
           chosen={view?.ok ? chosen : undefined}
           now={visitor.now}
           zone={visitor.zone}

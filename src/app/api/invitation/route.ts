@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { takeInvitation } from "@/server/access/account";
+import { takeInvitation } from "@/server/access/invitations";
 import { app } from "@/server/app";
 import { changeByAnybody, giveSession, originOf, problem } from "@/server/http/handle";
 

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { invited } from "@/server/access/account";
+import { invited } from "@/server/access/invitations";
 import { app } from "@/server/app";
 import { InvitationForm } from "@/ui/access/entry-forms";
 import { Front } from "@/ui/frame/front";

@@ -28,6 +28,19 @@ export default async function Letter({ params }: { params: Promise<{ id: string 
           </>
         )}
       </p>
+      {letter.enclosed.length > 0 && (
+        <p>
+          Enclosed:{" "}
+          {letter.enclosed.map((name, index) => (
+            <span key={name}>
+              {index > 0 && ", "}
+              <a href={`/api/documents/${letter.document}/order?format=${name.split(".").at(-1)}`} download>
+                {name}
+              </a>
+            </span>
+          ))}
+        </p>
+      )}
       <div className="mt-4 grid gap-6 lg:grid-cols-2">
         <section aria-labelledby="as-html">
           <h2 id="as-html" className="mb-2 text-lg font-semibold">

@@ -6,6 +6,7 @@ import { EFFECTS } from "@/server/intake/customers";
 import { findAccounts, readRules } from "@/server/ledger/accounts";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { SETTING_PARTS } from "@/ui/settings/parts";
+import { LetterheadForm } from "@/ui/settings/letterhead-form";
 import { PaymentsForm } from "@/ui/settings/payments-form";
 import { RulesForm } from "@/ui/settings/rules-form";
 import { formatMoney } from "@/core/money";
@@ -37,6 +38,7 @@ export default async function Rules() {
           }
         }
       />
+      <LetterheadForm letterhead={rules.letterhead} mayWrite={mayWrite} />
       <PaymentsForm payments={rules.payments} payer={directory.organisation.name} mayWrite={mayWrite} />
     </div>
   );

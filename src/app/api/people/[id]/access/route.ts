@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { invite } from "@/server/access/account";
+import { invite } from "@/server/access/invitations";
 import { endSessions } from "@/server/access/sessions";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";

@@ -1,14 +1,11 @@
 import { Decimal } from "decimal.js";
 import { XMLBuilder } from "fast-xml-parser";
+import { xmlText } from "../words";
 import { plainAmount, type Money } from "../money";
-import { looksLikeIban, plainAccount } from "./account-number";
-import type { Item, Transfer } from "./transfers";
-
-/** Who pays, as the bank knows them; `bic` (ISO 9362) may be empty where the account says it. */
-export type Payer = { name: string; account: string; bic: string };
+import { looksLikeIban, plainAccount, type Item, type Payer, type Transfer } from "../payments";
 
 /** A payment run as its file says it. */
-export type Order = {
+export type PaymentOrder = {
   run: string;
   /** ISO date on which the bank is asked to pay. */
   day: string;
@@ -22,10 +19,6 @@ export const PAIN_001 = "urn:iso:std:iso:20022:tech:xsd:pain.001.001.09";
 
 const sumOf = (transfers: readonly Transfer[]) =>
   transfers.reduce((sum, { amount }) => sum.add(plainAmount(amount)), new Decimal(0)).toFixed();
-/** What XML 1.0 has no place for, and more than a field holds, is left out. */
-const text = (value: string, most: number) =>
-  // oxlint-disable-next-line no-control-regex -- XML has no place for them
-  [...value.replace(/[\u0000-\u001f\u007f\ufffe\uffff]+/g, " ").trim()].slice(0, most).join("");
 const amount = (money: Money) => ({ "#text": plainAmount(money), "@Ccy": money.currency });
 const account = (number: string) => {
   const plain = plainAccount(number);
@@ -37,9 +30,9 @@ const counted = (transfers: readonly Transfer[]) => ({ NbOfTxs: transfers.length
  * A payment run as a customer credit transfer initiation, ISO 20022 pain.001.001.09, with one block of instructions for each currency. The names of its parts and their
  * order are those of the published message definition (from memory; the test reads it back and lists them).
  */
-export function pain001({ run, day, made, payer, transfers }: Order): string {
+export function pain001({ run, day, made, payer, transfers }: PaymentOrder): string {
   const currencies = [...new Set(transfers.map((one) => one.amount.currency))].toSorted();
-  const party = { Nm: text(payer.name, 140) };
+  const party = { Nm: xmlText(payer.name, 140) };
   const tree = {
     "?xml": { "@version": "1.0", "@encoding": "UTF-8" },
     Document: {
@@ -67,11 +60,11 @@ export function pain001({ run, day, made, payer, transfers }: Order): string {
 
 function instruction({ id, payee, account: number, amount: sum, items }: Transfer) {
   return {
-    PmtId: { EndToEndId: text(id, 35) },
+    PmtId: { EndToEndId: xmlText(id, 35) },
     Amt: { InstdAmt: amount(sum) },
-    Cdtr: { Nm: text(payee, 140) },
+    Cdtr: { Nm: xmlText(payee, 140) },
     CdtrAcct: account(number),
-    RmtInf: items.length === 1 ? { Ustrd: text(items[0]!.reference, 140) } : { Strd: items.map(setOff) },
+    RmtInf: items.length === 1 ? { Ustrd: xmlText(items[0]!.reference, 140) } : { Strd: items.map(setOff) },
   };
 }
 
@@ -79,7 +72,7 @@ function instruction({ id, payee, account: number, amount: sum, items }: Transfe
 function setOff({ reference, amount: { minor, currency } }: Item) {
   const is = minor < 0 ? { code: "CREN", as: "CdtNoteAmt" } : { code: "CINV", as: "RmtdAmt" };
   return {
-    RfrdDocInf: { Tp: { CdOrPrtry: { Cd: is.code } }, Nb: text(reference, 35) },
+    RfrdDocInf: { Tp: { CdOrPrtry: { Cd: is.code } }, Nb: xmlText(reference, 35) },
     RfrdDocAmt: { [is.as]: amount({ minor: Math.abs(minor), currency }) },
   };
 }

@@ -1,0 +1,51 @@
+import type { policyOccasions } from "./occasions";
+
+/** What somebody outside may read of a document; nothing that was said, and nobody who said it. */
+export type OutsideFacts = {
+  /** Our number. */
+  number: string;
+  /** Theirs, where they have one for it. */
+  reference: string;
+  /** What it is, as they would call it: “your invoice”. */
+  what: string;
+  amount: string;
+  /** Who we are. */
+  organisation: string;
+};
+
+type Letter = { subject: string; body: string };
+
+/** How a supplier or customer hears of each occasion that a policy has them told of. Fixed words, so that no field meant for inside can stray into them. */
+export const OUTSIDE: Readonly<Record<(typeof policyOccasions)[number], (facts: OutsideFacts) => Letter>> = {
+  submitted: (facts) => ({
+    subject: `${named(facts)}: received`,
+    body: `${facts.organisation} has ${whole(facts)} and is looking at it.`,
+  }),
+  opened: (facts) => underWay(facts),
+  "handed over": (facts) => underWay(facts),
+  overdue: (facts) => ({
+    subject: `${named(facts)}: it takes longer`,
+    body: `${facts.organisation} has not decided on ${whole(facts)} in time. You will hear of the outcome.`,
+  }),
+  approved: (facts) => ({
+    subject: `${named(facts)}: accepted`,
+    body: `${facts.organisation} has accepted ${whole(facts)}.`,
+  }),
+  "sent back": (facts) => ({
+    subject: `${named(facts)}: to be clarified`,
+    body: `Something about ${whole(facts)} is being clarified at ${facts.organisation}. You will hear of the outcome.`,
+  }),
+  declined: (facts) => ({
+    subject: `${named(facts)}: not accepted`,
+    body: `${facts.organisation} has not accepted ${whole(facts)}.`,
+  }),
+};
+
+const underWay = (facts: OutsideFacts): Letter => ({
+  subject: `${named(facts)}: being looked at`,
+  body: `${whole(facts)} is being looked at by ${facts.organisation}.`.replace(/^./, (first) => first.toUpperCase()),
+});
+
+const named = ({ number, reference }: OutsideFacts) => (reference ? `${reference} (our ${number})` : number);
+const whole = ({ what, number, reference, amount }: OutsideFacts) =>
+  `${what} ${reference || number}${amount ? ` of ${amount}` : ""}`;

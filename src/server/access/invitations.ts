@@ -1,0 +1,99 @@
+import type { Person } from "@/core/people";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+import { writeTo } from "../messages/letters";
+import { publicAddress } from "../root";
+import { readWorld } from "../world";
+import { afterChange, savePassword, wordsOf } from "./account";
+import { authorise } from "./authorise";
+import { forgetDevices } from "./devices";
+import { noteAccess } from "./events";
+import { hashPassword } from "./passwords";
+import { hashOf, newToken, startSession, type Token } from "./sessions";
+import { credentialOf, type Origin } from "./sign-in";
+
+const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
+const INVITED_HOURS = 24;
+
+/**
+ * A one-time way in for somebody new, or who has lost theirs, by a message of their own. Using it sets a password, switches codes off and
+ * ends all sessions. An earlier one no longer works.
+ * @returns its full address for the administrator to hand over, where no message leaves the machine; else null, since it is nobody's but theirs
+ */
+export function invite(app: App, actor: Person, person: string): Result<{ address: string | null; until: string }> {
+  const refusal = authorise(actor, "access.manage");
+  if (refusal) return no(refusal);
+  if (!readWorld(app).directory.person(person)) return no(refuse("unknown", "There is no such person"));
+  const token = newToken();
+  const address = `${publicAddress()}/invitation/${token}`;
+  const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
+  app.db
+    .transaction(() => {
+      app.db.prepare("DELETE FROM invitation WHERE person = ?").run(person);
+      noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
+      // An account that is in use is taken over by this, so that its owner hears who did it.
+      const inUse = credentialOf(app, person) !== undefined;
+      writeTo(app, {
+        person,
+        document: null,
+        occasion: "access",
+        subject: inUse ? "Your account: a new way in was made" : "Bandeira: choose your password",
+        body: inUse
+          ? `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`
+          : `${actor.name} gives you access to Bandeira. Choose a password by the link below; it works once, for ${INVITED_HOURS} hours.`,
+        atOnce: true,
+      });
+      const letter = statement(app.db, "SELECT MAX(id) FROM letter WHERE person = ?").pluck().get(person) as
+        number | null;
+      app.db
+        .prepare("INSERT INTO invitation (token_hash, person, expires_at, token, letter) VALUES (?, ?, ?, ?, ?)")
+        .run(hashOf(token), person, until, token, letter);
+    })
+    .immediate();
+  return { ok: true, value: { address: leaves(app) ? null : address, until } };
+}
+
+/** Whether messages leave this machine at all. */
+const leaves = (app: App) => !app.demo && Boolean(process.env.BANDEIRA_SMTP);
+
+/** The full address by which a letter's reader chooses a password, while it can be used; null for other letters. */
+export function accessLinkOf(app: App, letter: number): string | null {
+  const token = statement(app.db, "SELECT token FROM invitation WHERE letter = ? AND expires_at > ?")
+    .pluck()
+    .get(letter, app.wall.now()) as string | null | undefined;
+  return token ? `${publicAddress()}/invitation/${token}` : null;
+}
+
+/** Whom an invitation is for, as long as it can be used. */
+export function invited(app: App, token: string): Person | null {
+  const row = app.db.prepare("SELECT person, expires_at FROM invitation WHERE token_hash = ?").get(hashOf(token)) as
+    { person: string; expires_at: string } | undefined;
+  if (!row || row.expires_at <= app.wall.now()) return null;
+  return readWorld(app).directory.person(row.person) ?? null;
+}
+
+export async function takeInvitation(
+  app: App,
+  { token, password }: { token: string; password: string },
+  origin: Origin,
+): Promise<Result<Token>> {
+  const gone = refuse("unknown", "This way in was used, replaced or is too old; ask an administrator for a new one");
+  const person = invited(app, token);
+  if (!person) return no(gone);
+  const encoded = await hashPassword(password, wordsOf(person));
+  if (typeof encoded !== "string") return no(encoded);
+  return app.db
+    .transaction((): Result<Token> => {
+      const taken = app.db.prepare("DELETE FROM invitation WHERE token_hash = ?").run(hashOf(token));
+      if (taken.changes === 0) return no(gone);
+      app.db.prepare("DELETE FROM session WHERE person = ?").run(person.id);
+      savePassword(app, person.id, encoded);
+      app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(person.id);
+      forgetDevices(app, person.id);
+      noteAccess(app, person.id, { type: "password set", data: { how: "by invitation" } });
+      afterChange(app, person.id, "a new password was set through a new way in");
+      return { ok: true, value: startSession(app, person.id, "password", origin.device) };
+    })
+    .immediate();
+}

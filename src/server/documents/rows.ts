@@ -1,0 +1,59 @@
+import type { DocumentStatus } from "@/core/approval";
+import { documentType, type DocumentRow as Row } from "@/core/documents";
+import type { App } from "../app";
+import { readWorld } from "../world";
+
+/** What lists show of a document, as it is stored. */
+export type StoredRow = {
+  id: string;
+  number: string;
+  type: string;
+  status: DocumentStatus;
+  held: number;
+  lapsed: number;
+  title: string;
+  party: string;
+  requester: string;
+  unit: string;
+  currency: string;
+  net: number;
+  gross: number;
+  policy: string | null;
+  policy_version: number | null;
+  band: number | null;
+  revision: number;
+  submitted_at: string | null;
+  closed_at: string | null;
+  updated_at: string;
+};
+
+export const LISTED = `d.id, d.number, d.type, d.status, d.held, d.lapsed, d.title, d.party, d.requester, d.unit, d.currency, d.net, d.gross, d.policy,
+  d.policy_version, d.band, d.revision, d.submitted_at, d.closed_at, d.updated_at`;
+
+/** The same with names, for people. */
+export function toRow(app: App, row: StoredRow): Row {
+  const { directory } = readWorld(app);
+  return {
+    id: row.id,
+    number: row.number,
+    typeName: documentType(row.type).name.one,
+    status: row.status,
+    held: row.held === 1,
+    lapsed: row.lapsed === 1,
+    title: row.title,
+    party: row.party,
+    requester: row.requester,
+    requesterName: directory.person(row.requester)?.name ?? row.requester,
+    unitName: directory.unit(row.unit)?.name ?? row.unit,
+    amount: { minor: documentType(row.type).shows === "net" ? row.net : row.gross, currency: row.currency },
+    net: { minor: row.net, currency: row.currency },
+    gross: { minor: row.gross, currency: row.currency },
+    policy: row.policy,
+    policyVersion: row.policy_version,
+    band: row.band,
+    revision: row.revision,
+    submittedAt: row.submitted_at,
+    closedAt: row.closed_at,
+    updatedAt: row.updated_at,
+  };
+}
