@@ -18,7 +18,7 @@ test("from sign-in to a decision on the first item: two keys after the page is t
   await marta.goto(`/desk?open=${id}`);
   await expect(bar(marta)).toBeVisible();
   await marta.keyboard.press("a");
-  await expect(marta.locator("#comment")).toBeFocused();
+  await expect(bar(marta).locator('button[type="submit"]')).toBeFocused();
   await marta.keyboard.press("Enter");
   await page.goto(`/documents/${id}`);
   await expect(status(page, "Approved")).toBeVisible();

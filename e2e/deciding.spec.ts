@@ -79,12 +79,18 @@ test("by keyboard on the desk: J moves, A opens, Esc closes and returns, Ctrl+En
     .click();
   await expect(title).toHaveText("Second of two");
   await page.keyboard.press("a");
-  await expect(page.locator("#comment")).toBeFocused();
+  const approve = page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]');
+  await expect(approve).toBeFocused();
   await page.keyboard.press("Escape");
   await expect(page.locator("#comment")).toHaveCount(0);
   await page.keyboard.press("a");
+  await page.keyboard.press("Shift+Tab");
   await page.keyboard.type("By keyboard.");
-  await page.keyboard.press("Control+Enter");
+  // Enter in a text is a new line, and never an approval.
+  await page.keyboard.press("Enter");
+  await expect(approve).toBeEnabled();
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter");
   await expect(page.getByText("“By keyboard.”")).toBeVisible();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();

@@ -30,6 +30,10 @@ test("a two-step order policy from nothing, with the keyboard alone", async ({ p
   );
   await page.keyboard.press("Control+a");
   await page.keyboard.type("Fleet stores in two steps");
+  // Enter in a field sends nothing.
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "Name of the policy" })).toBeFocused();
+  await tabTo(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
   await tabTo(page, "combobox", /^For which unit/);
   await page.keyboard.type("Vess");

@@ -3,6 +3,7 @@
 import { useId, type ComponentProps, type ReactNode } from "react";
 import type { Refusal } from "@/core/refusal";
 import { Refusals } from "./primitives";
+import { SentForm } from "./sent-form";
 
 /** A select with its label beside it and not around it, so that its name is the label alone and not the choices as well. */
 export function Choice({
@@ -103,15 +104,14 @@ export function Form({
   children: ReactNode;
 }) {
   return (
-    <form
+    <SentForm
       className={`flex flex-col gap-3 ${className}`}
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSend={() => {
         void onSave();
       }}
     >
       <Refusals refusals={refusals} />
       {children}
-    </form>
+    </SentForm>
   );
 }

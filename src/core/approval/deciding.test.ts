@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { directory, level, oneBand, order, organisation, Play, played, versionOf } from "../fixtures";
 import { directoryOf, OrganisationSchema } from "../people";
 import type { PolicyInput } from "../policy";
-import { foretell, openSeats, revisionHash, takersOf } from "./index";
+import { foretell, type Say, openSeats, revisionHash, takersOf } from "./index";
 
 type LevelInput = PolicyInput["sections"][number]["levels"][number];
 const people = (...ids: string[]) => ({ kind: "people" as const, people: ids });
@@ -343,13 +343,18 @@ describe("what will happen", () => {
     const play = start([at("a", 1, ["lead", "head", "una"], quorum), at("b", 2, ["boss"])], {
       afterApproval: [{ kind: "post" }],
     });
-    const say = (who: string, id: string) =>
+    const say = (who: string, id: string, what: Say = "approve") =>
       foretell(
         play.state!,
         play.state!.levels.find((one) => one.level === id)!,
         play.context(who),
+        what,
       );
-    expect(say("lead", "a")).toEqual(["Besides yours, 1 more approval is needed as a."]);
+    expect(say("lead", "a")).toEqual(["The chain goes on: 1 of Head and Una has to approve as a."]);
+    expect(say("lead", "a", "decline")).toEqual(["D-0001 is declined, and the chain ends here: nobody else is asked."]);
+    expect(say("lead", "a", "send back")).toEqual([
+      "Rui corrects it; the chain then begins again with the next revision.",
+    ]);
     play.say("lead", "approve", "a");
     expect(say("head", "a")).toEqual(["Then Boss is asked as b."]);
     expect(say("ana", "a")).toEqual([]);
@@ -358,5 +363,14 @@ describe("what will happen", () => {
       "D-0001 is approved: yours is the last word.",
       "Afterwards Bandeira does this: post it to the ledger.",
     ]);
+  });
+
+  it("a decline that counts against the number needed does not end the chain while two of three can still approve", () => {
+    const counts = { quorum: { kind: "n" as const, n: 2 }, refusal: "counts" as const };
+    const play = start([at("a", 1, ["lead", "head", "una"], counts)]);
+    const declining = (who: string) => foretell(play.state!, play.state!.levels[0]!, play.context(who), "decline");
+    expect(declining("lead")).toEqual(["The chain goes on: all of Head and Una have to approve as a."]);
+    expect(play.do("lead", { type: "decline", level: "a", revision: 1, comment: "No" })).toBeNull();
+    expect(declining("head")).toEqual(["D-0001 is declined, and the chain ends here: nobody else is asked."]);
   });
 });

@@ -2,6 +2,7 @@ import {
   activeHolds,
   choicesAt,
   earlierLevels,
+  SAYS,
   foretell,
   revisionHash,
   takersOf,
@@ -12,6 +13,7 @@ import {
   type DocumentState,
   type DocumentView,
   type LevelState,
+  type Say,
 } from "@/core/approval";
 import type { RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
@@ -100,7 +102,10 @@ function askedLevel({ app, person, now }: Visit, { state, version }: DocumentVie
     earlier: earlierLevels(state, level).map(named),
     takers: rule && rule.handOver !== "no" ? takersOf(state, level, seat, context) : null,
     addable: rule?.mayAddApprover ? takersOf(state, level, null, context) : null,
-    foretold: foretell(state, level, context),
+    foretold: Object.fromEntries(SAYS.map((say) => [say, foretell(state, level, context, say)])) as Record<
+      Say,
+      string[]
+    >,
   };
 }
 

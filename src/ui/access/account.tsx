@@ -5,6 +5,7 @@ import { Entry, Form } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
 import { sayExactly } from "../format";
+import { SentForm } from "../sent-form";
 
 const PATH = "/api/account";
 
@@ -70,10 +71,9 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
     <div className="flex max-w-md flex-col gap-3">
       <Refusals refusals={refusals} />
       {on ? (
-        <form
+        <SentForm
           className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
+          onSend={() => {
             void switchOff();
           }}
         >
@@ -89,12 +89,11 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
           <Button type="submit" disabled={busy} className="self-start">
             Switch codes off
           </Button>
-        </form>
+        </SentForm>
       ) : offer ? (
-        <form
+        <SentForm
           className="flex flex-col gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
+          onSend={() => {
             void switchOn();
           }}
         >
@@ -130,7 +129,7 @@ export function Codes({ on, hasPassword }: { on: boolean; hasPassword: boolean }
           <Button type="submit" look="solid" disabled={busy} className="self-start">
             Switch codes on
           </Button>
-        </form>
+        </SentForm>
       ) : (
         <>
           <p className="text-soft">

@@ -7,6 +7,7 @@ import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
 import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
+import { SentForm } from "../sent-form";
 
 export type ReviewInfo = {
   version: number;
@@ -86,10 +87,9 @@ export function ReviewPanel({
         onOpenChange={(open) => !open && setAsking(null)}
         title={asking === "approved" ? `Approve version ${info.version}` : `Return version ${info.version}`}
       >
-        <form
+        <SentForm
           className="flex flex-col gap-3 text-base text-ink"
-          onSubmit={(event) => {
-            event.preventDefault();
+          onSend={() => {
             void judge();
           }}
         >
@@ -104,7 +104,7 @@ export function ReviewPanel({
           <Button type="submit" look="solid" disabled={busy} className="self-start">
             {asking === "approved" ? `Approve version ${info.version}` : `Return version ${info.version}`}
           </Button>
-        </form>
+        </SentForm>
       </Sheet>
     </section>
   );
@@ -160,10 +160,9 @@ function Comments({
         ))}
       </ul>
       {mayComment && (
-        <form
+        <SentForm
           className="mt-2 flex flex-col gap-1"
-          onSubmit={(event) => {
-            event.preventDefault();
+          onSend={() => {
             void add();
           }}
         >
@@ -180,7 +179,7 @@ function Comments({
           <Button small type="submit" disabled={busy || !text.trim()} className="self-start">
             Add the remark
           </Button>
-        </form>
+        </SentForm>
       )}
     </div>
   );

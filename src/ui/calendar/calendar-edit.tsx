@@ -7,6 +7,7 @@ import { Choice, Entry } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
 import { readShifts, sayShifts } from "./shifts";
+import { SentForm } from "../sent-form";
 
 type Named = { key: string; name: string };
 const DAYS = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"] as const;
@@ -54,9 +55,8 @@ function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: bo
       setWeek(null);
   };
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
+    <SentForm
+      onSend={() => {
         void save();
       }}
     >
@@ -102,7 +102,7 @@ function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: bo
           )}
         </div>
       )}
-    </form>
+    </SentForm>
   );
 }
 
@@ -149,10 +149,9 @@ function DaysOff({
         {holidays.length === 0 && <li className="text-soft">None is entered for this year.</li>}
       </ul>
       {mayWrite && (
-        <form
+        <SentForm
           className="mt-2 flex flex-wrap items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
+          onSend={() => {
             void add();
           }}
         >
@@ -161,7 +160,7 @@ function DaysOff({
           <Button type="submit" disabled={busy}>
             Add day
           </Button>
-        </form>
+        </SentForm>
       )}
     </div>
   );

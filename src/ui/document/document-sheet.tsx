@@ -179,10 +179,10 @@ export function DocumentSheet({
               mayManage={maySteps}
               held={holds.some(({ hold }) => hold.blocks.length > 0)}
             />
-            {asked && asked.foretold.length > 0 && (
+            {asked && asked.foretold.approve.length > 0 && (
               <section aria-labelledby="foretold">
                 <SectionTitle id="foretold">If you approve</SectionTitle>
-                <p>{asked.foretold.join(" ")}</p>
+                <p>{asked.foretold.approve.join(" ")}</p>
               </section>
             )}
             <Why state={state} version={version} />

@@ -1,4 +1,4 @@
-import type { Taker } from "@/core/approval";
+import type { Say, Taker } from "@/core/approval";
 import type { Part } from "@/core/documents";
 
 export type Move =
@@ -35,8 +35,8 @@ export type AskedLevel = {
   takers: readonly Taker[] | null;
   /** Who can be asked to approve first; null where the policy does not allow it. */
   addable: readonly Taker[] | null;
-  /** What will happen on approval, in sentences. */
-  foretold: readonly string[];
+  /** What will happen on each, in sentences. */
+  foretold: Readonly<Record<Say, readonly string[]>>;
 };
 
 export type DecisionBarProps = {

@@ -3,17 +3,17 @@
 import { useState } from "react";
 import { Button, Refusals } from "../primitives";
 import { useCommand } from "./use-command";
+import { SentForm } from "../sent-form";
 
 /** A question that waits for the reader's answer, above everything else on the sheet. */
 export function OpenQuestion({ id, question, by, text }: { id: string; question: number; by: string; text: string }) {
   const [answer, setAnswer] = useState("");
   const { run, refusals, busy } = useCommand(id, () => setAnswer(""));
   return (
-    <form
+    <SentForm
       aria-label={`Question from ${by}`}
       className="no-print mt-4 rounded-sm border-l-3 border-sentback bg-sentback-wash px-3 py-2"
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSend={() => {
         void run({ type: "answer", question, text: answer });
       }}
     >
@@ -34,6 +34,6 @@ export function OpenQuestion({ id, question, by, text }: { id: string; question:
       <Button type="submit" look="solid" small className="mt-1" disabled={busy}>
         Answer
       </Button>
-    </form>
+    </SentForm>
   );
 }

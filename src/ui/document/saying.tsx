@@ -9,6 +9,7 @@ import { newCommand, send } from "../send";
 import { nameOf, type DecisionBarProps, type Move } from "./moves";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
+import { SentForm } from "../sent-form";
 
 type Words = { label: string; button: string; what: string };
 
@@ -25,7 +26,7 @@ function wordsOf(move: Move, props: DecisionBarProps, back: string): Words {
       return {
         label: "Why",
         button: level?.words.decline ?? `Decline ${amount}`,
-        what: `This ends the chain of ${number}.`,
+        what: level?.foretold.decline.join(" ") ?? "",
       };
     case "send back": {
       const to = level?.earlier.find((one) => one.id === back);
@@ -34,7 +35,7 @@ function wordsOf(move: Move, props: DecisionBarProps, back: string): Words {
         button: to ? `Send back to ${to.name}` : (level?.words.sendBack ?? "Send back to the requester"),
         what: to
           ? "The document stays as it is; that level and every one after it are asked anew."
-          : "The requester corrects it; the chain then begins again with the next revision.",
+          : (level?.foretold["send back"].join(" ") ?? ""),
       };
     }
     case "withdraw":
@@ -91,7 +92,10 @@ export function Saying({
   const outcome = move === "send back" ? "sendBack" : move;
   const required = move === "reroute" || move === "in part" || (level?.commentOn.includes(outcome) ?? false);
 
-  useEffect(() => box.current?.focus(), []);
+  // Where nothing has to be said or ticked, the button waits for the second press; else what is to be filled in.
+  const plain = !required && checklist.length === 0 && !signing && choices.length === 0 && move === "approve";
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => (plain ? button : box).current?.focus(), [plain]);
   const type = (text: string) => {
     setComment(text);
     sessionStorage.setItem(stored, text);
@@ -132,18 +136,11 @@ export function Saying({
   };
   const onKey = (event: KeyboardEvent) => {
     if (event.key === "Escape") onClose();
-    const plain = event.key === "Enter" && event.target === box.current && !comment && !required && !event.shiftKey;
-    // Where nothing has to be said, Enter in the empty comment is the second and last key.
-    if (plain || (event.key === "Enter" && (event.ctrlKey || event.metaKey))) {
-      event.preventDefault();
-      void go();
-    }
   };
   return (
-    <form
+    <SentForm
       className="flex flex-col gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSend={() => {
         void go();
       }}
       onKeyDown={onKey}
@@ -198,7 +195,7 @@ export function Saying({
       />
       {signing && <SignFields signing={signing} value={sign} onChange={setSign} />}
       <div className="flex flex-wrap items-center gap-2">
-        <Button type="submit" look={move === "decline" ? "grave" : "solid"} disabled={busy}>
+        <Button ref={button} type="submit" look={move === "decline" ? "grave" : "solid"} disabled={busy}>
           {words.button}
         </Button>
         <Button look="quiet" onClick={onClose}>
@@ -206,10 +203,10 @@ export function Saying({
         </Button>
         <span className="text-sm text-soft">{words.what}</span>
       </div>
-      {move === "approve" && level && level.foretold.length > 0 && (
-        <p className="text-sm lg:hidden">{level.foretold.join(" ")}</p>
+      {move === "approve" && level && level.foretold.approve.length > 0 && (
+        <p className="text-sm lg:hidden">{level.foretold.approve.join(" ")}</p>
       )}
-    </form>
+    </SentForm>
   );
 }
 

@@ -7,6 +7,7 @@ import { Button, Refusals } from "../primitives";
 import type { DecisionBarProps, Move } from "./moves";
 import { Takers } from "./takers";
 import { useCommand } from "./use-command";
+import { SentForm } from "../sent-form";
 
 const WORDS = {
   ask: {
@@ -48,15 +49,13 @@ export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: 
     );
   };
   return (
-    <form
+    <SentForm
       className="flex flex-col gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSend={() => {
         go();
       }}
       onKeyDown={(event) => {
         if (event.key === "Escape") onClose();
-        if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) go();
       }}
     >
       <Refusals refusals={[...missing, ...refusals]} />
@@ -82,6 +81,6 @@ export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: 
         </Button>
         <span className="text-sm text-soft">{words.what}</span>
       </div>
-    </form>
+    </SentForm>
   );
 }

@@ -6,6 +6,7 @@ import type { EditEffect } from "@/core/approval";
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import type { FormStart, Intent } from "./use-document-form";
+import { SentForm } from "../sent-form";
 
 type Props<T extends FieldValues> = {
   start: FormStart;
@@ -31,12 +32,11 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
   const live = useLive();
   return (
     <FormProvider {...form}>
-      <form
+      <SentForm
         className="mx-auto flex w-full max-w-5xl flex-1 flex-col"
         noValidate
         onChange={() => effect && props.clearEffect()}
-        onSubmit={(event) => {
-          event.preventDefault();
+        onSend={() => {
           void act("submit");
         }}
       >
@@ -64,7 +64,7 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
           {effect && <Effect effect={effect} />}
           <SendRow {...props} />
         </div>
-      </form>
+      </SentForm>
     </FormProvider>
   );
 }

@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "./use-change";
+import { SentForm } from "../sent-form";
 
 const LABEL = { bankAccount: "Bank account", homeAddress: "Home address" } as const;
 type Field = keyof typeof LABEL;
@@ -41,10 +42,9 @@ export function PrivateDetails({
             <dt className="w-28 text-soft">{LABEL[field]}</dt>
             <dd className="flex min-w-0 flex-1 flex-wrap items-center gap-x-2">
               {editing?.field === field ? (
-                <form
+                <SentForm
                   className="flex flex-1 gap-2"
-                  onSubmit={(event) => {
-                    event.preventDefault();
+                  onSend={() => {
                     void save();
                   }}
                 >
@@ -60,7 +60,7 @@ export function PrivateDetails({
                   <Button small look="quiet" onClick={() => setEditing(null)}>
                     Leave it
                   </Button>
-                </form>
+                </SentForm>
               ) : (
                 <>
                   <span>{opened[field] ?? masked[field]}</span>

@@ -16,6 +16,7 @@ import { capital } from "../format";
 import { Choice } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
+import { SentForm } from "../sent-form";
 
 type Step = { over: string; approver: ApproverChoice };
 type Typed = { type: string; name: string; unit: string; nobody: boolean; steps: Step[] };
@@ -56,10 +57,9 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
           </li>
         ))}
       </ol>
-      <form
+      <SentForm
         className="flex flex-col gap-3 border-l-3 border-harbour pl-4"
-        onSubmit={(event) => {
-          event.preventDefault();
+        onSend={() => {
           if (!last) return setAt(at + 1);
           if (read.ok) void begin(policyFromAnswers(read.answers, { id: "new", owner: "nobody" }));
         }}
@@ -96,7 +96,7 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
             {last ? "Open it on the band board" : "Go on"}
           </Button>
         </div>
-      </form>
+      </SentForm>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { Button, Refusals } from "../primitives";
 import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
 import { GuidedStart } from "./guided-start";
 import { readPolicyFile } from "./read-file";
+import { SentForm } from "../sent-form";
 
 /** Four ways to a new policy: guided, from the starting set, as a copy, from a file. Each ends on the band board. */
 export function NewPolicy({ copies, ...where }: Where & { copies: Policy[] }) {
@@ -122,10 +123,9 @@ function FromFile({ names, units, currency }: Where) {
       <h2 id="from-file" className="mb-2 text-lg font-semibold">
         From a file
       </h2>
-      <form
+      <SentForm
         className="flex flex-col gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
+        onSend={() => {
           if (parsed?.ok) void begin(parsed.value);
         }}
       >
@@ -163,7 +163,7 @@ function FromFile({ names, units, currency }: Where) {
         <Button type="submit" disabled={busy || !parsed?.ok || !name.trim()} className="self-start">
           Begin with the file
         </Button>
-      </form>
+      </SentForm>
     </section>
   );
 }

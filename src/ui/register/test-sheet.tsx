@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useSend } from "../document/use-command";
 import { SignFields } from "../document/sign-fields";
 import { Button, Refusals } from "../primitives";
+import { SentForm } from "../sent-form";
 
 type Mark = "good" | "deviation" | "not applicable";
 type Found = { marks: Record<string, Mark>; note: string };
@@ -139,10 +140,9 @@ function Sign({ id, hash, name, proof }: { id: string; hash: string; name: strin
   const [sign, setSign] = useState({ name: "", proof: "" });
   const { run, refusals, busy } = useSend("/api/samples", () => {});
   return (
-    <form
+    <SentForm
       className="mt-5 flex max-w-2xl flex-col gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
+      onSend={() => {
         void run({ type: "sign", id, signing: { ...sign, documentHash: hash } });
       }}
     >
@@ -151,6 +151,6 @@ function Sign({ id, hash, name, proof }: { id: string; hash: string; name: strin
       <Button type="submit" look="solid" className="self-start" disabled={busy}>
         Sign the sheet and its conclusion
       </Button>
-    </form>
+    </SentForm>
   );
 }

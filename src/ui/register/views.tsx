@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { useSend } from "../document/use-command";
 import { Button, Refusals } from "../primitives";
+import { SentForm } from "../sent-form";
 
 type View = { name: string; query: string };
 
@@ -34,10 +35,9 @@ export function Views({ views, address }: { views: readonly View[]; address: str
         ))}
       </p>
       <Refusals refusals={refusals} />
-      <form
+      <SentForm
         className="flex items-center gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
+        onSend={() => {
           if (name.trim()) void run({ type: "keep", name: name.trim(), query: address });
         }}
       >
@@ -52,7 +52,7 @@ export function Views({ views, address }: { views: readonly View[]; address: str
         <Button small type="submit" disabled={busy}>
           Keep
         </Button>
-      </form>
+      </SentForm>
     </div>
   );
 }
