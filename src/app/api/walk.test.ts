@@ -114,6 +114,11 @@ const GRANTS: Record<string, Case[]> = {
       granted: ["clerk", "controller"],
     },
   ],
+  "POST /documents/look": [{ body: () => ({ document: testOrder(100) }), granted: [] }],
+  "GET /orders": [
+    { query: "?q=rope", granted: notAuditors },
+    { query: "?number=PO-00001", granted: readAll.filter((role) => role !== "auditor") },
+  ],
   "GET /documents/[id]/order": [{ params: { id: "po-00001" }, query: "?format=xml", granted: readAll }],
   "GET /payments/[run]": [{ params: { run: "PR-9999" }, granted: ["clerk", "controller"] }],
   "GET /accounts": [{ query: "?kind=supplier", granted: notAuditors }],

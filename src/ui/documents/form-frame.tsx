@@ -5,6 +5,7 @@ import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-f
 import type { EditEffect } from "@/core/approval";
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
+import { WhomItAsks, type useLook } from "./whom-it-asks";
 import type { FormStart, Intent } from "./use-document-form";
 import { SentForm } from "../sent-form";
 
@@ -15,6 +16,7 @@ type Props<T extends FieldValues> = {
   act(intent: Intent): Promise<unknown>;
   busy: boolean;
   refusals: readonly Refusal[];
+  look: ReturnType<typeof useLook>;
   effect: EditEffect | null;
   clearEffect(): void;
   askAgain: readonly string[];
@@ -58,6 +60,7 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
             <AskAgain {...props} />
             {children}
           </fieldset>
+          <WhomItAsks look={props.look} />
         </div>
         <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
           <Refusals refusals={refusals} />

@@ -2,11 +2,12 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { useForm, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
+import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { DocumentState, EditEffect } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
 import type { Refusal, Result } from "@/core/refusal";
 import { newCommand, send } from "../send";
+import { useLook } from "./whom-it-asks";
 
 export type Requester = { id: string; name: string; unit: string; unitName: string };
 
@@ -52,6 +53,13 @@ export function useDocumentForm<T extends FieldValues>(
   const sendDocument = useSending(id);
   const revise = useRevising(id, revising);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
+  // After a first try, what is missing is worked out at every letter, so that the list shrinks as it is mended.
+  const [tried, setTried] = useState<Intent | null>(null);
+  const typed = useWatch({ control: form.control }) as T;
+  const now = read({ ...form.getValues(), ...typed });
+  const missingNow = tried
+    ? [...now.problems, ...(tried === "submit" ? stillMissing(now.document, now.problems, mend) : [])]
+    : [];
   const [effect, setEffect] = useState<EditEffect | null>(null);
   const [busy, setBusy] = useState(false);
   const [askAgain, setAskAgain] = useState<string[]>([]);
@@ -60,7 +68,8 @@ export function useDocumentForm<T extends FieldValues>(
     const { document, problems } = read(form.getValues());
     const missing = intent === "submit" ? stillMissing(document, problems, mend) : [];
     const all = [...problems, ...missing];
-    setRefusals(all);
+    setRefusals([]);
+    setTried(all.length > 0 ? intent : null);
     if (all.length > 0) return focusFirst(all, mend);
     setBusy(true);
     // An edit in approval is looked at first: what it voids is seen before it is made.
@@ -74,7 +83,11 @@ export function useDocumentForm<T extends FieldValues>(
     router.push(`/documents/${result.value.id}`);
     router.refresh();
   };
-  return { form, act, busy, refusals, effect, clearEffect: () => setEffect(null), askAgain, setAskAgain };
+  const complete =
+    now.problems.length === 0 && documentType(now.document.documentType).missing(now.document).length === 0;
+  const look = useLook(now.document, complete && !revising);
+  const all = missingNow.length > 0 ? missingNow : refusals;
+  return { form, act, busy, refusals: all, look, effect, clearEffect: () => setEffect(null), askAgain, setAskAgain };
 }
 
 /** What the type says is missing, but for fields of which it was said already that they cannot be read. */

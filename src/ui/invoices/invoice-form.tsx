@@ -5,10 +5,20 @@ import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documen
 import { formatMoney } from "@/core/money";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
+import { OrderField, SupplierField } from "../documents/choosers";
 import { LineCell, LineRows } from "../documents/line-rows";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
-import { computedTotals, emptyInvoice, emptyInvoiceLine, readInvoice, typedInvoice, type TypedInvoice } from "./model";
+import {
+  computedTotals,
+  emptyInvoice,
+  emptyInvoiceLine,
+  readInvoice,
+  takeOver,
+  typedInvoice,
+  type KnownOrder,
+  type TypedInvoice,
+} from "./model";
 
 /** Paths of the schema as the fields of the form are called. */
 const mend = (path: string) => path.replace("unitPrice", "price").replace("stated.", "");
@@ -33,6 +43,10 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
   const totals = invoiceTotals(invoice);
   const computed = computedTotals(invoice);
   const broken = brokenRules(invoice);
+  const bring = async (number: string) => {
+    const response = await fetch(`/api/orders?number=${encodeURIComponent(number)}`);
+    if (response.ok) takeOver(model.form, (await response.json()) as KnownOrder);
+  };
   const bad = new Set(model.refusals.map((refusal) => refusal.path && mend(refusal.path)));
   return (
     <FormFrame
@@ -51,10 +65,10 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
       }
     >
       <div className="mt-4 grid gap-4 sm:grid-cols-2">
-        <Field name="supplier" label="Supplier" maxLength={120} bad={bad} />
+        <SupplierField bad={bad} />
         <div className="grid grid-cols-2 gap-4">
           <Field name="invoiceNumber" label="Their invoice number" maxLength={60} bad={bad} />
-          <Field name="orderNumber" label="Our order" placeholder="PO-00012" maxLength={20} bad={bad} />
+          <OrderField bad={bad} onChoose={(number) => void bring(number)} />
         </div>
         <div className="grid grid-cols-3 gap-4">
           <CurrencyField />

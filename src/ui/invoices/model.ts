@@ -1,4 +1,5 @@
 import { invoiceTotals, times, type Attachment, type InvoiceLine, type SupplierInvoice } from "@/core/documents";
+import type { UseFormReturn } from "react-hook-form";
 import type { Refusal } from "@/core/refusal";
 import { Typed, typedAmount } from "../documents/typed";
 import { behalfOf, type Who } from "../orders/model";
@@ -61,6 +62,39 @@ export function emptyInvoice(currency: string, today: string): TypedInvoice {
     gross: "",
     attachments: [],
   };
+}
+
+/** What an invoice takes over from the order that it charges. */
+export type KnownOrder = {
+  number: string;
+  supplier: string;
+  currency: string;
+  account: string;
+  dueDate: string;
+  lines: { line: number; description: string; open: string; price: number; taxPercent: string }[];
+};
+
+/** Fills in what the order says: its supplier and account, when it is due, and its lines with what is still to be charged. What was typed of these is replaced; the rest stays. */
+export function takeOver(form: UseFormReturn<TypedInvoice>, order: KnownOrder): void {
+  const { supplier, currency, account, dueDate } = order;
+  const lines = order.lines
+    .filter((line) => Number(line.open) > 0)
+    .map(({ line, description, open, price, taxPercent }) => ({
+      description,
+      costCentre: "",
+      quantity: open,
+      price: typedAmount(price, currency),
+      taxPercent,
+      orderLine: String(line),
+    }));
+  form.reset({
+    ...form.getValues(),
+    supplier,
+    currency,
+    bankAccount: account,
+    ...(dueDate && { dueDate }),
+    ...(lines.length > 0 && { lines }),
+  });
 }
 
 export function typedInvoice(invoice: SupplierInvoice, name: (id: string) => string): TypedInvoice {

@@ -4,6 +4,7 @@ import { useWatch } from "react-hook-form";
 import { orderTotals, type PurchaseOrder } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
+import { SupplierField } from "../documents/choosers";
 import { FormFrame } from "../documents/form-frame";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
@@ -58,7 +59,7 @@ export function OrderForm(props: FormStart<PurchaseOrder> & { changing?: Purchas
       )}
       <div className="mt-4 grid gap-4 sm:grid-cols-2">
         <Field name="title" label="What is ordered, in a few words" maxLength={120} bad={bad} />
-        <Field name="supplier" label="Supplier" maxLength={120} bad={bad} />
+        <SupplierField bad={bad} />
         <div className="grid grid-cols-2 gap-4">
           <CurrencyField />
           <Field name="promisedDate" label="Promised for" type="date" />

@@ -1,0 +1,30 @@
+import { dayIn } from "@/core/calendar";
+import { refuse } from "@/core/refusal";
+import { authorise } from "@/server/access/authorise";
+import { app } from "@/server/app";
+import { findOrders, orderForInvoice } from "@/server/documents/look";
+import { isReader } from "@/server/documents/commands";
+import { readState } from "@/server/documents/projection";
+import { read } from "@/server/http/handle";
+import { readWorld } from "@/server/world";
+
+/** Approved orders by a few letters, or one of them with what is still to be charged. */
+export function GET(request: Request) {
+  const query = new URL(request.url).searchParams;
+  const number = query.get("number");
+  return read(request, (reader) => {
+    if (number === null) return findOrders(app(), reader, query.get("q") ?? "");
+    const state = readState(app().db, number.trim().toLowerCase());
+    const missing = {
+      ok: false as const,
+      refusals: [refuse("unknown", `There is no approved order ${number}`, "orderNumber")],
+    };
+    if (!state) return missing;
+    const about = { document: state, isReader: isReader(app(), state, reader.id) };
+    const refusal = authorise(reader, "documents.read", about) ?? authorise(reader, "documents.enter");
+    if (refusal) return { ok: false, refusals: [refusal] };
+    const today = dayIn(app().clock.now(), readWorld(app()).directory.organisation.timeZone);
+    const known = orderForInvoice(app(), reader, number, today);
+    return known ? { ok: true, value: known } : missing;
+  });
+}

@@ -1,0 +1,71 @@
+"use client";
+
+import Link from "next/link";
+import { useFormContext, useWatch } from "react-hook-form";
+import { Chooser, type Choosable } from "../chooser";
+import type { FoundAccount } from "./account-picker";
+
+async function ask<T>(path: string, signal: AbortSignal): Promise<T[]> {
+  const response = await fetch(path, { signal });
+  return response.ok ? ((await response.json()) as T[]) : [];
+}
+
+const suppliers = async (text: string, signal: AbortSignal): Promise<Choosable[]> => {
+  const found = await ask<FoundAccount>(`/api/accounts?kind=supplier&q=${encodeURIComponent(text)}`, signal);
+  return found.slice(0, 8).map(({ id, name, status }) => ({ id, name, about: status === "open" ? "" : status }));
+};
+
+const orders = async (text: string, signal: AbortSignal): Promise<Choosable[]> => {
+  type Found = { number: string; title: string; supplier: string };
+  const found = await ask<Found>(`/api/orders?q=${encodeURIComponent(text)}`, signal);
+  return found.map(({ number, title, supplier }) => ({ id: number, name: number, about: `${title}, ${supplier}` }));
+};
+
+type Props = { bad: ReadonlySet<string | undefined> };
+
+/** The supplier of a document: one that has an account, or another, which is then said. */
+export function SupplierField({ bad }: Props) {
+  const { setValue, control } = useFormContext();
+  const value = (useWatch({ control, name: "supplier" }) ?? "") as string;
+  const set = (name: string) => setValue("supplier", name, { shouldDirty: true });
+  return (
+    <Chooser
+      label="Supplier"
+      name="supplier"
+      value={value}
+      maxLength={120}
+      onType={set}
+      onChoose={(one) => set(one.name)}
+      find={suppliers}
+      invalid={bad.has("supplier")}
+      unknown={
+        <>
+          No supplier has this name yet. <Link href="/accounts/ask">Ask for an account</Link>
+        </>
+      }
+    />
+  );
+}
+
+/** The order that an invoice charges. @param onChoose what the invoice takes over from it */
+export function OrderField({ bad, onChoose }: Props & { onChoose(number: string): void }) {
+  const { setValue, control } = useFormContext();
+  const value = (useWatch({ control, name: "orderNumber" }) ?? "") as string;
+  return (
+    <Chooser
+      label="Our order"
+      name="orderNumber"
+      value={value}
+      maxLength={20}
+      placeholder="PO-00012"
+      onType={(text) => setValue("orderNumber", text, { shouldDirty: true })}
+      onChoose={({ name }) => {
+        setValue("orderNumber", name, { shouldDirty: true });
+        onChoose(name);
+      }}
+      find={orders}
+      invalid={bad.has("orderNumber")}
+      unknown="There is no approved order of this number"
+    />
+  );
+}
