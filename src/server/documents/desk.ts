@@ -1,4 +1,4 @@
-import { seatFor } from "@/core/approval";
+import { seatFor, type DocumentState } from "@/core/approval";
 import type { DocumentRow as Row } from "@/core/documents";
 import { principalsOf, tookOverFrom, type Person } from "@/core/people";
 import { authorise } from "../access/authorise";
@@ -85,19 +85,31 @@ function sentBackBy(app: App, id: string): { by: string; words: string } {
   return { by: readWorld(app).directory.person(said?.by ?? "")?.name ?? "", words: said?.comment ?? "" };
 }
 
-/** The oldest holds on approved documents that a person may release: nobody decides on those any more, so that they wait for whoever can. */
+/** The oldest holds that a person may release and that no approval will: on approved documents, and those that their policy has outlast the approval. */
 function releasableBy(app: App, person: Person): BlockedRow[] {
   if (authorise(person, "holds.release")) return [];
   const rows = app.db
     .prepare(
       `SELECT ${LISTED}, h.id AS hold, h.reason AS why, h.placed_at AS since FROM hold h JOIN document d ON d.id = h.document
-       WHERE h.waiting = 0 AND h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id LIMIT 40`,
+       WHERE h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id LIMIT 80`,
     )
     .all() as (StoredRow & { hold: string; why: string; since: string })[];
   return rows
-    .filter((row) => mayReleaseHold(app, person, readState(app.db, row.id)!, row.hold))
+    .filter((row) => {
+      const state = readState(app.db, row.id)!;
+      return outlasts(app, state, row.hold) && mayReleaseHold(app, person, state, row.hold);
+    })
     .slice(0, 12)
     .map(({ why, since, ...row }) => ({ ...toRow(app, row), why, since }));
+}
+
+/** Whether a hold stays when its document is approved. */
+function outlasts(app: App, state: DocumentState, id: string): boolean {
+  const hold = state.holds.find((one) => one.id === id);
+  if (state.status !== "waiting" || hold?.kind === "by hand") return true;
+  const { policy } = state.route ?? {};
+  const version = readWorld(app).versions.find((one) => one.policy.id === policy?.id && one.version === policy.version);
+  return hold?.rule != null && version?.policy.holds[hold.rule]?.keeps === true;
 }
 
 /** What is told stays on the desk while it waits, and for so many days after it was told. */

@@ -1,5 +1,6 @@
 "use client";
 
+import { useState } from "react";
 import { useWatch } from "react-hook-form";
 import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documents";
 import { formatMoney } from "@/core/money";
@@ -43,9 +44,18 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
   const totals = invoiceTotals(invoice);
   const computed = computedTotals(invoice);
   const broken = brokenRules(invoice);
+  const [brought, setBrought] = useState("");
   const bring = async (number: string) => {
     const response = await fetch(`/api/orders?number=${encodeURIComponent(number)}`);
-    if (response.ok) takeOver(model.form, (await response.json()) as KnownOrder);
+    if (!response.ok) return;
+    const order = (await response.json()) as KnownOrder;
+    takeOver(model.form, order);
+    const open = order.lines.filter((line) => Number(line.open) > 0).length;
+    setBrought(
+      open > 0
+        ? `${open === 1 ? "One line" : `${open} lines`} of ${number} with what is still to be charged.`
+        : `Everything of ${number} has been charged already.`,
+    );
   };
   const bad = new Set(model.refusals.map((refusal) => refusal.path && mend(refusal.path)));
   return (
@@ -84,6 +94,9 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
         <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
         <Note />
       </div>
+      <p role="status" className="mt-3 text-soft empty:hidden">
+        {brought}
+      </p>
       <LineRows
         columns="md:grid-cols-[minmax(10rem,1fr)_5rem_5.5rem_4.5rem_7rem_4.5rem_2.5rem]"
         empty={emptyInvoiceLine}

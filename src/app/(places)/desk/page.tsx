@@ -25,7 +25,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const { open } = singles(await searchParams);
   const [first] = [...waiting, ...returned, ...questions, ...held, ...releasable, ...blocked, ...mine, ...told];
   const chosen = open ?? first?.id;
-  const mineToAct = waiting.length + returned.length + questions.length + held.length;
+  const mineToAct = waiting.length + returned.length + questions.length + held.length + releasable.length;
   const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string, inNameOf: string | null): string => {
     const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
