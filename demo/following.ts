@@ -57,7 +57,7 @@ function follow(make: Making, state: DocumentState, push: Push): void {
   if (
     open.timers?.some((one) => one.kind === "overdue") &&
     state.route?.policy?.id === "claims-in-august" &&
-    random.chance(0.4)
+    (random.chance(0.4) || noneLapsed(make))
   )
     return;
   const run = () => {
@@ -105,6 +105,11 @@ function follow(make: Making, state: DocumentState, push: Push): void {
   };
   const atOnce = open.pool.includes(QUICK) && say === "approve" && !comment;
   push({ at: atOnce ? now + QUICK_MS : workingMoment(random, now + random.logNormal(9, 0.9) * HOUR), run });
+}
+
+/** However few claims there are, one of that August passed without an answer. */
+function noneLapsed({ db }: Making): boolean {
+  return db.prepare("SELECT 1 FROM document WHERE lapsed = 1 LIMIT 1").get() === undefined;
 }
 
 /** Those who can decide at a level now, in their own name or another’s. */

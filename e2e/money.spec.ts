@@ -111,7 +111,7 @@ test("an invoice is held, released, put in a run, undone, paid in another, and r
     `The bank has been told to pay 212.50 EUR on 17 Mar 2026 to Gravura Print House, account •••• ${account.slice(-4)}, by payment run ${run}`,
   );
   await page.getByRole("link", { name: "The record" }).click();
-  await expect(page.getByText(`is paid on 17 Mar 2026 by payment run ${run}`)).toBeVisible();
+  await expect(page.getByText(`212.50 EUR on 17 Mar 2026 by payment run ${run}`)).toBeVisible();
   await page.goto("/back-office?kind=invoice+posted");
   await expect(page.getByRole("row").filter({ hasText: number })).toContainText(`to be paid 17 Mar 2026 by ${run}`);
 });

@@ -88,10 +88,9 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
       return { who: `Step ${event.data.step}`, did: `: ${event.data.result}.`, weight: "quiet" };
     case "paid": {
       const { run, day, amount, to, account } = event.data;
-      const what = amount.minor < 0 ? "is set off" : "is paid";
       return {
-        who: formatMoney(amount),
-        did: `${what} on ${sayDate(day)} by payment run ${run}, to ${to}, account ${account}.`,
+        who: amount.minor < 0 ? "Set off" : "Paid",
+        did: `: ${formatMoney(amount)} on ${sayDate(day)} by payment run ${run}, to ${to}, account ${account}.`,
         weight: "said",
       };
     }

@@ -42,7 +42,7 @@ describe("append-only", () => {
       expect(verifyChain(allEvents(app.db), nativeHash).problem?.seq).toBe(seq);
       app.db.prepare(`UPDATE event SET ${column} = ? WHERE seq = ?`).run(old, seq);
     }
-    expect(verifyChain(allEvents(app.db), nativeHash)).toMatchObject({ events: 6, problem: null });
+    expect(verifyChain(allEvents(app.db), nativeHash)).toMatchObject({ events: 8, problem: null });
   });
 });
 
