@@ -6,6 +6,7 @@ import { answer, ask, remind } from "./conversation";
 import { hand } from "./handing";
 import { lookAgain, placeByHand, releaseByHand, releaseByStep } from "./holding";
 import { fireTimer } from "./overdue";
+import { supplyPaper } from "./supplying";
 import { refusedParts, revise } from "./revise";
 import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
@@ -62,6 +63,8 @@ function carryOut(
       return releaseByStep(state);
     case "finish step":
       return finishStep(state, command);
+    case "supply paper":
+      return supplyPaper(state, command, context);
     case "note payment":
       return notePayment(state, command);
     case "fail step":

@@ -21,7 +21,7 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
         refused,
         submittedAt: state.submittedAt ?? at,
       };
-      return withAround({ ...sent, revisions: [] }, around);
+      return withAround(standingForItself({ ...sent, revisions: [] }), around);
     }
     case "rerouted": {
       const { route, around } = event.data;
@@ -60,6 +60,8 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
       };
     case "reminded by requester":
       return { ...state, remindedAt: at };
+    case "paper supplied":
+      return { ...state, supplied: [...(state.supplied ?? []), { ...event.data, at }] };
     case "paid":
       return { ...state, paid: { ...event.data, at } };
     case "steps begun":
@@ -159,7 +161,10 @@ function revised(state: DocumentState, data: Extract<DocumentEvent, { type: "rev
   const levels = levelsAfter(state, route, again, anew);
   const revisions = [...(state.revisions ?? []), { revision: state.revision, document: state.document }];
   const edited: DocumentState = { ...state, revision, document, hash, route, levels, refused };
-  return withAround({ ...edited, revisions: revisions.filter((one) => isDecidedFor(edited, one.revision)) }, around);
+  return withAround(
+    { ...standingForItself(edited), revisions: revisions.filter((one) => isDecidedFor(edited, one.revision)) },
+    around,
+  );
 }
 
 /** Whether something that stands was decided for a revision. */
@@ -169,6 +174,12 @@ function isDecidedFor({ levels }: DocumentState, revision: number): boolean {
       level.lapsedFor?.revision === revision ||
       level.decisions.some((one) => (one.basis?.revision ?? one.revision) === revision),
   );
+}
+
+/** What is sent anew has its own papers: those that were supplied to what it was before are in it or not wanted. */
+function standingForItself(state: DocumentState): DocumentState {
+  const { supplied: _, ...sent } = state;
+  return sent;
 }
 
 /** What it is routed with is what is known around it. */

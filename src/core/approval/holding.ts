@@ -76,18 +76,24 @@ export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
   return done(holds.map((hold) => released(hold, "approval", null, "a step after the approval released it")));
 }
 
-/** Policy holds as they are to be now: those without a cause any more released, those with a new one placed. */
-export function refreshHolds(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+/** Policy holds that have no cause any more in what is left of the document: a line that was refused holds nothing. */
+export function holdsGone(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
   const policy = versionFor(state, context)?.policy;
   if (!policy) return [];
-  const looking = lookingFrom(state.document, routingOf(state, context));
+  const left = acceptedOf(state);
+  const looking = lookingFrom(left, routingOf(state, context));
   const gone = activeOf(state.holds).filter((hold) => {
     if (hold.kind !== "policy") return false;
-    if (hold.rule === null) return !backdated(state.document, state.route!.ratesOn, looking);
+    if (hold.rule === null) return !backdated(left, state.route!.ratesOn, looking);
     const rule = policy.holds[hold.rule];
-    return rule?.when && !hasCause(rule, state.document, looking);
+    return rule?.when && !hasCause(rule, left, looking);
   });
-  const events = gone.map((hold) => released(hold, "cause gone", null, because));
+  return gone.map((hold) => released(hold, "cause gone", null, because));
+}
+
+/** Policy holds as they are to be now: those without a cause any more released, those with a new one placed. */
+export function refreshHolds(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+  const events = holdsGone(state, because, context);
   const after = fold(state, events, context.at);
   return state.status === "waiting" ? [...events, ...placeByPolicy(after, context)] : events;
 }

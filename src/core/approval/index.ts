@@ -13,7 +13,16 @@ export { takersOf } from "./handing";
 export type { Taker } from "./handing";
 export { revisionHash } from "./signing";
 export { actorsOfSeat, levelsToDecide, seatFor } from "./seats";
-export { acceptedOf, activeHolds, hasLapsed, isCleared, levelsWaitingFor, openSeats, refusedOf } from "./status";
+export {
+  acceptedOf,
+  documentOf,
+  activeHolds,
+  hasLapsed,
+  isCleared,
+  levelsWaitingFor,
+  openSeats,
+  refusedOf,
+} from "./status";
 export { sayTogether, totalOf, whyNotAlike } from "./together";
 export type { Together } from "./together";
 export { calendarOf, timesOf } from "./time";

@@ -1,3 +1,4 @@
+import { holdsGone } from "./holding";
 import { dayIn, timeIn } from "../calendar";
 import { documentType, type RefusedPart } from "../documents";
 import type { Directory } from "../people";
@@ -165,17 +166,20 @@ function reduce(state: DocumentState, more: readonly RefusedPart[], context: Dec
       ? { index, sentence: sayBand(policy, section, index, context.routing.directory) }
       : state.route!.band;
   const reduced: DocumentEvent = { type: "reduced", data: { refused, measured, band } };
-  if (index >= before) return [reduced];
-  const over = state.levels.filter(
-    (level) => level.status === "not yet" && levelOf(state, level.level, context)?.marks[index] !== "approves",
-  );
-  return [
+  const over =
+    index >= before
+      ? []
+      : state.levels.filter(
+          (level) => level.status === "not yet" && levelOf(state, level.level, context)?.marks[index] !== "approves",
+        );
+  const events = [
     reduced,
     ...over.map((level): DocumentEvent => ({
       type: "level passed over",
       data: { level: level.level, because: "has no part in the band of what is left" },
     })),
   ];
+  return [...events, ...holdsGone(fold(state, events, context.at), "what it was held for was not approved", context)];
 }
 
 function consequences(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {

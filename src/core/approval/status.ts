@@ -26,9 +26,14 @@ export function refusedOf(state: Pick<DocumentState, "refused">): readonly Refus
   return state.refused ?? [];
 }
 
-/** The document without what was refused of it: what is paid, ordered or applied. */
-export function acceptedOf(state: Pick<DocumentState, "document" | "refused">): AnyDocument {
-  return documentType(state.document.documentType).without(state.document, refusedOf(state));
+/** The document as it was sent, with the papers that came later. */
+export function documentOf({ document, supplied }: Pick<DocumentState, "document" | "supplied">): AnyDocument {
+  return supplied ? (documentType(document.documentType).withPapers?.(document, supplied) ?? document) : document;
+}
+
+/** The same without what was refused of it: what is paid, ordered or applied. */
+export function acceptedOf(state: Pick<DocumentState, "document" | "refused" | "supplied">): AnyDocument {
+  return documentType(state.document.documentType).without(documentOf(state), refusedOf(state));
 }
 
 /** Those of a level's pool for whom nobody has decided yet; where they are asked in turn, the next of them alone, and by turns, as many as are needed. */

@@ -1,4 +1,4 @@
-import type { AnyDocument, Around, RefusedPart } from "../documents";
+import type { AnyDocument, Around, RefusedPart, SuppliedPaper } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
 import type { Block, Hold, PlacedHold, ReleasedHow } from "../holds";
@@ -151,6 +151,8 @@ export type DocumentState = {
   /** Steps after the approval, in order. */
   steps?: Step[];
   questions?: Question[];
+  /** Papers that came after it was sent. */
+  supplied?: (SuppliedPaper & { by: string; at: string })[];
   paid?: Paid & { at: string };
   /** When its requester last reminded those who are asked. */
   remindedAt?: string;
@@ -292,6 +294,7 @@ export type DocumentEvent =
   | { type: "step failed"; data: { step: number; error: string; nextAt: string | null } }
   | { type: "step retried"; data: { step: number; reason: string } }
   | { type: "step skipped"; data: { step: number; reason: string } }
+  | { type: "paper supplied"; data: SuppliedPaper & { by: string } }
   | { type: "paid"; data: Paid };
 
 export type DocumentCommand =
@@ -320,6 +323,7 @@ export type DocumentCommand =
   | { type: "answer"; question: number; text: string }
   | { type: "remind"; text: string }
   | { type: "withdraw"; comment: string }
+  | ({ type: "supply paper" } & SuppliedPaper)
   | { type: "reroute"; reason: string }
   | { type: "place hold"; reason: string; blocks: Block[] }
   | { type: "release hold"; hold: string; reason: string }

@@ -138,3 +138,4 @@ export function measuresOf(document: AnyDocument, looking: Looking, on: string, 
   );
 }
 export { orderChanges } from "./order-changes";
+export type { SuppliedPaper } from "./registry";

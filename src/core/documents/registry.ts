@@ -65,6 +65,9 @@ export type Part = { key: string; label: string; amount: Money | null; content: 
 /** What was refused of a part: all of it, or, where it has an amount, all above `allowed` in minor units. */
 export type RefusedPart = { part: string; allowed: number | null };
 
+/** A paper that was supplied for a line, counted from 1, after the document was sent. */
+export type SuppliedPaper = { line: number; attachment: Attachment };
+
 /** What is known of a document that is only tried. */
 export type Sample = {
   requester: string;
@@ -96,6 +99,8 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   amountKeys: readonly string[];
   /** Parts that a decision may accept and refuse one by one; none where a document is taken whole or not at all. */
   parts(document: D): Part[];
+  /** The document with papers that were supplied after it was sent, where its type has lines that want one each. */
+  withPapers?(document: D, supplied: readonly SuppliedPaper[]): D;
   /** What is left of a document when parts are refused. */
   without(document: D, refused: readonly RefusedPart[]): D;
   /** What is odd about it, given what is around it, worst first. */

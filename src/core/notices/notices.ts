@@ -171,6 +171,7 @@ const NOTICES: { [T in Type]: Tell<T> } = {
   "step failed": silent,
   "step retried": silent,
   "step skipped": silent,
+  "paper supplied": silent,
   paid: silent,
 };
 

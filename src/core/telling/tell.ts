@@ -86,6 +86,12 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
         : { who: `Step ${event.data.step}`, did: `failed: ${event.data.error}.`, weight: "quiet" };
     case "step done":
       return { who: `Step ${event.data.step}`, did: `: ${event.data.result}.`, weight: "quiet" };
+    case "paper supplied":
+      return {
+        who,
+        did: `supplied the paper of line ${event.data.line}: ${event.data.attachment.name}.`,
+        weight: "said",
+      };
     case "paid": {
       const { run, day, amount, to, account } = event.data;
       return {

@@ -11,6 +11,7 @@ export type Action =
   | "documents.withdraw"
   | "documents.decide"
   | "documents.talk"
+  | "documents.supply"
   | "documents.reroute"
   | "holds.read"
   | "holds.place"
@@ -101,6 +102,12 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "documents.withdraw": changes(asRequester),
   "documents.decide": changes(asReader),
   "documents.talk": changes(asReader),
+  // A paper that is missing is brought by whoever the document is from, or by accounts.
+  "documents.supply": changes((person, subject) =>
+    person.roles.includes("clerk") || subject.document?.document.onBehalfOf === person.id
+      ? null
+      : asRequester(person, subject),
+  ),
   "documents.reroute": changes(withRoles("controller")),
   "holds.read": reads(withRoles(...SEES_ALL)),
   "holds.place": changes(withRoles("clerk", "controller")),

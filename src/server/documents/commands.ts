@@ -27,7 +27,7 @@ import { directoryAt, readWorld, routingFor } from "../world";
 import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./around";
 import { readState, writeDocument } from "./projection";
-import { onItsAccount, whyNotTaken } from "./taken";
+import { onItsAccount, whyNotSupplied, whyNotTaken } from "./taken";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
 type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "note payment" | "fail step";
@@ -48,6 +48,7 @@ const ACTION: Record<PersonCommand["type"], Action> = {
   ask: "documents.talk",
   answer: "documents.talk",
   remind: "documents.edit",
+  "supply paper": "documents.supply",
   "place hold": "holds.place",
   "release hold": "holds.release",
   "retry step": "steps.manage",
@@ -72,6 +73,7 @@ const SHOWN_BY: Record<PersonCommand["type"], DocumentEvent["type"] | readonly D
   ask: "asked",
   answer: "answered",
   remind: "reminded by requester",
+  "supply paper": "paper supplied",
   "place hold": "hold placed",
   "release hold": "hold released",
   "retry step": "step retried",
@@ -171,9 +173,17 @@ export function commandDocument(
     const duty = DUTY[command.type];
     const apart = duty ? whatMeets(app, state, actor, duty) : { met: [] };
     if ("refusal" in apart) return { ok: false as const, refusals: [apart.refusal] };
+    const foreign = command.type === "supply paper" ? whyNotSupplied(app, actor, state, command.attachment) : null;
+    if (foreign) return { ok: false as const, refusals: [foreign] };
     if (!("document" in command)) {
       const result = carryOut(app, actor.id, state, [command], commandId, inPerson);
       if (result.ok) markMet(app, apart.met, commandId);
+      // Its requester may send it in again with the paper that somebody else has brought.
+      if (result.ok && command.type === "supply paper")
+        statement(app.db, "INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(
+          command.attachment.hash,
+          state.document.requester,
+        );
       return result;
     }
     const document = takenDocument(app, actor, state, command.document);

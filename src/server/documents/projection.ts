@@ -190,6 +190,7 @@ function writeOfType(db: Db, state: DocumentState, before: DocumentState | null)
     if (!isLive(state)) return;
     const insert = statement(db, "INSERT OR IGNORE INTO claim_receipt (hash, document) VALUES (?, ?)");
     for (const line of document.lines) if (line.receipt) insert.run(line.receipt, state.id);
+    for (const { attachment } of state.supplied ?? []) insert.run(attachment.hash, state.id);
   }
 }
 

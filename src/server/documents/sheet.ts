@@ -1,6 +1,7 @@
 import {
   activeHolds,
   choicesAt,
+  documentOf,
   earlierLevels,
   SAYS,
   foretell,
@@ -15,12 +16,13 @@ import {
   type LevelState,
   type Say,
 } from "@/core/approval";
-import type { RoutingContext } from "@/core/routing";
+import { linesWithoutReceipt } from "@/core/documents";
+import { lookingFrom, type RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
 import { contextFor, mayReleaseHold, tookOver } from "./commands";
 import { changesBy } from "./order-files";
 import { outcomeOf } from "./outcome";
-import { authorise } from "../access/authorise";
+import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
 import { credentialOf } from "../access/sign-in";
 import { openReceipt, type OpenReceipt } from "../ledger/views";
@@ -64,6 +66,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       state.document.documentType === "purchase-order" && state.document.changeOf ? changesBy(app, state) : null,
     outcomes: outcomeOf(app, state),
     mayReadBooks: !authorise(person, "ledger.read"),
+    missingReceipts: missingReceipts(visit, state, about),
     mayChange: mayChange(visit, state),
     receipts: receiptsFor(visit, state),
     mayHold: ["waiting", "approved"].includes(state.status) && !authorise(person, "holds.place"),
@@ -121,6 +124,16 @@ function proofOf(app: App, person: string): string {
 function mayChange({ person }: Visit, { status, document }: DocumentState): boolean {
   if (document.documentType !== "purchase-order" || status !== "approved" || document.changeOf) return false;
   return document.requester === person.id && !authorise(person, "documents.enter");
+}
+
+/** Lines of a claim whose receipt is missing and that the viewer may bring. */
+function missingReceipts({ app, person }: Visit, state: DocumentState, about: Subject): number[] {
+  if (!["waiting", "approved"].includes(state.status) || authorise(person, "documents.supply", about)) return [];
+  const document = documentOf(state);
+  if (document.documentType !== "expense-claim") return [];
+  const { rates } = routingFor(app.db, readWorld(app), app.clock.now(), state.route?.ratesOn);
+  const looking = lookingFrom(document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
+  return linesWithoutReceipt(document, looking);
 }
 
 /** What is still to come of an approved order, for whoever may say that it came; else null. */

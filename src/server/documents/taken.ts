@@ -1,8 +1,9 @@
 import type { Db } from "../db/open";
 import { dayIn } from "@/core/calendar";
-import { partyKey, times, type AnyDocument } from "@/core/documents";
+import { partyKey, times, type AnyDocument, type Attachment } from "@/core/documents";
 import { principalsOf, tookOverFrom, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
+import type { DocumentState } from "@/core/approval";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName, readAccount, type Account } from "../ledger/accounts";
@@ -120,7 +121,23 @@ function whyNotKept(
   return null;
 }
 
-function whyNotPapers(db: Db, document: AnyDocument, by: string, requester: string): Refusal | null {
+/** A paper that is supplied later was brought by whoever supplies it, and is not one that another document stands on. */
+export function whyNotSupplied(app: App, actor: Person, state: DocumentState, attachment: Attachment): Refusal | null {
+  const { requester } = state.document;
+  const wrong = whyNotPapers(app.db, { attachments: [attachment] }, actor.id, requester);
+  if (wrong) return wrong;
+  const other = statement(
+    app.db,
+    "SELECT d.number FROM claim_receipt c JOIN document d ON d.id = c.document WHERE c.hash = ? AND c.document <> ? LIMIT 1",
+  )
+    .pluck()
+    .get(attachment.hash, state.id) as string | undefined;
+  return other ? refuse("duplicate", `The same receipt stands on ${other} already`, "attachment") : null;
+}
+
+type WithPapers = Pick<AnyDocument, "attachments">;
+
+function whyNotPapers(db: Db, document: WithPapers, by: string, requester: string): Refusal | null {
   const find = statement(
     db,
     `SELECT 1 FROM attachment a JOIN upload u ON u.hash = a.hash

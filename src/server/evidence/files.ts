@@ -1,6 +1,6 @@
 import { hash } from "node:crypto";
 import { zipSync } from "fflate";
-import type { DocumentView } from "@/core/approval";
+import { documentOf, type DocumentView } from "@/core/approval";
 import { EVIDENCE_FORMAT, canonical, type Evidence, type EvidenceManifest } from "@/core/records";
 import {
   sayAfterApproval,
@@ -43,7 +43,7 @@ export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence
     files.set("policy.json", text(canonical(record.policy)));
     files.set("policy.txt", text(policyInWords(view.version, directory)));
   }
-  for (const paper of view.state.document.attachments) {
+  for (const paper of documentOf(view.state).attachments) {
     const bytes = app.db.prepare("SELECT bytes FROM attachment WHERE hash = ?").pluck().get(paper.hash) as
       Buffer | undefined;
     if (bytes)

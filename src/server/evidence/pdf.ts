@@ -1,5 +1,5 @@
 import type { Content } from "pdfmake/interfaces";
-import { acceptedOf, hasLapsed, type DocumentView } from "@/core/approval";
+import { acceptedOf, documentOf, hasLapsed, type DocumentView } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
@@ -32,7 +32,12 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
     ...(state.document.onBehalfOf ? [["On behalf of", names(state.document.onBehalfOf)] as Row] : []),
     ["Dated", sayDate(state.document.date)],
     ["Note", state.document.note],
-    ["Papers", state.document.attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`).join("\n")],
+    [
+      "Papers",
+      documentOf(state)
+        .attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`)
+        .join("\n"),
+    ],
   ];
   const rule: Row[] = [
     [

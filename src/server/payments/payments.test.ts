@@ -1,11 +1,12 @@
 // Money goes where the page says: what is approved is always planned or said why not, a run pays what was looked at, and ends in document, record and books.
 import { describe, expect, it } from "vitest";
 import { XMLParser } from "fast-xml-parser";
-import type { DocumentState } from "@/core/approval";
+import { acceptedOf, type DocumentState } from "@/core/approval";
 import { claim, claimLine } from "@/core/fixtures";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { bill, booksApp, clerk, command, payAll, payTicked, submit } from "../../../demo/test-books";
 import { changeDetail } from "../access/private-details";
+import { addAttachment } from "../documents/attachments";
 import { enterDocument } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { readAccount } from "../ledger/accounts";
@@ -141,6 +142,55 @@ describe("a claim on behalf of somebody", () => {
       due: null,
       ticked: true,
     });
+  });
+});
+
+describe("a claim without a receipt", () => {
+  const PNG = Buffer.from(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+    "base64",
+  );
+  const lines = [claimLine({ claimed: 900, description: "Bus" }), claimLine({ claimed: 6_000, description: "Hotel" })];
+  const mine = { requester: "noor-halvorsrud", unit: "engineering", payee: "noor-halvorsrud" };
+  const heldFor = (app: TestApp, id: string) =>
+    readState(app.db, id)!.holds.filter((hold) => hold.code === "Receipt missing");
+
+  it("is not held any more when the line that lacks it is refused", () => {
+    const app = booksApp();
+    const { id } = submit(app, claim(lines, mine));
+    expect(heldFor(app, id)).toMatchObject([{ releasedAt: null }]);
+    const { level, pool } = readState(app.db, id)!.levels.find((one) => one.status === "open")!;
+    const refused = [{ part: "line 2", allowed: null }];
+    value(command(app, pool[0]!, id, { type: "approve", level, revision: 1, comment: "No hotel", refused }));
+    expect(heldFor(app, id)).toMatchObject([
+      { released: { how: "cause gone", why: "what it was held for was not approved" } },
+    ]);
+  });
+
+  it("is approved, waits for it, and is paid once accounts or its requester have brought it; nothing is asked again", async () => {
+    const app = booksApp();
+    const { id } = decideAll(app, submit(app, claim(lines, mine)).id);
+    expect(planned(app, { id })).toMatchObject({ at: "left out" });
+    const paper = value(await addAttachment(app, clerk(app), "hotel.png", PNG));
+    const bring = (who: string, line: number, attachment = paper) =>
+      codes(command(app, who, id, { type: "supply paper", line, attachment }));
+    expect(bring("petra-zimbral", 2)).toBe("forbidden");
+    expect(bring("tamsin-roque", 3)).toBe("unknown");
+    expect(bring("noor-halvorsrud", 2, { ...paper, hash: "0".repeat(64) })).toBe("attachment");
+    expect(bring("tamsin-roque", 2)).toBe("done");
+    expect(bring("tamsin-roque", 2)).toBe("already");
+    expect(heldFor(app, id)).toMatchObject([{ released: { why: "the receipt of line 2 was supplied" } }]);
+    const state = readState(app.db, id)!;
+    expect(state.status).toBe("approved");
+    expect(acceptedOf(state)).toMatchObject({ lines: [{ receipt: null }, { receipt: paper.hash }] });
+    expect(planned(app, { id })).toMatchObject({ why: [{ code: "no account number" }] });
+    // The same paper is nobody's second receipt.
+    const other = submit(app, claim(lines, mine));
+    const again = { type: "supply paper" as const, line: 2, attachment: paper };
+    expect(codes(command(app, "noor-halvorsrud", other.id, again))).toBe("duplicate");
+    const before = dumpProjections(app.db);
+    rebuild(app.db);
+    expect(dumpProjections(app.db)).toEqual(before);
   });
 });
 

@@ -1,5 +1,13 @@
 import Link from "next/link";
-import { acceptedOf, hasLapsed, isCleared, refusedOf, type DocumentView, type Question } from "@/core/approval";
+import {
+  acceptedOf,
+  documentOf,
+  hasLapsed,
+  isCleared,
+  refusedOf,
+  type DocumentView,
+  type Question,
+} from "@/core/approval";
 import { documentType, type AnyDocument, type Around, type Change, type Part } from "@/core/documents";
 import type { Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
@@ -16,6 +24,7 @@ import { VIEWS } from "./views";
 import type { OpenOrder } from "../back-office/receipt-list";
 import { StillToCome } from "../back-office/still-to-come";
 import type { AskedLevel } from "./moves";
+import { MissingReceipts } from "./missing-receipts";
 import { OpenQuestion } from "./question";
 import { RouteStrip, type Acting } from "./route-strip";
 import { WhatBecame } from "./outcome";
@@ -40,6 +49,8 @@ export type SheetProps = {
   rates: readonly Rate[];
   expected: string | null;
   holds: ShownHold[];
+  /** Lines whose receipt the viewer may bring. */
+  missingReceipts: readonly number[];
   /** What a change order changes; null for any other document. */
   changesOrder: Change[] | null;
   outcomes: Outcome[];
@@ -70,6 +81,7 @@ export function DocumentSheet({
   rates,
   expected,
   holds,
+  missingReceipts,
   changesOrder,
   outcomes,
   mayReadBooks,
@@ -90,10 +102,11 @@ export function DocumentSheet({
   const before = revisionBefore(view);
   const looking = lookingFrom(state.document, { rates, around, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
-  const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected };
+  const shown = documentOf(state);
+  const facts = { document: shown, id: state.id, names, refused: refusedOf(state), looking, expected };
   // What a hold says above is not said twice.
   const remarks = type
-    .remarks(state.document, looking)
+    .remarks(shown, looking)
     .filter((remark) => !holds.some(({ hold }) => hold.reason.includes(remark.text)));
   return (
     <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
@@ -171,7 +184,8 @@ export function DocumentSheet({
           </div>
           <div className="flex min-w-0 flex-col gap-6">
             <Particulars {...facts} />
-            <Papers document={state.document} id={state.id} />
+            <Papers document={shown} id={state.id} />
+            {missingReceipts.length > 0 && <MissingReceipts id={state.id} lines={missingReceipts} />}
             <Steps
               id={state.id}
               steps={state.steps ?? []}

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { AttachmentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
 import { app } from "@/server/app";
 import { commandDocument } from "@/server/documents/commands";
@@ -45,6 +46,12 @@ const Body = z.discriminatedUnion("type", [
   z.strictObject({ command, type: z.literal("answer"), question: z.int().positive(), text: comment }),
   z.strictObject({ command, type: z.literal("remind"), text: comment }),
   z.strictObject({ command, type: z.literal("withdraw"), comment }),
+  z.strictObject({
+    command,
+    type: z.literal("supply paper"),
+    line: z.int().min(1).max(200),
+    attachment: AttachmentSchema,
+  }),
   z.strictObject({ command, type: z.literal("reroute"), reason }),
   z.strictObject({ command, type: z.literal("place hold"), reason, blocks: z.array(BlockSchema).max(5) }),
   z.strictObject({ command, type: z.literal("release hold"), hold: z.string().max(10), reason }),

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
-import { refusedOf, type DocumentState } from "@/core/approval";
+import { documentOf, refusedOf, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { accountIdOf, foundAccount, namesOn } from "@/server/documents/form-start";
@@ -31,7 +31,7 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
   const sentBack = state.levels
     .flatMap((level) => level.decisions)
     .findLast((decision) => decision.outcome === "sendBack");
-  const { document } = state;
+  const document = documentOf(state);
   const requester = directory.person(document.requester);
   const account = accountIdOf(document);
   const Form = FORMS[document.documentType]!;

@@ -1,3 +1,4 @@
+import { documentOf } from "@/core/approval";
 import { refuse } from "@/core/refusal";
 import { app } from "@/server/app";
 import { readAttachment } from "@/server/documents/attachments";
@@ -9,7 +10,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   return read(request, (reader) => {
     const view = viewDocument(app(), reader, id);
     if (!view.ok) return view;
-    const paper = view.value.state.document.attachments.find((one) => one.hash === hash);
+    const paper = documentOf(view.value.state).attachments.find((one) => one.hash === hash);
     const found = paper && readAttachment(app(), hash);
     if (!paper || !found) return { ok: false, refusals: [refuse("unknown", `There is no such paper on ${id}`)] };
     const value = new Response(new Uint8Array(found.bytes), {

@@ -1,0 +1,31 @@
+import { documentType } from "../documents";
+import type { Result } from "../refusal";
+import { holdsGone } from "./holding";
+import { documentOf } from "./status";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
+import { done, fold, no } from "./under";
+
+type Supply = Extract<DocumentCommand, { type: "supply paper" }>;
+
+/**
+ * A paper that was missing comes after the document was sent, or even approved: it is kept beside what was sent, changes no amount and voids nothing, and holds that waited
+ * for it go.
+ */
+export function supplyPaper(
+  state: DocumentState,
+  { line, attachment }: Supply,
+  context: DecideContext,
+): Result<DocumentEvent[]> {
+  if (state.status !== "waiting" && state.status !== "approved")
+    return no("closed", `${state.number} is ${state.status}; attach it when the document is sent`);
+  const { document } = state;
+  if (!documentType(document.documentType).withPapers || document.documentType !== "expense-claim")
+    return no("invalid", `A ${documentType(document.documentType).name.one} has no lines that want a paper each`);
+  const now = documentOf(state);
+  const wants = now.documentType === "expense-claim" ? now.lines[line - 1] : undefined;
+  if (!wants) return no("unknown", `${state.number} has no line ${line}`, "line");
+  if (wants.receipt) return no("already", `Line ${line} has its receipt already`, "line");
+  const supplied: DocumentEvent = { type: "paper supplied", data: { line, attachment, by: context.actor } };
+  const after = fold(state, [supplied], context.at);
+  return done([supplied, ...holdsGone(after, `the receipt of line ${line} was supplied`, context)]);
+}
