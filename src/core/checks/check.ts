@@ -7,6 +7,7 @@ import { sayDate } from "../words";
 import { checkApart } from "./apart";
 import { askedBy } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
+import { checkEscalation, checkOwner, checkSteps } from "./carrying-out";
 import { checkConditions } from "./conditions";
 import { momentsAhead, type Looked } from "./dead-ends";
 import type { Finding, Weight } from "./finding";
@@ -65,6 +66,9 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...checkAgainstOrders(policy, others),
     ...checkAlone(looked, context.past, context.value, context.aloneShare),
     ...checkOverdue(looked),
+    ...checkEscalation(looked),
+    ...checkSteps(policy, directory),
+    ...checkOwner(looked, at),
     ...checkNamed(looked, at),
     ...checkRates(policy, context.currencies, rates, date, directory.organisation.currency),
     ...claimed(policy, context),

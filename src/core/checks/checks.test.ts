@@ -21,8 +21,8 @@ const exemptTop: PolicyInput["scope"] = {
 };
 
 const checked = (policy: Policy, against: CheckContext = context()): Finding[] =>
-  // The top of the line is left out of the scope on purpose, which a test of its own is about.
-  checkPolicy(policy, against).filter(({ code }) => code !== "scope left over");
+  // The top of the line is left out of the scope on purpose, and nobody owns these policies; each has a test of its own.
+  checkPolicy(policy, against).filter(({ code }) => code !== "scope left over" && code !== "no owner");
 const found = (input: PolicyInput, against: CheckContext = context()): Finding[] => checked(policyOf(input), against);
 const codes = (findings: readonly Finding[]) =>
   findings.filter(({ weight }) => weight !== "passing").map(({ code }) => code);
@@ -75,6 +75,77 @@ describe("what can be wrong with sections, bands and levels", () => {
     }) as PolicyInput;
 
   it("a sound policy has no finding", () => expect(found(base)).toEqual([]));
+
+  it("a policy that nobody owns, or whose owner is unknown or has left", () => {
+    const owned = (owner?: string) =>
+      checkPolicy(policyOf({ ...base, ...(owner && { owner }) }), context())
+        .filter(({ code }) => code === "no owner")
+        .map(({ message }) => message);
+    expect(owned()).toEqual(["Nobody owns this policy, so that nobody is asked what it means."]);
+    expect(owned("nobody-known")).toEqual(["The owner of this policy is nobody known here."]);
+    expect(owned("boss")).toEqual([]);
+  });
+
+  it("steps that fail on every document: of another kind, before what they need, or telling nobody", () => {
+    const steps = (...afterApproval: PolicyInput["afterApproval"] & object) =>
+      found({ ...base, afterApproval })
+        .filter(({ code }) => code === "step not possible")
+        .map(({ weight, message }) => [weight, message]);
+    expect(steps({ kind: "apply changes" })).toEqual([
+      ["fatal", "Step 1 after the approval, “apply changes”, does nothing to orders: it would fail on every order."],
+    ]);
+    expect(steps({ kind: "next payment run" })[0]).toMatchObject([
+      "fatal",
+      expect.stringContaining("does nothing to orders"),
+    ]);
+    expect(steps({ kind: "tell", note: "Accounts" })).toEqual([
+      ["fatal", "Step 1 after the approval tells “Accounts”, who is nobody here and no e-mail address."],
+    ]);
+    expect(
+      steps({ kind: "tell", note: "Boss" }, { kind: "tell", note: "a@b.example" }, { kind: "send to supplier" }),
+    ).toEqual([]);
+  });
+
+  it("a band in which levels do tasks, check or are told, and none approves", () => {
+    const of = (kind: "task" | "check" | "notice") =>
+      codes(
+        found({
+          ...base,
+          sections: withLevels([
+            level("office", 1, ["none", "approves", "approves"], { kind: "people", people: ["lead"] }, { kind }),
+          ]).sections,
+        }),
+      );
+    for (const kind of ["task", "check", "notice"] as const) expect(of(kind)).toContain("no approving level");
+  });
+
+  it("what is overdue goes on to somebody: not to the next of one, and not to somebody without the role", () => {
+    const ana = (one: Organisation["people"][number]) =>
+      one.id === "ana" ? { ...one, roles: ["requester" as const] } : one;
+    const without: Organisation = { ...sound, people: sound.people.map(ana) };
+    const late = (rest: object, people = ["lead"]) =>
+      codes(
+        found(
+          {
+            ...base,
+            sections: withLevels([
+              level(
+                "look",
+                1,
+                ["none", "approves", "approves"],
+                { kind: "people", people },
+                { timeLimit: { amount: 4, unit: "working hours" }, ...rest },
+              ),
+            ]).sections,
+          },
+          context(without),
+        ),
+      );
+    expect(late({ overdue: "next in pool" })).toContain("nobody next");
+    expect(late({ overdue: "next in pool" }, ["lead", "head", "boss"])).not.toContain("nobody next");
+    expect(late({ overdue: "named person", overduePerson: "ana" })).toContain("escalation without role");
+    expect(late({ overdue: "named person", overduePerson: "boss" })).not.toContain("escalation without role");
+  });
 
   it("a section that contradicts itself, or that those before it leave nothing for", () => {
     const never = { kind: "all", of: [deck, { kind: "choice", field: "category", is: "none of", values: ["deck"] }] };
@@ -219,7 +290,11 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect(
       codes(
         checkPolicy(
-          policyOf({ ...base, scope: { units: ["engines"], requesters: { kind: "only", people: ["rui", "ana"] } } }),
+          policyOf({
+            ...base,
+            owner: "boss",
+            scope: { units: ["engines"], requesters: { kind: "only", people: ["rui", "ana"] } },
+          }),
           context(),
         ),
       ),

@@ -103,7 +103,7 @@ function open(policy: Policy, section: Section): Finding[] {
 /** A band in which every level that approves has a condition, and none of the conditions need be met. */
 function conditionalOnly(policy: Policy, section: Section, reach: Reach, unit: number): Finding[] {
   return section.bands.flatMap((band, index): Finding[] => {
-    const levels = section.levels.filter((level) => level.marks[index] === "approves" && level.kind !== "notice");
+    const levels = section.levels.filter((level) => level.marks[index] === "approves" && level.kind === "approval");
     if (band.approval === "none" || levels.length === 0 || levels.some((level) => !level.when)) return [];
     const { low, high } = edgesOf(policy, section, index, unit);
     const unmet = levels.map((level) => not(level.when!));

@@ -38,6 +38,10 @@ export type FindingCode =
   | "escalation circle"
   | "inactive person"
   | "leaving"
+  | "step not possible"
+  | "no owner"
+  | "nobody next"
+  | "escalation without role"
   | "no rate";
 
 /** What is wrong with a policy, where, for whom for example, and what would mend it. */

@@ -118,6 +118,9 @@ function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
 /** Bands in which no level approves although the band does not say that nobody needs to: documents in them would be held. */
 export function openBands(section: Policy["sections"][number]): number[] {
   return section.bands.flatMap((band, index) =>
-    band.approval === "required" && !section.levels.some((level) => level.marks[index] === "approves") ? [index] : [],
+    band.approval === "required" &&
+    !section.levels.some((level) => level.kind === "approval" && level.marks[index] === "approves")
+      ? [index]
+      : [],
   );
 }

@@ -156,7 +156,8 @@ const limits: StartingPolicy = {
   key: "limits-raised",
   documentType: "credit-limit-change",
   title: "Credit limits, raises only",
-  about: "A higher limit or other payment terms need approval, a lower limit or a phone number does not.",
+  about:
+    "A higher limit, other payment terms or another bank account need approval, a lower limit or a phone number does not.",
   sections: (currency) => [
     section(
       "first-limit",
@@ -167,12 +168,14 @@ const limits: StartingPolicy = {
     ),
     section(
       "raised",
-      "Limit or terms changed",
+      "Limit, terms or bank account changed",
       {
         kind: "any",
         of: [
           { kind: "change", field: "limit", is: "rose" },
           { kind: "change", field: "paymentTerms", is: "changed" },
+          // Where money is sent back to is never changed without somebody seeing it.
+          { kind: "change", field: "bankAccount", is: "changed" },
         ],
       },
       [major(20_000, currency)],
