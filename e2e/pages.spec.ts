@@ -24,6 +24,7 @@ const PAGES: [person: string, path: string][] = [
   ["tamsin-roque", "/back-office/customers/import"],
   ["tamsin-roque", "/back-office/receipts"],
   ["tamsin-roque", "/back-office/payments"],
+  ["tamsin-roque", "/back-office/payments/PR-0001"],
   ["tamsin-roque", "/back-office/rates"],
   ["tamsin-roque", "/back-office/accounts/rocamar-cheese-makers"],
   ["tamsin-roque", "/post-room"],
