@@ -30,7 +30,7 @@ import { submitAndFollow } from "./following";
 import { DAY, workingMoment, type Happening, type Push } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
-import { closedAccount, peopleHistory, privateDetails } from "./people-history";
+import { closedAccount, otherAccounts, peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted";
 import { reviewedInForce } from "./put-in-force";
@@ -82,8 +82,9 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
   db.transaction(() => {
     importBasics(make);
     privateDetails(make);
-    payFrom(make);
     const owing = foundAccounts(make);
+    payFrom(make);
+    otherAccounts(make);
     writePolicies(make);
     playHistory(make, orders, owing);
     runInsideSteps(make.app);

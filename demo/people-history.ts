@@ -143,14 +143,20 @@ const SAID = {
   "custodio-ferrao": "XX26 0000 5550 1199 4471",
 } as const;
 
-/** Where everybody is paid, and the home address of a few, so that there is something to mask. */
-export function privateDetails({ app, who, must, random }: Making): void {
-  const own = seeded(random.int(1, 1e9));
-  for (const { id } of readWorld(app).directory.organisation.people) {
-    const said = SAID[id as keyof typeof SAID];
-    must(changeDetail(app, who(id), id, { field: "bankAccount", value: said ?? madeUpAccount(own) }));
-    if (said) must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
+/** Where a few are paid and live, so that there is something to mask. */
+export function privateDetails({ app, who, must }: Making): void {
+  for (const [id, account] of Object.entries(SAID)) {
+    must(changeDetail(app, who(id), id, { field: "bankAccount", value: account }));
+    must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
   }
+}
+
+/** Where everybody else is paid: nobody pays somebody whose account is not known. */
+export function otherAccounts({ app, who, must }: Making): void {
+  const own = seeded(20260310);
+  for (const { id } of readWorld(app).directory.organisation.people)
+    if (!Object.hasOwn(SAID, id))
+      must(changeDetail(app, who(id), id, { field: "bankAccount", value: madeUpAccount(own) }));
 }
 
 /** Somebody has closed an account and not said the new one: nobody pays them until they do. */

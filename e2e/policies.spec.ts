@@ -32,7 +32,7 @@ test("a two-step order policy from nothing, with the keyboard alone", async ({ p
   await page.keyboard.type("Fleet stores in two steps");
   // Enter in a field sends nothing.
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("textbox", { name: "Name of the policy" })).toBeFocused();
+  await expect(page.getByRole("textbox", { name: "Name of the policy" }).first()).toBeFocused();
   await tabTo(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
   await tabTo(page, "combobox", /^For which unit/);
