@@ -184,7 +184,9 @@ test("a new supplier fills in and signs its particulars; approved, the account o
   await expect(page.getByText(/the account is open/).first()).toBeVisible();
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/post-room");
-  await expect(clerk.getByText(/The account of Ondarreta Sailmakers with .* is open from now on/).first()).toBeVisible();
+  await expect(
+    clerk.getByText(/The account of Ondarreta Sailmakers with .* is open from now on/).first(),
+  ).toBeVisible();
 });
 
 test("a first limit: papers as a check, tasks of two teams side by side, and the account opens by itself", async ({
