@@ -1,8 +1,7 @@
 "use client";
 
-import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
-
-export type Choosable = { id: string; name: string; about: string };
+import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { ChoiceList, comboboxProps, useChoiceKeys, type Listed } from "./choice-list";
 
 type Props = {
   label: ReactNode;
@@ -10,9 +9,9 @@ type Props = {
   value: string;
   /** What is typed, at every letter; it may be something that is not known yet. */
   onType(text: string): void;
-  onChoose(choice: Choosable): void;
+  onChoose(choice: Listed): void;
   /** What is known by a few letters. */
-  find(text: string, signal: AbortSignal): Promise<Choosable[]>;
+  find(text: string, signal: AbortSignal): Promise<Listed[]>;
   /** Said below when nothing known is called so. */
   unknown?: ReactNode;
   invalid?: boolean;
@@ -24,29 +23,20 @@ type Props = {
 export function Chooser({ label, name, value, onType, onChoose, find, unknown, invalid = false, ...rest }: Props) {
   const id = useId();
   const [open, setOpen] = useState(false);
-  const [at, setAt] = useState(0);
   const { found, looked } = useFound(value, find);
   const isKnown = found.some((one) => one.name.toLowerCase() === value.trim().toLowerCase());
-  const take = (choice: Choosable) => {
-    onChoose(choice);
+  const shown = open && found.length > 0 && !(found.length === 1 && isKnown);
+  const onTake = (index: number) => {
+    onChoose(found[index]!);
     setOpen(false);
   };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
-      event.preventDefault();
-      if (!open) return setOpen(true);
-      setAt((now) => Math.max(0, Math.min(found.length - 1, now + (event.key === "ArrowDown" ? 1 : -1))));
-    }
-    if (event.key === "Enter" && open && found[at]) {
-      event.preventDefault();
-      take(found[at]);
-    }
-    if (event.key === "Escape" && open) {
-      event.preventDefault();
-      event.stopPropagation();
-      setOpen(false);
-    }
-  };
+  const { at, setAt, onKeyDown } = useChoiceKeys({
+    open: shown,
+    choices: found,
+    onOpen: () => setOpen(true),
+    onClose: () => setOpen(false),
+    onTake,
+  });
   const doubt = unknown && looked === value && value.trim().length > 1 && !isKnown && !open;
   return (
     <div className="relative">
@@ -55,13 +45,9 @@ export function Chooser({ label, name, value, onType, onChoose, find, unknown, i
       </label>
       <input
         id={name ?? id}
-        role="combobox"
-        aria-expanded={open && found.length > 0}
-        aria-controls={`${id}-list`}
-        aria-activedescendant={open && found[at] ? `${id}-${at}` : undefined}
+        {...comboboxProps(name ?? id, shown, at, found)}
         aria-describedby={doubt ? `${id}-doubt` : undefined}
         aria-invalid={invalid}
-        autoComplete="off"
         className={`field ${invalid ? "border-held!" : ""}`}
         value={value}
         onChange={(event) => {
@@ -69,7 +55,7 @@ export function Chooser({ label, name, value, onType, onChoose, find, unknown, i
           setOpen(true);
           onType(event.target.value);
         }}
-        onKeyDown={onKey}
+        onKeyDown={onKeyDown}
         onBlur={() => setOpen(false)}
         {...rest}
       />
@@ -78,31 +64,14 @@ export function Chooser({ label, name, value, onType, onChoose, find, unknown, i
           {unknown}
         </p>
       )}
-      {open && found.length > 0 && !(found.length === 1 && isKnown) && (
-        <ul
-          id={`${id}-list`}
-          role="listbox"
-          aria-label={typeof label === "string" ? label : undefined}
-          className="absolute inset-x-0 z-20 mt-0.5 max-h-64 overflow-y-auto rounded-sm border border-rule bg-white shadow-lg"
-        >
-          {found.map((one, index) => (
-            <li
-              key={one.id}
-              id={`${id}-${index}`}
-              role="option"
-              aria-selected={index === at}
-              className={`flex min-h-10 cursor-pointer flex-wrap items-baseline gap-x-2 px-3 py-2 ${index === at ? "bg-mist/60" : ""}`}
-              // Before the field loses the focus, which would close the list.
-              onMouseDown={(event) => {
-                event.preventDefault();
-                take(one);
-              }}
-            >
-              {one.name}
-              <span className="text-sm text-soft">{one.about}</span>
-            </li>
-          ))}
-        </ul>
+      {shown && (
+        <ChoiceList
+          id={name ?? id}
+          label={typeof label === "string" ? label : undefined}
+          choices={found}
+          at={at}
+          onTake={onTake}
+        />
       )}
     </div>
   );
@@ -110,7 +79,7 @@ export function Chooser({ label, name, value, onType, onChoose, find, unknown, i
 
 /** What is known by the letters typed, and for which letters that is. An answer that comes after a later question is of no use. */
 function useFound(text: string, find: Props["find"]) {
-  const [answer, setAnswer] = useState<{ found: Choosable[]; looked: string }>({ found: [], looked: "" });
+  const [answer, setAnswer] = useState<{ found: Listed[]; looked: string }>({ found: [], looked: "" });
   const ask = useRef(find);
   useEffect(() => {
     ask.current = find;

@@ -28,7 +28,7 @@ export function refusedOf(state: Pick<DocumentState, "refused">): readonly Refus
 
 /** The document as it was sent, with the papers that came later. */
 export function documentOf({ document, supplied }: Pick<DocumentState, "document" | "supplied">): AnyDocument {
-  return supplied ? (documentType(document.documentType).withPapers?.(document, supplied) ?? document) : document;
+  return supplied ? (documentType(document.documentType).linePapers?.with(document, supplied) ?? document) : document;
 }
 
 /** The same without what was refused of it: what is paid, ordered or applied. */

@@ -18,13 +18,15 @@ export function supplyPaper(
 ): Result<DocumentEvent[]> {
   if (state.status !== "waiting" && state.status !== "approved")
     return no("closed", `${state.number} is ${state.status}; attach it when the document is sent`);
-  const { document } = state;
-  if (!documentType(document.documentType).withPapers || document.documentType !== "expense-claim")
-    return no("invalid", `A ${documentType(document.documentType).name.one} has no lines that want a paper each`);
-  const now = documentOf(state);
-  const wants = now.documentType === "expense-claim" ? now.lines[line - 1] : undefined;
-  if (!wants) return no("unknown", `${state.number} has no line ${line}`, "line");
-  if (wants.receipt) return no("already", `Line ${line} has its receipt already`, "line");
+  const { linePapers, name } = documentType(state.document.documentType);
+  if (!linePapers) return no("invalid", `A ${name.one} has no lines that want a paper each`);
+  const document = documentOf(state);
+  const paper = linePapers.of(document, line);
+  if (paper === undefined) return no("unknown", `${state.number} has no line ${line}`, "line");
+  if (paper !== null) return no("already", `Line ${line} has its paper already`, "line");
+  // One paper is not the proof of two lines: that is looked for where documents are sent, and here nothing is sent.
+  if (document.attachments.some(({ hash }) => hash === attachment.hash))
+    return no("duplicate", `The same paper is on ${state.number} already`, "attachment");
   const supplied: DocumentEvent = { type: "paper supplied", data: { line, attachment, by: context.actor } };
   const after = fold(state, [supplied], context.at);
   return done([supplied, ...holdsGone(after, `the receipt of line ${line} was supplied`, context)]);

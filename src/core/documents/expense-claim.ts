@@ -256,14 +256,18 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   }),
   remarks,
   concerns: (claim) => ({ costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))] }),
-  withPapers: (claim, supplied) => ({
-    ...claim,
-    attachments: [...claim.attachments, ...supplied.map((one) => one.attachment)],
-    lines: claim.lines.map((line, index) => {
-      const paper = supplied.find((one) => one.line === index + 1);
-      return paper && !line.receipt ? { ...line, receipt: paper.attachment.hash } : line;
+  linePapers: {
+    missing: linesWithoutReceipt,
+    of: (claim, line) => claim.lines[line - 1]?.receipt,
+    with: (claim, supplied) => ({
+      ...claim,
+      attachments: [...claim.attachments, ...supplied.map((one) => one.attachment)],
+      lines: claim.lines.map((line, index) => {
+        const paper = supplied.find((one) => one.line === index + 1);
+        return paper && !line.receipt ? { ...line, receipt: paper.attachment.hash } : line;
+      }),
     }),
-  }),
+  },
   peopleFields: {},
   named: () => ({}),
   interested: (claim) => (claim.payee === claim.requester ? [] : [{ person: claim.payee, reason: "is paid by it" }]),

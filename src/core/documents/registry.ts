@@ -99,8 +99,13 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   amountKeys: readonly string[];
   /** Parts that a decision may accept and refuse one by one; none where a document is taken whole or not at all. */
   parts(document: D): Part[];
-  /** The document with papers that were supplied after it was sent, where its type has lines that want one each. */
-  withPapers?(document: D, supplied: readonly SuppliedPaper[]): D;
+  /** Where its lines want a paper each: which of them have none and need one, the paper of a line, and the document with those that were supplied after it was sent. */
+  linePapers?: {
+    missing(document: D, looking: Looking): number[];
+    /** The hash of it, null where the line has none, undefined where there is no such line. */
+    of(document: D, line: number): string | null | undefined;
+    with(document: D, supplied: readonly SuppliedPaper[]): D;
+  };
   /** What is left of a document when parts are refused. */
   without(document: D, refused: readonly RefusedPart[]): D;
   /** What is odd about it, given what is around it, worst first. */

@@ -2,27 +2,22 @@
 import { Decimal } from "decimal.js";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { expect, it } from "vitest";
-import { transfersOf, type Item } from "../payments";
+import { paymentItem } from "../fixtures";
+import { transfersOf } from "../payments";
 import { pain001 } from "./pain001";
-
-const item = (extra: Partial<Item> & { minor: number; currency?: string }): Item => {
-  const { minor, currency = "EUR", ...rest } = extra;
-  return {
-    document: "si-1",
-    reference: "A-1",
-    payee: "Brejal & Sons <1>",
-    account: "DE89370400440532013000",
-    amount: { minor, currency },
-    ...rest,
-  };
-};
 
 it("as ISO 20022 pain.001.001.09 reads back with its parts in order, its counts and its sums", () => {
   const items = [
-    item({ minor: 117_643, document: "si-1" }),
-    item({ minor: -17_600, document: "si-2", reference: "CN-7", account: "NL91 ABNA 0417 1643 00", payee: "Tiles" }),
-    item({ minor: 50_000, document: "si-3", reference: "B-3", account: "NL91ABNA0417164300", payee: "Tiles" }),
-    item({ minor: 1_500, currency: "JPY", document: "si-4", account: "0012-345678-9", payee: "Rope" }),
+    paymentItem({ minor: 117_643, document: "si-1" }),
+    paymentItem({
+      minor: -17_600,
+      document: "si-2",
+      reference: "CN-7",
+      account: "NL91 ABNA 0417 1643 00",
+      payee: "Tiles",
+    }),
+    paymentItem({ minor: 50_000, document: "si-3", reference: "B-3", account: "NL91ABNA0417164300", payee: "Tiles" }),
+    paymentItem({ minor: 1_500, currency: "JPY", document: "si-4", account: "0012-345678-9", payee: "Rope" }),
   ];
   const { transfers } = transfersOf("PR-0007", items);
   const payer = { name: "Marévia & Lines", account: "PT50 0002 0123 1234 5678 9015 4", bic: "" };

@@ -1,3 +1,4 @@
+import { capital } from "../words";
 import type { policyOccasions } from "./occasions";
 
 /** What somebody outside may read of a document; nothing that was said, and nobody who said it. */
@@ -43,7 +44,7 @@ export const OUTSIDE: Readonly<Record<(typeof policyOccasions)[number], (facts: 
 
 const underWay = (facts: OutsideFacts): Letter => ({
   subject: `${named(facts)}: being looked at`,
-  body: `${whole(facts)} is being looked at by ${facts.organisation}.`.replace(/^./, (first) => first.toUpperCase()),
+  body: capital(`${whole(facts)} is being looked at by ${facts.organisation}.`),
 });
 
 const named = ({ number, reference }: OutsideFacts) => (reference ? `${reference} (our ${number})` : number);

@@ -32,8 +32,8 @@ export type Notice = {
   asked?: readonly string[];
 };
 
-/** What an event is looked at with: the states right before and after it and after the whole command, and the other events of that command. */
-export type Around = {
+/** When an event happened, as it is looked at: the states right before and after it and after the whole command, and the other events of that command. */
+export type Moment = {
   before: DocumentState | null;
   now: DocumentState;
   after: DocumentState;
@@ -43,7 +43,7 @@ export type Around = {
 
 type Type = DocumentEvent["type"];
 type Of<T extends Type> = Extract<DocumentEvent, { type: T }>["data"];
-type Tell<T extends Type> = (data: Of<T>, around: Around) => Notice[];
+type Tell<T extends Type> = (data: Of<T>, moment: Moment) => Notice[];
 
 /** Says nothing to anybody by itself. */
 const silent = () => [];
@@ -52,21 +52,21 @@ const silent = () => [];
 const NOTICES: { [T in Type]: Tell<T> } = {
   drafted: silent,
   "draft saved": silent,
-  submitted: (_, around) => [{ occasion: "submitted", to: [], asked: firstAsked(around) }, ...told(around)],
-  rerouted: (_, around) => told(around),
-  revised: (data, around) => [
+  submitted: (_, moment) => [{ occasion: "submitted", to: [], asked: firstAsked(moment) }, ...told(moment)],
+  rerouted: (_, moment) => told(moment),
+  revised: (data, moment) => [
     ...lost(
       data.voided.map((one) => one.by),
       data.gaps,
-      around,
+      moment,
     ),
-    ...stillAsked({ code: "changed", number: around.now.number, revision: data.revision, what: data.why }, around),
-    ...told(around),
+    ...stillAsked({ code: "changed", number: moment.now.number, revision: data.revision, what: data.why }, moment),
+    ...told(moment),
   ],
-  reopened: (data, around) => {
-    const { document } = around.now;
+  reopened: (data, moment) => {
+    const { document } = moment.now;
     const by = data.gaps.flatMap((gap) => gap.by ?? []);
-    return lost([...by, askerOf(document), document.requester], data.gaps, around);
+    return lost([...by, askerOf(document), document.requester], data.gaps, moment);
   },
   "looked again": silent,
   "hold placed": silent,
@@ -190,26 +190,26 @@ export function noticesOf(
   const after = states.at(-1)!;
   return events.flatMap((event, index) => {
     const now = states[index + 1]!;
-    const around = {
+    const moment = {
       before: states[index]!,
       now,
       after,
       earlier: events.slice(0, index),
       later: events.slice(index + 1),
     };
-    const tell = NOTICES[event.type] as (data: unknown, around: Around) => Notice[];
-    return tell(event.data, around).map((notice) => ({ notice, now }));
+    const tell = NOTICES[event.type] as (data: unknown, moment: Moment) => Notice[];
+    return tell(event.data, moment).map((notice) => ({ notice, now }));
   });
 }
 
 /** Whom what was sent in goes to first: those of the levels that the same command opened. */
-function firstAsked({ after, later }: Around): string[] {
+function firstAsked({ after, later }: Moment): string[] {
   const opened = new Set(later.flatMap((event) => (event.type === "level opened" ? [event.data.level] : [])));
   return after.levels.filter((level) => opened.has(level.level) && level.status === "open").flatMap(openSeats);
 }
 
 /** Those whom a level tells and asks nothing, where they were not told of the document before. */
-function told({ before, now }: Around): Notice[] {
+function told({ before, now }: Moment): Notice[] {
   const known = new Set(toldLevels(before).flatMap((level) => level.candidates.map((one) => one.person)));
   return toldLevels(now).map((level) => ({
     occasion: "told",
@@ -224,14 +224,14 @@ function toldLevels(state: DocumentState | null) {
 }
 
 /** Whoever's approval no longer counts learns why, unless the same command asks them again. */
-function lost(people: readonly string[], gaps: readonly Gap[], around: Around): Notice[] {
-  const again = new Set(firstAsked(around));
+function lost(people: readonly string[], gaps: readonly Gap[], moment: Moment): Notice[] {
+  const again = new Set(firstAsked(moment));
   const to = [...new Set(people)].filter((person) => !again.has(person));
   return to.length > 0 ? [{ occasion: "reopened", to, why: { code: "no longer covered", gaps } }] : [];
 }
 
 /** Whoever goes on being asked gets a link to the new revision, since the old one died with the old. */
-function stillAsked(why: Why, { after, later }: Around): Notice[] {
+function stillAsked(why: Why, { after, later }: Moment): Notice[] {
   const opened = new Set(later.flatMap((event) => (event.type === "level opened" ? [event.data.level] : [])));
   return after.levels
     .filter((level) => level.status === "open" && level.kind !== "check" && !opened.has(level.level))

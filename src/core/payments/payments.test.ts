@@ -2,16 +2,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { addDays } from "../calendar";
-import {
-  accountFault,
-  checkDigits,
-  maskAccount,
-  nextRunDay,
-  plannedDay,
-  sayAccount,
-  transfersOf,
-  type Item,
-} from "./index";
+import { paymentItem } from "../fixtures";
+import { accountFault, checkDigits, maskAccount, nextRunDay, plannedDay, sayAccount, transfersOf } from "./index";
 
 describe("an account number", () => {
   // The examples that the registry of ISO 13616 gives for these countries (from memory), each with its country's length.
@@ -95,18 +87,6 @@ describe("the day on which something is planned", () => {
   });
 });
 
-const item = (extra: Partial<Item> & { minor: number; currency?: string }): Item => {
-  const { minor, currency = "EUR", ...rest } = extra;
-  return {
-    document: "si-1",
-    reference: "A-1",
-    payee: "Brejal & Sons <1>",
-    account: "DE89370400440532013000",
-    amount: { minor, currency },
-    ...rest,
-  };
-};
-
 describe("what is transferred", () => {
   it("credit notes are set off within an account and a currency, and nothing is lost or made", () => {
     const any = fc.record({
@@ -116,7 +96,7 @@ describe("what is transferred", () => {
       document: fc.uuid(),
     });
     fc.assert(
-      fc.property(fc.array(any.map(item), { maxLength: 20 }), (items) => {
+      fc.property(fc.array(any.map(paymentItem), { maxLength: 20 }), (items) => {
         const { transfers, notSetOff } = transfersOf("PR-0001", items);
         expect(transfers.every((one) => one.amount.minor > 0)).toBe(true);
         const placed = [...transfers.flatMap((one) => one.items), ...notSetOff].map((one) => one.document);

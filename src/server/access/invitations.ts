@@ -34,7 +34,7 @@ export function invite(app: App, actor: Person, person: string): Result<{ addres
       noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
       // An account that is in use is taken over by this, so that its owner hears who did it.
       const inUse = credentialOf(app, person) !== undefined;
-      writeTo(app, {
+      const letter = writeTo(app, {
         person,
         document: null,
         occasion: "access",
@@ -44,8 +44,6 @@ export function invite(app: App, actor: Person, person: string): Result<{ addres
           : `${actor.name} gives you access to Bandeira. Choose a password by the link below; it works once, for ${INVITED_HOURS} hours.`,
         atOnce: true,
       });
-      const letter = statement(app.db, "SELECT MAX(id) FROM letter WHERE person = ?").pluck().get(person) as
-        number | null;
       app.db
         .prepare("INSERT INTO invitation (token_hash, person, expires_at, token, letter) VALUES (?, ?, ?, ?, ?)")
         .run(hashOf(token), person, until, token, letter);

@@ -94,13 +94,14 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
        WHERE h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id LIMIT 80`,
     )
     .all() as (StoredRow & { hold: string; why: string; since: string })[];
-  return rows
-    .filter((row) => {
-      const state = readState(app.db, row.id)!;
-      return outlasts(app, state, row.hold) && mayReleaseHold(app, person, state, row.hold);
-    })
-    .slice(0, 12)
-    .map(({ why, since, ...row }) => ({ ...toRow(app, row), why, since }));
+  const found = new Map<string, BlockedRow>();
+  for (const { hold, why, since, ...row } of rows) {
+    const state = readState(app.db, row.id)!;
+    if (!outlasts(app, state, hold) || !mayReleaseHold(app, person, state, hold)) continue;
+    const before = found.get(row.id);
+    found.set(row.id, before ? { ...before, why: `${before.why}; ${why}` } : { ...toRow(app, row), why, since });
+  }
+  return [...found.values()].slice(0, 12);
 }
 
 /** Whether a hold stays when its document is approved. */

@@ -2,13 +2,14 @@ import type { Content } from "pdfmake/interfaces";
 import { acceptedOf, type DocumentState } from "@/core/approval";
 import { lineNet, orderChanges, orderTotals, type Change, type PurchaseOrder } from "@/core/documents";
 import { orderAsUbl, type OrderOut, type OrderParty } from "@/core/formats";
+import { blockingHolds } from "@/core/holds";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import { accountByName, emailOf, readRules } from "../ledger/accounts";
 import { RULE, printed } from "../pdf";
 import { readWorld } from "../world";
-import { orderNow, changesOf } from "./orders";
+import { changesOf } from "./orders";
 import { readState } from "./projection";
 
 /** Who orders from whom, kept with the letter that sent it, so that the files are the same whenever they are opened. */
@@ -59,9 +60,11 @@ export function changesBy(app: App, state: DocumentState): Change[] {
   return before.documentType === "purchase-order" ? orderChanges(before, order) : [];
 }
 
-/** Whether an order is the one that counts under its number now, or was replaced by a change. */
-export function isLatest(app: App, state: DocumentState): boolean {
-  return orderNow(app.db, state.number)?.latest.id === state.id;
+/** Why there is no order on paper yet, in a sentence: what looks like one is taken for one by whoever gets it. Null where there is. */
+export function whyNotOut({ number, status, holds }: DocumentState): string | null {
+  if (status !== "approved") return `${number} is ${status}, and is an order once it is approved`;
+  const held = blockingHolds(holds, "send").map((hold) => hold.code);
+  return held.length > 0 ? `${number} is held from being sent: ${held.join(", ")}` : null;
 }
 
 /** The order on paper, as its supplier gets it. */

@@ -1,5 +1,5 @@
 import { acceptedOf, type DocumentState } from "@/core/approval";
-import { invoiceTotals, times, type AnyDocument } from "@/core/documents";
+import { invoiceTotals, times, type AnyDocument, type OrderFacts } from "@/core/documents";
 import { blockingHolds } from "@/core/holds";
 import { sum, type Money } from "@/core/money";
 import type { Named, Outcome } from "@/core/outcome";
@@ -42,8 +42,9 @@ function ofOrder(app: App, state: DocumentState): Outcome[] {
   const sent = ofSteps(app, state).filter((one) => one.code === "step" && one.kind === "send to supplier");
   const now = orderNow(app.db, state.number);
   if (!now) return sent;
+  const facts = orderFacts(app.db, now.number, null)!;
   if (document.changeOf) return [...sent, { code: "changes", order: named(now.first) }, ...laterThan(app, state)];
-  return [...sent, ...laterThan(app, state), ...cameIn(app, now.number), ...charged(app, now.number)];
+  return [...sent, ...laterThan(app, state), ...cameIn(facts), ...charged(app, facts)];
 }
 
 const named = ({ id, number }: DocumentState): Named => ({ id, number });
@@ -55,8 +56,7 @@ function laterThan(app: App, state: DocumentState): Outcome[] {
   return latest && latest.id !== state.id ? [{ code: "changed by", order: named(latest) }] : [];
 }
 
-function cameIn(app: App, number: string): Outcome[] {
-  const { lines } = orderFacts(app.db, number, null)!;
+function cameIn({ lines }: OrderFacts): Outcome[] {
   const came = lines.map(({ quantity, received }) => ({
     ordered: times(quantity, 10_000),
     received: times(received, 10_000),
@@ -71,15 +71,14 @@ function cameIn(app: App, number: string): Outcome[] {
   ];
 }
 
-function charged(app: App, number: string): Outcome[] {
-  const facts = orderFacts(app.db, number, null)!;
+function charged(app: App, facts: OrderFacts): Outcome[] {
   const states = (
     statement(
       app.db,
       "SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1 ORDER BY s.id",
     )
       .pluck()
-      .all(number) as string[]
+      .all(facts.number) as string[]
   ).map((row) => JSON.parse(row) as DocumentState);
   const nets = states.flatMap((one) => {
     const invoice = acceptedOf(one);

@@ -16,11 +16,11 @@ import {
   type LevelState,
   type Say,
 } from "@/core/approval";
-import { linesWithoutReceipt } from "@/core/documents";
+import { documentType } from "@/core/documents";
 import { lookingFrom, type RoutingContext } from "@/core/routing";
 import { readWorld, routingFor } from "../world";
 import { contextFor, mayReleaseHold, tookOver } from "./commands";
-import { changesBy } from "./order-files";
+import { changesBy, whyNotOut } from "./order-files";
 import { outcomeOf } from "./outcome";
 import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
@@ -64,6 +64,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     })),
     changesOrder:
       state.document.documentType === "purchase-order" && state.document.changeOf ? changesBy(app, state) : null,
+    orderOut: state.document.documentType === "purchase-order" && whyNotOut(state) === null,
     outcomes: outcomeOf(app, state),
     mayReadBooks: !authorise(person, "ledger.read"),
     missingReceipts: missingReceipts(visit, state, about),
@@ -130,10 +131,11 @@ function mayChange({ person }: Visit, { status, document }: DocumentState): bool
 function missingReceipts({ app, person }: Visit, state: DocumentState, about: Subject): number[] {
   if (!["waiting", "approved"].includes(state.status) || authorise(person, "documents.supply", about)) return [];
   const document = documentOf(state);
-  if (document.documentType !== "expense-claim") return [];
+  const { linePapers } = documentType(document.documentType);
+  if (!linePapers) return [];
   const { rates } = routingFor(app.db, readWorld(app), app.clock.now(), state.route?.ratesOn);
   const looking = lookingFrom(document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
-  return linesWithoutReceipt(document, looking);
+  return linePapers.missing(document, looking);
 }
 
 /** What is still to come of an approved order, for whoever may say that it came; else null. */

@@ -1,12 +1,11 @@
-import { isNamedToRelease, openSeats, whyNotRelease } from "@/core/approval";
+import { openSeats } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { joinWords } from "@/core/words";
-import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { commandDocument, contextFor } from "../documents/commands";
+import { commandDocument, mayReleaseHold } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { readWorld } from "../world";
 
@@ -89,14 +88,6 @@ export function holdBoard(app: App, person: Person, filter: HoldFilter) {
 function toRow(app: App, person: Person, row: Stored): HoldRow {
   const { directory } = readWorld(app);
   const state = readState(app.db, row.document)!;
-  const context = contextFor(app, {
-    actor: person.id,
-    at: app.clock.now(),
-    state,
-    document: state.document,
-    looks: false,
-  });
-  const named = isNamedToRelease(state, row.id, context);
   const asked = state.levels.flatMap(openSeats).map((id) => directory.person(id)?.name ?? id);
   const { kind } = row;
   const move =
@@ -122,7 +113,7 @@ function toRow(app: App, person: Person, row: Stored): HoldRow {
     placedBy: kind === "by hand" ? (directory.person(row.placed_by)?.name ?? row.placed_by) : "",
     status: row.status,
     move,
-    mayRelease: !whyNotRelease(state, row.id, context) && !authorise(person, "holds.release", { named }),
+    mayRelease: mayReleaseHold(app, person, state, row.id),
   };
 }
 

@@ -40,13 +40,12 @@ export function invite(app: App, { id, email }: Invited): string | null {
   const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
   const { organisation } = readWorld(app).directory;
   const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
-  sendLetter(app, {
+  const letter = sendLetter(app, {
     document: null,
     to: email,
     subject: `${organisation.name}: your particulars`,
     body: `Please fill in and sign your particulars by the link below. It works once, until ${until}, and is for you alone.`,
   });
-  const letter = statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
   app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(id);
   app.db
     .prepare(

@@ -27,14 +27,20 @@ export function write(
   project(app.db, append(app.db, stream, events, { actor: cause.actor, at: app.clock.now(), command }));
 }
 
-/** Puts a message into the post room. */
+/** Puts a letter into the post room. @returns its number, by which a secret of its reader's is kept beside it */
+export function writeLetter(app: App, letter: LetterData, cause: Cause = { actor: "system" }): number {
+  writeLedger(app, [{ type: "letter sent", data: letter }], cause);
+  return statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
+}
+
+/** The same to somebody outside, at once. */
 export function sendLetter(
   app: App,
   letter: Pick<LetterData, "document" | "to" | "subject" | "body" | "encloses">,
-  cause: Cause = { actor: "system" },
-): void {
-  writeLedger(app, [{ type: "letter sent", data: letter }], cause);
-  toOutbox(app, statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number);
+): number {
+  const id = writeLetter(app, letter);
+  toOutbox(app, id);
+  return id;
 }
 
 /** Marked to leave the machine; it does where a mail server is set, and never in a demonstration. */

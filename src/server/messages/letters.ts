@@ -1,7 +1,7 @@
 import type { Occasion } from "@/core/messages";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { toOutbox, writeLedger } from "../ledger/write";
+import { toOutbox, writeLetter } from "../ledger/write";
 import { readWorld } from "../world";
 import { makeLink } from "./links";
 
@@ -22,11 +22,12 @@ export type PersonLetter = {
 /**
  * Writes a letter to somebody who works here: at once, or kept for their daily digest if they want to hear once a day. The log has its words and never a
  * link by which somebody decides.
+ * @returns its number; null where nobody is written to
  */
-export function writeTo(app: App, letter: PersonLetter): void {
+export function writeTo(app: App, letter: PersonLetter): number | null {
   const { person, document, occasion, subject, body, decide, policy } = letter;
   const to = readWorld(app).directory.person(person)?.email;
-  if (!to || app.quiet) return;
+  if (!to || app.quiet) return null;
   const digest = !letter.atOnce && isDaily(app, person);
   const data = {
     document,
@@ -39,10 +40,10 @@ export function writeTo(app: App, letter: PersonLetter): void {
     ...(policy && { policy }),
     ...(digest && { digest }),
   };
-  writeLedger(app, [{ type: "letter sent", data }], { actor: "system" });
-  const id = statement(app.db, "SELECT MAX(id) FROM letter").pluck().get() as number;
+  const id = writeLetter(app, data);
   if (decide && document) makeLink(app, { letter: id, person, document, ...decide });
   if (!digest) toOutbox(app, id);
+  return id;
 }
 
 function isDaily(app: App, person: string): boolean {

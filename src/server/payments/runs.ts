@@ -12,7 +12,7 @@ import { commandBySystem } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { act } from "../ledger/act";
 import { readRules } from "../ledger/accounts";
-import { markMet } from "../ledger/duties";
+import { markMet, whatMeets } from "../ledger/duties";
 import type { RunItem } from "../ledger/events";
 import { writeLedger } from "../ledger/write";
 import { readWorld } from "../world";
@@ -187,7 +187,9 @@ export function exportRun(app: App, actor: Person, { run }: { run: string }, com
       );
     const items = JSON.parse(stored.items) as RunItem[];
     const accounts = items.map((item) => accountNow(app, item, stored));
-    const refusals = accounts.flatMap((one) => ("refusal" in one ? [one.refusal] : []));
+    // Handing it to the bank is paying too: whoever may not pay one of these does not do it for somebody else either.
+    const apart = items.map(({ document }) => whatMeets(app, readState(app.db, document)!, actor, "pay"));
+    const refusals = [...accounts, ...apart].flatMap((one) => ("refusal" in one ? [one.refusal] : []));
     if (refusals.length > 0) return { ok: false, refusals };
     const full = items.map((item, index) => ({ ...item, account: (accounts[index] as { account: string }).account }));
     const { transfers } = transfersOf(run, full);
@@ -198,6 +200,8 @@ export function exportRun(app: App, actor: Person, { run }: { run: string }, com
       actor: actor.id,
       command,
     });
+    const met = actor.id === stored.made_by ? [] : apart.flatMap((one) => ("met" in one ? one.met : []));
+    markMet(app, met, command);
     for (const { document, payee, account: to, amount } of items) {
       const paid = { run, day: stored.day, amount, to: payee, account: to };
       const noted = commandBySystem(app, document, { type: "note payment", paid }, `${command}:${document}`);

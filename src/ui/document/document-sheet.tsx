@@ -53,6 +53,8 @@ export type SheetProps = {
   missingReceipts: readonly number[];
   /** What a change order changes; null for any other document. */
   changesOrder: Change[] | null;
+  /** An order that may be given out on paper. */
+  orderOut: boolean;
   outcomes: Outcome[];
   mayReadBooks: boolean;
   mayChange: boolean;
@@ -83,6 +85,7 @@ export function DocumentSheet({
   holds,
   missingReceipts,
   changesOrder,
+  orderOut,
   outcomes,
   mayReadBooks,
   mayChange,
@@ -125,7 +128,7 @@ export function DocumentSheet({
                   The record
                 </Link>
               )}{" "}
-              {state.document.documentType === "purchase-order" && state.status === "approved" && (
+              {orderOut && (
                 <>
                   <a href={`/api/documents/${state.id}/order?format=pdf`} download className="whitespace-nowrap">
                     Order as PDF

@@ -12,11 +12,14 @@ type Look = {
   doubts: string[];
 };
 
+/** What was seen last, and whether it is of what is typed now. */
+type Seen = Look & { current: boolean };
+
 /** After so long without another letter it is looked at. */
 const STILL_MS = 500;
 
 /** Whom a document would ask if it were sent now, and why, as it is typed. */
-export function useLook(document: AnyDocument, complete: boolean): Look | null {
+export function useLook(document: AnyDocument, complete: boolean): Seen | null {
   const [seen, setSeen] = useState<{ look: Look; of: string } | null>(null);
   const of = JSON.stringify(document);
   useEffect(() => {
@@ -32,17 +35,17 @@ export function useLook(document: AnyDocument, complete: boolean): Look | null {
       clearTimeout(wait);
     };
   }, [of, complete]);
-  return complete ? (seen?.look ?? null) : null;
+  return complete && seen ? { ...seen.look, current: seen.of === of } : null;
 }
 
-export function WhomItAsks({ look }: { look: Look | null }) {
+export function WhomItAsks({ look }: { look: Seen | null }) {
   if (!look) return null;
   const asked = look.levels.filter((level) => !level.told);
   const told = look.levels.filter((level) => level.told).flatMap((level) => level.people);
   return (
     <section aria-labelledby="will-ask" className="mt-6 border-l-3 border-harbour pl-3">
       <h2 id="will-ask" className="font-sans text-sm font-semibold">
-        Sent now, it asks
+        Sent now, it asks{!look.current && <span className="font-normal text-soft"> (looking again)</span>}
       </h2>
       {look.comesTo && <p className="text-soft">{look.comesTo}.</p>}
       {asked.length === 0 && <p>{look.doubts.length > 0 ? "nobody yet" : "nobody: it needs no approval"}</p>}

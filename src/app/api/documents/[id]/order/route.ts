@@ -1,6 +1,6 @@
 import { refuse } from "@/core/refusal";
 import { app } from "@/server/app";
-import { orderHead, orderPdf, orderXml } from "@/server/documents/order-files";
+import { orderHead, orderPdf, orderXml, whyNotOut } from "@/server/documents/order-files";
 import { viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
 import { sentOrder } from "@/server/messages/enclosed";
@@ -18,6 +18,8 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
         ok: false,
         refusals: [refuse("unknown", "There are orders as format=pdf and format=xml, and of nothing else", "format")],
       };
+    const why = whyNotOut(state);
+    if (why) return { ok: false, refusals: [refuse("not approved", why)] };
     const head = sentOrder(app(), id) ?? orderHead(app(), state.document);
     const content = format === "pdf" ? await orderPdf(app(), state, head) : orderXml(state, head);
     const headers = {
