@@ -1,6 +1,6 @@
 // Every type of document from its entry to cleared, through the interface alone.
 import { expect, type Page } from "@playwright/test";
-import { PNG, approveAs, cleared, fillIn, pageOf, signIn, status, test } from "./support";
+import { PNG, approveAs, cleared, enterInvoice, fillIn, pageOf, signIn, status, test } from "./support";
 
 test("an order, a change of it, its receipt and its invoice, matched and cleared", async ({ page, browser }) => {
   await signIn(page, "simao-calheta");
@@ -35,8 +35,7 @@ test("an order, a change of it, its receipt and its invoice, matched and cleared
   await clerk.getByRole("button", { name: `Line 1 of ${order} came in` }).click();
   await clerk.getByRole("button", { name: "Post the receipt" }).click();
   await expect(clerk.getByText(`of line 1 of ${order} came in.`)).toBeVisible();
-  await clerk.goto("/documents/new?type=supplier-invoice");
-  await fillIn(clerk, {
+  const fields = {
     Supplier: "Tidewell Engines",
     "Their invoice number": "TE-2026-9",
     "Our order": order,
@@ -44,10 +43,8 @@ test("an order, a change of it, its receipt and its invoice, matched and cleared
     "Order line": "1",
     Quantity: "4",
     "Price each": "100",
-    "Tax, %": "0",
-  });
-  await clerk.getByRole("button", { name: "Submit 400.00 EUR" }).click();
-  await clerk.waitForURL(/si-\d+$/);
+  };
+  await enterInvoice(clerk, fields, "Submit 400.00 EUR");
   await cleared(clerk);
   await expect(clerk.getByText("400.00 EUR posted for Tidewell Engines").first()).toBeVisible();
   await expect(clerk.getByText(/400\.00 EUR is posted and planned for payment on/).first()).toBeVisible();
@@ -58,16 +55,13 @@ test("an invoice of 1,180 against a supplier's limit of 750: held with reason an
   browser,
 }) => {
   await signIn(page, "tamsin-roque");
-  await page.goto("/documents/new?type=supplier-invoice");
-  await fillIn(page, {
+  const fields = {
     Supplier: "Papelaria Farol",
     "Their invoice number": "PF-2026-0400",
     "What it is": "Route maps",
     "Price each": "1,180",
-    "Tax, %": "0",
-  });
-  await page.getByRole("button", { name: "Submit 1,180.00 EUR" }).click();
-  await page.waitForURL(/si-\d+$/);
+  };
+  await enterInvoice(page, fields, "Submit 1,180.00 EUR");
   await expect(page.getByRole("group", { name: "Hold: Over the supplier’s limit" })).toContainText(
     "430.00 EUR over the supplier’s own limit of 750.00 EUR",
   );

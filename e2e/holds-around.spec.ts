@@ -1,20 +1,13 @@
 // Holds whose cause lies around a document, in an account, in people, in another claim: each from placed to released, through the interface.
 import { expect, type Page } from "@playwright/test";
-import { PNG, approveAs, cleared, fillIn, held, pageOf, releaseByHand, signIn, test } from "./support";
+import { PNG, approveAs, cleared, enterInvoice, fillIn, held, pageOf, releaseByHand, signIn, test } from "./support";
 
-async function enterInvoice(page: Page, supplier: string, number: string, price: string) {
-  await page.goto("/documents/new?type=supplier-invoice");
-  await fillIn(page, {
-    Supplier: supplier,
-    "Their invoice number": number,
-    "What it is": "Canvas, repaired",
-    "Price each": price,
-    "Tax, %": "0",
-  });
-  await page.getByRole("button", { name: /^Submit/ }).click();
-  await page.waitForURL(/si-\d+$/);
-  return page.url();
-}
+const repair = (supplier: string, number: string, price: string) => ({
+  Supplier: supplier,
+  "Their invoice number": number,
+  "What it is": "Canvas, repaired",
+  "Price each": price,
+});
 
 /** Enters a claim over one line with its receipt, and waits for its page. */
 async function enterClaim(page: Page, what: string, receipt: { name: string; buffer: Buffer }) {
@@ -44,7 +37,7 @@ test("bank details changed: the change is approved first, then an invoice is hel
   await cleared(page);
 
   const clerk = await pageOf(browser, "tamsin-roque");
-  const invoice = await enterInvoice(clerk, "Vigia Inspections", "VI-2026-500", "320");
+  const invoice = await enterInvoice(clerk, repair("Vigia Inspections", "VI-2026-500", "320"));
   await expect(held(clerk, "bank details changed")).toContainText("Keeps back payment");
   await expect(held(clerk, "bank details changed")).toContainText("10 Mar 2026");
   await approveAs(browser, "rosalind-amado", invoice);
@@ -68,7 +61,7 @@ test("supplier not approved: the hold outlasts the approval of the invoice and g
   const link = (await page.getByRole("link", { name: /\/particulars\// }).textContent())!;
 
   const clerk = await pageOf(browser, "tamsin-roque");
-  const invoice = await enterInvoice(clerk, "Escarpa Sailmenders", "ES-1", "240");
+  const invoice = await enterInvoice(clerk, repair("Escarpa Sailmenders", "ES-1", "240"));
   await expect(held(clerk, "supplier not approved")).toContainText("Keeps back posting and payment");
   await approveAs(browser, "leonel-viegas", invoice);
   await clerk.reload();

@@ -1,7 +1,7 @@
 // Stories of money to their end: what was approved is paid to whom and when the page says, and reads so on the document, its record and in the books.
 import { XMLParser } from "fast-xml-parser";
 import { expect, type Page } from "@playwright/test";
-import { cleared, fillIn, pageOf, releaseByHand, signIn, test } from "./support";
+import { cleared, enterInvoice, fillIn, pageOf, releaseByHand, signIn, test } from "./support";
 
 const DAY = "2026-03-17";
 
@@ -46,19 +46,15 @@ test("an invoice is held, released, put in a run, undone, paid in another, and r
   browser,
 }) => {
   await signIn(page, "tamsin-roque");
-  await page.goto("/documents/new?type=supplier-invoice");
-  await fillIn(page, {
+  const fields = {
     Supplier: "Gravura Print House",
     "Their invoice number": "GP-9044",
     Due: "2026-04-30",
     "What it is": "Timetables",
     Quantity: "1",
     "Price each": "212.50",
-    "Tax, %": "0",
-  });
-  await page.getByRole("button", { name: "Submit 212.50 EUR" }).click();
-  await page.waitForURL(/si-\d+$/);
-  const url = page.url();
+  };
+  const url = await enterInvoice(page, fields, "Submit 212.50 EUR");
   const number = url.split("/").at(-1)!.toUpperCase();
   await page.getByRole("button", { name: "Hold", exact: true }).click();
   await page.getByRole("dialog").getByLabel("Why").fill("The count is being checked.");

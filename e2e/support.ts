@@ -162,3 +162,16 @@ export const PNG = Buffer.from(
   "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
   "base64",
 );
+
+/** Enters an invoice over one line without tax, and waits for its page. @param submit what the button says @returns its address */
+export async function enterInvoice(
+  page: Page,
+  fields: Readonly<Record<string, string>>,
+  submit: string | RegExp = /^Submit/,
+): Promise<string> {
+  await page.goto("/documents/new?type=supplier-invoice");
+  await fillIn(page, { ...fields, "Tax, %": "0" });
+  await page.getByRole("button", { name: submit }).click();
+  await page.waitForURL(/si-\d+$/);
+  return page.url();
+}

@@ -3,7 +3,7 @@ import { whyNoAccount } from "../payments";
 import { beforeKey, sameValue, type Facts } from "../conditions";
 import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
-import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
+import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics, written } from "./parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
 
 /** Fields of a customer that a change must be approved for, with how each is called. */
@@ -21,7 +21,7 @@ const AMOUNTS: readonly CustomerField[] = ["limit", "insuredAmount"];
 /** Papers that a first limit needs, by the name under which they are attached. */
 export const FIRST_LIMIT_PAPERS = ["Annual accounts", "Credit report", "Signed terms"] as const;
 
-const Value = z.union([z.string().max(200), MoneySchema]).nullable();
+const Value = z.union([written(200), MoneySchema]).nullable();
 
 export const FieldChangeSchema = z.strictObject({
   field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]),
@@ -36,7 +36,7 @@ export const CreditLimitChangeSchema = z
     documentType: z.literal("credit-limit-change"),
     ...basicFields,
     customer: z.string().min(1).max(80).meta({ description: "Id of the customer's account" }),
-    customerName: z.string().max(120),
+    customerName: written(120),
     first: z.boolean().default(false).meta({ description: "The first limit of a new customer" }),
     origin: z.enum(["by hand", "edit", "import", "stopped order"]).default("by hand"),
     stoppedOrder: z.string().max(40).nullable().default(null),

@@ -13,6 +13,7 @@ import {
   namesOf,
   sampleBasics,
   withExactTotals,
+  written,
 } from "./parts";
 import type { Change, DocumentType, MissingItem, Remark } from "./registry";
 import { CLAIM_CATEGORIES, type ClaimCategory } from "./rules";
@@ -20,7 +21,7 @@ import { CLAIM_CATEGORIES, type ClaimCategory } from "./rules";
 export const ClaimLineSchema = z.strictObject({
   date: z.iso.date(),
   category: z.enum(Object.keys(CLAIM_CATEGORIES) as [ClaimCategory]),
-  description: z.string().max(200),
+  description: written(200),
   costCentre: z.string().max(40).default(""),
   spent: z
     .strictObject({ minor: z.int().min(0).max(MOST_MINOR), currency: CurrencySchema })

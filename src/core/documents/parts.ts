@@ -17,16 +17,23 @@ export const AttachmentSchema = z.strictObject({
 });
 export type Attachment = z.infer<typeof AttachmentSchema>;
 
+/** What somebody wrote, up to so many letters. The sign for a lost letter (U+FFFD) is refused: it would go out in files as if the other side had not written UTF-8. */
+export const written = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .regex(/^[^\ufffd]*$/, "has the sign \ufffd in it, which stands for a letter that was lost; type it again");
+
 /** Fields of every document, whatever its type. */
 export const basicFields = {
-  title: z.string().max(120),
+  title: written(120),
   requester: IdSchema,
   onBehalfOf: IdSchema.nullable().default(null).meta({ description: "For whom it was entered, if not for oneself" }),
   unit: IdSchema,
   currency: CurrencySchema,
   date: z.iso.date(),
   editedBy: IdSchema.optional().meta({ description: "Who edited it last, where that was not the requester" }),
-  note: z.string().max(2000).default(""),
+  note: written(2000).default(""),
   attachments: z.array(AttachmentSchema).max(40).default([]),
 };
 

@@ -16,6 +16,7 @@ import {
   taxByRate,
   times,
   withExactTotals,
+  written,
 } from "./parts";
 
 /** Categories of a line, by the key that conditions name. */
@@ -31,7 +32,7 @@ export const ORDER_CATEGORIES = {
 } as const;
 
 export const OrderLineSchema = z.strictObject({
-  description: z.string().max(200),
+  description: written(200),
   category: z.enum(Object.keys(ORDER_CATEGORIES) as [keyof typeof ORDER_CATEGORIES]),
   costCentre: z.string().max(40).default(""),
   quantity: QuantitySchema,
@@ -44,7 +45,7 @@ export const PurchaseOrderSchema = z
   .strictObject({
     documentType: z.literal("purchase-order"),
     ...basicFields,
-    supplier: z.string().max(120),
+    supplier: written(120),
     promisedDate: z.iso.date().nullable().default(null),
     receiver: IdSchema.optional().meta({ description: "Who takes delivery and can say that it came" }),
     changeOf: z

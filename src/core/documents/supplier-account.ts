@@ -3,7 +3,7 @@ import { beforeKey, sameValue } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
 import { whyNoAccount } from "../payments";
 import type { Looking } from "./around";
-import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics } from "./parts";
+import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics, written } from "./parts";
 import type { DocumentType, MissingItem, Remark } from "./registry";
 
 /** Fields of a supplier's account that a change must be approved for. */
@@ -21,16 +21,16 @@ export type SupplierField = keyof typeof SUPPLIER_FIELDS;
 /** What a new account needs before it can be opened. */
 export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
 
-const Value = z.union([z.string().max(200), MoneySchema]).nullable();
+const Value = z.union([written(200), MoneySchema]).nullable();
 
 export const SupplierAccountSchema = z
   .strictObject({
     documentType: z.literal("supplier-account"),
     ...basicFields,
     supplier: z.string().min(1).max(80).meta({ description: "Id of the supplier's account" }),
-    supplierName: z.string().max(120),
+    supplierName: written(120),
     opening: z.boolean().default(false).meta({ description: "A new account, not a change of one" }),
-    filledInBy: z.string().max(120).default("").meta({ description: "Who of the supplier filled it in and signed" }),
+    filledInBy: written(120).default("").meta({ description: "Who of the supplier filled it in and signed" }),
     changes: z
       .array(
         z.strictObject({

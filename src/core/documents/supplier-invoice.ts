@@ -17,12 +17,13 @@ import {
   sampleBasics,
   sayOver,
   withExactTotals,
+  written,
 } from "./parts";
 import type { Change, DocumentType, MissingItem, Remark } from "./registry";
 import { supplierTotal } from "./supplier-total";
 
 export const InvoiceLineSchema = z.strictObject({
-  description: z.string().max(200),
+  description: written(200),
   costCentre: z.string().max(40).default(""),
   quantity: QuantitySchema,
   unitPrice: z.int().min(0).max(MOST_MINOR).meta({ description: "Net price of one, in minor units" }),
@@ -67,8 +68,8 @@ export const SupplierInvoiceSchema = z
   .strictObject({
     documentType: z.literal("supplier-invoice"),
     ...basicFields,
-    supplier: z.string().max(120),
-    invoiceNumber: z.string().max(60),
+    supplier: written(120),
+    invoiceNumber: written(60),
     orderNumber: z.string().max(20).nullable().default(null),
     dueDate: z.iso.date().nullable().default(null),
     discountDate: z.iso.date().nullable().default(null),

@@ -91,7 +91,7 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
   const rows = app.db
     .prepare(
       `SELECT ${LISTED}, h.id AS hold, h.reason AS why, h.placed_at AS since FROM hold h JOIN document d ON d.id = h.document
-       WHERE h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id LIMIT 80`,
+       WHERE h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id, h.id LIMIT 80`,
     )
     .all() as (StoredRow & { hold: string; why: string; since: string })[];
   const found = new Map<string, BlockedRow>();

@@ -12,6 +12,7 @@ import { runInsideSteps } from "../ledger/work";
 import { writeAccount } from "../ledger/write";
 import { newCommandId } from "../log/log";
 import { enclosedFiles, sentOrder, type Enclosed } from "../messages/enclosed";
+import { whyNotOut } from "./order-files";
 import { orderFacts } from "./orders";
 import { outcomeOf } from "./outcome";
 import { readState } from "./projection";
@@ -73,6 +74,16 @@ describe("an approved order", () => {
       { actor: "system" },
     );
     expect(sentOrder(app, order.id)).toEqual(before);
+  });
+
+  it("is on paper once it is approved and may be sent, and not before: what looks like an order is taken for one", () => {
+    const app = ordersApp();
+    const waiting = submit(app, testOrder(60_000, { supplier: SUPPLIER }));
+    expect(whyNotOut(waiting)).toBe(`${waiting.number} is waiting, and is an order once it is approved`);
+    const order = approved(app);
+    expect(whyNotOut(order)).toBeNull();
+    value(command(app, "tamsin-roque", order.id, { type: "place hold", reason: "Wrong yard", blocks: ["send"] }));
+    expect(whyNotOut(readState(app.db, order.id)!)).toContain("is held from being sent");
   });
 
   it("is not sent, and says so, where no e-mail address is known", () => {

@@ -22,7 +22,7 @@ import {
 } from "../documents/register";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
-import { findEvents } from "../logbook/events";
+import { eventsBetween, findEvents } from "../logbook/events";
 import { changePeople } from "../people/commands";
 import { readWorld } from "../world";
 import { controlReport } from "./report";
@@ -151,15 +151,16 @@ describe("a filter that cannot be read", () => {
 
 describe("the logbook", () => {
   it("finds events by anything, also by days, latest first and page by page", () => {
-    const said = findEvents(app, {
-      type: "approval given",
-      actor: "rui-tavares",
-      from: "2025-03-01",
-      until: "2025-08-31",
-    });
-    expect(said.rows.length).toBeGreaterThan(0);
+    // Whoever decided most in these months, counted from the whole log.
+    const counts = new Map<string, number>();
+    for (const { type, time, actor: by } of eventsBetween(app, { from: "2024-01-01", until: "2026-12-31" }))
+      if (type === "approval given" && time >= "2025-03-01" && time < "2025-09-01")
+        counts.set(by, (counts.get(by) ?? 0) + 1);
+    const [actor, count] = [...counts].toSorted((one, other) => other[1] - one[1])[0]!;
+    const said = findEvents(app, { type: "approval given", actor, from: "2025-03-01", until: "2025-08-31" });
+    expect(said.rows).toHaveLength(count);
     for (const row of said.rows) {
-      expect([row.type, row.actor]).toEqual(["approval given", "rui-tavares"]);
+      expect([row.type, row.actor]).toEqual(["approval given", actor]);
       expect(row.time >= "2025-03-01" && row.time < "2025-09-01").toBe(true);
     }
     const first = findEvents(app, {});

@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { XMLParser } from "fast-xml-parser";
 import { acceptedOf, type DocumentState } from "@/core/approval";
+import { USUAL_DUTIES } from "@/core/segregation";
 import { claim, claimLine } from "@/core/fixtures";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { bill, booksApp, clerk, command, payAll, payTicked, submit } from "../../../demo/test-books";
@@ -13,6 +14,7 @@ import { readAccount } from "../ledger/accounts";
 import { setRules } from "../ledger/books";
 import { runInsideSteps } from "../ledger/work";
 import { writeAccount } from "../ledger/write";
+import { eventsBetween } from "../logbook/events";
 import { newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { paymentOf, lookAtRun, runList } from "./views";
@@ -178,6 +180,8 @@ describe("a claim without a receipt", () => {
     expect(bring("tamsin-roque", 3)).toBe("unknown");
     expect(bring("noor-halvorsrud", 2, { ...paper, hash: "0".repeat(64) })).toBe("attachment");
     expect(bring("tamsin-roque", 2)).toBe("done");
+    // One paper is not the proof of two lines.
+    expect(bring("noor-halvorsrud", 1)).toBe("duplicate");
     expect(bring("tamsin-roque", 2)).toBe("already");
     expect(heldFor(app, id)).toMatchObject([{ released: { why: "the receipt of line 2 was supplied" } }]);
     const state = readState(app.db, id)!;
@@ -292,6 +296,33 @@ describe("a run", () => {
     expect(readState(app.db, invoice.id)!.paid).toBeUndefined();
     app.clock.set("2026-03-21T10:00:00.000Z");
     expect(codes(exportRun(app, clerk(app), { run: made }, newCommandId()))).toBe("past");
+  });
+});
+
+describe("handing a run to the bank", () => {
+  const usual = USUAL_DUTIES;
+  const refusing = usual.map((rule) => ({ ...rule, mode: "refuse" as const }));
+
+  it.each([
+    ["is refused to whoever may not pay what is in it, though another made it", refusing, "segregation", []],
+    ["is marked where the organisation only marks it", usual, "done", [["tamsin-roque", "pay", "enter"]]],
+  ] as const)("%s", (_, duties, said, marked) => {
+    const app = booksApp();
+    payFrom(app);
+    const invoice = posted(app, "H-1", { requester: "tamsin-roque" });
+    const { run: made } = value(payTicked(app, person(app, "vicente-lourosa"), "2026-03-20")) as { run: string };
+    value(setRules(app, person(app, "benedita-corvo"), { duties: [...duties] }, newCommandId()));
+    const outcome = exportRun(app, clerk(app), { run: made }, newCommandId());
+    expect(outcome.ok ? "done" : outcome.refusals[0]?.code).toBe(said);
+    expect(app.db.prepare("SELECT exported_at IS NOT NULL FROM payment_run").pluck().all()).toEqual([
+      said === "done" ? 1 : 0,
+    ]);
+    const duty = [...eventsBetween(app, { from: "2026-03-01", until: "2026-03-31" })]
+      .filter((event) => event.type === "duties met")
+      .map((event) => JSON.parse(event.data) as { document: string; person: string; duty: string; with: string });
+    expect(
+      duty.filter((one) => one.document === invoice.id && one.person === "tamsin-roque" && one.duty === "pay"),
+    ).toMatchObject(marked.map(([who, pay, enter]) => ({ person: who, duty: pay, with: enter })));
   });
 });
 
