@@ -1,6 +1,6 @@
 import type { ApproverRule } from "../people";
 import { ApproverRuleSchema } from "../people";
-import { QuorumSchema, type Quorum } from "../policy";
+import { LevelSchema, QuorumSchema, type Level, type Quorum } from "../policy";
 
 /**
  * Who a level asks as a short code, for tables: `manager:1`, `group:directors`, `people:ana,rui`, `headOfUnit:0`, `position:treasurer`,
@@ -57,4 +57,11 @@ export function quorumCode(quorum: Quorum): string {
 export function quorumOf(code: string): Quorum | null {
   const read = QuorumSchema.safeParse(/^\d+$/.test(code) ? { kind: "n", n: Number(code) } : { kind: code || "one" });
   return read.success ? read.data : null;
+}
+
+/** What a level can be, as tables write it. */
+export const KINDS: readonly Level["kind"][] = LevelSchema.shape.kind.unwrap().options;
+
+export function isKind(code: string): code is Level["kind"] {
+  return (KINDS as readonly string[]).includes(code);
 }

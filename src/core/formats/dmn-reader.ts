@@ -1,19 +1,17 @@
 import { DmnModdle } from "dmn-moddle";
-import type { Mark, Policy, PolicyInput } from "../policy";
+import type { Mark, PolicyInput } from "../policy";
 import { refuse, type Refusal, type Result } from "../refusal";
-import { quorumOf, ruleOf } from "./codes";
+import { KINDS, isKind, quorumOf, ruleOf } from "./codes";
 import { AMOUNT, type Element } from "./dmn";
 import { fromFeel } from "./feel-reader";
 import { policyOf, type Edge, type GridLevel, type GridSection } from "./grid";
-
-/** What was read, and what of the file is not in it; the latter is shown to whoever imports it. */
-export type DmnRead = { policy: Policy; losses: string[] };
+import { tableRead, type TableRead } from "./table-read";
 
 /**
  * Reads a file of decision tables into the sections of a policy; everything else is taken from `base`. Tables that give the marks of levels by an amount in minor
  * units are understood whoever wrote them; what is not understood is said.
  */
-export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<DmnRead>> {
+export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<TableRead>> {
   // A document type declaration is never needed here and could be made to expand without end.
   if (/<!DOCTYPE/i.test(xml))
     return refused("The file declares a document type, which is not read; take that line out");
@@ -42,8 +40,8 @@ export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<Dm
   if (sections.length === 0) return refused("There is no decision table by amount in the file");
   const placed = order ? inOrder(order, sections, base, say) : single(sections, say);
   if (refusals.length > 0) return { ok: false, refusals };
-  const policy = policyOf(placed, base);
-  return policy.ok ? { ok: true, value: { policy: policy.value, losses } } : policy;
+  const leftOut = extensionsOf(root, "leftOut").map((one) => String(one.what));
+  return tableRead(policyOf(placed, base), leftOut, losses);
 }
 
 function refused(message: string): Result<never> {
@@ -52,6 +50,8 @@ function refused(message: string): Result<never> {
 
 const list = (value: unknown): Element[] => (Array.isArray(value) ? (value as Element[]) : []);
 const logicOf = (decision: Element) => decision.decisionLogic as Element | undefined;
+const extensionsOf = (element: Element, name: string) =>
+  list((element.extensionElements as Element | undefined)?.values).filter((one) => one.$type === `bandeira:${name}`);
 const textOf = (element: Element | undefined) => String(element?.text ?? "").trim();
 
 type Say = (at: string, message: string) => void;
@@ -119,9 +119,7 @@ function readLevel(output: Element, marks: string[], context: LevelContext): Gri
   const { say, losses, decisions, base } = context;
   const label = String(output.label ?? output.name);
   const at = `${context.name}, ${label}`;
-  const extension = list((output.extensionElements as Element | undefined)?.values).find(
-    (one) => one.$type === "bandeira:level",
-  );
+  const [extension] = extensionsOf(output, "level");
   const rule = extension ? ruleOf(String(extension.who)) : null;
   if (extension && !rule) say(at, `“${String(extension.who)}” names nobody who could approve`);
   if (!extension)
@@ -130,6 +128,8 @@ function readLevel(output: Element, marks: string[], context: LevelContext): Gri
     );
   const quorum = quorumOf(String(extension?.quorum ?? "one"));
   if (!quorum) say(at, `“${String(extension?.quorum)}” is no number of approvers`);
+  const kind = String(extension?.kind ?? "approval");
+  if (!isKind(kind)) say(at, `“${kind}” is none of ${KINDS.join(", ")}`);
   marks.forEach((mark, index) => {
     if (!["approves", "told", "none", ""].includes(mark))
       say(`${at}, rule ${index + 1}`, `“${mark}” is none of approves, told, none`);
@@ -140,6 +140,7 @@ function readLevel(output: Element, marks: string[], context: LevelContext): Gri
   return {
     id: String(output.name),
     name: label,
+    kind: isKind(kind) ? kind : "approval",
     approvers: rule ?? { kind: "manager", up: 1 },
     quorum: quorum ?? { kind: "one" },
     refusal: extension?.refusal === "counts" ? "counts" : "first ends",

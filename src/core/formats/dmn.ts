@@ -5,6 +5,8 @@ import type { Policy } from "../policy";
 import { quorumCode, ruleCode } from "./codes";
 import { inputsOf, toFeel, type FeelInput } from "./feel";
 import { gridOf, type Edge, type GridSection } from "./grid";
+import { sayLoss } from "./loss-words";
+import { lossesOf } from "./losses";
 
 /**
  * Policies as decision tables of OMG DMN 1.3. A decision “Section” (hit policy First) names the section by its conditions; a decision for each section (Unique)
@@ -26,6 +28,10 @@ export async function toDmn(policy: Policy): Promise<string> {
     id: `policy_${policy.id}`,
     name: policy.name,
     namespace: DMN_NAMESPACE,
+    extensionElements: writer.extension(
+      "leftOut",
+      lossesOf(policy).map((loss) => ({ what: sayLoss(loss) })),
+    ),
     drgElement: [...writer.inputData(), ...decisions],
   });
   const { xml } = await writer.moddle.toXML(definitions, { format: true });
@@ -150,6 +156,7 @@ class Writer {
 
   private levelOutput(section: GridSection, level: GridSection["levels"][number]): Element {
     const asked = {
+      kind: level.kind,
       who: ruleCode(level.approvers),
       quorum: quorumCode(level.quorum),
       refusal: level.refusal,
@@ -160,9 +167,14 @@ class Writer {
       name: level.id,
       label: level.name,
       typeRef: "string",
-      extensionElements: this.make("ExtensionElements", {
-        values: [this.moddle.createAny("bandeira:level", DMN_NAMESPACE, asked)],
-      }),
+      extensionElements: this.extension("level", [asked]),
+    });
+  }
+
+  /** Elements of our own, which other readers pass over. */
+  extension(name: string, of: readonly Record<string, string>[]): Element {
+    return this.make("ExtensionElements", {
+      values: of.map((one) => this.moddle.createAny(`bandeira:${name}`, DMN_NAMESPACE, one)),
     });
   }
 

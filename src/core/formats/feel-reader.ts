@@ -23,17 +23,19 @@ export function fromFeel(expression: string, type: string): Read {
 
 class NotRead extends Error {}
 
-type Node =
+/** `wrapped` is what stood in brackets of its own: in what we write, each part of a group does, so that a group is told from a comparison of several parts. */
+type Node = { wrapped?: true } & (
   | { is: "and" | "or"; of: Node[] }
   | { is: "call"; name: string; of: Node[] }
   | { is: "compare"; sign: string; left: Node; right: Node }
   | { is: "arithmetic"; sign: string; left: Node; right: Node }
   | { is: "some"; list: string; test: Node }
   | { is: "list"; of: Node[] }
-  | { is: "name" | "text" | "number" | "constant"; value: string };
+  | { is: "name" | "text" | "number" | "constant"; value: string }
+);
 
 const TOKEN =
-  /\s*("(?:[^"\\]|\\.)*"|list contains|lower case|starts with|>=|<=|!=|[()[\],<>=*-]|-?\d+(?:\.\d+)?|[A-Za-z_][A-Za-z0-9_]*)/y;
+  /\s*("(?:[^"\\]|\\.)*"|list contains|lower case|starts with|>=|<=|!=|[()[\],<>=*-]|\d+(?:\.\d+)?|[A-Za-z_][A-Za-z0-9_]*)/y;
 
 function tokensOf(text: string): string[] {
   const found: string[] = [];
@@ -102,11 +104,15 @@ function readPrimary(reader: Reader): Node {
   if (token === "(") {
     const inner = readOr(reader);
     take(reader, ")");
-    return inner;
+    return { ...inner, wrapped: true };
+  }
+  if (token === "-" && /^\d/.test(reader.tokens[reader.at] ?? "")) {
+    reader.at += 1;
+    return { is: "number", value: `-${reader.tokens[reader.at - 1]}` };
   }
   if (token === "[") return { is: "list", of: readItems(reader, "]") };
   if (token.startsWith('"')) return { is: "text", value: JSON.parse(token) as string };
-  if (/^-?\d/.test(token)) return { is: "number", value: token };
+  if (/^\d/.test(token)) return { is: "number", value: token };
   if (["true", "false", "null"].includes(token)) return { is: "constant", value: token };
   if (token === "some") return readSome(reader);
   if (CALLS.includes(token) && reader.tokens[reader.at] === "(") {
@@ -142,9 +148,12 @@ function readSome(reader: Reader): Node {
 function conditionOf(node: Node, fields: readonly Field[]): object {
   const inner = bare(node);
   if (inner.is === "and") return conjunction(inner.of, fields);
-  if (inner.is === "or") return { kind: "any", of: inner.of.map((part) => conditionOf(part, fields)) };
+  if (inner.is === "or")
+    return { kind: "any", of: partsOf(inner.of, "false").map((part) => conditionOf(part, fields)) };
   if (inner.is === "call" && inner.name === "not") {
-    const negated = conditionOf(inner.of[0]!, fields) as { kind: string; is?: string; of?: object[] };
+    const [part] = inner.of as [Node];
+    const negated = conditionOf(part, fields) as { kind: string; is?: string; of?: object[] };
+    if (part.wrapped) return { kind: "none", of: [negated] };
     if (negated.kind === "choice") return { ...negated, is: negated.is === "one of" ? "none of" : "one of" };
     return { kind: "none", of: negated.kind === "any" ? negated.of : [negated] };
   }
@@ -162,12 +171,16 @@ function bare(node: Node): Node {
 const isConstant = (node: Node, value: string) => node.is === "constant" && node.value === value;
 const nameOf = (node: Node): string | null => (node.is === "name" ? node.value : null);
 
+/** The parts of a group; a group of one is written with “and true” or “or false”, which change nothing. */
+const partsOf = (of: readonly Node[], nothing: "true" | "false") =>
+  of.filter((part) => part.wrapped || !isConstant(part, nothing));
+
 /** Parts that stand for one comparison together, such as “not equal to” or “rose by more than”, or all of them. */
 function conjunction(parts: readonly Node[], fields: readonly Field[]): object {
   const [first, second] = parts;
-  const changed = changedName(parts);
+  const changed = first?.wrapped ? null : changedName(parts);
   if (changed) return { kind: "change", field: fieldNamed(changed, fields).key, is: "changed" };
-  if (parts.length === 2 && first && second) {
+  if (parts.length === 2 && first && second && !first.wrapped) {
     const rise = percentRise(first, fields);
     if (rise) return rise;
     if (filled(first, fields) && second.is === "call" && second.name === "not") {
@@ -175,7 +188,7 @@ function conjunction(parts: readonly Node[], fields: readonly Field[]): object {
       if (inner.kind === "text" && inner.is === "equal to") return { ...inner, is: "not equal to" };
     }
   }
-  return { kind: "all", of: parts.map((part) => conditionOf(part, fields)) };
+  return { kind: "all", of: partsOf(parts, "true").map((part) => conditionOf(part, fields)) };
 }
 
 /** That an old value is known, that it is another, and that it is not nothing before and after. */
@@ -274,7 +287,8 @@ function atom(node: Node, list: string | null, fields: readonly Field[]): object
   if (node.is === "compare" && node.sign === "=" && right?.is === "text") {
     const name = folded(node.left)!;
     const field = fieldNamed(list ?? nameOf(name) ?? "", fields);
-    if (field.kind === "choice") return { kind: "choice", field: field.key, is: "one of", values: [right.value] };
+    if (field.kind === "choice" && right === (node as { right: Node }).right)
+      return { kind: "choice", field: field.key, is: "one of", values: [right.value] };
     return { kind: "text", field: field.key, is: "equal to", value: right.value };
   }
   throw new NotRead("this form of expression is not understood");

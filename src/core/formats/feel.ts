@@ -1,3 +1,4 @@
+import { Decimal } from "decimal.js";
 import { beforeKey, type Comparison, type Condition, type FactValue, type Facts, type ToCurrency } from "../conditions";
 import { typeWords, type Field } from "../documents";
 import type { Money } from "../money";
@@ -11,6 +12,8 @@ export function toFeel(condition: Condition, type: string): string {
   if ("of" in condition) {
     const parts = condition.of.map((part) => `(${toFeel(part, type)})`);
     if (condition.kind === "none") return `not(${parts.join(" or ")})`;
+    // A group of one says that it is a group, so that it comes back as one.
+    if (parts.length === 1) return `${parts[0]} ${condition.kind === "all" ? "and true" : "or false"}`;
     return parts.join(condition.kind === "all" ? " and " : " or ");
   }
   return comparison(condition, fieldOf(condition, type));
@@ -59,23 +62,21 @@ function textual(one: Extract<Comparison, { kind: "text" }>, many: boolean): str
   // Written as it stands and folded by whoever runs it, so that its spelling comes back.
   const wanted = `lower case(${text(one.value.trim())})`;
   const { field } = one;
-  const some = (test: string) =>
-    many
-      ? sure(`some value in ${field} satisfies ${test.replaceAll("@", "value")}`)
-      : sure(test.replaceAll("@", field));
+  const some = (test: (name: string) => string) =>
+    many ? sure(`some value in ${field} satisfies ${test("value")}`) : sure(test(field));
   switch (one.is) {
     case "filled in":
       return many ? `count(${field}) > 0` : `${field} != null`;
     case "empty":
       return many ? `count(${field}) = 0` : `${field} = null`;
     case "equal to":
-      return some(`lower case(@) = ${wanted}`);
+      return some((name) => `lower case(${name}) = ${wanted}`);
     case "not equal to":
-      return `${many ? `count(${field}) > 0` : `${field} != null`} and not(${some(`lower case(@) = ${wanted}`)})`;
+      return `${many ? `count(${field}) > 0` : `${field} != null`} and not(${some((name) => `lower case(${name}) = ${wanted}`)})`;
     case "containing":
-      return some(`contains(lower case(@), ${wanted})`);
+      return some((name) => `contains(lower case(${name}), ${wanted})`);
     case "starting with":
-      return some(`starts with(lower case(@), ${wanted})`);
+      return some((name) => `starts with(lower case(${name}), ${wanted})`);
   }
 }
 
@@ -89,7 +90,8 @@ function change(one: Extract<Comparison, { kind: "change" }>, isAmount: boolean)
       : `${old} != null and ${now} != ${old} and not(${old} = "" and ${now} = null)`;
   if (one.is === "rose") return sure(`${now} > ${old}`);
   if (one.is === "fell") return sure(`${now} < ${old}`);
-  if (one.percent !== undefined) return sure(`(${now} - ${old}) * 100 > ${one.percent} * ${old} and ${now} > ${old}`);
+  if (one.percent !== undefined)
+    return sure(`(${now} - ${old}) * 100 > ${new Decimal(one.percent).toFixed()} * ${old} and ${now} > ${old}`);
   return sure(`${now} - ${old} > ${one.amount!.minor}`);
 }
 

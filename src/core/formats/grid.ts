@@ -6,6 +6,7 @@ import type { ApproverRule } from "../people";
 import type { Level, Mark, Policy, PolicyInput, Quorum, Section } from "../policy";
 import { readPolicy } from "../policy";
 import { refuse, type Refusal, type Result } from "../refusal";
+import { keptOf } from "./losses";
 
 /** One edge of a band as tables write it: an amount in minor units, and whether it belongs to the band. Null where the band is open. */
 export type Edge = { minor: number; included: boolean } | null;
@@ -22,6 +23,7 @@ export type GridSection = {
 export type GridLevel = {
   id?: string;
   name: string;
+  kind: Level["kind"];
   approvers: ApproverRule;
   quorum: Quorum;
   refusal: Level["refusal"];
@@ -43,9 +45,10 @@ export function gridOf(policy: Policy): GridSection[] {
       approval,
       at: "",
     })),
-    levels: section.levels.map(({ id, name, approvers, quorum, refusal, stage, when, marks }) => ({
+    levels: section.levels.map(({ id, name, kind, approvers, quorum, refusal, stage, when, marks }) => ({
       id,
       name,
+      kind,
       approvers,
       quorum,
       refusal,
@@ -68,62 +71,16 @@ function upperEdge(section: Section, band: number): Edge {
   return threshold ? { minor: threshold.amount, included: threshold.exact === "below" } : null;
 }
 
-/** Everything of a policy that tables cannot carry, each in a sentence; an importer would find it missing. */
-export function lossesOf(policy: Policy): string[] {
-  const lost: string[] = [];
-  const lose = (when: boolean, what: string) => {
-    if (when) lost.push(`${what} ${what.endsWith("s") ? "are" : "is"} not in the file.`);
-  };
-  const { scope } = policy;
-  lose(
-    scope.locations.length > 0 || scope.requesters.kind === "only" || scope.exempt.length > 0,
-    "To whom the policy applies",
-  );
-  lose(policy.selfApproval.rule !== "hold", "The rule for one’s own documents");
-  lose(policy.repeatedApprover !== "ask twice", "The rule for the same person at two levels");
-  lose(policy.edits.effect !== "start again" || policy.edits.fields.length > 0, "The rule for edits");
-  lose(policy.holds.length > 0, "The holds");
-  lose(policy.afterApproval.length > 0, "The after-approval steps");
-  lose(policy.messages.length > 0 || policy.onSubmit !== undefined, "The messages");
-  lose(policy.readers !== undefined, "Who reads along");
-  lose(policy.designNote !== undefined, "The designers’ note");
-  for (const section of policy.sections) {
-    lose(
-      section.designNote !== undefined || section.bands.some((band) => band.designNote),
-      `The designers’ note on “${section.name}”`,
-    );
-    for (const level of section.levels) {
-      const parts = [
-        ...(level.kind !== "approval" ? [`that it is a ${level.kind}`] : []),
-        ...(level.timeLimit ? ["its time limit"] : []),
-        ...(level.reminders.length ? ["its reminders"] : []),
-        ...(level.overdue !== "wait" ? ["what happens when it is overdue"] : []),
-        ...(level.handOver !== "no" ? ["handing over"] : []),
-        ...(level.signature ? ["its signature"] : []),
-        ...(level.instruction ? ["its instruction"] : []),
-        ...(level.checklist.length ? ["its checklist"] : []),
-        ...(level.checks ? ["its checks"] : []),
-        ...(level.outcomes ? ["its own words"] : []),
-        ...(level.choosesNext ? ["choosing the next level"] : []),
-        ...(level.mayAddApprover ? ["adding an approver"] : []),
-        ...(level.designNote ? ["its designers’ note"] : []),
-        ...(level.commentOn.join() !== "decline,sendBack" ? ["when a comment is needed"] : []),
-      ];
-      if (parts.length) lost.push(`Of “${level.name}” in “${section.name}” the file leaves out ${parts.join(", ")}.`);
-    }
-  }
-  return lost;
-}
-
 /**
- * A policy made of tables: its sections replace those of `base`, which gives everything tables do not carry. Bands whose edges overlap or leave a gap are
+ * A policy made of tables: its sections replace those of `base`, which gives everything tables do not carry; a level that `base` has too keeps what tables cannot
+ * hold of it. Bands whose edges overlap or leave a gap are
  * refused with the amounts and where they stand.
  */
 export function policyOf(grid: readonly GridSection[], base: PolicyInput): Result<Policy> {
   const refusals = grid.flatMap((section) => bandProblems(section, base.currency));
   if (refusals.length > 0) return { ok: false, refusals };
   const ids = new Set<string>();
-  const sections = grid.map((section) => sectionOf(section, ids));
+  const sections = grid.map((section) => sectionOf(section, ids, base));
   return readPolicy({ ...base, sections });
 }
 
@@ -163,7 +120,8 @@ function bandProblems(section: GridSection, currency: string): Refusal[] {
   ];
 }
 
-function sectionOf(section: GridSection, ids: Set<string>): PolicyInput["sections"][number] {
+function sectionOf(section: GridSection, ids: Set<string>, base: PolicyInput): PolicyInput["sections"][number] {
+  const before = base.sections.find(({ id }) => id === section.id);
   const order = section.bands
     .map((_, band) => band)
     .sort((a, b) => spanOf(section.bands[a]!).from - spanOf(section.bands[b]!).from);
@@ -179,8 +137,14 @@ function sectionOf(section: GridSection, ids: Set<string>): PolicyInput["section
       amount: to!.minor,
       exact: to!.included ? ("below" as const) : ("above" as const),
     })),
-    bands: bands.map(({ approval }) => ({ approval })),
+    bands: bands.map(({ approval }, band) => {
+      // A note belongs to a band as long as there are as many; which of them is meant cannot be told otherwise.
+      const note = before?.bands.length === bands.length ? before.bands[band]!.designNote : undefined;
+      return { approval, ...(note && { designNote: note }) };
+    }),
+    ...(before?.designNote && { designNote: before.designNote }),
     levels: levels.map(({ at: _, stage, marks, id, ...level }) => ({
+      ...keptOf(before?.levels.find((one) => one.id === id)),
       ...level,
       id: freeId(id, level.name, taken),
       stage: stages.indexOf(stage) + 1,

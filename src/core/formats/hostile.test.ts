@@ -34,7 +34,7 @@ describe("a matrix", () => {
           index === row ? cells.with(Math.min(column, cells.length - 1), text) : cells,
         );
         const read = fromMatrix(spoilt, { ...orderPolicy, sections: [] });
-        if (read.ok) expect(PolicySchema.safeParse(read.value).success).toBe(true);
+        if (read.ok) expect(PolicySchema.safeParse(read.value.policy).success).toBe(true);
         else expect([read.refusals.length > 0, sentences(read.refusals)]).toEqual([true, true]);
       }),
       { numRuns: 600 },
@@ -53,7 +53,7 @@ describe("a matrix", () => {
     const mixed = [header!, header!.map(() => ""), ...body.toReversed()];
     const read = fromMatrix(mixed, base);
     // Levels stand by their stages, not by their lines.
-    expect(read).toEqual({ ok: true, value: policyOf(twoStep) });
+    expect(read).toMatchObject({ ok: true, value: { policy: policyOf(twoStep) } });
   });
 });
 
@@ -120,7 +120,7 @@ describe("DMN", () => {
       '<dmn:decision id="extra" name="Colour"><dmn:literalExpression id="x"><dmn:text>1</dmn:text></dmn:literalExpression></dmn:decision></dmn:definitions>',
     );
     const read = await fromDmn(more, base);
-    expect(read.ok && read.value.losses).toEqual(["The decision “Colour” is no table by amount and was left out."]);
+    expect(read.ok && read.value.losses[0]).toBe("The decision “Colour” is no table by amount and was left out.");
   });
 });
 

@@ -1,11 +1,13 @@
 /** Policies in open formats: OMG DMN 1.3, FEEL, an authority matrix as a table. What a format cannot carry is listed. */
 export { toDmn } from "./dmn";
 export { fromDmn } from "./dmn-reader";
-export type { DmnRead } from "./dmn-reader";
 export { feelContext, toFeel } from "./feel";
 export { fromFeel } from "./feel-reader";
-export { lossesOf } from "./grid";
+export { sayLoss } from "./loss-words";
+export { lossesOf } from "./losses";
+export type { Loss } from "./losses";
 export { fromMatrix, toMatrix } from "./matrix";
+export type { TableRead } from "./table-read";
 export { orderAsUbl } from "./ubl-order";
 export type { OrderOut, OrderParty } from "./ubl-order";
 export { PAIN_001, pain001 } from "./pain001";

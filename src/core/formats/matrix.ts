@@ -1,16 +1,22 @@
 import { formatAmount, parseMoney } from "../money";
 import type { Mark, Policy, PolicyInput } from "../policy";
 import { refuse, type Refusal, type Result } from "../refusal";
-import { quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
+import { KINDS, isKind, quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
 import { fromFeel } from "./feel-reader";
 import { toFeel } from "./feel";
 import { gridOf, policyOf, type Edge, type GridLevel, type GridSection } from "./grid";
+import { sayLoss } from "./loss-words";
+import { lossesOf } from "./losses";
+import { tableRead, type TableRead } from "./table-read";
 
 /**
  * The authority matrix as a table: per section a row of lower edges, one of upper edges, one that says where nobody needs to approve, and a row per level. The
  * same table is read back. Amounts stand as 2500.00 with a sign of inclusion before them: ">" and "<" leave the exact amount out, ">=" and "<=" take it in.
  */
-const FIXED = ["section", "row", "id", "name", "who", "how many", "refusal", "stage", "condition"] as const;
+const FIXED = ["section", "row", "id", "name", "kind", "who", "how many", "refusal", "stage", "condition"] as const;
+
+/** Columns that older files do not have. */
+const OPTIONAL: readonly string[] = ["kind"];
 
 export function toMatrix(policy: Policy): string[][] {
   const grid = gridOf(policy);
@@ -26,15 +32,26 @@ export function toMatrix(policy: Policy): string[][] {
   ];
   const rows = grid.flatMap(({ id = "", name, when, bands, levels }) => [
     row(
-      [name, "from", id, "", "", "", "", "", when === "otherwise" ? "otherwise" : toFeel(when, policy.documentType)],
+      [
+        name,
+        "from",
+        id,
+        "",
+        "",
+        "",
+        "",
+        "",
+        "",
+        when === "otherwise" ? "otherwise" : toFeel(when, policy.documentType),
+      ],
       bands.map((band) => from(band.from)),
     ),
     row(
-      [name, "to", "", "", "", "", "", "", ""],
+      [name, "to", "", "", "", "", "", "", "", ""],
       bands.map((band) => to(band.to)),
     ),
     row(
-      [name, "approval", "", "", "", "", "", "", ""],
+      [name, "approval", "", "", "", "", "", "", "", ""],
       bands.map((band) => band.approval),
     ),
     ...levels.map((level) =>
@@ -44,6 +61,7 @@ export function toMatrix(policy: Policy): string[][] {
           "level",
           level.id ?? "",
           level.name,
+          level.kind,
           ruleCode(level.approvers),
           quorumCode(level.quorum),
           level.refusal,
@@ -54,25 +72,30 @@ export function toMatrix(policy: Policy): string[][] {
       ),
     ),
   ]);
-  return [header, ...rows];
+  const leftOut = lossesOf(policy).map((loss) => row(["", LEFT_OUT, "", sayLoss(loss), "", "", "", "", "", ""], []));
+  return [header, ...rows, ...leftOut];
 }
+
+const LEFT_OUT = "left out";
 
 /**
  * Reads such a table into the sections of a policy; everything else is taken from `base`.
  * @param rows cells as text, the header first; every problem is said with its line and column
  */
-export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<Policy> {
+export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<TableRead> {
   const [header = [], ...body] = rows;
   const columns = header.map((cell) => cell.trim().toLowerCase());
-  const missing = FIXED.filter((name) => !columns.includes(name));
+  const missing = FIXED.filter((name) => !columns.includes(name) && !OPTIONAL.includes(name));
   if (missing.length > 0)
     return { ok: false, refusals: [refuse("columns", `Line 1: the column “${missing[0]}” is missing`, "1")] };
   const bandColumns = columns.flatMap((name, index) => (/^band \d+$/.test(name) ? [index] : []));
   const refusals: Refusal[] = [];
   const groups = new Map<string, Row[]>();
+  const leftOut: string[] = [];
   body.forEach((cells, index) => {
     if (cells.every((cell) => cell.trim() === "")) return;
     const cell = (name: string) => (cells[columns.indexOf(name)] ?? "").trim();
+    if (cell("row") === LEFT_OUT) return void leftOut.push(cell("name"));
     const row: Row = {
       line: index + 2,
       cell,
@@ -85,7 +108,7 @@ export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInp
   });
   const grid = [...groups].map(([name, of]) => sectionFrom(name, of, base));
   if (refusals.length > 0) return { ok: false, refusals };
-  return policyOf(grid, base);
+  return tableRead(policyOf(grid, base), leftOut);
 }
 
 type Row = {
@@ -159,11 +182,14 @@ function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
     if (!MARKS.includes(mark)) row.problem(`band ${band + 1}`, `“${mark}” is none of approves, told, none`);
   });
   if (!row.cell("name")) row.problem("name", "give the level a name");
+  const kind = row.cell("kind") || "approval";
+  if (!isKind(kind)) row.problem("kind", `“${kind}” is none of ${KINDS.join(", ")}`);
   const condition = row.cell("condition");
   const when = condition ? conditionFrom(row, condition, base) : "otherwise";
   return {
     ...(row.cell("id") && { id: row.cell("id") }),
     name: row.cell("name"),
+    kind: isKind(kind) ? kind : "approval",
     approvers: rule ?? { kind: "manager", up: 1 },
     quorum: quorum ?? { kind: "one" },
     refusal: refusal === "counts" ? "counts" : "first ends",

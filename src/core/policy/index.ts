@@ -21,6 +21,7 @@ export {
   BLOCKS,
   sayAfterApproval,
   sayMessages,
+  sayReaders,
   sayEdits,
   sayHold,
   sayLevelDetails,

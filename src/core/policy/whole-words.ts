@@ -67,6 +67,15 @@ export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "o
   return parts.length > 0 ? parts.join(". ") : null;
 }
 
+/** Who sees every document under a policy and cannot act on it, as one sentence; null when nobody does. */
+export function sayReaders({ readers }: Pick<Policy, "readers">, directory: Directory): string | null {
+  const who = [
+    ...(readers?.people ?? []).map((id) => directory.person(id)?.name ?? id),
+    ...(readers?.groups ?? []).map((id) => `the group ${directory.group(id)?.name ?? id}`),
+  ];
+  return who.length > 0 ? `Read along and cannot act: ${joinWords(who, "and")}` : null;
+}
+
 /**
  * What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. It is of the whole way since each
  * approval, and some things count whatever the policy names.

@@ -1,7 +1,7 @@
 import { parse } from "csv-parse/sync";
 import { toCsv } from "../csv";
 import { boundaryCases } from "@/core/checks";
-import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix } from "@/core/formats";
+import { fromDmn, fromMatrix, lossesOf, sayLoss, toDmn, toMatrix, type TableRead } from "@/core/formats";
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import { readPolicy, type Policy, type PolicyInput, type PolicyVersion } from "@/core/policy";
@@ -36,9 +36,14 @@ export async function policyFile(
     case "json":
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
     case "csv":
-      return file(toCsv(toMatrix(policy)), `${name}-matrix.csv`, "text/csv; charset=utf-8", lossesOf(policy));
+      return file(
+        toCsv(toMatrix(policy)),
+        `${name}-matrix.csv`,
+        "text/csv; charset=utf-8",
+        lossesOf(policy).map(sayLoss),
+      );
     case "dmn":
-      return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy));
+      return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy).map(sayLoss));
     case "tests": {
       const rows = boundaryCases(policy, directory).map((one) => ({
         section: one.sectionName,
@@ -84,14 +89,12 @@ function file(body: BodyInit, name: string, type: string, losses: string[]): Res
   return { ok: true, value: new Response(body, { headers }) };
 }
 
-export type FileRead = { policy: Policy; losses: string[] };
-
 /** Reads a policy from a file. Nothing is saved; whoever reads it sees it on the board, and what of the file is not in it. */
 export async function readPolicyFile(
   _app: App,
   actor: Person,
   { format, text, base }: { format: "json" | "csv" | "dmn"; text: string; base: object },
-): Promise<Result<FileRead>> {
+): Promise<Result<TableRead>> {
   const refusal = authorise(actor, "policies.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const given = base as PolicyInput;
@@ -99,12 +102,11 @@ export async function readPolicyFile(
   if (format === "json") return fromJson(text, given);
   const rows = rowsOf(text);
   if (!rows.ok) return rows;
-  const read = fromMatrix(rows.value, given);
-  return read.ok ? { ok: true, value: { policy: read.value, losses: [] } } : read;
+  return fromMatrix(rows.value, given);
 }
 
 /** A whole policy; its id and owner are those of the draft it comes into. */
-function fromJson(text: string, base: PolicyInput): Result<FileRead> {
+function fromJson(text: string, base: PolicyInput): Result<TableRead> {
   let value: unknown;
   try {
     value = JSON.parse(text);

@@ -6,6 +6,8 @@ import {
   sayAfterApproval,
   sayChain,
   sayEdits,
+  sayMessages,
+  sayReaders,
   sayHold,
   sayLevelDetails,
   sayRange,
@@ -149,14 +151,17 @@ function sectionContent(policy: Policy, section: Section, directory: Directory):
 
 /** What holds for the whole policy, a sentence each. */
 function besides(policy: Policy, directory: Directory): string[] {
-  const after = sayAfterApproval(policy);
   return [
     saySelfApproval(policy, directory),
     sayRepeated(policy),
     sayEdits(policy),
     ...policy.holds.map((hold) => sayHold(policy, hold, directory)),
-    ...(after ? [after] : []),
-  ].map((text) => `${text}.`);
+    sayAfterApproval(policy),
+    sayMessages(policy),
+    sayReaders(policy, directory),
+  ]
+    .filter((text) => text !== null)
+    .map((text) => `${text}.`);
 }
 
 function signatures(): Content {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { lossesOf } from "@/core/formats";
+import { lossesOf, sayLoss } from "@/core/formats";
 import type { Refusal } from "@/core/refusal";
 import { Sheet } from "../frame/sheet";
 import { readPolicyFile } from "../policies/read-file";
@@ -20,7 +20,7 @@ const FORMATS = [
 export function Files({ board, shown }: { board: BoardState; shown: number | null }) {
   const [open, setOpen] = useState(false);
   const { policy, mayWrite } = board;
-  const losses = open ? lossesOf(policy) : [];
+  const losses = open ? lossesOf(policy).map(sayLoss) : [];
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
@@ -40,7 +40,7 @@ export function Files({ board, shown }: { board: BoardState; shown: number | nul
         {losses.length > 0 && (
           <details className="mt-2 text-sm">
             <summary className="min-h-7 cursor-pointer">
-              What CSV and DMN leave out ({losses.length}); JSON and PDF have everything
+              What CSV and DMN leave out ({losses.length}); JSON has everything, the PDF all but notes for designers
             </summary>
             <ul className="list-disc pl-5">
               {losses.map((one) => (
@@ -60,9 +60,10 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
   const [losses, setLosses] = useState<string[] | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const read = async (file: File) => {
+    setLosses(null);
     const result = await readPolicyFile(file, board.policy);
-    if (!result.ok) return setRefusals(result.refusals);
-    setRefusals([]);
+    setRefusals(result.ok ? [] : result.refusals);
+    if (!result.ok) return;
     board.select(null);
     board.changePolicy(() => result.value.policy);
     board.choose(result.value.policy.sections.at(-1)!.id);
@@ -88,7 +89,9 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
       <Refusals refusals={refusals} />
       {losses && (
         <div className="mt-2 border-l-3 border-waiting pl-2 text-sm" role="status">
-          <p className="text-waiting">It is on the board. Look at these:</p>
+          <p className="text-waiting">
+            It is on the board. What the file does not say is as it was in this draft. Look at these:
+          </p>
           <ul className="list-disc pl-5">
             {losses.map((one) => (
               <li key={one}>{one}</li>

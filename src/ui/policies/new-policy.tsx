@@ -100,7 +100,15 @@ function FromFile({ names, units, currency }: Where) {
   const [type, setType] = useState("purchase-order");
   const [losses, setLosses] = useState<string[]>([]);
   const [policy, setPolicy] = useState<Policy | null>(null);
+  const [from, setFrom] = useState("");
+  // A file that is refused, or another type, leaves nothing of the file before behind the button.
+  const nothingRead = () => {
+    setPolicy(null);
+    setLosses([]);
+    setRefusals([]);
+  };
   const read = async (file: File) => {
+    nothingRead();
     const measure = typeWords(type).measures[0]!.key as PolicyInput["measure"]["kind"];
     const base: PolicyInput = {
       id: "new",
@@ -113,8 +121,8 @@ function FromFile({ names, units, currency }: Where) {
     };
     const result = await readPolicyFile(file, base);
     if (!result.ok) return setRefusals(result.refusals);
-    setRefusals([]);
     setPolicy(result.value.policy);
+    setFrom(file.name);
     setLosses(result.value.losses);
   };
   const parsed = policy && readPolicy({ ...policy, name });
@@ -130,7 +138,14 @@ function FromFile({ names, units, currency }: Where) {
         }}
       >
         <NameEntry names={names} distinction="from a file" value={name} onChange={setName} />
-        <Choice label="For documents of which type" value={type} onChange={setType}>
+        <Choice
+          label="For documents of which type"
+          value={type}
+          onChange={(next) => {
+            setType(next);
+            nothingRead();
+          }}
+        >
           {[...new Set(STARTING_SET.map((one) => one.documentType))].map((one) => (
             <option key={one} value={one}>
               {capital(typeWords(one).name.many)}
@@ -145,6 +160,7 @@ function FromFile({ names, units, currency }: Where) {
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) void read(file);
+            event.target.value = "";
           }}
         />
         <Refusals refusals={refusals} />
@@ -157,7 +173,7 @@ function FromFile({ names, units, currency }: Where) {
         )}
         {policy && (
           <p className="text-sm text-approved">
-            Read: {policy.sections.length} {policy.sections.length === 1 ? "section" : "sections"}.
+            Read from {from}: {policy.sections.length} {policy.sections.length === 1 ? "section" : "sections"}.
           </p>
         )}
         <Button type="submit" disabled={busy || !parsed?.ok || !name.trim()} className="self-start">

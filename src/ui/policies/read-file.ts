@@ -1,17 +1,16 @@
+import type { TableRead } from "@/core/formats";
 import type { Policy, PolicyInput } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { send } from "../send";
 
-export type FileRead = { policy: Policy; losses: string[] };
-
 /** Has the server read a policy from a file; its format is told by the end of its name. */
-export async function readPolicyFile(file: File, base: PolicyInput | Policy): Promise<Result<FileRead>> {
+export async function readPolicyFile(file: File, base: PolicyInput | Policy): Promise<Result<TableRead>> {
   const format = formatOf(file.name);
   if (!format) {
     const message = `${file.name}: only .json, .csv and .dmn or .xml are read`;
     return { ok: false, refusals: [{ code: "invalid", message }] };
   }
-  return send<FileRead>("/api/policies/read-file", { format, text: await file.text(), base });
+  return send<TableRead>("/api/policies/read-file", { format, text: await file.text(), base });
 }
 
 function formatOf(name: string): "json" | "csv" | "dmn" | null {

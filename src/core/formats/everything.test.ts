@@ -1,0 +1,347 @@
+// Every condition and every part of a policy goes out as FEEL, CSV and DMN and comes back, or is listed. What is listed is worked out here by comparing what came
+// back with what went out, path by path, and not by the table of losses.
+import fc from "fast-check";
+import { parse } from "csv-parse/sync";
+import { stringify } from "csv-stringify/sync";
+import { describe, expect, it } from "vitest";
+import { ConditionSchema, type Comparison, type Condition } from "../conditions";
+import { documentTypeKeys, typeWords, type Field } from "../documents";
+import { level, policyOf } from "../fixtures";
+import { readPolicy, type Level, type Policy, type PolicyInput } from "../policy";
+import { fromDmn, fromFeel, fromMatrix, lossesOf, sayLoss, toDmn, toFeel, toMatrix, type Loss } from "./index";
+
+const word = fc
+  .oneof(
+    fc.string({ unit: "grapheme", minLength: 1, maxLength: 12 }),
+    fc.constantFrom("a@b.example", '"', "\\", "$&", "null", "true"),
+  )
+  .map((some) => some.trim());
+const minor = fc.oneof(fc.integer({ min: -1_000_000, max: 1_000_000_000 }), fc.constantFrom(0, 1, -1));
+const money = fc.record({ minor, currency: fc.constantFrom("EUR", "JPY") });
+const date = fc
+  .integer({ min: 0, max: 3000 })
+  .map((day) => new Date(Date.UTC(2024, 0, 1 + day)).toISOString().slice(0, 10));
+
+const textual = (field: string): fc.Arbitrary<Comparison> =>
+  fc.oneof(
+    fc.record({
+      kind: fc.constant("text" as const),
+      field: fc.constant(field),
+      is: fc.constantFrom(
+        "equal to" as const,
+        "not equal to" as const,
+        "containing" as const,
+        "starting with" as const,
+      ),
+      value: word,
+    }),
+    fc
+      .constantFrom("empty" as const, "filled in" as const)
+      .map((is) => ({ kind: "text" as const, field, is, value: "" })),
+  );
+
+const changes = (field: Field): fc.Arbitrary<Comparison>[] => {
+  if (!field.controlled) return [];
+  const base = { kind: "change" as const, field: field.key };
+  if (field.kind !== "amount") return [fc.constant({ ...base, is: "changed" as const })];
+  return [
+    fc.constantFrom("changed" as const, "rose" as const, "fell" as const).map((is) => ({ ...base, is })),
+    fc
+      .constantFrom(0.000_000_1, 0.1, 12.5, 10_000)
+      .map((percent) => ({ ...base, is: "rose by more than" as const, percent })),
+    money.map((amount) => ({ ...base, is: "rose by more than" as const, amount })),
+  ];
+};
+
+const plainOf: Record<Field["kind"], (field: string) => fc.Arbitrary<Comparison>[]> = {
+  text: (field) => [textual(field)],
+  choice: (field) => [
+    textual(field),
+    fc.record({
+      kind: fc.constant("choice" as const),
+      field: fc.constant(field),
+      is: fc.constantFrom("one of" as const, "none of" as const),
+      values: fc.array(fc.string({ unit: "grapheme", maxLength: 8 }), { minLength: 1, maxLength: 3 }),
+    }),
+  ],
+  amount: (field) => [
+    fc.record({
+      kind: fc.constant("amount" as const),
+      field: fc.constant(field),
+      is: fc.constantFrom(
+        "over" as const,
+        "at least" as const,
+        "under" as const,
+        "at most" as const,
+        "exactly" as const,
+      ),
+      amount: money,
+    }),
+  ],
+  date: (field) => [
+    fc.record({
+      kind: fc.constant("date" as const),
+      field: fc.constant(field),
+      is: fc.constantFrom(
+        "before" as const,
+        "on or before" as const,
+        "on" as const,
+        "on or after" as const,
+        "after" as const,
+      ),
+      date,
+    }),
+  ],
+  flag: (field) => [fc.boolean().map((is) => ({ kind: "flag" as const, field, is }))],
+};
+
+/** Any condition that the schema allows on a type of document, groups in groups and groups of one among them. */
+function conditionsOn(type: string): fc.Arbitrary<Condition> {
+  const one = fc.oneof(
+    ...typeWords(type).fields.flatMap((field) => [...plainOf[field.kind](field.key), ...changes(field)]),
+  );
+  return fc.letrec<{ tree: Condition }>((tie) => ({
+    tree: fc.oneof(
+      { depthSize: "small", withCrossShrink: true },
+      one,
+      fc.record({
+        kind: fc.constantFrom("all" as const, "any" as const, "none" as const),
+        of: fc.array(tie("tree"), { minLength: 1, maxLength: 3 }),
+      }) as fc.Arbitrary<Condition>,
+    ),
+  })).tree;
+}
+
+describe("every condition", () => {
+  it.each(documentTypeKeys)("on a %s is read back from FEEL as it was written", (type) => {
+    const kinds = new Set<string>();
+    fc.assert(
+      fc.property(conditionsOn(type), (condition) => {
+        expect(ConditionSchema.safeParse(condition).success).toBe(true);
+        kinds.add(condition.kind);
+        expect(fromFeel(toFeel(condition, type), type)).toEqual({ ok: true, condition });
+      }),
+      { numRuns: 1500 },
+    );
+    expect(kinds).toContain("none");
+  });
+});
+
+const when: Condition = { kind: "flag", field: "hasAttachment", is: true };
+
+/** A policy with one of everything that the schema has. */
+const everything: PolicyInput = {
+  id: "everything",
+  name: "One of everything",
+  documentType: "purchase-order",
+  owner: "boss",
+  scope: {
+    units: ["company"],
+    locations: ["here"],
+    requesters: { kind: "only", people: ["rui"], groups: ["directors"], positions: ["treasurer"] },
+    exempt: [{ person: "boss", decidedBy: "rui", reason: "Own budget" }],
+  },
+  currency: "EUR",
+  measure: { kind: "supplierTotal", days: 30 },
+  sections: [
+    {
+      id: "special",
+      name: "Special",
+      when,
+      thresholds: [{ amount: 100_000, exact: "above" }],
+      bands: [{ approval: "none", designNote: "Petty" }, { approval: "required" }],
+      designNote: "Ask the boss",
+      levels: [
+        level(
+          "papers",
+          1,
+          ["none", "approves"],
+          { kind: "people", people: ["rui"] },
+          {
+            kind: "check",
+            checks: [{ kind: "totals" }, { kind: "paper", name: "Quote" }, { kind: "fields", fields: ["supplier"] }],
+          },
+        ),
+        level(
+          "count",
+          2,
+          ["none", "approves"],
+          { kind: "group", group: "directors" },
+          { kind: "task", checklist: ["Count"] },
+        ),
+        level(
+          "first",
+          3,
+          ["told", "approves"],
+          { kind: "lineByLimit", climb: "one by one" },
+          {
+            when,
+            quorum: { kind: "n", n: 2 },
+            refusal: "counts",
+            timeLimit: { amount: 4, unit: "working hours" },
+            reminders: [{ before: true, after: { amount: 1, unit: "working hours" }, to: "approver" }],
+            overdue: "named person",
+            overduePerson: "boss",
+            handOver: "to the pool",
+            signature: true,
+            commentOn: ["approve"],
+            instruction: "Look twice",
+            outcomes: [{ effect: "approve", word: "Grant" }],
+            choosesNext: ["second", "third"],
+            mayAddApprover: true,
+            designNote: "Why",
+          },
+        ),
+        level("second", 4, ["none", "approves"], { kind: "owner", of: "supplier" }, {}),
+        level("third", 4, ["none", "approves"], { kind: "namedOnDocument", field: "receiver" }, { kind: "notice" }),
+      ],
+    },
+    {
+      id: "rest",
+      name: "Everything else",
+      when: "otherwise",
+      thresholds: [],
+      bands: [{ approval: "required" }],
+      levels: [],
+    },
+  ],
+  selfApproval: { rule: "substitute", substitute: "boss" },
+  repeatedApprover: "must differ",
+  edits: { fields: ["supplier"], toleranceMinor: 100, tolerancePercent: 1.5, effect: "carry on" },
+  holds: [{ reason: "No order", blocks: ["send"], when, release: { kind: "manager", up: 1 }, keeps: true }],
+  afterApproval: [{ kind: "tell", note: "rui" }],
+  messages: [{ on: "approved", to: "requester" }],
+  onSubmit: "Keep the paper",
+  readers: { people: ["rui"], groups: [] },
+  designNote: "All of it",
+};
+
+const emptyDraft: PolicyInput = {
+  id: "draft",
+  name: "Draft",
+  documentType: "purchase-order",
+  scope: { units: ["company"] },
+  currency: "EUR",
+  measure: { kind: "net" },
+  sections: [],
+};
+
+/** Paths where two values differ, as far down as a part of a policy, section or level goes. */
+function apart(one: Policy, other: Policy): Set<string> {
+  const paths = new Set<string>();
+  const keys = (a: object, b: object) => new Set([...Object.keys(a), ...Object.keys(b)]);
+  const at = (value: object, key: string) => JSON.stringify((value as Record<string, unknown>)[key]);
+  const put = (a: object, b: object, path: string, but: readonly string[] = []) => {
+    for (const key of keys(a, b)) if (!but.includes(key) && at(a, key) !== at(b, key)) paths.add(`${path}${key}`);
+  };
+  put(one, other, "", ["sections"]);
+  one.sections.forEach((section, index) => {
+    const back = other.sections[index]!;
+    put(section, back, `${section.name}/`, ["levels", "bands"]);
+    section.bands.forEach((band, place) => put(band, back.bands[place]!, `${section.name}/`));
+    section.levels.forEach((level, place) => put(level, back.levels[place]!, `${section.name}/${level.name}/`));
+  });
+  return paths;
+}
+
+const FRAME = ["id", "name", "owner", "scope", "measure"];
+const pathsOf = (losses: readonly Loss[]) =>
+  new Set(
+    losses.flatMap((loss): string[] => {
+      if (loss.of === "frame") return FRAME;
+      if (loss.of === "policy") return [loss.part];
+      if (loss.of === "section") return [`${loss.section}/${loss.part}`];
+      return loss.parts.map((part) => `${loss.section}/${loss.level}/${part}`);
+    }),
+  );
+
+const rowsOf = (policy: Policy) => parse(stringify(toMatrix(policy)), { relax_column_count: true }) as string[][];
+
+describe("a policy with one of everything", () => {
+  const policy = policyOf(everything);
+
+  it("has a value for every part that the schema knows, and every kind of level", () => {
+    const levels = policy.sections.flatMap((section) => section.levels);
+    const parts = new Set(levels.flatMap((one) => Object.keys(one)));
+    expect([...parts].toSorted()).toEqual(Object.keys(levelParts).toSorted());
+    expect(new Set(levels.map((one) => one.kind)).size).toBe(4);
+    expect(Object.keys(policy).toSorted()).toEqual(Object.keys(policyParts).toSorted());
+  });
+
+  it("comes back whole from JSON, and from CSV and DMN but for exactly what is listed, which the files say too", async () => {
+    expect(readPolicy(JSON.parse(JSON.stringify(policy)))).toEqual({ ok: true, value: policy });
+    const losses = lossesOf(policy);
+    const table = fromMatrix(rowsOf(policy), emptyDraft);
+    const decisions = await fromDmn(await toDmn(policy), emptyDraft);
+    for (const back of [table, decisions]) {
+      if (!back.ok) throw new Error(back.refusals[0]!.message);
+      expect(apart(policy, back.value.policy)).toEqual(pathsOf(losses));
+      expect(back.value.losses).toEqual(losses.map(sayLoss));
+    }
+    expect(table).toEqual(decisions);
+  });
+
+  it("keeps in its own draft what tables cannot hold: CSV, then DMN, then nothing is missing", async () => {
+    const table = fromMatrix(rowsOf(policy), everything);
+    expect(table.ok && table.value.policy).toEqual(policy);
+    const decisions = await fromDmn(await toDmn(table.ok ? table.value.policy : policy), everything);
+    expect(decisions.ok && decisions.value.policy).toEqual(policy);
+  });
+
+  it("older tables without kinds are tables of approvals", () => {
+    const rows = rowsOf(policy).map((row) => row.filter((_, column) => column !== 4));
+    const read = fromMatrix(rows, emptyDraft);
+    expect(read.ok && read.value.policy.sections[0]!.levels.map(({ kind }) => kind)).toEqual(Array(5).fill("approval"));
+    const wrong = rowsOf(policy);
+    wrong[4]![4] = "vote";
+    expect(fromMatrix(wrong, emptyDraft)).toMatchObject({
+      refusals: [{ message: "Line 5, kind: “vote” is none of approval, task, check, notice" }],
+    });
+  });
+});
+
+/** Total, so that a new part of the schema has to be given a value above. */
+const levelParts: Record<keyof Level, true> = {
+  id: true,
+  name: true,
+  kind: true,
+  stage: true,
+  marks: true,
+  when: true,
+  approvers: true,
+  quorum: true,
+  refusal: true,
+  timeLimit: true,
+  reminders: true,
+  overdue: true,
+  overduePerson: true,
+  handOver: true,
+  signature: true,
+  commentOn: true,
+  instruction: true,
+  checklist: true,
+  checks: true,
+  outcomes: true,
+  choosesNext: true,
+  mayAddApprover: true,
+  designNote: true,
+};
+const policyParts: Record<keyof Policy, true> = {
+  id: true,
+  name: true,
+  documentType: true,
+  owner: true,
+  scope: true,
+  currency: true,
+  measure: true,
+  sections: true,
+  selfApproval: true,
+  repeatedApprover: true,
+  edits: true,
+  holds: true,
+  afterApproval: true,
+  messages: true,
+  onSubmit: true,
+  readers: true,
+  designNote: true,
+};
