@@ -211,6 +211,16 @@ export const GRANTS: Record<string, Case[]> = {
       granted: ["controller"],
     },
   ],
+  "POST /policies/sets/[id]/on": [
+    {
+      params: { id: "s" },
+      body: () => ({ command: command(), from: "2026-04-01", until: null }),
+      granted: ["controller"],
+    },
+  ],
+  "POST /policies/sets/[id]/off": [
+    { params: { id: "s" }, body: () => ({ command: command(), last: "2026-04-01" }), granted: ["controller"] },
+  ],
   "POST /policies/[id]/draft": [
     { params: { id: "p" }, body: () => ({ revision: 0, policy: {}, reasons: [] }), granted: ["controller"] },
   ],

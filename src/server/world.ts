@@ -83,6 +83,7 @@ type VersionRow = {
   note: string;
   in_force_from: string | null;
   in_force_until: string | null;
+  earlier: string;
   put_in_force_by: string | null;
   authors: string;
   reasons: string;
@@ -103,6 +104,7 @@ function readVersions(db: Db): PolicyVersion[] {
     inForceFrom: row.in_force_from,
     putInForceBy: row.put_in_force_by,
     inForceUntil: row.in_force_until,
+    earlier: JSON.parse(row.earlier) as PolicyVersion["earlier"] & object,
     authors: JSON.parse(row.authors) as string[],
     reasons: JSON.parse(row.reasons) as PolicyVersion["reasons"] & object,
     sent: row.sent ? (JSON.parse(row.sent) as PolicyVersion["sent"]) : null,

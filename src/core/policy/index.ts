@@ -35,5 +35,5 @@ export { sayBand, sayChain, sayChecks, sayDuration, sayRange, saySection, saySta
 export * as edit from "./edit";
 export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
-export { contentHash, inForceAt, isReviewed, rivalOf, switchesAfter, versionState } from "./version";
-export type { Comment, PolicyVersion, Reason, VersionState } from "./version";
+export { contentHash, inForceAt, isOver, isReviewed, rivalOf, switchesAfter, termsOf, versionState } from "./version";
+export type { Comment, PolicyVersion, Reason, Term, VersionState } from "./version";

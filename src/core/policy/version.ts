@@ -10,6 +10,9 @@ export type Reason = { finding: string; message: string; reason: string };
 /** What a reviewer says of a single part. */
 export type Comment = { id: string; place: Place; text: string; by: string; at: string };
 
+/** A time over which a version counts: moments as ISO date-times, `until` not included; null for no end. */
+export type Term = { from: string; until: string | null };
+
 /**
  * A saved version of a policy. Its content is never edited; the rest is what happened to it: sent, reviewed, put in force, ended.
  * Moments are ISO date-times in UTC.
@@ -25,6 +28,8 @@ export type PolicyVersion = {
   putInForceBy: string | null;
   /** From here on it counts no longer; null when it does until another follows. */
   inForceUntil?: string | null;
+  /** Times it counted before that, as a set of a season does; each is over. */
+  earlier?: readonly Term[];
   /** Everybody who had a hand in the draft; none of them reviews it. */
   authors?: readonly string[];
   sent?: { by: string; at: string; from: string | null; until: string | null } | null;
@@ -48,12 +53,16 @@ export function isReviewed(version: PolicyVersion): boolean {
   return version.review?.outcome === "approved";
 }
 
-function counts(version: PolicyVersion, at: string): boolean {
-  return (
-    version.inForceFrom !== null &&
-    version.inForceFrom <= at &&
-    (version.inForceUntil == null || at < version.inForceUntil)
-  );
+/** Every time over which a version counted, counts or is to count, in order. */
+export function termsOf({ earlier = [], inForceFrom, inForceUntil = null }: PolicyVersion): readonly Term[] {
+  return inForceFrom === null ? earlier : [...earlier, { from: inForceFrom, until: inForceUntil }];
+}
+
+const holdsAt = ({ from, until }: Term, at: string) => from <= at && (until === null || at < until);
+
+/** Whether a version's last time is over, or was called off before it began, so that it can be given another. */
+export function isOver({ inForceFrom, inForceUntil }: PolicyVersion, at: string): boolean {
+  return inForceFrom !== null && inForceUntil != null && (inForceUntil <= at || inForceUntil <= inForceFrom);
 }
 
 /**
@@ -62,22 +71,19 @@ function counts(version: PolicyVersion, at: string): boolean {
  * @param at ISO date-time
  */
 export function inForceAt(versions: readonly PolicyVersion[], at: string): PolicyVersion | null {
-  let best: PolicyVersion | null = null;
+  let best: { version: PolicyVersion; from: string } | null = null;
   for (const version of versions) {
-    if (!counts(version, at)) continue;
-    if (
-      !best ||
-      version.inForceFrom! > best.inForceFrom! ||
-      (version.inForceFrom === best.inForceFrom && version.version > best.version)
-    )
-      best = version;
+    const from = termsOf(version).findLast((term) => holdsAt(term, at))?.from;
+    if (from === undefined) continue;
+    if (!best || from > best.from || (from === best.from && version.version > best.version.version))
+      best = { version, from };
   }
-  return best;
+  return best?.version ?? null;
 }
 
 /** Moments after `at` at which another version may begin to count, ascending. */
 export function switchesAfter(versions: readonly PolicyVersion[], at: string): string[] {
-  const moments = versions.flatMap(({ inForceFrom, inForceUntil }) => [inForceFrom ?? "", inForceUntil ?? ""]);
+  const moments = versions.flatMap(termsOf).flatMap(({ from, until }) => [from, until ?? ""]);
   return [...new Set(moments)].filter((moment) => moment > at).sort();
 }
 
@@ -101,31 +107,29 @@ export function rivalOf(
   versions: readonly PolicyVersion[],
   directory: Directory,
 ): PolicyVersion | null {
-  const overlaps = (other: PolicyVersion) =>
-    other.inForceFrom !== null &&
-    (until === null || other.inForceFrom < until) &&
-    (other.inForceUntil == null || from < other.inForceUntil);
+  const meets = (term: Term) =>
+    term.until !== term.from && (until === null || term.from < until) && (term.until === null || from < term.until);
   return (
     versions.find(
       (other) =>
         other.policy.id !== policy.id &&
-        overlaps(other) &&
-        !replacedBefore(other, versions, from) &&
+        termsOf(other).some((term) => meets(term) && !replacedBefore(other, term, versions, from)) &&
         claimTheSame(policy, other.policy, directory),
     ) ?? null
   );
 }
 
 /** A later version of the same policy without an end took its place for good before that time. */
-function replacedBefore(version: PolicyVersion, versions: readonly PolicyVersion[], from: string): boolean {
+function replacedBefore(version: PolicyVersion, term: Term, versions: readonly PolicyVersion[], from: string): boolean {
   return versions.some(
     (later) =>
       later.policy.id === version.policy.id &&
       later !== version &&
-      later.inForceFrom !== null &&
-      later.inForceUntil == null &&
-      later.inForceFrom <= from &&
-      (later.inForceFrom > version.inForceFrom! ||
-        (later.inForceFrom === version.inForceFrom && later.version > version.version)),
+      termsOf(later).some(
+        (one) =>
+          one.until === null &&
+          one.from <= from &&
+          (one.from > term.from || (one.from === term.from && later.version > version.version)),
+      ),
   );
 }

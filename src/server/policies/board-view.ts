@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import type { BoundaryCase } from "@/core/checks";
 import type { Person } from "@/core/people";
-import { isReviewed, versionState, type PolicyVersion } from "@/core/policy";
+import { isOver, isReviewed, versionState, type PolicyVersion } from "@/core/policy";
 import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -9,6 +9,8 @@ import { readWorld } from "../world";
 import { versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { isOwnWork } from "./review";
+import { setsOf } from "./sets";
+import { sayStanding } from "./standing";
 
 /** What the board of a policy is opened with, for a reader: a saved version, or the draft where there is one and none is asked for. Null when there is neither. */
 export function boardView(app: App, reader: Person, id: string, asked: number | null) {
@@ -23,10 +25,11 @@ export function boardView(app: App, reader: Person, id: string, asked: number | 
   const zone = directory.organisation.timeZone;
   const name = (person: string) => directory.person(person)?.name ?? person;
   const when = (at: string) => sayDate(dayIn(at, zone));
+  const sets = setsOf(app);
   const line = (version: PolicyVersion) => ({
     version: version.version,
     state: versionState(version, own, now),
-    when: sayWhen(version, own, now, zone),
+    when: sayStanding(version, own, sets, now, zone),
     by: name(version.savedBy),
     note: version.note,
   });
@@ -53,7 +56,7 @@ export function boardView(app: App, reader: Person, id: string, asked: number | 
     editable: mayWrite && (chosen === null || (!draft && chosen === own.at(-1))),
     mayWrite,
     mayReview: authorise(reader, "policies.review") === null,
-    awaitsDate: chosen !== null && isReviewed(chosen) && chosen.inForceFrom === null,
+    awaitsDate: chosen !== null && isReviewed(chosen) && (chosen.inForceFrom === null || isOver(chosen, now)),
     today: dayIn(now, zone),
     at: now,
   };
@@ -83,25 +86,6 @@ function reviewOf(
     reasons,
     own: isOwnWork(version, reader.id),
   };
-}
-
-/** Since when or from when a version counts, and until when. */
-export function sayWhen(version: PolicyVersion, all: readonly PolicyVersion[], now: string, zone: string): string {
-  const { inForceFrom: from, inForceUntil } = version;
-  const day = (at: string) => sayDate(dayIn(at, zone));
-  const until = inForceUntil ? day(new Date(Date.parse(inForceUntil) - 1).toISOString()) : null;
-  if (!from) return version.sent ? `sent ${day(version.sent.at)}` : `saved ${day(version.savedAt)}`;
-  if (from > now) return `from ${day(from)}${until ? ` to ${until}` : ""}`;
-  const later = all
-    .flatMap((other) =>
-      other.inForceFrom && other.inForceFrom >= from && other.version !== version.version && other.inForceFrom <= now
-        ? [other.inForceFrom]
-        : [],
-    )
-    .sort()[0];
-  if (until && inForceUntil! <= now) return `${day(from)} to ${until}`;
-  if (later) return `${day(from)} to ${day(later)}`;
-  return `since ${day(from)}${until ? `, to ${until}` : ""}`;
 }
 
 type TestRow = { version: number; cases: string; kept_by: string };

@@ -3,6 +3,7 @@ import { dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import {
   contentHash,
+  isOver,
   isReviewed,
   readPolicy,
   whyNotName,
@@ -19,6 +20,7 @@ import { carryOut, no, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
 import { pastOf } from "./history";
+import { sayTerm } from "./standing";
 import { plannedTimes, rivalRefusal } from "./times";
 
 export { versionsOf } from "./command";
@@ -117,12 +119,15 @@ function whyNotSent(findings: readonly Finding[], reasons: readonly Reason[]): R
 }
 
 /** Why a version that is the newest, and unchanged, is not sent again: where it stands. */
-function whyNotAgain(app: App, { version, sent, review, inForceFrom }: PolicyVersion): Result<never> | null {
+function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
+  const { version, sent, review, inForceFrom } = latest;
+  const now = app.clock.now();
   const zone = readWorld(app).directory.organisation.timeZone;
   if (inForceFrom) {
-    const day = sayDate(dayIn(inForceFrom, zone));
-    const is = inForceFrom <= app.clock.now() ? `is in force since ${day}` : `counts from ${day}`;
-    return no("unchanged", `Nothing differs from version ${version}, which was approved and ${is}`);
+    const stands = isOver(latest, now)
+      ? `counted ${sayTerm({ from: inForceFrom, until: latest.inForceUntil ?? null }, zone)}; put it in force again from a day, on its page`
+      : `${inForceFrom <= now ? "is in force since" : "counts from"} ${sayDate(dayIn(inForceFrom, zone))}`;
+    return no("unchanged", `Nothing differs from version ${version}, which was approved and ${stands}`);
   }
   if (!sent || review?.outcome === "returned") return null;
   return review

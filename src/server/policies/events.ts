@@ -36,7 +36,12 @@ export type PolicyEvent =
         from: string;
         until: string | null;
       };
-    };
+    }
+  | { type: "policy set ended"; data: { id: string; until: string } };
+
+/** The list of times with one more. */
+const addTerm = (list: string, from: string, until: string) =>
+  `json_insert(${list}, '$[#]', json_object('from', ${from}, 'until', ${until}))`;
 
 /** Writes what is read of policies. @returns false for an event of another kind */
 export function projectPolicy(db: Db, event: ChainedEvent): boolean {
@@ -79,7 +84,8 @@ export function projectPolicy(db: Db, event: ChainedEvent): boolean {
     }
     case "policy version put in force":
       set(
-        "in_force_from = ?, in_force_until = ?, put_in_force_by = ?",
+        `earlier = CASE WHEN in_force_from IS NULL THEN earlier ELSE ${addTerm("earlier", "in_force_from", "in_force_until")} END,
+         in_force_from = ?, in_force_until = ?, put_in_force_by = ?`,
         data.from,
         data.until ?? null,
         event.actor,
@@ -97,8 +103,13 @@ export function projectPolicy(db: Db, event: ChainedEvent): boolean {
       return true;
     case "policy set scheduled":
       db.prepare(
-        "INSERT OR REPLACE INTO policy_set (id, name, members, from_time, until_time, made_by) VALUES (?, ?, ?, ?, ?, ?)",
+        `INSERT INTO policy_set (id, name, members, from_time, until_time, made_by) VALUES (?, ?, ?, ?, ?, ?)
+         ON CONFLICT (id) DO UPDATE SET earlier = ${addTerm("policy_set.earlier", "policy_set.from_time", "policy_set.until_time")},
+           from_time = excluded.from_time, until_time = excluded.until_time, made_by = excluded.made_by`,
       ).run(data.id, data.name, canonical(data.members), data.from, data.until, event.actor);
+      return true;
+    case "policy set ended":
+      db.prepare("UPDATE policy_set SET until_time = ? WHERE id = ?").run(data.until, data.id);
       return true;
     default:
       return false;

@@ -3,12 +3,12 @@ import { uncovered } from "@/core/checks";
 import { documentTypeKeys, typeWords } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { inForceAt, isReviewed, versionState, type PolicyVersion } from "@/core/policy";
-import { sayDate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { inForce, readWorld } from "../world";
-import { sayWhen } from "./board-view";
 import { allDrafts } from "./drafts";
+import { setsOf, type KeptSet } from "./sets";
+import { sayAfter, sayStanding, sayTerm } from "./standing";
 
 /** What the list of policies shows a reader. */
 export function policyList(app: App, reader: Person) {
@@ -16,11 +16,12 @@ export function policyList(app: App, reader: Person) {
   const now = app.clock.now();
   const zone = directory.organisation.timeZone;
   const drafts = new Map(allDrafts(app).map((draft) => [draft.policy.id, draft]));
+  const sets = setsOf(app);
   const name = (id: string | undefined) => (id ? (directory.person(id)?.name ?? id) : null);
   const state = (version: PolicyVersion, all: readonly PolicyVersion[]) => ({
     version: version.version,
     state: versionState(version, all, now),
-    when: sayWhen(version, all, now, zone),
+    when: sayStanding(version, all, sets, now, zone),
   });
   const ids = [...new Set([...versions.map(({ policy }) => policy.id), ...drafts.keys()])];
   const lines = ids.map((id) => {
@@ -46,7 +47,7 @@ export function policyList(app: App, reader: Person) {
       const units = left.map(({ unit, people }) => ({ name: directory.unit(unit)?.name ?? unit, people }));
       return [{ type: typeWords(type).name.many, units }];
     }),
-    sets: setsOf(app, zone, (id) => versions.find(({ policy }) => policy.id === id)?.policy.name ?? id),
+    sets: sets.map((set) => setLine(set, versions, now, zone)),
     ready: versions
       .filter((version) => isReviewed(version) && version.inForceFrom === null)
       .map(({ policy, version }) => ({ policy: policy.id, version, name: policy.name })),
@@ -54,18 +55,24 @@ export function policyList(app: App, reader: Person) {
   };
 }
 
-type SetRow = { id: string; name: string; members: string; from_time: string; until_time: string | null };
-
-function setsOf(app: App, zone: string, nameOf: (policy: string) => string) {
-  const rows = app.db.prepare("SELECT * FROM policy_set ORDER BY from_time DESC").all() as SetRow[];
-  return rows.map((row) => {
-    const members = JSON.parse(row.members) as { policy: string; version: number }[];
-    const last = row.until_time && dayIn(new Date(Date.parse(row.until_time) - 1).toISOString(), zone);
-    return {
-      id: row.id,
-      name: row.name,
-      when: `from ${sayDate(dayIn(row.from_time, zone))}${last ? ` to ${sayDate(last)}` : ""}`,
-      members: members.map((one) => `${nameOf(one.policy)}, version ${one.version}`).join("; "),
-    };
-  });
+/** A set, whether it counts, what of each policy counts under it, and what after. */
+function setLine(set: KeptSet, versions: readonly PolicyVersion[], now: string, zone: string) {
+  const { from, until } = set.term;
+  const calledOff = until !== null && until <= from;
+  const state: "on" | "planned" | "off" =
+    calledOff || (until !== null && until <= now) ? "off" : from > now ? "planned" : "on";
+  return {
+    id: set.id,
+    name: set.name,
+    state,
+    when: sayTerm(set.term, zone),
+    earlier: set.earlier.filter((term) => term.from !== term.until).map((term) => sayTerm(term, zone)),
+    members: set.members.flatMap(({ policy, version }) => {
+      const all = versions.filter((one) => one.policy.id === policy);
+      const own = all.find((one) => one.version === version);
+      if (!own) return [];
+      const [under, after] = [`version ${version}`, until !== null && state !== "off" ? sayAfter(own, all) : null];
+      return [{ policy, name: own.policy.name, version, says: after ? `${under}, then ${after}` : under }];
+    }),
+  };
 }

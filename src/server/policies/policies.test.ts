@@ -12,8 +12,10 @@ import { boardView } from "./board-view";
 import { findingsFor, sendToReviewer, versionsOf, type Sending } from "./commands";
 import { beginPolicy, discardDraft, noteThere, policyNames, readDraft, saveDraft } from "./drafts";
 import { policyFile, readPolicyFile } from "./files";
-import { endVersion, keepTests, scheduleSet } from "./force";
+import { endVersion, keepTests } from "./force";
+import { policyList } from "./list-view";
 import { commentVersion, putInForce, reviewVersion } from "./review";
+import { scheduleSet, switchSetOff, switchSetOn } from "./sets";
 
 const writer = (app: TestApp) => person(app, "benedita-corvo");
 const reviewer = (app: TestApp) => person(app, "rosalind-amado");
@@ -274,6 +276,34 @@ describe("in force", () => {
         inForceUntil: "2027-01-01T00:00:00.000Z",
       });
     expect(codes(scheduleSet(app, writer(app), plan, id()))).toBe("name taken");
+    // Off and on again, year after year, by the same reviewed versions; what came before counts in between, and every earlier time is still known.
+    const set = "holiday-season";
+    const on = (from: string, until: string | null) => switchSetOn(app, writer(app), set, { from, until }, id());
+    expect(codes(on("2027-12-01", null))).toBe("not reviewed");
+    app.clock.set("2026-12-10T12:00:00.000Z");
+    expect(codes(switchSetOff(app, writer(app), set, "2026-12-09", id()))).toBe("past");
+    value(switchSetOff(app, writer(app), set, "2026-12-20", id()));
+    app.clock.set("2027-11-02T12:00:00.000Z");
+    expect(codes(switchSetOff(app, writer(app), set, "2027-11-02", id()))).toBe("already");
+    value(on("2027-12-01", "2027-12-31"));
+    const at = (moment: string) => inForceAt(versionsOf(app, a.id), moment)?.version ?? null;
+    expect(
+      ["2026-12-10", "2026-12-20", "2026-12-21", "2027-06-01", "2027-12-01", "2027-12-31", "2028-01-01"].map((day) =>
+        at(`${day}T12:00:00.000Z`),
+      ),
+    ).toEqual([1, 1, null, null, 1, 1, null]);
+    const line = policyList(app, writer(app)).sets[0]!;
+    expect([line.state, line.when, line.earlier, line.members.map(({ says }) => says)]).toEqual([
+      "planned",
+      "1 Dec 2027 to 31 Dec 2027",
+      ["1 Dec 2026 to 20 Dec 2026"],
+      ["version 1, then none of it counts", "version 1, then none of it counts"],
+    ]);
+    value(switchSetOff(app, writer(app), set, "2027-11-02", id()));
+    expect(at("2027-12-10T12:00:00.000Z")).toBeNull();
+    expect(policyList(app, writer(app)).sets[0]!.when).toBe("called off before 1 Dec 2027");
+    value(on("2028-12-01", null));
+    expect(at("2028-12-24T12:00:00.000Z")).toBe(1);
     const before = dumpProjections(app.db);
     expect(before.some((row) => row.startsWith("policy_set"))).toBe(true);
     value(keepTests(app, writer(app), a.id, 1, id()));

@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { isReviewed, type Place } from "@/core/policy";
+import { isOver, isReviewed, type Place } from "@/core/policy";
 import { whyNotReady, type PolicyVersion } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import type { App } from "../app";
@@ -110,7 +110,8 @@ export function putInForce(
     () => {
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
-      if (found.value.inForceFrom) return no("already", `Version ${version} was put in force already`);
+      if (found.value.inForceFrom && !isOver(found.value, app.clock.now()))
+        return no("already", `Version ${version} was put in force already`);
       if (!isReviewed(found.value))
         return no("not reviewed", `Version ${version} has not been approved by a reviewer yet; send it there first`);
       const times = plannedTimes(app, from, until);

@@ -1,6 +1,6 @@
 import { dayIn, startOfDay } from "@/core/calendar";
 import { typeWords } from "@/core/documents";
-import { rivalOf, type Policy } from "@/core/policy";
+import { rivalOf, type Policy, type Term } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { sayDate } from "@/core/words";
 import type { App } from "../app";
@@ -8,7 +8,7 @@ import { readWorld } from "../world";
 import { no } from "./command";
 
 /** From when to when a version counts, as moments: `from` included, `until` not. */
-export type Times = { from: string; until: string | null };
+export type Times = Term;
 
 /**
  * Days as moments: the beginning of the first, which for today is now, and the end of the last.

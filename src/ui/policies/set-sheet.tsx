@@ -29,9 +29,9 @@ export function SetSheet({ ready, today }: { ready: Ready[]; today: string }) {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        Switch a set
+        New set
       </Button>
-      <Sheet open={open} onOpenChange={setOpen} title="Switch several policies together">
+      <Sheet open={open} onOpenChange={setOpen} title="Several policies switched together">
         {ready.length < 2 ? (
           <p className="text-soft">
             A set is made of versions that have been approved by a reviewer and have no day yet; there{" "}

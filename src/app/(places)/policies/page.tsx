@@ -4,6 +4,7 @@ import { visitFor } from "@/server/http/page";
 import { policyList } from "@/server/policies/list-view";
 import { Empty } from "@/ui/primitives";
 import { PolicyLine, Uncovered } from "@/ui/policies/policy-line";
+import { SetLine } from "@/ui/policies/set-line";
 import { SetSheet } from "@/ui/policies/set-sheet";
 
 export const metadata: Metadata = { title: "Policies" };
@@ -46,9 +47,7 @@ export default async function Policies() {
           </h2>
           <ul>
             {sets.map((set) => (
-              <li key={set.id} className="border-t border-rule py-2">
-                <b className="font-semibold">{set.name}</b>, {set.when}: {set.members}
-              </li>
+              <SetLine key={set.id} set={set} mayWrite={mayWrite} today={today} />
             ))}
           </ul>
         </section>

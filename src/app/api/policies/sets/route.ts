@@ -2,7 +2,7 @@ import { z } from "zod";
 import { IdSchema } from "@/core/ids";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";
-import { scheduleSet } from "@/server/policies/force";
+import { scheduleSet } from "@/server/policies/sets";
 
 const Body = z.strictObject({
   command: z.uuid(),
