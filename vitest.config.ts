@@ -5,6 +5,6 @@ export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
     include: ["src/**/*.test.ts", "src/**/*.test.tsx", "demo/**/*.test.ts", "scripts/**/*.test.ts", "bin/**/*.test.ts"],
-    testTimeout: 60_000,
+    testTimeout: 240_000,
   },
 });

@@ -1,6 +1,6 @@
 /** What a policy is asked while it is edited, off the page's thread: last year's documents by section, and everything that is wrong with it. */
 import { expose, transfer } from "comlink";
-import { checkPolicy, type Finding } from "@/core/checks";
+import { checkPolicy, missedIn, type Finding, type Missed } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import { directoryOf, type Directory, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
@@ -74,6 +74,11 @@ const api = {
     );
     const buffers = Object.values(tides).flatMap(({ sorted, sums }) => [sorted.buffer, sums.buffer]);
     return transfer({ tides, findings }, buffers);
+  },
+
+  /** For each band, how few people would have to be away before it can no longer be decided. */
+  missed(policy: Policy): Missed[] {
+    return given ? missedIn(policy, given.directory, given.recent, given.at) : [];
   },
 };
 

@@ -51,16 +51,7 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
   const capped = organisation.standIns.some((entry) => entry.cap);
   const reached = reachedBy(policy, organisation, toCurrency);
   const ask = (level: Level, requester: string, minor: number, when: string | null): Answer => {
-    const subject: Subject = {
-      requester,
-      unit: directory.person(requester)!.unit,
-      documentType: policy.documentType,
-      amount: { minor, currency: policy.currency },
-      toCurrency,
-      excluded: [],
-      concerns: {},
-      named: {},
-    };
+    const subject = subjectBefore(policy, directory, requester, minor, toCurrency);
     const people = peopleUnder(
       policy,
       level,
@@ -107,6 +98,26 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
     return found;
   };
   return { requesters, answers, reached };
+}
+
+/** What is known of a document of somebody's before there is one. */
+export function subjectBefore(
+  { documentType, currency }: Pick<Policy, "documentType" | "currency">,
+  directory: Directory,
+  requester: string,
+  minor: number,
+  toCurrency: ToCurrency,
+): Subject {
+  return {
+    requester,
+    unit: directory.person(requester)!.unit,
+    documentType,
+    amount: { minor, currency },
+    toCurrency,
+    excluded: [],
+    concerns: {},
+    named: {},
+  };
 }
 
 function remember<T>(make: (key: string) => T): (key: string) => T {

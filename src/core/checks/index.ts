@@ -9,3 +9,5 @@ export type { BoundaryCase, RerunCase } from "./boundaries";
 export { gaps, overlaps, wholeOf } from "./table";
 export type { Box, Cell, Span, Table, TableColumn } from "./table";
 export { OPEN_BAND_FACTOR, edgesOf } from "./edges";
+export { MOST_MISSED, missedIn } from "./missed";
+export type { Missed, MissedSet } from "./missed";

@@ -2,6 +2,7 @@
 
 import { keyOf, mend, type Finding, type Weight } from "@/core/checks";
 import type { Reason } from "@/core/policy";
+import { WhoIsMissed } from "./missed";
 import type { BoardState } from "./use-board";
 
 const WEIGHT: Record<Weight, { word: string; border: string; text: string }> = {
@@ -38,6 +39,7 @@ export function Findings({ board }: { board: BoardState }) {
           <ul className="flex flex-col gap-3">{items(passing)}</ul>
         </details>
       )}
+      <WhoIsMissed board={board} />
     </section>
   );
 }

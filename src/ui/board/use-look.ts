@@ -1,8 +1,8 @@
 "use client";
 
 import { wrap, type Remote } from "comlink";
-import { useEffect, useRef, useState } from "react";
-import type { Finding } from "@/core/checks";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Finding, Missed } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import type { Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
@@ -18,6 +18,10 @@ export type Look = {
   rates: readonly Rate[];
   problem: string;
 };
+export type Looking = Look & {
+  /** Who would be missed in each band; null as long as there is nothing to look with. */
+  missed: ((policy: Policy) => Promise<Missed[]>) | null;
+};
 
 type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number };
 
@@ -32,7 +36,7 @@ export function useLook(
   organisation: Organisation,
   versions: readonly PolicyVersion[],
   at: string,
-): Look {
+): Looking {
   const [look, setLook] = useState<Look>({
     tides: {},
     findings: [],
@@ -92,5 +96,6 @@ export function useLook(
     // A worker that was ended answers no more.
     if (!ready) asked.current = { busy: false, next: null };
   }, [ready]);
-  return look;
+  const missed = useCallback(async (one: Policy) => (await worker.current?.missed(one)) ?? [], []);
+  return { ...look, missed: ready ? missed : null };
 }

@@ -1,0 +1,67 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { MOST_MISSED, type Missed, type MissedSet } from "@/core/checks";
+import { sayRange, type Policy } from "@/core/policy";
+import { joinWords, sayCount } from "@/core/words";
+import type { BoardState } from "./use-board";
+
+/** For every band, how few people would have to be away or leave before it can no longer be decided, and who they are. Looked for when it is opened. */
+export function WhoIsMissed({ board }: { board: BoardState }) {
+  const { policy, look } = board;
+  const [open, setOpen] = useState(false);
+  const [found, setFound] = useState<{ of: Policy; missed: Missed[] } | null>(null);
+  const { missed } = look;
+  // Only when the checks have caught up with the board: while somebody drags, they come first.
+  const settled = look.of === policy;
+  useEffect(() => {
+    if (!open || !missed || !settled || found?.of === policy) return;
+    let over = false;
+    void missed(policy).then((answer) => !over && setFound({ of: policy, missed: answer }));
+    return () => {
+      over = true;
+    };
+  }, [open, missed, settled, policy, found]);
+  return (
+    <details className="mt-2" onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-7 cursor-pointer text-sm text-soft">Whose absence would stop a band</summary>
+      {found?.of !== policy && <p className="text-sm text-soft">Looking …</p>}
+      {found && (
+        <ul className="flex flex-col gap-2 text-sm">
+          {found.missed.map((one) => (
+            <li key={`${one.section} ${one.band}`} className="border-l-3 border-rule pl-3">
+              <Sentence board={board} policy={found.of} missed={one} />
+            </li>
+          ))}
+          {found.missed.length === 0 && <li className="text-soft">No band asks anybody who could be missed.</li>}
+        </ul>
+      )}
+    </details>
+  );
+}
+
+function Sentence({ board, policy, missed }: { board: BoardState; policy: Policy; missed: Missed }) {
+  const section = policy.sections.find(({ id }) => id === missed.section)!;
+  const { all, some, asking } = missed;
+  const names = ({ people }: MissedSet) =>
+    joinWords(
+      people.map((id) => board.directory.person(id)?.name ?? id),
+      "and",
+    );
+  const others = ({ people, others: more }: MissedSet) =>
+    more === 0
+      ? ""
+      : people.length === 1
+        ? `, or without ${more === 1 ? "one other" : `${more} others`} alone`
+        : `, or without ${more === 1 ? "another" : `${more} other`} ${more === 1 ? "set" : "sets"} of ${sayCount(people.length)}`;
+  return (
+    <p>
+      <span className="text-soft">{section.name}, </span>
+      <b className="font-semibold">{sayRange(section, missed.band, policy.currency)}</b>:{" "}
+      {all
+        ? `without ${names(all)} nothing can be decided any more${others(all)}.`
+        : `no ${sayCount(MOST_MISSED)} people together stop everything.`}
+      {some && ` Without ${names(some)} what ${some.stopped} of ${asking} ask for stops${others(some)}.`}
+    </p>
+  );
+}
