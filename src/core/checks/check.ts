@@ -10,6 +10,7 @@ import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
 import { checkEscalation, checkOwner, checkSteps } from "./carrying-out";
 import { checkConditions } from "./conditions";
 import { momentsAhead, type Looked } from "./dead-ends";
+import { checkFalling } from "./falling";
 import type { Finding, Weight } from "./finding";
 import { deadEndFindings, perDocument, someNames } from "./people-findings";
 import type { Caught } from "../rehearsal";
@@ -63,6 +64,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...perDocument(policy),
     ...checkLimits(looked, toCurrency),
     ...checkInversions(policy),
+    ...checkFalling(looked, toCurrency),
     ...checkAgainstOrders(policy, others),
     ...checkAlone(looked, context.past, context.value, context.aloneShare),
     ...checkOverdue(looked),

@@ -213,6 +213,47 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect([finding!.code, finding!.offer?.label]).toEqual(["inversion", "Raise the pennant of second"]);
   });
 
+  it("a higher band that people with lower limits can decide, though another level takes the place of the one below", () => {
+    const limit = (id: string, minor: number | null) => ({
+      holder: { kind: "person" as const, id },
+      documentType: "purchase-order",
+      limit: minor === null ? { kind: "unlimited" as const } : { kind: "amount" as const, minor, currency: "EUR" },
+    });
+    const org = { ...sound, limits: [limit("boss", null), limit("head", 99_000_000), limit("lead", 90_000_000)] };
+    const chain = (low: string[], high: string[], quorum = 1) =>
+      found(
+        {
+          ...base,
+          sections: [
+            {
+              ...section,
+              levels: [
+                level("low", 1, ["none", "approves", "none"], { kind: "people", people: low }),
+                level(
+                  "high",
+                  2,
+                  ["none", "none", "approves"],
+                  { kind: "people", people: high },
+                  { quorum: { kind: "n", n: quorum } },
+                ),
+              ],
+            },
+          ],
+        } as PolicyInput,
+        context(org),
+      ).flatMap(({ code, about, message }) => (code === "inversion" ? [[about, message]] : []));
+    expect(chain(["boss"], ["head", "lead"])).toEqual([
+      [
+        "people",
+        "Over 10,000.00: Lead can be enough, with a limit of 900,000.00 EUR; somebody with authority for any amount is needed over 2,500.00 up to 10,000.00, that amount included.",
+      ],
+    ]);
+    // Two of three bring in the middle limit at the least; all of them the highest.
+    expect(chain(["head"], ["head", "lead"], 2)).toEqual([]);
+    expect(chain(["lead"], ["head"])).toEqual([]);
+    expect(chain(["head"], ["lead", "boss"])).toHaveLength(1);
+  });
+
   it("limits that end below the top of a band, and none where the last one covers it", () => {
     const limit = (id: string, minor: number) => ({
       holder: { kind: "person" as const, id },

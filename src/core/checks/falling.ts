@@ -1,0 +1,110 @@
+import { formatMoney } from "../money";
+import type { ToCurrency } from "../people";
+import { sayRange, type Policy, type Section } from "../policy";
+import type { Answer } from "./asked";
+import { asksPeople, type Looked } from "./dead-ends";
+import { edgesOf } from "./edges";
+import type { Finding } from "./finding";
+import { exampleOf, lowerFirst, someNames } from "./people-findings";
+
+/** The limit that surely stands behind a decision, in minor units of the policy's currency, and whose it is at the least. */
+type Behind = { limit: number; people: readonly string[] };
+
+/**
+ * Authority that falls while the amount rises, by the people and not by the levels: a higher band that can be decided by people whose limits all end below the one
+ * that is needed in the band under it. Asked only where limits for the type are kept.
+ */
+export function checkFalling(looked: Looked, toCurrency: ToCurrency): Finding[] {
+  const { policy, directory } = looked;
+  if (!directory.organisation.limits.some(({ documentType }) => documentType === policy.documentType)) return [];
+  const known = new Map<string, number>();
+  const limitOf = (person: string) => {
+    const limit = known.get(person) ?? highestLimit(looked, person, toCurrency);
+    known.set(person, limit);
+    return limit;
+  };
+  return policy.sections.flatMap((section) =>
+    section.bands.slice(1).flatMap((_, band) => (drops(section, band) ? [] : falling(looked, section, band, limitOf))),
+  );
+}
+
+/** Whether the higher of two bands simply lacks a level of the lower, which is a finding of its own. */
+function drops(section: Section, lower: number): boolean {
+  const approving = (band: number) => section.levels.filter((level) => level.marks[band] === "approves");
+  return approving(lower + 1).every((level) => approving(lower).includes(level));
+}
+
+function highestLimit({ policy, directory }: Looked, person: string, toCurrency: ToCurrency): number {
+  return directory.limitsOf(person, policy.documentType).reduce((highest, { limit }) => {
+    if (limit.kind === "none") return highest;
+    if (limit.kind === "unlimited") return Infinity;
+    return Math.max(highest, toCurrency({ minor: limit.minor, currency: limit.currency }, policy.currency)?.minor ?? 0);
+  }, 0);
+}
+
+function falling(looked: Looked, section: Section, lower: number, limitOf: (person: string) => number): Finding[] {
+  const { policy, asked, unit, directory } = looked;
+  const higher = lower + 1;
+  const { high } = edgesOf(policy, section, lower, unit);
+  const { low } = edgesOf(policy, section, higher, unit);
+  const below = behind(looked, section, lower, high, limitOf);
+  const above = behind(looked, section, higher, low, limitOf);
+  const fallen = asked.requesters.flatMap((requester) => {
+    const [before, after] = [below.get(requester), above.get(requester)];
+    return before && after && after.limit < before.limit ? [{ requester, before, after }] : [];
+  });
+  const [first] = fallen.sort((a, b) => a.after.limit - b.after.limit);
+  if (!first) return [];
+  return [
+    {
+      code: "inversion",
+      about: "people",
+      weight: "doubtful",
+      place: { section: section.id, band: higher },
+      message: `${sayRange(section, higher, policy.currency)}: ${someNames(first.after.people, directory)} can be enough, with ${sayLimit(first.after.limit, policy)}; somebody with ${sayLimit(first.before.limit, policy)} is needed ${lowerFirst(sayRange(section, lower, policy.currency))}.`,
+      example: exampleOf(policy, low, first.requester, directory),
+      mend: "Let whoever is needed in the lower band approve here as well, or somebody with a higher limit; or say why less is enough.",
+    },
+  ];
+}
+
+function sayLimit(minor: number, { currency }: Policy): string {
+  if (minor === Infinity) return "authority for any amount";
+  return minor === 0 ? "no authority of their own" : `a limit of ${formatMoney({ minor, currency })}`;
+}
+
+/** For each requester who can be decided on: the highest limit that some level is sure to bring in, whoever of those asked there decides. */
+function behind(
+  { asked }: Looked,
+  section: Section,
+  band: number,
+  minor: number,
+  limitOf: (person: string) => number,
+): Map<string, Behind> {
+  const found = new Map<string, Behind>();
+  const stuck = new Set<string>();
+  const levels = section.levels.filter(
+    (level) => level.marks[band] === "approves" && level.kind === "approval" && !level.when,
+  );
+  // Whoever a document names has a limit nobody knows yet.
+  if (!levels.every(asksPeople)) return found;
+  for (const level of levels)
+    for (const { requesters, answer } of asked.answers(level, minor, null)) {
+      const sure = answer.blocked ? null : weakest(answer, limitOf);
+      for (const requester of requesters) {
+        if (!sure) stuck.add(requester);
+        else if (sure.limit >= (found.get(requester)?.limit ?? -1)) found.set(requester, sure);
+      }
+    }
+  for (const requester of stuck) found.delete(requester);
+  return found;
+}
+
+/** As many as are needed, the lowest limits first: the highest of those stands behind the decision at the least. */
+function weakest({ pool, needed }: Answer, limitOf: (person: string) => number): Behind {
+  const sorted = [...new Set(pool)]
+    .map((person) => ({ person, limit: limitOf(person) }))
+    .sort((a, b) => a.limit - b.limit);
+  const limit = sorted[Math.min(needed, sorted.length) - 1]?.limit ?? 0;
+  return { limit, people: sorted.filter((one) => one.limit <= limit).map(({ person }) => person) };
+}
