@@ -86,7 +86,7 @@ test("from anywhere to a document or a place by keyboard, and to nothing that is
   await signIn(page, "olavo-penha");
   await page.goto("/desk");
   await page.keyboard.press("Control+k");
-  await go.fill("hull survey");
+  await go.fill("survey, spring docking");
   await expect(page.getByText("Nothing that you may open has these letters.")).toBeVisible();
 });
 

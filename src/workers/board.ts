@@ -1,6 +1,6 @@
 /** What a policy is asked while it is edited, off the page's thread: last year's documents by section, and everything that is wrong with it. */
 import { expose, transfer } from "comlink";
-import { checkPolicy, missedIn, type Finding, type Missed } from "@/core/checks";
+import { checkPolicy, missedIn, type Finding, type KnownNames, type Missed } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import { directoryOf, type Directory, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
@@ -12,6 +12,7 @@ export type Given = {
   documents: readonly PastDocument[];
   rates: readonly Rate[];
   months: number;
+  names: KnownNames;
   /** ISO date-time in UTC. */
   at: string;
 };
@@ -60,6 +61,7 @@ const api = {
       past: caught.past,
       value: caught.value,
       currencies: given.currencies,
+      names: given.names,
     });
     if (!fresh) return { tides: null, findings };
     const { months } = given;

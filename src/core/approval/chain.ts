@@ -6,7 +6,7 @@ import { closingProof } from "./cover";
 import { alreadyGiven, decidedElsewhere } from "./repeated";
 import { acceptedOf, activeHolds, approvalsIn, openSeats } from "./status";
 import { timesOf } from "./time";
-import { fold, levelOf, routingOf, versionFor } from "./under";
+import { datesOf, fold, levelOf, routingOf, versionFor } from "./under";
 import { sayChecks, wrongOf } from "./verifying";
 import type { ClosingProof, DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
 
@@ -134,7 +134,7 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
     const reason = `${level.name}: ${people.blocked}`;
     return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
   }
-  const opened = openedBy(found, level, people, context);
+  const opened = openedBy(state, found, level, people, context);
   if (found.kind === "check") return [opened, ...verify(state, found, context)];
   const after = fold(state, [opened], context.at);
   const now = after.levels.find((one) => one.level === level.level)!;
@@ -152,7 +152,13 @@ export function peopleNow(state: DocumentState, level: Level, context: DecideCon
 }
 
 /** The people of the level are asked: all at once, or where the next of them is asked when these are late, no more than are needed. */
-function openedBy(found: Level, level: LevelState, people: LevelPeople, context: DecideContext): DocumentEvent {
+function openedBy(
+  state: DocumentState,
+  found: Level,
+  level: LevelState,
+  people: LevelPeople,
+  context: DecideContext,
+): DocumentEvent {
   const { needed, pool } = people;
   const byTurns = found.overdue === "next in pool" && !people.inTurn ? { byTurns: true as const } : {};
   const asked = openSeats({
@@ -163,7 +169,7 @@ function openedBy(found: Level, level: LevelState, people: LevelPeople, context:
     ...byTurns,
     ...(people.inTurn && { inTurn: true }),
   });
-  const times = timesOf(found, asked, context.at, context.routing.directory);
+  const times = timesOf(found, asked, context.at, context.routing.directory, datesOf(state, context));
   return { type: "level opened", data: { level: level.level, needed, pool, ...byTurns, ...times } };
 }
 

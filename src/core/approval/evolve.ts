@@ -87,8 +87,13 @@ function onChain(state: DocumentState, event: Exclude<ChainEvent, { type: "decli
       const { level, due, timers } = event.data;
       return onLevel(state, level, { ...(due && timers && { due, timers }) });
     }
-    case "reminded":
-      return fired(state, event.data, at);
+    case "reminded": {
+      const { level, to, asked } = event.data;
+      const heard = state.levels.find((one) => one.level === level)?.heard ?? [];
+      const more = to.filter((person) => !asked.includes(person) && !heard.includes(person));
+      const after = fired(state, event.data, at);
+      return more.length > 0 ? onLevel(after, level, { heard: [...heard, ...more] }) : after;
+    }
     case "level overdue":
       return onLevel(fired(state, event.data, at), event.data.level, { overdueAt: at });
     case "level passed on": {

@@ -7,9 +7,9 @@ import { basisOf } from "./basis";
 import { advance } from "./chain";
 import { declined } from "./reach";
 import { acceptedOf, openSeats } from "./status";
-import { timesOf } from "./time";
+import { timesOf, type Timer } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
-import { done, fold, levelOf, routingOf } from "./under";
+import { datesOf, done, fold, levelOf, routingOf } from "./under";
 
 type Firing = Extract<DocumentCommand, { type: "fire timer" }>;
 
@@ -26,12 +26,17 @@ export function fireTimer(state: DocumentState, command: Firing, context: Decide
   const asked = openSeats(level);
   const fired = { level: level.level, timer: command.timer, planned: timer.at };
   if (timer.kind === "reminder") {
-    const to = timer.to === "manager" ? asked.flatMap((one) => directory.lineUp(one)[0]?.id ?? []) : asked;
+    const to = remindedBy(timer, asked, directory);
     const late = level.due !== undefined && timer.at > level.due;
     return done([{ type: "reminded", data: { ...fired, to: [...new Set(to)], asked, late } }]);
   }
   const rule = levelOf(state, level.level, context);
   return done(rule ? overdue(state, level, rule, fired, context) : []);
+}
+
+function remindedBy({ to, person }: Timer, asked: readonly string[], directory: Directory): readonly string[] {
+  if (to === "manager") return asked.flatMap((one) => directory.lineUp(one)[0]?.id ?? []);
+  return to === "person" ? (person ? [person] : []) : asked;
 }
 
 type Fired = { level: string; timer: number; planned: string };
@@ -62,7 +67,7 @@ function overdue(
       if (typeof next === "string") return [late(`${next}, so it goes on waiting`)];
       const asked = openSeats({ ...level, ...next });
       const { directory } = context.routing;
-      const times = timesOf(rule, asked, context.at, directory);
+      const times = timesOf(rule, asked, context.at, directory, datesOf(state, context));
       const data = { ...fired, effect: rule.overdue, from: openSeats(level), ...next, ...times };
       return [{ type: "level passed on", data }];
     }

@@ -82,6 +82,41 @@ describe("when an answer is due", () => {
       ["2026-03-11T09:10:00.000Z", "reminder", "manager"],
     ]);
   });
+  it("runs to a date of the document: so long before the end of that day for whoever is first, at once when that is over, and never without the date", () => {
+    const limit = { amount: 4, unit: "working hours" as const, before: "discountDate" };
+    const due = (date: string | null, more = {}) =>
+      timesOf(rule({ ...limit, ...more }), ["lead"], "2026-03-10T09:10:00.000Z", directory, () => date).due;
+    // Friday the 13th ends with the office at 17:00; what runs to a Sunday ends with the Friday before.
+    expect(due("2026-03-13")).toBe("2026-03-13T13:00:00.000Z");
+    expect(due("2026-03-15")).toBe("2026-03-13T13:00:00.000Z");
+    expect(due("2026-03-13", { amount: 1, unit: "working days" })).toBe("2026-03-13T00:00:00.000Z");
+    expect(due("2026-03-10")).toBe("2026-03-10T13:00:00.000Z");
+    expect(due("2026-03-09")).toBe("2026-03-10T09:10:00.000Z");
+    expect(due(null)).toBeUndefined();
+  });
+  it("reminds any number of times, and whoever is named", () => {
+    const play = start([
+      one("a", 1, ["lead"], {
+        timeLimit: DAY,
+        reminders: [
+          { before: true, after: { amount: 2, unit: "working hours" }, to: "person", person: "una" },
+          { before: true, after: { amount: 1, unit: "working hours" }, to: "approver" },
+          { before: false, after: { amount: 1, unit: "working hours" }, to: "person", person: "una" },
+        ],
+      }),
+    ]);
+    fireNext(play, "a");
+    fireNext(play, "a");
+    fireNext(play, "a");
+    fireNext(play, "a");
+    const said = play.told.flatMap((event) => (event.type === "reminded" ? [[event.data.to, event.data.late]] : []));
+    expect(said).toEqual([
+      [["una"], false],
+      [["lead"], false],
+      [["una"], true],
+    ]);
+    expect(levelOf(play, "a").heard).toEqual(["una"]);
+  });
   it("a reminder in hours before leaves just that much working time, whenever it was asked (property)", () => {
     const office = calendarOf("lead", directory);
     fc.assert(

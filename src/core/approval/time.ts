@@ -4,12 +4,13 @@ import {
   isWorkingDay,
   addDays,
   dayIn,
+  startOfDay,
   workingMinutesBetween,
   type WorkingCalendar,
   workWeek,
 } from "../calendar";
 import type { Directory } from "../people";
-import type { Level } from "../policy";
+import type { Level, Reminder, TimeLimit } from "../policy";
 
 /** Something that is to happen to an open level by itself, at a moment that is worked out when the level opens. */
 export type Timer = {
@@ -17,14 +18,15 @@ export type Timer = {
   at: string;
   kind: "reminder" | "overdue";
   /** Whom a reminder goes to. */
-  to?: "approver" | "manager";
+  to?: Reminder["to"];
+  person?: string;
   firedAt?: string;
 };
 
 /** When a level is due, and what is planned around that; absent for a level without a time limit. */
 export type LevelTimes = { due?: string; timers?: Timer[] };
 
-type Duration = NonNullable<Level["timeLimit"]>;
+type Duration = Pick<TimeLimit, "amount" | "unit">;
 
 const OFFICE = [{ from: "08:00", to: "17:00" }];
 
@@ -53,29 +55,48 @@ export function after(calendar: WorkingCalendar, from: string, { amount, unit }:
 
 /**
  * When a level is due that opens now, with its reminders. Everybody who is asked has the whole time in their own working hours, so the level is due
- * when the last of these times is over.
+ * when the last of these times is over. Where the limit runs to a date of the document, it is due so long before that day ends for whoever is first, and at once when
+ * that is over already; a document without the date has no limit.
  * @param asked people whose answer is awaited
  * @param from ISO date-time in UTC at which they are asked
+ * @param dateOf a date of the document by its key, ISO date
  */
 export function timesOf(
   level: Pick<Level, "timeLimit" | "reminders">,
   asked: readonly string[],
   from: string,
   directory: Directory,
+  dateOf: (field: string) => string | null = () => null,
 ): LevelTimes {
   const { timeLimit } = level;
-  if (!timeLimit || asked.length === 0) return {};
+  const last = timeLimit?.before ? dateOf(timeLimit.before) : null;
+  if (!timeLimit || (timeLimit.before && !last) || asked.length === 0) return {};
   const calendars = asked.map((person) => calendarOf(person, directory));
-  const [due, calendar] = calendars
-    .map((one) => [after(one, from, timeLimit), one] as const)
-    .reduce((latest, one) => (one[0] > latest[0] ? one : latest));
+  const [due, calendar] =
+    last === null ? wholeTime(calendars, from, timeLimit) : byDate(calendars, from, timeLimit, last);
   const reminders = level.reminders.flatMap((reminder): Timer[] => {
     const at = reminder.before ? before(calendar, due, reminder.after) : after(calendar, due, reminder.after);
     // What would come before the question itself is left out.
-    return at > from ? [{ at, kind: "reminder", to: reminder.to }] : [];
+    const { to, person } = reminder;
+    return at > from ? [{ at, kind: "reminder", to, ...(person && { person }) }] : [];
   });
   const timers: Timer[] = [...reminders, { at: due, kind: "overdue" }];
   return { due, timers: timers.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)) };
+}
+
+type DueIn = readonly [due: string, calendar: WorkingCalendar];
+
+function wholeTime(calendars: readonly WorkingCalendar[], from: string, limit: Duration): DueIn {
+  return calendars
+    .map((one): DueIn => [after(one, from, limit), one])
+    .reduce((latest, one) => (one[0] > latest[0] ? one : latest));
+}
+
+function byDate(calendars: readonly WorkingCalendar[], from: string, limit: Duration, last: string): DueIn {
+  const [due, calendar] = calendars
+    .map((one): DueIn => [before(one, startOfDay(addDays(last, 1), one.timeZone), limit), one])
+    .reduce((first, one) => (one[0] < first[0] ? one : first));
+  return [due < from ? from : due, calendar];
 }
 
 const MINUTE = 60_000;

@@ -97,6 +97,8 @@ export type LevelState = {
   /** When an answer is due, ISO in UTC, and what is planned to happen by itself. */
   due?: string;
   timers?: Timer[];
+  /** Who was reminded of it without being asked. */
+  heard?: readonly string[];
   /** When it was found to be late. */
   overdueAt?: string;
   decisions: Decision[];

@@ -1,7 +1,8 @@
-import type { AnyDocument, Around } from "../documents";
+import { isDay } from "../calendar";
+import { documentType, type AnyDocument, type Around } from "../documents";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
 import { refuse, type Result } from "../refusal";
-import type { RoutingContext } from "../routing";
+import { lookingFrom, type RoutingContext } from "../routing";
 import { evolve } from "./evolve";
 import type { DecideContext, DocumentEvent, DocumentState } from "./types";
 
@@ -59,6 +60,16 @@ export function routingOf(state: Pick<DocumentState, "route">, context: Pick<Dec
 export function routingAsRouted(state: DocumentState, context: Pick<DecideContext, "routing" | "at">) {
   const around: Around = state.routedWith ?? state.around ?? {};
   return { ...routingOf(state, context), around } satisfies RoutingContext;
+}
+
+/** A date of a document by its key, as conditions see it; null where it has none. */
+export function datesOf(state: DocumentState, context: DecideContext): (field: string) => string | null {
+  const { document } = state;
+  return (field) => {
+    const looking = lookingFrom(document, routingOf(state, context));
+    const value = documentType(document.documentType).facts(document, looking)[field];
+    return typeof value === "string" && isDay(value) ? value : null;
+  };
 }
 
 /** What begins a chain is routed with the rates of the day, and knows whether its requester sends it in person. */

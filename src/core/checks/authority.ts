@@ -41,47 +41,89 @@ function bandLimit(looked: Looked, section: Section, band: number, covers: Cover
   // Without a level that always asks somebody there is another finding; whoever is known per document has a limit nobody knows yet.
   if (sure.length === 0 || sure.some((level) => !asksPeople(level))) return [];
   const { high } = edgesOf(policy, section, band, unit);
+  const looks = reach.looksAtRequester(section);
+  const comes = (requester: string) =>
+    !looks ||
+    reach.possible(section, [], {
+      requester,
+      unit: directory.person(requester)!.unit,
+      amount: { from: high, to: high },
+    });
+  const short = (through: readonly Level[]) => {
+    const { left, weak } = uncoveredBy(looked, through, high, covers);
+    return { requesters: left.filter(comes), weak };
+  };
+  if (asked.requesters.length === 0 || !reach.possible(section)) return [];
+  const whole = short(sure);
+  const open = band === section.bands.length - 1;
+  const top = formatMoney({ minor: high, currency: policy.currency });
+  const lookedAt = open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`;
+  if (whole.requesters.length > 0)
+    return [
+      {
+        code: "limit too low",
+        weight: "doubtful",
+        place: { section: section.id, level: sure.at(-1)!.id, band },
+        message: `${sayRange(section, band, policy.currency)}: the chain can end with people whose limits end below it: ${someNames(whole.weak, directory)}. ${lookedAt}.`,
+        example: exampleOf(policy, high, whole.requesters[0]!, directory),
+        mend: "Raise their limits under People, move the stake down, or let somebody with a higher limit approve as well.",
+      },
+    ];
+  return waysThrough(sure).flatMap(({ chooser, chosen, levels: through }): Finding[] => {
+    const { requesters, weak } = short(through);
+    if (requesters.length === 0) return [];
+    return [
+      {
+        code: "choice skips authority",
+        weight: "fatal",
+        about: chosen.id,
+        place: { section: section.id, level: chooser.id, band },
+        message: `${sayRange(section, band, policy.currency)}: where “${chooser.name}” chooses “${chosen.name}”, what it passes over is needed: the chain then ends with people whose limits end below it${weak.length > 0 ? `: ${someNames(weak, directory)}` : ""}. ${lookedAt}.`,
+        example: exampleOf(policy, high, requesters[0]!, directory),
+        mend: "Take the level whose limit is needed out of those to choose from, so that it always comes.",
+      },
+    ];
+  });
+}
+
+/** Requesters for whom no level is sure to bring in a limit that covers the amount, and whose limits end below it. */
+function uncoveredBy(
+  { asked }: Looked,
+  levels: readonly Level[],
+  minor: number,
+  covers: Covers,
+): { left: readonly string[]; weak: readonly string[] } {
   const covered = (answer: Answer) => {
     let without = 0;
-    for (const person of answer.pool) if (!covers(person, high)) without += 1;
+    for (const person of answer.pool) if (!covers(person, minor)) without += 1;
     return without < answer.needed;
   };
   let left: readonly string[] = asked.requesters;
   const weak = new Set<string>();
-  for (const level of sure) {
+  for (const level of levels) {
     const failing = new Set<string>();
-    for (const { requesters, answer } of asked.answers(level, high, null)) {
+    for (const { requesters, answer } of asked.answers(level, minor, null)) {
       // A dead end is a finding of its own.
       if (answer.blocked || covered(answer)) continue;
       for (const requester of requesters) failing.add(requester);
-      for (const person of answer.pool) if (!covers(person, high)) weak.add(person);
+      for (const person of answer.pool) if (!covers(person, minor)) weak.add(person);
     }
     left = left.filter((one) => failing.has(one));
-    if (left.length === 0) return [];
   }
-  const looks = reach.looksAtRequester(section);
-  const requesters = left.filter(
-    (requester) =>
-      !looks ||
-      reach.possible(section, [], {
-        requester,
-        unit: directory.person(requester)!.unit,
-        amount: { from: high, to: high },
-      }),
+  return { left, weak: [...weak] };
+}
+
+type Way = { chooser: Level; chosen: Level; levels: Level[] };
+
+/** What is left of a chain by each choice that one of its levels can make of the next: the others it could have chosen are passed over. */
+function waysThrough(levels: readonly Level[]): Way[] {
+  return levels.flatMap((chooser) =>
+    (chooser.choosesNext ?? []).flatMap((id): Way[] => {
+      const chosen = levels.find((one) => one.id === id);
+      const skipped = new Set(chooser.choosesNext!.filter((one) => one !== id));
+      return chosen ? [{ chooser, chosen, levels: levels.filter((one) => !skipped.has(one.id)) }] : [];
+    }),
   );
-  if (requesters.length === 0 || !reach.possible(section)) return [];
-  const open = band === section.bands.length - 1;
-  const top = formatMoney({ minor: high, currency: policy.currency });
-  return [
-    {
-      code: "limit too low",
-      weight: "doubtful",
-      place: { section: section.id, level: sure.at(-1)!.id, band },
-      message: `${sayRange(section, band, policy.currency)}: the chain can end with people whose limits end below it: ${someNames([...weak], directory)}. ${open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`}.`,
-      example: exampleOf(policy, high, requesters[0]!, directory),
-      mend: "Raise their limits under People, move the stake down, or let somebody with a higher limit approve as well.",
-    },
-  ];
 }
 
 /** Higher bands that ask for less than a lower one. */

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { sayCondition } from "../conditions";
 import type { Directory } from "../people";
-import { bandOf, boundaryAmounts, sayBand, vocabularyIn, type Policy } from "../policy";
+import { bandOf, boundaryAmounts, sayBand, stagesOf, vocabularyIn, type Policy } from "../policy";
+import { joinWords } from "../words";
 
 /** The route of one amount as a test set keeps it: names and words, so that it can be read and signed by itself. */
 export const BoundaryCaseSchema = z.strictObject({
@@ -42,6 +43,18 @@ function caseAt(policy: Policy, sectionId: string, minor: number, directory: Dir
     told: section.levels.filter((level) => level.marks[band] === "told").map(({ name }) => name),
     sentence: sayBand(policy, section, band, directory),
   };
+}
+
+/**
+ * The route of a case in a line: levels in order by their names, those of one stage side by side.
+ * @example sayCase(one) // "Manager, then side by side Finance and Legal (if ...); told: Treasurer"
+ */
+export function sayCase({ levels, told }: Pick<BoundaryCase, "levels" | "told">): string {
+  const stages = stagesOf(levels).map((of) => {
+    const names = of.map(({ name, condition }) => (condition ? `${name} (if ${condition})` : name));
+    return names.length > 1 ? `side by side ${joinWords(names, "and")}` : names[0]!;
+  });
+  return `${stages.join(", then ") || "nobody"}${told.length ? `; told: ${told.join(", ")}` : ""}`;
 }
 
 export type RerunCase = { kept: BoundaryCase; now: BoundaryCase | null; same: boolean };

@@ -14,6 +14,7 @@ import { checkFalling } from "./falling";
 import type { Finding, Weight } from "./finding";
 import { deadEndFindings, perDocument, someNames } from "./people-findings";
 import type { Caught } from "../rehearsal";
+import { checkNames, type KnownNames } from "./names";
 import { reachOf } from "./reach";
 import { checkAlone, checkNamed, checkOverdue, checkRates } from "./reliance";
 
@@ -31,6 +32,8 @@ export type CheckContext = {
   value?: number;
   /** Currencies that documents come in. */
   currencies: readonly string[];
+  /** Suppliers, customers and cost centres that there are; without it names are not looked at. */
+  names?: KnownNames;
   /** From which share of value one person deciding alone is a finding. */
   aloneShare?: number;
 };
@@ -59,6 +62,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
   const findings = [
     ...notReady(policy, directory),
     ...checkConditions(policy, looked.reach, looked.unit),
+    ...checkNames(policy, directory, context.names ?? {}),
     ...deadEndFindings(looked, momentsAhead(directory, at)),
     ...checkApart(looked),
     ...perDocument(policy),

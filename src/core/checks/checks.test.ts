@@ -254,6 +254,73 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect(chain(["head"], ["lead", "boss"])).toHaveLength(1);
   });
 
+  it("a choice of the next level that passes over the one whose limit is needed", () => {
+    const limit = (id: string, minor: number) => ({
+      holder: { kind: "person" as const, id },
+      documentType: "purchase-order",
+      limit: { kind: "amount" as const, minor, currency: "EUR" },
+    });
+    const org = { ...sound, limits: [limit("lead", 1_000_000), limit("head", 99_999_999)] };
+    const every = ["none", "approves", "approves"] as const;
+    const named = (id: string, stage: number, person: string, more = {}) =>
+      level(id, stage, [...every], { kind: "people", people: [person] }, more);
+    const chain = (choosesNext: string[]) =>
+      found(
+        {
+          ...base,
+          sections: [
+            {
+              ...section,
+              levels: [
+                named("first", 1, "lead", { choosesNext }),
+                named("low", 2, "lead"),
+                named("high", 3, "head"),
+                named("more", 4, "lead"),
+              ],
+            },
+          ],
+        } as PolicyInput,
+        context(org),
+      ).flatMap(({ code, weight, place, about }) =>
+        code === "choice skips authority" ? [[weight, place.band, about]] : [],
+      );
+    expect(chain(["low", "high"])).toEqual([["fatal", 2, "low"]]);
+    expect(chain(["low", "more"])).toEqual([]);
+  });
+
+  it("names, choices and texts that nothing can meet", () => {
+    const text = (value: string, is = "equal to") => ({ kind: "text" as const, field: "supplier", is, value });
+    const when = (condition: object) => ({
+      ...base,
+      sections: [{ ...section, id: "special", name: "Special", when: condition }, section],
+    });
+    const said = (condition: object) =>
+      found(when(condition) as PolicyInput, {
+        ...context(sound),
+        names: { supplier: ["Tidewell Engines", "Rope & Sons"] },
+      }).flatMap(({ code, weight, message }) => (code === "unknown name" ? [[weight, message]] : []));
+    expect(said(text("Rope and Sons"))).toEqual([
+      ["doubtful", "“Special”: there is no supplier called “Rope and Sons”."],
+    ]);
+    expect(said(text("wellington", "containing"))).toEqual([
+      ["doubtful", "“Special”: there is no supplier with “wellington”."],
+    ]);
+    expect(said(text(" ", "containing"))).toEqual([
+      ["fatal", "“Special”: the supplier is compared with an empty text."],
+    ]);
+    expect(said({ kind: "choice", field: "unit", is: "one of", values: ["engines", "sails"] })).toEqual([
+      ["doubtful", "“Special”: there is no unit “sails”."],
+    ]);
+    for (const good of [
+      text("tidewell engines"),
+      text("rope", "starting with"),
+      text("", "filled in"),
+      text("ROPE", "not equal to"),
+    ])
+      expect(said(good).filter(([weight]) => weight === "fatal")).toEqual([]);
+    expect(said(text("TIDEWELL ENGINES", "not equal to"))).toEqual([]);
+  });
+
   it("limits that end below the top of a band, and none where the last one covers it", () => {
     const limit = (id: string, minor: number) => ({
       holder: { kind: "person" as const, id },

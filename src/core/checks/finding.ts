@@ -22,6 +22,8 @@ export type FindingCode =
   | "conditional levels only"
   | "section never applies"
   | "level never applies"
+  | "unknown name"
+  | "choice skips authority"
   | "level without part"
   | "sections overlap"
   | "scope left over"

@@ -121,7 +121,7 @@ function levelDifferences(
     [
       `${level.name}: ${sayRule(level.approvers, directory)}`,
       ...(level.when ? [`only if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))}`] : []),
-      ...sayLevelDetails(level, directory),
+      ...sayLevelDetails(policy, level, directory),
       ...level.checklist.map((item) => `To tick off: ${item}`),
       ...(level.designNote ? [`Note to designers: ${level.designNote}`] : []),
     ].join(". ");

@@ -1,5 +1,5 @@
 import { cutOf } from "./bands";
-import type { Level, Mark, Section, Threshold } from "./schema";
+import type { Band, Level, Mark, Section, Threshold } from "./schema";
 
 /**
  * What a designer can do to a section on the band board. Each function returns a new section and leaves the old one as it was; an
@@ -77,8 +77,12 @@ export function setMarks(section: Section, levelId: string, from: number, to: nu
   };
 }
 
-/** The mark a click on a band gives: nothing, approves, told, nothing. */
-export function nextMark(mark: Mark): Mark {
+/**
+ * The mark a click on a band gives: nothing, approves, told, nothing. Where the band says that nobody needs to approve it goes to told at once, so that being told
+ * never takes that back on its way.
+ */
+export function nextMark(mark: Mark, approval: Band["approval"]): Mark {
+  if (approval === "none") return mark === "none" ? "told" : "none";
   return ({ none: "approves", approves: "told", told: "none" } as const)[mark];
 }
 

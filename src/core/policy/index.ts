@@ -9,8 +9,21 @@ export {
   QuorumSchema,
   SectionSchema,
   ThresholdSchema,
+  dateFields,
 } from "./schema";
-export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Section, Threshold } from "./schema";
+export type {
+  Band,
+  Check,
+  Level,
+  Mark,
+  Policy,
+  PolicyInput,
+  Quorum,
+  Reminder,
+  Section,
+  Threshold,
+  TimeLimit,
+} from "./schema";
 export { bandEdges, bandOf, boundaryAmounts, cutOf } from "./bands";
 export { vocabularyIn } from "./vocabulary";
 export { PlaceSchema, sayPlace } from "./place";
@@ -31,7 +44,18 @@ export {
 export { differencesOf } from "./difference";
 export type { Difference } from "./difference";
 export { lettersApart, policyId, suggestName, whyNotName } from "./names";
-export { sayBand, sayChain, sayChecks, sayDuration, sayRange, saySection, sayStake, sayWho, stagesOf } from "./words";
+export {
+  sayBand,
+  sayChain,
+  sayChecks,
+  sayDuration,
+  sayRange,
+  saySection,
+  sayStake,
+  sayTimeLimit,
+  sayWho,
+  stagesOf,
+} from "./words";
 export * as edit from "./edit";
 export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";

@@ -292,7 +292,7 @@ describe("in words", () => {
     [
       { signature: true, timeLimit: { amount: 2, unit: "working days" } },
       { kind: "people", people: ["ana"] },
-      "Ana within two working days (signing)",
+      "Ana (within two working days) (signing)",
     ],
     [
       { when: { kind: "choice", field: "category", is: "one of", values: ["it"] } },

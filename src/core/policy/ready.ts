@@ -38,6 +38,15 @@ function withoutTime(policy: Policy, directory: Directory): Refusal[] {
             `${at}.timeLimit`,
           ),
         ];
+      const unnamed = level.reminders.findIndex(
+        ({ to, person }) => to === "person" && !(person && directory.person(person)),
+      );
+      if (unnamed >= 0) {
+        const { person } = level.reminders[unnamed]!;
+        const what = person ? `there is no person “${person}”` : "choose to whom the reminder goes";
+        const path = `${at}.reminders[${unnamed}].person`;
+        return [refuse("unknown reference", `${path}: ${what}`, path)];
+      }
       if (overdue !== "named person" || (overduePerson && directory.person(overduePerson))) return [];
       const what = overduePerson ? `there is no person “${overduePerson}”` : "choose to whom it goes when it is late";
       return [refuse("unknown reference", `${at}.overduePerson: ${what}`, `${at}.overduePerson`)];

@@ -8,6 +8,23 @@ import { cutOf } from "./bands";
 
 const Outcomes = z.enum(["approve", "decline", "sendBack"]);
 const Duration = z.strictObject({ amount: z.int().positive(), unit: z.enum(["working hours", "working days"]) });
+const TimeLimit = z.strictObject({
+  ...Duration.shape,
+  before: z.string().min(1).max(60).optional().meta({
+    description:
+      "A date of the document by its key: so long before the end of that day, and not after the question; no limit where the document has no such date",
+  }),
+});
+/** By when a level is to be decided. */
+export type TimeLimit = z.infer<typeof TimeLimit>;
+
+export const ReminderSchema = z.strictObject({
+  before: z.boolean().meta({ description: "Before it is due, or after" }),
+  after: Duration.meta({ description: "How long before or after" }),
+  to: z.enum(["approver", "manager", "person"]),
+  person: IdSchema.optional().meta({ description: "To whom, where it goes to somebody by name" }),
+});
+export type Reminder = z.infer<typeof ReminderSchema>;
 
 export const MarkSchema = z.enum(["approves", "told", "none"]);
 /** What a level does in a band: it approves, it is only told, or it has no part. */
@@ -42,10 +59,8 @@ export const LevelSchema = z.strictObject({
   approvers: ApproverRuleSchema,
   quorum: QuorumSchema.default({ kind: "one" }),
   refusal: z.enum(["first ends", "counts"]).default("first ends"),
-  timeLimit: Duration.optional(),
-  reminders: z
-    .array(z.strictObject({ before: z.boolean(), after: Duration, to: z.enum(["approver", "manager"]) }))
-    .default([]),
+  timeLimit: TimeLimit.optional(),
+  reminders: z.array(ReminderSchema).max(20).default([]),
   overdue: z.enum(["wait", "next in pool", "named person", "manager", "decline", "approve by lapse"]).default("wait"),
   overduePerson: IdSchema.optional(),
   handOver: z.enum(["no", "to the pool", "to anyone eligible"]).default("no"),
@@ -246,6 +261,9 @@ function checkSection(section: Section, type: string, say: Say): void {
     if (level.stage < before || level.stage > before + 1)
       here(["stage"], "stages count 1, 2, 3 ... in the order of the levels");
     if (level.when) checkCondition(level.when, type, (path, message) => here(["when", ...path], message));
+    const date = level.timeLimit?.before;
+    if (date && !dateFields(type).some(({ key }) => key === date))
+      here(["timeLimit", "before"], `the document type ${type} has no date “${date}”`);
     level.marks.forEach((mark, band) => {
       if (mark === "approves" && section.bands[band]?.approval === "none") {
         here(["marks", band], "the band says that nobody needs to approve, but this level approves in it");
@@ -263,6 +281,11 @@ function checkSection(section: Section, type: string, say: Say): void {
     });
   });
   sayDoubles(section.levels, (index) => say(["levels", index, "id"], "this level id is there twice"));
+}
+
+/** Dates of a type that a time limit can run to. */
+export function dateFields(type: string): { key: string; label: string }[] {
+  return typeWords(type).fields.filter(({ kind }) => kind === "date");
 }
 
 function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string, say: Say): void {

@@ -3,10 +3,10 @@ import { typeWords } from "../documents";
 import { RECIPIENTS } from "../messages";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
-import { joinWords, sayCount } from "../words";
+import { joinWords } from "../words";
 import type { Level, Policy } from "./schema";
 import { vocabularyIn } from "./vocabulary";
-import { sayDuration } from "./words";
+import { sayDuration, sayTimeLimit } from "./words";
 
 type Hold = Policy["holds"][number];
 type Step = Policy["afterApproval"][number];
@@ -126,16 +126,34 @@ export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover
   }[repeatedApprover];
 }
 
+/** @example "which comes next of “Finance” and “Directors”; what is not chosen is passed over" */
+function sayChoices(policy: Policy, level: Level, ids: readonly string[]): string {
+  const section = policy.sections.find(({ levels }) => levels.includes(level));
+  const names = ids.map((id) => `“${section?.levels.find((one) => one.id === id)?.name ?? id}”`);
+  return `which comes next of ${joinWords(names, "and")}; what is not chosen is passed over`;
+}
+
 /**
  * Every property of a level beyond who and where, one sentence each, by its effect. Empty for a plain level.
  */
-export function sayLevelDetails(level: Level, directory: Directory): string[] {
+export function sayLevelDetails(policy: Policy, level: Level, directory: Directory): string[] {
+  const type = policy.documentType;
   const said: string[] = [];
-  if (level.timeLimit) said.push(`Due within ${sayDuration(level.timeLimit)} of the approver’s calendar`);
-  for (const { before, after, to } of level.reminders)
-    said.push(
-      `${to === "manager" ? "Their manager hears of it" : "A reminder goes out"} ${sayDuration(after)} ${before ? "before" : "after"} it is due`,
-    );
+  if (level.timeLimit) {
+    const calendar = level.timeLimit.before
+      ? ", by the approver’s calendar; without that date there is no limit"
+      : " of the approver’s calendar";
+    said.push(`Due ${sayTimeLimit(level.timeLimit, type)}${calendar}`);
+  }
+  for (const { before, after, to, person } of level.reminders) {
+    const named = person ? (directory.person(person)?.name ?? person) : "Nobody yet";
+    const who = {
+      approver: "A reminder goes out",
+      manager: "Their manager hears of it",
+      person: `${named} hears of it`,
+    }[to];
+    said.push(`${who} ${sayDuration(after)} ${before ? "before" : "after"} it is due`);
+  }
   if (level.timeLimit || level.overdue !== "wait") said.push(sayOverdue(level, directory));
   if (level.handOver !== "no")
     said.push(
@@ -150,8 +168,7 @@ export function sayLevelDetails(level: Level, directory: Directory): string[] {
       said.push(`No comment is needed to ${effect === "decline" ? "decline" : "send back"}`);
   for (const { effect, word } of level.outcomes ?? [])
     said.push(`“${word}” stands for ${{ approve: "approve", decline: "decline", sendBack: "send back" }[effect]}`);
-  if (level.choosesNext)
-    said.push(`Whoever decides chooses which of ${sayCount(level.choosesNext.length)} levels comes next`);
+  if (level.choosesNext) said.push(`Whoever decides chooses ${sayChoices(policy, level, level.choosesNext)}`);
   if (level.mayAddApprover) said.push("Whoever decides may have one more person approve first");
   if (level.instruction) said.push(`Told to whoever decides: “${level.instruction}”`);
   return said;

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { directory, level, policyOf, twoStep } from "../fixtures";
 import type { ApproverRule } from "../people";
-import { sayChain, sayRange, saySection, sayStake } from "./words";
+import { sayChain, sayRange, saySection, sayStake, sayTimeLimit } from "./words";
 import {
   sayAfterApproval,
   sayMessages,
@@ -95,23 +95,23 @@ describe("chains", () => {
     [one({ approvers: directors, quorum: { kind: "all" } }), "everyone of the Directors"],
     [one({ approvers: directors, quorum: { kind: "majority" } }), "a majority of the Directors"],
     [one({ approvers: directors, quorum: { kind: "n", n: 3 } }), "three of the Directors"],
-    [one({ timeLimit: { amount: 2, unit: "working days" } }), "the requester’s manager within two working days"],
-    [one({ timeLimit: { amount: 1, unit: "working hours" } }), "the requester’s manager within one working hour"],
+    [one({ timeLimit: { amount: 2, unit: "working days" } }), "the requester’s manager (within two working days)"],
+    [one({ timeLimit: { amount: 1, unit: "working hours" } }), "the requester’s manager (within one working hour)"],
     [
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "manager" }),
-      "the requester’s manager within three working days, else it goes to the approver’s manager",
+      "the requester’s manager (within three working days, else it goes to the approver’s manager)",
     ],
     [
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "named person", overduePerson: "boss" }),
-      "the requester’s manager within three working days, else it goes to Boss",
+      "the requester’s manager (within three working days, else it goes to Boss)",
     ],
     [
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "decline" }),
-      "the requester’s manager within three working days, else it is declined",
+      "the requester’s manager (within three working days, else it is declined)",
     ],
     [
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "approve by lapse" }),
-      "the requester’s manager within three working days, else it counts as approved by lapse of time",
+      "the requester’s manager (within three working days, else it counts as approved by lapse of time)",
     ],
     [one({ signature: true }), "the requester’s manager (signing)"],
     [
@@ -252,19 +252,24 @@ describe("what holds for the whole policy", () => {
     [saySection(base, base.sections[0]!), "All orders."],
     [sayPlace(base, { section: "everything-else", level: "head", band: 2 }), "Everything else, head, Over 10,000.00"],
     [sayPlace(base, {}), "the policy as a whole"],
+    [
+      sayTimeLimit({ amount: 4, unit: "working hours", before: "dueDate" }, "supplier-invoice"),
+      "at the latest four working hours before the end of its due date",
+    ],
   ])("%s", (said, golden) => expect(said).toBe(golden));
 });
 
 describe("a level in full", () => {
   it("says every property by its effect, and nothing of a plain one", () => {
     const plain = base.sections[0]!.levels[0]!;
-    expect(sayLevelDetails(plain, directory)).toEqual([]);
+    expect(sayLevelDetails(policyOf(base), plain as Level, directory)).toEqual([]);
     const full: Level = {
       ...plain,
       timeLimit: { amount: 2, unit: "working days" },
       reminders: [
         { before: true, after: { amount: 1, unit: "working days" }, to: "approver" },
         { before: false, after: { amount: 4, unit: "working hours" }, to: "manager" },
+        { before: false, after: { amount: 1, unit: "working days" }, to: "person", person: "boss" },
       ],
       overdue: "next in pool",
       handOver: "to anyone eligible",
@@ -275,17 +280,18 @@ describe("a level in full", () => {
       mayAddApprover: true,
       instruction: "Look at the budget",
     };
-    expect(sayLevelDetails(full, directory)).toEqual([
+    expect(sayLevelDetails(policyOf(base), full, directory)).toEqual([
       "Due within two working days of the approver’s calendar",
       "A reminder goes out one working day before it is due",
       "Their manager hears of it four working hours after it is due",
+      "Boss hears of it one working day after it is due",
       "When overdue the next of them is asked",
       "May be handed over to anybody who is eligible",
       "Whoever approves signs with name and password",
       "A comment is needed to approve",
       "No comment is needed to send back",
       "“Release” stands for approve",
-      "Whoever decides chooses which of two levels comes next",
+      "Whoever decides chooses which comes next of “a” and “b”; what is not chosen is passed over",
       "Whoever decides may have one more person approve first",
       "Told to whoever decides: “Look at the budget”",
     ]);

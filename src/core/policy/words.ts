@@ -4,7 +4,7 @@ import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
 import { bandEdges } from "./bands";
-import type { Level, Policy, Section, Threshold } from "./schema";
+import { dateFields, type Level, type Policy, type Section, type Threshold, type TimeLimit } from "./schema";
 import { vocabularyIn } from "./vocabulary";
 
 /**
@@ -66,7 +66,10 @@ function joinSequence(parts: string[]): string {
 
 function sayLevel(policy: Policy, level: Level, directory: Directory): string {
   const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))})` : "";
-  const limit = level.timeLimit ? ` within ${sayDuration(level.timeLimit)}${sayLate(level, directory)}` : "";
+  // In brackets: whom it goes to when it is late must not read as the next in the chain.
+  const limit = level.timeLimit
+    ? ` (${sayTimeLimit(level.timeLimit, policy.documentType)}${sayLate(level, directory)})`
+    : "";
   return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? " (signing)" : ""}`;
 }
 
@@ -91,8 +94,19 @@ export function sayChecks(policy: Pick<Policy, "documentType">, { checks = [] }:
 }
 
 /** @example sayDuration({ amount: 2, unit: "working days" }) // "two working days" */
-export function sayDuration({ amount, unit }: NonNullable<Level["timeLimit"]>): string {
+export function sayDuration({ amount, unit }: Pick<TimeLimit, "amount" | "unit">): string {
   return `${sayCount(amount)} ${amount === 1 ? unit.replace(/s$/, "") : unit}`;
+}
+
+/**
+ * By when, as a part of a sentence.
+ * @example sayTimeLimit({ amount: 2, unit: "working days" }, type) // "within two working days"
+ * @example sayTimeLimit({ amount: 4, unit: "working hours", before: "dueDate" }, type) // "at the latest four working hours before the end of its due date"
+ */
+export function sayTimeLimit(limit: TimeLimit, type: string): string {
+  if (!limit.before) return `within ${sayDuration(limit)}`;
+  const label = dateFields(type).find(({ key }) => key === limit.before)?.label ?? limit.before;
+  return `at the latest ${sayDuration(limit)} before the end of its ${label}`;
 }
 
 /** What happens when a level is late, as the end of a sentence; empty when it simply goes on waiting. */

@@ -251,7 +251,11 @@ function readersOf(state: DocumentState): string[] {
   return [
     requester,
     ...(onBehalfOf ? [onBehalfOf] : []),
-    ...state.levels.flatMap((level) => [...level.pool, ...level.decisions.map((decision) => decision.by)]),
+    ...state.levels.flatMap((level) => [
+      ...level.pool,
+      ...(level.heard ?? []),
+      ...level.decisions.map((decision) => decision.by),
+    ]),
     ...toldBy(state).map(([person]) => person),
     ...(state.questions?.map((question) => question.to) ?? []),
   ];

@@ -77,7 +77,7 @@ export function policyInWords({ policy, version, hash: own }: PolicyVersion, dir
     lines.push("", `${section.name}: ${saySection(policy, section, directory)}`);
     section.bands.forEach((_, band) => lines.push(`  ${sayBand(policy, section, band, directory)}`));
     for (const level of section.levels) {
-      const details = sayLevelDetails(level, directory);
+      const details = sayLevelDetails(policy, level, directory);
       if (details.length > 0) lines.push(`  ${level.name}: ${details.join(". ")}.`);
     }
   }

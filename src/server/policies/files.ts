@@ -1,6 +1,6 @@
 import { parse } from "csv-parse/sync";
 import { toCsv } from "../csv";
-import { boundaryCases } from "@/core/checks";
+import { boundaryCases, sayCase } from "@/core/checks";
 import { fromDmn, fromMatrix, lossesOf, sayLoss, toDmn, toMatrix, type TableRead } from "@/core/formats";
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
@@ -50,7 +50,7 @@ export async function policyFile(
         amount: { plain: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", "") },
         currency: one.currency,
         band: one.band + 1,
-        levels: one.levels.map((level) => level.name).join("; "),
+        levels: sayCase({ levels: one.levels, told: [] }),
         told: one.told.join("; "),
         "in words": one.sentence,
       }));

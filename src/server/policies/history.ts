@@ -1,3 +1,4 @@
+import type { KnownNames } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import { typeWords } from "@/core/documents";
 import type { Person } from "@/core/people";
@@ -10,7 +11,13 @@ import type { Summary } from "../log/projection";
 import { readWorld } from "../world";
 
 /** The documents of a type of the last twelve months, with the rates of their days, and how long decisions took. */
-export type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number };
+export type History = {
+  documents: PastDocument[];
+  rates: Rate[];
+  months: number;
+  daysPerStage: number;
+  names: KnownNames;
+};
 
 const MONTHS = 12;
 const DAY = 86_400_000;
@@ -41,7 +48,19 @@ export function historyOf(app: App, documentType: string): History {
     )
     .all(from.slice(0, 10)) as Rate[];
   const daysPerStage = days.length ? days.reduce((sum, one) => sum + one, 0) / days.length : 0;
-  return { documents, rates, months: MONTHS, daysPerStage };
+  return { documents, rates, months: MONTHS, daysPerStage, names: namesKnown(app, documents) };
+}
+
+/** Accounts by their names; cost centres that have an owner or stand on documents of the time. */
+function namesKnown(app: App, documents: readonly PastDocument[]): KnownNames {
+  const accounts = app.db.prepare("SELECT kind, name FROM account").all() as { kind: string; name: string }[];
+  const { owners } = readWorld(app).directory.organisation;
+  const used = documents.flatMap(({ facts }) =>
+    Array.isArray(facts.costCentre) ? (facts.costCentre as string[]) : [],
+  );
+  const of = (kind: string) => accounts.flatMap((one) => (one.kind === kind ? [one.name] : []));
+  const owned = owners.flatMap((one) => (one.of === "costCentre" ? [one.key] : []));
+  return { supplier: of("supplier"), customer: of("customer"), costCentre: [...new Set([...owned, ...used])] };
 }
 
 /** The same for whoever may read policies. */
@@ -53,8 +72,9 @@ export function readHistory(app: App, reader: Person, documentType: string): Res
 
 /** What a policy would have caught of it, and the currencies that came in. */
 export function pastOf(app: App, policy: Policy) {
-  const { documents, rates } = historyOf(app, policy.documentType);
+  const { documents, rates, names } = historyOf(app, policy.documentType);
   return {
+    names,
     past: caughtBy(policy, documents, rates, readWorld(app).directory),
     value: valueOf(policy, documents, rates),
     currencies: currenciesOf(documents, policy),

@@ -118,7 +118,7 @@ function sectionContent(policy: Policy, section: Section, directory: Directory):
   const body: Content[][] = [
     [{ text: "Level", bold: true }, ...ranges.map((text) => ({ text, bold: true, fontSize: wide ? 6 : 7.5 }))],
     ...section.levels.map((level): Content[] => {
-      const details = sayLevelDetails(level, directory);
+      const details = sayLevelDetails(policy, level, directory);
       return [
         {
           stack: [

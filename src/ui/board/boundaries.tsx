@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { boundaryCases, rerun, type BoundaryCase } from "@/core/checks";
+import { boundaryCases, rerun, sayCase, type BoundaryCase } from "@/core/checks";
 import { formatAmount } from "@/core/money";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
@@ -74,18 +74,13 @@ function Table({ cases }: { cases: readonly BoundaryCase[] }) {
             <tr key={`${one.section} ${one.minor}`} className="border-t border-rule/70 align-baseline">
               <td>{one.sectionName}</td>
               <td className="text-right whitespace-nowrap">{formatAmount(one)}</td>
-              <td className="pl-3">{sayRoute(one)}</td>
+              <td className="pl-3">{sayCase(one)}</td>
             </tr>
           ))}
         </tbody>
       </table>
     </div>
   );
-}
-
-function sayRoute({ levels, told }: BoundaryCase): string {
-  const chain = levels.map(({ name, condition }) => (condition ? `${name} (if ${condition})` : name)).join(", then ");
-  return `${chain || "nobody"}${told.length ? `; told: ${told.join(", ")}` : ""}`;
 }
 
 /** What comes out differently from what a kept test set says. */
@@ -110,7 +105,7 @@ function Rerun({ board, set }: { board: BoardState; set: TestSet }) {
                 <b className="font-semibold">
                   {kept.sectionName}, {formatAmount(kept)}
                 </b>
-                : <s className="text-soft">{sayRoute(kept)}</s> → {now ? sayRoute(now) : "the section is gone"}
+                : <s className="text-soft">{sayCase(kept)}</s> → {now ? sayCase(now) : "the section is gone"}
               </li>
             ))}
           </ul>

@@ -5,7 +5,9 @@ import type { ApproverRule } from "@/core/people";
 import { edit, editSections, sayWho, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
-import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision, LevelTime } from "./level-more";
+import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision } from "./level-more";
+import { LevelTime } from "./level-time";
+import { NumberField } from "./number-field";
 import { RuleEditor } from "./rule-editor";
 import { Button } from "../primitives";
 import type { Board } from "./types";
@@ -152,21 +154,18 @@ function QuorumEditor({
         <option value="n">a number</option>
       </Choice>
       {quorum.kind === "n" && (
-        <label className="flex items-center gap-2 text-sm">
-          <input
-            type="number"
-            min={1}
-            max={99}
-            className="field w-20! text-right"
+        <>
+          <NumberField
+            label="How many must approve"
             value={quorum.n}
-            onChange={(event) =>
-              Number(event.target.value) >= 1 &&
-              onChange({ quorum: { kind: "n", n: Math.min(99, Math.floor(Number(event.target.value))) } })
-            }
+            least={1}
+            most={99}
+            whole
+            after={`of ${size}`}
+            onChange={(n) => onChange({ quorum: { kind: "n", n } })}
           />
-          of {size}
-          {quorum.n > size && <span className="text-held">more than there are: documents would be held</span>}
-        </label>
+          {quorum.n > size && <p className="text-sm text-held">More than there are: documents would be held.</p>}
+        </>
       )}
       <Choice
         label="A refusal"

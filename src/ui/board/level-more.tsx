@@ -3,13 +3,14 @@
 import { sayChecks, sayLevelDetails, type edit, type Level } from "@/core/policy";
 import { typeWords } from "@/core/documents";
 import { Choice, Entry, Tick } from "../labelled";
-import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
 import { ConditionEditor, firstCondition } from "./condition-editor";
 import type { Board } from "./types";
 
 type Set = (patch: Parameters<typeof edit.changeLevel>[2]) => void;
-type Props = { board: Board; level: Level; set: Set };
+/** What every part of a level is given. */
+export type LevelPart = { board: Board; level: Level; set: Set };
+type Props = LevelPart;
 
 const KINDS: readonly [Level["kind"], string][] = [
   ["approval", "Approval: people decide"],
@@ -49,91 +50,6 @@ export function LevelCondition({ board, level, set }: Props) {
       )}
     </div>
   );
-}
-
-const OVERDUE: readonly [Level["overdue"], string][] = [
-  ["wait", "it goes on waiting"],
-  ["next in pool", "the next of those asked is asked"],
-  ["named person", "it goes to a named person"],
-  ["manager", "it goes to the approver’s manager"],
-  ["decline", "it is declined"],
-  ["approve by lapse", "it counts as approved (a weakness)"],
-];
-
-/** By when, and what happens if nobody answers. */
-export function LevelTime({ board, level, set }: Props) {
-  const { timeLimit, reminders } = level;
-  const who = level.overduePerson ? board.directory.person(level.overduePerson) : undefined;
-  return (
-    <div className="flex flex-col gap-2">
-      <div className="flex items-end gap-2">
-        <Entry
-          label="Within"
-          type="number"
-          min={1}
-          className="field w-20! text-right"
-          value={timeLimit ? String(timeLimit.amount) : ""}
-          placeholder="none"
-          onChange={(text) => {
-            const amount = Math.floor(Number(text));
-            set({ timeLimit: amount >= 1 ? { amount, unit: timeLimit?.unit ?? "working days" } : undefined });
-          }}
-        />
-        <Choice
-          label="Unit of the time limit"
-          hidden
-          value={timeLimit?.unit ?? "working days"}
-          onChange={(unit) => timeLimit && set({ timeLimit: { ...timeLimit, unit: unit as "working days" } })}
-        >
-          <option>working days</option>
-          <option>working hours</option>
-        </Choice>
-      </div>
-      {timeLimit && (
-        <>
-          <Tick
-            label="Remind the approver a working day before"
-            checked={reminders.some((one) => one.before && one.to === "approver")}
-            onChange={(on) => set({ reminders: reminded(reminders, on, true, "approver") })}
-          />
-          <Tick
-            label="Tell their manager a working day after"
-            checked={reminders.some((one) => !one.before && one.to === "manager")}
-            onChange={(on) => set({ reminders: reminded(reminders, on, false, "manager") })}
-          />
-        </>
-      )}
-      <Choice
-        label="When overdue"
-        value={level.overdue}
-        onChange={(overdue) => set({ overdue: overdue as Level["overdue"] })}
-      >
-        {OVERDUE.map(([value, label]) => (
-          <option key={value} value={value}>
-            {label}
-          </option>
-        ))}
-      </Choice>
-      {level.overdue === "named person" && (
-        <PersonPicker
-          label="To whom"
-          role="approver"
-          value={who ? { id: who.id, name: who.name } : null}
-          onChange={(person) => set({ overduePerson: person?.id })}
-        />
-      )}
-    </div>
-  );
-}
-
-function reminded(
-  reminders: Level["reminders"],
-  on: boolean,
-  before: boolean,
-  to: "approver" | "manager",
-): Level["reminders"] {
-  const others = reminders.filter((one) => one.before !== before || one.to !== to);
-  return on ? [...others, { before, to, after: { amount: 1, unit: "working days" } }] : others;
 }
 
 /** How a decision is made: signature, comments, handing over, own words, who may come in. */
@@ -183,13 +99,7 @@ export function LevelDecision({ board, level, set }: Props) {
         checked={level.mayAddApprover === true}
         onChange={(on) => set({ mayAddApprover: on || undefined })}
       />
-      {later.length > 1 && (
-        <Tick
-          label="Whoever decides chooses which of the later levels comes next"
-          checked={level.choosesNext !== undefined}
-          onChange={(on) => set({ choosesNext: on ? later.map(({ id }) => id) : undefined })}
-        />
-      )}
+      {later.length > 1 && <NextLevels level={level} later={later} set={set} />}
       {(
         [
           ["approve", "Own word for approve"],
@@ -218,6 +128,32 @@ export function LevelDecision({ board, level, set }: Props) {
         onChange={(note) => set({ designNote: note || undefined })}
       />
     </div>
+  );
+}
+
+/** Which of the later levels a decider chooses between: two or more, each by its name. */
+function NextLevels({ level, later, set }: Pick<Props, "level" | "set"> & { later: readonly Level[] }) {
+  const chosen = level.choosesNext ?? [];
+  const toggle = (id: string, on: boolean) => {
+    const ids = later.map((one) => one.id).filter((one) => (one === id ? on : chosen.includes(one)));
+    if (ids.length > 1) set({ choosesNext: ids });
+  };
+  return (
+    <>
+      <Tick
+        label="Whoever decides chooses which of the later levels comes next"
+        checked={level.choosesNext !== undefined}
+        onChange={(on) => set({ choosesNext: on ? later.slice(0, 2).map(({ id }) => id) : undefined })}
+      />
+      {level.choosesNext && (
+        <fieldset className="ml-6">
+          <legend className="text-sm">One of these, at least two; the others of them are passed over</legend>
+          {later.map(({ id, name }) => (
+            <Tick key={id} label={name} checked={chosen.includes(id)} onChange={(on) => toggle(id, on)} />
+          ))}
+        </fieldset>
+      )}
+    </>
   );
 }
 
@@ -257,11 +193,11 @@ export function Checks({ board, level, set }: Props) {
   const checks = level.checks ?? [];
   const { fields } = typeWords(board.policy.documentType);
   const fieldCheck = checks.find((one) => one.kind === "fields");
-  const paper = checks.find((one) => one.kind === "paper");
-  const put = (kind: string, next: NonNullable<Level["checks"]>[number] | null) => {
+  const papers = checks.flatMap((one, index) => (one.kind === "paper" ? [{ index, name: one.name }] : []));
+  const keep = (all: NonNullable<Level["checks"]>) => set({ checks: all.length > 0 ? all : undefined });
+  const put = (kind: "totals" | "fields", next: NonNullable<Level["checks"]>[number] | null) => {
     const others = checks.filter((one) => one.kind !== kind);
-    const all = next ? [...others, next] : others;
-    set({ checks: all.length ? all : undefined });
+    keep(next ? [...others, next] : others);
   };
   return (
     <fieldset className="flex flex-col gap-1">
@@ -271,18 +207,27 @@ export function Checks({ board, level, set }: Props) {
         checked={checks.some((one) => one.kind === "totals")}
         onChange={(on) => put("totals", on ? { kind: "totals" } : null)}
       />
-      <Tick
-        label="that a paper of this name is attached"
-        checked={paper !== undefined}
-        onChange={(on) => put("paper", on ? { kind: "paper", name: "Offer" } : null)}
-      />
-      {paper?.kind === "paper" && (
-        <Entry
-          label="Name of the paper"
-          value={paper.name}
-          onChange={(name) => name && put("paper", { kind: "paper", name })}
-        />
-      )}
+      {papers.map(({ index, name }, place) => (
+        <div key={index} className="flex items-end gap-1">
+          <Entry
+            label={`Paper ${place + 1} that must be attached`}
+            maxLength={60}
+            value={name}
+            onChange={(next) => next && set({ checks: checks.with(index, { kind: "paper", name: next }) })}
+          />
+          <Button small look="quiet" onClick={() => keep(checks.toSpliced(index, 1))}>
+            Take out<span className="sr-only"> paper {place + 1}</span>
+          </Button>
+        </div>
+      ))}
+      <Button
+        small
+        className="self-start"
+        disabled={checks.length >= 20}
+        onClick={() => keep([...checks, { kind: "paper", name: "Offer" }])}
+      >
+        Add a paper that must be attached
+      </Button>
       <Tick
         label="that these fields are filled in"
         checked={fieldCheck !== undefined}
@@ -310,7 +255,7 @@ export function Checks({ board, level, set }: Props) {
 
 /** Everything beyond who and how many, each by its effect in words. */
 export function Effects({ board, level }: { board: Board; level: Level }) {
-  const said = sayLevelDetails(level, board.directory);
+  const said = sayLevelDetails(board.policy, level, board.directory);
   if (said.length === 0) return null;
   return (
     <ul className="border-l-2 border-harbour pl-2 text-sm text-harbour">

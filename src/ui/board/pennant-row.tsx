@@ -88,7 +88,15 @@ function Track({ board, level }: { board: Board; level: Level }) {
             disabled={!mayWrite}
             aria-label={`${level.name}, ${sayRange(section, band, policy.currency)}: ${does}`}
             onClick={() =>
-              change((current) => edit.setMarks(current, level.id, band, band, edit.nextMark(level.marks[band]!)))
+              change((current) =>
+                edit.setMarks(
+                  current,
+                  level.id,
+                  band,
+                  band,
+                  edit.nextMark(level.marks[band]!, section.bands[band]!.approval),
+                ),
+              )
             }
             className="absolute inset-y-1 rounded-sm hover:bg-harbour/10"
             style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}

@@ -2,8 +2,9 @@
 
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
-import type { ApproverRule } from "@/core/people";
-import { Choice } from "../labelled";
+import { sayRule, type ApproverRule } from "@/core/people";
+import { plain } from "@/core/words";
+import { Choice, Entry } from "../labelled";
 import type { Board } from "./types";
 
 const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
@@ -17,7 +18,12 @@ const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
   { kind: "namedOnDocument", label: "A person named on the document" },
 ];
 
-/** Who a level asks: the rule, and what it needs to know. */
+type Kind = ApproverRule["kind"];
+
+/**
+ * Who a level asks: the rule, and what it needs to know. Nobody is named until somebody is chosen: as long as the choice of a kind is not complete, the level keeps
+ * the rule it had, and it is said which.
+ */
 export function RuleEditor({
   board,
   rule,
@@ -27,40 +33,90 @@ export function RuleEditor({
   rule: ApproverRule;
   onChange(rule: ApproverRule): void;
 }) {
+  const [begun, setBegun] = useState<Kind | null>(null);
+  const choose = (kind: Kind) => {
+    const whole = wholeRule(kind, board);
+    setBegun(whole || kind === rule.kind ? null : kind);
+    if (whole) onChange(whole);
+  };
+  const complete = (next: ApproverRule) => {
+    setBegun(null);
+    onChange(next);
+  };
   return (
     <div className="flex flex-col gap-1.5">
-      <Choice label="Who" value={rule.kind} onChange={(kind) => onChange(startOf(kind, board))}>
+      <Choice label="Who" value={begun ?? rule.kind} onChange={(kind) => choose(kind as Kind)}>
         {RULES.map((one) => (
           <option key={one.kind} value={one.kind}>
             {one.label}
           </option>
         ))}
       </Choice>
-      <Particulars board={board} rule={rule} onChange={onChange} />
+      {begun ? (
+        <>
+          <ToComplete kind={begun} board={board} onChange={complete} />
+          <p className="text-sm text-waiting">
+            Nobody is chosen yet; until then it still asks {sayRule(rule, board.directory)}.
+          </p>
+        </>
+      ) : (
+        <Particulars board={board} rule={rule} onChange={onChange} />
+      )}
     </div>
   );
 }
 
-function startOf(kind: string, { directory, policy }: Board): ApproverRule {
-  const { groups, people, positions } = directory.organisation;
+/** A rule that is complete by its kind alone; null where a person, group, position or field has to be chosen first. */
+function wholeRule(kind: Kind, { policy }: Board): ApproverRule | null {
   switch (kind) {
+    case "manager":
+      return { kind, up: 1 };
     case "headOfUnit":
       return { kind, up: 0 };
-    case "group":
-      return { kind, group: groups[0]?.id ?? "none" };
-    case "people":
-      return { kind, people: [people[0]!.id] };
-    case "position":
-      return { kind, position: positions[0]?.id ?? "none" };
     case "lineByLimit":
       return { kind, climb: "straight" };
     case "owner":
       return { kind, of: "costCentre" };
-    case "namedOnDocument":
-      return { kind, field: Object.keys(typeWords(policy.documentType).peopleFields)[0] ?? "none" };
-    default:
-      return { kind: "manager", up: 1 };
+    case "namedOnDocument": {
+      const [field, ...others] = Object.keys(typeWords(policy.documentType).peopleFields);
+      return field && others.length === 0 ? { kind, field } : null;
+    }
+    case "group":
+    case "people":
+    case "position":
+      return null;
   }
+}
+
+/** What is still to be chosen of a kind. */
+function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onChange(rule: ApproverRule): void }) {
+  const { groups, positions } = board.directory.organisation;
+  if (kind === "people")
+    return <PeopleEditor board={board} people={[]} onChange={(people) => onChange({ kind, people })} />;
+  const options: readonly (readonly [string, string])[] =
+    kind === "group"
+      ? groups.map(({ id, name }) => [id, name] as const)
+      : kind === "position"
+        ? positions.map(({ id, name }) => [id, name] as const)
+        : Object.entries(typeWords(board.policy.documentType).peopleFields);
+  const take = (value: string) => {
+    if (kind === "group") onChange({ kind, group: value });
+    else if (kind === "position") onChange({ kind, position: value });
+    else onChange({ kind: "namedOnDocument", field: value });
+  };
+  if (options.length === 0) return <p className="text-sm text-held">There is none to choose here yet.</p>;
+  return (
+    <Choice label="Which" hidden value="" onChange={take}>
+      <option value="" disabled>
+        Choose one
+      </option>
+      {options.map(([value, label]) => (
+        <option key={value} value={value}>
+          {label}
+        </option>
+      ))}
+    </Choice>
+  );
 }
 
 function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]) {
@@ -199,29 +255,44 @@ function PeopleEditor({
   people: string[];
   onChange(people: string[]): void;
 }) {
+  const { organisation, isActive } = board.directory;
+  const [letters, setLetters] = useState("");
   // Those named first, as they stood when the level was opened: a list that moved under the pointer would be a trap.
   const [named] = useState(() => new Set(people));
-  const listed = [...board.directory.organisation.people].sort(
-    (a, b) => Number(named.has(b.id)) - Number(named.has(a.id)),
+  const able = organisation.people.filter(
+    (one) =>
+      named.has(one.id) || people.includes(one.id) || (one.roles.includes("approver") && isActive(one, board.at)),
   );
+  const listed = able
+    .filter(({ id, name }) => people.includes(id) || plain(name).includes(plain(letters)))
+    .sort((a, b) => Number(named.has(b.id)) - Number(named.has(a.id)));
   return (
-    <fieldset className="max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
-      <legend className="sr-only">Named people</legend>
-      {listed.map((person) => {
-        const checked = people.includes(person.id);
-        return (
-          <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">
-            <input
-              type="checkbox"
-              className="accent-harbour"
-              checked={checked}
-              disabled={checked && people.length === 1}
-              onChange={() => onChange(checked ? people.filter((id) => id !== person.id) : [...people, person.id])}
-            />
-            {person.name} <span className="truncate text-soft">{person.title}</span>
-          </label>
-        );
-      })}
-    </fieldset>
+    <div>
+      {able.length > 8 && (
+        <Entry label="Find an approver" value={letters} onChange={setLetters} placeholder="A few letters of the name" />
+      )}
+      <fieldset className="mt-1 max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
+        <legend className="sr-only">Named people</legend>
+        {listed.map((person) => {
+          const checked = people.includes(person.id);
+          return (
+            <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="accent-harbour"
+                checked={checked}
+                disabled={checked && people.length === 1}
+                onChange={() => onChange(checked ? people.filter((id) => id !== person.id) : [...people, person.id])}
+              />
+              {person.name}{" "}
+              <span className="truncate text-soft">
+                {person.roles.includes("approver") ? person.title : "cannot decide: not an approver"}
+              </span>
+            </label>
+          );
+        })}
+        {listed.length === 0 && <p className="text-sm text-soft">No approver has these letters.</p>}
+      </fieldset>
+    </div>
   );
 }

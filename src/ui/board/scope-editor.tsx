@@ -6,6 +6,7 @@ import { useState } from "react";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
+import { NumberField } from "./number-field";
 import type { BoardState } from "./use-board";
 
 type Scope = Policy["scope"];
@@ -43,17 +44,18 @@ export function ScopeEditor({ board }: { board: BoardState }) {
         ))}
       </Choice>
       {policy.measure.kind === "supplierTotal" && (
-        <Entry
-          label="Over how many days before the document"
-          type="number"
-          min={1}
-          max={366}
-          value={String(policy.measure.days ?? USUAL_DAYS)}
-          onChange={(text) => {
-            const days = Math.min(366, Math.max(1, Math.round(Number(text)) || 1));
-            changePolicy((now) => ({ ...now, measure: { ...now.measure, days } }));
-          }}
-        />
+        <div>
+          <p className="text-sm font-semibold">Over how many days before the document</p>
+          <NumberField
+            label="Over how many days before the document"
+            value={policy.measure.days ?? USUAL_DAYS}
+            least={1}
+            most={366}
+            whole
+            after="days"
+            onChange={(days) => changePolicy((now) => ({ ...now, measure: { ...now.measure, days } }))}
+          />
+        </div>
       )}
       <Box legend="Units, each with everything below">
         {units.map(({ id, name }) => (

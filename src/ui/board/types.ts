@@ -28,6 +28,8 @@ export type Board = {
   policy: Policy;
   section: Section;
   directory: Directory;
+  /** ISO date-time at which the page was opened. */
+  at: string;
   tide: Tide;
   daysPerStage: number;
   domain: Domain;

@@ -45,6 +45,7 @@ export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: 
     policy,
     section,
     directory,
+    at,
     tide,
     daysPerStage: look.daysPerStage,
     domain,

@@ -2,7 +2,7 @@
 
 import { wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Finding, Missed } from "@/core/checks";
+import type { Finding, KnownNames, Missed } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import type { Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
@@ -23,7 +23,7 @@ export type Looking = Look & {
   missed: ((policy: Policy) => Promise<Missed[]>) | null;
 };
 
-type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number };
+type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number; names: KnownNames };
 
 export const NO_TIDE = tideOf([], 12);
 
@@ -57,8 +57,8 @@ export function useLook(
       try {
         const response = await fetch(`/api/policies/history?type=${documentType}`);
         if (!response.ok) throw new Error(String(response.status));
-        const { documents, rates, months, daysPerStage } = (await response.json()) as History;
-        await remote.give({ organisation, versions, documents, rates, months, at });
+        const { documents, rates, months, daysPerStage, names } = (await response.json()) as History;
+        await remote.give({ organisation, versions, documents, rates, months, names, at });
         if (over) return;
         setLook((now) => ({ ...now, daysPerStage, rates }));
         setReady(true);

@@ -5,8 +5,10 @@ import { typeWords } from "@/core/documents";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
-import { AmountField, ConditionEditor, firstCondition } from "./condition-editor";
+import { AmountField } from "./amount-field";
+import { ConditionEditor, firstCondition } from "./condition-editor";
 import { MessagesEditor } from "./messages-editor";
+import { NumberField } from "./number-field";
 import { ReadersEditor } from "./readers";
 import { RuleEditor } from "./rule-editor";
 import { ScopeEditor } from "./scope-editor";
@@ -213,24 +215,19 @@ function EditsEditor({ board }: { board: BoardState }) {
           label="Tolerance as an amount"
           minor={edits.toleranceMinor}
           currency={policy.currency}
-          onChange={(toleranceMinor) => toleranceMinor >= 0 && set({ toleranceMinor })}
+          least={0}
+          onChange={(toleranceMinor) => set({ toleranceMinor })}
         />
-        <label className="mt-1 flex items-center gap-2 text-sm">
-          <input
-            type="number"
-            min={0}
-            max={100}
-            step="any"
-            aria-label="Tolerance in per cent"
-            className="field w-24! text-right"
+        <div className="mt-1">
+          <NumberField
+            label="Tolerance in per cent"
             value={edits.tolerancePercent}
-            onChange={(event) => {
-              const value = Number(event.target.value);
-              if (value >= 0 && value <= 100) set({ tolerancePercent: value });
-            }}
+            least={0}
+            most={100}
+            after="per cent"
+            onChange={(tolerancePercent) => set({ tolerancePercent })}
           />
-          per cent
-        </label>
+        </div>
       </div>
       <Effect>{sayEdits(policy)}</Effect>
     </>
