@@ -96,9 +96,16 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
   await details.getByLabel("How many of them").selectOption("majority");
   await expect(details).toContainText("A majority of the Directors. More than half of them must approve.");
   await details.getByLabel("How many of them").selectOption("n");
-  await details.getByRole("spinbutton").fill("4");
-  await expect(details).toContainText("more than there are: documents would be held");
+  await details.getByLabel("How many must approve").fill("100");
+  await expect(details.getByRole("alert")).toHaveText("Not more than 99");
+  await details.getByLabel("How many must approve").fill("4");
+  await expect(details).toContainText("More than there are: documents would be held");
   await details.getByLabel("Who", { exact: true }).selectOption("Named people");
+  await expect(details).toContainText("Nobody is chosen yet; until then it still asks Directors.");
+  // Who cannot decide is not offered.
+  await details.getByLabel("Find an approver").fill("noor");
+  await expect(details).toContainText("No approver has these letters.");
+  await details.getByLabel("Find an approver").fill("ivo");
   await details.getByRole("checkbox", { name: /Ivo Sampaio/ }).check();
   await expect(words(page)).toContainText("Ivo Sampaio");
   await details.getByLabel("Side by side with the level above").check();
@@ -112,6 +119,35 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
   expect((await names()).slice(-2)).toEqual(["Owners", "All directors"]);
   await details.getByRole("button", { name: "Remove the level" }).click();
   expect(await names()).not.toContain("Owners");
+});
+
+test("a level runs to a date, reminds as often as wanted, and whoever is named", async ({
+  page,
+}) => {
+  await clearDraft(page, "supplier-invoices");
+  await page.goto("/policies/supplier-invoices");
+  await page.getByRole("tab", { name: "Unmatched" }).click();
+  await page.getByRole("button", { name: "Add a level" }).click();
+  const details = page.getByRole("region", { name: "Details" });
+  await details.getByText("Time and reminders").click();
+  await details.getByLabel("Within").fill("none of it");
+  await expect(details.getByRole("alert")).toHaveText("“none of it” is no number");
+  await details.getByLabel("Within").fill("4");
+  await details.getByLabel("Unit of the time limit").selectOption("working hours");
+  await details.getByLabel("Counted from").selectOption("before its last day of the discount");
+  await expect(details).toContainText(
+    "Due at the latest four working hours before the end of its last day of the discount, by the approver’s calendar; without that date there is no limit.",
+  );
+  await details.getByRole("button", { name: "Add a reminder" }).click();
+  await details.getByRole("button", { name: "Add a reminder" }).click();
+  await details.getByLabel("Reminder 2: unit and side").selectOption("working hours after it is due");
+  await details.getByLabel("Reminder 2: to whom").selectOption("to somebody by name");
+  await details.getByRole("combobox", { name: "Reminder 2: name" }).fill("teodora");
+  await page.getByRole("option", { name: /Teodora Lins/ }).click();
+  await details.getByLabel("Reminder 1: how long").fill("2");
+  await expect(details).toContainText("A reminder goes out two working days before it is due.");
+  await expect(details).toContainText("Teodora Lins hears of it one working hour after it is due.");
+  await clearDraft(page, "supplier-invoices");
 });
 
 test("a band without an approver says that documents would be held, and “nobody needs to approve” is explicit", async ({

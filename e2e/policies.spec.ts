@@ -253,6 +253,11 @@ test("the boundary list is kept with a version and run again on a draft; files c
     "no band of “Fuel” takes amounts from 5,000.01 to 6,000.00",
   );
   await page.getByLabel("File with a policy").setInputFiles({ ...file, buffer: Buffer.from(matrix) });
+  // What a table cannot hold is said, and was kept as it is in the draft.
+  await expect(page.getByRole("status").filter({ hasText: "It is on the board." })).toContainText(
+    "What the file does not say is as it was in this draft.",
+  );
+  await page.keyboard.press("Escape");
   await expect(page.getByRole("tab", { name: "Managing director’s own" })).toBeVisible();
 
   const pdf = await page.request.get("/api/policies/purchase-orders/file?as=pdf&version=2");

@@ -3,8 +3,8 @@
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
 import { sayRule, type ApproverRule } from "@/core/people";
-import { plain } from "@/core/words";
-import { Choice, Entry } from "../labelled";
+import { Choice } from "../labelled";
+import { PeopleEditor } from "./people-editor";
 import type { Board } from "./types";
 
 const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
@@ -88,17 +88,31 @@ function wholeRule(kind: Kind, { policy }: Board): ApproverRule | null {
   }
 }
 
+type Options = readonly (readonly [value: string, label: string])[];
+
+function groupOptions({ directory }: Board): Options {
+  return directory.organisation.groups.map(
+    ({ id, name, members }) => [id, `${name}, ${members.length} people`] as const,
+  );
+}
+
+function positionOptions({ directory }: Board): Options {
+  return directory.organisation.positions.map(({ id, name }) => {
+    const holder = directory.holderOf(id);
+    return [id, `${name}, ${holder ? (directory.person(holder)?.name ?? holder) : "vacant"}`] as const;
+  });
+}
+
 /** What is still to be chosen of a kind. */
 function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onChange(rule: ApproverRule): void }) {
-  const { groups, positions } = board.directory.organisation;
   if (kind === "people")
     return <PeopleEditor board={board} people={[]} onChange={(people) => onChange({ kind, people })} />;
-  const options: readonly (readonly [string, string])[] =
+  const [label, options] =
     kind === "group"
-      ? groups.map(({ id, name }) => [id, name] as const)
+      ? (["Group", groupOptions(board)] as const)
       : kind === "position"
-        ? positions.map(({ id, name }) => [id, name] as const)
-        : Object.entries(typeWords(board.policy.documentType).peopleFields);
+        ? (["Position", positionOptions(board)] as const)
+        : (["Field", Object.entries(typeWords(board.policy.documentType).peopleFields)] as const);
   const take = (value: string) => {
     if (kind === "group") onChange({ kind, group: value });
     else if (kind === "position") onChange({ kind, position: value });
@@ -106,7 +120,7 @@ function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onCha
   };
   if (options.length === 0) return <p className="text-sm text-held">There is none to choose here yet.</p>;
   return (
-    <Choice label="Which" hidden value="" onChange={take}>
+    <Choice label={label} hidden value="" onChange={take}>
       <option value="" disabled>
         Choose one
       </option>
@@ -120,7 +134,6 @@ function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onCha
 }
 
 function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]) {
-  const { organisation } = board.directory;
   switch (rule.kind) {
     case "manager":
       return (
@@ -151,9 +164,9 @@ function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]
     case "group":
       return (
         <Choice label="Group" hidden value={rule.group} onChange={(group) => onChange({ kind: "group", group })}>
-          {organisation.groups.map((group) => (
-            <option key={group.id} value={group.id}>
-              {group.name}, {group.members.length} people
+          {groupOptions(board).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
             </option>
           ))}
         </Choice>
@@ -166,14 +179,11 @@ function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]
           value={rule.position}
           onChange={(position) => onChange({ kind: "position", position })}
         >
-          {organisation.positions.map((position) => {
-            const holder = board.directory.holderOf(position.id);
-            return (
-              <option key={position.id} value={position.id}>
-                {position.name}, {holder ? (board.directory.person(holder)?.name ?? holder) : "vacant"}
-              </option>
-            );
-          })}
+          {positionOptions(board).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
         </Choice>
       );
     case "people":
@@ -243,56 +253,5 @@ function Steps({
         </option>
       ))}
     </Choice>
-  );
-}
-
-function PeopleEditor({
-  board,
-  people,
-  onChange,
-}: {
-  board: Board;
-  people: string[];
-  onChange(people: string[]): void;
-}) {
-  const { organisation, isActive } = board.directory;
-  const [letters, setLetters] = useState("");
-  // Those named first, as they stood when the level was opened: a list that moved under the pointer would be a trap.
-  const [named] = useState(() => new Set(people));
-  const able = organisation.people.filter(
-    (one) =>
-      named.has(one.id) || people.includes(one.id) || (one.roles.includes("approver") && isActive(one, board.at)),
-  );
-  const listed = able
-    .filter(({ id, name }) => people.includes(id) || plain(name).includes(plain(letters)))
-    .sort((a, b) => Number(named.has(b.id)) - Number(named.has(a.id)));
-  return (
-    <div>
-      {able.length > 8 && (
-        <Entry label="Find an approver" value={letters} onChange={setLetters} placeholder="A few letters of the name" />
-      )}
-      <fieldset className="mt-1 max-h-40 overflow-y-auto rounded-sm border border-rule bg-white px-2 py-1">
-        <legend className="sr-only">Named people</legend>
-        {listed.map((person) => {
-          const checked = people.includes(person.id);
-          return (
-            <label key={person.id} className="flex min-h-7 items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                className="accent-harbour"
-                checked={checked}
-                disabled={checked && people.length === 1}
-                onChange={() => onChange(checked ? people.filter((id) => id !== person.id) : [...people, person.id])}
-              />
-              {person.name}{" "}
-              <span className="truncate text-soft">
-                {person.roles.includes("approver") ? person.title : "cannot decide: not an approver"}
-              </span>
-            </label>
-          );
-        })}
-        {listed.length === 0 && <p className="text-sm text-soft">No approver has these letters.</p>}
-      </fieldset>
-    </div>
   );
 }
