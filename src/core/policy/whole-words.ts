@@ -61,7 +61,7 @@ export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "o
     ([on, to]) => `${joinWords(to, "and")} when it is ${on === "opened" ? "put before somebody" : on}`,
   );
   const parts = [
-    ...(onSubmit ? [`Said to whoever submits: “${onSubmit}”`] : []),
+    ...(onSubmit ? [`Said to whoever submits: “${onSubmit.replace(/\.$/, "")}”`] : []),
     ...(said.length > 0 ? [`Told as well: ${said.join("; ")}`] : []),
   ];
   return parts.length > 0 ? parts.join(". ") : null;

@@ -48,20 +48,19 @@ function Sentence({ board, policy, missed }: { board: BoardState; policy: Policy
       people.map((id) => board.directory.person(id)?.name ?? id),
       "and",
     );
-  const others = ({ people, others: more }: MissedSet) =>
-    more === 0
-      ? ""
-      : people.length === 1
-        ? `, or without ${more === 1 ? "one other" : `${more} others`} alone`
-        : `, or without ${more === 1 ? "another" : `${more} other`} ${more === 1 ? "set" : "sets"} of ${sayCount(people.length)}`;
+  const sets = ({ people, others }: MissedSet) =>
+    people.length === 1
+      ? `${others === 1 ? "one other" : `each of ${others} others`}`
+      : `${others === 1 ? "one other set" : `each of ${others} other sets`} of ${sayCount(people.length)}`;
   return (
     <p>
       <span className="text-soft">{section.name}, </span>
       <b className="font-semibold">{sayRange(section, missed.band, policy.currency)}</b>:{" "}
       {all
-        ? `without ${names(all)} nothing can be decided any more${others(all)}.`
+        ? `without ${names(all)} nothing is decided any more${all.others > 0 ? `; nor without ${sets(all)}` : ""}.`
         : `no ${sayCount(MOST_MISSED)} people together stop everything.`}
-      {some && ` Without ${names(some)} what ${some.stopped} of ${asking} ask for stops${others(some)}.`}
+      {some &&
+        ` Without ${names(some)}${some.people.length === 1 ? " alone" : ""}, what ${some.stopped} of ${asking} people ask for stops${some.others > 0 ? `; ${sets(some)} would stop a part too` : ""}.`}
     </p>
   );
 }
