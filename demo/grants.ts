@@ -47,7 +47,7 @@ export const GRANTS: Record<string, Case[]> = {
   "POST /samples": [
     {
       body: () => ({ type: "test", command: command(), id: "none", finding: { item: "x", marks: {}, note: "" } }),
-      granted: ["controller", "reviewer"],
+      granted: ["controller", "reviewer", "auditor"],
     },
   ],
   "GET /samples/[id]": [{ params: { id: "none" }, granted: ["controller", "reviewer", "auditor"] }],

@@ -121,9 +121,7 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
   expect(await names()).not.toContain("Owners");
 });
 
-test("a level runs to a date, reminds as often as wanted, and whoever is named", async ({
-  page,
-}) => {
+test("a level runs to a date, reminds as often as wanted, and whoever is named", async ({ page }) => {
   await clearDraft(page, "supplier-invoices");
   await page.goto("/policies/supplier-invoices");
   await page.getByRole("tab", { name: "Unmatched" }).click();

@@ -87,10 +87,11 @@ test("the register is narrowed, shows other columns, goes out as a file, and is 
   await expect(view).toHaveCount(0);
 });
 
-test("a sample is sized, drawn, and tested item by item; the report counts a period and comes as a PDF", async ({
+test("an auditor sizes and draws a sample, works through it and signs the sheet; the policy’s author cannot; the report comes as a PDF", async ({
   page,
+  browser,
 }) => {
-  await signIn(page, "benedita-corvo");
+  await signIn(page, "tome-cardigos");
   await page.goto("/register/samples");
   await page.getByLabel("Name", { exact: true }).fill("Claims of the year");
   await page.getByLabel("Documents").selectOption("expense-claim");
@@ -105,6 +106,24 @@ test("a sample is sized, drawn, and tested item by item; the report counts a per
   await expect(page.getByText(/No deviations in 1 tested/)).toBeVisible();
   await row.getByRole("radio", { name: "deviates" }).first().check({ force: true });
   await expect(row.getByRole("alert")).toContainText("Say what was found");
+  await row.getByRole("textbox").fill("The receipt is of another day");
+  await row.getByRole("textbox").blur();
+  await row.getByRole("radio", { name: "deviates" }).first().check({ force: true });
+  for (const one of (await page.getByRole("table").getByRole("row").all()).slice(2))
+    for (const mark of await one.getByRole("radio", { name: "as it should be" }).all())
+      await mark.check({ force: true });
+  await expect(page.getByText(/One deviation in 22 tested/)).toBeVisible();
+  const author = await pageOf(browser, "benedita-corvo");
+  await author.goto(page.url());
+  await expect(author.getByText(/You had a hand in version \d of “Expense claims”/)).toBeVisible();
+  await expect(author.getByRole("button", { name: "Sign the sheet and its conclusion" })).toHaveCount(0);
+  await author.close();
+  await page.getByLabel(/^Your name/).fill("Tomé Cardigos");
+  await page.getByLabel(/^The word of the demonstration/).fill("marevia");
+  await page.getByRole("button", { name: "Sign the sheet and its conclusion" }).click();
+  await expect(page.getByText(/^Signed by Tomé Cardigos/)).toBeVisible();
+  const sheet = await downloaded(page, () => page.getByRole("link", { name: "As PDF" }).click(), "s.pdf");
+  expect(fs.readFileSync(sheet).subarray(0, 5).toString()).toBe("%PDF-");
   await page.goto("/register/report");
   await expect(page.getByText(/documents were decided/)).toBeVisible();
   const pdf = await downloaded(page, () => page.getByRole("link", { name: "As PDF" }).click(), "r.pdf");

@@ -266,6 +266,8 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
     return found;
   },
+  lines: (change) =>
+    change.changes.map((one) => `${CUSTOMER_FIELDS[one.field]}: ${sayValue(one.before)} → ${sayValue(one.after)}`),
   party: (change) => change.customer,
   amountKeys: ["minor"],
   parts: (change): Part[] =>

@@ -237,6 +237,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   ],
   missing,
   changes,
+  lines: (claim) => claim.lines.map(sayLineOf(claim)),
   party: (claim) => claim.payee,
   amountKeys: ["minor", "claimed"],
   parts: (claim) =>

@@ -232,6 +232,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   ],
   missing,
   changes,
+  lines: (order) => order.lines.map(sayLineOf(order)),
   party: (order) => order.supplier,
   amountKeys: ["unitPrice", "quantity"],
   parts: (order) =>

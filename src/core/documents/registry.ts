@@ -93,6 +93,8 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   missing(document: D): MissingItem[];
   /** What an approver must see of an edit: old and new, the total last. */
   changes(before: D, after: D): Change[];
+  /** What it consists of, a sentence for each line or changed field, as a record says it. */
+  lines(document: D): string[];
   /** With whom it is, as an approval is bound to it: the supplier, the customer, whoever is paid. */
   party(document: D): string;
   /** Keys of its amounts and quantities, wherever they stand in it; what is left without them is its wording. */

@@ -158,6 +158,8 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     },
   ],
   missing,
+  lines: (account) =>
+    account.changes.map((one) => `${SUPPLIER_FIELDS[one.field]}: ${sayValue(one.before)} → ${sayValue(one.after)}`),
   changes: (before, now) => {
     const { found, compare } = differences();
     for (const [field, label] of Object.entries(SUPPLIER_FIELDS))

@@ -275,6 +275,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   ],
   missing,
   changes,
+  lines: (invoice) => invoice.lines.map(sayLineOf(invoice)),
   // An invoice is owed as it stands: what is not owed is credited by its supplier, not crossed out here.
   // To whom money would go: another account is another party, whoever is named.
   party: ({ supplier, bankAccount }) => (bankAccount ? `${supplier}, account ${bankAccount}` : supplier),

@@ -156,7 +156,8 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "log.read": reads(withRoles("controller", "reviewer", "administrator", "auditor")),
   "log.checkpoint": changes(withRoles("controller", "administrator")),
   "samples.read": reads(withRoles("controller", "reviewer", "auditor")),
-  "samples.write": changes(withRoles("controller", "reviewer")),
+  // A test sheet is the auditor's own working paper: it changes nothing of what it tests.
+  "samples.write": reads(withRoles("controller", "reviewer", "auditor")),
   "report.read": reads(withRoles("controller", "reviewer", "auditor")),
   // Filters of the register that an auditor keeps for themselves change nothing of anybody's.
   "views.own": reads(anybody),

@@ -10,6 +10,7 @@ import type { App } from "../app";
 import type { DocumentRecord } from "../documents/queries";
 import { RULE, printed } from "../pdf";
 import { readWorld } from "../world";
+import { changedIn, limitThen, seenAt } from "./seen";
 
 type Row = [string, string];
 
@@ -75,10 +76,24 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
         : []),
       { text: "What was asked", style: "section" },
       table(asked, [90, "*"]),
+      { text: "What it consists of", style: "section" },
+      table(
+        type
+          .lines(documentOf(state))
+          .map((line, index): Row => [String(index + 1), `${line}${refusedAt(state, index)}`]),
+        [24, "*"],
+      ),
+      ...changedIn(view).flatMap(({ revision, at, changes }): Content[] => [
+        { text: `What revision ${revision} changed, ${moment(at)}`, style: "section" },
+        table(
+          changes.map((one): Row => [one.label, `${one.before || "nothing"} → ${one.after || "nothing"}`]),
+          [110, "*"],
+        ),
+      ]),
       { text: "The rule it went under", style: "section" },
       table(rule, [90, "*"]),
       { text: "Levels, and who decided", style: "section" },
-      levels(view, names, moment),
+      levels(app, view, names, moment),
       { text: "Holds", style: "section" },
       table(
         state.holds.map((hold): Row => [
@@ -101,12 +116,23 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
   });
 }
 
-function levels({ state }: DocumentView, names: (id: string) => string, moment: (at: string) => string): Content {
+/** That a line was not approved, or only up to an amount. */
+function refusedAt(state: DocumentView["state"], index: number): string {
+  const parts = documentType(state.document.documentType).parts(documentOf(state));
+  const refused = state.refused?.find(({ part }) => part === parts[index]?.key);
+  if (!refused) return "";
+  return refused.allowed === null
+    ? " (not approved)"
+    : ` (approved up to ${formatMoney({ minor: refused.allowed, currency: state.document.currency })})`;
+}
+
+function levels(app: App, view: DocumentView, names: (id: string) => string, moment: (at: string) => string): Content {
+  const { state } = view;
   const rows = (state.route?.levels ?? []).map((level): Row => {
     const said = state.levels.find((one) => one.level === level.level);
     const decisions = (said?.decisions ?? []).map(
       (one) =>
-        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}`,
+        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(app, view, one)}.`,
     );
     const looked = level.candidates.map(sayCandidate).join("; ");
     return [

@@ -1,4 +1,4 @@
-// The register, its files, samples and the control report: what is found, what is counted, and that an auditor reads all of it and changes none.
+// The register, its files, samples and the control report: what is found, what is counted, and that an auditor reads all of it, tests it, and changes nothing of it.
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { parse } from "csv-parse/sync";
 import { describe, expect, it } from "vitest";
@@ -11,6 +11,7 @@ import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { safeText } from "../csv";
 import { exported } from "../documents/export";
+import { readState } from "../documents/projection";
 import { listDocuments, totalsOf } from "../documents/queries";
 import {
   RegisterQuerySchema,
@@ -27,7 +28,8 @@ import { changePeople } from "../people/commands";
 import { readWorld } from "../world";
 import { controlReport } from "./report";
 import { reportPdf } from "./report-pdf";
-import { changeSample, conclusionOf, sampleOf, sheetHash, type PlanRequest } from "./samples";
+import { samplePdf } from "./sample-pdf";
+import { changeSample, conclusionOf, ownWorkIn, sampleOf, sheetHash, type PlanRequest } from "./samples";
 
 const db = openDatabase(temporaryFolder());
 generateDemo(db, { orders: 60 });
@@ -185,21 +187,20 @@ const plan: PlanRequest = {
 
 describe("a sample", () => {
   it("is drawn the same by anybody with the same plan, tested item by item, and signed only when it is whole", async () => {
-    const draw = (look: boolean) =>
-      changeSample(app, controller, { type: "draw", command: newCommandId(), plan, look });
+    const draw = (look: boolean) => changeSample(app, auditor, { type: "draw", command: newCommandId(), plan, look });
     const [one, again] = [value(await draw(true)), value(await draw(false))];
     expect(again.items).toEqual(one.items);
     expect(again.items).toHaveLength(22);
     const id = "s-0001";
     const test = (item: string, mark: "good" | "deviation", note = "") =>
-      changeSample(app, controller, {
+      changeSample(app, auditor, {
         type: "test",
         command: newCommandId(),
         id,
         finding: { item, marks: { "Everybody decided": "good", "Not their own": mark }, note },
       });
-    const sign = (name = "Benedita Corvo") =>
-      changeSample(app, controller, {
+    const sign = (name = "Tomé Cardigos", actor = auditor) =>
+      changeSample(app, actor, {
         type: "sign",
         command: newCommandId(),
         id,
@@ -213,16 +214,32 @@ describe("a sample", () => {
     value(await test(again.items[0]!.id, "deviation", "The order was placed a day before"));
     expect(conclusionOf(sampleOf(app, id)!)).toMatchObject({ deviations: 1, relied: false });
     expect(codes(await sign("Somebody"))).toBe("signature");
+    // The policy's own author does not sign off the test of it, nor does whoever decided on one of its documents.
+    const author = await sign("Benedita Corvo", controller);
+    expect(author).toMatchObject({
+      ok: false,
+      refusals: [{ code: "own work", message: /^You had a hand in version \d of “Purchase orders”/ }],
+    });
     value(await sign());
+    expect((await samplePdf(app, sampleOf(app, id)!)).subarray(0, 5).toString()).toBe("%PDF-");
     expect(sampleOf(app, id)!.signed!.sentence).toContain("can not be relied on");
     expect(codes(await test(again.items[1]!.id, "good"))).toBe("closed");
     const before = dumpProjections(db);
     rebuild(db);
     expect(dumpProjections(db)).toEqual(before);
   }, 60_000);
-  it("is neither drawn nor touched by an auditor", async () => {
+  it("is signed off by nobody who decided on one of its documents", () => {
+    const sample = sampleOf(app, "s-0001")!;
+    const of = (id: string) => readState(db, id)!.levels.flatMap(({ decisions }) => decisions.map(({ by }) => by));
+    const item = sample.items.find(({ id }) => of(id).some((by) => by !== "benedita-corvo"))!;
+    const [by] = of(item.id).filter((one) => one !== "benedita-corvo");
+    expect(ownWorkIn(app, { id: by! }, { ...sample, items: [item] })).toMatch(/^You (decided on|had a hand)/);
+    expect(ownWorkIn(app, auditor, sample)).toBeNull();
+  });
+  it("is neither drawn nor touched by somebody who only asks and approves", async () => {
     const before = lastSeq(db);
-    expect(codes(await changeSample(app, auditor, { type: "draw", command: newCommandId(), plan, look: false }))).toBe(
+    const outsider = who("noor-halvorsrud");
+    expect(codes(await changeSample(app, outsider, { type: "draw", command: newCommandId(), plan, look: false }))).toBe(
       "forbidden",
     );
     expect(lastSeq(db)).toBe(before);

@@ -6,10 +6,12 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
+import { readState } from "../documents/projection";
 import { everyDocument } from "../documents/queries";
 import { checkedFilter } from "../documents/register";
 import { write } from "../ledger/write";
 import { resultInThread } from "../threads/in-thread";
+import { readWorld } from "../world";
 import type { Finding, SampleEvent, SamplePlan } from "./events";
 
 const rate = z.number().gt(0).lt(1);
@@ -151,6 +153,8 @@ export async function changeSample(
   if (!sample) return no("unknown", "There is no such sample");
   if (sample.signed) return no("closed", `${sample.name} is signed; nothing in it changes any more`);
   if (change.type === "test") return testItem(app, actor, sample, change);
+  const own = ownWorkIn(app, actor, sample);
+  if (own) return no("own work", own);
   const left = sample.items.filter((one) => !isComplete(sample.findings[one.id], sample.plan)).length;
   if (left > 0) return no("incomplete", `${left} of ${sample.items.length} items are not tested yet`);
   const signature = await signatureOf(app, actor, change.signing);
@@ -164,6 +168,29 @@ export async function changeSample(
     type: "sample signed",
     data: { id: sample.id, sentence, name: signature.value.name, by: actor.id },
   });
+}
+
+/** Why somebody cannot sign off a test: what it tests is their own. Null when nothing of it is. */
+export function ownWorkIn(app: App, { id: person }: Pick<Person, "id">, { items }: Sample): string | null {
+  const { versions } = readWorld(app);
+  for (const item of items) {
+    const state = readState(app.db, item.id);
+    if (!state) continue;
+    const route = state.route?.policy;
+    const version = versions.find((one) => one.policy.id === route?.id && one.version === route.version);
+    const hands = version && [
+      version.policy.owner,
+      version.savedBy,
+      version.putInForceBy,
+      version.review?.by,
+      ...(version.authors ?? []),
+    ];
+    if (version && hands!.includes(person))
+      return `You had a hand in version ${version.version} of “${version.policy.name}”, under which ${state.number} went; somebody else signs off the test of it`;
+    if (state.levels.some(({ decisions }) => decisions.some(({ by }) => by === person)))
+      return `You decided on ${state.number} yourself; somebody else signs off the test of it`;
+  }
+  return null;
 }
 
 async function drawSample(

@@ -25,6 +25,7 @@ export function TestSheet({
   conclusion,
   hash,
   mayWrite,
+  whyNotSign,
   name,
   proof,
 }: {
@@ -34,6 +35,8 @@ export function TestSheet({
   conclusion: string | null;
   hash: string;
   mayWrite: boolean;
+  /** Why whoever reads it cannot sign it off, where that is so. */
+  whyNotSign: string | null;
   name: string;
   proof: string;
 }) {
@@ -69,7 +72,8 @@ export function TestSheet({
           </tbody>
         </table>
       </div>
-      {mayWrite && done === items.length && <Sign id={id} hash={hash} name={name} proof={proof} />}
+      {mayWrite && whyNotSign && <p className="mt-4 border-l-3 border-waiting pl-2 text-waiting">{whyNotSign}.</p>}
+      {mayWrite && !whyNotSign && done === items.length && <Sign id={id} hash={hash} name={name} proof={proof} />}
     </>
   );
 }

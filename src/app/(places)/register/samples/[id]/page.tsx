@@ -5,7 +5,7 @@ import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { DEMO_WORD } from "@/server/access/signing";
 import { readState } from "@/server/documents/projection";
-import { conclusionOf, sampleOf, sheetHash } from "@/server/evidence/samples";
+import { conclusionOf, ownWorkIn, sampleOf, sheetHash } from "@/server/evidence/samples";
 import { visitFor } from "@/server/http/page";
 import { documentType } from "@/core/documents";
 import { sayExactly } from "@/ui/format";
@@ -32,9 +32,14 @@ export default async function Sheet({ params }: { params: Promise<{ id: string }
       </p>
       <div className="flex flex-wrap items-start justify-between gap-4">
         <h1 className="text-2xl font-semibold">{sample.name}</h1>
-        <a href={`/api/samples/${sample.id}`} className={`no-print ${buttonClass("outline", true)}`} download>
-          Download as JSON
-        </a>
+        <span className="no-print flex gap-2">
+          <a href={`/api/samples/${sample.id}?as=pdf`} className={buttonClass("outline", true)} download>
+            As PDF
+          </a>
+          <a href={`/api/samples/${sample.id}`} className={buttonClass("outline", true)} download>
+            As JSON
+          </a>
+        </span>
       </div>
       <p className="mt-1 max-w-prose text-soft">
         {sample.items.length} of {plan.population.count.toLocaleString("en-GB")} documents decided from {plan.from}{" "}
@@ -55,6 +60,7 @@ export default async function Sheet({ params }: { params: Promise<{ id: string }
         conclusion={conclusionOf(sample)?.sentence ?? null}
         hash={sheetHash(sample)}
         mayWrite={!signed && !authorise(person, "samples.write")}
+        whyNotSign={signed ? null : ownWorkIn(app, person, sample)}
         name={person.name}
         proof={app.demo ? `The word of the demonstration, “${DEMO_WORD}”` : "Password or one-time code"}
       />

@@ -1,0 +1,101 @@
+import type { Content } from "pdfmake/interfaces";
+import { dayIn, timeIn } from "@/core/calendar";
+import { documentType } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import { sayDate } from "@/core/words";
+import type { App } from "../app";
+import { readState } from "../documents/projection";
+import { RULE, printed } from "../pdf";
+import { readWorld } from "../world";
+import { conclusionOf, sheetHash, type Sample } from "./samples";
+
+const MARKS = { good: "as it should be", deviation: "deviates", "not applicable": "does not apply" } as const;
+const percent = (rate: number) => `${Number((100 * rate).toFixed(2))} %`;
+
+/** A test sheet to be printed and kept: how it was drawn, what was found at each document, what follows, and who signs. The hash of the sheet is on every page. */
+export function samplePdf(app: App, sample: Sample): Promise<Buffer> {
+  const { directory } = readWorld(app);
+  const { plan, signed } = sample;
+  const zone = directory.organisation.timeZone;
+  const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;
+  const name = (id: string) => directory.person(id)?.name ?? id;
+  const conclusion = conclusionOf(sample);
+  const facts: [string, string][] = [
+    ["Drawn by", `${name(sample.madeBy)}, ${moment(sample.madeAt)}`],
+    ["Period", `${sayDate(plan.from)} to ${sayDate(plan.until)}, documents decided`],
+    ["Of which", plan.query ? decodeURIComponent(plan.query).replaceAll("&", ", ") : "all documents"],
+    ["Population", `${plan.population.count} documents, SHA-256 ${plan.population.hash}`],
+    [
+      "Size",
+      `${sample.items.length}, of which ${plan.allowed === 0 ? "none" : `no more than ${plan.allowed}`} may deviate`,
+    ],
+    ["Drawn", `${plan.method === "random" ? "at random" : "by value"} with the seed “${plan.seed}”`],
+    [
+      "Confidence",
+      `${percent(plan.confidence)}, tolerable ${percent(plan.tolerable)}, expected ${percent(plan.expected)}`,
+    ],
+  ];
+  return printed(`Test sheet ${sample.id}, ${sample.name}. SHA-256 of the sheet ${sheetHash(sample)}`, {
+    info: { title: `Test sheet: ${sample.name}`, author: directory.organisation.name },
+    content: [
+      { text: directory.organisation.name, style: "soft" },
+      { text: `Test sheet: ${sample.name}`, style: "title" },
+      table([], facts, [80, "*"]),
+      { text: "What is tested at each document", style: "section" },
+      { ol: [...plan.attributes] },
+      { text: "What was found", style: "section" },
+      table(
+        ["Document", "Amount", ...plan.attributes.map((_, index) => String(index + 1)), "Note"],
+        sample.items.map((item) => rowOf(app, sample, item.id)),
+        [110, 70, ...plan.attributes.map(() => 44), "*"],
+      ),
+      { text: "Conclusion", style: "section" },
+      { text: conclusion?.sentence ?? "Nothing is tested yet." },
+      ...(signed
+        ? [
+            {
+              text: `Signed by ${signed.name}, ${moment(signed.at)}: ${signed.sentence}`,
+              bold: true,
+              margin: [0, 8, 0, 0],
+            } as Content,
+          ]
+        : [signatures()]),
+    ],
+  });
+}
+
+function rowOf(app: App, { plan, findings }: Sample, id: string): string[] {
+  const state = readState(app.db, id)!;
+  const { title, gross } = documentType(state.document.documentType).headline(state.document);
+  const finding = findings[id];
+  return [
+    `${state.number} ${title}`,
+    formatMoney(gross),
+    ...plan.attributes.map((one) => (finding?.marks[one] ? MARKS[finding.marks[one]] : "")),
+    finding?.note ?? "",
+  ];
+}
+
+/** Room for names, as long as the sheet is not signed on the page. */
+function signatures(): Content {
+  const place = (text: string): Content => ({
+    margin: [0, 34, 12, 0],
+    stack: [
+      { canvas: [{ type: "line", x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5 }] },
+      { text, style: "soft", fontSize: 7.5, margin: [0, 3, 0, 0] },
+    ],
+  });
+  return {
+    unbreakable: true,
+    columns: [place("Tested by: name, date, signature"), place("Reviewed by: name, date, signature")],
+  };
+}
+
+function table(head: string[], rows: string[][], widths: (number | string)[]): Content {
+  const top = head.length > 0 ? [head.map((text) => ({ text, style: "soft" }))] : [];
+  return {
+    table: { headerRows: top.length, widths, body: [...top, ...rows.map((row) => row.map((text) => ({ text })))] },
+    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
+    fontSize: 8,
+  };
+}
