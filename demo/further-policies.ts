@@ -8,10 +8,15 @@ const EUR = "EUR";
 const people = (id: string, name: string, stage: number, marks: Marks, ids: string[], rest: Partial<LevelInput> = {}) =>
   ({ id, name, stage, marks, approvers: { kind: "people", people: ids }, ...rest }) satisfies LevelInput;
 
+/** Two working days, and a word half a day before they are over. */
+const twoDays: Partial<LevelInput> = {
+  timeLimit: { amount: 2, unit: "working days" },
+  reminders: [{ before: true, after: { amount: 4, unit: "working hours" }, to: "approver" }],
+};
 const purchasing = (stage: number, marks: Marks) =>
-  people("purchasing", "Purchasing", stage, marks, ["leonel-viegas", "ivo-sampaio"]);
+  people("purchasing", "Purchasing", stage, marks, ["leonel-viegas", "ivo-sampaio"], twoDays);
 const treasurer = (stage: number, marks: Marks) =>
-  people("treasurer", "Treasurer", stage, marks, ["rosalind-amado", "teodora-lins"]);
+  people("treasurer", "Treasurer", stage, marks, ["rosalind-amado", "teodora-lins"], twoDays);
 const financeDirector = (stage: number, marks: Marks) =>
   people("finance-director", "Finance director", stage, marks, ["teodora-lins", "goncalo-abrantes"]);
 const required = (count: number) => Array.from({ length: count }, () => ({ approval: "required" as const }));
@@ -101,6 +106,7 @@ const manager = (marks: Marks): LevelInput => ({
   stage: 1,
   marks,
   approvers: { kind: "manager", up: 1 },
+  timeLimit: { amount: 3, unit: "working days" },
 });
 /** Claims: the manager sees every one; entertainment and what is larger also the finance director. */
 export const claimPolicy: PolicyInput = {

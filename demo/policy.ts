@@ -192,8 +192,20 @@ export const orderPolicy: PolicyInput = {
 
 /** What each level lets whoever decides do beside saying yes or no, by the level's id. */
 const WAYS: Record<string, Partial<SectionInput["levels"][number]>> = {
-  "line-manager": { handOver: "to anyone eligible" },
-  "unit-above": { handOver: "to anyone eligible", mayAddApprover: true },
+  "line-manager": {
+    handOver: "to anyone eligible",
+    timeLimit: { amount: 8, unit: "working hours" },
+    reminders: [
+      { before: true, after: { amount: 2, unit: "working hours" }, to: "approver" },
+      { before: false, after: { amount: 4, unit: "working hours" }, to: "manager" },
+    ],
+  },
+  "unit-above": {
+    handOver: "to anyone eligible",
+    mayAddApprover: true,
+    timeLimit: { amount: 2, unit: "working days" },
+    reminders: [{ before: true, after: { amount: 4, unit: "working hours" }, to: "approver" }],
+  },
   "finance-director": { mayAddApprover: true, timeLimit: { amount: 5, unit: "working days" } },
   directors: { signature: true },
 };

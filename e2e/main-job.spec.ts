@@ -42,8 +42,11 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     await page.getByRole("button", { name: "Remove the level" }).click();
     const words = page.getByRole("region", { name: "In words" });
     await expect(words).toContainText("Up to 2,500.00, that amount included: nobody needs to approve.");
-    await expect(words).toContainText("Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.");
-    await expect(words).toContainText("Over 10,000.00: the requester’s manager, then the head of the unit above.");
+    const manager = "the requester’s manager (within eight working hours)";
+    await expect(words).toContainText(`Over 2,500.00 up to 10,000.00, that amount included: ${manager}.`);
+    await expect(words).toContainText(
+      `Over 10,000.00: ${manager}, then the head of the unit above (within two working days).`,
+    );
     const version = await sendToReviewer(page, "Two steps are enough for small purchases", "2026-03-10");
     expect(version).toBe(3);
     await approveVersion(browser, "purchase-orders", version);
