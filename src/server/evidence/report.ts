@@ -1,6 +1,6 @@
 import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import { coverage } from "@/core/people";
-import { convert } from "@/core/money";
+import { convert, type Rate } from "@/core/money";
 import { DUTY_WORDS, DutySchema, type Duty } from "@/core/segregation";
 import { sayDate } from "@/core/words";
 import type { Role } from "@/core/people";
@@ -40,9 +40,25 @@ const MOST_EXAMPLES = 12;
 /** Roles by which the rules themselves, the people and the record are kept. */
 const REPORTED: readonly Role[] = ["controller", "reviewer", "administrator", "auditor", "clerk"];
 
+const LEVEL = "json_object('level', data ->> '$.level', 'due', data ->> '$.due')";
+const OWN = "is the requester";
+/** What of documents is looked at, by type of event, and what of its data: the rest says nothing of a control, and is most of the log. */
+const LOOKED_AT = {
+  "approval given": "json_object('by', data ->> '$.by', 'via', data ->> '$.via', 'together', data -> '$.together')",
+  submitted: `iif(instr(data, 'not: ${OWN}') > 0, '${OWN}', '')`,
+  "level opened": LEVEL,
+  "level approved": LEVEL,
+  "level declined": LEVEL,
+  "level lapsed": "data",
+  rerouted: "data",
+  "hold released": "data",
+  "step skipped": "data",
+  revised: "data",
+} as const;
+
 /** What controls did in a period, and where they did not: everything in it is counted from the log and the register of that time. */
 export function controlReport(app: App, period: Period): ControlReport {
-  const rows = eventsBetween(app, period);
+  const rows = eventsBetween(app, period, LOOKED_AT);
   const exceptions = new Exceptions();
   const due = new Map<string, string>();
   const months = new Map<string, { approvals: number; documents: number }>();
@@ -50,19 +66,22 @@ export function controlReport(app: App, period: Period): ControlReport {
   const teller = new ChangeTeller(app);
   const inTime = { inTime: 0, late: 0 };
   const limits = limitJudge(app);
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const { directory } = readWorld(app);
+  const zone = directory.organisation.timeZone;
+  const name = (person: string) => directory.person(person)?.name ?? person;
   for (const row of rows) {
     const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
-    if (row.type === "duties met") exceptions.lookAtDuties(row, app);
+    if (row.type === "duties met") exceptions.lookAtDuties(row, name);
     if (!document) {
       changes.push(...teller.tell(row));
       continue;
     }
-    const named = dayIn(row.time, zone).slice(0, 7);
-    const month = months.get(named) ?? { approvals: 0, documents: 0 };
-    months.set(named, month);
-    if (row.type === "approval given") month.approvals += 1;
-    if (row.type === "submitted") month.documents += 1;
+    if (row.type === "approval given" || row.type === "submitted") {
+      const named = monthIn(row.time, zone);
+      const month = months.get(named) ?? { approvals: 0, documents: 0 };
+      months.set(named, month);
+      month[row.type === "submitted" ? "documents" : "approvals"] += 1;
+    }
     timely(row, document, due, inTime);
     exceptions.look(row, document, limits);
   }
@@ -87,9 +106,15 @@ export function controlReport(app: App, period: Period): ControlReport {
   };
 }
 
+/** The month in a zone. In the middle of a month no zone has another, so that the day is worked out at its ends alone. */
+function monthIn(moment: string, zone: string): string {
+  const day = Number(moment.slice(8, 10));
+  return (day > 1 && day < 28 ? moment : dayIn(moment, zone)).slice(0, 7);
+}
+
 function timely(row: Row, document: string, due: Map<string, string>, counted: ControlReport["inTime"]): void {
   if (row.type !== "level opened" && row.type !== "level approved" && row.type !== "level declined") return;
-  const data = JSON.parse(row.data) as { level: string; due?: string };
+  const data = JSON.parse(row.data) as { level: string; due: string | null };
   const key = `${document} ${data.level}`;
   if (row.type === "level opened") {
     if (data.due) due.set(key, data.due);
@@ -133,7 +158,7 @@ class Exceptions {
           : undefined;
       }
       case "submitted":
-        return row.data.includes("not: is the requester")
+        return row.data === OWN
           ? this.add("Self-approval prevented", document, "the rule led to the requester")
           : undefined;
       case "approval given":
@@ -142,16 +167,19 @@ class Exceptions {
     }
   }
 
-  lookAtDuties(row: Row, app: App): void {
+  lookAtDuties(row: Row, nameOf: (person: string) => string): void {
     const met = JSON.parse(row.data) as { document: string; person: string; duty: Duty; with: Duty };
-    const name = readWorld(app).directory.person(met.person)?.name ?? met.person;
     // Each two are a line of their own: an organisation minds some of them more than others.
     const [one, other] = DutySchema.options.filter((duty) => duty === met.with || duty === met.duty);
-    this.add(`One person ${DUTY_WORDS[one!]} and ${DUTY_WORDS[other ?? one!]}`, met.document, name);
+    this.add(`One person ${DUTY_WORDS[one!]} and ${DUTY_WORDS[other ?? one!]}`, met.document, nameOf(met.person));
   }
 
   private approval(row: Row, document: string, limits: Judge): void {
-    const data = JSON.parse(row.data) as { by: string; together?: { count: number }; via?: string };
+    const data = JSON.parse(row.data) as {
+      by: string;
+      together: { count: number } | null;
+      via: string | null;
+    };
     if (data.together) this.add("Decided with others at once", document, `one of ${data.together.count}`);
     if (data.via === "mail") this.add("Decided through the link of a mail", document, sayDate(row.time.slice(0, 10)));
     const over = limits(row, document, data.by);
@@ -165,21 +193,28 @@ class Exceptions {
 
 /** Whether a decider's own limit covered what they approved, by people as they were that day. */
 function limitJudge(app: App): Judge {
-  const { register } = readWorld(app);
+  const { register, versions } = readWorld(app);
   const days = new Map<string, ReturnType<typeof directoryAt>>();
-  const facts = app.db.prepare("SELECT type, compared, date, currency FROM document WHERE id = ?");
-  const currency = app.db
-    .prepare("SELECT state ->> '$.route.measured.compared.currency' FROM document_state WHERE id = ?")
-    .pluck();
+  const rates = new Map<string, Rate[]>();
+  const ratesOn = (date: string) => {
+    const known = rates.get(date) ?? ratesFor(app.db, date);
+    rates.set(date, known);
+    return known;
+  };
+  const facts = app.db.prepare("SELECT type, compared, date, policy, policy_version FROM document WHERE id = ?");
+  // What is compared is in the currency of the policy it went under.
+  const currencies = new Map(versions.map(({ policy, version }) => [`${policy.id} ${version}`, policy.currency]));
+  type Found = { type: string; compared: number | null; date: string; policy: string; policy_version: number };
   return (row, document, by) => {
-    const found = facts.get(document) as { type: string; compared: number | null; date: string } | undefined;
-    if (!found || found.compared === null) return null;
+    const found = facts.get(document) as Found | undefined;
+    const currency = found && currencies.get(`${found.policy} ${found.policy_version}`);
+    if (!found || found.compared === null || !currency) return null;
     const day = row.time.slice(0, 10);
     const directory = days.get(day) ?? directoryAt(register, row.time);
     days.set(day, directory);
-    const amount = { minor: found.compared, currency: (currency.get(document) as string | null) ?? "EUR" };
-    const judged = coverage(by, found.type, amount, directory, (one, into) => {
-      const converted = convert(one, into, found.date, ratesFor(app.db, found.date));
+    const judged = coverage(by, found.type, { minor: found.compared, currency }, directory, (one, into) => {
+      if (one.currency === into) return one;
+      const converted = convert(one, into, found.date, ratesOn(found.date));
       return converted.ok ? converted.money : null;
     });
     return judged.outcome === "does not cover" ? `${directory.person(by)?.name ?? by}: ${judged.reason}` : null;

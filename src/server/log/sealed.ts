@@ -111,11 +111,14 @@ export function sealThoseKnown(db: Db): void {
 }
 
 /** An event as it is read: with what the tokens stand for in the place of each. Its hash is of the event as it is stored, not of this. */
-export function opened<E extends Partial<Pick<ChainedEvent, "stream" | "actor" | "inNameOf" | "data">>>(
-  db: Db,
-  event: E,
-): E {
-  const { open, openJson } = sealerOfLog(db);
+export function opened<E extends Sealed>(db: Db, event: E): E {
+  return openedBy(sealerOfLog(db), event);
+}
+
+type Sealed = Partial<Pick<ChainedEvent, "stream" | "actor" | "inNameOf" | "data">>;
+
+/** The same for many events that are read at one moment: the sealer is asked for once. */
+export function openedBy<E extends Sealed>({ open, openJson }: Pick<Sealer, "open" | "openJson">, event: E): E {
   return {
     ...event,
     ...(event.stream !== undefined && { stream: open(event.stream) }),

@@ -5,7 +5,7 @@ import { sentenceOf, tell } from "@/core/telling";
 import { plain } from "@/core/words";
 import { likeText } from "../db/like";
 import type { App } from "../app";
-import { opened, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
+import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readWorld } from "../world";
 
 export type EventFilter = {
@@ -147,15 +147,29 @@ export function eventTypes(app: App): string[] {
     .all() as string[];
 }
 
-/** Every event of a period, in order, one at a time: what was written from the beginning of its first day to the end of its last. */
-export function* eventsBetween(app: App, period: { from: string; until: string }) {
+/**
+ * Every event of a period, in order, one at a time: what was written from the beginning of its first day to the end of its last.
+ * @param ofDocuments types of event that are wanted of documents, whose events are the most by far, each with what of its data is, as SQL; without it all are
+ */
+export function* eventsBetween(
+  app: App,
+  period: { from: string; until: string },
+  ofDocuments?: Readonly<Record<string, string>>,
+) {
   const { first, last } = between(app, period);
+  const types = Object.keys(ofDocuments ?? {});
+  const wanted = ofDocuments
+    ? ` AND (stream < 'document:' OR stream >= 'document;' OR type IN (${types.map(() => "?").join()}))`
+    : "";
+  const parts = Object.entries(ofDocuments ?? {}).filter(([, part]) => part !== "data");
+  const data =
+    parts.length > 0 ? `CASE type ${parts.map(([, part]) => `WHEN ? THEN ${part}`).join(" ")} ELSE data END` : "data";
   const batch = app.db.prepare(
-    "SELECT seq, time, stream, type, actor, data FROM event WHERE seq BETWEEN ? AND ? ORDER BY seq LIMIT 2000",
+    `SELECT seq, time, stream, type, actor, ${data} AS data FROM event WHERE seq BETWEEN ? AND ?${wanted} ORDER BY seq LIMIT 2000`,
   );
   let after = first;
   for (;;) {
-    const rows = batch.all(after, last) as {
+    const rows = batch.all(...parts.map(([type]) => type), after, last, ...types) as {
       seq: number;
       time: string;
       stream: string;
@@ -164,7 +178,8 @@ export function* eventsBetween(app: App, period: { from: string; until: string }
       data: string;
     }[];
     if (rows.length === 0) return;
-    for (const row of rows) yield opened(app.db, row);
+    const sealer = sealerOfLog(app.db);
+    for (const row of rows) yield openedBy(sealer, row);
     after = rows.at(-1)!.seq + 1;
   }
 }
