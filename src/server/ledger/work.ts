@@ -1,7 +1,7 @@
 import type { App } from "../app";
 import type { Db } from "../db/open";
 import { lookAgain } from "../holds/look-again";
-import { checkpointBySchedule } from "../log/checkpoints";
+import { checkpointInParts } from "../log/checkpoints";
 import { sendDigests, tellAbsences } from "../messages/by-time";
 import { deliver } from "../messages/delivery";
 import { fireTimers } from "../time/timers";
@@ -84,7 +84,8 @@ export function startWork(app: App): App {
         lookAtRouting(app);
         tellAbsences(app);
         sendDigests(app);
-        checkpointBySchedule(app);
+        // Others are answered in between.
+        if (checkpointInParts(app)) setTimeout(() => app.kick?.(), 0);
         await runDueSteps(app);
         await deliver(app);
       } while (again);

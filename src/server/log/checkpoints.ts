@@ -19,10 +19,14 @@ const trees = new WeakMap<Db, MerkleTree>();
 
 /** The Merkle tree over the hashes of all events so far; what has come since it was last asked for is added. */
 export function treeOf(db: Db): MerkleTree {
+  return grownTree(db, Number.MAX_SAFE_INTEGER);
+}
+
+function grownTree(db: Db, most: number): MerkleTree {
   const tree = trees.get(db) ?? new MerkleTree(nativeBytes);
   trees.set(db, tree);
-  const rest = db.prepare("SELECT hash FROM event WHERE seq > ? ORDER BY seq").pluck();
-  for (const one of rest.iterate(tree.size) as Iterable<string>) tree.add(leafHash(fromHex(one), nativeBytes));
+  const rest = db.prepare("SELECT hash FROM event WHERE seq > ? ORDER BY seq LIMIT ?").pluck();
+  for (const one of rest.iterate(tree.size, most) as Iterable<string>) tree.add(leafHash(fromHex(one), nativeBytes));
   return tree;
 }
 
@@ -37,15 +41,30 @@ export function checkpointsOf(db: Db, most = 200): Checkpoint[] {
 
 const DAY_MS = 86_400_000;
 
+/** So many events are added to the tree at a time while others wait for an answer. */
+const AT_A_TIME = 4000;
+
+/** The same as `checkpointBySchedule`, a part at a time where the tree is far behind, as after a start. @returns whether there is more to do */
+export function checkpointInParts(app: App, most = AT_A_TIME): boolean {
+  if (!isDue(app)) return false;
+  if (grownTree(app.db, most).size < lastSeq(app.db)) return true;
+  checkpointBySchedule(app);
+  return false;
+}
+
 /** Makes a checkpoint when a day has gone by since the last one and something has happened. @returns whether one was made */
 export function checkpointBySchedule(app: App): boolean {
+  if (!isDue(app)) return false;
+  write(app, "system", newId(app));
+  return true;
+}
+
+function isDue(app: App): boolean {
   const last = checkpointsOf(app.db, 1)[0];
   const now = app.clock.now();
   // The event of the last checkpoint itself is nothing new.
   if (lastSeq(app.db) <= (last ? last.size + 1 : 0)) return false;
-  if (last && Date.parse(now) - Date.parse(last.at) < DAY_MS) return false;
-  write(app, "system", newId(app));
-  return true;
+  return !last || Date.parse(now) - Date.parse(last.at) >= DAY_MS;
 }
 
 /** Makes a checkpoint now, over everything that is in the log. */
