@@ -40,7 +40,7 @@ export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<Ta
   if (sections.length === 0) return refused("There is no decision table by amount in the file");
   const placed = order ? inOrder(order, sections, base, say) : single(sections, say);
   if (refusals.length > 0) return { ok: false, refusals };
-  const leftOut = extensionsOf(root, "leftOut").map((one) => String(one.what));
+  const leftOut = extensionsOf(root, "leftOut").flatMap((one) => (typeof one.what === "string" ? [one.what] : []));
   return tableRead(policyOf(placed, base), leftOut, losses);
 }
 

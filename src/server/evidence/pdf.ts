@@ -132,7 +132,7 @@ function levels(app: App, view: DocumentView, names: (id: string) => string, mom
     const said = state.levels.find((one) => one.level === level.level);
     const decisions = (said?.decisions ?? []).map(
       (one) =>
-        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(app, view, one)}.`,
+        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(view, one)}.`,
     );
     const looked = level.candidates.map(sayCandidate).join("; ");
     return [

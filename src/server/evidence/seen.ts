@@ -2,7 +2,6 @@ import type { Decision, DocumentView, ToldEvent } from "@/core/approval";
 import { documentType, type AnyDocument, type Change } from "@/core/documents";
 import { sayHolder, sayLimit } from "@/core/people";
 import { joinWords } from "@/core/words";
-import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { directoryAt, readWorld } from "../world";
 
@@ -50,10 +49,9 @@ function said(one: Say | Decision): string {
 }
 
 /**
- * What lay before somebody when they decided, as far as it was there to be read: the revision with its papers, what had been said before, holds, and whether account
- * numbers were shown in full or masked. From the events up to that moment and the roles of that moment.
+ * What lay before somebody when they decided: the revision with its papers, what had been said before, and what held it. From the events up to that moment.
  */
-export function seenAt(app: App, view: DocumentView, decision: Decision): string {
+export function seenAt(view: DocumentView, decision: Decision): string {
   const { thread } = view;
   // By the order of the log: several things can have one and the same time.
   const place = thread.findIndex(
@@ -69,8 +67,6 @@ export function seenAt(app: App, view: DocumentView, decision: Decision): string
   const holds = before.flatMap((event) =>
     event.type === "hold placed" && !released.has(event.data.id) ? [event.data.code] : [],
   );
-  const then = directoryAt(readWorld(app).register, decision.at).person(decision.by);
-  const full = then && authorise(then, "accounts.private") === null;
   const count = (of: number, one: string, many: string) =>
     of === 0 ? `no ${many}` : of === 1 ? `one ${one}` : `${of} ${many}`;
   return [
@@ -79,6 +75,5 @@ export function seenAt(app: App, view: DocumentView, decision: Decision): string
     count(decided.length, "earlier decision", "earlier decisions"),
     count(talk.length, "question or answer", "questions and answers"),
     holds.length > 0 ? `held: ${joinWords([...new Set(holds)], "and")}` : "no holds",
-    `account numbers ${full ? "in full" : "masked"}`,
   ].join("; ");
 }

@@ -79,11 +79,14 @@ function wanted(app: App, id: string, version?: number): Result<{ policy: Policy
     : no("unknown", `There is no draft of ${id}`);
 }
 
+/** A header has room for so many; the page and the file itself have all. */
+const MOST_TOLD = 20;
+
 function file(body: BodyInit, name: string, type: string, losses: string[]): Result<Response> {
   const headers = {
     "content-type": type,
     "content-disposition": `attachment; filename="${name}"`,
-    "x-bandeira-losses": encodeURIComponent(JSON.stringify(losses)),
+    "x-bandeira-losses": encodeURIComponent(JSON.stringify(losses.slice(0, MOST_TOLD))),
     "cache-control": "no-store",
   };
   return { ok: true, value: new Response(body, { headers }) };

@@ -4,6 +4,7 @@ import type { Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readWorld } from "../world";
 import { carryOut, no, versionNumbered } from "./command";
+import { sayTerm } from "./standing";
 import { endOfDay } from "./times";
 import { dayIn } from "@/core/calendar";
 
@@ -36,6 +37,12 @@ export function endVersion(
         return no("past", "It cannot end in the past; choose today or a later day", "until");
       const end = endOfDay(until, zone);
       if (end <= inForceFrom) return no("past", "It would end before it begins", "until");
+      if (inForceUntil && end > inForceUntil)
+        return no(
+          "later",
+          `Version ${version} counts ${sayTerm({ from: inForceFrom, until: inForceUntil }, zone)} already; it can end earlier, not later`,
+          "until",
+        );
       return {
         ok: true,
         value: { events: [{ type: "policy version ended", data: { version, until: end } }], value: { until: end } },

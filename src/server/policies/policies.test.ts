@@ -302,8 +302,16 @@ describe("in force", () => {
     value(switchSetOff(app, writer(app), set, "2027-11-02", id()));
     expect(at("2027-12-10T12:00:00.000Z")).toBeNull();
     expect(policyList(app, writer(app)).sets[0]!.when).toBe("called off before 1 Dec 2027");
-    value(on("2028-12-01", null));
-    expect(at("2028-12-24T12:00:00.000Z")).toBe(1);
+    value(on("2028-12-01", "2028-12-31"));
+    // What was ended by itself is not brought back by switching the set off later, and an end only comes nearer.
+    app.clock.set("2028-12-05T12:00:00.000Z");
+    value(endVersion(app, writer(app), a.id, 1, "2028-12-10", id()));
+    expect(codes(endVersion(app, writer(app), a.id, 1, "2029-03-01", id()))).toBe("later");
+    value(switchSetOff(app, writer(app), set, "2028-12-20", id()));
+    expect([at("2028-12-10T12:00:00.000Z"), at("2028-12-15T12:00:00.000Z")]).toEqual([1, null]);
+    app.clock.set("2029-01-05T12:00:00.000Z");
+    value(on("2029-12-01", null));
+    expect(at("2029-12-24T12:00:00.000Z")).toBe(1);
     const before = dumpProjections(app.db);
     expect(before.some((row) => row.startsWith("policy_set"))).toBe(true);
     value(keepTests(app, writer(app), a.id, 1, id()));

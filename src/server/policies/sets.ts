@@ -126,8 +126,12 @@ export function switchSetOff(
     if (term.from <= now && last < dayIn(now, timeZone))
       return no("past", "It cannot be switched off in the past; choose today or a later day", "last");
     const until = term.from > now ? term.from : endOfDay(last, timeZone);
-    for (const { policy, version } of members)
+    for (const { policy, version } of members) {
+      const found = versionNumbered(app, policy, version);
+      // One that was ended by itself meanwhile, or given a time of its own, stays as it is.
+      if (!found.ok || found.value.inForceFrom !== term.from || (found.value.inForceUntil ?? until) < until) continue;
       onMember(app, actor, policy, { type: "policy version ended", data: { version, until } }, command);
+    }
     return { ok: true, value: { events: [{ type: "policy set ended", data: { id, until } }], value: { id } } };
   });
 }
