@@ -44,11 +44,9 @@ export function TestSheet({
   return (
     <>
       <p className="serif my-3 text-lg" role="status">
-        {conclusion ?? "Nothing is tested yet."}{" "}
-        <span className="font-sans text-sm text-soft">
-          {done} of {items.length} tested.
-        </span>
+        {done === items.length ? conclusion : sayHalf(done, items, attributes)}
       </p>
+      {mayWrite && whyNotSign && <p className="mb-3 border-l-3 border-waiting pl-2 text-waiting">{whyNotSign}.</p>}
       <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-label="Test sheet">
         <table className="w-full min-w-[52rem] border-collapse text-sm">
           <thead>
@@ -72,10 +70,18 @@ export function TestSheet({
           </tbody>
         </table>
       </div>
-      {mayWrite && whyNotSign && <p className="mt-4 border-l-3 border-waiting pl-2 text-waiting">{whyNotSign}.</p>}
       {mayWrite && !whyNotSign && done === items.length && <Sign id={id} hash={hash} name={name} proof={proof} />}
     </>
   );
+}
+
+/** How far a sheet is; what follows from it is said when it is whole, and not before. */
+function sayHalf(done: number, items: readonly Item[], attributes: readonly string[]): string {
+  if (done === 0) return "Nothing is tested yet.";
+  const whole = items.filter(({ finding }) => attributes.every((one) => finding?.marks[one]));
+  const deviations = whole.filter(({ finding }) => Object.values(finding!.marks).includes("deviation")).length;
+  const found = deviations === 1 ? "One deviation" : `${deviations === 0 ? "No" : deviations} deviations`;
+  return `${found} in ${done} tested so far, ${items.length - done} to go.`;
 }
 
 function Row({

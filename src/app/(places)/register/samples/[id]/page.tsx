@@ -8,6 +8,7 @@ import { readState } from "@/server/documents/projection";
 import { conclusionOf, ownWorkIn, sampleOf, sheetHash } from "@/server/evidence/samples";
 import { visitFor } from "@/server/http/page";
 import { documentType } from "@/core/documents";
+import { sayDate } from "@/core/words";
 import { sayExactly } from "@/ui/format";
 import { buttonClass } from "@/ui/primitives";
 import { TestSheet } from "@/ui/register/test-sheet";
@@ -42,9 +43,9 @@ export default async function Sheet({ params }: { params: Promise<{ id: string }
         </span>
       </div>
       <p className="mt-1 max-w-prose text-soft">
-        {sample.items.length} of {plan.population.count.toLocaleString("en-GB")} documents decided from {plan.from}{" "}
-        until {plan.until}, {plan.method === "random" ? "at random" : "by value"} with the seed “{plan.seed}”, by{" "}
-        {directory.person(sample.madeBy)?.name}. Confidence {percent(plan.confidence)}, tolerable{" "}
+        {sample.items.length} of {plan.population.count.toLocaleString("en-GB")} documents decided from{" "}
+        {sayDate(plan.from)} until {sayDate(plan.until)}, {plan.method === "random" ? "at random" : "by value"} with the
+        seed “{plan.seed}”, by {directory.person(sample.madeBy)?.name}. Confidence {percent(plan.confidence)}, tolerable{" "}
         {percent(plan.tolerable)}, expected {percent(plan.expected)}.
       </p>
       <p className="mt-1 text-xs break-all text-soft">Population, SHA-256 {plan.population.hash}</p>
