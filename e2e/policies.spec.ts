@@ -312,3 +312,67 @@ test("sections are inserted, given a condition, copied and moved; a level gets a
   }
   await expect(page.getByRole("tab")).toHaveCount(1);
 });
+
+test("a refused file, or another type, leaves nothing of the file before behind the button", async ({ page }) => {
+  await signIn(page, "benedita-corvo");
+  const taken = await page.request.get("/api/policies/purchase-orders/file?as=csv&version=2");
+  const good = { name: "good.csv", mimeType: "text/csv", buffer: await taken.body() };
+  const bad = { ...good, name: "bad.csv", buffer: Buffer.from("colour,size\nred,1\n") };
+  await page.goto("/policies/new");
+  const part = page.getByRole("region", { name: "From a file" });
+  const begin = part.getByRole("button", { name: "Begin with the file" });
+  await part.getByLabel("Name of the policy").fill("Quay works");
+  await part.getByLabel("File with a policy").setInputFiles(good);
+  await expect(part).toContainText("Read from good.csv: 5 sections.");
+  await expect(part).toContainText("currency, what is measured and to whom it applies are those of the draft");
+  await expect(begin).toBeEnabled();
+  await part.getByLabel("File with a policy").setInputFiles(bad);
+  await expect(part.getByRole("alert")).toContainText("Line 1: the column “section” is missing");
+  await expect(part).not.toContainText("Read from");
+  await expect(begin).toBeDisabled();
+  await part.getByLabel("File with a policy").setInputFiles(good);
+  await expect(begin).toBeEnabled();
+  await part.getByLabel("For documents of which type").selectOption("Invoices");
+  await expect(begin).toBeDisabled();
+});
+
+test("policies of a season are switched on together, called off and planned again, and it is said what counts after", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "benedita-corvo");
+  for (const [name, unit] of [
+    ["Fleet in December", "fleet"],
+    ["Finance in December", "finance"],
+  ] as const) {
+    await page.goto("/policies/new");
+    const start = page.getByRole("region", { name: "From the starting set" });
+    await start.getByLabel("For which unit, and everything below it").selectOption(unit);
+    await start.getByLabel("Name of the policy").fill(name);
+    await start.getByRole("button", { name: "Begin with this one" }).click();
+    const id = name.toLowerCase().replaceAll(" ", "-");
+    await page.waitForURL(new RegExp(`/policies/${id}$`));
+    await approveVersion(browser, id, await sendToReviewer(page, "Fewer people are there", null));
+  }
+  await page.goto("/policies");
+  await page.getByRole("button", { name: "New set" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("Name of the set").fill("Holiday season");
+  for (const name of ["Fleet in December", "Finance in December"]) await sheet.getByLabel(`${name}, version 1`).check();
+  await sheet.getByLabel("To count from").fill("2026-12-01");
+  await sheet.getByLabel("Last day").fill("2026-12-31");
+  await sheet.getByRole("button", { name: "Switch 2 together" }).click();
+  const set = page.getByRole("region", { name: "Sets, switched on and off together" }).getByRole("listitem").first();
+  await expect(set).toContainText("Holiday season: Planned, 1 Dec 2026 to 31 Dec 2026");
+  await expect(set).toContainText("Fleet in December: version 1, then none of it counts");
+  await set.getByRole("button", { name: "Call off: Holiday season" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Call off" }).click();
+  await expect(set).toContainText("Off, called off before 1 Dec 2026");
+  await set.getByRole("button", { name: "Switch on again: Holiday season" }).click();
+  await page.getByRole("dialog").getByLabel("To count from").fill("2027-12-01");
+  await page.getByRole("dialog").getByRole("button", { name: "Switch on again" }).click();
+  await expect(set).toContainText("Planned, from 1 Dec 2027");
+  await set.getByRole("button", { name: "Call off: Holiday season" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Call off" }).click();
+  await expect(set).toContainText("Off, called off before 1 Dec 2027");
+});
