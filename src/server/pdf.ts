@@ -1,6 +1,6 @@
 import path from "node:path";
 import pdfmake from "pdfmake";
-import type { TDocumentDefinitions } from "pdfmake/interfaces";
+import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
 import { projectRoot } from "./root";
 
 const face = (family: string, weight: number) =>
@@ -49,4 +49,36 @@ export function printed(foot: string, definition: Pick<TDocumentDefinitions, "co
       ...definition,
     })
     .getBuffer();
+}
+
+/** A table with hairlines between its rows; what stands in the first of them, if it has a head, is repeated on every page. */
+export function ruledTable(
+  rows: readonly (readonly string[])[],
+  widths: (number | string)[],
+  { head = [], size }: { head?: readonly string[]; size?: number } = {},
+): Content {
+  if (rows.length === 0) return { text: "None.", style: "soft" };
+  const top = head.length > 0 ? [head.map((text) => ({ text, style: "soft" }))] : [];
+  // Without a head the first column says what the second is.
+  const body = rows.map((row) =>
+    row.map((text, column) => ({ text, ...(top.length === 0 && column === 0 && { style: "soft" }) })),
+  );
+  return {
+    table: { headerRows: top.length, widths, body: [...top, ...body] },
+    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
+    ...(size && { fontSize: size }),
+  };
+}
+
+/** Lines to sign on by hand, side by side, each with what it is for. */
+export function signaturePlaces(texts: readonly string[]): Content {
+  return {
+    columns: texts.map((text) => ({
+      margin: [0, 34, 12, 0],
+      stack: [
+        { canvas: [{ type: "line", x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5, lineColor: INK }] },
+        { text, style: "soft", fontSize: 7.5, margin: [0, 3, 0, 0] },
+      ],
+    })),
+  };
 }

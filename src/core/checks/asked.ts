@@ -7,6 +7,8 @@ import {
   type Subject,
   type ToCurrency,
 } from "../people";
+import { dayIn } from "../calendar";
+import { convert, type Rate } from "../money";
 import type { Level, Policy } from "../policy";
 import { appliesTo } from "../policy";
 import { peopleUnder, type LevelPeople } from "../routing";
@@ -98,6 +100,15 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
     return found;
   };
   return { requesters, answers, reached };
+}
+
+/** Amounts in other currencies at the rates of a day. @param at ISO date-time; its day in the organisation's zone counts */
+export function converterOn({ organisation }: Directory, at: string, rates: readonly Rate[]): ToCurrency {
+  const date = dayIn(at, organisation.timeZone);
+  return (amount, currency) => {
+    const converted = convert(amount, currency, date, rates);
+    return converted.ok ? converted.money : null;
+  };
 }
 
 /** What is known of a document of somebody's before there is one. */

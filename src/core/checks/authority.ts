@@ -3,6 +3,7 @@ import { formatMoney, money } from "../money";
 import { coverage, type ToCurrency } from "../people";
 import { bandOf, boundaryAmounts, sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
+import { decidingIn, sureIn, waysThrough } from "./chain";
 import { asksPeople, type Looked } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
@@ -36,8 +37,7 @@ type Covers = (person: string, minor: number) => boolean;
 
 function bandLimit(looked: Looked, section: Section, band: number, covers: Covers): Finding[] {
   const { policy, asked, directory, reach, unit } = looked;
-  const levels = section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
-  const sure = levels.filter((level) => !level.when);
+  const sure = sureIn(section, band);
   // Without a level that always asks somebody there is another finding; whoever is known per document has a limit nobody knows yet.
   if (sure.length === 0 || sure.some((level) => !asksPeople(level))) return [];
   const { high } = edgesOf(policy, section, band, unit);
@@ -113,26 +113,12 @@ function uncoveredBy(
   return { left, weak: [...weak] };
 }
 
-type Way = { chooser: Level; chosen: Level; levels: Level[] };
-
-/** What is left of a chain by each choice that one of its levels can make of the next: the others it could have chosen are passed over. */
-function waysThrough(levels: readonly Level[]): Way[] {
-  return levels.flatMap((chooser) =>
-    (chooser.choosesNext ?? []).flatMap((id): Way[] => {
-      const chosen = levels.find((one) => one.id === id);
-      const skipped = new Set(chooser.choosesNext!.filter((one) => one !== id));
-      return chosen ? [{ chooser, chosen, levels: levels.filter((one) => !skipped.has(one.id)) }] : [];
-    }),
-  );
-}
-
 /** Higher bands that ask for less than a lower one. */
 export function checkInversions(policy: Policy): Finding[] {
   return policy.sections.flatMap((section) =>
     section.bands.slice(1).flatMap((_, index): Finding[] => {
       const [lower, higher] = [index, index + 1];
-      const chain = (band: number) =>
-        section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
+      const chain = (band: number) => decidingIn(section, band);
       const missing = chain(lower).filter((level) => !chain(higher).includes(level));
       const added = chain(higher).filter((level) => !chain(lower).includes(level));
       const open = section.bands[higher]!.approval === "required" && chain(higher).length === 0;
@@ -159,10 +145,7 @@ export function checkInversions(policy: Policy): Finding[] {
 function approvalsFor(policy: Policy, minor: number): { section: Section; band: number; count: number } {
   const section = policy.sections.at(-1)!;
   const band = bandOf(minor, section.thresholds);
-  const levels = section.levels.filter(
-    (level: Level) => level.marks[band] === "approves" && level.kind === "approval" && !level.when,
-  );
-  return { section, band, count: levels.length };
+  return { section, band, count: sureIn(section, band).length };
 }
 
 /** An invoice that is easier to approve than the order for the same amount, where no match to an order lets it through. */

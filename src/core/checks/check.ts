@@ -1,11 +1,11 @@
 import { dayIn } from "../calendar";
-import { convert, minorDigits, type Rate } from "../money";
-import type { Directory, ToCurrency } from "../people";
+import { minorDigits, type Rate } from "../money";
+import type { Directory } from "../people";
 import { appliesTo, rivalOf, whyNotReady, type Policy, type PolicyVersion } from "../policy";
 import { typeWords } from "../documents";
 import { sayDate } from "../words";
 import { checkApart } from "./apart";
-import { askedBy } from "./asked";
+import { askedBy, converterOn } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
 import { checkEscalation, checkOwner, checkSteps } from "./carrying-out";
 import { checkConditions } from "./conditions";
@@ -47,10 +47,7 @@ const ORDER: Record<Weight, number> = { fatal: 0, doubtful: 1, passing: 2 };
 export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
   const { directory, at, rates } = context;
   const date = dayIn(at, directory.organisation.timeZone);
-  const toCurrency: ToCurrency = (amount, currency) => {
-    const converted = convert(amount, currency, date, rates);
-    return converted.ok ? converted.money : null;
-  };
+  const toCurrency = converterOn(directory, at, rates);
   const looked: Looked = {
     policy,
     directory,

@@ -1,31 +1,22 @@
 // Findings against what routing does with every document of a small world, and one test for each thing that can be wrong.
 import { describe, expect, it } from "vitest";
-import { AT, level, organisation, policyOf, twoStep, versionOf, withLevels } from "../fixtures";
+import { AT, level, policyOf, versionOf, withLevels } from "../fixtures";
+import {
+  base,
+  checked,
+  codes,
+  context,
+  deck,
+  exemptTop,
+  found,
+  plain,
+  section,
+  sound,
+  withSections,
+} from "../fixtures/findings";
 import { directoryOf, type Organisation } from "../people";
 import type { Policy, PolicyInput } from "../policy";
-import { checkPolicy, keyOf, mend, uncovered, type CheckContext, type Finding } from "./index";
-
-// People whose places in line and tree make every rule lead somewhere for most of them; the top of it is exempt.
-const sound: Organisation = {
-  ...organisation,
-  limits: [],
-};
-
-function context(org: Organisation = sound, extra: Partial<CheckContext> = {}): CheckContext {
-  return { directory: directoryOf(org), at: AT, rates: [], versions: [], past: [], currencies: ["EUR"], ...extra };
-}
-
-const exemptTop: PolicyInput["scope"] = {
-  units: ["company"],
-  requesters: { kind: "only", people: ["rui", "ana", "lead", "una", "dora"] },
-};
-
-const checked = (policy: Policy, against: CheckContext = context()): Finding[] =>
-  // The top of the line is left out of the scope on purpose, and nobody owns these policies; each has a test of its own.
-  checkPolicy(policy, against).filter(({ code }) => code !== "scope left over" && code !== "no owner");
-const found = (input: PolicyInput, against: CheckContext = context()): Finding[] => checked(policyOf(input), against);
-const codes = (findings: readonly Finding[]) =>
-  findings.filter(({ weight }) => weight !== "passing").map(({ code }) => code);
+import { checkPolicy, keyOf, mend, uncovered } from "./index";
 
 describe("dead ends as findings", () => {
   it("name who, which amounts, a worked example and what would mend it", () => {
@@ -61,19 +52,6 @@ describe("dead ends as findings", () => {
 });
 
 describe("what can be wrong with sections, bands and levels", () => {
-  const section = twoStep.sections[0]!;
-  const deck = { kind: "choice" as const, field: "category", is: "one of" as const, values: ["deck"] };
-  const plain = level("manager", 1, ["none", "approves", "approves"], { kind: "manager", up: 1 });
-  const base: PolicyInput = { ...withLevels([plain]), scope: exemptTop };
-  const withSections = (...sections: object[]): PolicyInput =>
-    ({
-      ...base,
-      sections: [
-        ...sections.map((one, index) => ({ ...base.sections[0], id: `s${index}`, name: `S${index}`, ...one })),
-        base.sections[0],
-      ],
-    }) as PolicyInput;
-
   it("a sound policy has no finding", () => expect(found(base)).toEqual([]));
 
   it("a policy that nobody owns, or whose owner is unknown or has left", () => {
@@ -207,87 +185,6 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect(mended.sections[0]!.levels.map(({ id, stage }) => [id, stage])).toEqual([["manager", 1]]);
   });
 
-  it("a higher band that needs less", () => {
-    const second = level("second", 2, ["none", "approves", "none"], { kind: "headOfUnit", up: 1 });
-    const [finding] = found({ ...base, sections: [{ ...section, levels: [plain, second] }] } as PolicyInput);
-    expect([finding!.code, finding!.offer?.label]).toEqual(["inversion", "Raise the pennant of second"]);
-  });
-
-  it("a higher band that people with lower limits can decide, though another level takes the place of the one below", () => {
-    const limit = (id: string, minor: number | null) => ({
-      holder: { kind: "person" as const, id },
-      documentType: "purchase-order",
-      limit: minor === null ? { kind: "unlimited" as const } : { kind: "amount" as const, minor, currency: "EUR" },
-    });
-    const org = { ...sound, limits: [limit("boss", null), limit("head", 99_000_000), limit("lead", 90_000_000)] };
-    const chain = (low: string[], high: string[], quorum = 1) =>
-      found(
-        {
-          ...base,
-          sections: [
-            {
-              ...section,
-              levels: [
-                level("low", 1, ["none", "approves", "none"], { kind: "people", people: low }),
-                level(
-                  "high",
-                  2,
-                  ["none", "none", "approves"],
-                  { kind: "people", people: high },
-                  { quorum: { kind: "n", n: quorum } },
-                ),
-              ],
-            },
-          ],
-        } as PolicyInput,
-        context(org),
-      ).flatMap(({ code, about, message }) => (code === "inversion" ? [[about, message]] : []));
-    expect(chain(["boss"], ["head", "lead"])).toEqual([
-      [
-        "people",
-        "Over 10,000.00: Lead can be enough, with a limit of 900,000.00 EUR; somebody with authority for any amount is needed over 2,500.00 up to 10,000.00, that amount included.",
-      ],
-    ]);
-    // Two of three bring in the middle limit at the least; all of them the highest.
-    expect(chain(["head"], ["head", "lead"], 2)).toEqual([]);
-    expect(chain(["lead"], ["head"])).toEqual([]);
-    expect(chain(["head"], ["lead", "boss"])).toHaveLength(1);
-  });
-
-  it("a choice of the next level that passes over the one whose limit is needed", () => {
-    const limit = (id: string, minor: number) => ({
-      holder: { kind: "person" as const, id },
-      documentType: "purchase-order",
-      limit: { kind: "amount" as const, minor, currency: "EUR" },
-    });
-    const org = { ...sound, limits: [limit("lead", 1_000_000), limit("head", 99_999_999)] };
-    const every = ["none", "approves", "approves"] as const;
-    const named = (id: string, stage: number, person: string, more = {}) =>
-      level(id, stage, [...every], { kind: "people", people: [person] }, more);
-    const chain = (choosesNext: string[]) =>
-      found(
-        {
-          ...base,
-          sections: [
-            {
-              ...section,
-              levels: [
-                named("first", 1, "lead", { choosesNext }),
-                named("low", 2, "lead"),
-                named("high", 3, "head"),
-                named("more", 4, "lead"),
-              ],
-            },
-          ],
-        } as PolicyInput,
-        context(org),
-      ).flatMap(({ code, weight, place, about }) =>
-        code === "choice skips authority" ? [[weight, place.band, about]] : [],
-      );
-    expect(chain(["low", "high"])).toEqual([["fatal", 2, "low"]]);
-    expect(chain(["low", "more"])).toEqual([]);
-  });
-
   it("names, choices and texts that nothing can meet", () => {
     const text = (value: string, is = "equal to") => ({ kind: "text" as const, field: "supplier", is, value });
     const when = (condition: object) => ({
@@ -319,23 +216,6 @@ describe("what can be wrong with sections, bands and levels", () => {
     ])
       expect(said(good).filter(([weight]) => weight === "fatal")).toEqual([]);
     expect(said(text("TIDEWELL ENGINES", "not equal to"))).toEqual([]);
-  });
-
-  it("limits that end below the top of a band, and none where the last one covers it", () => {
-    const limit = (id: string, minor: number) => ({
-      holder: { kind: "person" as const, id },
-      documentType: "purchase-order",
-      limit: { kind: "amount" as const, minor, currency: "EUR" },
-    });
-    const org = { ...sound, limits: [limit("lead", 1_000_000), limit("head", 99_999_999)] };
-    expect(found(base, context(org))[0]).toMatchObject({
-      code: "limit too low",
-      place: { band: 2 },
-      example: "an order of 100,000.00 EUR by Rui, Engines",
-    });
-    expect(found(base, context({ ...sound, limits: [limit("lead", 10_000_000), limit("head", 10_000_000)] }))).toEqual(
-      [],
-    );
   });
 
   it("lapse, a way back to the same people, somebody inactive or leaving, a currency without a rate", () => {

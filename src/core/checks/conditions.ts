@@ -2,6 +2,7 @@ import type { Wanted } from "../conditions";
 import { satisfiable } from "../conditions";
 import { typeWords } from "../documents";
 import { openBands, sayRange, type Level, type Policy, type Section } from "../policy";
+import { decidingIn } from "./chain";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
 import { fieldsNamed, type Reach } from "./reach";
@@ -103,7 +104,7 @@ function open(policy: Policy, section: Section): Finding[] {
 /** A band in which every level that approves has a condition, and none of the conditions need be met. */
 function conditionalOnly(policy: Policy, section: Section, reach: Reach, unit: number): Finding[] {
   return section.bands.flatMap((band, index): Finding[] => {
-    const levels = section.levels.filter((level) => level.marks[index] === "approves" && level.kind === "approval");
+    const levels = decidingIn(section, index);
     if (band.approval === "none" || levels.length === 0 || levels.some((level) => !level.when)) return [];
     const { low, high } = edgesOf(policy, section, index, unit);
     const unmet = levels.map((level) => not(level.when!));

@@ -1,7 +1,8 @@
 import { formatMoney } from "../money";
 import type { ToCurrency } from "../people";
-import { sayRange, type Policy, type Section } from "../policy";
+import { sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
+import { sureIn, waysThrough } from "./chain";
 import { asksPeople, type Looked } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
@@ -73,21 +74,37 @@ function sayLimit(minor: number, { currency }: Policy): string {
   return minor === 0 ? "no authority of their own" : `a limit of ${formatMoney({ minor, currency })}`;
 }
 
-/** For each requester who can be decided on: the highest limit that some level is sure to bring in, whoever of those asked there decides. */
+/** For each requester who can be decided on: the limit that is sure to be brought in, whoever decides and whichever level is chosen to come next. */
 function behind(
-  { asked }: Looked,
+  looked: Looked,
   section: Section,
   band: number,
   minor: number,
   limitOf: (person: string) => number,
 ): Map<string, Behind> {
+  const sure = sureIn(section, band);
+  // Whoever a document names has a limit nobody knows yet.
+  if (!sure.every(asksPeople)) return new Map();
+  const ways = waysThrough(sure).map(({ levels }) => levels);
+  const [first, ...others] = (ways.length > 0 ? ways : [sure]).map((levels) => along(looked, levels, minor, limitOf));
+  for (const other of others)
+    for (const [requester, one] of first!) {
+      const here = other.get(requester);
+      if (!here) first!.delete(requester);
+      else if (here.limit < one.limit) first!.set(requester, here);
+    }
+  return first!;
+}
+
+/** The highest limit that some of these levels brings in for each requester whom all of them can decide on. */
+function along(
+  { asked }: Looked,
+  levels: readonly Level[],
+  minor: number,
+  limitOf: (person: string) => number,
+): Map<string, Behind> {
   const found = new Map<string, Behind>();
   const stuck = new Set<string>();
-  const levels = section.levels.filter(
-    (level) => level.marks[band] === "approves" && level.kind === "approval" && !level.when,
-  );
-  // Whoever a document names has a limit nobody knows yet.
-  if (!levels.every(asksPeople)) return found;
   for (const level of levels)
     for (const { requesters, answer } of asked.answers(level, minor, null)) {
       const sure = answer.blocked ? null : weakest(answer, limitOf);

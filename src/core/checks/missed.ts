@@ -1,9 +1,9 @@
-import { dayIn } from "../calendar";
-import { convert, minorDigits, type Rate } from "../money";
+import { minorDigits, type Rate } from "../money";
 import { directoryOf, type Directory, type ToCurrency } from "../people";
 import type { Level, Policy, Section } from "../policy";
 import { peopleUnder, type LevelPeople } from "../routing";
-import { askedBy, subjectBefore } from "./asked";
+import { askedBy, converterOn, subjectBefore } from "./asked";
+import { sureIn } from "./chain";
 import { asksPeople } from "./dead-ends";
 import { edgesOf } from "./edges";
 
@@ -34,16 +34,12 @@ type Looked = {
 };
 
 /**
- * The same for every band in which somebody has to approve, in the order of the policy. Levels under a condition are left out, since without them the document goes
- * on, and so are those that ask whoever a document names. Who is stopped without anybody being missed is a dead end, and a finding.
+ * The same for every band in which somebody has to approve, in the order of the policy. Levels under a condition and those that a decider may pass over are left
+ * out, since without them the document goes on, and so are those that ask whoever a document names. Who is stopped without anybody being missed is a dead end, and a finding.
  * @param at ISO date-time
  */
 export function missedIn(policy: Policy, directory: Directory, rates: readonly Rate[], at: string): Missed[] {
-  const date = dayIn(at, directory.organisation.timeZone);
-  const toCurrency: ToCurrency = (amount, currency) => {
-    const converted = convert(amount, currency, date, rates);
-    return converted.ok ? converted.money : null;
-  };
+  const toCurrency = converterOn(directory, at, rates);
   const asked = askedBy(policy, directory, at, toCurrency);
   const looked: Looked = { policy, at, toCurrency, without: leavers(directory) };
   const unit = 10 ** minorDigits(policy.currency);
@@ -52,20 +48,11 @@ export function missedIn(policy: Policy, directory: Directory, rates: readonly R
       const levels = levelsOf(section, band);
       if (levels.length === 0) return [];
       const { high } = edgesOf(policy, section, band, unit);
-      const groups = levels.flatMap((level) =>
-        asked
-          .answers(level, high, null)
-          .filter(({ answer }) => !answer.blocked)
-          .map(({ requesters }) => groupOf(looked, level, requesters, high)),
-      );
-      const stuck = new Set(
-        levels.flatMap((level) =>
-          asked
-            .answers(level, high, null)
-            .filter(({ answer }) => answer.blocked)
-            .flatMap(({ requesters }) => requesters),
-        ),
-      );
+      const answered = levels.flatMap((level) => asked.answers(level, high, null).map((one) => ({ ...one, level })));
+      const stuck = new Set(answered.filter(({ answer }) => answer.blocked).flatMap(({ requesters }) => requesters));
+      const groups = answered
+        .filter(({ answer }) => !answer.blocked)
+        .map(({ level, requesters }) => groupOf(looked, level, requesters, high));
       const asking = asked.requesters.filter((one) => !stuck.has(one));
       const all = fewestForAll(groups, asking);
       const some = fewestForSome(groups, all ? all.people.length - 1 : MOST_MISSED);
@@ -75,9 +62,9 @@ export function missedIn(policy: Policy, directory: Directory, rates: readonly R
 }
 
 function levelsOf(section: Section, band: number): Level[] {
-  return section.levels.filter(
-    (level) => level.marks[band] === "approves" && level.kind === "approval" && !level.when && asksPeople(level),
-  );
+  const sure = sureIn(section, band).filter(asksPeople);
+  const optional = new Set(sure.flatMap(({ choosesNext }) => choosesNext ?? []));
+  return sure.filter(({ id }) => !optional.has(id));
 }
 
 /** Requesters whom a level answers alike, and its answer when some people are gone; null when all of the requesters are. */

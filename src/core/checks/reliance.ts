@@ -3,6 +3,7 @@ import { formatShare } from "./share";
 import { sayDate } from "../words";
 import { convert, money, type Rate } from "../money";
 import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
+import { decidingIn } from "./chain";
 import { asksPeople, type Looked } from "./dead-ends";
 import type { Caught } from "../rehearsal";
 import type { Finding } from "./finding";
@@ -49,7 +50,7 @@ function carriedAlone({ policy, asked }: Looked, past: readonly Caught[]): Map<s
     const section = policy.sections.find(({ id }) => id === one.section);
     if (!section) continue;
     const band = bandOf(one.minor, section.thresholds);
-    const levels = section.levels.filter((level) => level.marks[band] === "approves" && level.kind === "approval");
+    const levels = decidingIn(section, band);
     const [level] = levels;
     if (!level || levels.length > 1 || !asksPeople(level)) continue;
     const key = `${section.id}/${band}/${asked.reached(one.minor)}`;

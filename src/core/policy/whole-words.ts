@@ -71,7 +71,7 @@ export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "o
 export function sayReaders({ readers }: Pick<Policy, "readers">, directory: Directory): string | null {
   const who = [
     ...(readers?.people ?? []).map((id) => directory.person(id)?.name ?? id),
-    ...(readers?.groups ?? []).map((id) => `the group ${directory.group(id)?.name ?? id}`),
+    ...(readers?.groups ?? []).map((id) => directory.group(id)?.name ?? id),
   ];
   return who.length > 0 ? `Read along and cannot act: ${joinWords(who, "and")}` : null;
 }

@@ -8,7 +8,7 @@ import { sayHow, sentenceOf, tell } from "@/core/telling";
 import { capital, sayDate } from "@/core/words";
 import type { App } from "../app";
 import type { DocumentRecord } from "../documents/queries";
-import { RULE, printed } from "../pdf";
+import { printed, ruledTable } from "../pdf";
 import { readWorld } from "../world";
 import { changedIn, limitThen, seenAt } from "./seen";
 
@@ -152,10 +152,8 @@ function levels(app: App, view: DocumentView, names: (id: string) => string, mom
 const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
 
 function table(rows: Row[], widths: (number | string)[]): Content {
-  const shown = rows.filter(([, value]) => value !== "");
-  if (shown.length === 0) return { text: "None.", style: "soft" };
-  return {
-    table: { widths, body: shown.map(([name, value]) => [{ text: name, style: "soft" }, { text: value }]) },
-    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
-  };
+  return ruledTable(
+    rows.filter(([, value]) => value !== ""),
+    widths,
+  );
 }

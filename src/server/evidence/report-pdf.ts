@@ -4,7 +4,7 @@ import { formatMoney } from "@/core/money";
 import { canonical, sha256Hex } from "@/core/records";
 import { sayDate } from "@/core/words";
 import type { Directory } from "@/core/people";
-import { RULE, printed } from "../pdf";
+import { printed, ruledTable } from "../pdf";
 import type { ControlReport } from "./report";
 import { CHANGE_KINDS } from "./report-changes";
 
@@ -66,10 +66,5 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
 }
 
 function table(head: string[], rows: string[][], widths: (number | string)[]): Content {
-  if (rows.length === 0) return { text: "None.", style: "soft" };
-  return {
-    table: { headerRows: 1, widths, body: [head.map((text) => ({ text, style: "soft" })), ...rows] },
-    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
-    fontSize: 8,
-  };
+  return ruledTable(rows, widths, { head, size: 8 });
 }

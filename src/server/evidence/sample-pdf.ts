@@ -5,7 +5,7 @@ import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/words";
 import type { App } from "../app";
 import { readState } from "../documents/projection";
-import { RULE, printed } from "../pdf";
+import { printed, ruledTable, signaturePlaces } from "../pdf";
 import { readWorld } from "../world";
 import { conclusionOf, sheetHash, type Sample } from "./samples";
 
@@ -40,14 +40,14 @@ export function samplePdf(app: App, sample: Sample): Promise<Buffer> {
     content: [
       { text: directory.organisation.name, style: "soft" },
       { text: `Test sheet: ${sample.name}`, style: "title" },
-      table([], facts, [80, "*"]),
+      ruledTable(facts, [80, "*"], { size: 8 }),
       { text: "What is tested at each document", style: "section" },
       { ol: [...plan.attributes] },
       { text: "What was found", style: "section" },
-      table(
-        ["Document", "Amount", ...plan.attributes.map((_, index) => String(index + 1)), "Note"],
+      ruledTable(
         sample.items.map((item) => rowOf(app, sample, item.id)),
         [110, 70, ...plan.attributes.map(() => 44), "*"],
+        { head: ["Document", "Amount", ...plan.attributes.map((_, index) => String(index + 1)), "Note"], size: 8 },
       ),
       { text: "Conclusion", style: "section" },
       { text: conclusion?.sentence ?? "Nothing is tested yet." },
@@ -59,7 +59,7 @@ export function samplePdf(app: App, sample: Sample): Promise<Buffer> {
               margin: [0, 8, 0, 0],
             } as Content,
           ]
-        : [signatures()]),
+        : [signaturePlaces(["Tested by: name, date, signature", "Reviewed by: name, date, signature"])]),
     ],
   });
 }
@@ -74,28 +74,4 @@ function rowOf(app: App, { plan, findings }: Sample, id: string): string[] {
     ...plan.attributes.map((one) => (finding?.marks[one] ? MARKS[finding.marks[one]] : "")),
     finding?.note ?? "",
   ];
-}
-
-/** Room for names, as long as the sheet is not signed on the page. */
-function signatures(): Content {
-  const place = (text: string): Content => ({
-    margin: [0, 34, 12, 0],
-    stack: [
-      { canvas: [{ type: "line", x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5 }] },
-      { text, style: "soft", fontSize: 7.5, margin: [0, 3, 0, 0] },
-    ],
-  });
-  return {
-    unbreakable: true,
-    columns: [place("Tested by: name, date, signature"), place("Reviewed by: name, date, signature")],
-  };
-}
-
-function table(head: string[], rows: string[][], widths: (number | string)[]): Content {
-  const top = head.length > 0 ? [head.map((text) => ({ text, style: "soft" }))] : [];
-  return {
-    table: { headerRows: top.length, widths, body: [...top, ...rows.map((row) => row.map((text) => ({ text })))] },
-    layout: { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 0 },
-    fontSize: 8,
-  };
 }

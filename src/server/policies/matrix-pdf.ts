@@ -23,7 +23,7 @@ import {
 } from "@/core/policy";
 import { dayIn } from "@/core/calendar";
 import { sayDate } from "@/core/words";
-import { INK, RULE, printed } from "../pdf";
+import { RULE, printed, signaturePlaces } from "../pdf";
 
 /**
  * The authority matrix of a version to be printed and signed: for each section who approves what, in words; version, dates and content hash; room for signatures.
@@ -165,19 +165,6 @@ function besides(policy: Policy, directory: Directory): string[] {
 }
 
 function signatures(): Content {
-  const place = (text: string): Content => ({
-    margin: [0, 34, 12, 0],
-    stack: [
-      { canvas: [{ type: "line", x1: 0, y1: 0, x2: 220, y2: 0, lineWidth: 0.5, lineColor: INK }] },
-      { text, style: "soft", fontSize: 7.5, margin: [0, 3, 0, 0] },
-    ],
-  });
-  return {
-    unbreakable: true,
-    margin: [0, 10, 0, 0],
-    stack: [
-      { columns: [place("Name, date, signature"), place("Name, date, signature")] },
-      { columns: [place("Name, date, signature"), place("Name, date, signature")] },
-    ],
-  };
+  const places = signaturePlaces(["Name, date, signature", "Name, date, signature"]);
+  return { unbreakable: true, margin: [0, 10, 0, 0], stack: [places, places] };
 }

@@ -1,11 +1,11 @@
 "use client";
 
-import { joinWords } from "@/core/words";
 import {
   sayAfterApproval,
   sayEdits,
   sayHold,
   sayMessages,
+  sayReaders,
   sayRepeated,
   sayScope,
   saySelfApproval,
@@ -67,14 +67,9 @@ const ROWS: { part: WholePart; name: string; say(policy: Policy, directory: Dire
     name: "Messages",
     say: (policy) => `${sayMessages(policy) ?? "Whoever is asked, and the requester, hear anyway; nobody else"}.`,
   },
-  { part: "readers", name: "Read along", say: (policy, directory) => `${sayReaders(policy, directory)}.` },
+  {
+    part: "readers",
+    name: "Read along",
+    say: (policy, directory) => `${sayReaders(policy, directory) ?? "Nobody but those who have a part"}.`,
+  },
 ];
-
-function sayReaders({ readers }: Policy, directory: Directory): string {
-  const { people = [], groups = [] } = readers ?? {};
-  const names = [
-    ...people.map((id) => directory.person(id)?.name ?? id),
-    ...groups.map((id) => directory.group(id)?.name ?? id),
-  ];
-  return names.length ? joinWords(names, "and") : "Nobody but those who have a part";
-}
