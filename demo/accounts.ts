@@ -153,6 +153,7 @@ export function customers(random: Random): Customer[] {
       bankAccount: madeUpAccount(random),
       invoiceAddress: `${random.int(1, 90)} Rua ${random.pick(FIRST)}`,
       phone: `+000 ${random.int(200, 299)} ${random.int(100_000, 999_999)}`,
+      email: `accounts@${id}.example`,
     };
     const group = CUSTOMER_GROUPS[index % CUSTOMER_GROUPS.length]!;
     return {

@@ -262,6 +262,14 @@ export const creditPolicy: PolicyInput = {
   ],
   edits: { fields: ["limit", "paymentTerms", "bankAccount"], effect: "from the level" },
   afterApproval: [{ kind: "apply changes" }, { kind: "tell" }],
+  stoppedOrders: {
+    at: "07:00",
+    headroomPercent: 10,
+    roundTo: 500,
+    most: 250_000_00,
+    overdueDays: 60,
+    seller: "agnes-oduya",
+  },
 };
 
 /** Supplier accounts: a new supplier or another bank account is approved before it can be used. */

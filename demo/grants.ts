@@ -82,6 +82,7 @@ export const GRANTS: Record<string, Case[]> = {
       body: () => ({ type: "sales order", command: command(), customer: "nobody", title: "x", minor: 1 }),
       granted: ["clerk"],
     },
+    { body: () => ({ type: "search stopped orders", command: command() }), granted: ["clerk", "controller"] },
     { body: () => ({ type: "balances", command: command(), customer: "nobody", receivables: [] }), granted: ["clerk"] },
     {
       body: () => ({

@@ -114,19 +114,50 @@ test("by hand: placed with what it keeps back, and no payment while it stands", 
   await cleared(page);
 });
 
-test("an order stopped for credit: a higher limit is asked for, approved, and frees it", async ({ page, browser }) => {
+test("an order stopped for credit: searched for, granted in part, released; the books, the customer and the record say so", async ({
+  page,
+  browser,
+}) => {
+  const seller = await pageOf(browser, "celeste-barroca");
+  await seller.goto("/desk");
+  await seller.getByRole("link", { name: "One of the orders you sell is stopped for credit" }).click();
+  const own = seller.getByRole("row", { name: /Spring shipments/ });
+  await expect(own).toContainText("5,586.28 EUR over the limit of 13,000.00 EUR");
+  await expect(seller.getByRole("row", { name: /Reefer boxes/ })).toHaveCount(0);
   await signIn(page, "tamsin-roque");
   await page.goto("/holds/stopped");
   const row = page.getByRole("row", { name: /Spring shipments/ });
   const order = (await row.getByRole("cell").first().textContent())!.slice(0, 7);
-  await row.getByRole("button", { name: "Ask for a higher limit" }).click();
-  await page.getByLabel("New limit in EUR").fill("149,000");
-  await page.getByRole("button", { name: "Ask for it" }).click();
+  const customer = (await row.getByRole("cell").nth(1).textContent())!;
+  await page.getByRole("button", { name: /^Search now/ }).click();
+  const search = page.getByRole("region", { name: /^Last search: .* by Tamsin Roque/ });
+  await expect(search).toContainText(`asks for a limit of 20,500.00 EUR for ${customer}, which ${order} needs`);
+  await expect(row).toContainText("is under way");
+  // Asked for once, whoever presses again.
+  await page.getByRole("button", { name: /^Search now/ }).click();
+  await expect(search).toContainText(`${customer}: CL-`);
+  await row.getByRole("link", { name: /^CL-/ }).click();
   await page.waitForURL(/cl-\d+$/);
   await expect(page.getByText(`an order stopped for credit, ${order}`)).toBeVisible();
-  for (const person of ["dario-penalva", "leonel-viegas"]) await approveAs(browser, person, page.url());
+  await expect(page.getByText("in the name of Celeste Barroca, by a rule of the policy")).toBeVisible();
+  await approveAs(browser, "leonel-viegas", page.url(), async (manager) => {
+    await manager.getByRole("button", { name: /^In part/ }).click();
+    await manager.getByLabel(/^Credit limit: up to/).fill("19,000");
+    await manager.locator("#comment").fill("No more before the summer.");
+    await manager.getByRole("button", { name: "Approve what is ticked" }).click();
+    await expect(manager.getByText("“No more before the summer.”")).toBeVisible();
+  });
   await page.reload();
-  await expect(page.getByText(new RegExp(`freed ${order}`)).first()).toBeVisible();
+  await expect(page.getByText(new RegExp(`released ${order}; the customer was told`)).first()).toBeVisible();
+  await page.getByRole("link", { name: "The record" }).click();
+  await expect(page.getByText(new RegExp(`${customer} has credit limit 19,000.00 EUR`)).first()).toBeVisible();
+  await seller.goto("/holds/stopped");
+  await expect(seller.getByText("No order is stopped for credit.")).toBeVisible();
   await page.goto("/holds/stopped");
   await expect(page.getByRole("row", { name: /Spring shipments/ })).toHaveCount(0);
+  await page.goto("/post-room");
+  await page.getByRole("link", { name: `Your order ${order}: released` }).click();
+  const letter = page.getByRole("main");
+  await expect(letter).toContainText("Your credit limit with Marévia Lines is now 19,000.00 EUR.");
+  await expect(letter).not.toContainText(/Leonel|before the summer/);
 });

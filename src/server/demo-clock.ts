@@ -2,6 +2,7 @@ import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
+import { searchDue } from "./credit/search";
 import { append } from "./log/log";
 import { lookAtRouting } from "./ledger/work";
 import { project } from "./log/projection";
@@ -49,6 +50,7 @@ function passTime(app: App, target: string, move: (to: string) => void): void {
     move(next.at);
     fireTimers(app);
     lookAtRouting(app);
+    searchDue(app);
     tellAbsences(app);
     sendDigests(app);
   }

@@ -44,7 +44,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/documents/[id]/edit": { params: { id: "po-00001" }, granted: [] },
   "/documents/[id]/record": { params: { id: "po-00001" }, granted: readAll },
   "/holds": { granted: readAll },
-  "/holds/stopped": { granted: readAll },
+  "/holds/stopped": { granted: all },
   "/no-access": { granted: all },
   "/logbook": { granted: readPolicies },
   "/people": { granted: all },

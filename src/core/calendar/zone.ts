@@ -84,6 +84,21 @@ export function timeIn(moment: string, zone: string): string {
   return new Date(at + offsetAt(at, zone)).toISOString().slice(11, 16);
 }
 
+/**
+ * The moment at which the clock of a zone shows a time, as ISO date-time in UTC; found from noon, since clocks change at night. A time that a change of clocks
+ * leaves out comes as much later as the clock was put forward.
+ * @param day ISO date
+ * @param time such as 07:30
+ */
+export function momentAt(day: string, time: string, zone: string): string {
+  const minutes = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
+  const noon = Date.parse(`${day}T12:00:00Z`);
+  const shift = minutes(timeIn(new Date(noon).toISOString(), zone)) - 12 * 60;
+  const guess = noon + (minutes(time) - 12 * 60 - shift) * 60_000;
+  const off = minutes(time) - minutes(timeIn(new Date(guess).toISOString(), zone));
+  return new Date(guess + (Math.abs(off) <= 180 ? off : 0) * 60_000).toISOString();
+}
+
 /** @example addDays("2026-02-28", 1) // "2026-03-01" */
 export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);

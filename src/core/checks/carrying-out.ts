@@ -59,6 +59,40 @@ export function checkSteps(policy: Policy, directory: Directory): Finding[] {
   });
 }
 
+/** A rule for stopped orders that frees none: what is approved is not set, or nobody is left in whose name it is asked. */
+export function checkStopped({ policy, directory }: Looked, at: string): Finding[] {
+  const { stoppedOrders: rule, afterApproval } = policy;
+  if (!rule) return [];
+  const seller = rule.seller ? directory.person(rule.seller) : undefined;
+  return [
+    ...(afterApproval.some(({ kind }) => kind === "apply changes")
+      ? []
+      : [
+          {
+            code: "step not possible" as const,
+            weight: "fatal" as const,
+            place: {},
+            about: "stopped orders",
+            message:
+              "Limits are asked for that stopped orders need, but no step sets what was approved: the orders would stay stopped.",
+            mend: "Add the step “apply changes” after the approval.",
+          },
+        ]),
+    ...(seller && !directory.isActive(seller, at)
+      ? [
+          {
+            code: "inactive person" as const,
+            weight: "doubtful" as const,
+            place: {},
+            about: "stopped orders",
+            message: `Limits for stopped orders are asked for in the name of ${seller.name}, who is no longer active, where an order names nobody else.`,
+            mend: "Name somebody else under “Stopped orders”.",
+          },
+        ]
+      : []),
+  ];
+}
+
 /** A policy without somebody to ask about it: nobody owns it, or whoever does has left or is about to. */
 export function checkOwner({ policy, directory }: Looked, at: string): Finding[] {
   const finding = (message: string): Finding[] => [

@@ -7,7 +7,7 @@ import { sayDate } from "../words";
 import { checkApart } from "./apart";
 import { askedBy, converterOn } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
-import { checkEscalation, checkOwner, checkSteps } from "./carrying-out";
+import { checkEscalation, checkOwner, checkSteps, checkStopped } from "./carrying-out";
 import { checkConditions } from "./conditions";
 import { momentsAhead, type Looked } from "./dead-ends";
 import { checkFalling } from "./falling";
@@ -71,6 +71,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...checkOverdue(looked),
     ...checkEscalation(looked),
     ...checkSteps(policy, directory),
+    ...checkStopped(looked, at),
     ...checkOwner(looked, at),
     ...checkNamed(looked, at),
     ...checkRates(policy, context.currencies, rates, date, directory.organisation.currency),

@@ -64,6 +64,27 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect(owned("boss")).toEqual([]);
   });
 
+  it("a rule for stopped orders that frees none: what is approved is not set, or nobody is left to ask", () => {
+    const rule = { at: "07:00", headroomPercent: 10, roundTo: 500 };
+    const credit = (more: Partial<PolicyInput>) =>
+      found({
+        ...base,
+        documentType: "credit-limit-change",
+        measure: { kind: "exposure" },
+        stoppedOrders: rule,
+        ...more,
+      })
+        .filter(({ about }) => about === "stopped orders")
+        .map(({ code, weight }) => [code, weight]);
+    const applies: PolicyInput["afterApproval"] = [{ kind: "apply changes" }];
+    expect(credit({})).toEqual([["step not possible", "fatal"]]);
+    expect(credit({ afterApproval: applies })).toEqual([]);
+    expect(credit({ afterApproval: applies, stoppedOrders: { ...rule, seller: "gone" } })).toEqual([
+      ["inactive person", "doubtful"],
+    ]);
+    expect(policyOf.bind(null, { ...base, stoppedOrders: rule })).toThrow(/only a policy for credit-limit changes/);
+  });
+
   it("steps that fail on every document: of another kind, before what they need, or telling nobody", () => {
     const steps = (...afterApproval: PolicyInput["afterApproval"] & object) =>
       found({ ...base, afterApproval })

@@ -216,6 +216,34 @@ const everything: PolicyInput = {
   designNote: "All of it",
 };
 
+/** What only a policy for credit-limit changes has. */
+const credit: PolicyInput = {
+  id: "credit",
+  name: "Credit",
+  documentType: "credit-limit-change",
+  scope: { units: ["company"] },
+  currency: "EUR",
+  measure: { kind: "exposure" },
+  sections: [
+    {
+      id: "rest",
+      name: "Everything else",
+      when: "otherwise",
+      thresholds: [],
+      bands: [{ approval: "required" }],
+      levels: [level("boss", 1, ["approves"], { kind: "people", people: ["boss"] })],
+    },
+  ],
+  stoppedOrders: {
+    at: "07:00",
+    headroomPercent: 10,
+    roundTo: 1_000,
+    most: 5_000_000,
+    overdueDays: 30,
+    seller: "rui",
+  },
+};
+
 const emptyDraft: PolicyInput = {
   id: "draft",
   name: "Draft",
@@ -265,7 +293,9 @@ describe("a policy with one of everything", () => {
     const parts = new Set(levels.flatMap((one) => Object.keys(one)));
     expect([...parts].toSorted()).toEqual(Object.keys(levelParts).toSorted());
     expect(new Set(levels.map((one) => one.kind)).size).toBe(4);
-    expect(Object.keys(policy).toSorted()).toEqual(Object.keys(policyParts).toSorted());
+    expect([...new Set([policy, policyOf(credit)].flatMap(Object.keys))].toSorted()).toEqual(
+      Object.keys(policyParts).toSorted(),
+    );
   });
 
   it("comes back whole from JSON, and from CSV and DMN but for exactly what is listed, which the files say too", async () => {
@@ -286,6 +316,18 @@ describe("a policy with one of everything", () => {
     expect(table.ok && table.value.policy).toEqual(policy);
     const decisions = await fromDmn(await toDmn(table.ok ? table.value.policy : policy), everything);
     expect(decisions.ok && decisions.value.policy).toEqual(policy);
+  });
+
+  it("loses the rule for stopped orders and says so, and keeps it in its own draft", () => {
+    const whole = policyOf(credit);
+    expect(lossesOf(whole)).toContainEqual({ of: "policy", part: "stoppedOrders" });
+    const rows = rowsOf(whole);
+    const elsewhere = fromMatrix(rows, { ...emptyDraft, documentType: "credit-limit-change", measure: credit.measure });
+    if (!elsewhere.ok) throw new Error(elsewhere.refusals[0]!.message);
+    expect(apart(whole, elsewhere.value.policy)).toEqual(new Set(["id", "name", "stoppedOrders"]));
+    expect(elsewhere.value.losses).toContain("The rule for stopped orders is not in the table.");
+    const own = fromMatrix(rows, credit);
+    expect(own.ok && own.value.policy).toEqual(whole);
   });
 
   it("older tables without kinds are tables of approvals", () => {
@@ -343,5 +385,6 @@ const policyParts: Record<keyof Policy, true> = {
   messages: true,
   onSubmit: true,
   readers: true,
+  stoppedOrders: true,
   designNote: true,
 };

@@ -10,6 +10,7 @@ const OF_POLICY: Record<PolicyPart, string> = {
   messages: "Who is told as well is",
   onSubmit: "The word to whoever submits is",
   readers: "Who reads along is",
+  stoppedOrders: "The rule for stopped orders is",
   designNote: "The designers’ note on the policy is",
 };
 

@@ -27,6 +27,7 @@ const OF_POLICY = {
   messages: "lost",
   onSubmit: "lost",
   readers: "lost",
+  stoppedOrders: "lost",
   designNote: "lost",
 } as const satisfies Record<keyof Policy, "frame" | "carried" | "lost">;
 
@@ -85,6 +86,7 @@ const NOTHING_SAID: Pick<Policy, PolicyPart> = {
   messages: [],
   onSubmit: undefined,
   readers: undefined,
+  stoppedOrders: undefined,
   designNote: undefined,
 };
 

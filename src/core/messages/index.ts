@@ -3,7 +3,7 @@ export { ALWAYS, OCCASIONS, RECIPIENTS, occasions, policyOccasions, recipients }
 export type { Occasion, Recipient } from "./occasions";
 export { FIELDS, TemplateSchema, USUAL, fill, whyNotTemplate } from "./template";
 export type { Facts, Field, Template } from "./template";
-export { OUTSIDE } from "./outside";
-export type { OutsideFacts } from "./outside";
+export { OUTSIDE, aboutOrders } from "./outside";
+export type { OrderOutside, OutsideFacts } from "./outside";
 export { asHtml, asText } from "./html";
 export type { Action, Written } from "./html";

@@ -1,4 +1,4 @@
-import { capital } from "../words";
+import { capital, joinWords } from "../words";
 import type { policyOccasions } from "./occasions";
 
 /** What somebody outside may read of a document; nothing that was said, and nobody who said it. */
@@ -50,3 +50,51 @@ const underWay = (facts: OutsideFacts): Letter => ({
 const named = ({ number, reference }: OutsideFacts) => (reference ? `${reference} (our ${number})` : number);
 const whole = ({ what, number, reference, amount }: OutsideFacts) =>
   `${what} ${reference || number}${amount ? ` of ${amount}` : ""}`;
+
+/** A customer's order, as they know it. */
+export type OrderOutside = { number: string; title: string; amount: string };
+
+/**
+ * How a customer hears what became of orders of theirs that were stopped for credit.
+ * @param limit what it is now, and whether it was raised; null where it is not about the limit, or was not granted
+ */
+export function aboutOrders({
+  released,
+  onHold,
+  limit,
+  organisation,
+}: {
+  released: readonly OrderOutside[];
+  onHold: readonly OrderOutside[];
+  limit: { amount: string; raised: boolean } | null;
+  organisation: string;
+}): Letter {
+  const list = (orders: readonly OrderOutside[]) =>
+    joinWords(
+      orders.map(({ number, title, amount }) => `${number}, ${title}, of ${amount}`),
+      "and",
+    );
+  const named = (orders: readonly OrderOutside[]) =>
+    `Your ${orders.length === 1 ? "order" : "orders"} ${joinWords(
+      orders.map(({ number }) => number),
+      "and",
+    )}`;
+  const sentences = [
+    ...(limit
+      ? [`Your credit limit with ${organisation} ${limit.raised ? "is now" : "stays at"} ${limit.amount}.`]
+      : []),
+    ...(released.length > 0 ? [`${organisation} has released ${list(released)}.`] : []),
+    ...(onHold.length > 0
+      ? [
+          `${limit ? "It does not reach for" : "A higher credit limit was not granted for"} ${list(onHold)}, which ${onHold.length === 1 ? "stays" : "stay"} on hold. Please write to your contact at ${organisation} about how to go on.`,
+        ]
+      : []),
+  ];
+  const subject =
+    released.length === 0
+      ? `${named(onHold)}: on hold`
+      : onHold.length === 0
+        ? `${named(released)}: released`
+        : `${named([...released, ...onHold])}: released in part`;
+  return { subject, body: sentences.join(" ") };
+}

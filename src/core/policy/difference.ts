@@ -17,6 +17,7 @@ import {
   sayRepeated,
   saySelfApproval,
 } from "./whole-words";
+import { sayStoppedOrders } from "./stopped-orders";
 import { sayBand, saySection } from "./words";
 
 /** One thing that differs between two versions, in the words of each; null where it is not there at all. */
@@ -70,6 +71,7 @@ function wholeFacts(policy: Policy, directory: Directory): [string, string | nul
     ["After approval", sayAfterApproval(policy)],
     ["Messages", sayMessages(policy)],
     ["Read along", readers.length ? joinWords(readers, "and") : null],
+    ["Stopped orders", sayStoppedOrders(policy, directory)],
     ["Note to designers", policy.designNote ?? null],
   ];
 }

@@ -41,6 +41,8 @@ export {
   sayRepeated,
   saySelfApproval,
 } from "./whole-words";
+export { StoppedOrdersSchema, sayStoppedOrders } from "./stopped-orders";
+export type { StoppedOrdersRule } from "./stopped-orders";
 export { differencesOf } from "./difference";
 export type { Difference } from "./difference";
 export { lettersApart, policyId, suggestName, whyNotName } from "./names";

@@ -111,6 +111,8 @@ function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
     );
   each(policy.readers?.people ?? [], "readers.people", "person", directory.person);
   each(policy.readers?.groups ?? [], "readers.groups", "group", directory.group);
+  const seller = policy.stoppedOrders?.seller;
+  if (seller) need(directory.person(seller), "stoppedOrders.seller", `person “${seller}”`);
   policy.sections.forEach((section, s) =>
     section.levels.forEach((level, l) => {
       const at = `sections[${s}].levels[${l}].approvers`;

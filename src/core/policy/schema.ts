@@ -5,6 +5,7 @@ import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
 import { cutOf } from "./bands";
+import { StoppedOrdersSchema } from "./stopped-orders";
 
 const Outcomes = z.enum(["approve", "decline", "sendBack"]);
 const Duration = z.strictObject({ amount: z.int().positive(), unit: z.enum(["working hours", "working days"]) });
@@ -209,10 +210,15 @@ export const PolicySchema = z
       .strictObject({ people: z.array(IdSchema).default([]), groups: z.array(IdSchema).default([]) })
       .optional()
       .meta({ description: "See every document under this policy, and cannot act on it" }),
+    stoppedOrders: StoppedOrdersSchema.optional().meta({
+      description: "How limits are asked for that customers’ stopped orders need; of credit-limit changes alone",
+    }),
     designNote: DesignNote,
   })
   .superRefine((policy, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });
+    if (policy.stoppedOrders && policy.documentType !== "credit-limit-change")
+      say(["stoppedOrders"], "only a policy for credit-limit changes asks for limits that stopped orders need");
     policy.sections.forEach((section, index) =>
       checkSection(section, policy.documentType, (path, message) => say(["sections", index, ...path], message)),
     );

@@ -1,5 +1,6 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
 export { measure, route, routeAgain } from "./route";
+export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {
   askerOf,

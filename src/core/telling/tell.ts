@@ -19,10 +19,22 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
   const who = event.actorName;
   switch (event.type) {
     case "drafted":
-      return { who, did: "began a draft.", weight: "quiet" };
+      return event.actor === "system"
+        ? {
+            who: "Bandeira",
+            did: `began it in the name of ${names(event.data.document.requester)}, by a rule of the policy.`,
+            weight: "quiet",
+          }
+        : { who, did: "began a draft.", weight: "quiet" };
     case "draft saved":
       return null;
     case "submitted":
+      if (event.actor === "system")
+        return {
+          who: "Bandeira",
+          did: `submitted it in the name of ${names(event.data.document.requester)}, by a rule of the policy.`,
+          weight: "quiet",
+        };
       return {
         who,
         did:

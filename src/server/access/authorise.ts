@@ -14,6 +14,8 @@ export type Action =
   | "documents.supply"
   | "documents.reroute"
   | "holds.read"
+  | "orders.own"
+  | "orders.search"
   | "holds.place"
   | "holds.release"
   | "steps.manage"
@@ -110,6 +112,9 @@ const RULES: Readonly<Record<Action, Rule>> = {
   ),
   "documents.reroute": changes(withRoles("controller")),
   "holds.read": reads(withRoles(...SEES_ALL)),
+  // Orders that somebody sells, which are theirs to see.
+  "orders.own": reads(anybody),
+  "orders.search": changes(withRoles("clerk", "controller")),
   "holds.place": changes(withRoles("clerk", "controller")),
   "holds.release": changes((person, { named }) => (named ? null : withRole(person, ["clerk", "controller"]))),
   "steps.manage": changes(withRoles("clerk", "controller")),

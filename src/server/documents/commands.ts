@@ -24,6 +24,7 @@ import { append, doneBefore } from "../log/log";
 import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
 import { directoryAt, readWorld, routingFor } from "../world";
+import { markAsked } from "../credit/customer";
 import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./around";
 import { readState, writeDocument } from "./projection";
@@ -252,6 +253,22 @@ export function previewEdit(
   return { ok: true, value: { effect, why, voided, gaps, dropped } };
 }
 
+/**
+ * Enters a document in somebody's name that a rule asks for and nobody typed, and sends it on; what cannot be submitted is not entered either. Call inside a
+ * transaction where it goes with something else.
+ */
+export function enterBySystem(app: App, sent: AnyDocument, command: string): Result<DocumentState> {
+  return inTransaction(app, () => {
+    const requester = readWorld(app).directory.person(sent.requester);
+    if (!requester) return { ok: false, refusals: [refuse("unknown", `There is no person “${sent.requester}”`)] };
+    const taken = takenDocument(app, requester, null, sent);
+    if (!taken.ok) return taken;
+    const number = nextNumber(app, taken.value.documentType);
+    const draft = { type: "draft" as const, id: number.toLowerCase(), number, document: taken.value };
+    return carryOut(app, "system", null, [draft, { type: "submit", document: taken.value }], command, false);
+  });
+}
+
 /** A command the system gives itself. Call inside a transaction where it goes with something else. */
 export function commandBySystem(
   app: App,
@@ -350,6 +367,7 @@ function carryOut(
   const after = now!;
   append(app.db, `document:${after.id}`, events, { actor, at, command: commandId });
   writeDocument(app.db, after, state, at);
+  markAsked(app, state, after, commandId);
   announce(app, state, events, at);
   return { ok: true, value: after };
 }

@@ -152,38 +152,3 @@ export function releaseMany(
   if (released === 0 && forbidden) return forbidden;
   return { ok: true, value: { released, refused } };
 }
-
-/** Orders of customers that were stopped for credit, the longest overdue first. */
-export function stoppedOrders(app: App) {
-  const rows = app.db
-    .prepare(
-      `SELECT o.id, o.title, o.minor, o.placed_at AS placedAt, o.because, a.id AS customer, a.name, a.currency, a.status,
-         (SELECT MIN(r.due) FROM receivable r WHERE r.customer = a.id AND r.due < @today) AS oldest,
-         (SELECT COALESCE(SUM(r.minor), 0) FROM receivable r WHERE r.customer = a.id AND r.due < @today) AS overdue,
-         (SELECT d.number FROM document d WHERE d.refers = a.id AND d.type = 'credit-limit-change' AND d.status IN ('draft', 'waiting', 'sent back')
-          ORDER BY d.created_at DESC LIMIT 1) AS asked
-       FROM sales_order o JOIN account a ON a.id = o.customer WHERE o.status = 'stopped' ORDER BY oldest IS NULL, oldest, o.placed_at`,
-    )
-    .all({ today: app.clock.now().slice(0, 10) }) as {
-    id: string;
-    title: string;
-    minor: number;
-    placedAt: string;
-    because: string;
-    customer: string;
-    name: string;
-    currency: string;
-    status: string;
-    oldest: string | null;
-    overdue: number;
-    asked: string | null;
-  }[];
-  const today = Date.parse(app.clock.now().slice(0, 10));
-  return rows.map((row) => ({
-    ...row,
-    amount: formatMoney(money(row.minor, row.currency)),
-    overdueAmount: formatMoney(money(row.overdue, row.currency)),
-    daysOverdue: row.oldest ? Math.round((today - Date.parse(row.oldest)) / 86_400_000) : 0,
-  }));
-}
-export type StoppedOrder = ReturnType<typeof stoppedOrders>[number];

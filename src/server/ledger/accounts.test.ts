@@ -6,7 +6,7 @@ import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
 import { enterDocument } from "../documents/commands";
 import { readState } from "../documents/projection";
-import { stoppedOrders } from "../holds/board";
+import { stoppedOrders } from "../credit/view";
 import { lastSeq, newCommandId } from "../log/log";
 import { askForAccount, fillIn, proposeChange } from "./account-commands";
 import { inviteAgain, invitedParty } from "./invitations";
@@ -77,7 +77,7 @@ describe("a credit limit", () => {
       stopped: true,
       because: expect.stringContaining("1,000.00 EUR over the limit") as string,
     });
-    expect(stoppedOrders(app).map((one) => one.name)).toEqual([name]);
+    expect(stoppedOrders(app, clerk(app)).map((one) => one.name)).toEqual([name]);
     const { numbers } = value(
       proposeChange(
         app,
@@ -114,7 +114,7 @@ describe("a credit limit", () => {
     runInsideSteps(app);
     const after = readAccount(app.db, id)!;
     expect(after.fields).toEqual({ ...fields, limit: eur(limit + 200_000) });
-    expect(stoppedOrders(app)).toEqual([]);
+    expect(stoppedOrders(app, clerk(app))).toEqual([]);
     expect(customerFacts(app, after).openOrders).toEqual(eur(limit + 100_000));
   });
 

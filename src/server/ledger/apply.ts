@@ -5,6 +5,7 @@ import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
 import { readWorld } from "../world";
+import { isOfStopped, tellReleased } from "../credit/customer";
 import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
@@ -45,12 +46,15 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
   writeAccount(app, id, events, cause);
   const heard = !opens || tellParty(app, state, account);
   const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
+  const said = account.kind === "customer" ? tellCustomer(app, state, account, freed) : "nothing";
   lookAgain(app, { about: "account", key: id }, `the account of ${account.name} was changed by ${state.number}`);
-  const said = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
+  const has = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
   const result = [
-    said ? `${account.name} has ${said}` : `Nothing of ${account.name} was accepted`,
+    has ? `${account.name} has ${has}` : `Nothing of ${account.name} was accepted`,
     ...(opens ? [`the account is open${heard ? "" : "; nobody was told, since no e-mail address is known"}`] : []),
-    ...(freed.length ? [`freed ${freed.join(", ")}`] : []),
+    ...(freed.length ? [`released ${freed.join(", ")}`] : []),
+    ...(said === "told" ? ["the customer was told"] : []),
+    ...(said === "no address" ? ["the customer was not told, since no e-mail address is known"] : []),
   ];
   return { ok: true, result: result.join("; ") };
 }
@@ -62,6 +66,18 @@ function present(account: Account, field: string): AccountValue {
 function accountIdOf(document: AnyDocument): string | null {
   if (document.documentType === "credit-limit-change") return document.customer;
   return document.documentType === "supplier-account" ? document.supplier : null;
+}
+
+/** The customer hears which of its orders go out by the new limit, and which do not where it was asked for because of them. */
+function tellCustomer(app: App, state: DocumentState, before: Account, freed: readonly string[]) {
+  const now = readAccount(app.db, before.id)!;
+  const limit = (account: Account) => account.fields.limit ?? null;
+  return tellReleased(app, now, freed, {
+    limit: sayValue(limit(now)),
+    raised: !sameValue(limit(before), limit(now)),
+    document: state.id,
+    because: isOfStopped(state),
+  });
 }
 
 /** @returns whether it could be told: some account has no address to write to */

@@ -6,11 +6,13 @@ import { DUTY_WORDS, loosened, type Duty } from "@/core/segregation";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { orderNow, receivedOf } from "../documents/orders";
+import { tellReleased } from "../credit/customer";
 import { lookAgain } from "../holds/look-again";
 import { act } from "./act";
 import { customerFacts, readAccount, readRules } from "./accounts";
 import { freeOrders } from "./apply";
 import { markMet, whatMeets } from "./duties";
+import { readWorld } from "../world";
 import { writeAccount, writeLedger, write } from "./write";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
@@ -61,14 +63,23 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
   });
 }
 
-export type NewSalesOrder = { customer: string; title: string; minor: number };
+export type NewSalesOrder = { customer: string; title: string; minor: number; seller?: string | null };
 
 /** A customer's order in the simulated back office: stopped where the account is not open or it would pass the limit. */
-export function enterSalesOrder(app: App, actor: Person, { customer, title, minor }: NewSalesOrder, command: string) {
+export function enterSalesOrder(
+  app: App,
+  actor: Person,
+  { customer, title, minor, seller = null }: NewSalesOrder,
+  command: string,
+) {
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "sales order entered" };
   return act(app, actor, about, (): Result<{ id: string; stopped: boolean; because: string }> => {
     const account = readAccount(app.db, customer);
     if (account?.kind !== "customer") return no("unknown", "There is no such customer", "customer");
+    const { directory } = readWorld(app);
+    const sells = seller === null ? null : directory.person(seller);
+    if (sells !== null && (!sells || !directory.isActive(sells, app.clock.now())))
+      return no("unknown", "Whoever sells it is nobody active here; choose somebody from the list", "seller");
     const count = app.db.prepare("SELECT COUNT(*) FROM sales_order").pluck().get() as number;
     const id = `SO-${String(count + 1).padStart(4, "0")}`;
     const { limit, receivables, openOrders } = customerFacts(app, account);
@@ -82,7 +93,12 @@ export function enterSalesOrder(app: App, actor: Person, { customer, title, mino
           : "";
     writeLedger(
       app,
-      [{ type: "sales order entered", data: { id, customer, title, minor, stopped: because !== "", because } }],
+      [
+        {
+          type: "sales order entered",
+          data: { id, customer, title, minor, stopped: because !== "", because, ...(sells && { seller: sells.id }) },
+        },
+      ],
       { actor: actor.id, command },
     );
     return { ok: true, value: { id, stopped: because !== "", because } };
@@ -105,7 +121,9 @@ export function readBalances(
       actor: actor.id,
       command,
     });
-    return { ok: true, value: { freed: freeOrders(app, customer, "balances were read") } };
+    const freed = freeOrders(app, customer, "balances were read");
+    tellReleased(app, readAccount(app.db, customer)!, freed, null);
+    return { ok: true, value: { freed } };
   });
 }
 

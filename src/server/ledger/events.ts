@@ -66,8 +66,19 @@ export type LedgerEvent =
   | { type: "payment file fetched"; data: { run: string; by: string; format: "xml" | "csv" } }
   | {
       type: "sales order entered";
-      data: { id: string; customer: string; title: string; minor: number; stopped: boolean; because: string };
+      data: {
+        id: string;
+        customer: string;
+        title: string;
+        minor: number;
+        stopped: boolean;
+        because: string;
+        /** Who sells it, where that is known. */
+        seller?: string;
+      };
     }
+  /** A higher limit was asked for because of these orders, by the search or by somebody. */
+  | { type: "limit asked for"; data: { number: string; orders: string[] } }
   /** Two acts about one document that should not meet in one person, and did. */
   | { type: "duties met"; data: { document: string; person: string; duty: Duty; with: Duty } }
   | { type: "sales order freed"; data: { id: string; because: string } }

@@ -101,10 +101,16 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       projectPayments(db, happened, event.time);
       break;
     case "sales order entered": {
-      const { id, customer, title, minor, stopped, because } = happened.data;
+      const { id, customer, title, minor, stopped, because, seller = null } = happened.data;
       db.prepare(
-        "INSERT INTO sales_order (id, customer, title, minor, status, placed_at, because) VALUES (?, ?, ?, ?, ?, ?, ?)",
-      ).run(id, customer, title, minor, stopped ? "stopped" : "open", event.time, because);
+        "INSERT INTO sales_order (id, customer, title, minor, status, placed_at, because, seller) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+      ).run(id, customer, title, minor, stopped ? "stopped" : "open", event.time, because, seller);
+      break;
+    }
+    case "limit asked for": {
+      const { number, orders } = happened.data;
+      const mark = db.prepare("UPDATE sales_order SET asked = ? WHERE id = ?");
+      for (const id of orders) mark.run(number, id);
       break;
     }
     // A mark in the log alone, for the control report.

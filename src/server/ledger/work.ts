@@ -1,4 +1,5 @@
 import type { App } from "../app";
+import { searchDue } from "../credit/search";
 import type { Db } from "../db/open";
 import { lookAgain } from "../holds/look-again";
 import { checkpointInParts } from "../log/checkpoints";
@@ -82,6 +83,7 @@ export function startWork(app: App): App {
         again = false;
         fireTimers(app);
         lookAtRouting(app);
+        searchDue(app);
         tellAbsences(app);
         sendDigests(app);
         // Others are answered in between.

@@ -17,6 +17,7 @@ import { askerOf } from "@/core/routing";
 import { joinWords, sayDate } from "@/core/words";
 import type { App } from "../app";
 import { accountByName, emailOf, readAccount, type Account } from "../ledger/accounts";
+import { isOfStopped, tellNotRaised } from "../credit/customer";
 import { sendLetter } from "../ledger/write";
 import { readWorld, routingFor, type World } from "../world";
 import { writeTo } from "./letters";
@@ -78,7 +79,10 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice, hear
       ...decide,
     });
   }
-  if (further.includes("party")) tellParty(app, world, state, occasion);
+  // Of an order that was stopped the customer hears either way, from what is done with the limit; of a refusal, here.
+  if (isOfStopped(state) && occasion === "declined") tellNotRaised(app, state);
+  else if (further.includes("party") && !(isOfStopped(state) && occasion === "approved"))
+    tellParty(app, world, state, occasion);
 }
 
 /** Whoever has left hears nothing more. */

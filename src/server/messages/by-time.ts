@@ -1,5 +1,5 @@
 import { calendarOf } from "@/core/approval";
-import { addDays, dayIn, timeIn } from "@/core/calendar";
+import { addDays, dayIn, momentAt, timeIn } from "@/core/calendar";
 import { joinWords, sayCount, sayDate } from "@/core/words";
 import type { StandIn } from "@/core/people";
 import type { App } from "../app";
@@ -21,17 +21,7 @@ function dueOf(app: App, { directory }: World, { person, first }: Waiting): stri
   const { hour } = preferenceOf(app, person);
   const zone = calendarOf(person, directory).timeZone;
   const day = timeIn(first, zone) < hour ? dayIn(first, zone) : addDays(dayIn(first, zone), 1);
-  return momentOf(day, hour, zone);
-}
-
-/** The moment at which the clock of a zone shows a time; found from noon, since clocks change at night. */
-function momentOf(day: string, hour: string, zone: string): string {
-  const minutes = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
-  const noon = Date.parse(`${day}T12:00:00Z`);
-  const shift = minutes(timeIn(new Date(noon).toISOString(), zone)) - 12 * 60;
-  const guess = noon + (minutes(hour) - 12 * 60 - shift) * 60_000;
-  const off = minutes(hour) - minutes(timeIn(new Date(guess).toISOString(), zone));
-  return new Date(guess + (Math.abs(off) <= 180 ? off : 0) * 60_000).toISOString();
+  return momentAt(day, hour, zone);
 }
 
 function waiting(app: App): Waiting[] {

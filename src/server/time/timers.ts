@@ -1,5 +1,6 @@
 import { turningPoints } from "@/core/register";
 import type { App } from "../app";
+import { nextSearch } from "../credit/search";
 import { statement } from "../db/statement";
 import { commandBySystem, inTransaction } from "../documents/commands";
 import { readState } from "../documents/projection";
@@ -66,6 +67,7 @@ export function nextDue(app: App): NextDue | null {
       "SELECT in_force_until AS at, 'a version of a policy ends' AS what FROM policy_version WHERE in_force_until > ? ORDER BY in_force_until LIMIT 1",
     ),
     nextDigest(app) ?? undefined,
+    nextSearch(app) ?? undefined,
     turn ? { at: turn, what: "an absence, a limit or a role begins or ends" } : undefined,
   ].filter((one) => one !== undefined);
   return planned.sort((a, b) => (a.at < b.at ? -1 : 1))[0] ?? null;

@@ -5,6 +5,7 @@ import { parseMoney } from "@/core/money";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
+import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
 
 /** A new link for a party that has not filled in its particulars. */
@@ -42,6 +43,7 @@ export function NewSalesOrder({ customer, name, currency }: { customer: string; 
   const [open, setOpen] = useState(false);
   const [title, setTitle] = useState("");
   const [amount, setAmount] = useState("");
+  const [seller, setSeller] = useState<Picked | null>(null);
   const [answer, setAnswer] = useState<{ id: string; stopped: boolean; because: string } | null>(null);
   const { run, refusals, busy } = useSend<{ id: string; stopped: boolean; because: string }>("/api/ledger", setAnswer);
   const parsed = parseMoney(amount, currency);
@@ -58,10 +60,20 @@ export function NewSalesOrder({ customer, name, currency }: { customer: string; 
         ) : (
           <Form
             refusals={refusals}
-            onSave={() => parsed.ok && run({ type: "sales order", customer, title, minor: parsed.money.minor })}
+            onSave={() =>
+              parsed.ok &&
+              run({ type: "sales order", customer, title, minor: parsed.money.minor, seller: seller?.id ?? null })
+            }
           >
             <Entry label="What they order" value={title} onChange={setTitle} />
             <Entry label={`Amount in ${currency}`} inputMode="decimal" value={amount} onChange={setAmount} />
+            <PersonPicker
+              label="Who sells it"
+              hint="They see it while it is stopped, and a higher limit is asked for in their name."
+              value={seller}
+              none="Nobody in particular"
+              onChange={setSeller}
+            />
             <Button type="submit" look="solid" disabled={busy || !parsed.ok || !title.trim()}>
               Enter the order
             </Button>

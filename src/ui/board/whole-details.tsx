@@ -12,6 +12,7 @@ import { NumberField } from "./number-field";
 import { ReadersEditor } from "./readers";
 import { RuleEditor } from "./rule-editor";
 import { ScopeEditor } from "./scope-editor";
+import { StoppedEditor } from "./stopped-editor";
 import type { WholePart } from "./types";
 import type { BoardState } from "./use-board";
 
@@ -26,6 +27,7 @@ export function WholeDetails({ board, part }: { board: BoardState; part: WholePa
       {part === "own" && <OwnEditor board={board} />}
       {part === "messages" && <MessagesEditor board={board} />}
       {part === "readers" && <ReadersEditor board={board} />}
+      {part === "stopped" && <StoppedEditor board={board} />}
     </fieldset>
   );
 }

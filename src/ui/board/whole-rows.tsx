@@ -9,6 +9,7 @@ import {
   sayRepeated,
   sayScope,
   saySelfApproval,
+  sayStoppedOrders,
   type Policy,
 } from "@/core/policy";
 import type { Directory } from "@/core/people";
@@ -20,7 +21,7 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
   return (
     <div role="group" aria-label="For every section" className="mt-4 border-t-2 border-rule">
       <p className="pt-2 text-sm text-soft">For every section</p>
-      {ROWS.map(({ part, name, say }) => {
+      {ROWS.filter(({ of }) => !of || of === policy.documentType).map(({ part, name, say }) => {
         const chosen = selection?.kind === "whole" && selection.part === part;
         return (
           <button
@@ -41,7 +42,15 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
   );
 }
 
-const ROWS: { part: WholePart; name: string; say(policy: Policy, directory: Directory): string }[] = [
+type Row = {
+  part: WholePart;
+  name: string;
+  /** The only type of document whose policies have it. */
+  of?: Policy["documentType"];
+  say(policy: Policy, directory: Directory): string;
+};
+
+const ROWS: Row[] = [
   { part: "scope", name: "Applies to", say: (policy, directory) => `${sayScope(policy.scope, directory)}.` },
   {
     part: "holds",
@@ -71,5 +80,12 @@ const ROWS: { part: WholePart; name: string; say(policy: Policy, directory: Dire
     part: "readers",
     name: "Read along",
     say: (policy, directory) => `${sayReaders(policy, directory) ?? "Nobody but those who have a part"}.`,
+  },
+  {
+    part: "stopped",
+    name: "Stopped orders",
+    of: "credit-limit-change",
+    say: (policy, directory) =>
+      `${sayStoppedOrders(policy, directory) ?? "Limits that they need are asked for by hand"}.`,
   },
 ];

@@ -92,8 +92,9 @@ export function nameOf(move: Move, { level, amount }: Pick<DecisionBarProps, "le
 
 /** What can be done now, in the order in which it stands in the bar. */
 export function movesOf(props: DecisionBarProps): Move[] {
-  const { level, parts, mayAsk, mayRemind, mayWithdraw, mayReroute } = props;
-  const divisible = level !== null && !level.task && parts.length > 1;
+  const { level, parts, cuttable, mayAsk, mayRemind, mayWithdraw, mayReroute } = props;
+  // Of a single part less can be approved where it is an amount.
+  const divisible = level !== null && !level.task && (parts.length > 1 || cuttable);
   return [
     ...(level ? (["approve"] as const) : []),
     ...(divisible ? (["in part"] as const) : []),

@@ -21,11 +21,24 @@ export type StoppedLine = {
   because: string;
   daysOverdue: number;
   overdueAmount: string;
-  asked: string | null;
+  seller: string | null;
+  /** The change of the limit that was last asked for, and what became of it. */
+  asked: { number: string; status: string } | null;
 };
 
+const UNDER_WAY = ["draft", "waiting", "sent back"];
+
 /** Orders that customers cannot have until their limit reaches, with the way to ask for a higher one. */
-export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: boolean }) {
+export function StoppedOrders({
+  rows,
+  mayAsk,
+  all,
+}: {
+  rows: StoppedLine[];
+  mayAsk: boolean;
+  /** Everybody’s, for somebody who may open the customer’s account; else those that the reader sells. */
+  all: boolean;
+}) {
   const [asking, setAsking] = useState<StoppedLine | null>(null);
   if (rows.length === 0) return <Empty>No order is stopped for credit.</Empty>;
   return (
@@ -36,7 +49,7 @@ export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: b
           { label: "Order" },
           { label: "Customer" },
           { label: "Amount", right: true },
-          { label: "Why" },
+          ...(all ? [{ label: "Sold by" }] : []),
           { label: "Overdue", right: true },
           { label: "", key: "act" },
         ]}
@@ -47,11 +60,12 @@ export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: b
               {row.id}
               <span className="block text-sm text-soft">{row.title}</span>
             </td>
-            <td>
-              <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link>
+            <td>{all ? <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link> : row.name}</td>
+            <td className="text-right">
+              <span className="font-medium whitespace-nowrap">{row.amount}</span>
+              <span className="block text-sm text-held">{row.because}</span>
             </td>
-            <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
-            <td>{row.because}</td>
+            {all && <td>{row.seller ?? "nobody in particular"}</td>}
             <td className="text-right whitespace-nowrap">
               {row.daysOverdue > 0 ? (
                 <>
@@ -63,14 +77,16 @@ export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: b
               )}
             </td>
             <td className="text-right">
-              {row.asked ? (
-                <Link href={`/documents/${row.asked.toLowerCase()}`}>{row.asked} is under way</Link>
-              ) : (
-                mayAsk && (
-                  <Button small onClick={() => setAsking(row)}>
-                    Ask for a higher limit
-                  </Button>
-                )
+              {row.asked && (
+                <span className="block">
+                  <Link href={`/documents/${row.asked.number.toLowerCase()}`}>{row.asked.number}</Link> is{" "}
+                  {UNDER_WAY.includes(row.asked.status) ? "under way" : row.asked.status}
+                </span>
+              )}
+              {mayAsk && !(row.asked && UNDER_WAY.includes(row.asked.status)) && (
+                <Button small onClick={() => setAsking(row)}>
+                  {row.asked ? "Ask again for a higher limit" : "Ask for a higher limit"}
+                </Button>
               )}
             </td>
           </tr>
@@ -84,7 +100,7 @@ export function StoppedOrders({ rows, mayAsk }: { rows: StoppedLine[]; mayAsk: b
 function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
   const router = useRouter();
   const [limit, setLimit] = useState("");
-  const [note, setNote] = useState(`Frees ${row.id}, ${row.title}.`);
+  const [note, setNote] = useState(`For ${row.id}, ${row.title}, which is stopped for credit.`);
   const { run, refusals, busy } = useSend<{ numbers: string[] }>("/api/accounts", ({ numbers }) =>
     router.push(`/documents/${numbers[0]!.toLowerCase()}`),
   );
@@ -108,7 +124,8 @@ function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
         }
       >
         <p>
-          {row.id}, {row.amount}, is stopped: {row.because}. When the higher limit is approved, it is freed by itself.
+          {row.id}, {row.amount}, is stopped: {row.because}. When the higher limit is approved, it is released by
+          itself, and the customer is told.
         </p>
         <Entry label={`New limit in ${row.currency}`} inputMode="decimal" value={limit} onChange={setLimit} />
         <Reason label="Why" value={note} onChange={setNote} />

@@ -3,6 +3,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 
 import { authorise } from "@/server/access/authorise";
+import { ownStopped } from "@/server/credit/view";
 import { deskOf } from "@/server/documents/desk";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
@@ -22,6 +23,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const desk = deskOf(visitor.app, visitor.person);
   const { waiting, returned, questions, blocked, held, releasable, told, mine } = desk;
   const late = waiting.filter((row) => row.due && row.due < visitor.now);
+  const stopped = ownStopped(visitor.app, visitor.person);
   const { open } = singles(await searchParams);
   const [first] = [...waiting, ...returned, ...questions, ...held, ...releasable, ...blocked, ...mine, ...told];
   const chosen = open ?? first?.id;
@@ -51,6 +53,13 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
                 ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
                 : "None of your own is under way."}
             </p>
+            {stopped > 0 && (
+              <p className="text-sm">
+                <Link href="/holds/stopped">
+                  {capital(sayCount(stopped))} of the orders you sell {stopped === 1 ? "is" : "are"} stopped for credit
+                </Link>
+              </p>
+            )}
           </div>
           <div className="flex flex-col items-end gap-1">
             {!authorise(visitor.person, "documents.enter") && (

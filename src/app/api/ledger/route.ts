@@ -2,6 +2,7 @@ import { z } from "zod";
 import { MOST_MINOR, QuantitySchema } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
 import { app } from "@/server/app";
+import { searchNow } from "@/server/credit/search";
 import { change } from "@/server/http/handle";
 import { enterSalesOrder, readBalances, receiveGoods } from "@/server/ledger/books";
 import { exportRun, makeRun, undoRun } from "@/server/payments/runs";
@@ -32,7 +33,9 @@ const Body = z.discriminatedUnion("type", [
     customer: z.string().max(80),
     title: z.string().min(1, "say what is ordered").max(120),
     minor,
+    seller: z.string().max(80).nullable().default(null),
   }),
+  z.strictObject({ type: z.literal("search stopped orders"), command }),
   z.strictObject({
     type: z.literal("balances"),
     command,
@@ -65,6 +68,8 @@ export function POST(request: Request) {
         return exportRun(app(), actor, body, id);
       case "sales order":
         return enterSalesOrder(app(), actor, body, id);
+      case "search stopped orders":
+        return searchNow(app(), actor, id);
       case "balances":
         return readBalances(app(), actor, body.customer, body.receivables, id);
       case "rate": {

@@ -1,0 +1,66 @@
+import { z } from "zod";
+import { formatAmount, MinorSchema } from "../money";
+import { IdSchema, type Directory } from "../people";
+import { joinWords, sayCount } from "../words";
+import type { Policy } from "./schema";
+
+/** How a policy of credit-limit changes deals with customers' orders that are stopped for credit: what is asked for, when, and for whom it is not. */
+export const StoppedOrdersSchema = z.strictObject({
+  at: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, "is a time of day such as 07:00")
+    .meta({ description: "When they are looked for each day, by the clock of the organisation" }),
+  headroomPercent: z
+    .int()
+    .min(0)
+    .max(500)
+    .meta({ description: "What is asked for beyond what is owed and ordered, in per cent of it" }),
+  roundTo: z
+    .int()
+    .positive()
+    .max(1_000_000)
+    .meta({
+      description: "The limit asked for is the next multiple of so many whole units of the customer’s currency",
+    }),
+  most: MinorSchema.positive()
+    .optional()
+    .meta({ description: "In the policy’s currency; a higher limit is asked for by somebody, not by itself" }),
+  overdueDays: z
+    .int()
+    .min(0)
+    .max(3650)
+    .optional()
+    .meta({ description: "For customers with something overdue by more days nothing is asked for by itself" }),
+  seller: IdSchema.optional().meta({
+    description: "In whose name it is asked where an order names nobody who sells, or somebody who has left",
+  }),
+});
+/** The rule by which limits are asked for that stopped orders need. */
+export type StoppedOrdersRule = z.infer<typeof StoppedOrdersSchema>;
+
+/** What a policy does about orders stopped for credit, as one sentence; null when it does nothing. */
+export function sayStoppedOrders(
+  { stoppedOrders: rule, currency }: Pick<Policy, "stoppedOrders" | "currency">,
+  directory: Directory,
+): string | null {
+  if (!rule) return null;
+  const headroom = rule.headroomPercent > 0 ? ` and ${rule.headroomPercent} per cent more` : "";
+  const not = [
+    ...(rule.most === undefined ? [] : [`above ${formatAmount({ minor: rule.most, currency })} ${currency}`]),
+    ...(rule.overdueDays === undefined
+      ? []
+      : [
+          rule.overdueDays === 0
+            ? "for a customer with anything overdue"
+            : `for a customer more than ${sayCount(rule.overdueDays)} ${rule.overdueDays === 1 ? "day" : "days"} overdue`,
+        ]),
+  ];
+  const name = rule.seller && (directory.person(rule.seller)?.name ?? rule.seller);
+  return [
+    `Each day at ${rule.at} the limit that stopped orders need is asked for, once: what is owed and ordered${headroom}, up to the next ${formatWhole(rule.roundTo)} of the customer’s currency`,
+    ...(not.length ? [`not ${joinWords(not, "or")}`] : []),
+    `in the name of whoever sells${name ? `, else of ${name}` : ""}`,
+  ].join("; ");
+}
+
+const formatWhole = (count: number) => String(count).replace(/\B(?=(\d{3})+$)/g, ",");
