@@ -303,6 +303,7 @@ export const supplierPolicy: PolicyInput = {
     },
   ],
   afterApproval: [{ kind: "apply changes" }, { kind: "tell" }],
+  partySigns: "drawn",
 };
 
 export const furtherPolicies = [invoicePolicy, claimPolicy, creditPolicy, supplierPolicy];

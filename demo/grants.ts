@@ -191,6 +191,7 @@ export const GRANTS: Record<string, Case[]> = {
   ],
   "GET /documents/[id]/record": [{ params: { id: "po-00001" }, granted: readAll }],
   "GET /documents/[id]/attachments/[hash]": [{ params: { id: "po-00001", hash: "x" }, granted: readAll }],
+  "GET /documents/[id]/signatures/[hash]": [{ params: { id: "po-00001", hash: "x" }, granted: readAll }],
   "POST /policies/[id]/versions": [
     {
       params: { id: "p" },

@@ -10,7 +10,8 @@ import { DEMO_START } from "@/server/app";
 import type { Customer } from "./accounts";
 import { withTotals } from "./documents";
 import type { Making } from "./generate";
-import { bring, receiptPicture } from "./receipt-picture";
+import { bankLetter, bring, receiptPicture } from "./receipt-picture";
+import { scrawl } from "./sign";
 
 type Stage = ReturnType<typeof stageOf>;
 
@@ -293,11 +294,12 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
       random.uuid(),
     ),
   );
-  if ("link" in asked)
+  if ("link" in asked) {
+    const token = asked.link!.split("/").at(-1)!;
     must(
       fillIn(
         app,
-        asked.link!.split("/").at(-1)!,
+        token,
         null,
         {
           taxNumber: "XX504331877",
@@ -305,11 +307,13 @@ function liveAccounts(stage: Stage, customers: readonly Customer[]): void {
           bankAccount: "XX18 2200 1187 4410 0093",
           email: "office@zambujal.example",
           signedBy: "Dulce Amarante",
-          papers: [],
+          drawn: scrawl("Dulce Amarante"),
+          papers: [bankLetter(app, token)],
         },
         random.uuid(),
       ),
     );
+  }
   at("10T09:05");
   must(
     askForAccount(

@@ -207,7 +207,7 @@ const WAYS: Record<string, Partial<SectionInput["levels"][number]>> = {
     reminders: [{ before: true, after: { amount: 4, unit: "working hours" }, to: "approver" }],
   },
   "finance-director": { mayAddApprover: true, timeLimit: { amount: 5, unit: "working days" } },
-  directors: { signature: true },
+  directors: { signature: "drawn" },
 };
 
 const withWays = (section: SectionInput): SectionInput => ({

@@ -2,7 +2,8 @@ import { createHash } from "node:crypto";
 import { crc32, deflateSync } from "node:zlib";
 import type { Attachment } from "@/core/documents";
 import type { App } from "@/server/app";
-import type { Random } from "./random";
+import { openInvitation, uploaderOf } from "@/server/ledger/invitations";
+import { seeded, type Random } from "./random";
 
 /** A made-up till receipt as a picture in black and white: bars where its lines of print would be. */
 export function receiptPicture(random: Random, scale = 1): Buffer {
@@ -55,4 +56,12 @@ export function bring(app: App, person: string, name: string, bytes: Buffer): At
     .run(hash, "image/png", bytes.length, bytes, person, app.clock.now());
   app.db.prepare("INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(hash, person);
   return { hash, name, type: "image/png", size: bytes.length };
+}
+
+/** The letter of a bank that another party attaches in its form, as a made-up picture. @param token of its invitation */
+export function bankLetter(app: App, token: string) {
+  const open = openInvitation(app, token, null);
+  if (!open.ok) throw new Error(open.refusals[0]!.message);
+  const picture = receiptPicture(seeded(token.length), 2);
+  return { name: "Bank letter", attachment: bring(app, uploaderOf(open.value.id), "letter.png", picture) };
 }

@@ -1,7 +1,7 @@
 // What people do with a document beside yes and no, through the interface: two keys, questions, handing over, one more approver, back a level, signing,
 // several at once, reminders.
 import { expect, type Page } from "@playwright/test";
-import { decide, enterOrder, pageOf, signIn, status, test } from "./support";
+import { decide, enterOrder, pageOf, signIn, status, test, draw } from "./support";
 
 const bar = (page: Page) => page.getByRole("region", { name: "Decide" });
 const route = (page: Page) => page.getByRole("list", { name: "Route" });
@@ -133,10 +133,23 @@ test("a signature names the exact revision; the wrong word signs nothing", async
   await expect(marta.getByRole("alert").first()).toContainText("nothing was signed");
   await marta.getByLabel(/^The word of the demonstration/).fill("marevia");
   await bar(marta).locator('button[type="submit"]').click();
-  await expect(marta.getByText(/signed “Marta Quelhas” by the word of the demonstration/)).toBeVisible();
+  // The directors sign by hand as well.
+  await expect(marta.getByRole("alert").first()).toContainText("draw your signature");
+  await draw(marta);
+  await marta.getByLabel(/^The word of the demonstration/).fill("marevia");
+  await bar(marta).locator('button[type="submit"]').click();
+  await expect(marta.getByText(/signed “Marta Quelhas” by the word of the demonstration and by hand/)).toBeVisible();
   await expect(route(marta)).toContainText("signed");
   const record = await marta.request.get(`/api/documents/${id}/record`);
   expect(await record.text()).toContain(hash);
+  await marta.getByRole("link", { name: "The record" }).click();
+  const image = marta.getByRole("img", { name: "Signature of Marta Quelhas, drawn by hand" });
+  await expect(image).toBeVisible();
+  // The image says itself what it was drawn for, and nobody without a part in the order is given it.
+  const address = (await image.getAttribute("src"))!;
+  expect(await (await marta.request.get(address)).text()).toContain(`for SHA-256 ${hash}`);
+  const other = await pageOf(browser, "ulf-granmar");
+  expect((await other.request.get(address)).status()).toBe(403);
 });
 
 test("several at once: alike ones in one press, each by itself in its record; what is not alike says so", async ({

@@ -165,13 +165,25 @@ test("a new supplier fills in and signs its particulars; approved, the account o
     "Signed by": "Irma Velasco",
   });
   await party.getByRole("button", { name: "Sign and send" }).click();
-  await expect(party.getByRole("status")).toContainText("have arrived");
+  await expect(party.getByRole("alert").first()).toContainText("Attach the bank letter");
+  await party.getByLabel(/^Bank letter/).setInputFiles({ name: "letter.png", mimeType: "image/png", buffer: PNG });
+  await expect(party.getByText("letter.png is here")).toBeVisible();
+  await party.getByRole("button", { name: "Sign and send" }).click();
+  await expect(party.getByRole("alert").first()).toContainText("Draw your signature");
+  // By keyboard: the pen is put down, moved, and lifted.
+  await party.getByRole("application", { name: "Your signature, drawn" }).focus();
+  await party.keyboard.press("Space");
+  for (let step = 0; step < 30; step += 1) await party.keyboard.press(step % 3 ? "ArrowRight" : "ArrowUp");
+  await party.keyboard.press("Space");
+  await party.getByRole("button", { name: "Sign and send" }).click();
+  await expect(party.getByText(/have arrived/)).toBeVisible();
   await party.goto(link);
   await expect(party.getByRole("heading", { level: 1 })).toHaveText("This link is no longer open");
 
   await page.goto("/documents?q=Ondarreta");
   await page.getByRole("table").getByRole("link").first().click();
-  await expect(page.getByText("Irma Velasco, through an invitation")).toBeVisible();
+  await expect(page.getByText("Irma Velasco, through an invitation, signed on 10 Mar 2026")).toBeVisible();
+  await expect(page.getByRole("img", { name: "Signature of Irma Velasco, drawn by hand" })).toBeVisible();
   for (const person of ["leonel-viegas", "rosalind-amado"]) await approveAs(browser, person, page.url());
   await page.reload();
   await cleared(page);

@@ -175,3 +175,21 @@ export async function enterInvoice(
   await page.waitForURL(/si-\d+$/);
   return page.url();
 }
+
+/** Signs by hand, with a pointer, in the field that is there for it. */
+export async function draw(page: Page): Promise<void> {
+  const field = page.getByRole("application", { name: "Your signature, drawn" });
+  await field.scrollIntoViewIfNeeded();
+  const box = (await field.boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.1, box.y + box.height * 0.6);
+  await page.mouse.down();
+  for (const [x, y] of [
+    [0.2, 0.2],
+    [0.3, 0.7],
+    [0.45, 0.3],
+    [0.6, 0.65],
+    [0.8, 0.4],
+  ] as const)
+    await page.mouse.move(box.x + box.width * x, box.y + box.height * y, { steps: 5 });
+  await page.mouse.up();
+}

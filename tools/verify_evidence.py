@@ -167,6 +167,27 @@ def closing_basis(sent, basis, final, edits):
     return problems
 
 
+def drawn(events, files):
+    """What is wrong with the signatures that were drawn: each names what it was drawn for, and an event names each."""
+    problems, named = [], set()
+    for event in events:
+        data = json.loads(event["data"])
+        signature = data.get("signature") or {}
+        party = (data.get("document") or {}).get("partySignature") or {} if isinstance(data.get("document"), dict) else {}
+        for image, digest in ((signature.get("drawn"), signature.get("documentHash")), (party.get("drawn"), party.get("hash"))):
+            if not image:
+                continue
+            name = f"signatures/{image}.svg"
+            named.add(name)
+            if name not in files:
+                problems.append(f'{name}: is missing, and event {event["seq"]} was signed with it')
+            elif hashlib.sha256(files[name]).hexdigest() != image:
+                problems.append(f'{name}: is another image than event {event["seq"]} was signed with')
+            elif re.findall("SHA-256 ([0-9a-f]{64})", files[name].decode("utf-8", "replace")) != [digest]:
+                problems.append(f'{name}: was drawn for something else than event {event["seq"]}')
+    return problems + [f"{name}: is a signature that no event names" for name in files if name.startswith("signatures/") and name not in named]
+
+
 def verify(path, kept=None):
     problems = []
     try:
@@ -210,6 +231,7 @@ def look(path, kept, problems):
     policy = json.loads(files["policy.json"].decode("utf-8"))["policy"] if "policy.json" in files else None
     edits = policy["edits"] if policy else {"toleranceMinor": 0, "tolerancePercent": 0}
     problems += [f"events.json: {what}" for what in closing(events, edits)]
+    problems += drawn(events, files)
     head, seq = proof["head"], 0
     root = raw(head["root"])
     proven = {one["seq"]: one for one in proof["events"]}

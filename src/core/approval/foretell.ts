@@ -34,7 +34,7 @@ export function foretell(
       comment: "as foretold",
       ...(level.checklist && { ticked: [...level.checklist] }),
       ...(rule?.signature && {
-        signature: { name, method: "foretold", documentHash: revisionHash(state, context.seal) },
+        signature: { name, method: "foretold", documentHash: revisionHash(state, context.seal), drawn: "foretold" },
       }),
       ...(choices.length > 1 && { next: choices[0]!.level }),
     },

@@ -11,7 +11,8 @@ export { SAYS, foretell } from "./foretell";
 export type { Say } from "./foretell";
 export { takersOf } from "./handing";
 export type { Taker } from "./handing";
-export { revisionHash } from "./signing";
+export { drawnIn, revisionHash } from "./signing";
+export type { Drawn } from "./signing";
 export { actorsOfSeat, levelsToDecide, seatFor } from "./seats";
 export {
   acceptedOf,

@@ -1,3 +1,4 @@
+import { isSignedAs } from "./signing";
 import type { Level, PolicyVersion } from "../policy";
 import { approvalsIn } from "./status";
 import type { DocumentEvent, DocumentState } from "./types";
@@ -29,7 +30,7 @@ export function alreadyGiven(state: DocumentState, rule: Level, { policy, versio
           said.revision === state.revision &&
           !said.refused &&
           !said.countedFrom &&
-          (!rule.signature || said.signature),
+          isSignedAs(rule, said.signature),
       ),
     );
     const once = before && before.level !== level.level && !level.decisions.some((said) => said.by === person);

@@ -2,7 +2,7 @@ import { canonical, sha256Hex } from "../records";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
 import { plain } from "../words";
-import type { DecideContext, DocumentState, Signature } from "./types";
+import type { DecideContext, DocumentEvent, DocumentState, Signature } from "./types";
 import { no } from "./under";
 
 /**
@@ -33,7 +33,33 @@ export function whyNotSigned(
     return no("signature", `Type your name as it is known here: ${name}`, "signature.name");
   if (signature.documentHash !== revisionHash(state, context.seal))
     return no("other revision", "The document is another than the one that was shown; look at it again", "signature");
+  if (rule.signature === "drawn" && !signature.drawn)
+    return no("signature required", `${rule.name} signs by hand as well: draw your signature`, "signature.drawn");
   return null;
+}
+
+/** Whether what somebody signed for another level is all that a level asks for. */
+export function isSignedAs(rule: Pick<Level, "signature">, signature: Signature | undefined): boolean {
+  return !rule.signature || (signature !== undefined && (rule.signature !== "drawn" || signature.drawn !== undefined));
+}
+
+/** A signature that was drawn on a document, with the hash of what it was drawn for. */
+export type Drawn = { image: string; documentHash: string };
+
+/** Every signature that was drawn on a document, whatever became of it: by those who decided on it, and by the other party on its form. */
+export function drawnIn(events: readonly DocumentEvent[]): Drawn[] {
+  const found = events.flatMap(({ data }): Drawn[] => {
+    const signature = "signature" in data ? data.signature : undefined;
+    const party =
+      "document" in data && typeof data.document === "object" && "partySignature" in data.document
+        ? data.document.partySignature
+        : undefined;
+    return [
+      ...(signature?.drawn ? [{ image: signature.drawn, documentHash: signature.documentHash }] : []),
+      ...(party?.drawn ? [{ image: party.drawn, documentHash: party.hash }] : []),
+    ];
+  });
+  return found.filter(({ image }, index) => found.findIndex((one) => one.image === image) === index);
 }
 
 /** Names are compared without accents and capitals: a phone's keyboard has not every letter at hand. */

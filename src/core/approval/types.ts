@@ -12,8 +12,11 @@ export type LevelStatus = "not yet" | "open" | "approved" | "declined" | "passed
 /** By which way somebody spoke: on a page after signing in, through the link of a mail, or over the API. */
 export type Channel = "page" | "mail";
 
-/** What somebody typed and proved when they signed: their name, how they proved to be it, and the hash of what they signed for. */
-export type Signature = { name: string; method: string; documentHash: string };
+/**
+ * What somebody typed and proved when they signed: their name, how they proved to be it, and the hash of what they signed for; and where they drew their
+ * signature, the SHA-256 of its image, which names the same hash.
+ */
+export type Signature = { name: string; method: string; documentHash: string; drawn?: string };
 
 /**
  * What an approval was given for, and what alone it covers. The hash stands for all that the document said then.

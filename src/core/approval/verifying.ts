@@ -30,7 +30,7 @@ function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof
 /** A paper is known by the name under which it was put with those required, else by its file's name. */
 function hasPaper(document: AnyDocument, name: string): boolean {
   const plain = (text: string) => text.toLocaleLowerCase("en").replace(/[^\p{L}\p{N}]+/gu, " ");
-  const named = "papers" in document ? document.papers.filter((one) => plain(one.name) === plain(name)) : [];
+  const named = "papers" in document ? (document.papers ?? []).filter((one) => plain(one.name) === plain(name)) : [];
   return (
     named.some((one) => document.attachments.some((paper) => paper.hash === one.hash)) ||
     document.attachments.some((paper) => plain(paper.name).includes(plain(name)))

@@ -3,7 +3,17 @@ import { whyNoAccount } from "../payments";
 import { beforeKey, sameValue, type Facts } from "../conditions";
 import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
-import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics, written } from "./parts";
+import {
+  MOST_MINOR,
+  NamedPapersSchema,
+  PartySignatureSchema,
+  basicFields,
+  notAttached,
+  differences,
+  namesOf,
+  sampleBasics,
+  written,
+} from "./parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
 
 /** Fields of a customer that a change must be approved for, with how each is called. */
@@ -40,12 +50,9 @@ export const CreditLimitChangeSchema = z
     first: z.boolean().default(false).meta({ description: "The first limit of a new customer" }),
     origin: z.enum(["by hand", "edit", "import", "stopped order"]).default("by hand"),
     stoppedOrder: z.string().max(40).nullable().default(null),
+    partySignature: PartySignatureSchema.optional(),
     changes: z.array(FieldChangeSchema).max(12),
-    papers: z
-      .array(z.strictObject({ name: z.string().max(60), hash: z.string().regex(/^[0-9a-f]{64}$/) }))
-      .max(20)
-      .default([])
-      .meta({ description: "Which attached paper is which of those that are required" }),
+    papers: NamedPapersSchema.default([]),
   })
   .superRefine((change, context) => {
     const issue = (index: number, message: string) =>
@@ -146,11 +153,7 @@ function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Look
 
 /** Required papers of a first limit that are not attached. */
 export function papersMissing(change: CreditLimitChange): string[] {
-  if (!change.first) return [];
-  return FIRST_LIMIT_PAPERS.filter(
-    (name) =>
-      !change.papers.some((one) => one.name === name && change.attachments.some((paper) => paper.hash === one.hash)),
-  );
+  return change.first ? notAttached(FIRST_LIMIT_PAPERS, change) : [];
 }
 
 function missing(change: CreditLimitChange): MissingItem[] {

@@ -39,7 +39,7 @@ export {
   taxByRate,
   times,
 } from "./parts";
-export type { Attachment } from "./parts";
+export type { Attachment, PartySignature } from "./parts";
 export {
   ORDER_CATEGORIES,
   OrderLineSchema,
@@ -77,7 +77,13 @@ export {
   sayValue,
 } from "./credit-limit-change";
 export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./credit-limit-change";
-export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema, isOtherBank } from "./supplier-account";
+export {
+  REQUIRED_OF_SUPPLIER,
+  SUPPLIER_FIELDS,
+  SUPPLIER_PAPERS,
+  SupplierAccountSchema,
+  isOtherBank,
+} from "./supplier-account";
 export type { SupplierAccount, SupplierField } from "./supplier-account";
 
 export { refusedAfter, wordingOf } from "./refused";

@@ -37,6 +37,37 @@ export const basicFields = {
   attachments: z.array(AttachmentSchema).max(40).default([]),
 };
 
+/**
+ * By whom of the other party its form was filled in and signed, and when; the hash is of what they filled in, and where they drew their signature as well, `drawn`
+ * is that of the image, which names the same hash. Set by Bandeira, and gone when something of it is changed here.
+ */
+export const PartySignatureSchema = z.strictObject({
+  name: written(120),
+  on: z.iso.date(),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  drawn: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .optional(),
+});
+export type PartySignature = z.infer<typeof PartySignatureSchema>;
+
+/** Which attached paper is which of those that are required. */
+export const NamedPapersSchema = z
+  .array(z.strictObject({ name: z.string().max(60), hash: z.string().regex(/^[0-9a-f]{64}$/) }))
+  .max(20)
+  .meta({ description: "Which attached paper is which of those that are required" });
+
+/** Which of the papers that are required are not attached under their names. */
+export function notAttached(
+  required: readonly string[],
+  { papers = [], attachments }: { papers?: z.infer<typeof NamedPapersSchema> | undefined; attachments: Attachment[] },
+): string[] {
+  return required.filter(
+    (name) => !papers.some((one) => one.name === name && attachments.some((paper) => paper.hash === one.hash)),
+  );
+}
+
 export const QuantitySchema = z
   .string()
   .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")

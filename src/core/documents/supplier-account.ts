@@ -3,7 +3,17 @@ import { beforeKey, sameValue } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
 import { whyNoAccount } from "../payments";
 import type { Looking } from "./around";
-import { MOST_MINOR, basicFields, differences, namesOf, sampleBasics, written } from "./parts";
+import {
+  MOST_MINOR,
+  NamedPapersSchema,
+  PartySignatureSchema,
+  basicFields,
+  notAttached,
+  differences,
+  namesOf,
+  sampleBasics,
+  written,
+} from "./parts";
 import type { DocumentType, MissingItem, Remark } from "./registry";
 
 /** Fields of a supplier's account that a change must be approved for. */
@@ -21,6 +31,9 @@ export type SupplierField = keyof typeof SUPPLIER_FIELDS;
 /** What a new account needs before it can be opened. */
 export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
 
+/** Papers that a new account needs, by the name under which they are attached. */
+export const SUPPLIER_PAPERS = ["Bank letter"] as const;
+
 const Value = z.union([written(200), MoneySchema]).nullable();
 
 export const SupplierAccountSchema = z
@@ -31,6 +44,8 @@ export const SupplierAccountSchema = z
     supplierName: written(120),
     opening: z.boolean().default(false).meta({ description: "A new account, not a change of one" }),
     filledInBy: written(120).default("").meta({ description: "Who of the supplier filled it in and signed" }),
+    partySignature: PartySignatureSchema.optional(),
+    papers: NamedPapersSchema.optional(),
     changes: z
       .array(
         z.strictObject({
@@ -88,6 +103,12 @@ function missing(account: SupplierAccount): MissingItem[] {
     for (const field of REQUIRED_OF_SUPPLIER)
       if (!after(account, field))
         items.push({ path: `fields.${field}`, message: `${SUPPLIER_FIELDS[field]}: a new account needs it` });
+  if (account.opening)
+    for (const name of notAttached(SUPPLIER_PAPERS, account))
+      items.push({
+        path: "attachments",
+        message: `${name}: attach it and say which paper it is; a new account needs it`,
+      });
   return items;
 }
 

@@ -183,7 +183,7 @@ const everything: PolicyInput = {
             overdue: "named person",
             overduePerson: "boss",
             handOver: "to the pool",
-            signature: true,
+            signature: "drawn",
             commentOn: ["approve"],
             instruction: "Look twice",
             outcomes: [{ effect: "approve", word: "Grant" }],
@@ -242,6 +242,7 @@ const credit: PolicyInput = {
     overdueDays: 30,
     seller: "rui",
   },
+  partySigns: "drawn",
 };
 
 const emptyDraft: PolicyInput = {
@@ -324,7 +325,7 @@ describe("a policy with one of everything", () => {
     const rows = rowsOf(whole);
     const elsewhere = fromMatrix(rows, { ...emptyDraft, documentType: "credit-limit-change", measure: credit.measure });
     if (!elsewhere.ok) throw new Error(elsewhere.refusals[0]!.message);
-    expect(apart(whole, elsewhere.value.policy)).toEqual(new Set(["id", "name", "stoppedOrders"]));
+    expect(apart(whole, elsewhere.value.policy)).toEqual(new Set(["id", "name", "partySigns", "stoppedOrders"]));
     expect(elsewhere.value.losses).toContain("The rule for stopped orders is not in the table.");
     const own = fromMatrix(rows, credit);
     expect(own.ok && own.value.policy).toEqual(whole);
@@ -386,5 +387,6 @@ const policyParts: Record<keyof Policy, true> = {
   onSubmit: true,
   readers: true,
   stoppedOrders: true,
+  partySigns: true,
   designNote: true,
 };

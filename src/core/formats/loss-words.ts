@@ -11,6 +11,7 @@ const OF_POLICY: Record<PolicyPart, string> = {
   onSubmit: "The word to whoever submits is",
   readers: "Who reads along is",
   stoppedOrders: "The rule for stopped orders is",
+  partySigns: "How the other party signs is",
   designNote: "The designers’ note on the policy is",
 };
 

@@ -28,6 +28,7 @@ const OF_POLICY = {
   onSubmit: "lost",
   readers: "lost",
   stoppedOrders: "lost",
+  partySigns: "lost",
   designNote: "lost",
 } as const satisfies Record<keyof Policy, "frame" | "carried" | "lost">;
 
@@ -87,6 +88,7 @@ const NOTHING_SAID: Pick<Policy, PolicyPart> = {
   onSubmit: undefined,
   readers: undefined,
   stoppedOrders: undefined,
+  partySigns: undefined,
   designNote: undefined,
 };
 

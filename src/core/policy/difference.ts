@@ -11,6 +11,7 @@ import { vocabularyIn } from "./vocabulary";
 import {
   sayAfterApproval,
   sayMessages,
+  sayPartySigns,
   sayEdits,
   sayHold,
   sayLevelDetails,
@@ -72,6 +73,7 @@ function wholeFacts(policy: Policy, directory: Directory): [string, string | nul
     ["Messages", sayMessages(policy)],
     ["Read along", readers.length ? joinWords(readers, "and") : null],
     ["Stopped orders", sayStoppedOrders(policy, directory)],
+    ["The other party’s form", sayPartySigns(policy)],
     ["Note to designers", policy.designNote ?? null],
   ];
 }

@@ -38,6 +38,7 @@ export {
   sayEdits,
   sayHold,
   sayLevelDetails,
+  sayPartySigns,
   sayRepeated,
   saySelfApproval,
 } from "./whole-words";

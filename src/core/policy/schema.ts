@@ -65,7 +65,10 @@ export const LevelSchema = z.strictObject({
   overdue: z.enum(["wait", "next in pool", "named person", "manager", "decline", "approve by lapse"]).default("wait"),
   overduePerson: IdSchema.optional(),
   handOver: z.enum(["no", "to the pool", "to anyone eligible"]).default("no"),
-  signature: z.boolean().default(false),
+  signature: z
+    .union([z.boolean(), z.literal("drawn")])
+    .default(false)
+    .meta({ description: "Whoever approves signs with name and password or code; “drawn”: by hand as well" }),
   commentOn: z.array(Outcomes).default(["decline", "sendBack"]),
   instruction: z.string().max(500).default(""),
   checklist: z.array(z.string().min(1).max(200)).max(40).default([]),
@@ -213,10 +216,16 @@ export const PolicySchema = z
     stoppedOrders: StoppedOrdersSchema.optional().meta({
       description: "How limits are asked for that customers’ stopped orders need; of credit-limit changes alone",
     }),
+    partySigns: z
+      .literal("drawn")
+      .optional()
+      .meta({ description: "The other party signs its form by hand, beside its name; of changes of an account alone" }),
     designNote: DesignNote,
   })
   .superRefine((policy, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });
+    if (policy.partySigns && !["credit-limit-change", "supplier-account"].includes(policy.documentType))
+      say(["partySigns"], "only suppliers and customers fill in a form, which policies for their accounts are about");
     if (policy.stoppedOrders && policy.documentType !== "credit-limit-change")
       say(["stoppedOrders"], "only a policy for credit-limit changes asks for limits that stopped orders need");
     policy.sections.forEach((section, index) =>

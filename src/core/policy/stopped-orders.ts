@@ -15,13 +15,9 @@ export const StoppedOrdersSchema = z.strictObject({
     .min(0)
     .max(500)
     .meta({ description: "What is asked for beyond what is owed and ordered, in per cent of it" }),
-  roundTo: z
-    .int()
-    .positive()
-    .max(1_000_000)
-    .meta({
-      description: "The limit asked for is the next multiple of so many whole units of the customer’s currency",
-    }),
+  roundTo: z.int().positive().max(1_000_000).meta({
+    description: "The limit asked for is the next multiple of so many whole units of the customer’s currency",
+  }),
   most: MinorSchema.positive()
     .optional()
     .meta({ description: "In the policy’s currency; a higher limit is asked for by somebody, not by itself" }),

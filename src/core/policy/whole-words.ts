@@ -118,6 +118,15 @@ export function saySelfApproval({ selfApproval }: Pick<Policy, "selfApproval">, 
   }[rule];
 }
 
+/** How the other party signs what it fills in; null for policies of documents that have no such form. */
+export function sayPartySigns({
+  documentType,
+  partySigns,
+}: Pick<Policy, "documentType" | "partySigns">): string | null {
+  if (documentType !== "credit-limit-change" && documentType !== "supplier-account") return null;
+  return `The other party signs its form with its name${partySigns === "drawn" ? " and by hand" : ""}`;
+}
+
 export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover">): string {
   return {
     "ask twice": "Who stands at two levels is asked at each",
@@ -161,7 +170,8 @@ export function sayLevelDetails(policy: Policy, level: Level, directory: Directo
         ? "May be handed over to another of those asked"
         : "May be handed over to anybody who is eligible",
     );
-  if (level.signature) said.push("Whoever approves signs with name and password");
+  if (level.signature)
+    said.push(`Whoever approves signs with name and password${level.signature === "drawn" ? ", and by hand" : ""}`);
   if (level.commentOn.includes("approve")) said.push("A comment is needed to approve");
   for (const effect of ["decline", "sendBack"] as const)
     if (!level.commentOn.includes(effect))

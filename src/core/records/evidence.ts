@@ -1,5 +1,6 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, hexToBytes } from "@noble/hashes/utils.js";
+import { signsFor } from "../drawn";
 import { canonical } from "./canonical";
 import { closingProblems } from "./closing";
 import { sha256Hex, verifyEvent, type ChainedEvent } from "./chain";
@@ -67,6 +68,7 @@ function look(files: Evidence, kept: CheckpointFile | null, say: Say): void {
   const proof = read<EvidenceProof>(files, "proof.json", say);
   checkEvents(events, manifest.document, say);
   checkClosing(files, events, say);
+  checkDrawn(files, events, say);
   if (proof) checkProof(events, proof, kept, say);
   checkRecord(files, events, say);
 }
@@ -79,6 +81,33 @@ function checkClosing(files: Evidence, events: readonly ChainedEvent[], say: Say
   const { edits } = policy?.policy ?? {};
   for (const what of closingProblems(events, edits ?? { toleranceMinor: 0, tolerancePercent: 0 }))
     say("events.json", what);
+}
+
+/** Each drawn signature that an event names is there, is that image, and was drawn for what the event says; and none is there that no event names. */
+function checkDrawn(files: Evidence, events: readonly ChainedEvent[], say: Say): void {
+  const named = new Set<string>();
+  for (const { seq, data } of events) {
+    const { signature, document } = JSON.parse(data) as {
+      signature?: { drawn?: string; documentHash: string };
+      document?: { partySignature?: { drawn?: string; hash: string } };
+    };
+    const party = document?.partySignature;
+    for (const [image, hash] of [
+      [signature?.drawn, signature?.documentHash],
+      [party?.drawn, party?.hash],
+    ]) {
+      if (!image) continue;
+      const name = `signatures/${image}.svg`;
+      named.add(name);
+      const bytes = files.get(name);
+      if (!bytes) say(name, `is missing, and event ${seq} was signed with it`);
+      else if (bytesToHex(sha256(bytes)) !== image) say(name, `is another image than event ${seq} was signed with`);
+      else if (!signsFor(new TextDecoder().decode(bytes), hash ?? ""))
+        say(name, `was drawn for something else than event ${seq}`);
+    }
+  }
+  for (const name of files.keys())
+    if (name.startsWith("signatures/") && !named.has(name)) say(name, "is a signature that no event names");
 }
 
 type StoredPolicy = { policy: { edits: { toleranceMinor: number; tolerancePercent: number } } };

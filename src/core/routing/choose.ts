@@ -4,13 +4,15 @@ import type { Directory } from "../people";
 import { outsideScope, type PolicyVersion } from "../policy";
 import type { HoldReason, PolicyLooked } from "./types";
 
+/** What of a document its policy is chosen by. */
+type Placed = Pick<AnyDocument, "documentType" | "requester" | "onBehalfOf" | "unit">;
 type Choice = { looked: PolicyLooked[]; chosen: PolicyVersion | null; hold?: HoldReason };
 
 /**
  * The policy of the nearest unit, going up from the document's unit, that has one for this type and requester.
  * Two at the same unit cannot both be right: none is chosen and the document is held.
  */
-export function choosePolicy(document: AnyDocument, policies: readonly PolicyVersion[], directory: Directory): Choice {
+export function choosePolicy(document: Placed, policies: readonly PolicyVersion[], directory: Directory): Choice {
   const chain = directory.unitsAbove(document.unit);
   const judged = policies.map((version) =>
     judge(
@@ -56,7 +58,7 @@ export function choosePolicy(document: AnyDocument, policies: readonly PolicyVer
 
 type Judged = { version: PolicyVersion; distance: number; reason: string };
 
-function judge(version: PolicyVersion, document: AnyDocument, chain: readonly string[], directory: Directory): Judged {
+function judge(version: PolicyVersion, document: Placed, chain: readonly string[], directory: Directory): Judged {
   const { policy } = version;
   const not = (reason: string): Judged => ({ version, distance: Infinity, reason });
   if (policy.documentType !== document.documentType)

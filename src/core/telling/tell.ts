@@ -190,7 +190,7 @@ export function sayHow({
 }: Pick<Decision, "word" | "signature" | "via" | "together">): string {
   return [
     word && `, with the word “${word}”`,
-    signature && `, signed “${signature.name}” by ${signature.method}`,
+    signature && `, signed “${signature.name}” by ${signature.method}${signature.drawn ? " and by hand" : ""}`,
     via === "mail" && ", through the link in a mail",
     together && `, one of ${together.count} decided at once`,
   ]

@@ -1,10 +1,12 @@
 import { z } from "zod";
 import type { Signature } from "@/core/approval";
+import { StrokesSchema } from "@/core/drawn";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
+import { keepDrawn } from "./drawn";
 import { noteAccess } from "./events";
 import { matchesPassword } from "./passwords";
 import { credentialOf } from "./sign-in";
@@ -17,6 +19,7 @@ export const SigningSchema = z.strictObject({
   name: z.string().max(120),
   proof: z.string().max(200),
   documentHash: z.string().regex(/^[0-9a-f]{64}$/, "must be a SHA-256 hash"),
+  drawn: StrokesSchema.optional(),
 });
 export type Signing = z.infer<typeof SigningSchema>;
 
@@ -27,7 +30,7 @@ export type Signing = z.infer<typeof SigningSchema>;
 export async function signatureOf(
   app: App,
   actor: Person,
-  { name, proof, documentHash }: Signing,
+  { name, proof, documentHash, drawn }: Signing,
 ): Promise<Result<Signature>> {
   const who = { account: `proof ${actor.id}`, machine: null, device: null };
   const now = Date.parse(app.wall.now());
@@ -39,7 +42,10 @@ export async function signatureOf(
     return no("signature", "The password or code is not right; nothing was signed");
   }
   forgetAttempts(app.db, who, now);
-  return { ok: true, value: { name: name.trim(), method, documentHash } };
+  const signed: Signature = { name: name.trim(), method, documentHash };
+  if (!drawn?.length) return { ok: true, value: signed };
+  const image = keepDrawn(app, actor.id, drawn, documentHash, "signature.drawn");
+  return image.ok ? { ok: true, value: { ...signed, drawn: image.value } } : image;
 }
 
 async function proved(app: App, actor: Person, proof: string, now: number): Promise<string | null> {

@@ -1,10 +1,8 @@
 import { addDays, dayIn, momentAt } from "@/core/calendar";
-import type { AnyDocument } from "@/core/documents";
 import { convert, formatMoney, type Money } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import type { Result } from "@/core/refusal";
-import { choosePolicy } from "@/core/routing";
 import { searchCustomer, type Stopped, type WhyNone } from "@/core/stopped-orders";
 import { joinWords } from "@/core/words";
 import { authorise } from "../access/authorise";
@@ -16,6 +14,7 @@ import { tellReleased } from "./customer";
 import { customerFacts, readAccount, type Account } from "../ledger/accounts";
 import { freeOrders } from "../ledger/apply";
 import { writeLedger } from "../ledger/write";
+import { policyFor } from "../policies/applying";
 import { inForce, ratesFor, readWorld } from "../world";
 
 /** What a search found: what was asked for, and for which customers nothing was and why. */
@@ -168,6 +167,7 @@ function rated(app: App) {
   };
 }
 
+const TYPE = "credit-limit-change";
 type Seller = { person: Person; version: PolicyVersion | null };
 
 /** In whose name it is asked, with the policy that applies to them: whoever sells the oldest order nobody has asked for, else whom a policy names. */
@@ -179,18 +179,12 @@ function sellerOf(app: App, orders: readonly Order[]): Seller | null {
     const person = id ? world.directory.person(id) : undefined;
     return person && world.directory.isActive(person, now) ? person : null;
   };
-  const policyFor = ({ id, unit }: Person) =>
-    choosePolicy(
-      { documentType: "credit-limit-change", requester: id, onBehalfOf: null, unit } as AnyDocument,
-      versions,
-      world.directory,
-    ).chosen;
   const wanting = orders.filter(({ asked }) => asked === null);
   const sells = [...wanting, ...orders].map(({ seller }) => active(seller)).find((one) => one !== null);
-  if (sells) return { person: sells, version: policyFor(sells) };
+  if (sells) return { person: sells, version: policyFor(app, TYPE, sells) };
   for (const version of versions) {
     const person = active(version.policy.stoppedOrders?.seller);
-    if (person && policyFor(person) === version) return { person, version };
+    if (person && policyFor(app, TYPE, person) === version) return { person, version };
   }
   return null;
 }
@@ -209,7 +203,7 @@ function ask(
     const entered = enterBySystem(
       app,
       {
-        documentType: "credit-limit-change",
+        documentType: TYPE,
         title: "",
         requester: person.id,
         onBehalfOf: null,

@@ -100,7 +100,12 @@ function askedLevel({ app, person, now }: Visit, { state, version }: DocumentVie
     instruction: rule?.instruction ?? "",
     words: Object.fromEntries(rule?.outcomes?.map(({ effect, word }) => [effect, word]) ?? []),
     signing: rule?.signature
-      ? { documentHash: revisionHash(state, context.seal), name: person.name, proof: proofOf(app, person.id) }
+      ? {
+          documentHash: revisionHash(state, context.seal),
+          name: person.name,
+          proof: proofOf(app, person.id),
+          drawn: rule.signature === "drawn",
+        }
       : null,
     choices: choices.length > 1 ? choices.map(named) : [],
     earlier: earlierLevels(state, level).map(named),

@@ -1,6 +1,6 @@
 import type { Db } from "../db/open";
 import { dayIn } from "@/core/calendar";
-import { partyKey, times, type AnyDocument, type Attachment } from "@/core/documents";
+import { partyKey, times, type AnyDocument, type Attachment, type PartySignature } from "@/core/documents";
 import { principalsOf, tookOverFrom, type Directory, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { DocumentState } from "@/core/approval";
@@ -162,16 +162,29 @@ export function onItsAccount(app: App, document: AnyDocument): Result<AnyDocumen
     const changes = fromNow(document.changes, account);
     const begun = begunWith(app.db, document);
     if (!begun) return unknown("stopped order", document.stoppedOrder ?? "", "stoppedOrder");
-    return { ok: true, value: { ...document, ...begun, customerName: name, currency, first, changes } };
+    const { partySignature: _, ...rest } = document;
+    const value = { ...rest, ...begun, ...whoSigned(document, account), customerName: name, currency, first, changes };
+    return { ok: true, value };
   }
   if (document.documentType === "supplier-account") {
     const account = readAccount(app.db, document.supplier);
     if (account?.kind !== "supplier") return unknown("supplier", document.supplier);
     const { name, currency, status } = account;
     const opening = status === "asked for";
-    const filledInBy = signedBy(document, account);
+    const { partySignature: _, ...rest } = document;
+    const signed = isAsSigned(document, account);
+    const filledInBy = signed ? account.signed!.signedBy : "";
     const changes = fromNow(document.changes, account);
-    return { ok: true, value: { ...document, supplierName: name, currency, opening, filledInBy, changes } };
+    const value = {
+      ...rest,
+      ...whoSigned(document, account),
+      supplierName: name,
+      currency,
+      opening,
+      filledInBy,
+      changes,
+    };
+    return { ok: true, value };
   }
   if (document.documentType === "purchase-order") {
     const changeOf = document.changeOf && asNumbered(app.db, document.changeOf);
@@ -217,18 +230,40 @@ function begunWith(
   return known ? { origin: "stopped order", stoppedOrder } : null;
 }
 
+/** Fields of the other party's form as its account has them. */
+const FORM_FIELDS = {
+  "supplier-account": {
+    name: "name",
+    taxNumber: "taxNumber",
+    address: "address",
+    email: "email",
+    bankAccount: "bankAccount",
+  },
+  "credit-limit-change": { address: "invoiceAddress", bankAccount: "bankAccount" },
+} as const;
+
+type OfAccount = Extract<AnyDocument, { documentType: keyof typeof FORM_FIELDS }>;
+
 /**
- * Who of the other party signed what a document says: nobody, as soon as a field of their form, filled in or left empty, or a paper is another than they signed.
- * Fields that their form has not, such as a limit, are ours.
+ * Whether a document says what the other party signed: not any more, as soon as a field of their form, filled in or left empty, or a paper is another. Fields that
+ * their form has not, such as a limit, are ours.
  */
-function signedBy(document: Extract<AnyDocument, { documentType: "supplier-account" }>, { signed }: Account): string {
-  if (!signed) return "";
+function isAsSigned(document: OfAccount, { signed }: Account): boolean {
+  if (!signed) return false;
   const says = new Map<string, unknown>(document.changes.map(({ field, after }) => [field, after]));
   const papers = new Set(document.attachments.map(({ hash }) => hash));
-  const same =
-    Object.entries(signed.fields).every(([field, value]) => (says.get(field) || "") === (value || "")) &&
-    signed.attachments.every((hash) => papers.has(hash));
-  return same ? signed.signedBy : "";
+  const fields = signed.fields as Readonly<Record<string, unknown>>;
+  return (
+    Object.entries(FORM_FIELDS[document.documentType]).every(
+      ([form, field]) => (says.get(field) || "") === (fields[form] || ""),
+    ) && signed.attachments.every((hash) => papers.has(hash))
+  );
+}
+
+/** By whom of the other party and when; nothing where something is another than they signed, or there is an account already. */
+function whoSigned(document: OfAccount, account: Account): { partySignature?: PartySignature } {
+  const signature = account.status === "asked for" ? account.signed?.signature : undefined;
+  return signature && isAsSigned(document, account) ? { partySignature: signature } : {};
 }
 
 function fromNow<C extends { field: string; before: unknown }>(changes: readonly C[], { fields }: Account): C[] {

@@ -46,7 +46,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
       ?.levels.find((one) => one.id === level);
   const wrong = whyNotAlike(chosen, (one) => {
     const found = rule(one);
-    return !found || found.signature || found.kind !== "approval" || found.choosesNext !== undefined;
+    return !found || found.signature !== false || found.kind !== "approval" || found.choosesNext !== undefined;
   });
   if (wrong.length > 0) return { ok: false, refusals: wrong };
   const answer: TogetherAnswer = { summary: sayTogether(chosen), done: [], refused: [] };

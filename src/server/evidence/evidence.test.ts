@@ -1,22 +1,17 @@
 // A stranger with the evidence file and nothing else: every change anywhere is found and named, by Bandeira's own verifier and by one in another language
 // that shares no code with it.
-import { spawnSync } from "node:child_process";
-import fs from "node:fs";
-import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { canonical, verifyEvidence, type ChainedEvent, type CheckpointFile, type Evidence } from "@/core/records";
+import { canonical, type ChainedEvent, type CheckpointFile } from "@/core/records";
 import { RecordSchema } from "@/core/records";
-import { person, temporaryFolder, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { viewDocument } from "../documents/queries";
 import { lastSeq, newCommandId } from "../log/log";
 import { consistencyBetween, makeCheckpoint, treeOf } from "../log/checkpoints";
 import { dumpProjections, rebuild } from "../log/rebuild";
+import { forgedFrom, ours, python } from "../../../demo/test-evidence";
 import { evidenceOf, zipped } from "./files";
-import { openEvidence } from "./unzip";
 
-const folder = temporaryFolder();
-const script = path.join(import.meta.dirname, "../../../tools/verify_evidence.py");
 let app: TestApp;
 let kept: CheckpointFile;
 let files: Map<string, Uint8Array>;
@@ -45,39 +40,8 @@ beforeAll(async () => {
   zip = zipped(files);
 }, 60_000);
 
-let count = 0;
-function python(bytes: Uint8Array, checkpoint?: CheckpointFile): string[] {
-  const file = path.join(folder, `e-${(count += 1)}.zip`);
-  fs.writeFileSync(file, bytes);
-  const args = [script, file];
-  if (checkpoint) {
-    fs.writeFileSync(`${file}.json`, JSON.stringify(checkpoint));
-    args.push(`${file}.json`);
-  }
-  const run = spawnSync("python3", args, { encoding: "utf8" });
-  expect([run.status === 0 || run.status === 1, run.stderr]).toEqual([true, ""]);
-  return run.status === 0 ? [] : run.stdout.trim().split("\n");
-}
-function ours(bytes: Uint8Array, checkpoint: CheckpointFile | null = null): string[] {
-  const opened = openEvidence(bytes);
-  const inside = opened.files.size > 0 ? verifyEvidence(opened.files, checkpoint) : [];
-  return [...opened.problems, ...inside].map(({ file, what }) => `${file}: ${what}`);
-}
 const text = (of: string) => new TextDecoder().decode(files.get(of));
-/** The file with something else in it, its manifest made to fit again as a forger would. */
-function forged(change: (files: Map<string, Uint8Array>) => void): Uint8Array {
-  const changed = new Map(files);
-  change(changed);
-  const manifest = JSON.parse(text("manifest.json")) as { files: Record<string, string> };
-  const { createHash } = process.getBuiltinModule("node:crypto");
-  for (const name of Object.keys(manifest.files)) {
-    const bytes = changed.get(name);
-    if (bytes) manifest.files[name] = createHash("sha256").update(bytes).digest("hex");
-    else delete manifest.files[name];
-  }
-  changed.set("manifest.json", new TextEncoder().encode(canonical(manifest)));
-  return zipped(changed as Evidence);
-}
+const forged = (change: (files: Map<string, Uint8Array>) => void) => forgedFrom(files, change);
 const put = (of: Map<string, Uint8Array>, name: string, content: unknown) =>
   of.set(name, new TextEncoder().encode(canonical(content)));
 const events = () => JSON.parse(text("events.json")) as ChainedEvent[];

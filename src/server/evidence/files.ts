@@ -1,6 +1,6 @@
 import { hash } from "node:crypto";
 import { zipSync } from "fflate";
-import { documentOf, type DocumentView } from "@/core/approval";
+import { documentOf, drawnIn, type DocumentView } from "@/core/approval";
 import { EVIDENCE_FORMAT, canonical, type Evidence, type EvidenceManifest } from "@/core/records";
 import {
   sayAfterApproval,
@@ -9,14 +9,18 @@ import {
   sayHold,
   sayLevelDetails,
   sayMessages,
+  sayPartySigns,
+  sayReaders,
   sayRepeated,
   sayScope,
   saySection,
   saySelfApproval,
+  sayStoppedOrders,
   type PolicyVersion,
 } from "@/core/policy";
 import type { Directory } from "@/core/people";
 import type { App } from "../app";
+import { readDrawn } from "../access/drawn";
 import { recordOf } from "../documents/queries";
 import { proofOf } from "../log/checkpoints";
 import { readWorld } from "../world";
@@ -51,6 +55,10 @@ export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence
         `attachments/${paper.hash.slice(0, 12)}-${paper.name.replace(/[^\w.-]+/g, "_")}`,
         new Uint8Array(bytes),
       );
+  }
+  for (const { image } of drawnIn(view.thread)) {
+    const bytes = readDrawn(app, image);
+    if (bytes) files.set(`signatures/${image}.svg`, new Uint8Array(bytes));
   }
   files.set("record.pdf", new Uint8Array(await recordPdf(app, view, record)));
   const manifest: EvidenceManifest = {
@@ -88,6 +96,9 @@ export function policyInWords({ policy, version, hash: own }: PolicyVersion, dir
     ...policy.holds.map((one) => sayHold(policy, one, directory)),
     sayAfterApproval(policy),
     sayMessages(policy),
+    sayReaders(policy, directory),
+    sayStoppedOrders(policy, directory),
+    sayPartySigns(policy),
   ];
   return [...lines, "", ...whole.flatMap((one) => (one ? [`${one}.`] : [])), ""].join("\n");
 }

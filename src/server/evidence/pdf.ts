@@ -1,5 +1,5 @@
 import type { Content } from "pdfmake/interfaces";
-import { acceptedOf, documentOf, hasLapsed, type DocumentView } from "@/core/approval";
+import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
@@ -7,6 +7,7 @@ import { sayCandidate } from "@/core/people";
 import { sayHow, sentenceOf, tell } from "@/core/telling";
 import { capital, sayDate } from "@/core/words";
 import type { App } from "../app";
+import { readDrawn } from "../access/drawn";
 import type { DocumentRecord } from "../documents/queries";
 import { printed, ruledTable } from "../pdf";
 import { readWorld } from "../world";
@@ -94,6 +95,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       table(rule, [90, "*"]),
       { text: "Levels, and who decided", style: "section" },
       levels(app, view, names, moment),
+      ...signatures(app, view, names, moment),
       { text: "Holds", style: "section" },
       table(
         state.holds.map((hold): Row => [
@@ -147,6 +149,38 @@ function levels(app: App, view: DocumentView, names: (id: string) => string, mom
     ];
   });
   return table(rows, [110, "*"]);
+}
+
+/** Signatures as they were drawn, each with whose it is and what it was drawn for. */
+function signatures(
+  app: App,
+  { thread }: DocumentView,
+  names: (id: string) => string,
+  moment: (at: string) => string,
+): Content[] {
+  const drawn = thread.flatMap((event) =>
+    drawnIn([event]).map(({ image, documentHash }) => {
+      const party =
+        "document" in event.data && "partySignature" in event.data.document
+          ? event.data.document.partySignature
+          : undefined;
+      const said =
+        party?.drawn === image ? `${party.name}, ${sayDate(party.on)}` : `${names(event.actor)}, ${moment(event.at)}`;
+      return { image, text: `${said}, for SHA-256 ${documentHash}` };
+    }),
+  );
+  const once = drawn.filter(({ image }, index) => drawn.findIndex((one) => one.image === image) === index);
+  const shown = once.flatMap(({ image, text }): Content[] => {
+    const svg = readDrawn(app, image)?.toString("utf8");
+    return [
+      {
+        unbreakable: true,
+        stack: [...(svg ? [{ svg, width: 150 }] : []), { text, style: "soft" }],
+        margin: [0, 0, 0, 6],
+      },
+    ];
+  });
+  return shown.length > 0 ? [{ text: "Signatures drawn by hand", style: "section" }, ...shown] : [];
 }
 
 const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;

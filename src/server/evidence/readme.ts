@@ -9,6 +9,7 @@ checked without Bandeira and without anybody's word.
   events.json    every event of the document, as it is chained in the log
   policy.json    the version of the policy it went under; policy.txt says it in words
   attachments/   the papers that were attached
+  signatures/    signatures that were drawn by hand, where there are any
   proof.json     where the events stand in the log: a Merkle path for each (RFC 6962), and the last checkpoint
   manifest.json  the SHA-256 of every file
 

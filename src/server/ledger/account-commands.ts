@@ -5,19 +5,26 @@ import {
   FIRST_LIMIT_PAPERS,
   REQUIRED_OF_SUPPLIER,
   SUPPLIER_FIELDS,
+  SUPPLIER_PAPERS,
   isAmountField,
   type AnyDocument,
   type Attachment,
   type CustomerField,
+  type PartySignature,
 } from "@/core/documents";
+import type { Strokes } from "@/core/drawn";
 import { idFrom } from "@/core/ids";
 import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
+import { canonical, sha256Hex } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
+import { keepDrawn } from "../access/drawn";
 import { allOrNothing } from "../db/all-or-nothing";
 import type { App } from "../app";
 import { commandDocument, enterDocument } from "../documents/commands";
+import { sealerOfLog } from "../log/sealed";
+import { policyFor } from "../policies/applying";
 import { readWorld } from "../world";
 import { accountByName, readAccount, type Account } from "./accounts";
 import { act } from "./act";
@@ -77,6 +84,8 @@ export type FilledIn = {
   bankAccount: string;
   email: string;
   signedBy: string;
+  /** Their signature as they drew it, where they are asked for it. */
+  drawn?: Strokes;
   /** Papers by the name under which they were asked for. */
   papers: { name: string; attachment: Attachment }[];
 };
@@ -98,6 +107,8 @@ export function fillIn(
     const { account, id: invitation } = open.value;
     const missing = missingOf(account, filled);
     if (missing.length > 0) return { ok: false, refusals: missing };
+    const byHand = signsByHand(app, account);
+    if (byHand && !filled.drawn?.length) return no("missing", "Draw your signature in the field as well", "drawn");
     const asker = readWorld(app).directory.person(account.askedBy ?? "");
     if (!asker) return no("unknown", "Whoever asked for this account is no longer here; ask for a new link");
     const fields: AccountFields = {
@@ -110,13 +121,16 @@ export function fillIn(
     const attachments = filled.papers.map(({ attachment }) => attachment);
     const foreign = attachments.find((paper) => !cameBy(app, invitation, paper.hash));
     if (foreign) return no("attachment", `${foreign.name} was not attached in this form; attach it again`, "papers");
+    const signed = partySignature(app, account, fields, filled, byHand);
+    if (!signed.ok) return signed;
+    const signature = signed.value;
     writeAccount(
       app,
       account.id,
       [
         {
           type: "account filled in",
-          data: { fields, signedBy: filled.signedBy, attachments: attachments.map((one) => one.hash) },
+          data: { fields, signedBy: filled.signedBy, attachments: attachments.map((one) => one.hash), signature },
         },
       ],
       { actor: "party", command },
@@ -139,6 +153,29 @@ export function fillIn(
   });
 }
 
+/** Whether the policy that its account falls to has the other party sign by hand as well. */
+export function signsByHand(app: App, { kind, askedBy }: Pick<Account, "kind" | "askedBy">): boolean {
+  const asker = readWorld(app).directory.person(askedBy ?? "");
+  const type = kind === "supplier" ? "supplier-account" : "credit-limit-change";
+  return asker !== undefined && policyFor(app, type, asker)?.policy.partySigns === "drawn";
+}
+
+/** What the other party signed and when: the hash is of everything it filled in, and its drawn signature is bound to that. */
+function partySignature(
+  app: App,
+  account: Account,
+  fields: AccountFields,
+  { signedBy, papers, drawn = [] }: FilledIn,
+  byHand: boolean,
+): Result<PartySignature> {
+  const attachments = papers.map(({ attachment }) => attachment.hash);
+  const hash = sha256Hex(canonical({ account: account.id, fields, attachments }, sealerOfLog(app.db).seal));
+  const on = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const image = byHand ? keepDrawn(app, "party", drawn, hash, "drawn") : null;
+  if (image && !image.ok) return image;
+  return { ok: true, value: { name: signedBy, on, hash, ...(image && { drawn: image.value }) } };
+}
+
 const numberOf = (number: string): Result<{ number: string }> => ({ ok: true, value: { number } });
 
 function missingOf(account: Account, filled: FilledIn) {
@@ -153,6 +190,11 @@ function missingOf(account: Account, filled: FilledIn) {
     ...[whyNoAccount(filled.bankAccount)]
       .filter(Boolean)
       .map((wrong) => refuse("invalid", `Bank account: ${wrong}`, "bankAccount")),
+    ...(account.kind === "supplier" ? SUPPLIER_PAPERS : []).flatMap((name) =>
+      filled.papers.some((paper) => paper.name === name)
+        ? []
+        : [refuse("missing", `Attach the ${name.toLowerCase()}`, "papers")],
+    ),
     ...(filled.signedBy.trim() ? [] : [refuse("missing", "Sign with your name", "signedBy")]),
   ];
 }
@@ -185,6 +227,9 @@ function documentFor(
       filledInBy: signedBy,
       changes: (["name", "taxNumber", "address", "email", "bankAccount"] as const).flatMap((field) =>
         fields[field] ? [{ field, before: null, after: fields[field] }] : [],
+      ),
+      papers: papers.flatMap(({ name, attachment }) =>
+        SUPPLIER_PAPERS.some((one) => one === name) ? [{ name, hash: attachment.hash }] : [],
       ),
     };
   return {

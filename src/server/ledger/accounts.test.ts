@@ -1,9 +1,13 @@
 // Accounts of customers and suppliers: changed only by what was approved, and opened when it is.
 import { describe, expect, it } from "vitest";
 import type { SupplierAccount } from "@/core/documents";
+import { signsFor } from "@/core/drawn";
 import { limitChange } from "@/core/fixtures";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
+import { bankLetter } from "../../../demo/receipt-picture";
+import { scrawl } from "../../../demo/sign";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
+import { readDrawn } from "../access/drawn";
 import { enterDocument } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { stoppedOrders } from "../credit/view";
@@ -170,8 +174,11 @@ describe("a new account", () => {
     bankAccount: "XX36 1234 5678 90",
     email: "office@tunvik.example",
     signedBy: "Ida Berg",
+    drawn: scrawl("Ida Berg"),
     papers: [],
   };
+  /** The same with the paper that a new supplier needs. */
+  const whole = (app: TestApp, token: string) => ({ ...filled, papers: [bankLetter(app, token)] });
   const ask = (app: TestApp) =>
     value(askForAccount(app, person(app, "albertina-fragoso"), asked, newCommandId())) as { id: string; link: string };
 
@@ -192,11 +199,21 @@ describe("a new account", () => {
     // A paper that is here already is not attached by naming its hash.
     const named = { hash: "a".repeat(64), name: "Other's", type: "application/pdf", size: 1 };
     expect(
-      codes(fillIn(app, token, null, { ...filled, papers: [{ name: "x", attachment: named }] }, newCommandId())),
+      codes(
+        fillIn(app, token, null, { ...filled, papers: [{ name: "Bank letter", attachment: named }] }, newCommandId()),
+      ),
     ).toBe("attachment");
-    expect(codes(fillIn(app, token, null, { ...filled, bankAccount: " " }, newCommandId()))).toBe("missing");
-    const { number } = value(fillIn(app, token, null, filled, newCommandId()));
-    expect([codes(invitedParty(app, token, null)), codes(fillIn(app, token, null, filled, newCommandId()))]).toEqual([
+    const complete = whole(app, token);
+    const left = (part: object) => {
+      const result = fillIn(app, token, null, { ...complete, ...part }, newCommandId());
+      return result.ok ? "sent" : result.refusals[0]!.message;
+    };
+    expect(left({ bankAccount: " " })).toBe("Enter the bank account");
+    expect(left({ papers: [] })).toBe("Attach the bank letter");
+    expect(left({ drawn: undefined })).toBe("Draw your signature in the field as well");
+    expect(left({ drawn: [[[1, 1]]] })).toBe("Draw your signature in the field");
+    const { number } = value(fillIn(app, token, null, complete, newCommandId()));
+    expect([codes(invitedParty(app, token, null)), codes(fillIn(app, token, null, complete, newCommandId()))]).toEqual([
       "used",
       "used",
     ]);
@@ -216,10 +233,14 @@ describe("a new account", () => {
   it("says that the party signed it only while it is what they signed", () => {
     const app = booksApp();
     const { id, link } = ask(app);
-    const left = { ...filled, email: "" };
+    const left = { ...whole(app, link.split("/").at(-1)!), email: "" };
     const { number } = value(fillIn(app, link.split("/").at(-1)!, null, left, newCommandId()));
     const document = readState(app.db, number.toLowerCase())!.document as SupplierAccount;
     expect(document.filledInBy).toBe("Ida Berg");
+    // By hand as well, with its date, bound to what was filled in.
+    const { name, on, hash, drawn } = document.partySignature!;
+    expect([name, on]).toEqual(["Ida Berg", "2026-03-10"]);
+    expect(signsFor(readDrawn(app, drawn!)!.toString(), hash)).toBe(true);
     const edited = (sent: SupplierAccount) => {
       const { revision } = readState(app.db, number.toLowerCase())!;
       const result = command(app, "albertina-fragoso", number.toLowerCase(), {
@@ -227,7 +248,9 @@ describe("a new account", () => {
         revision,
         document: sent,
       });
-      return (value(result).document as SupplierAccount).filledInBy;
+      const { filledInBy, partySignature } = value(result).document as SupplierAccount;
+      expect(partySignature).toEqual(filledInBy ? document.partySignature : undefined);
+      return filledInBy;
     };
     expect(edited({ ...document, note: "Please soon" })).toBe("Ida Berg");
     const other = document.changes.map((one) =>

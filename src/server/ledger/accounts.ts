@@ -6,6 +6,7 @@ import {
   type AccountStatus,
   type CustomerFacts,
   type LookingRules,
+  type PartySignature,
   type Rules,
   type SupplierFacts,
 } from "@/core/documents";
@@ -29,7 +30,7 @@ export type Account = {
   bankAt: string | null;
   askedBy: string | null;
   /** What the other party filled in and signed last. */
-  signed: { fields: AccountFields; signedBy: string; attachments: string[] } | null;
+  signed: { fields: AccountFields; signedBy: string; attachments: string[]; signature?: PartySignature } | null;
 };
 
 type Row = {

@@ -2,7 +2,7 @@ import type { Enclosed } from "../messages/enclosed";
 import type { Duty } from "@/core/segregation";
 import type { Money } from "@/core/money";
 import type { Payer, WhyNot } from "@/core/payments";
-import type { FieldChange, SupplierField, CustomerField } from "@/core/documents";
+import type { CustomerField, FieldChange, PartySignature, SupplierField } from "@/core/documents";
 
 export type AccountKind = "supplier" | "customer";
 export type AccountValue = FieldChange["before"];
@@ -25,7 +25,16 @@ export type AccountEvent =
         askedBy: string | null;
       };
     }
-  | { type: "account filled in"; data: { fields: AccountFields; signedBy: string; attachments: string[] } }
+  | {
+      type: "account filled in";
+      data: {
+        fields: AccountFields;
+        signedBy: string;
+        attachments: string[];
+        /** Absent where it was signed before signatures had a date and a hash. */
+        signature?: PartySignature;
+      };
+    }
   | { type: "account changed"; data: { changes: Changed[]; because: string; document: string | null } }
   | { type: "account opened" | "account blocked"; data: { because: string } }
   | {

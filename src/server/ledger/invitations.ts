@@ -122,15 +122,24 @@ export function openInvitation(app: App, token: string, visitor: Person | null):
 }
 
 /** What the page of an invitation shows: whom it is for and by whom, and nothing else. */
-export type Particulars = { kind: AccountKind; name: string; host: string; askedBy: string };
+export type Particulars = {
+  account: Account;
+  kind: AccountKind;
+  name: string;
+  host: string;
+  askedBy: string;
+  on: string;
+};
 
 export function invitedParty(app: App, token: string, visitor: Person | null): Result<Particulars> {
   const open = openInvitation(app, token, visitor);
   if (!open.ok) return open;
-  const { kind, name, askedBy } = open.value.account;
+  const { account } = open.value;
+  const { kind, name, askedBy } = account;
   const { directory } = readWorld(app);
-  const host = directory.organisation.name;
-  return { ok: true, value: { kind, name, host, askedBy: directory.person(askedBy ?? "")?.name ?? host } };
+  const { name: host, timeZone } = directory.organisation;
+  const by = directory.person(askedBy ?? "")?.name ?? host;
+  return { ok: true, value: { account, kind, name, host, askedBy: by, on: dayIn(app.clock.now(), timeZone) } };
 }
 
 /** Who an upload of an invitation is noted as. */

@@ -2,16 +2,31 @@
 
 import { useRef, useState } from "react";
 import type { Attachment } from "@/core/documents";
+import type { Strokes } from "@/core/drawn";
 import type { Refusal } from "@/core/refusal";
+import { sayDate } from "@/core/words";
+import { DrawnField } from "../drawn-field";
 import { Entry, Form } from "../labelled";
 import { Button } from "../primitives";
 import { newCommand, send, upload } from "../send";
 
-type Props = { token: string; name: string; supplier: boolean; papers: string[] };
+type Props = {
+  token: string;
+  name: string;
+  supplier: boolean;
+  papers: string[];
+  /** Those of the papers without which it cannot be sent. */
+  needed: readonly string[];
+  /** Whether they draw their signature as well. */
+  byHand: boolean;
+  /** The date of their signature. */
+  on: string;
+};
 
 /** What a supplier or customer fills in and signs; what is typed stays when something is refused. */
-export function ParticularsForm({ token, name, supplier, papers }: Props) {
+export function ParticularsForm({ token, name, supplier, papers, needed, byHand, on }: Props) {
   const [filled, setFilled] = useState({ taxNumber: "", address: "", bankAccount: "", email: "", signedBy: "" });
+  const [drawn, setDrawn] = useState<Strokes>([]);
   const [brought, setBrought] = useState<Record<string, Attachment>>({});
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [busy, setBusy] = useState(false);
@@ -39,6 +54,7 @@ export function ParticularsForm({ token, name, supplier, papers }: Props) {
       token,
       command: command.current,
       ...filled,
+      drawn,
       papers: Object.entries(brought).map(([paper, attachment]) => ({ name: paper, attachment })),
     });
     setBusy(false);
@@ -77,7 +93,9 @@ export function ParticularsForm({ token, name, supplier, papers }: Props) {
         <label key={paper} className="text-sm">
           <span className="font-semibold">{paper}</span>{" "}
           <span className="text-soft">
-            {brought[paper] ? `${brought[paper].name} is here` : "PDF or picture, up to 10 MB"}
+            {brought[paper]
+              ? `${brought[paper].name} is here`
+              : `${needed.includes(paper) ? "Needed. " : "Where you have it. "}PDF or picture, up to 10 MB`}
           </span>
           <input
             type="file"
@@ -95,6 +113,8 @@ export function ParticularsForm({ token, name, supplier, papers }: Props) {
         autoComplete="name"
         onChange={(signedBy) => set({ signedBy })}
       />
+      {byHand && <DrawnField strokes={drawn} onChange={setDrawn} />}
+      <p className="text-sm text-soft">Signed on {sayDate(on)}.</p>
       <Button type="submit" look="solid" disabled={busy}>
         Sign and send
       </Button>

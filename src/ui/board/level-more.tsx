@@ -65,10 +65,17 @@ export function LevelDecision({ board, level, set }: Props) {
   return (
     <div className="flex flex-col gap-1.5">
       <Tick
-        label="Signed with name and password"
-        checked={level.signature}
+        label="Signed with name and password or code"
+        checked={level.signature !== false}
         onChange={(signature) => set({ signature })}
       />
+      {level.signature !== false && (
+        <Tick
+          label="And by hand: a drawn signature"
+          checked={level.signature === "drawn"}
+          onChange={(drawn) => set({ signature: drawn ? "drawn" : true })}
+        />
+      )}
       {(
         [
           ["approve", "approve"],

@@ -5,7 +5,7 @@ import type { Tide } from "@/core/rehearsal";
 import type { Domain } from "./geometry";
 
 /** A part of the whole policy that is edited beside the board. */
-export type WholePart = "scope" | "holds" | "after" | "edits" | "own" | "messages" | "readers" | "stopped";
+export type WholePart = "scope" | "holds" | "after" | "edits" | "own" | "messages" | "readers" | "stopped" | "party";
 
 export type Selection =
   | { kind: "stake"; index: number }

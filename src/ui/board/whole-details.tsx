@@ -1,6 +1,15 @@
 "use client";
 
-import { AFTER_APPROVAL, BLOCKS, sayEdits, sayHold, sayRepeated, saySelfApproval, type Policy } from "@/core/policy";
+import {
+  AFTER_APPROVAL,
+  BLOCKS,
+  sayEdits,
+  sayHold,
+  sayPartySigns,
+  sayRepeated,
+  saySelfApproval,
+  type Policy,
+} from "@/core/policy";
 import { typeWords } from "@/core/documents";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
@@ -28,6 +37,7 @@ export function WholeDetails({ board, part }: { board: BoardState; part: WholePa
       {part === "messages" && <MessagesEditor board={board} />}
       {part === "readers" && <ReadersEditor board={board} />}
       {part === "stopped" && <StoppedEditor board={board} />}
+      {part === "party" && <PartyEditor board={board} />}
     </fieldset>
   );
 }
@@ -282,6 +292,23 @@ function OwnEditor({ board }: { board: BoardState }) {
         <option value="must differ">must not be</option>
       </Choice>
       <Effect>{sayRepeated(policy)}</Effect>
+    </>
+  );
+}
+
+function PartyEditor({ board }: { board: BoardState }) {
+  const { policy, changePolicy } = board;
+  return (
+    <>
+      <h2 className="font-sans text-sm font-semibold">The form that the other party fills in and signs</h2>
+      <Tick
+        label="Signed by hand as well: a drawn signature"
+        checked={policy.partySigns === "drawn"}
+        onChange={(drawn) =>
+          changePolicy(({ partySigns: _, ...now }) => (drawn ? { ...now, partySigns: "drawn" } : (now as Policy)))
+        }
+      />
+      <Effect>{sayPartySigns(policy) ?? ""}</Effect>
     </>
   );
 }

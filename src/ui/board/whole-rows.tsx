@@ -5,6 +5,7 @@ import {
   sayEdits,
   sayHold,
   sayMessages,
+  sayPartySigns,
   sayReaders,
   sayRepeated,
   sayScope,
@@ -21,7 +22,7 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
   return (
     <div role="group" aria-label="For every section" className="mt-4 border-t-2 border-rule">
       <p className="pt-2 text-sm text-soft">For every section</p>
-      {ROWS.filter(({ of }) => !of || of === policy.documentType).map(({ part, name, say }) => {
+      {ROWS.filter(({ of }) => !of || of.includes(policy.documentType)).map(({ part, name, say }) => {
         const chosen = selection?.kind === "whole" && selection.part === part;
         return (
           <button
@@ -45,8 +46,8 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
 type Row = {
   part: WholePart;
   name: string;
-  /** The only type of document whose policies have it. */
-  of?: Policy["documentType"];
+  /** The only types of document whose policies have it. */
+  of?: readonly Policy["documentType"][];
   say(policy: Policy, directory: Directory): string;
 };
 
@@ -84,8 +85,14 @@ const ROWS: Row[] = [
   {
     part: "stopped",
     name: "Stopped orders",
-    of: "credit-limit-change",
+    of: ["credit-limit-change"],
     say: (policy, directory) =>
       `${sayStoppedOrders(policy, directory) ?? "Limits that they need are asked for by hand"}.`,
+  },
+  {
+    part: "party",
+    name: "The other party’s form",
+    of: ["credit-limit-change", "supplier-account"],
+    say: (policy) => `${sayPartySigns(policy)}.`,
   },
 ];

@@ -26,7 +26,7 @@ export type AskedLevel = {
   /** The level's own words for what is pressed. */
   words: Partial<Record<Effect, string>>;
   /** What is signed for and how one proves to be oneself; null where no signature is asked for. */
-  signing: { documentHash: string; name: string; proof: string } | null;
+  signing: { documentHash: string; name: string; proof: string; drawn: boolean } | null;
   /** Levels of which the decider chooses the next. */
   choices: readonly { id: string; name: string }[];
   /** Earlier levels to which it can be sent back. */

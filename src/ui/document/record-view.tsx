@@ -6,6 +6,7 @@ import { sayCandidate, type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
 import { sayHow, sentenceOf, tell } from "@/core/telling";
+import { DrawnImage } from "./drawn-image";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { ClosingProofSection } from "./closing-proof";
@@ -281,6 +282,9 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                         {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
                         {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
                         {sayHow(one)}
+                        {one.signature?.drawn && (
+                          <DrawnImage document={state.id} image={one.signature.drawn} by={names(one.by)} />
+                        )}
                         {one.signature && (
                           <span className="block text-xs break-all text-soft">
                             Signed for SHA-256 {one.signature.documentHash}

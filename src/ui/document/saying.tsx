@@ -1,5 +1,6 @@
 "use client";
 
+import type { Strokes } from "@/core/drawn";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { Refusal } from "@/core/refusal";
@@ -78,7 +79,7 @@ export function Saying({
   const [busy, setBusy] = useState(false);
   const [typed, setTyped] = useState(() => allOf(props.parts));
   const [ticked, setTicked] = useState<string[]>([]);
-  const [sign, setSign] = useState({ name: "", proof: "" });
+  const [sign, setSign] = useState<{ name: string; proof: string; drawn?: Strokes }>({ name: "", proof: "" });
   const [next, setNext] = useState("");
   const [back, setBack] = useState("");
   const approving = APPROVING.includes(move);

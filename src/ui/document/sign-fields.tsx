@@ -1,7 +1,9 @@
+import type { Strokes } from "@/core/drawn";
+import { DrawnField } from "../drawn-field";
 import { Entry } from "../labelled";
 import type { AskedLevel } from "./moves";
 
-type Sign = { name: string; proof: string };
+type Sign = { name: string; proof: string; drawn?: Strokes };
 
 /** What somebody types to sign, beside the hash of exactly what they sign for. */
 export function SignFields({
@@ -32,6 +34,11 @@ export function SignFields({
           onChange={(proof) => onChange({ ...value, proof })}
         />
       </div>
+      {signing.drawn && (
+        <div className="mt-2">
+          <DrawnField strokes={value.drawn ?? []} onChange={(drawn) => onChange({ ...value, drawn })} />
+        </div>
+      )}
       <p className="mt-1 text-xs break-all text-soft">
         You sign for this revision and no other: SHA-256 <code>{signing.documentHash}</code>
       </p>

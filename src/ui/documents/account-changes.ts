@@ -45,7 +45,7 @@ function toOf(fields: Readonly<Record<string, string>>, now: Readonly<Record<str
   return Object.fromEntries(Object.keys(fields).map((field) => [field, typeValue(now[field])]));
 }
 
-export type Known = Pick<CreditLimitChange | SupplierAccount, "note" | "attachments" | "changes">;
+export type Known = Pick<CreditLimitChange | SupplierAccount, "note" | "attachments" | "changes" | "papers">;
 
 /** A change that was entered before, as it is typed; what its account says now where that is known. */
 export function typedAgain(
@@ -59,7 +59,13 @@ export function typedAgain(
     : Object.fromEntries(known.changes.map((one) => [one.field, one.before]));
   const to = toOf(fields, now);
   for (const one of known.changes) to[one.field] = typeValue(one.after);
-  return { account, now, to, note: known.note, papers: {}, attachments: known.attachments };
+  const papers = Object.fromEntries((known.papers ?? []).map(({ name, hash }) => [name, hash]));
+  return { account, now, to, note: known.note, papers, attachments: known.attachments };
+}
+
+/** Which of the attached papers is which of those required. */
+export function papersOf({ papers }: TypedAccount): { name: string; hash: string }[] {
+  return Object.entries(papers).flatMap(([name, hash]) => (hash ? [{ name, hash }] : []));
 }
 
 /** What a change of any account has beside its own fields. */

@@ -9,6 +9,7 @@ import {
 } from "@/core/documents";
 import { formatMoney, money, type Money } from "@/core/money";
 import { sayDate } from "@/core/words";
+import { PartySigned } from "../document/drawn-image";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 import { SectionTitle } from "../primitives";
@@ -123,7 +124,7 @@ function Figure({ label, amount, grave = false }: { label: string; amount: Money
   );
 }
 
-export function LimitParticulars({ document: change, names, looking }: FactsProps<CreditLimitChange>) {
+export function LimitParticulars({ document: change, id, names, looking }: FactsProps<CreditLimitChange>) {
   const { customer } = looking.around;
   return (
     <Particulars
@@ -135,6 +136,15 @@ export function LimitParticulars({ document: change, names, looking }: FactsProp
             { open: "open", blocked: "blocked", "asked for": "blocked until its first limit" }[customer.status],
         ],
         ["Began with", ORIGIN[change.origin] + (change.stoppedOrder ? `, ${change.stoppedOrder}` : "")],
+        [
+          "Filled in by",
+          change.partySignature && (
+            <>
+              {change.partySignature.name}, through an invitation
+              <PartySigned document={id} signature={change.partySignature} />
+            </>
+          ),
+        ],
         ["Dated", sayDate(change.date)],
         ...peopleOf(change, names),
       ]}

@@ -1,6 +1,6 @@
 "use client";
 
-import { useFormContext, useWatch } from "react-hook-form";
+import { useWatch } from "react-hook-form";
 import {
   CUSTOMER_FIELDS,
   FIRST_LIMIT_PAPERS,
@@ -9,12 +9,13 @@ import {
   type CustomerField,
 } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { accountBasics, readChanges, type TypedAccount } from "../documents/account-changes";
+import { accountBasics, papersOf, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
 import { Papers } from "../documents/papers";
+import { RequiredPapers } from "../documents/required-papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 
 const isAmount = (field: string) => isAmountField(field as CustomerField);
@@ -47,31 +48,8 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
         </p>
       )}
       <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
-      <Papers>{typed.account?.status === "asked for" && <RequiredPapers />}</Papers>
+      <Papers>{typed.account?.status === "asked for" && <RequiredPapers names={FIRST_LIMIT_PAPERS} />}</Papers>
     </FormFrame>
-  );
-}
-
-/** Which attached paper is which of those that a first limit needs. */
-function RequiredPapers() {
-  const { register } = useFormContext<TypedAccount>();
-  const papers = useWatch<TypedAccount, "attachments">({ name: "attachments" });
-  return (
-    <div className="my-2 grid gap-3 sm:grid-cols-3">
-      {FIRST_LIMIT_PAPERS.map((name) => (
-        <label key={name}>
-          <span className="text-sm font-semibold">{name}</span>
-          <select {...register(`papers.${name}`)} className="field">
-            <option value="">not yet</option>
-            {papers.map((paper) => (
-              <option key={paper.hash} value={paper.hash}>
-                {paper.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      ))}
-    </div>
   );
 }
 
@@ -79,8 +57,7 @@ function typedFrom(known: CreditLimitChange | undefined, found: FoundAccount | u
   if (!known) return startAccount(null, found, CUSTOMER_FIELDS);
   const { customer: id, customerName: name, first, currency } = known;
   const account = { id, name, status: first ? "asked for" : "open", currency };
-  const papers = Object.fromEntries(known.papers.map(({ name: paper, hash }) => [paper, hash]));
-  return { ...startAccount({ known, account }, found, CUSTOMER_FIELDS), papers };
+  return startAccount({ known, account }, found, CUSTOMER_FIELDS);
 }
 
 function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: CreditLimitChange) {
@@ -95,7 +72,7 @@ function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today
     origin: initial?.origin ?? "by hand",
     stoppedOrder: initial?.stoppedOrder ?? null,
     changes: changes as CreditLimitChange["changes"],
-    papers: Object.entries(typed.papers).flatMap(([name, hash]) => (hash ? [{ name, hash }] : [])),
+    papers: papersOf(typed),
   };
   return { document, problems };
 }

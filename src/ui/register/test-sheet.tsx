@@ -157,7 +157,7 @@ function Sign({ id, hash, name, proof }: { id: string; hash: string; name: strin
       }}
     >
       <Refusals refusals={refusals} />
-      <SignFields signing={{ documentHash: hash, name, proof }} value={sign} onChange={setSign} />
+      <SignFields signing={{ documentHash: hash, name, proof, drawn: false }} value={sign} onChange={setSign} />
       <Button type="submit" look="solid" className="self-start" disabled={busy}>
         Sign the sheet and its conclusion
       </Button>

@@ -1,5 +1,6 @@
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
 import { sayDate } from "@/core/words";
+import { PartySigned } from "../document/drawn-image";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 
@@ -15,7 +16,7 @@ export function AccountFacts({ document: account, refused }: FactsProps<Supplier
   );
 }
 
-export function AccountParticulars({ document: account, names, looking }: FactsProps<SupplierAccount>) {
+export function AccountParticulars({ document: account, id, names, looking }: FactsProps<SupplierAccount>) {
   const status = looking.around.supplier?.status;
   return (
     <Particulars
@@ -25,7 +26,15 @@ export function AccountParticulars({ document: account, names, looking }: FactsP
           "Account",
           status && { open: "open", blocked: "blocked", "asked for": "blocked until it is approved" }[status],
         ],
-        ["Filled in by", account.filledInBy && `${account.filledInBy}, through an invitation`],
+        [
+          "Filled in by",
+          account.filledInBy && (
+            <>
+              {account.filledInBy}, through an invitation
+              <PartySigned document={id} signature={account.partySignature} />
+            </>
+          ),
+        ],
         ["Dated", sayDate(account.date)],
         ...peopleOf(account, names),
       ]}

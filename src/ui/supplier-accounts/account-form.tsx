@@ -1,13 +1,14 @@
 "use client";
 
 import { useWatch } from "react-hook-form";
-import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
-import { accountBasics, readChanges, type TypedAccount } from "../documents/account-changes";
+import { SUPPLIER_FIELDS, SUPPLIER_PAPERS, type SupplierAccount } from "@/core/documents";
+import { accountBasics, papersOf, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
 import { Papers } from "../documents/papers";
+import { RequiredPapers } from "../documents/required-papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 
 const isAmount = (field: string) => field === "limit";
@@ -34,7 +35,7 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
     >
       <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={SUPPLIER_FIELDS} />
       <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
-      <Papers />
+      <Papers>{typed.account?.status === "asked for" && <RequiredPapers names={SUPPLIER_PAPERS} />}</Papers>
     </FormFrame>
   );
 }
@@ -55,6 +56,7 @@ function readAccount(typed: TypedAccount, who: { id: string; unit: string }, tod
     opening: typed.account?.status === "asked for",
     filledInBy: initial?.filledInBy ?? "",
     changes: changes as SupplierAccount["changes"],
+    papers: papersOf(typed),
   };
   return { document, problems };
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
+import { StrokesSchema } from "@/core/drawn";
 import { app } from "@/server/app";
 import { changeByAnybody, currentPerson, problem } from "@/server/http/handle";
 import { fillIn } from "@/server/ledger/account-commands";
@@ -13,6 +14,7 @@ const Body = z.strictObject({
   bankAccount: text(40),
   email: text(120),
   signedBy: text(120),
+  drawn: StrokesSchema.default([]),
   papers: z
     .array(z.strictObject({ name: z.string().max(60), attachment: AttachmentSchema }))
     .max(10)

@@ -1,8 +1,9 @@
 import type { Metadata } from "next";
-import { FIRST_LIMIT_PAPERS } from "@/core/documents";
+import { FIRST_LIMIT_PAPERS, SUPPLIER_PAPERS } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
 import { app } from "@/server/app";
 import { currentPerson } from "@/server/http/handle";
+import { signsByHand } from "@/server/ledger/account-commands";
 import { invitedParty } from "@/server/ledger/invitations";
 import { Front } from "@/ui/frame/front";
 import { ParticularsForm } from "@/ui/back-office/particulars-form";
@@ -34,7 +35,10 @@ export default async function Particulars({ params }: { params: Promise<{ token:
         token={token}
         name={party.name}
         supplier={party.kind === "supplier"}
-        papers={party.kind === "supplier" ? ["Tax certificate", "Bank letter"] : [...FIRST_LIMIT_PAPERS]}
+        papers={party.kind === "supplier" ? [...SUPPLIER_PAPERS, "Tax certificate"] : [...FIRST_LIMIT_PAPERS]}
+        needed={party.kind === "supplier" ? SUPPLIER_PAPERS : []}
+        byHand={signsByHand(app(), party.account)}
+        on={party.on}
       />
     </Front>
   );
