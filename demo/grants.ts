@@ -98,6 +98,13 @@ export const GRANTS: Record<string, Case[]> = {
     },
   ],
   "POST /documents/look": [{ body: () => ({ document: testOrder(100) }), granted: [] }],
+  "GET /cost-centres": [{ granted: notAuditors }],
+  "POST /together/submit": [
+    {
+      body: () => ({ command: command(), drafts: [{ document: "po-00001", updatedAt: "" }] }),
+      granted: [],
+    },
+  ],
   "GET /orders": [
     { query: "?q=rope", granted: notAuditors },
     { query: "?number=PO-00001", granted: readAll.filter((role) => role !== "auditor") },

@@ -264,3 +264,46 @@ test("an edit in approval shows what it voids before it is made", async ({ page,
   await expect(page.getByText(/1 approval no longer counts; the chain began again/)).toBeVisible();
   await expect(page.getByRole("region", { name: "Changed since the revision before" })).toContainText("9,900.00 EUR");
 });
+
+test("several drafts, filtered by customer group, are submitted together; what is not complete says so and stays", async ({
+  page,
+}) => {
+  await signIn(page, "celeste-barroca");
+  const clerk = page;
+  // Two customers of one group, chosen by a few letters, and an order that is not complete.
+  const accounts = (await (await clerk.request.get("/api/accounts?kind=customer&q=")).json()) as {
+    name: string;
+    group: string;
+  }[];
+  const { group } = accounts[0]!;
+  const alike = accounts.filter((one) => one.group === group).slice(0, 2);
+  for (const { name } of alike) {
+    await page.goto("/documents/new?type=credit-limit-change");
+    await page.getByRole("combobox", { name: "Customer" }).fill(name.slice(0, 6));
+    await page.getByRole("option", { name: new RegExp(`^${name}`) }).click();
+    await page.getByLabel("Phone number, to be").fill("+000 200 1");
+    await page.getByRole("button", { name: "Keep as a draft" }).click();
+    await page.waitForURL(/cl-\d+/);
+  }
+  await page.goto("/documents/new?type=purchase-order");
+  await page.getByLabel("What is ordered, in a few words").fill("Not yet whole");
+  await page.getByRole("combobox", { name: "Cost centre" }).fill("CC-2");
+  await page.getByRole("option", { name: /^CC-2/ }).first().click();
+  await page.getByRole("button", { name: "Keep as a draft" }).click();
+  await page.waitForURL(/po-\d+/);
+  await page.goto("/documents");
+  await page.getByRole("link", { name: /^Your drafts, \d/ }).click();
+  await page.getByLabel("Customer group").selectOption(group);
+  await page.getByRole("button", { name: "Show" }).click();
+  await expect(page.getByRole("row")).toHaveCount(3);
+  await page.getByLabel("Customer group").selectOption("");
+  await page.getByRole("button", { name: "Show" }).click();
+  await page.getByRole("checkbox", { name: "All drafts shown" }).check();
+  await page.getByRole("button", { name: /^Submit 3 drafts/ }).click();
+  const said = page.getByRole("main").getByRole("status");
+  await expect(said).toContainText("2 submitted");
+  await expect(said).toContainText("1 not submitted, and still a draft");
+  await expect(page.getByRole("row").filter({ hasText: "Not yet whole" })).toBeVisible();
+  await said.getByRole("link", { name: /^CL-/ }).first().click();
+  await expect(page.getByText(/Celeste Barroca submitted it/)).toBeVisible();
+});

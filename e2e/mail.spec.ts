@@ -1,7 +1,7 @@
 // The way from a message to a decision: on a phone, without signing in, once; whatever opens links by itself decides nothing.
 import { AxeBuilder } from "@axe-core/playwright";
 import { expect, type Browser, type Page } from "@playwright/test";
-import { decide, enterOrder, pageOf, signIn, status, test } from "./support";
+import { PNG, decide, draw, enterOrder, fillIn, pageOf, signIn, status, test } from "./support";
 
 /** The address of the newest link to decide that was sent to somebody about a document. */
 async function linkFor(browser: Browser, title: string, person: string): Promise<string> {
@@ -121,4 +121,56 @@ test("the wording is changed with fields from a list, shown on a real document, 
   await page.goto("/settings/messages");
   await page.getByRole("button", { name: "The usual wording again" }).click();
   await expect(page.getByLabel("Subject")).toHaveValue("{number} waits for your decision: {title}, {amount}");
+});
+
+test("a new supplier by mail alone: asked for, filled in and signed, decided by links, open, and told so", async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  await signIn(page, "albertina-fragoso");
+  await page.goto("/accounts/ask");
+  await page.getByLabel("Name", { exact: true }).fill("Velamar Canvas");
+  await page.getByLabel("E-mail for the invitation").fill("office@velamar.example");
+  await page.getByRole("button", { name: "Ask, and make the invitation" }).click();
+  // In a demonstration no mail leaves the machine, and the link that the letter carries is shown to whoever asked.
+  const link = (await page.getByRole("link", { name: /\/particulars\// }).getAttribute("href"))!;
+  const clerk = await pageOf(browser, "tamsin-roque");
+  await clerk.goto("/post-room");
+  const invitation = clerk.getByRole("listitem").filter({ hasText: "office@velamar.example" }).first();
+  await expect(invitation).toContainText("your particulars");
+  const party = await phone(browser);
+  await party.goto(link);
+  await fillIn(party, {
+    "Tax number": "XX509",
+    Address: "2 Cais das Velas",
+    "Bank account to be paid to": "DE89 3704 0044 0532 0130 01",
+    "E-mail for orders and answers": "office@velamar.example",
+    "Signed by": "Olga Brandal",
+  });
+  await party.getByLabel(/^Bank letter/).setInputFiles({ name: "letter.png", mimeType: "image/png", buffer: PNG });
+  await expect(party.getByText("letter.png is here")).toBeVisible();
+  await draw(party);
+  await party.getByRole("button", { name: "Sign and send" }).click();
+  await expect(party.getByRole("alert").first()).toContainText(/check/i);
+  await fillIn(party, { "Bank account to be paid to": "DE89 3704 0044 0532 0130 00" });
+  await party.getByRole("button", { name: "Sign and send" }).click();
+  await expect(party.getByText(/have arrived/)).toBeVisible();
+  for (const person of ["Leonel Viegas", "Rosalind Amado"]) {
+    const own = await phone(browser);
+    await own.goto(await linkFor(browser, "Velamar Canvas", person));
+    await own.getByRole("button", { name: /^Approve/ }).click();
+    await expect(own.getByRole("status")).toContainText("This link is used and decides no more");
+  }
+  await clerk.reload();
+  await expect(
+    clerk.getByRole("listitem").filter({ hasText: "office@velamar.example" }).filter({ hasText: "is open" }),
+  ).toBeVisible();
+  await clerk.goto("/back-office/suppliers?q=Velamar");
+  await clerk.getByRole("link", { name: "Velamar Canvas" }).click();
+  await expect(clerk.getByRole("region", { name: /Controlled fields/ })).toContainText("DE89 3704 0044 0532 0130 00");
+  await clerk.getByRole("link", { name: /^SA-/ }).click();
+  await clerk.getByRole("link", { name: "The record" }).click();
+  await expect(clerk.getByText(/through the link in a mail/).first()).toBeVisible();
+  await expect(clerk.getByRole("img", { name: "Signature of Olga Brandal, drawn by hand" })).toBeVisible();
 });

@@ -52,8 +52,13 @@ const policy: PolicyInput = {
   id: "timed",
   name: "Orders with a time limit",
   scope: { units: ["engineering"], requesters: { kind: "only", people: ["noor-halvorsrud"] } },
+  afterApproval: [{ kind: "send to supplier" }],
   sections: [
     section("next", category("deck"), { overdue: "next in pool" }),
+    section("twice", category("dry-dock"), {
+      overdue: "next in pool",
+      approvers: { kind: "people", people: ["duarte-anselmo", "petra-zimbral", "marta-quelhas"] },
+    }),
     section("named", category("engine"), { overdue: "named person", overduePerson: "marta-quelhas" }),
     section("manager", category("catering"), { overdue: "manager" }),
     section("decline", category("it"), { overdue: "decline" }),

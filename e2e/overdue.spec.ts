@@ -25,6 +25,7 @@ test.afterAll(() => {
 
 const WAYS = {
   deck: "Rope, next in the pool",
+  "dry-dock": "Hull, two escalations",
   engine: "Seal, a named person",
   catering: "Coffee, the manager",
   it: "Cable, declined",
@@ -129,4 +130,47 @@ test("whoever it was passed to decides, and who was passed over cannot any more"
     await expect(status(own, "Approved")).toBeVisible();
     await own.context().close();
   }
+});
+
+test("a second escalation after the first: who was late is told whom it went to, the third decides, and books and record say so", async ({
+  page,
+}) => {
+  const id = ids["dry-dock"]!;
+  await signIn(page, "noor-halvorsrud");
+  await page.goto(`/documents/${id}`);
+  await expect(route(page)).toContainText("for Petra Zimbral");
+  await page.getByTitle(/The demonstration’s clock/).click();
+  await page.getByLabel("To the morning of").fill("2026-03-12");
+  await page.getByRole("button", { name: "Move the clock" }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await page.reload();
+  await expect(route(page)).toContainText("for Marta Quelhas");
+  const thread = page.getByRole("region", { name: "Said and done" });
+  for (const [late, next] of [
+    ["Duarte Anselmo", "Petra Zimbral"],
+    ["Petra Zimbral", "Marta Quelhas"],
+  ] as const)
+    await expect(thread).toContainText(`no answer from ${late} in time; the next of them was asked: ${next}`);
+  await signIn(page, "tamsin-roque");
+  await page.goto("/post-room");
+  const letters = page.getByRole("listitem").filter({ hasText: WAYS["dry-dock"] });
+  await expect(
+    letters
+      .filter({ hasText: "Petra Zimbral" })
+      .filter({ hasText: /went to Marta Quelhas|Marta Quelhas/ })
+      .first(),
+  ).toBeVisible();
+  await signIn(page, "petra-zimbral");
+  await page.goto(`/documents/${id}`);
+  await expect(page.getByRole("button", { name: /^Approve/ })).toHaveCount(0);
+  await signIn(page, "marta-quelhas");
+  await page.goto(`/documents/${id}`);
+  await decide(page, "Approve");
+  await expect(status(page, "Approved")).toBeVisible();
+  await signIn(page, "tome-cardigos");
+  await page.goto(`/documents/${id}/record`);
+  await expect(page.getByText(/Marta Quelhas approved revision 1/).first()).toBeVisible();
+  await expect(page.getByText(/no answer from Petra Zimbral in time/).first()).toBeVisible();
+  await page.goto("/back-office?kind=order+sent");
+  await expect(page.getByRole("row").filter({ hasText: id.toUpperCase() })).toBeVisible();
 });

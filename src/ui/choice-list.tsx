@@ -61,7 +61,7 @@ export function ChoiceList({
       id={`${id}-list`}
       role="listbox"
       aria-label={label}
-      className="absolute inset-x-0 z-20 mt-0.5 max-h-64 overflow-y-auto rounded-sm border border-rule bg-white shadow-lg"
+      className="absolute inset-x-0 z-20 md:min-w-52 mt-0.5 max-h-64 overflow-y-auto rounded-sm border border-rule bg-white shadow-lg"
     >
       {choices.map((choice, index) => (
         <li

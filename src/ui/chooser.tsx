@@ -5,6 +5,7 @@ import { ChoiceList, comboboxProps, useChoiceKeys, type Listed } from "./choice-
 
 type Props = {
   label: ReactNode;
+  labelClass?: string;
   name?: string;
   value: string;
   /** What is typed, at every letter; it may be something that is not known yet. */
@@ -20,7 +21,18 @@ type Props = {
 };
 
 /** A field whose known values are found by a few letters: arrow keys move, Enter takes, Escape closes. What is not known can be typed, and is said at once. */
-export function Chooser({ label, name, value, onType, onChoose, find, unknown, invalid = false, ...rest }: Props) {
+export function Chooser({
+  label,
+  labelClass = "text-sm font-semibold",
+  name,
+  value,
+  onType,
+  onChoose,
+  find,
+  unknown,
+  invalid = false,
+  ...rest
+}: Props) {
   const id = useId();
   const [open, setOpen] = useState(false);
   const { found, looked } = useFound(value, find);
@@ -40,7 +52,7 @@ export function Chooser({ label, name, value, onType, onChoose, find, unknown, i
   const doubt = unknown && looked === value && value.trim().length > 1 && !isKnown && !open;
   return (
     <div className="relative">
-      <label htmlFor={name ?? id} className="text-sm font-semibold">
+      <label htmlFor={name ?? id} className={labelClass}>
         {label}
       </label>
       <input

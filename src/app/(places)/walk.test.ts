@@ -39,6 +39,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/desk": { granted: all },
   "/documents": { granted: all },
   "/documents/import": { granted: ["clerk", "controller"] },
+  "/documents/drafts": { granted: all.filter((role) => role !== "auditor") },
   "/documents/new": { granted: all.filter((role) => role !== "auditor") },
   "/documents/[id]": { params: { id: "po-00001" }, granted: readAll },
   "/documents/[id]/edit": { params: { id: "po-00001" }, granted: [] },

@@ -1,6 +1,8 @@
 "use client";
 
-import { useEffect, useId, useState } from "react";
+import Link from "next/link";
+import { useRef, useState } from "react";
+import { Chooser } from "../chooser";
 
 export type FoundAccount = {
   id: string;
@@ -11,7 +13,7 @@ export type FoundAccount = {
   fields: Record<string, string | { minor: number; currency: string } | null>;
 };
 
-/** Finds a customer or supplier by a part of its name; a list to choose from under a field to type in. */
+/** Finds a customer or supplier by a part of its name. What is typed chooses nothing until one of those found is taken. */
 export function AccountPicker({
   kind,
   label,
@@ -23,47 +25,33 @@ export function AccountPicker({
   value: { id: string; name: string } | null;
   onChange(account: FoundAccount): void;
 }) {
-  const id = useId();
-  const [text, setText] = useState("");
-  const [found, setFound] = useState<FoundAccount[]>([]);
-  useEffect(() => {
-    const stop = new AbortController();
-    void fetch(`/api/accounts?kind=${kind}&q=${encodeURIComponent(text)}`, { signal: stop.signal })
-      .then(async (response) => setFound(response.ok ? ((await response.json()) as FoundAccount[]) : []))
-      .catch(() => {}); // what was asked for before the last letter is not waited for
-    return () => stop.abort();
-  }, [kind, text]);
+  const [text, setText] = useState(value?.name ?? "");
+  const known = useRef(new Map<string, FoundAccount>());
+  const find = async (typed: string, signal: AbortSignal) => {
+    const response = await fetch(`/api/accounts?kind=${kind}&q=${encodeURIComponent(typed)}`, { signal });
+    const found = response.ok ? ((await response.json()) as FoundAccount[]) : [];
+    for (const account of found) known.current.set(account.id, account);
+    return found.map(({ id, name, status, group }) => ({ id, name, about: status === "open" ? group : status }));
+  };
   return (
     <div>
-      <label htmlFor={id} className="text-sm font-semibold">
-        {label}
-      </label>
-      <div className="flex gap-2">
-        <input
-          id={id}
-          className="field"
-          placeholder="Part of the name"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <select
-          aria-label={`${label}, found`}
-          className="field"
-          value={value?.id ?? ""}
-          onChange={(event) => {
-            const account = found.find((one) => one.id === event.target.value);
-            if (account) onChange(account);
-          }}
-        >
-          <option value="">{value ? value.name : "Choose"}</option>
-          {found.map((account) => (
-            <option key={account.id} value={account.id}>
-              {account.name}
-              {account.status !== "open" && ` (${account.status})`}
-            </option>
-          ))}
-        </select>
-      </div>
+      <Chooser
+        label={label}
+        value={text}
+        placeholder="A few letters of the name"
+        onType={setText}
+        onChoose={({ id, name }) => {
+          setText(name);
+          onChange(known.current.get(id)!);
+        }}
+        find={find}
+        unknown={
+          <>
+            No {kind} is called so. <Link href="/accounts/ask">Ask for an account</Link>
+          </>
+        }
+      />
+      {value && value.name !== text && <p className="text-sm text-soft">Chosen is still {value.name}.</p>}
     </div>
   );
 }

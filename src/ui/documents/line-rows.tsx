@@ -1,7 +1,8 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { useFieldArray, useFormContext, type FieldValues } from "react-hook-form";
+import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react-hook-form";
+import { Chooser } from "../chooser";
 import { Button } from "../primitives";
 
 /** Rows of a document’s lines: a row each on a wide screen, blocks on a phone, with headings above the first. */
@@ -86,4 +87,32 @@ export function LineCell({
       )}
     </label>
   );
+}
+
+/** The cost centre of a line: one that is known, by a few letters of it or of its owner, or another. */
+export function CostCentreCell({ index, bad }: { index: number; bad: ReadonlySet<string | undefined> }) {
+  const { setValue, control } = useFormContext();
+  const path = `lines.${index}.costCentre`;
+  const value = (useWatch({ control, name: path }) ?? "") as string;
+  const set = (text: string) => setValue(path, text, { shouldDirty: true });
+  return (
+    <Chooser
+      label="Cost centre"
+      labelClass={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}
+      name={path}
+      value={value}
+      maxLength={40}
+      onType={set}
+      onChoose={({ name }) => set(name)}
+      find={costCentres}
+      invalid={bad.has(path)}
+      unknown="Not known yet"
+    />
+  );
+}
+
+async function costCentres(text: string, signal: AbortSignal) {
+  const response = await fetch(`/api/cost-centres?q=${encodeURIComponent(text)}`, { signal });
+  const found = response.ok ? ((await response.json()) as { key: string; owner: string | null }[]) : [];
+  return found.map(({ key, owner }) => ({ id: key, name: key, about: owner ?? "" }));
 }

@@ -7,7 +7,7 @@ import { formatMoney } from "@/core/money";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
 import { OrderField, SupplierField } from "../documents/choosers";
-import { LineCell, LineRows } from "../documents/line-rows";
+import { CostCentreCell, LineCell, LineRows } from "../documents/line-rows";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import {
@@ -110,7 +110,7 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
               className="col-span-2 md:col-span-1"
             />
             <LineCell name="orderLine" label="Order line" index={index} bad={bad} right />
-            <LineCell name="costCentre" label="Cost centre" index={index} bad={bad} />
+            <CostCentreCell index={index} bad={bad} />
             <LineCell name="quantity" label="Quantity" index={index} bad={bad} right />
             <LineCell name="price" label="Price each" index={index} bad={bad} right />
             <LineCell name="taxPercent" label="Tax, %" index={index} bad={bad} right />

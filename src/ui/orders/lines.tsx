@@ -3,7 +3,7 @@
 import { useFormContext, useWatch } from "react-hook-form";
 import { ORDER_CATEGORIES, lineNet } from "@/core/documents";
 import { formatAmount, money } from "@/core/money";
-import { LineCell, LineRows } from "../documents/line-rows";
+import { CostCentreCell, LineCell, LineRows } from "../documents/line-rows";
 import { emptyLine, readOrder, type TypedOrder } from "./model";
 
 /** The lines of an order: a table to type in on a wide screen, blocks on a phone. */
@@ -24,7 +24,7 @@ export function Lines({ bad }: { bad: ReadonlySet<string | undefined> }) {
             className="col-span-2 md:col-span-1"
           />
           <Category index={index} bad={wrong} />
-          <LineCell name="costCentre" label="Cost centre" index={index} bad={wrong} />
+          <CostCentreCell index={index} bad={wrong} />
           <LineCell name="quantity" label="Quantity" index={index} bad={wrong} right />
           <LineCell name="price" label="Price each" index={index} bad={wrong} right />
           <LineCell name="taxPercent" label="Tax, %" index={index} bad={wrong} right />

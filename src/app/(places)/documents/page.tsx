@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
+import { countDrafts } from "@/server/documents/drafts";
 import { PAGE_SIZE, listDocuments } from "@/server/documents/queries";
 import { visit, singles, pageOf } from "@/server/http/page";
 import { DocumentTable } from "@/ui/lists/document-table";
@@ -14,6 +15,7 @@ export const metadata: Metadata = { title: "Documents" };
 
 export default async function Documents({ searchParams }: { searchParams: Promise<Filter> }) {
   const { app, person, zone } = await visit();
+  const drafts = countDrafts(app, person);
   const filter = singles(await searchParams);
   const { rows, total, more, page } = listDocuments(app, person, {
     text: filter.q,
@@ -27,9 +29,12 @@ export default async function Documents({ searchParams }: { searchParams: Promis
       <div className="flex items-center justify-between gap-4">
         <h1 className="text-2xl font-semibold">Documents</h1>
         {!authorise(person, "documents.enter") && (
-          <Link href="/documents/new" className={buttonClass("solid")}>
-            New document
-          </Link>
+          <span className="flex items-center gap-4">
+            {drafts > 0 && <Link href="/documents/drafts">Your drafts, {drafts}</Link>}
+            <Link href="/documents/new" className={buttonClass("solid")}>
+              New document
+            </Link>
+          </span>
         )}
       </div>
       <ListFilter filter={filter} withMine types={TYPES} />
