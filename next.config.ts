@@ -3,6 +3,8 @@ import type { NextConfig } from "next";
 const config: NextConfig = {
   serverExternalPackages: ["better-sqlite3"],
   poweredByHeader: false,
+  // Every page loaded before the first is answered kept whoever came first waiting for seconds; each is loaded when it is first asked for.
+  experimental: { preloadEntriesOnStart: false },
   // Every answer of the interface, whoever makes it: nobody keeps it, nobody guesses what it is, and no other site embeds it.
   headers: () =>
     Promise.resolve([

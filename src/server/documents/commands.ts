@@ -25,6 +25,7 @@ import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
 import { directoryAt, readWorld, routingFor } from "../world";
 import { markAsked } from "../credit/customer";
+import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./around";
 import { readState, writeDocument } from "./projection";
@@ -365,7 +366,13 @@ function carryOut(
   }
   if (events.length === 0) return { ok: true, value: state! };
   const after = now!;
-  append(app.db, `document:${after.id}`, events, { actor, at, command: commandId });
+  const [first] = append(app.db, `document:${after.id}`, events, { actor, at, command: commandId });
+  markControls(
+    app.db,
+    after.id,
+    events.map((event, index) => ({ ...event, seq: first!.seq + index, time: at })),
+    state,
+  );
   writeDocument(app.db, after, state, at);
   markAsked(app, state, after, commandId);
   announce(app, state, events, at);

@@ -7,6 +7,7 @@ import type { Money } from "@/core/money";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
+import { markControls } from "../evidence/marks";
 import { wordsOf } from "./words";
 
 /** Tables that are made of the events of documents. */
@@ -26,15 +27,17 @@ export const DOCUMENT_TABLES = [
   "told",
 ] as const;
 
+type Noted = DocumentEvent & { seq: number; time: string };
+
 /** Folds the events of one document that follow each other, and writes once what is read of it. */
 export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
   const last = events.at(-1)!;
   const before = readState(db, last.stream.slice("document:".length));
-  const after = events.reduce<DocumentState | null>(
-    (state, event) =>
-      evolve(state, { type: event.type, data: JSON.parse(event.data) as unknown } as DocumentEvent, event.time),
-    before,
+  const read = events.map(
+    ({ seq, time, type, data }) => ({ seq, time, type, data: JSON.parse(data) as unknown }) as Noted,
   );
+  const after = read.reduce<DocumentState | null>((state, event) => evolve(state, event, event.time), before);
+  markControls(db, last.stream.slice("document:".length), read, before);
   writeDocument(db, after!, before, last.time);
 }
 

@@ -1,11 +1,13 @@
-import { addDays, dayIn, startOfDay } from "@/core/calendar";
-import { coverage } from "@/core/people";
+import { addDays, addMonths, startOfDay } from "@/core/calendar";
+import { coverage, type Directory } from "@/core/people";
 import { convert, type Rate } from "@/core/money";
-import { DUTY_WORDS, DutySchema, type Duty } from "@/core/segregation";
+import { DUTY_WORDS, type Duty } from "@/core/segregation";
 import { sayDate } from "@/core/words";
 import type { Role } from "@/core/people";
 import { ChangeTeller, tenuresIn, type ControlChange, type Tenure } from "./report-changes";
 import { eventsBetween } from "../logbook/events";
+import { openedBy, sealerOfLog } from "../log/sealed";
+import type { Mark } from "./marks";
 import type { App } from "../app";
 import { directoryAt, ratesFor, readWorld } from "../world";
 
@@ -34,57 +36,17 @@ export type ControlReport = {
   roles: Tenure[];
 };
 
-type Row = { seq: number; time: string; stream: string; type: string; actor: string; data: string };
-
 const MOST_EXAMPLES = 12;
 /** Roles by which the rules themselves, the people and the record are kept. */
 const REPORTED: readonly Role[] = ["controller", "reviewer", "administrator", "auditor", "clerk"];
+/** Streams whose events change what decides who may approve what; duties that met are marked. */
+const CHANGES = "(stream IN ('organisation', 'rules') OR (stream >= 'policy' AND stream < 'policz'))";
 
-const LEVEL = "json_object('level', data ->> '$.level', 'due', data ->> '$.due')";
-const OWN = "is the requester";
-/** What of documents is looked at, by type of event, and what of its data: the rest says nothing of a control, and is most of the log. */
-const LOOKED_AT = {
-  "approval given": "json_object('by', data ->> '$.by', 'via', data ->> '$.via', 'together', data -> '$.together')",
-  submitted: `iif(instr(data, 'not: ${OWN}') > 0, '${OWN}', '')`,
-  "level opened": LEVEL,
-  "level approved": LEVEL,
-  "level declined": LEVEL,
-  "level lapsed": "data",
-  rerouted: "data",
-  "hold released": "data",
-  "step skipped": "data",
-  revised: "data",
-} as const;
-
-/** What controls did in a period, and where they did not: everything in it is counted from the log and the register of that time. */
+/** What controls did in a period, and where they did not: counted from the marks of the log, and from the register of that time. */
 export function controlReport(app: App, period: Period): ControlReport {
-  const rows = eventsBetween(app, period, LOOKED_AT);
-  const exceptions = new Exceptions();
-  const due = new Map<string, string>();
-  const months = new Map<string, { approvals: number; documents: number }>();
-  const changes: ControlChange[] = [];
   const teller = new ChangeTeller(app);
-  const inTime = { inTime: 0, late: 0 };
-  const limits = limitJudge(app);
-  const { directory } = readWorld(app);
-  const zone = directory.organisation.timeZone;
-  const name = (person: string) => directory.person(person)?.name ?? person;
-  for (const row of rows) {
-    const document = row.stream.startsWith("document:") ? row.stream.slice(9) : null;
-    if (row.type === "duties met") exceptions.lookAtDuties(row, name);
-    if (!document) {
-      changes.push(...teller.tell(row));
-      continue;
-    }
-    if (row.type === "approval given" || row.type === "submitted") {
-      const named = monthIn(row.time, zone);
-      const month = months.get(named) ?? { approvals: 0, documents: 0 };
-      months.set(named, month);
-      month[row.type === "submitted" ? "documents" : "approvals"] += 1;
-    }
-    timely(row, document, due, inTime);
-    exceptions.look(row, document, limits);
-  }
+  const changes = [...eventsBetween(app, period, CHANGES)].flatMap((row) => teller.tell(row));
+  const marks = new Marks(app, momentsOf(app, period));
   const counts = app.db
     .prepare("SELECT status, COUNT(*) AS n FROM document WHERE closed_at >= ? AND closed_at < ? GROUP BY status")
     .all(...momentsOf(app, period)) as { status: string; n: number }[];
@@ -98,126 +60,179 @@ export function controlReport(app: App, period: Period): ControlReport {
       withdrawn: of("withdrawn"),
     },
     bands: bandLines(app, period),
-    inTime,
-    months: [...months].map(([month, one]) => ({ month, ...one })).toSorted((a, b) => (a.month < b.month ? -1 : 1)),
-    exceptions: exceptions.all(),
+    inTime: { inTime: marks.count("in time"), late: marks.count("late") },
+    months: marks.months(period, readWorld(app).directory.organisation.timeZone),
+    exceptions: exceptionsOf(app, marks),
     changes,
     roles: tenuresIn(app, period, REPORTED),
   };
 }
 
-/** The month in a zone. In the middle of a month no zone has another, so that the day is worked out at its ends alone. */
-function monthIn(moment: string, zone: string): string {
-  const day = Number(moment.slice(8, 10));
-  return (day > 1 && day < 28 ? moment : dayIn(moment, zone)).slice(0, 7);
-}
+type Marked = { seq: number; at: string; document: string; by: string | null };
 
-function timely(row: Row, document: string, due: Map<string, string>, counted: ControlReport["inTime"]): void {
-  if (row.type !== "level opened" && row.type !== "level approved" && row.type !== "level declined") return;
-  const data = JSON.parse(row.data) as { level: string; due: string | null };
-  const key = `${document} ${data.level}`;
-  if (row.type === "level opened") {
-    if (data.due) due.set(key, data.due);
-    return;
-  }
-  const by = due.get(key);
-  if (by) counted[row.time <= by ? "inTime" : "late"] += 1;
-}
+/** The marks of a period: counted, by the month, and the first of each kind. */
+class Marks {
+  private readonly counts: ReadonlyMap<string, number>;
 
-type Judge = (row: Row, document: string, by: string) => string | null;
-
-/** What is out of the ordinary, each with how often and where. */
-class Exceptions {
-  private readonly found = new Map<string, Exception>();
-
-  private add(what: string, document: string, words: string): void {
-    const one = this.found.get(what) ?? { what, count: 0, examples: [] };
-    one.count += 1;
-    if (one.examples.length < MOST_EXAMPLES) one.examples.push({ document, words: words.replace(/\.$/, "") });
-    this.found.set(what, one);
+  constructor(
+    private readonly app: App,
+    private readonly period: [from: string, until: string],
+  ) {
+    const rows = app.db
+      .prepare("SELECT what, COUNT(*) AS n FROM control_mark WHERE at >= ? AND at < ? GROUP BY what")
+      .all(...period) as { what: string; n: number }[];
+    this.counts = new Map(rows.map(({ what, n }) => [what, n]));
   }
 
-  look(row: Row, document: string, limits: Judge): void {
-    switch (row.type) {
-      case "level lapsed":
-        return this.add("Approved by lapse of time: nobody approved", document, sayDate(row.time.slice(0, 10)));
-      case "rerouted":
-        return this.add("Routed again", document, (JSON.parse(row.data) as { reason: string }).reason);
-      case "hold released": {
-        const data = JSON.parse(row.data) as { how: string; code: string; because: string };
-        return data.how === "person"
-          ? this.add("Hold released by hand", document, `${data.code}: ${data.because}`)
-          : undefined;
-      }
-      case "step skipped":
-        return this.add("Step after approval skipped", document, (JSON.parse(row.data) as { reason: string }).reason);
-      case "revised": {
-        const { voided } = JSON.parse(row.data) as { voided: unknown[] };
-        return voided.length > 0
-          ? this.add("Changed after it had approvals, which no longer count", document, `${voided.length} voided`)
-          : undefined;
-      }
-      case "submitted":
-        return row.data === OWN
-          ? this.add("Self-approval prevented", document, "the rule led to the requester")
-          : undefined;
-      case "approval given":
-        return this.approval(row, document, limits);
-      default:
+  kinds(): string[] {
+    return [...this.counts.keys()];
+  }
+
+  count(what: string): number {
+    return this.counts.get(what) ?? 0;
+  }
+
+  first(what: string, most = MOST_EXAMPLES): Marked[] {
+    return this.app.db
+      .prepare(
+        `SELECT seq, at, document, by FROM control_mark WHERE what = ? AND at >= ? AND at < ? ORDER BY at, seq LIMIT ${most}`,
+      )
+      .all(what, ...this.period) as Marked[];
+  }
+
+  /** Documents and approvals of each month in which there were any; a month begins with its first day in the zone. */
+  months({ from, until }: Period, zone: string): ControlReport["months"] {
+    const counted = this.app.db
+      .prepare("SELECT COUNT(*) FROM control_mark WHERE what = ? AND at >= ? AND at < ?")
+      .pluck();
+    const all: ControlReport["months"] = [];
+    for (let first = `${from.slice(0, 7)}-01`; first <= until; first = addMonths(first, 1)) {
+      const begins = later(startOfDay(first, zone), this.period[0]);
+      const ends = earlier(startOfDay(addMonths(first, 1), zone), this.period[1]);
+      const count = (what: Mark) => counted.get(what, begins, ends) as number;
+      const month = { month: first.slice(0, 7), approvals: count("approval"), documents: count("submitted") };
+      if (month.approvals + month.documents > 0) all.push(month);
     }
+    return all;
   }
 
-  lookAtDuties(row: Row, nameOf: (person: string) => string): void {
-    const met = JSON.parse(row.data) as { document: string; person: string; duty: Duty; with: Duty };
-    // Each two are a line of their own: an organisation minds some of them more than others.
-    const [one, other] = DutySchema.options.filter((duty) => duty === met.with || duty === met.duty);
-    this.add(`One person ${DUTY_WORDS[one!]} and ${DUTY_WORDS[other ?? one!]}`, met.document, nameOf(met.person));
-  }
-
-  private approval(row: Row, document: string, limits: Judge): void {
-    const data = JSON.parse(row.data) as {
-      by: string;
-      together: { count: number } | null;
-      via: string | null;
-    };
-    if (data.together) this.add("Decided with others at once", document, `one of ${data.together.count}`);
-    if (data.via === "mail") this.add("Decided through the link of a mail", document, sayDate(row.time.slice(0, 10)));
-    const over = limits(row, document, data.by);
-    if (over) this.add("Approved by somebody whose own limit does not cover it", document, over);
-  }
-
-  all(): Exception[] {
-    return [...this.found.values()].toSorted((a, b) => b.count - a.count);
+  /** Every approval with what was compared then, in order. */
+  approvals(): Approved[] {
+    return this.app.db
+      .prepare(
+        `SELECT seq, at, document, by, type, compared, dated, policy, policy_version FROM control_mark
+         WHERE what = 'approval' AND at >= ? AND at < ? ORDER BY at, seq`,
+      )
+      .all(...this.period) as Approved[];
   }
 }
 
-/** Whether a decider's own limit covered what they approved, by people as they were that day. */
-function limitJudge(app: App): Judge {
+const later = (one: string, other: string) => (one > other ? one : other);
+const earlier = (one: string, other: string) => (one < other ? one : other);
+
+type Approved = Marked & {
+  type: string;
+  compared: number | null;
+  dated: string;
+  policy: string | null;
+  policy_version: number | null;
+};
+
+type Told = { reason: string; code: string; because: string; voided: unknown[]; together: { count: number } };
+/** What is out of the ordinary, as the report calls it, and how each example reads; from its event only where that says more than the mark. */
+const EXCEPTIONS: readonly [what: Mark, name: string, words: ((event: Told) => string) | "day" | "own"][] = [
+  ["lapsed", "Approved by lapse of time: nobody approved", "day"],
+  ["rerouted", "Routed again", ({ reason }) => reason],
+  ["released", "Hold released by hand", ({ code, because }) => `${code}: ${because}`],
+  ["skipped", "Step after approval skipped", ({ reason }) => reason],
+  ["voided", "Changed after it had approvals, which no longer count", ({ voided }) => `${voided.length} voided`],
+  ["own prevented", "Self-approval prevented", "own"],
+  ["together", "Decided with others at once", ({ together }) => `one of ${together.count}`],
+  ["by mail", "Decided through the link of a mail", "day"],
+];
+
+/** What is out of the ordinary, each with how often and where, the most frequent first. */
+function exceptionsOf(app: App, marks: Marks): Exception[] {
+  const read = app.db.prepare("SELECT data FROM event WHERE seq = ?").pluck();
+  const sealer = sealerOfLog(app.db);
+  const { directory } = readWorld(app);
+  const found = EXCEPTIONS.map(([what, name, words]): Exception => ({
+    what: name,
+    count: marks.count(what),
+    examples: marks.first(what).map(({ seq, at, document }) => ({
+      document,
+      words:
+        words === "day"
+          ? sayDate(at.slice(0, 10))
+          : words === "own"
+            ? "the rule led to the requester"
+            : shorn(words(JSON.parse(openedBy(sealer, { data: read.get(seq) as string }).data) as Told)),
+    })),
+  }));
+  for (const kind of marks.kinds().filter((one) => one.startsWith("duties ")))
+    found.push({
+      what: nameOfDuties(kind),
+      count: marks.count(kind),
+      examples: marks.first(kind).map(({ document, by }) => ({ document, words: directory.person(by!)?.name ?? by! })),
+    });
+  found.push(overLimits(app, marks));
+  return found.filter(({ count }) => count > 0).toSorted((a, b) => b.count - a.count || (a.what < b.what ? -1 : 1));
+}
+
+const shorn = (words: string) => words.replace(/\.$/, "");
+
+/** Each two are a line of their own: an organisation minds some of them more than others. */
+function nameOfDuties(kind: string): string {
+  const [, one, other] = kind.split(" ") as [string, Duty, Duty];
+  return `One person ${DUTY_WORDS[one]} and ${DUTY_WORDS[other]}`;
+}
+
+function overLimits(app: App, marks: Marks): Exception {
+  const judge = limitJudge(app);
+  const over: Exception = { what: "Approved by somebody whose own limit does not cover it", count: 0, examples: [] };
+  for (const approved of marks.approvals()) {
+    const words = judge(approved);
+    if (!words) continue;
+    over.count += 1;
+    if (over.examples.length < MOST_EXAMPLES)
+      over.examples.push({ document: approved.document, words: shorn(words()) });
+  }
+  return over;
+}
+
+/** Whether a decider's own limit covered what they approved, by people as they were that day; null where it did, else how that reads. */
+function limitJudge(app: App): (approved: Approved) => (() => string) | null {
   const { register, versions } = readWorld(app);
-  const days = new Map<string, ReturnType<typeof directoryAt>>();
+  const days = new Map<string, Directory>();
   const rates = new Map<string, Rate[]>();
   const ratesOn = (date: string) => {
     const known = rates.get(date) ?? ratesFor(app.db, date);
     rates.set(date, known);
     return known;
   };
-  const facts = app.db.prepare("SELECT type, compared, date, policy, policy_version FROM document WHERE id = ?");
   // What is compared is in the currency of the policy it went under.
   const currencies = new Map(versions.map(({ policy, version }) => [`${policy.id} ${version}`, policy.currency]));
-  type Found = { type: string; compared: number | null; date: string; policy: string; policy_version: number };
-  return (row, document, by) => {
-    const found = facts.get(document) as Found | undefined;
-    const currency = found && currencies.get(`${found.policy} ${found.policy_version}`);
-    if (!found || found.compared === null || !currency) return null;
-    const day = row.time.slice(0, 10);
-    const directory = days.get(day) ?? directoryAt(register, row.time);
+  // Somebody's limits for a type are asked for once in each stretch of time without a change of people.
+  const limits = new Map<string, Map<Directory, boolean>>();
+  return ({ at, by, type, compared, dated, policy, policy_version }) => {
+    const currency = currencies.get(`${policy} ${policy_version}`);
+    if (compared === null || !currency || !by) return null;
+    const day = at.slice(0, 10);
+    const directory = days.get(day) ?? directoryAt(register, at);
     days.set(day, directory);
-    const judged = coverage(by, found.type, { minor: found.compared, currency }, directory, (one, into) => {
+    const key = `${by} ${type}`;
+    const known = limits.get(key) ?? new Map<Directory, boolean>();
+    limits.set(key, known);
+    const boundless =
+      known.get(directory) ?? directory.limitsOf(by, type).some(({ limit }) => limit.kind === "unlimited");
+    known.set(directory, boundless);
+    if (boundless) return null;
+    const judged = coverage(by, type, { minor: compared, currency }, directory, (one, into) => {
       if (one.currency === into) return one;
-      const converted = convert(one, into, found.date, ratesOn(found.date));
+      const converted = convert(one, into, dated, ratesOn(dated));
       return converted.ok ? converted.money : null;
     });
-    return judged.outcome === "does not cover" ? `${directory.person(by)?.name ?? by}: ${judged.reason}` : null;
+    return judged.outcome === "does not cover" ? () => `${directory.person(by)?.name ?? by}: ${judged.reason}` : null;
   };
 }
 

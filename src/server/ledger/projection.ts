@@ -1,7 +1,9 @@
 import { partyKey } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
+import { DutySchema } from "@/core/segregation";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
+import { markDuties } from "../evidence/marks";
 import { projectPayments } from "../payments/projection";
 import type { AccountEvent, AccountFields, LedgerEvent } from "./events";
 
@@ -113,9 +115,12 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
       for (const id of orders) mark.run(number, id);
       break;
     }
-    // A mark in the log alone, for the control report.
-    case "duties met":
+    case "duties met": {
+      const { document, person, duty, with: other } = happened.data;
+      const [one = duty, two = other] = DutySchema.options.filter((known) => known === duty || known === other);
+      markDuties(db, event, { document, person, pair: [one, two] });
       break;
+    }
     case "sales order freed": {
       const { id, because } = happened.data;
       db.prepare("UPDATE sales_order SET status = 'open', freed_at = ?, because = ? WHERE id = ?").run(

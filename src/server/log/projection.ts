@@ -6,6 +6,7 @@ import type { Db } from "../db/open";
 import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";
 import { LEDGER_TABLES, projectAccount, projectLedger, projectRules } from "../ledger/projection";
 import { MESSAGE_TABLES, projectMessages } from "../messages/events";
+import { MARK_TABLES } from "../evidence/marks";
 import { SAMPLE_TABLES, projectSample } from "../evidence/events";
 import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
@@ -34,6 +35,7 @@ export const PROJECTIONS = [
   ...MESSAGE_TABLES,
   "checkpoint",
   ...SAMPLE_TABLES,
+  ...MARK_TABLES,
 ] as const;
 
 /**
