@@ -116,14 +116,14 @@ class Marks {
     return all;
   }
 
-  /** Every approval with what was compared then, in order. */
-  approvals(): Approved[] {
+  /** Every approval with what was compared then, in order; as they are read, since there can be tens of thousands. */
+  approvals(): IterableIterator<Approved> {
     return this.app.db
       .prepare(
-        `SELECT seq, at, document, by, type, compared, dated, policy, policy_version FROM control_mark
+        `SELECT seq, at, document, by, type, compared, dated, policy || ' ' || policy_version AS version FROM control_mark
          WHERE what = 'approval' AND at >= ? AND at < ? ORDER BY at, seq`,
       )
-      .all(...this.period) as Approved[];
+      .iterate(...this.period) as IterableIterator<Approved>;
   }
 }
 
@@ -134,8 +134,7 @@ type Approved = Marked & {
   type: string;
   compared: number | null;
   dated: string;
-  policy: string | null;
-  policy_version: number | null;
+  version: string | null;
 };
 
 type Told = { reason: string; code: string; because: string; voided: unknown[]; together: { count: number } };
@@ -214,8 +213,8 @@ function limitJudge(app: App): (approved: Approved) => (() => string) | null {
   const currencies = new Map(versions.map(({ policy, version }) => [`${policy.id} ${version}`, policy.currency]));
   // Somebody's limits for a type are asked for once in each stretch of time without a change of people.
   const limits = new Map<string, Map<Directory, boolean>>();
-  return ({ at, by, type, compared, dated, policy, policy_version }) => {
-    const currency = currencies.get(`${policy} ${policy_version}`);
+  return ({ at, by, type, compared, dated, version }) => {
+    const currency = version && currencies.get(version);
     if (compared === null || !currency || !by) return null;
     const day = at.slice(0, 10);
     const directory = days.get(day) ?? directoryAt(register, at);
