@@ -29,7 +29,8 @@ async function wake(handler) {
   const inside = http.createServer((request, response) => void handler(request, response));
   try {
     await new Promise((listening, failed) => inside.once("error", failed).listen(0, "127.0.0.1", listening));
-    await (await fetch(`http://127.0.0.1:${inside.address().port}/sign-in`)).arrayBuffer();
+    const signal = AbortSignal.timeout(30_000);
+    await (await fetch(`http://127.0.0.1:${inside.address().port}/sign-in`, { signal })).arrayBuffer();
   } catch (error) {
     // Whatever is wrong, whoever comes is told.
     console.error("The first page could not be made:", error);

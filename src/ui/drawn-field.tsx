@@ -1,7 +1,7 @@
 "use client";
 
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { PAD, pathOf, type Strokes } from "@/core/drawn";
+import { MOST_POINTS, PAD, pathOf, type Strokes } from "@/core/drawn";
 
 /** How far one press of an arrow key moves the pen. */
 const STEP = 6;
@@ -22,6 +22,9 @@ export function DrawnField({ strokes, onChange }: { strokes: Strokes; onChange(s
   };
   const addTo = (point: [number, number]) => {
     const last = lines.current.at(-1) ?? [];
+    const [x, y] = last.at(-1) ?? [];
+    // A hand that rests draws nothing, and a line that never ends is not taken any longer.
+    if ((x === point[0] && y === point[1]) || last.length >= MOST_POINTS) return;
     put([...lines.current.slice(0, -1), [...last, point]]);
   };
   const pointOf = (event: PointerEvent<SVGSVGElement>): [number, number] => {

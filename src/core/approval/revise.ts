@@ -10,7 +10,7 @@ import { approvalsOf, gapsOf } from "./cover";
 import { sayGaps } from "./gap-words";
 import { refreshHolds } from "./holding";
 import { refusedOf } from "./status";
-import { done, fold, levelOf, no, routingOf, versionFor } from "./under";
+import { datesOf, done, fold, levelOf, no, routingOf, versionFor } from "./under";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
 
 type Revise = Extract<DocumentCommand, { type: "revise" }>;
@@ -201,7 +201,7 @@ function levelsTouched(
   const again = touched.size === 0 ? [] : levelsAgain(state, edited, policy, touched, begun);
   const anew = state.levels
     .filter((level) => level.status === "open" && level.kind !== "check" && !again.includes(level.level))
-    .filter((level) => asksOthers(edited, level.level, context))
+    .filter(({ level }) => asksOthers(edited, level, context) || isDueOtherwise(state, edited, level, context))
     .map((level) => level.level);
   return { gaps, again, anew };
 }
@@ -230,6 +230,13 @@ function asksOthers(edited: DocumentState, level: string, context: DecideContext
   const { pool, needed } = peopleNow(edited, rule, context);
   const same = pool.length === open.pool.length && pool.every((person) => open.pool.includes(person));
   return !same || needed !== open.needed;
+}
+
+/** Whether an open level runs to a date of the document that the edit moves: it is asked anew, with the time that it then has. What was handed on stays with whom it went to, and its time. */
+function isDueOtherwise(state: DocumentState, edited: DocumentState, level: string, context: DecideContext): boolean {
+  const field = levelOf(edited, level, context)?.timeLimit?.before;
+  const handedOn = edited.levels.find((one) => one.level === level)?.moved?.length;
+  return field !== undefined && !handedOn && datesOf(state, context)(field) !== datesOf(edited, context)(field);
 }
 
 /** The levels that begin again: all, or all from the first that the edit concerns. */

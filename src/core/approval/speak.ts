@@ -15,7 +15,7 @@ import { whyNotSigned } from "./signing";
 import { acceptedOf, activeHolds, approvalsIn, openSeats, refusedOf } from "./status";
 import { timesOf } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
-import { done, fold, levelOf, no, routingAsRouted, versionFor } from "./under";
+import { datesOf, done, fold, levelOf, no, routingAsRouted, versionFor } from "./under";
 
 type Say = Extract<DocumentCommand, { type: "approve" | "decline" | "send back" }>;
 
@@ -215,7 +215,7 @@ function askNext(state: DocumentState, level: LevelState, context: DecideContext
   const rule = level.inTurn && level.due ? levelOf(state, level.level, context) : undefined;
   if (!rule) return [];
   const asked = openSeats(level);
-  const times = timesOf(rule, asked, context.at, context.routing.directory);
+  const times = timesOf(rule, asked, context.at, context.routing.directory, datesOf(state, context));
   return [{ type: "next asked", data: { level: level.level, asked, ...times } }];
 }
 

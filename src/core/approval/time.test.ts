@@ -94,6 +94,25 @@ describe("when an answer is due", () => {
     expect(due("2026-03-09")).toBe("2026-03-10T09:10:00.000Z");
     expect(due(null)).toBeUndefined();
   });
+  it("moves with the date it runs to, where an edit that starts nothing again moves that", () => {
+    const timeLimit = { amount: 4, unit: "working hours" as const, before: "promisedDate" };
+    const levels = [one("a", 1, ["lead"], { timeLimit }), one("b", 1, ["head"], { timeLimit: DAY })];
+    const policy = { ...oneBand(levels), edits: { fields: ["supplier"], effect: "carry on" as const } };
+    const play = played(policy, order(50_000, { promisedDate: "2026-03-13" }));
+    const other = levelOf(play, "b").due;
+    expect(levelOf(play, "a").due).toBe("2026-03-13T13:00:00.000Z");
+    play.minute += 60;
+    const revised = order(50_000, { promisedDate: "2026-03-12" });
+    play.do(revised.requester, { type: "revise", revision: 1, document: revised });
+    expect(levelOf(play, "a")).toMatchObject({ status: "open", due: "2026-03-12T13:00:00.000Z", pool: ["lead"] });
+    // What does not run to that date keeps its time, and is not asked again.
+    expect(levelOf(play, "b")).toMatchObject({ status: "open", due: other });
+    expect(play.told.filter((event) => event.type === "level opened").map(({ data }) => data.level)).toEqual([
+      "a",
+      "b",
+      "a",
+    ]);
+  });
   it("reminds any number of times, and whoever is named", () => {
     const play = start([
       one("a", 1, ["lead"], {

@@ -5,9 +5,12 @@ export const PAD = { width: 600, height: 180 } as const;
 /** So much line at least, in those units: a dot or a slip of the hand is no signature. */
 const LEAST_LINE = 120;
 
+/** Of one line without lifting the pen. */
+export const MOST_POINTS = 3_000;
+
 const Point = z.tuple([z.int().min(0).max(PAD.width), z.int().min(0).max(PAD.height)]);
 export const StrokesSchema = z
-  .array(z.array(Point).min(1).max(3_000))
+  .array(z.array(Point).min(1).max(MOST_POINTS))
   .max(120)
   .meta({
     description: `Lines of a drawing, each from point to point on a field of ${PAD.width} by ${PAD.height}`,
