@@ -8,6 +8,7 @@ import {
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
+  isMailAddress,
   notAttached,
   differences,
   namesOf,
@@ -23,6 +24,7 @@ export const CUSTOMER_FIELDS = {
   insuredAmount: "Insured amount",
   bankAccount: "Bank account",
   invoiceAddress: "Invoice address",
+  email: "E-mail",
   phone: "Phone number",
 } as const;
 export type CustomerField = keyof typeof CUSTOMER_FIELDS;
@@ -167,6 +169,11 @@ function missing(change: CreditLimitChange): MissingItem[] {
       });
     const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
     if (wrong) items.push({ path: `changes.${index}.after`, message: `${CUSTOMER_FIELDS.bankAccount}: ${wrong}` });
+    if (one.field === "email" && !isMailAddress(one.after))
+      items.push({
+        path: `changes.${index}.after`,
+        message: `${CUSTOMER_FIELDS.email}: “${sayValue(one.after)}” is no e-mail address`,
+      });
   });
   if (change.first && !changed(change, "limit")?.after)
     items.push({ path: "changes", message: "Say what the first limit is to be" });
@@ -239,6 +246,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     { key: "insuredAmount", kind: "amount", label: "insured amount", controlled: true },
     { key: "bankAccount", kind: "text", label: "bank account", controlled: true },
     { key: "invoiceAddress", kind: "text", label: "invoice address", controlled: true },
+    { key: "email", kind: "text", label: "e-mail of the customer", controlled: true },
     { key: "phone", kind: "text", label: "phone number", controlled: true },
     { key: "exposure", kind: "amount", label: "exposure after the change", always: true },
     { key: "overdue", kind: "amount", label: "overdue amount" },

@@ -68,6 +68,11 @@ export function notAttached(
   );
 }
 
+/** Whether a party can be written to at a value, or is not to be any more: an address, or nothing. */
+export function isMailAddress(value: unknown): boolean {
+  return value === null || value === "" || z.email().safeParse(value).success;
+}
+
 export const QuantitySchema = z
   .string()
   .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")

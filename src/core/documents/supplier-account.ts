@@ -8,6 +8,7 @@ import {
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
+  isMailAddress,
   notAttached,
   differences,
   namesOf,
@@ -98,6 +99,11 @@ function missing(account: SupplierAccount): MissingItem[] {
       });
     const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
     if (wrong) items.push({ path: `changes.${index}.after`, message: `${SUPPLIER_FIELDS.bankAccount}: ${wrong}` });
+    if (one.field === "email" && !isMailAddress(one.after))
+      items.push({
+        path: `changes.${index}.after`,
+        message: `${SUPPLIER_FIELDS.email}: “${sayValue(one.after)}” is no e-mail address`,
+      });
   });
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)

@@ -5,6 +5,7 @@ import { sayWhyNone } from "@/core/stopped-orders";
 import { joinWords } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { emailOf, readAccount } from "../ledger/accounts";
 import { readWorld } from "../world";
 import { lastSearch } from "./search";
 
@@ -45,6 +46,8 @@ export function stoppedOrders(app: App, reader: Person) {
     .all({ today, all: all ? 1 : 0, reader: reader.id }) as Row[];
   return rows.map(({ minor, overdue, oldest, seller, number, status, ...row }) => ({
     ...row,
+    /** Nobody can be told what becomes of it. */
+    noEmail: emailOf(readAccount(app.db, row.customer)!) === "",
     amount: formatMoney(money(minor, row.currency)),
     overdueAmount: formatMoney(money(overdue, row.currency)),
     daysOverdue: oldest ? daysBetween(oldest, today) : 0,

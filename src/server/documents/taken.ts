@@ -239,7 +239,7 @@ const FORM_FIELDS = {
     email: "email",
     bankAccount: "bankAccount",
   },
-  "credit-limit-change": { address: "invoiceAddress", bankAccount: "bankAccount" },
+  "credit-limit-change": { address: "invoiceAddress", bankAccount: "bankAccount", email: "email" },
 } as const;
 
 type OfAccount = Extract<AnyDocument, { documentType: keyof typeof FORM_FIELDS }>;

@@ -242,7 +242,9 @@ function documentFor(
     stoppedOrder: null,
     changes: [
       { field: "invoiceAddress", before: null, after: fields.address ?? "" },
-      ...(fields.bankAccount ? [{ field: "bankAccount" as const, before: null, after: fields.bankAccount }] : []),
+      ...(["bankAccount", "email"] as const).flatMap((field) =>
+        fields[field] ? [{ field, before: null, after: fields[field] }] : [],
+      ),
     ],
     papers: papers.flatMap(({ name, attachment }) =>
       FIRST_LIMIT_PAPERS.some((one) => one === name) ? [{ name, hash: attachment.hash }] : [],

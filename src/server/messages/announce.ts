@@ -80,8 +80,9 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice, hear
     });
   }
   // Of an order that was stopped the customer hears either way, from what is done with the limit; of a refusal, here.
+  const applied = policy?.afterApproval.some(({ kind }) => kind === "apply changes") ?? false;
   if (isOfStopped(state) && occasion === "declined") tellNotRaised(app, state);
-  else if (further.includes("party") && !(isOfStopped(state) && occasion === "approved"))
+  else if (further.includes("party") && !(isOfStopped(state) && occasion === "approved" && applied))
     tellParty(app, world, state, occasion);
 }
 

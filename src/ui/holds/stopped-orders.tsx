@@ -22,6 +22,7 @@ export type StoppedLine = {
   daysOverdue: number;
   overdueAmount: string;
   seller: string | null;
+  noEmail: boolean;
   /** The change of the limit that was last asked for, and what became of it. */
   asked: { number: string; status: string } | null;
 };
@@ -61,6 +62,12 @@ export function StoppedOrders({
               <span className="block text-sm text-soft">{row.title}</span>
             </td>
             <td>{all ? <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link> : row.name}</td>
+            {row.noEmail && (
+              <span className="block text-sm text-held">
+                No e-mail address is known, so that the customer will not be told:{" "}
+                <Link href={`/documents/new?type=credit-limit-change&account=${row.customer}`}>propose one</Link>
+              </span>
+            )}
             <td className="text-right">
               <span className="font-medium whitespace-nowrap">{row.amount}</span>
               <span className="block text-sm text-held">{row.because}</span>
