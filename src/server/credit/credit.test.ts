@@ -76,6 +76,14 @@ describe("orders stopped for credit", () => {
     expect(lastSearch(app)!.left).toMatchObject([
       { customer: three!.id, why: { code: "overdue", days: 100, most: 60 } },
     ]);
+    // Whoever sells is told what was asked for in their name.
+    const told = app.db
+      .prepare("SELECT person, body FROM letter WHERE subject LIKE '%in your name%' ORDER BY id")
+      .all();
+    expect(told).toMatchObject([{ person: "celeste-barroca" }, { person: "agnes-oduya" }]);
+    expect((told[0] as { body: string }).body).toMatch(
+      /since SO-0001 is stopped for credit\. You can change or withdraw/,
+    );
     const [drafted] = app.db
       .prepare("SELECT actor FROM event WHERE stream = ? ORDER BY seq LIMIT 1")
       .all(`document:${changes(app)[0]!.id}`) as { actor: string }[];

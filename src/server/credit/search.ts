@@ -14,6 +14,7 @@ import { tellReleased } from "./customer";
 import { customerFacts, readAccount, type Account } from "../ledger/accounts";
 import { freeOrders } from "../ledger/apply";
 import { writeLedger } from "../ledger/write";
+import { writeTo } from "../messages/letters";
 import { policyFor } from "../policies/applying";
 import { inForce, ratesFor, readWorld } from "../world";
 
@@ -223,10 +224,18 @@ function ask(
       command,
     );
     if (!entered.ok) return entered;
-    const { number } = entered.value;
+    const { id, number } = entered.value;
     writeLedger(app, [{ type: "limit asked for", data: { number, orders: [...orders] } }], {
       actor: "system",
       command: `${command}:orders`,
+    });
+    const named = `${formatMoney(limit)} for ${account.name}, since ${joinWords(orders, "and")} ${many ? "are" : "is"} stopped for credit`;
+    writeTo(app, {
+      person: person.id,
+      document: id,
+      occasion: "submitted",
+      subject: `${number} was asked for in your name: ${account.name}`,
+      body: `The policy “${version!.policy.name}” has asked for a credit limit of ${named}. You can change or withdraw it on its page.`,
     });
     return { ok: true, value: number };
   });

@@ -7,7 +7,7 @@ import { changePeople } from "../people/commands";
 import { newCommandId } from "../log/log";
 import { commandDocument, enterDocument } from "./commands";
 import { findCostCentres } from "./cost-centres";
-import { draftsOf, submitSeveral } from "./drafts";
+import { SubmitSchema, draftsOf, submitSeveral } from "./drafts";
 import { readState } from "./projection";
 
 const draft = (app: TestApp, document: Parameters<typeof enterDocument>[2]) =>
@@ -45,6 +45,7 @@ describe("drafts of one's own", () => {
     expect(sent.says).toBe("1,300.00 EUR");
     expect(sent.refused).toMatchObject([{ document: ids[2], why: expect.stringContaining("line") as string }]);
     expect(ids.map((id) => readState(app.db, id)!.status)).toEqual(["waiting", "waiting", "draft"]);
+    expect(SubmitSchema.safeParse({ command, drafts: [...drafts, drafts[0]] }).success).toBe(false);
     // The same request once more does nothing twice.
     value(submitSeveral(app, noor, { command, drafts }));
     expect(readState(app.db, ids[0]!)!.revision).toBe(1);

@@ -49,7 +49,8 @@ export const SubmitSchema = z.strictObject({
   drafts: z
     .array(z.strictObject({ document: z.string().max(40), updatedAt: z.string().max(40) }))
     .min(1)
-    .max(MOST_DRAFTS),
+    .max(MOST_DRAFTS)
+    .refine((drafts) => new Set(drafts.map(({ document }) => document)).size === drafts.length, "names a draft twice"),
 });
 export type SubmitRequest = z.infer<typeof SubmitSchema>;
 
