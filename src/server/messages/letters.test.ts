@@ -7,17 +7,15 @@ import { evolve } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { claim, claimLine } from "@/core/fixtures";
 import { formatMoney } from "@/core/money";
-import { keyOf } from "@/core/checks";
-import { PolicySchema, type PolicyInput } from "@/core/policy";
+import type { PolicyInput } from "@/core/policy";
 import { reviewedInForce } from "../../../demo/put-in-force";
+import { withLevel, type LevelInput } from "../../../demo/test-levels";
 import { claimPolicy } from "../../../demo/further-policies";
-import { orderPolicy } from "../../../demo/policy";
 import { testOrder, value, type TestApp } from "../../../demo/test-app";
 import { booksApp, command, submit } from "../../../demo/test-books";
 import { readState } from "../documents/projection";
 import { eventsOf, newCommandId } from "../log/log";
 import { opened } from "../log/sealed";
-import { findingsFor } from "../policies/commands";
 import { fireTimers } from "../time/timers";
 import { readWorld } from "../world";
 
@@ -34,36 +32,6 @@ const lettersOf = (app: TestApp, id: string, occasion?: string) =>
     (one) => !occasion || one.occasion === occasion,
   );
 const openLevel = (app: TestApp, id: string) => readState(app.db, id)!.levels.find((one) => one.status === "open")!;
-
-type LevelInput = PolicyInput["sections"][number]["levels"][number];
-const OWN: LevelInput = {
-  id: "own",
-  name: "Own level",
-  stage: 1,
-  marks: ["approves"],
-  approvers: { kind: "people", people: ["rui-tavares", "teodora-lins"] },
-};
-
-/** A policy for orders of one band with one level of Rui or Teodora, varied, and further levels. */
-function withLevel(
-  app: TestApp,
-  level: Partial<LevelInput>,
-  extra: Partial<PolicyInput> = {},
-  more: LevelInput[] = [],
-) {
-  const rest = { ...orderPolicy.sections.at(-1)!, thresholds: [], bands: [{ approval: "required" as const }] };
-  const policy: PolicyInput = {
-    ...orderPolicy,
-    ...extra,
-    sections: [{ ...rest, levels: [{ ...OWN, ...level }, ...more] }],
-  };
-  const reasons = findingsFor(app, PolicySchema.parse(policy)).map((one) => ({
-    finding: keyOf(one),
-    message: one.message,
-    reason: "Only for this test",
-  }));
-  reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "x", from: "2026-03-10", reasons });
-}
 
 describe("each letter, from its event", () => {
   it("approved in part: what is left and what was not approved, with who said so", () => {
