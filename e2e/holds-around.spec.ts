@@ -1,6 +1,18 @@
 // Holds whose cause lies around a document, in an account, in people, in another claim: each from placed to released, through the interface.
 import { expect, type Page } from "@playwright/test";
-import { PNG, approveAs, cleared, enterInvoice, fillIn, held, pageOf, releaseByHand, signIn, test } from "./support";
+import {
+  PNG,
+  approveAs,
+  cleared,
+  draw,
+  enterInvoice,
+  fillIn,
+  held,
+  pageOf,
+  releaseByHand,
+  signIn,
+  test,
+} from "./support";
 
 const repair = (supplier: string, number: string, price: string) => ({
   Supplier: supplier,
@@ -76,8 +88,11 @@ test("supplier not approved: the hold outlasts the approval of the invoice and g
     "E-mail for orders and answers": "office@escarpa.example",
     "Signed by": "Odete Farias",
   });
+  await party.getByLabel(/^Bank letter/).setInputFiles({ name: "letter.png", mimeType: "image/png", buffer: PNG });
+  await expect(party.getByText("letter.png is here")).toBeVisible();
+  await draw(party);
   await party.getByRole("button", { name: "Sign and send" }).click();
-  await expect(party.getByRole("status")).toContainText("have arrived");
+  await expect(party.getByText(/have arrived/)).toBeVisible();
   await page.goto("/documents?q=Escarpa&type=supplier-account");
   await page.getByRole("table").getByRole("link").first().click();
   await page.waitForURL(/sa-\d+$/);
