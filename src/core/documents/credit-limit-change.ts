@@ -1,5 +1,4 @@
 import { z } from "zod";
-import { whyNoAccount } from "../payments";
 import { beforeKey, sameValue, type Facts } from "../conditions";
 import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
@@ -8,12 +7,12 @@ import {
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
-  isMailAddress,
   notAttached,
   differences,
   namesOf,
   sampleBasics,
   written,
+  wrongChanges,
 } from "./parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
 
@@ -161,20 +160,7 @@ export function papersMissing(change: CreditLimitChange): string[] {
 function missing(change: CreditLimitChange): MissingItem[] {
   const items: MissingItem[] = [];
   if (change.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
-  change.changes.forEach((one, index) => {
-    if (sameValue(one.before, one.after))
-      items.push({
-        path: `changes.${index}.after`,
-        message: `${CUSTOMER_FIELDS[one.field]}: enter another value, or leave it out`,
-      });
-    const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
-    if (wrong) items.push({ path: `changes.${index}.after`, message: `${CUSTOMER_FIELDS.bankAccount}: ${wrong}` });
-    if (one.field === "email" && !isMailAddress(one.after))
-      items.push({
-        path: `changes.${index}.after`,
-        message: `${CUSTOMER_FIELDS.email}: “${sayValue(one.after)}” is no e-mail address`,
-      });
-  });
+  items.push(...wrongChanges(change.changes, CUSTOMER_FIELDS));
   if (change.first && !changed(change, "limit")?.after)
     items.push({ path: "changes", message: "Say what the first limit is to be" });
   return items;

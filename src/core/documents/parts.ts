@@ -2,7 +2,9 @@ import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { IdSchema } from "../ids";
 import { CurrencySchema, formatMoney, money, sum, type Money } from "../money";
-import type { Change, Sample } from "./registry";
+import { sameValue } from "../conditions";
+import { whyNoAccount } from "../payments";
+import type { Change, MissingItem, Sample } from "./registry";
 
 /** What the types of documents have in common: the fields every one has, and exact arithmetic on lines. */
 
@@ -68,8 +70,25 @@ export function notAttached(
   );
 }
 
+type Changed = { field: string; before: Value; after: Value };
+type Value = string | Money | null;
+
+/** What is wrong with the new values of an account's fields, by the name of each: what is no change, an account number or an address that cannot be right. */
+export function wrongChanges(changes: readonly Changed[], labels: Readonly<Record<string, string>>): MissingItem[] {
+  return changes.flatMap(({ field, before, after }, index) => {
+    const path = `changes.${index}.after`;
+    const say = (wrong: string) => ({ path, message: `${labels[field]}: ${wrong}` });
+    const account = field === "bankAccount" ? whyNoAccount(String(after ?? "")) : "";
+    return [
+      ...(sameValue(before, after) ? [say("enter another value, or leave it out")] : []),
+      ...(account ? [say(account)] : []),
+      ...(field === "email" && !isMailAddress(after) ? [say(`“${String(after)}” is no e-mail address`)] : []),
+    ];
+  });
+}
+
 /** Whether a party can be written to at a value, or is not to be any more: an address, or nothing. */
-export function isMailAddress(value: unknown): boolean {
+function isMailAddress(value: unknown): boolean {
   return value === null || value === "" || z.email().safeParse(value).success;
 }
 

@@ -1,19 +1,18 @@
 import { z } from "zod";
-import { beforeKey, sameValue } from "../conditions";
+import { beforeKey } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
-import { whyNoAccount } from "../payments";
 import type { Looking } from "./around";
 import {
   MOST_MINOR,
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
-  isMailAddress,
   notAttached,
   differences,
   namesOf,
   sampleBasics,
   written,
+  wrongChanges,
 } from "./parts";
 import type { DocumentType, MissingItem, Remark } from "./registry";
 
@@ -91,20 +90,7 @@ const after = (account: SupplierAccount, field: SupplierField) =>
 function missing(account: SupplierAccount): MissingItem[] {
   const items: MissingItem[] = [];
   if (account.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
-  account.changes.forEach((one, index) => {
-    if (sameValue(one.before, one.after))
-      items.push({
-        path: `changes.${index}.after`,
-        message: `${SUPPLIER_FIELDS[one.field]}: enter another value, or leave it out`,
-      });
-    const wrong = one.field === "bankAccount" ? whyNoAccount(String(one.after ?? "")) : "";
-    if (wrong) items.push({ path: `changes.${index}.after`, message: `${SUPPLIER_FIELDS.bankAccount}: ${wrong}` });
-    if (one.field === "email" && !isMailAddress(one.after))
-      items.push({
-        path: `changes.${index}.after`,
-        message: `${SUPPLIER_FIELDS.email}: “${sayValue(one.after)}” is no e-mail address`,
-      });
-  });
+  items.push(...wrongChanges(account.changes, SUPPLIER_FIELDS));
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)
       if (!after(account, field))

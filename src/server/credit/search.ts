@@ -13,6 +13,7 @@ import { enterBySystem } from "../documents/commands";
 import { tellReleased } from "./customer";
 import { customerFacts, readAccount, type Account } from "../ledger/accounts";
 import { freeOrders } from "../ledger/apply";
+import { limitChange } from "../ledger/limit-change";
 import { writeLedger } from "../ledger/write";
 import { writeTo } from "../messages/letters";
 import { policyFor } from "../policies/applying";
@@ -198,31 +199,15 @@ function ask(
   { ask: limit, orders }: { ask: Money; orders: readonly string[] },
   command: string,
 ): Result<string> {
-  const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
   const many = orders.length > 1;
   return allOrNothing(app, () => {
-    const entered = enterBySystem(
-      app,
-      {
-        documentType: TYPE,
-        title: "",
-        requester: person.id,
-        onBehalfOf: null,
-        unit: person.unit,
-        currency: account.currency,
-        date,
-        note: `${joinWords(orders, "and")} ${many ? "are" : "is"} stopped for credit. Asked for by the rule of “${version!.policy.name}”, version ${version!.version}.`,
-        attachments: [],
-        customer: account.id,
-        customerName: account.name,
-        first: false,
-        origin: "stopped order",
-        stoppedOrder: orders[0]!,
-        changes: [{ field: "limit", before: null, after: limit }],
-        papers: [],
-      },
-      command,
-    );
+    const document = limitChange(app, account, person, {
+      note: `${joinWords(orders, "and")} ${many ? "are" : "is"} stopped for credit. Asked for by the rule of “${version!.policy.name}”, version ${version!.version}.`,
+      origin: "stopped order",
+      stoppedOrder: orders[0]!,
+      changes: [{ field: "limit", before: null, after: limit }],
+    });
+    const entered = enterBySystem(app, document, command);
     if (!entered.ok) return entered;
     const { id, number } = entered.value;
     writeLedger(app, [{ type: "limit asked for", data: { number, orders: [...orders] } }], {

@@ -16,7 +16,7 @@ import { documentType, type AnyDocument, type Around } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Duty } from "@/core/segregation";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -28,6 +28,7 @@ import { markAsked } from "../credit/customer";
 import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./around";
+import { markEditor, whyNotEditToo } from "./editor";
 import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotSupplied, whyNotTaken } from "./taken";
 
@@ -320,25 +321,6 @@ export function mayReleaseHold(app: App, person: Person, state: DocumentState, h
 /** Whether somebody took over the open work of a requester who is no longer active. */
 export function tookOver(app: App, requester: string, person: string): boolean {
   return tookOverFrom(person, readWorld(app).directory, app.clock.now()).includes(requester);
-}
-
-/** One editor is named besides the requester, so that a second would let the first decide on what they wrote. */
-function whyNotEditToo(app: App, actor: Person, requester: string, editedBy: string | undefined): Refusal | null {
-  if (!editedBy || actor.id === requester || actor.id === editedBy) return null;
-  const { directory } = readWorld(app);
-  const editor = directory.person(editedBy);
-  if (!editor || !directory.isActive(editor, app.clock.now())) return null;
-  return refuse(
-    "forbidden",
-    `${editor.name} has edited it for ${directory.person(requester)?.name ?? requester} before; withdraw it, and enter it anew`,
-  );
-}
-
-/** Whoever edits for somebody else is named, since they may not decide on it either. */
-function markEditor(document: AnyDocument, actor: string, requester: string, before: string | undefined): AnyDocument {
-  const { editedBy: _, ...plain } = document;
-  const editor = actor === requester ? before : actor;
-  return (editor ? { ...plain, editedBy: editor } : plain) as AnyDocument;
 }
 
 /** Commands that look at what is around the document now; every other goes by what was known when it was routed. */

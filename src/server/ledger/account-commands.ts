@@ -30,6 +30,7 @@ import { accountByName, readAccount, type Account } from "./accounts";
 import { act } from "./act";
 import type { AccountFields, AccountKind } from "./events";
 import { cameBy, invite, openInvitation, useUp, whyNotPartyAddress } from "./invitations";
+import { limitChange } from "./limit-change";
 import { writeAccount } from "./write";
 
 const no = (code: string, message: string, path?: string): Result<never> => ({
@@ -283,26 +284,14 @@ export function proposeChange(
   if (refusal) return { ok: false, refusals: [refusal] };
   return allOrNothing(app, () => {
     const numbers: string[] = [];
-    const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
     for (const [index, customer] of customers.entries()) {
       const account = readAccount(app.db, customer);
       if (account?.kind !== "customer") return no("unknown", `There is no customer ${customer}`, "customers");
       const differing = changes.filter(({ field, after }) => !sameValue(account.fields[field] ?? null, after ?? null));
       if (differing.length === 0)
         return no("unchanged", `${account.name} has these values already; leave it out`, "customers");
-      const document: AnyDocument = {
-        documentType: "credit-limit-change",
-        title: "",
-        requester: actor.id,
-        onBehalfOf: null,
-        unit: actor.unit,
-        currency: account.currency,
-        date,
+      const document = limitChange(app, account, actor, {
         note,
-        attachments: [],
-        customer,
-        customerName: account.name,
-        first: false,
         origin,
         stoppedOrder,
         changes: differing.map(({ field, after }) => ({
@@ -310,8 +299,7 @@ export function proposeChange(
           before: account.fields[field] ?? null,
           after: after ?? (isAmountField(field) ? null : ""),
         })),
-        papers: [],
-      };
+      });
       const entered = enterDocument(app, actor, document, `${command}:${index}`);
       if (!entered.ok) return entered;
       numbers.push(entered.value.number);
