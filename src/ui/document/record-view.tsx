@@ -282,6 +282,7 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                         {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
                         {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
                         {sayHow(one)}
+                        {one.comment && `: “${one.comment}”`}
                         {one.signature?.drawn && (
                           <DrawnImage document={state.id} image={one.signature.drawn} by={names(one.by)} />
                         )}
@@ -290,7 +291,6 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                             Signed for SHA-256 {one.signature.documentHash}
                           </span>
                         )}
-                        {one.comment && `: “${one.comment}”`}
                       </p>
                     ))}
                     {said.length === 0 && "—"}
