@@ -84,6 +84,11 @@ function sayHalf(done: number, items: readonly Item[], attributes: readonly stri
   return `${found} in ${done} tested so far, ${items.length - done} to go.`;
 }
 
+/** What most rows of a sheet come to: every attribute found as it should be. */
+function allGood(attributes: readonly string[]): Record<string, Mark> {
+  return Object.fromEntries(attributes.map((one) => [one, "good"]));
+}
+
 function Row({
   id,
   item,
@@ -105,6 +110,16 @@ function Row({
     <tr className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-3">
       <td>
         <Link href={`/documents/${item.id}/record`}>{item.number}</Link> {item.title}
+        {mayWrite && attributes.some((one) => !finding.marks[one]) && (
+          <button
+            type="button"
+            className="mt-1 block min-h-7 text-harbour underline"
+            aria-label={`${item.number}: the rest as it should be`}
+            onClick={() => keep({ ...finding, marks: { ...allGood(attributes), ...finding.marks } })}
+          >
+            The rest as it should be
+          </button>
+        )}
         <Refusals refusals={refusals} />
       </td>
       <td className="text-right whitespace-nowrap">{item.amount}</td>
