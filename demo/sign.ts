@@ -16,7 +16,7 @@ export function signatureFor(app: App, state: DocumentState, level: string, by: 
   if (!rule?.signature) return {};
   const name = world.directory.person(by)?.name ?? by;
   const documentHash = revisionHash(state, sealerOfLog(app.db).seal);
-  const signature = { name, method: "the word of the demonstration", documentHash };
+  const signature = { name, method: "demonstration" as const, documentHash };
   if (rule.signature !== "drawn") return { signature };
   const drawn = keepDrawn(app, by, scrawl(name), documentHash, "signature.drawn");
   return drawn.ok ? { signature: { ...signature, drawn: drawn.value } } : { signature };

@@ -12,6 +12,12 @@ const IN_FOLDER: Record<string, readonly string[]> = {
   "fast-check": ["core/fixtures/"],
 };
 
+/**
+ * What may make sentences in the core: what is told to people, and what still refuses and finds in words. Everything else gives codes and values, so that
+ * nothing that is stored, hashed or compared can have a wording in it.
+ */
+const SPEAKS = ["words", "telling", "notices", "outcome", "checks", "approval", "fixtures"];
+
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },
   server: { layers: ["core", "server"], packages: (name) => !/^(react|react-dom|radix-ui)$/.test(name) },
@@ -46,6 +52,8 @@ export function whyNotImport(file: string, target: string): string | null {
   // One public face: from outside, a folder of core is entered through its index.
   const own = layer === "core" && file.split("/")[1] === folder;
   if (to === "core" && folder === "fixtures" && !own) return "core/fixtures is for tests alone";
+  if (layer === "core" && to === "core" && folder === "words" && !SPEAKS.includes(file.split("/")[1]!))
+    return `core/${file.split("/")[1]} gives reasons as data; their words are made at the edge`;
   return to === "core" && !own && rest.length > 0
     ? `core/${folder} is entered through its index, not through ${rest.join("/")}`
     : null;
@@ -86,6 +94,7 @@ describe("layers", () => {
     ["core/money/money.ts", "fast-check", "core must not use the package fast-check"],
     ["server/world.ts", "@/core/fixtures", "core/fixtures is for tests alone"],
     ["core/policy/words.ts", "../people/schema", "core/people is entered through its index, not through schema"],
+    ["core/routing/route.ts", "../words", "core/routing gives reasons as data; their words are made at the edge"],
     ["ui/board/chart.tsx", "@/server/world", "ui must not import from server"],
     ["server/world.ts", "@/ui/format", "server must not import from ui"],
     ["ui/board/chart.tsx", "@/core/policy/edit", "core/policy is entered through its index, not through edit"],

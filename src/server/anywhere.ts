@@ -1,6 +1,6 @@
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { plain } from "@/core/words";
+import { plain } from "@/core/text";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { listDocuments } from "./documents/queries";

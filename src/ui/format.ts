@@ -66,4 +66,4 @@ export function sayShort(major: number): string {
   return String(Math.round(major));
 }
 
-export { capital } from "@/core/words";
+export { capital } from "@/core/text";

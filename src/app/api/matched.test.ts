@@ -3,10 +3,13 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { DocumentState } from "@/core/approval";
 import { documentType, type PurchaseOrder, type SupplierInvoice } from "@/core/documents";
 import { invoice } from "@/core/fixtures";
+import { namesOf, sayHeld, sayRemark } from "@/core/words";
 import { SESSION_COOKIE } from "@/server/access/sessions";
 import type { App } from "@/server/app";
+import { namesFor } from "@/server/documents/names";
 import { readAccount } from "@/server/ledger/accounts";
 import { newCommandId } from "@/server/log/log";
+import { readWorld } from "@/server/world";
 import { asking, NOOR } from "../../../demo/asking";
 import { invoicePolicy } from "../../../demo/further-policies";
 import { orderPolicyInForce } from "../../../demo/policy";
@@ -72,9 +75,12 @@ describe("what nobody needs to approve, since it was ordered and received", () =
   const seen = ({ document, around }: DocumentState) =>
     documentType(document.documentType)
       .remarks(document, { around: around!, toCurrency: (amount) => amount })
-      .map((one) => one.text)
+      .map((one) => sayRemark(one, namesOf(readWorld(app).directory)))
       .join("; ");
-  const held = (state: DocumentState) => [state.status, ...state.holds.map((one) => one.reason)];
+  const held = (state: DocumentState) => [
+    state.status,
+    ...state.holds.map((one) => sayHeld(one, namesFor(readWorld(app), state))),
+  ];
   it("is an invoice for what was ordered, once, and whoever charges it again has to wait", async () => {
     expect(held(await charged("A-1"))).toEqual(["approved"]);
     // Written otherwise, and on another date, it is the same order all the same.

@@ -56,7 +56,7 @@ describe("an approval is for what was approved", () => {
       "approved",
     );
     const body = { document: testOrder(818_000), revision: now(id).revision };
-    const seen = await ask<EditEffect>(NOOR, preview, body, { id });
+    const seen = await ask<EditEffect & { why: string }>(NOOR, preview, body, { id });
     expect(seen.value).toMatchObject({ effect: "start again", voided: [{ level: "line-manager", by: "rui-tavares" }] });
     expect(seen.value.why).toContain("the amount goes from 8,000.00 EUR to 8,180.00 EUR");
     await edit(id, testOrder(818_000));
@@ -148,7 +148,10 @@ describe("an approval is for what was approved", () => {
   it("a document dated long ago is held, and says so", async () => {
     const { id } = await submitted(testOrder(800_000, { date: "2025-11-01" }));
     const hold = now(id).holds.find((one) => one.code === "Backdated");
-    expect(hold?.reason).toBe("It is dated 1 Nov 2025 and was entered on 11 Mar 2026, more than 90 days later");
+    expect(hold?.why).toEqual({
+      code: "backdated",
+      values: { dated: "2025-11-01", entered: "2026-03-11", days: 90 },
+    });
   });
 });
 
@@ -202,8 +205,8 @@ describe("the total with a supplier", () => {
     const most = await submitted(testOrder(1, { supplier: "Zephyrine Ropes", lines: huge }));
     const next = await submitted(testOrder(1, { supplier: "Zephyrine Ropes", lines: huge }));
     expect(now(most.id).status).toBe("waiting");
-    expect(next.holds.map((one) => one.reason)).toEqual([
-      "The total with Zephyrine Ropes is too large to be counted exactly",
+    expect(next.holds.map((one) => one.why)).toEqual([
+      { code: "total too large", values: { supplier: "Zephyrine Ropes" } },
     ]);
   });
 });

@@ -152,7 +152,13 @@ describe("held documents", () => {
     play.do("rui", { type: "draft", id: "d-1", number: "D-0001", document: order(TOP) });
     play.do("rui", { type: "submit", document: order(TOP) });
     expect(activeHolds(play.state!)).toMatchObject([
-      { code: "no eligible approver", reason: "a: Rui is the requester" },
+      {
+        code: "no eligible approver",
+        why: {
+          code: "level blocked",
+          values: { level: "a", why: { values: { people: [{ person: "rui", why: [{ code: "is the requester" }] }] } } },
+        },
+      },
     ]);
     expect(play.state!.levels[0]?.status).toBe("not yet");
     expect(play.do("boss", { type: "reroute", reason: " " })).toContain("Say why");

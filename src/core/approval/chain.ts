@@ -1,17 +1,24 @@
-import { activeOf, backdated, holdsOfPolicy, type PlacedHold, type ReleasedHow } from "../holds";
+import { BACKDATED, activeOf, backdated, holdsOfPolicy, type Cause, type PlacedHold, type ReleasedHow } from "../holds";
 import type { Level } from "../policy";
-import { lookingFrom, ownAmount, peopleFor, type HoldReason, type LevelPeople, type PeopleFor } from "../routing";
-import { joinWords } from "../words";
+import { canonical } from "../records";
+import {
+  heldAt,
+  lookingFrom,
+  ownAmount,
+  peopleFor,
+  type HeldReason,
+  type HoldReason,
+  type LevelPeople,
+  type PeopleFor,
+} from "../routing";
 import { closingProof } from "./cover";
 import { alreadyGiven, decidedElsewhere } from "./repeated";
 import { acceptedOf, activeHolds, approvalsIn, openSeats } from "./status";
 import { timesOf } from "./time";
 import { datesOf, fold, levelOf, routingOf, versionFor } from "./under";
-import { sayChecks, wrongOf } from "./verifying";
+import { wrongOf } from "./verifying";
+import type { ApprovedReason } from "./reasons";
 import type { ClosingProof, DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
-
-/** What the hold of a document is called that carries a date from too long ago. */
-const BACKDATED = "Backdated";
 
 /** What follows a fresh route at once: the policy's holds, then approval where none is needed, holds where it cannot go on, else the first stage. */
 export function start(state: DocumentState, events: DocumentEvent[], context: DecideContext): DocumentEvent[] {
@@ -70,12 +77,13 @@ function close(state: DocumentState, context: DecideContext, closed: boolean): D
   const none = state.route!.outcome === "no approval needed";
   if (!none && !someoneApproved(state)) return nobody(state, context);
   const closing = closingProof(state, context);
-  if (closing.ok) return approve(state, none ? "no approval needed" : whyApproved(state), closing.proof, context);
+  if (closing.ok)
+    return approve(state, none ? { code: "no approval needed" } : whyApproved(state), closing.proof, context);
   const { route, gaps } = closing;
   const barred = route?.holds.filter((hold) => hold.code !== "no eligible approver") ?? [];
   if (!route || barred.length > 0 || gaps.length === 0 || closed) {
-    const reason = "What was approved does not cover the document as it now is, and it cannot be asked for again";
-    const holds: HoldReason[] = barred.length > 0 ? barred : [{ code: "no eligible approver", reason }];
+    const why: HeldReason = { code: "approvals do not cover it" };
+    const holds: HoldReason[] = barred.length > 0 ? barred : [{ code: "no eligible approver", why }];
     return place(state, holds.map(ofRouting), context.actor);
   }
   const again = [...new Set(gaps.map((gap) => gap.level))];
@@ -91,27 +99,33 @@ function someoneApproved({ levels }: DocumentState): boolean {
 }
 
 function nobody(state: DocumentState, context: DecideContext): DocumentEvent[] {
-  const reason = "Every level was passed over, so nobody has approved it";
-  return place(state, [ofRouting({ code: "no approving level", reason })], context.actor);
+  const why: HeldReason = { code: "every level passed over" };
+  return place(state, [ofRouting({ code: "no approving level", why })], context.actor);
 }
 
-function whyApproved({ levels }: DocumentState): string {
+function whyApproved({ levels }: DocumentState): ApprovedReason {
   if (levels.some((level) => level.counts) && !levels.some((level) => level.status === "approved"))
-    return "the requester’s own limit covers it, which the policy counts as the approval";
-  const lapsed = levels.filter((level) => level.status === "lapsed").map((level) => level.name);
-  if (lapsed.length === 0) return "every required level has approved";
-  return `${joinWords(lapsed, "and")} did not answer in time and ${lapsed.length === 1 ? "counts" : "count"} as approved by lapse of time`;
+    return { code: "within the requester’s own limit" };
+  const lapsed = levels.filter((level) => level.status === "lapsed").map((level) => level.level);
+  return lapsed.length === 0
+    ? { code: "every level approved" }
+    : { code: "by lapse of time", values: { levels: lapsed } };
 }
 
 /** The document is approved: holds that wait for that are released, and the steps after it begin. */
-function approve(state: DocumentState, because: string, proof: ClosingProof, context: DecideContext): DocumentEvent[] {
+function approve(
+  state: DocumentState,
+  because: ApprovedReason,
+  proof: ClosingProof,
+  context: DecideContext,
+): DocumentEvent[] {
   const policy = versionFor(state, context)?.policy;
   const events: DocumentEvent[] = [{ type: "approved", data: { because, proof } }];
   const keeps = (rule: number | null) => rule === null || (policy?.holds[rule]?.keeps ?? false);
   const release = activeHolds(state).filter(
     (hold) => hold.kind === "routing" || (hold.kind === "policy" && !keeps(hold.rule)),
   );
-  events.push(...release.map((hold) => released(hold, "approval", null, "it was approved")));
+  events.push(...release.map((hold) => released(hold, "approval", null, { code: "approved" })));
   const steps = policy?.afterApproval.map(({ kind, note }) => ({ kind, note })) ?? [];
   if (steps.length > 0) events.push({ type: "steps begun", data: { steps } });
   return events;
@@ -122,8 +136,8 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
   const found = levelOf(state, level.level, context);
   if (!found) {
     const { version } = state.route!.policy!;
-    const reason = `${level.name}: version ${version} of the policy cannot be found`;
-    return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
+    const why: HeldReason = { code: "version not found", values: { level: level.level, version } };
+    return place(state, [ofRouting(heldAt(level.level, why))], context.actor);
   }
   const people = peopleNow(state, found, context);
   if (people.passed) {
@@ -131,8 +145,8 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
     return [{ type: "level passed over", data }];
   }
   if (people.blocked) {
-    const reason = `${level.name}: ${people.blocked}`;
-    return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
+    const why: HeldReason = { code: "level blocked", values: { level: level.level, why: people.blocked } };
+    return place(state, [ofRouting(heldAt(level.level, why))], context.actor);
   }
   const opened = openedBy(state, found, level, people, context);
   if (found.kind === "check") return [opened, ...verify(state, found, context)];
@@ -178,29 +192,29 @@ export function verify(state: DocumentState, level: Level, context: DecideContex
   const wrong = wrongOf(state, level, context);
   const standing = activeHolds(state).find((hold) => hold.kind === "check" && hold.level === level.id);
   if (wrong.length > 0) {
-    const reason = `${level.name}: ${wrong.join("; ")}`;
-    if (standing?.reason === reason) return [];
+    const why: PlacedHold["why"] = { code: "check found", values: { level: level.id, wrong } };
+    if (standing && canonical(standing.why) === canonical(why)) return [];
     const hold: PlacedHold = {
       kind: "check",
       code: "papers or fields missing",
-      reason,
+      why,
       blocks: ["approval"],
       level: level.id,
       rule: null,
     };
-    const replaced = standing ? [released(standing, "cause gone", null, "something else is missing now")] : [];
+    const replaced = standing ? [released(standing, "cause gone", null, { code: "something else missing" })] : [];
     return [...replaced, ...place(fold(state, replaced, context.at), [hold], context.actor)];
   }
   return [
-    ...(standing ? [released(standing, "cause gone", null, "nothing is missing any more")] : []),
-    { type: "check passed", data: { level: level.id, found: sayChecks(level.checks ?? []) } },
+    ...(standing ? [released(standing, "cause gone", null, { code: "nothing missing" })] : []),
+    { type: "check passed", data: { level: level.id } },
     { type: "level approved", data: { level: level.id } },
   ];
 }
 
 export function ofRouting(hold: HoldReason): PlacedHold {
-  const { code, reason, level = null } = hold;
-  return { kind: "routing", code, reason, blocks: ["approval", "send"], level, rule: null };
+  const { code, why, level = null } = hold;
+  return { kind: "routing", code, why, blocks: ["approval", "send"], level, rule: null };
 }
 
 /** Holds get the next free numbers of the document. */
@@ -215,18 +229,21 @@ export function released(
   hold: { id: string; code: string },
   how: ReleasedHow,
   by: string | null,
-  because: string,
+  because: Cause,
 ): DocumentEvent {
   return { type: "hold released", data: { id: hold.id, code: hold.code, how, by, because } };
 }
 
+/** Causes that say all by their code. */
+type Bare = Exclude<Cause, { values: unknown }>["code"];
+
 /** Releases what holds the document, or those of some kinds alone. */
 export function releaseAll(
   state: DocumentState,
-  because: string,
+  because: Bare,
   kinds: readonly string[] = ["routing", "check", "policy", "by hand"],
 ): DocumentEvent[] {
   return activeOf(state.holds)
     .filter((hold) => kinds.includes(hold.kind))
-    .map((hold) => released(hold, "document", null, because));
+    .map((hold) => released(hold, "document", null, { code: because }));
 }

@@ -5,6 +5,7 @@ import { acceptedOf, nextStep, nextTry } from "./index";
 import { AT, claim, claimLine, customerAround, level, limitChange, order, played, twoStep } from "../fixtures";
 import { claimTotal, type ExpenseClaim } from "../documents";
 import type { PolicyInput } from "../policy";
+import type { StepResult } from "./index";
 
 const eur = (minor: number) => ({ minor, currency: "EUR" });
 
@@ -167,7 +168,10 @@ describe("a first limit", () => {
 
   it("is held for a missing paper, goes on when it is there, through tasks side by side, to the approval", () => {
     const play = played(papers, first, { customer: customerAround({ status: "asked for", limit: null }) });
-    expect(play.state!.holds[0]).toMatchObject({ kind: "check", reason: "papers: “Annual accounts” is not attached" });
+    expect(play.state!.holds[0]).toMatchObject({
+      kind: "check",
+      why: { values: { wrong: [{ code: "paper not attached", values: { paper: "Annual accounts" } }] } },
+    });
     expect(play.levels).toEqual({ papers: "open", credit: "not yet", legal: "not yet", head: "not yet" });
     const complete = { ...first, attachments: [paper], papers: [{ name: "Annual accounts", hash: paper.hash }] };
     expect(play.do("rui", { type: "revise", document: complete, revision: 1 })).toBeNull();
@@ -261,17 +265,19 @@ describe("an edit in approval", () => {
 });
 
 describe("steps after the approval", () => {
+  const SENT: StepResult = { code: "sent", values: { to: "dock@example.org", copyTo: "rui" } };
+  const REFUSED: StepResult = { code: "no e-mail", values: { party: "Skarnes Dock" } };
   const steps: PolicyInput = { ...twoStep, afterApproval: [{ kind: "send to supplier" }, { kind: "tell" }] };
   it("begin in order, each once; a failed one is tried again later and later, then waits for somebody", () => {
     const play = played(steps, order(300_000));
     expect(nextStep(play.state!)).toBeNull();
     play.say("lead", "approve", "line-manager");
     expect(nextStep(play.state!)).toMatchObject({ step: 1, kind: "send to supplier" });
-    expect(play.do("system", { type: "finish step", step: 2, result: "x" })).toContain("comes after the one before");
-    play.do("system", { type: "fail step", step: 1, error: "No answer", nextAt: nextTry(1, AT) });
-    expect(nextStep(play.state!)).toMatchObject({ step: 1, status: "failed", attempts: 1, result: "No answer" });
-    play.do("system", { type: "finish step", step: 1, result: "Sent" });
-    expect(play.do("system", { type: "finish step", step: 1, result: "Sent again" })).toContain("is done already");
+    expect(play.do("system", { type: "finish step", step: 2, result: SENT })).toContain("comes after the one before");
+    play.do("system", { type: "fail step", step: 1, result: REFUSED, nextAt: nextTry(1, AT) });
+    expect(nextStep(play.state!)).toMatchObject({ step: 1, status: "failed", attempts: 1, result: REFUSED });
+    play.do("system", { type: "finish step", step: 1, result: SENT });
+    expect(play.do("system", { type: "finish step", step: 1, result: SENT })).toContain("is done already");
     expect(play.do("una", { type: "skip step", step: 2, reason: "" })).toBe("Say why");
     play.do("una", { type: "skip step", step: 2, reason: "Told by telephone" });
     expect(nextStep(play.state!)).toBeNull();

@@ -80,7 +80,7 @@ describe("random walks of edits, decisions, hand-overs, absences and leavers", (
             const organisation = organisationOf(drawn, changing);
             people.push({ from: iso(), organisation });
             directories.push({ from: iso(), directory: directoryOf(organisation) });
-            carryOut("system", { type: "look again", because: "people have changed" });
+            carryOut("system", { type: "look again", because: { code: "people changed" } });
           };
           let fresh = 0;
           const lines = amounts.map((minor) => ({ minor, description: `line ${(fresh += 1)}` }));

@@ -14,7 +14,7 @@ import { speak } from "./speak";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
-import { done, fold, no, routingAnew } from "./under";
+import { done, fold, no, routingAnew, saidBy } from "./under";
 
 /**
  * What a command leads to: the events that happened because of it, or why it is refused. Pure; the caller writes the
@@ -128,13 +128,13 @@ function submit(
       ...(askedAgain.length > 0 && { askedAgain }),
     },
   };
-  return done(start(state, [...releaseAll(state, "it was sent in again", BY_SYSTEM), first], context));
+  return done(start(state, [...releaseAll(state, "sent in again", BY_SYSTEM), first], context));
 }
 
 function withdraw(state: DocumentState, comment: string): Result<DocumentEvent[]> {
   if (!["draft", "waiting", "sent back"].includes(state.status))
     return no("closed", `${state.number} is ${state.status} and can no longer be withdrawn`);
-  return done([{ type: "withdrawn", data: { comment } }, ...releaseAll(state, "it was withdrawn")]);
+  return done([{ type: "withdrawn", data: { comment } }, ...releaseAll(state, "withdrawn")]);
 }
 
 /** Routes a waiting document afresh under the policies in force now; its chain begins again from the first level. */
@@ -150,7 +150,7 @@ function reroute(state: DocumentState, reason: string, context: DecideContext): 
   const around = context.routing.around;
   const first: DocumentEvent = {
     type: "rerouted",
-    data: { route: routed, reason: reason.trim(), approvalsVoided, ...(around && { around }) },
+    data: { route: routed, because: saidBy(reason), approvalsVoided, ...(around && { around }) },
   };
-  return done(start(state, [...releaseAll(state, "it was routed again", BY_SYSTEM), first], context));
+  return done(start(state, [...releaseAll(state, "routed again", BY_SYSTEM), first], context));
 }

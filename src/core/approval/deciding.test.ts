@@ -5,6 +5,8 @@ import { directory, level, oneBand, order, organisation, Play, played, versionOf
 import { directoryOf, OrganisationSchema } from "../people";
 import type { PolicyInput } from "../policy";
 import { foretell, type Say, openSeats, revisionHash, takersOf } from "./index";
+import { namesIn, sayForetold } from "../telling";
+import { namesOf, sayEligibility } from "../words";
 
 type LevelInput = PolicyInput["sections"][number]["levels"][number];
 const people = (...ids: string[]) => ({ kind: "people" as const, people: ids });
@@ -78,12 +80,14 @@ describe("handing over", () => {
     expect(hand(start([at("a", 1, ["lead"])]), "lead", "boss")).toContain("does not let a be handed over");
     const play = start([at("a", 1, ["lead"], { handOver: "to anyone eligible" })], {}, "rui", withLimits);
     const takers = takersOf(play.state!, play.state!.levels[0]!, "lead", play.context("lead"));
-    expect(Object.fromEntries(takers.map((one) => [one.person, [one.limit, one.reason]]))).toMatchObject({
+    expect(
+      Object.fromEntries(takers.map((one) => [one.person, [one.limit, sayEligibility(one, namesOf(directory))]])),
+    ).toMatchObject({
       boss: ["up to 900.00 EUR", "eligible"],
       head: ["up to 500.00 EUR", "eligible"],
-      una: ["up to 100.00 EUR", "not: limit up to 100.00 EUR (their own) does not cover 500.00 EUR"],
-      rui: ["no limit", "not: is the requester"],
-      gone: ["no limit", "not: inactive"],
+      una: ["up to 100.00 EUR", "not eligible: limit up to 100.00 EUR (their own) does not cover 500.00 EUR"],
+      rui: ["no limit", "not eligible: is the requester"],
+      gone: ["no limit", "not eligible: inactive"],
     });
     expect(hand(play, "lead", "una")).toContain("does not cover 500.00 EUR");
     expect(hand(play, "lead", "rui")).toContain("is the requester");
@@ -198,7 +202,7 @@ describe("choosing what comes next", () => {
     expect(choose(play, "d")).toBe("Choose which comes next: b or c");
     expect(choose(play, "c")).toBeNull();
     expect(play.levels).toEqual({ a: "approved", b: "passed over", c: "open", d: "not yet" });
-    expect(play.state!.levels[1]!.because).toBe("Lead chose c to come next");
+    expect(play.state!.levels[1]!.because).toEqual({ code: "another was chosen", values: { by: "lead", chosen: "c" } });
   });
   it("is open again when the document goes back to that level", () => {
     const play = start(levels);
@@ -221,7 +225,7 @@ describe("one's own documents", () => {
   it("go to the next level, to a substitute, or to the manager", () => {
     const next = own({ rule: "next level" });
     expect(next.levels).toEqual({ a: "passed over", b: "open" });
-    expect(next.state!.route!.levels[0]!.reason).toContain("lets the next level decide");
+    expect(next.state!.route!.levels[0]!.why).toEqual({ code: "left to the next level" });
     expect(openSeats(own({ rule: "substitute", substitute: "una" }).state!.levels[0]!)).toEqual(["una"]);
     expect(openSeats(own({ rule: "manager" }).state!.levels[0]!)).toEqual(["head"]);
   });
@@ -237,7 +241,7 @@ describe("one's own documents", () => {
     expect(play.state).toMatchObject({ status: "approved" });
     expect(play.told.find((event) => event.type === "approved")!.data).toMatchObject({
       proof: { levels: [{ level: "a", how: "own limit", needed: 0, approvals: [] }] },
-      because: "the requester’s own limit covers it, which the policy counts as the approval",
+      because: { code: "within the requester’s own limit" },
     });
     expect(own({ rule: "own limit" }, covered(49_999), [at("a", 1, ["lead"])]).held).toEqual(["no eligible approver"]);
     // Somebody else could approve, so it is not theirs alone.
@@ -305,7 +309,13 @@ describe("the same person at two levels", () => {
     const play = under("must differ", [at("a", 1, ["lead", "una"]), at("b", 2, ["lead", "boss"], half)]);
     play.say("lead", "approve", "a");
     expect(play.levels).toEqual({ a: "approved", b: "not yet" });
-    expect(play.state!.holds.at(-1)!.reason).toBe("b: 1 of 2 needed are eligible");
+    expect(play.state!.holds.at(-1)!.why).toEqual({
+      code: "level blocked",
+      values: {
+        level: "b",
+        why: { code: "too few eligible", values: { eligible: 1, needed: 2, twice: false, away: 0 } },
+      },
+    });
     const other = under("must differ", [at("a", 1, ["lead", "una"]), at("b", 2, ["lead", "boss"], half)]);
     other.say("una", "approve", "a");
     other.say("boss", "approve", "b");
@@ -337,19 +347,20 @@ describe("questions and reminders", () => {
   });
 });
 
+/** What somebody is told of what would follow. */
+function foretold(play: Play, who: string, id: string, say: Say): string[] {
+  const state = play.state!;
+  const level = state.levels.find((one) => one.level === id)!;
+  return sayForetold(foretell(state, level, play.context(who), say), state, level, namesIn(directory, state, null));
+}
+
 describe("what will happen", () => {
   it("is said before it does: who is asked next, how many are missing, and what the last word sets going", () => {
     const quorum = { quorum: { kind: "n" as const, n: 2 } };
     const play = start([at("a", 1, ["lead", "head", "una"], quorum), at("b", 2, ["boss"])], {
       afterApproval: [{ kind: "post" }],
     });
-    const say = (who: string, id: string, what: Say = "approve") =>
-      foretell(
-        play.state!,
-        play.state!.levels.find((one) => one.level === id)!,
-        play.context(who),
-        what,
-      );
+    const say = (who: string, id: string, what: Say = "approve") => foretold(play, who, id, what);
     expect(say("lead", "a")).toEqual(["The chain goes on: 1 of Head and Una has to approve as a."]);
     expect(say("lead", "a", "decline")).toEqual(["D-0001 is declined, and the chain ends here: nobody else is asked."]);
     expect(say("lead", "a", "send back")).toEqual([
@@ -368,7 +379,7 @@ describe("what will happen", () => {
   it("a decline that counts against the number needed does not end the chain while two of three can still approve", () => {
     const counts = { quorum: { kind: "n" as const, n: 2 }, refusal: "counts" as const };
     const play = start([at("a", 1, ["lead", "head", "una"], counts)]);
-    const declining = (who: string) => foretell(play.state!, play.state!.levels[0]!, play.context(who), "decline");
+    const declining = (who: string) => foretold(play, who, "a", "decline");
     expect(declining("lead")).toEqual(["The chain goes on: all of Head and Una have to approve as a."]);
     expect(play.do("lead", { type: "decline", level: "a", revision: 1, comment: "No" })).toBeNull();
     expect(declining("head")).toEqual(["D-0001 is declined, and the chain ends here: nobody else is asked."]);

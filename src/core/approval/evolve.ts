@@ -132,7 +132,7 @@ function onChain(state: DocumentState, event: Exclude<ChainEvent, { type: "decli
     case "approval refused":
       return say(state, { ...event.data, outcome: "decline", at });
     case "check passed":
-      return onLevel(state, event.data.level, { because: event.data.found });
+      return state;
     case "level approved":
       return onLevel(state, event.data.level, { status: "approved", closedAt: at });
     case "level declined":
@@ -233,7 +233,7 @@ function stepsAfter(steps: readonly Step[], event: StepEvent, at: string): Step[
       status: "waiting",
       attempts: 0,
       nextAt: at,
-      result: "",
+      result: null,
       at: null,
     }));
   const change = (one: Step): Partial<Step> => {
@@ -241,13 +241,13 @@ function stepsAfter(steps: readonly Step[], event: StepEvent, at: string): Step[
       case "step done":
         return { status: "done", attempts: one.attempts + 1, nextAt: null, result: event.data.result, at };
       case "step failed": {
-        const { error, nextAt } = event.data;
-        return { status: "failed", attempts: one.attempts + 1, nextAt, result: error, at };
+        const { result, nextAt } = event.data;
+        return { status: "failed", attempts: one.attempts + 1, nextAt, result, at };
       }
       case "step retried":
         return { status: "waiting", nextAt: at };
       case "step skipped":
-        return { status: "skipped", nextAt: null, result: event.data.reason, at };
+        return { status: "skipped", nextAt: null, result: { code: "said", values: { said: event.data.reason } }, at };
     }
   };
   return steps.map((one) => (one.step === event.data.step ? { ...one, ...change(one) } : one));

@@ -1,6 +1,7 @@
-import { coverage, sayLimit, type Candidate } from "../people";
+import { coverage, sayLimit, type Candidate, type CandidateReason } from "../people";
 import type { Result } from "../refusal";
 import { ownAmount, subjectOf } from "../routing";
+import { namesOf, sayWhyCandidate } from "../words";
 import { decidedElsewhere } from "./repeated";
 import { beyondReach } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
@@ -11,7 +12,7 @@ import { done, fold, levelOf, no, routingOf } from "./under";
 type Handing = Extract<DocumentCommand, { type: "hand over" | "add approver" }>;
 
 /** Somebody to whom a level could go, with what their limit is and whether they can take it. */
-export type Taker = Pick<Candidate, "person" | "name" | "eligible" | "reason"> & { title: string; limit: string };
+export type Taker = Pick<Candidate, "person" | "eligible" | "why"> & { name: string; title: string; limit: string };
 
 /**
  * To whom a level may be handed over, or who may be asked to approve before it: everybody with the role approver, each with their limit and the reason why
@@ -30,28 +31,26 @@ export function takersOf(
   const subject = subjectOf(acceptedOf(state), amount, routingOf(state, context));
   const taken = new Set(level.decisions.map((one) => one.by));
   const toPool = seat !== null && rule?.handOver === "to the pool";
-  const barred = new Map(decidedElsewhere(state, level.level).map((one) => [one.person, one.reason]));
+  const barred = new Map(decidedElsewhere(state, level.level).map((one) => [one.person, one.why]));
   return directory.organisation.people.flatMap((person): Taker[] => {
     if (!person.roles.includes("approver") || person.id === seat || person.id === context.actor) return [];
     if (toPool && !level.pool.includes(person.id)) return [];
     const limits = directory.limitsOf(person.id, state.document.documentType).map((one) => sayLimit(one.limit));
     const [own] = actorsOfSeat(state, person.id, context.routing, context.at, level.level);
-    const covered = amount
-      ? coverage(person.id, subject.documentType, amount, directory, subject.toCurrency)
-      : { outcome: "cannot be told", reason: "the amount is not known" };
-    const why = !own?.eligible
-      ? (own?.reason ?? "not: unknown person")
-      : barred.has(person.id)
-        ? `not: ${barred.get(person.id)}`
-        : taken.has(person.id)
-          ? "not: has decided already"
-          : !toPool && level.pool.includes(person.id)
-            ? "not: is asked already"
-            : toPool || covered.outcome === "covers"
-              ? null
-              : `not: ${covered.reason}`;
+    const because = (): CandidateReason[] => {
+      if (!own?.eligible) return own?.why ?? [{ code: "unknown person" }];
+      const elsewhere = barred.get(person.id);
+      if (elsewhere) return [elsewhere];
+      if (taken.has(person.id)) return [{ code: "has decided already" }];
+      if (toPool) return [];
+      if (level.pool.includes(person.id)) return [{ code: "is asked already" }];
+      if (!amount) return [{ code: "amount unknown" }];
+      const covered = coverage(person.id, subject.documentType, amount, directory, subject.toCurrency);
+      return covered.outcome === "covers" ? [] : [covered.why];
+    };
+    const why = because();
     const base = { person: person.id, name: person.name, title: person.title, limit: limits[0] ?? "no limit" };
-    return [{ ...base, eligible: why === null, reason: why ?? "eligible" }];
+    return [{ ...base, eligible: why.length === 0, why }];
   });
 }
 
@@ -75,12 +74,9 @@ export function hand(state: DocumentState, command: Handing, context: DecideCont
     );
   const taker = takersOf(state, level, adding ? null : seat.value, context).find((one) => one.person === command.to);
   if (!taker?.eligible) {
-    const name = context.routing.directory.person(command.to)?.name ?? command.to;
-    return no(
-      "not eligible",
-      `${name} cannot take it: ${taker?.reason.replace(/^not: /, "") ?? "is not among those who could"}`,
-      "to",
-    );
+    const names = namesOf(context.routing.directory, state);
+    const why = taker ? sayWhyCandidate(taker, names) : "is not among those who could";
+    return no("not eligible", `${names.person(command.to)} cannot take it: ${why}`, "to");
   }
   const said = { by: context.actor, comment: command.comment.trim() };
   if (adding && !said.comment) return no("comment required", `Say what ${taker.name} is to look at`, "comment");

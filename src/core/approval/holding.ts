@@ -1,11 +1,11 @@
-import { activeOf, backdated, hasCause } from "../holds";
+import { activeOf, backdated, hasCause, type Cause } from "../holds";
 import { whoMayDecide } from "../people";
 import type { Result } from "../refusal";
 import { lookingFrom, ownAmount, route, subjectOf } from "../routing";
 import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { acceptedOf } from "./status";
-import { done, fold, levelOf, no, routingAnew, routingOf, versionFor } from "./under";
+import { done, fold, levelOf, no, routingAnew, routingOf, saidBy, versionFor } from "./under";
 
 type Placing = Extract<DocumentCommand, { type: "place hold" }>;
 type Releasing = Extract<DocumentCommand, { type: "release hold" }>;
@@ -20,7 +20,7 @@ export function placeByHand(state: DocumentState, command: Placing, context: Dec
   const hold = {
     kind: "by hand" as const,
     code: "Held by hand",
-    reason,
+    why: { code: "placed by hand" as const, values: { said: reason } },
     blocks: command.blocks,
     level: null,
     rule: null,
@@ -38,10 +38,10 @@ export function releaseByHand(
 ): Result<DocumentEvent[]> {
   const hold = state.holds.find((one) => one.id === command.hold);
   if (!hold) return no("unknown", `${state.number} has no hold “${command.hold}”`, "hold");
-  if (hold.releasedAt) return no("already", `${hold.code} is released already: ${hold.released?.why ?? ""}`);
+  if (hold.releasedAt) return no("already", `${hold.code} is released already`);
   if (!command.reason.trim()) return no("comment required", "Say why it is released", "reason");
   const refusal = whyNotRelease(state, hold.id, context);
-  return refusal ?? done([released(hold, "person", context.actor, command.reason.trim())]);
+  return refusal ?? done([released(hold, "person", context.actor, saidBy(command.reason))]);
 }
 
 /** Why somebody may not release a hold, roles aside; null when they may. */
@@ -49,7 +49,7 @@ export function whyNotRelease(state: DocumentState, id: string, context: DecideC
   const hold = activeOf(state.holds).find((one) => one.id === id);
   if (!hold) return no("unknown", `${state.number} has no hold “${id}”`);
   if (hold.kind === "routing") return no("cause", `${hold.code}: mend the cause, and it is routed again by itself`);
-  if (hold.kind === "check") return no("cause", `${hold.reason}: add what is missing, and it is verified again`);
+  if (hold.kind === "check") return no("cause", `${hold.code}: add what is missing, and it is verified again`);
   const subject = subjectOf(state.document, ownAmount(state.route?.measured), routingOf(state, context));
   if (subject.requester === context.actor || subject.excluded.some((one) => one.person === context.actor))
     return no("own", "Nobody releases a hold on their own document");
@@ -58,7 +58,9 @@ export function whyNotRelease(state: DocumentState, id: string, context: DecideC
   const { candidates } = whoMayDecide(rule, subject, context.routing.directory, context.at);
   const mine = candidates.find((one) => one.person === context.actor);
   if (mine?.eligible) return null;
-  const names = candidates.filter((one) => one.eligible).map((one) => one.name);
+  const names = candidates
+    .filter((one) => one.eligible)
+    .map(({ person }) => context.routing.directory.person(person)?.name ?? person);
   return no("not asked", `The policy lets ${names.join(" or ") || "nobody who is there"} release it`);
 }
 
@@ -73,11 +75,11 @@ export function isNamedToRelease(state: DocumentState, id: string, context: Deci
 export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
   // What the organisation's own rules hold is not the policy's to release.
   const holds = activeOf(state.holds).filter((hold) => hold.kind === "policy" && hold.rule !== null);
-  return done(holds.map((hold) => released(hold, "approval", null, "a step after the approval released it")));
+  return done(holds.map((hold) => released(hold, "approval", null, { code: "released by a step" })));
 }
 
 /** Policy holds that have no cause any more in what is left of the document: a line that was refused holds nothing. */
-export function holdsGone(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+export function holdsGone(state: DocumentState, because: Cause, context: DecideContext): DocumentEvent[] {
   const policy = versionFor(state, context)?.policy;
   if (!policy) return [];
   const left = acceptedOf(state);
@@ -92,7 +94,7 @@ export function holdsGone(state: DocumentState, because: string, context: Decide
 }
 
 /** Policy holds as they are to be now: those without a cause any more released, those with a new one placed. */
-export function refreshHolds(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+export function refreshHolds(state: DocumentState, because: Cause, context: DecideContext): DocumentEvent[] {
   const events = holdsGone(state, because, context);
   const after = fold(state, events, context.at);
   return state.status === "waiting" ? [...events, ...placeByPolicy(after, context)] : events;
@@ -103,7 +105,7 @@ export function refreshHolds(state: DocumentState, because: string, context: Dec
  * released, and what routing held goes on. No events when everything stays as it is.
  * @param because what has changed, as it is told with the release
  */
-export function lookAgain(state: DocumentState, because: string, context: DecideContext): Result<DocumentEvent[]> {
+export function lookAgain(state: DocumentState, because: Cause, context: DecideContext): Result<DocumentEvent[]> {
   if (state.status !== "waiting" && state.status !== "approved") return done([]);
   const around = context.routing.around ?? {};
   const looked: DocumentEvent = { type: "looked again", data: { around, because } };
@@ -115,7 +117,7 @@ export function lookAgain(state: DocumentState, because: string, context: Decide
 }
 
 /** What routing or a check held goes on where it can now. */
-function goOn(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+function goOn(state: DocumentState, because: Cause, context: DecideContext): DocumentEvent[] {
   const checks = activeOf(state.holds).filter((hold) => hold.kind === "check");
   const passed = checks.reduce<DocumentEvent[]>((events, hold) => {
     const now = fold(state, events, context.at);
@@ -133,7 +135,7 @@ function goOn(state: DocumentState, because: string, context: DecideContext): Do
 }
 
 /** A chain that is under way keeps its approvals: only the level that could not open is tried again. */
-function openAgain(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+function openAgain(state: DocumentState, because: Cause, context: DecideContext): DocumentEvent[] {
   const free = activeOf(state.holds).filter((hold) => {
     // Of a level that is open already, whether its quorum is in reach is asked at the end.
     const open = state.levels.some((one) => one.level === hold.level && one.status === "open");
@@ -145,7 +147,7 @@ function openAgain(state: DocumentState, because: string, context: DecideContext
   return freed.length ? [...freed, ...advance(fold(state, freed, context.at), context)] : [];
 }
 
-function routeAnew(state: DocumentState, because: string, context: DecideContext): DocumentEvent[] {
+function routeAnew(state: DocumentState, because: Cause, context: DecideContext): DocumentEvent[] {
   // Its requester was there when it was sent in; that it was held meanwhile changes nothing in that.
   const inPerson = state.route?.inPerson === true;
   const routed = route(acceptedOf(state), { ...routingAnew(state.document, context), inPerson });
@@ -156,7 +158,7 @@ function routeAnew(state: DocumentState, because: string, context: DecideContext
   const { around } = context.routing;
   const rerouted: DocumentEvent = {
     type: "rerouted",
-    data: { route: routed, reason: because, approvalsVoided: 0, ...(around && { around }) },
+    data: { route: routed, because, approvalsVoided: 0, ...(around && { around }) },
   };
-  return start(state, [...events, ...releaseAll(state, "it was routed again", ["check"]), rerouted], context);
+  return start(state, [...events, ...releaseAll(state, "routed again", ["check"]), rerouted], context);
 }

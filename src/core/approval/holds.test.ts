@@ -6,6 +6,7 @@ import { blockingHolds } from "../holds";
 import { aroundInvoice, claim, invoice, level, order, played, twoStep } from "../fixtures";
 import { documentType } from "../documents";
 import type { PolicyInput } from "../policy";
+import type { Cause } from "../holds";
 
 const flag = (field: string) => ({ kind: "flag" as const, field, is: true });
 
@@ -55,7 +56,19 @@ describe("an invoice against its supplier's limit of 750.00", () => {
     const play = played(invoices(over()), of(118_000), around);
     expect(play.state!.holds[0]).toMatchObject({
       code: "Over the supplier’s limit",
-      reason: "430.00 EUR over the supplier’s own limit of 750.00 EUR",
+      why: {
+        code: "found on the document",
+        values: {
+          remarks: [
+            {
+              why: {
+                code: "over the supplier’s limit",
+                values: { by: { minor: 43_000, currency: "EUR" }, limit: { minor: 75_000, currency: "EUR" } },
+              },
+            },
+          ],
+        },
+      },
       blocks: ["pay"],
       placedAt: "2026-03-10T09:12:00.000Z",
       releasedAt: null,
@@ -64,7 +77,7 @@ describe("an invoice against its supplier's limit of 750.00", () => {
     expect(play.state!.status).toBe("approved");
     expect(play.state!.holds[0]).toMatchObject({
       releasedAt: "2026-03-10T09:13:00.000Z",
-      released: { how: "approval", why: "it was approved" },
+      released: { how: "approval", why: { code: "approved" } },
     });
     expect(isCleared(play.state!)).toBe(true);
   });
@@ -73,6 +86,8 @@ describe("an invoice against its supplier's limit of 750.00", () => {
     expect(played(invoices(over({ when: flag("atSupplierLimit") })), of(75_000), around).held).toHaveLength(1);
   });
 });
+
+const RECEIPT: Cause = { code: "receipt posted", values: { line: 1, order: "PO-00001" } };
 
 describe("releasing", () => {
   const notReceived = (hold: object = {}) =>
@@ -83,11 +98,11 @@ describe("releasing", () => {
     const play = played(notReceived(), charged, aroundInvoice({ received: "4" }));
     play.say("lead", "approve", "lead");
     expect([play.state!.status, isCleared(play.state!)]).toEqual(["approved", false]);
-    play.do("system", { type: "look again", because: "nothing that matters" });
+    play.do("system", { type: "look again", because: { code: "people changed" } });
     expect(play.held).toEqual(["Goods not received"]);
     play.around = aroundInvoice({ received: "10" });
-    play.do("system", { type: "look again", because: "a receipt was posted" });
-    expect(play.state!.holds[0]!.released).toEqual({ how: "cause gone", by: null, why: "a receipt was posted" });
+    play.do("system", { type: "look again", because: RECEIPT });
+    expect(play.state!.holds[0]!.released).toEqual({ how: "cause gone", by: null, why: RECEIPT });
     expect(isCleared(play.state!)).toBe(true);
   });
   it("by whom the policy names and nobody else, with a reason, never on one's own document", () => {
@@ -103,12 +118,16 @@ describe("releasing", () => {
     expect(release("head", " ")).toBe("Say why it is released");
     expect(release("head")).toBeNull();
     expect(release("head")).toContain("is released already");
-    expect(play.state!.holds[0]!.released).toEqual({ how: "person", by: "head", why: "They wrote that it came" });
+    expect(play.state!.holds[0]!.released).toEqual({
+      how: "person",
+      by: "head",
+      why: { code: "said", values: { said: "They wrote that it came" } },
+    });
   });
   it("what a person released is not placed again by looking again", () => {
     const play = played(notReceived(), charged, aroundInvoice({ received: "4" }));
     play.do("una", { type: "release hold", hold: "h1", reason: "Seen on the quay" });
-    play.do("system", { type: "look again", because: "a receipt was posted" });
+    play.do("system", { type: "look again", because: RECEIPT });
     expect(play.held).toEqual([]);
   });
   it("by hand: placed with what it blocks, kept through approval, released with a reason", () => {
@@ -127,7 +146,7 @@ describe("releasing", () => {
     expect(play.held).toEqual(["no exchange rate"]);
     expect(play.do("una", { type: "release hold", hold: "h1", reason: "x" })).toContain("mend the cause");
     play.rates = [{ from: "CHF", to: "EUR", date: "2026-03-10", rate: "1.05", source: "t" }];
-    play.do("system", { type: "look again", because: "an exchange rate arrived" });
+    play.do("system", { type: "look again", because: { code: "rates changed" } });
     expect(play.held).toEqual([]);
     expect(play.state!.holds[0]!.released?.how).toBe("cause gone");
     expect(play.levels["line-manager"]).toBe("open");
@@ -156,7 +175,7 @@ describe("over random commands by random people", () => {
         for (const [who, { type }, received] of commands) {
           play.around = aroundInvoice({ received: received ? "10" : "4" }, limit);
           const [hold] = activeHolds(play.state!);
-          if (type === "look") play.do("system", { type: "look again", because: "x" });
+          if (type === "look") play.do("system", { type: "look again", because: RECEIPT });
           else if (type === "hold") play.do(who, { type: "place hold", reason: "x", blocks: ["pay"] });
           else if (type === "release") play.do(who, { type: "release hold", hold: hold?.id ?? "h9", reason: "x" });
           else if (type === "withdraw") play.do("rui", { type: "withdraw", comment: "" });
@@ -188,7 +207,7 @@ describe("documents on behalf of somebody", () => {
     const [manager] = play.state!.route!.levels;
     expect(manager!.candidates.map((one) => [one.person, one.eligible])).toEqual([["lead", true]]);
     expect(documentType("expense-claim").interested(claim([], { payee: "una" }))).toEqual([
-      { person: "una", reason: "is paid by it" },
+      { person: "una", why: { code: "is paid by it" } },
     ]);
   });
 });

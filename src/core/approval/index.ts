@@ -3,12 +3,20 @@ export { decide } from "./decide";
 export { evolve } from "./evolve";
 export { effectOfEdit } from "./revise";
 export { closingProof } from "./cover";
-export { sayGap } from "./gap-words";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./speak";
 export { SAYS, foretell } from "./foretell";
-export type { Say } from "./foretell";
+export type { Foretold, Say } from "./foretell";
+export type {
+  ApprovedReason,
+  BarredReason,
+  OverdueReason,
+  PassedOverReason,
+  SetValue,
+  StepDone,
+  StepResult,
+} from "./reasons";
 export { takersOf } from "./handing";
 export type { Taker } from "./handing";
 export { drawnIn, revisionHash } from "./signing";
@@ -18,6 +26,7 @@ export {
   acceptedOf,
   documentOf,
   activeHolds,
+  approvalsIn,
   hasLapsed,
   isCleared,
   levelsWaitingFor,
@@ -47,6 +56,7 @@ export type {
   LevelStatus,
   Question,
   Signature,
+  SignatureMethod,
   Step,
   ToldEvent,
 } from "./types";

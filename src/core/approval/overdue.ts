@@ -2,11 +2,11 @@ import type { Directory } from "../people";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
 import { ownAmount, peopleAsked, subjectOf } from "../routing";
-import { joinWords } from "../words";
 import { basisOf } from "./basis";
 import { advance } from "./chain";
 import { declined } from "./reach";
 import { acceptedOf, openSeats } from "./status";
+import type { OverdueReason } from "./reasons";
 import { timesOf, type Timer } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 import { datesOf, done, fold, levelOf, routingOf } from "./under";
@@ -48,15 +48,15 @@ function overdue(
   fired: Fired,
   context: DecideContext,
 ): DocumentEvent[] {
-  const late = (why: string): DocumentEvent => ({
+  const late = (why: OverdueReason): DocumentEvent => ({
     type: "level overdue",
     data: { ...fired, effect: rule.overdue, asked: openSeats(level), why },
   });
   switch (rule.overdue) {
     case "wait":
-      return [late("it goes on waiting")];
+      return [late({ code: "goes on waiting" })];
     case "decline":
-      return [late("the policy declines what is not answered in time"), ...declined(state, level)];
+      return [late({ code: "declined by the policy" }), ...declined(state, level)];
     case "approve by lapse": {
       const basis = basisOf(state, context);
       const lapsed: DocumentEvent = { type: "level lapsed", data: { ...fired, asked: openSeats(level), basis } };
@@ -64,7 +64,7 @@ function overdue(
     }
     default: {
       const next = passTo(state, level, rule, context);
-      if (typeof next === "string") return [late(`${next}, so it goes on waiting`)];
+      if ("code" in next) return [late(next)];
       const asked = openSeats({ ...level, ...next });
       const { directory } = context.routing;
       const times = timesOf(rule, asked, context.at, directory, datesOf(state, context));
@@ -77,7 +77,7 @@ function overdue(
 type Passed = { pool: string[]; needed: number };
 
 /** Who is asked instead of those who have not answered, and how many of them must approve; or why nobody can be. */
-function passTo(state: DocumentState, level: LevelState, rule: Level, context: DecideContext): Passed | string {
+function passTo(state: DocumentState, level: LevelState, rule: Level, context: DecideContext): Passed | OverdueReason {
   const silent = openSeats(level);
   const answered = level.pool.filter((seat) => level.decisions.some((one) => (one.inNameOf ?? one.by) === seat));
   const approvals = level.decisions.filter((one) => one.outcome === "approve").length;
@@ -85,19 +85,14 @@ function passTo(state: DocumentState, level: LevelState, rule: Level, context: D
   if (rule.overdue === "next in pool") {
     const pool = level.pool.filter((seat) => !silent.includes(seat));
     const left = pool.length - answered.length;
-    return left >= level.needed - approvals ? { pool, needed: level.needed } : "nobody is left to be asked next";
+    return left >= level.needed - approvals ? { pool, needed: level.needed } : { code: "nobody left to ask" };
   }
   const named = rule.overdue === "named person" ? [rule.overduePerson ?? ""] : managersOf(silent, directory);
   const able = named.filter((person) => !answered.includes(person) && canBeAsked(state, person, context));
   const later = level.pool.filter((seat) => !answered.includes(seat) && !silent.includes(seat));
   const pool = [...new Set([...answered, ...able, ...later])];
-  if (able.length === 0) {
-    const names = joinWords(
-      named.map((id) => directory.person(id)?.name ?? "nobody"),
-      "and",
-    );
-    return names ? `${names} cannot decide on it` : "nobody stands above those who were asked";
-  }
+  if (able.length === 0)
+    return named.length > 0 ? { code: "cannot decide", values: { people: named } } : { code: "nobody above" };
   // Those who are asked now stand for all who were silent, so no more approvals are needed than they can give.
   return { pool, needed: Math.min(level.needed, approvals + pool.length - answered.length) };
 }

@@ -78,7 +78,7 @@ describe.each(DOCUMENTS)("%s", (...document) => {
     const never = { kind: "choice" as const, field: "currency", is: "one of" as const, values: ["JPY"] };
     const play = start(document, one("a", 1, ["lead"]), one("b", 2, ["una"], { when: never }), one("c", 3, ["head"]));
     const passed = play.state!.route!.levels[1]!;
-    expect([passed.outcome, passed.reason]).toEqual(["passed over", "its condition is not met: the currency is JPY"]);
+    expect([passed.outcome, passed.why]).toEqual(["passed over", { code: "condition not met" }]);
     play.say("lead", "approve", "a");
     expect(play.levels).toEqual({ a: "approved", b: "passed over", c: "open" });
   });

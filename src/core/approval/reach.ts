@@ -1,5 +1,5 @@
 import type { Candidate } from "../people";
-import { enoughInAll } from "../routing";
+import { enoughInAll, heldAt, type HeldReason } from "../routing";
 import { place, ofRouting, released, releaseAll } from "./chain";
 import { actorsOfSeat } from "./seats";
 import { activeHolds, approvalsIn } from "./status";
@@ -73,27 +73,26 @@ export function outOfReach(state: DocumentState, context: DecideContext): Docume
 function ofLevel(state: DocumentState, of: OfLevel, context: DecideContext): DocumentEvent[] {
   const { level, together } = of;
   const held = activeHolds(state).find((hold) => hold.kind === "routing" && hold.level === level.level);
-  if (together === "now") return held ? [released(held, "cause gone", null, "enough people can decide again")] : [];
+  if (together === "now") return held ? [released(held, "cause gone", null, { code: "enough can decide" })] : [];
   if (held) return [];
-  const reason = `${level.name}: ${of.alone === "now" ? tooFewTogether(of) : TOO_FEW[together]}`;
-  return place(state, [ofRouting({ code: "no eligible approver", reason, level: level.level })], context.actor);
+  const beside = of.beside.map((one) => one.level);
+  const why: HeldReason =
+    of.alone === "now"
+      ? { code: "too few beside", values: { level: level.level, beside } }
+      : { code: TOO_FEW[together], values: { level: level.level } };
+  return place(state, [ofRouting(heldAt(level.level, why))], context.actor);
 }
 
-const TOO_FEW: Record<Exclude<Reach, "now">, string> = {
-  later: "too few of those it asks are there, and nobody stands in for the others",
-  never: "those who can still decide are too few for what it needs",
-};
-
-function tooFewTogether({ beside }: OfLevel): string {
-  const others = beside.map((one) => one.name).join(" and ");
-  return `nobody decides at two levels, and those who can still decide are too few for it and for ${others} beside it`;
-}
+const TOO_FEW = { later: "too few there", never: "too few left" } as const satisfies Record<
+  Exclude<Reach, "now">,
+  HeldReason["code"]
+>;
 
 /** A level that is refused ends the document. */
 export function declined(state: DocumentState, level: LevelState): DocumentEvent[] {
   return [
     { type: "level declined", data: { level: level.level } },
     { type: "declined", data: { level: level.level } },
-    ...releaseAll(state, "it was declined"),
+    ...releaseAll(state, "declined"),
   ];
 }

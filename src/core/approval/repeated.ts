@@ -1,17 +1,23 @@
 import { isSignedAs } from "./signing";
+import type { Excluded } from "../people";
 import type { Level, PolicyVersion } from "../policy";
 import { approvalsIn } from "./status";
 import type { DocumentEvent, DocumentState } from "./types";
 
 /**
- * Those who decided at another level of a document where nobody decides at two, each with the reason why they are not asked again.
+ * Those who decided at another level of a document where nobody decides at two, each with why they are not asked again.
  * @param level the level that is looked at
  */
-export function decidedElsewhere(state: DocumentState, level: string): { person: string; reason: string }[] {
+export function decidedElsewhere(state: DocumentState, level: string): Excluded[] {
   if (!state.route?.mustDiffer) return [];
   return state.levels
     .filter((one) => one.level !== level)
-    .flatMap((one) => one.decisions.map(({ by }) => ({ person: by, reason: `decided as ${one.name} already` })));
+    .flatMap((one) =>
+      one.decisions.map(({ by }) => ({
+        person: by,
+        why: { code: "decided elsewhere" as const, values: { level: one.level } },
+      })),
+    );
 }
 
 /**

@@ -1,4 +1,4 @@
-import { documentType, refusedAfter, type AnyDocument, type Part, type RefusedPart } from "../documents";
+import { documentType, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
 import { refuse, type Result } from "../refusal";
 import { lookingFrom, routeAgain, type Route } from "../routing";
@@ -7,7 +7,6 @@ import type { Policy, PolicyVersion } from "../policy";
 import { basisOf, gapsOfBasis, hashOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
-import { sayGaps } from "./gap-words";
 import { refreshHolds } from "./holding";
 import { refusedOf } from "./status";
 import { datesOf, done, fold, levelOf, no, routingOf, versionFor } from "./under";
@@ -35,8 +34,8 @@ export function revise(state: DocumentState, command: Revise, context: DecideCon
       ...effect,
     },
   };
-  const events = [...releaseAll(state, "it was edited", ["routing", "check"]), revised];
-  const placed = [...events, ...refreshHolds(fold(state, events, context.at), "it was edited", context)];
+  const events = [...releaseAll(state, "edited", ["routing", "check"]), revised];
+  const placed = [...events, ...refreshHolds(fold(state, events, context.at), { code: "edited" }, context)];
   const after = fold(state, placed, context.at);
   // Whom levels ask is looked up when they open; what was decided at others stays, whoever could decide there now.
   const barred = route.outcome === "held" ? route.holds.filter((hold) => hold.code !== "no eligible approver") : [];
@@ -74,10 +73,9 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
     .flatMap((level) =>
       level.decisions.filter((one) => one.outcome === "approve").map((one) => ({ level: level.level, by: one.by })),
     );
-  const why = sayGaps(gaps, state, changed, version.policy, parts.value.askedAgain);
   const value = {
     effect,
-    why,
+    changed,
     voided,
     gaps,
     dropped: droppedBy(edited, again),
@@ -129,17 +127,11 @@ export function refusedParts(
     return { ok: false, refusals: [refuse("refused part", message, "askAgain")] };
   }
   const known = (key: string) => refusedOf(state).some((one) => one.part === key);
-  const labelled = (part: Part | undefined, key: string) => part?.label ?? key;
   return {
     ok: true,
     value: {
       refused: kept,
-      askedAgain: askAgain.filter(known).map((key) =>
-        labelled(
-          before.find((one) => one.key === key),
-          key,
-        ),
-      ),
+      askedAgain: askAgain.filter(known),
     },
   };
 }

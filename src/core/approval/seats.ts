@@ -1,6 +1,7 @@
 import { actorsFor, type Candidate } from "../people";
 import { refuse, type Result } from "../refusal";
 import { ownAmount, subjectOf, type RoutingContext } from "../routing";
+import { namesOf, sayWhyCandidate } from "../words";
 import { decidedElsewhere } from "./repeated";
 import { acceptedOf, openSeats } from "./status";
 import { routingOf } from "./under";
@@ -33,7 +34,10 @@ export function seatFor(
   const own = chances.find(({ seat, one }) => one.eligible && seat === person);
   const any = own ?? chances.find(({ one }) => one.eligible);
   if (any) return { ok: true, value: any.seat };
-  if (chances[0]) return not("not eligible", `${level.name}: ${name} ${chances[0].one.reason.replace(/^not: /, "")}`);
+  if (chances[0]) {
+    const why = sayWhyCandidate(chances[0].one, namesOf(routing.directory, state));
+    return not("not eligible", `${level.name}: ${name} ${why}`);
+  }
   if (level.inTurn && level.pool.includes(person)) {
     const next = routing.directory.person(seats[0] ?? "")?.name ?? seats[0];
     return not("not yet", `${level.name} asks one after the other; it is ${next}’s turn`);

@@ -1,7 +1,7 @@
 import { canonical, sha256Hex } from "../records";
 import type { Level } from "../policy";
 import type { Result } from "../refusal";
-import { plain } from "../words";
+import { plain } from "../text";
 import type { DecideContext, DocumentEvent, DocumentState, Signature } from "./types";
 import { no } from "./under";
 

@@ -4,8 +4,8 @@ import { documentType, type RefusedPart } from "../documents";
 import type { Directory } from "../people";
 import type { Result } from "../refusal";
 import { measure } from "../routing";
-import { bandOf, sayBand, type Level } from "../policy";
-import { joinWords, sayDate } from "../words";
+import { bandOf, type Level } from "../policy";
+import { joinWords, sayDate } from "../text";
 import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
 import { basisOf } from "./basis";
@@ -14,6 +14,7 @@ import { seatFor } from "./seats";
 import { whyNotSigned } from "./signing";
 import { acceptedOf, activeHolds, approvalsIn, openSeats, refusedOf } from "./status";
 import { timesOf } from "./time";
+import type { PassedOverReason } from "./reasons";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 import { datesOf, done, fold, levelOf, no, routingAsRouted, versionFor } from "./under";
 
@@ -53,10 +54,7 @@ export function speak(state: DocumentState, command: Say, context: DecideContext
   };
   if (command.type === "send back" && command.to) return returnTo(state, level, command.to, data, context);
   if (command.type === "send back")
-    return done([
-      { type: "sent back", data },
-      ...releaseAll(state, "it was sent back", ["routing", "check", "policy"]),
-    ]);
+    return done([{ type: "sent back", data }, ...releaseAll(state, "sent back", ["routing", "check", "policy"])]);
   const said: DocumentEvent =
     command.type === "approve" ? { type: "approval given", data } : { type: "approval refused", data };
   const events = [said, ...reduce(evolve(state, said, context.at), refused, context)];
@@ -84,7 +82,7 @@ function returnTo(
     )
     .map((one) => one.level);
   const returned: DocumentEvent = { type: "returned", data: { ...data, to: target.level, again } };
-  const events = [returned, ...releaseAll(state, "it went back to an earlier level", ["routing", "check"])];
+  const events = [returned, ...releaseAll(state, "gone back a level", ["routing", "check"])];
   return done([...events, ...advance(fold(state, events, context.at), context)]);
 }
 
@@ -161,11 +159,8 @@ function reduce(state: DocumentState, more: readonly RefusedPart[], context: Dec
   if ("code" in measured) return [];
   const index = bandOf(measured.compared.minor, section.thresholds);
   const before = state.route!.band!.index;
-  const band =
-    index < before
-      ? { index, sentence: sayBand(policy, section, index, context.routing.directory) }
-      : state.route!.band;
-  const reduced: DocumentEvent = { type: "reduced", data: { refused, measured, band } };
+  const band = index < before ? { index } : state.route!.band;
+  const reduced: DocumentEvent = { type: "reduced", data: { refused, measured, section: section.id, band } };
   const over =
     index >= before
       ? []
@@ -176,10 +171,10 @@ function reduce(state: DocumentState, more: readonly RefusedPart[], context: Dec
     reduced,
     ...over.map((level): DocumentEvent => ({
       type: "level passed over",
-      data: { level: level.level, because: "has no part in the band of what is left" },
+      data: { level: level.level, because: { code: "no part in what is left" } },
     })),
   ];
-  return [...events, ...holdsGone(fold(state, events, context.at), "what it was held for was not approved", context)];
+  return [...events, ...holdsGone(fold(state, events, context.at), { code: "part not approved" }, context)];
 }
 
 function consequences(state: DocumentState, level: LevelState, context: DecideContext): DocumentEvent[] {
@@ -187,7 +182,7 @@ function consequences(state: DocumentState, level: LevelState, context: DecideCo
     const held = activeHolds(state).filter((hold) => hold.kind === "routing" && hold.level === level.level);
     const approved: DocumentEvent[] = [
       ...notChosen(state, level, context),
-      ...held.map((hold) => released(hold, "cause gone", null, "enough have approved")),
+      ...held.map((hold) => released(hold, "cause gone", null, { code: "enough have approved" })),
       { type: "level approved", data: { level: level.level } },
     ];
     return [...approved, ...advance(fold(state, approved, context.at), context)];
@@ -204,7 +199,7 @@ function notChosen(state: DocumentState, level: LevelState, context: DecideConte
   const said = level.decisions.findLast((one) => one.next);
   if (!said) return [];
   const chosen = state.levels.find((one) => one.level === said.next)!;
-  const because = `${nameOf(said.by, context.routing.directory)} chose ${chosen.name} to come next`;
+  const because: PassedOverReason = { code: "another was chosen", values: { by: said.by, chosen: chosen.level } };
   return choicesAt(state, levelOf(state, level.level, context))
     .filter((one) => one.level !== said.next)
     .map((one) => ({ type: "level passed over", data: { level: one.level, because, notChosenAt: level.level } }));

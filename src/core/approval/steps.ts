@@ -14,7 +14,7 @@ function only(state: DocumentState, step: number): Result<never> | null {
   const found = state.steps?.find((one) => one.step === step);
   if (!found) return no("unknown", `${state.number} has no step ${step}`, "step");
   if (found.status === "done" || found.status === "skipped")
-    return no("already", `Step ${step} is ${found.status} already: ${found.result}`);
+    return no("already", `Step ${step} is ${found.status} already`);
   if (nextStep(state)?.step !== step) return no("not yet", `Step ${step} comes after the one before is done`);
   return null;
 }
@@ -31,8 +31,8 @@ export function notePayment(state: DocumentState, { paid }: Command<"note paymen
 }
 
 export function failStep(state: DocumentState, command: Command<"fail step">): Result<DocumentEvent[]> {
-  const { step, error, nextAt } = command;
-  return only(state, step) ?? done([{ type: "step failed", data: { step, error, nextAt } }]);
+  const { step, result, nextAt } = command;
+  return only(state, step) ?? done([{ type: "step failed", data: { step, result, nextAt } }]);
 }
 
 export function retryStep(state: DocumentState, command: Command<"retry step" | "skip step">): Result<DocumentEvent[]> {

@@ -29,5 +29,5 @@ export function supplyPaper(
     return no("duplicate", `The same paper is on ${state.number} already`, "attachment");
   const supplied: DocumentEvent = { type: "paper supplied", data: { line, attachment, by: context.actor } };
   const after = fold(state, [supplied], context.at);
-  return done([supplied, ...holdsGone(after, `the receipt of line ${line} was supplied`, context)]);
+  return done([supplied, ...holdsGone(after, { code: "receipt supplied", values: { line } }, context)]);
 }

@@ -1,9 +1,10 @@
 import type { AnyDocument, Around, RefusedPart, SuppliedPaper } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
-import type { Block, Hold, PlacedHold, ReleasedHow } from "../holds";
+import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
 import type { Level, Policy, PolicyVersion } from "../policy";
 import type { Measured, Route, RoutedLevel, RoutingContext } from "../routing";
+import type { ApprovedReason, OverdueReason, PassedOverReason, StepResult } from "./reasons";
 import type { LevelTimes, Timer } from "./time";
 
 export type DocumentStatus = "draft" | "waiting" | "sent back" | "approved" | "declined" | "withdrawn" | "lapsed";
@@ -12,11 +13,14 @@ export type LevelStatus = "not yet" | "open" | "approved" | "declined" | "passed
 /** By which way somebody spoke: on a page after signing in, through the link of a mail, or over the API. */
 export type Channel = "page" | "mail";
 
+/** How somebody proved to be it; “demonstration” is its word, and “foretold” what is carried out on paper alone. */
+export type SignatureMethod = "password" | "one-time code" | "demonstration" | "foretold";
+
 /**
  * What somebody typed and proved when they signed: their name, how they proved to be it, and the hash of what they signed for; and where they drew their
  * signature, the SHA-256 of its image, which names the same hash.
  */
-export type Signature = { name: string; method: string; documentHash: string; drawn?: string };
+export type Signature = { name: string; method: SignatureMethod; documentHash: string; drawn?: string };
 
 /**
  * What an approval was given for, and what alone it covers. The hash stands for all that the document said then.
@@ -108,7 +112,7 @@ export type LevelState = {
   openedAt: string | null;
   closedAt: string | null;
   /** Why it is passed over, where that was told after the route was made. */
-  because?: string;
+  because?: PassedOverReason;
   /** Passed over since whoever decided at that level chose another to come next. */
   notChosenAt?: string;
   /** Passed over, and that counts as an approval: the requester's own limit covers it and the policy says so. */
@@ -126,8 +130,8 @@ export type Step = {
   attempts: number;
   /** When it is tried next, ISO in UTC; null when it waits for somebody. */
   nextAt: string | null;
-  /** What came of it, or what went wrong last. */
-  result: string;
+  /** What came of it, or what went wrong last; null before it was tried. */
+  result: StepResult | null;
   at: string | null;
 };
 
@@ -203,8 +207,8 @@ export type ClosingProof = {
 /** What an edit of a document in approval does to the approvals it has. */
 export type EditEffect = {
   effect: "carry on" | "from the level" | "start again";
-  /** Why: the material fields that changed, and how the amount moved. */
-  why: string;
+  /** Keys of the fields that changed; empty where text or papers alone did. */
+  changed: string[];
   /** Approvals that no longer count. */
   voided: { level: string; by: string }[];
   /** The same as data: what each approval, or what is being looked at now, does not cover. */
@@ -236,7 +240,7 @@ export type DocumentEvent =
     }
   | {
       type: "rerouted";
-      data: { route: Route; reason: string; approvalsVoided: number; around?: Around };
+      data: { route: Route; because: Cause; approvalsVoided: number; around?: Around };
     }
   | {
       type: "revised";
@@ -253,23 +257,26 @@ export type DocumentEvent =
     }
   /** The closing proof failed: what does not cover the finished document opens again. */
   | { type: "reopened"; data: { route: Route; again: string[]; gaps: Gap[] } }
-  | { type: "looked again"; data: { around: Around; because: string } }
+  | { type: "looked again"; data: { around: Around; because: Cause } }
   | { type: "hold placed"; data: PlacedHold & { id: string; by: string } }
   | {
       type: "hold released";
-      data: { id: string; code: string; how: ReleasedHow; by: string | null; because: string };
+      data: { id: string; code: string; how: ReleasedHow; by: string | null; because: Cause };
     }
   | { type: "level opened"; data: { level: string; needed: number; pool: string[]; byTurns?: true } & LevelTimes }
   /** At a level that asks one after the other, the next of them has their own time. */
   | { type: "next asked"; data: { level: string; asked: string[] } & LevelTimes }
   | { type: "reminded"; data: Fired & { to: string[]; asked: string[]; late: boolean } }
-  | { type: "level overdue"; data: Fired & { effect: Level["overdue"]; asked: string[]; why: string } }
+  | { type: "level overdue"; data: Fired & { effect: Level["overdue"]; asked: string[]; why: OverdueReason } }
   | {
       type: "level passed on";
       data: Fired & { effect: Level["overdue"]; from: string[]; pool: string[]; needed: number } & LevelTimes;
     }
   | { type: "level lapsed"; data: Fired & { asked: string[]; basis: Basis } }
-  | { type: "level passed over"; data: { level: string; because: string; notChosenAt?: string; counts?: true } }
+  | {
+      type: "level passed over";
+      data: { level: string; because: PassedOverReason; notChosenAt?: string; counts?: true };
+    }
   | { type: "approval counted"; data: Omit<Say, "comment"> & { countedFrom: string } }
   | {
       type: "handed over";
@@ -284,19 +291,19 @@ export type DocumentEvent =
   | { type: "asked"; data: { question: number; by: string; to: string; text: string } }
   | { type: "answered"; data: { question: number; by: string; text: string } }
   | { type: "reminded by requester"; data: { by: string; to: string[]; text: string } }
-  | { type: "check passed"; data: { level: string; found: string } }
+  | { type: "check passed"; data: { level: string } }
   | { type: "approval given"; data: Say }
   | { type: "approval refused"; data: Say }
-  | { type: "reduced"; data: { refused: RefusedPart[]; measured: Measured; band: Route["band"] } }
+  | { type: "reduced"; data: { refused: RefusedPart[]; measured: Measured; section: string; band: Route["band"] } }
   | { type: "level approved"; data: { level: string } }
   | { type: "level declined"; data: { level: string } }
   | { type: "sent back"; data: Say }
-  | { type: "approved"; data: { because: string; proof: ClosingProof } }
+  | { type: "approved"; data: { because: ApprovedReason; proof: ClosingProof } }
   | { type: "declined"; data: { level: string } }
   | { type: "withdrawn"; data: { comment: string } }
   | { type: "steps begun"; data: { steps: { kind: Step["kind"]; note: string }[] } }
-  | { type: "step done"; data: { step: number; result: string } }
-  | { type: "step failed"; data: { step: number; error: string; nextAt: string | null } }
+  | { type: "step done"; data: { step: number; result: StepResult } }
+  | { type: "step failed"; data: { step: number; result: StepResult; nextAt: string | null } }
   | { type: "step retried"; data: { step: number; reason: string } }
   | { type: "step skipped"; data: { step: number; reason: string } }
   | { type: "paper supplied"; data: SuppliedPaper & { by: string } }
@@ -333,13 +340,13 @@ export type DocumentCommand =
   | { type: "place hold"; reason: string; blocks: Block[] }
   | { type: "release hold"; hold: string; reason: string }
   /** By the system, when something around the document has changed. */
-  | { type: "look again"; because: string }
+  | { type: "look again"; because: Cause }
   | { type: "release by step" }
   /** By the system, when the moment of a timer has come. */
   | { type: "fire timer"; level: string; timer: number; planned: string }
-  | { type: "finish step"; step: number; result: string }
+  | { type: "finish step"; step: number; result: StepResult }
   | { type: "note payment"; paid: Paid }
-  | { type: "fail step"; step: number; error: string; nextAt: string | null }
+  | { type: "fail step"; step: number; result: StepResult; nextAt: string | null }
   | { type: "retry step" | "skip step"; step: number; reason: string };
 
 /** Everything `decide` may look at besides state and command. */

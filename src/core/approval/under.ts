@@ -1,4 +1,5 @@
 import { isDay } from "../calendar";
+import type { Cause } from "../holds";
 import { documentType, type AnyDocument, type Around } from "../documents";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
 import { refuse, type Result } from "../refusal";
@@ -12,6 +13,9 @@ export const no = (code: string, message: string, path?: string): Result<never> 
   ok: false,
   refusals: [refuse(code, message, path)],
 });
+/** What a person wrote as the cause of something. */
+export const saidBy = (text: string): Cause => ({ code: "said", values: { said: text.trim() } });
+
 export const done = (events: DocumentEvent[]): Result<DocumentEvent[]> => ({ ok: true, value: events });
 
 export function fold(state: DocumentState, events: readonly DocumentEvent[], at: string): DocumentState {

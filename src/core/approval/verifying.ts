@@ -1,29 +1,30 @@
 import { documentType, type AnyDocument } from "../documents";
 import type { Check, Level } from "../policy";
+import type { CheckReason } from "../holds";
 import { lookingFrom } from "../routing";
-import { joinWords } from "../words";
 import { routingOf } from "./under";
 import type { DecideContext, DocumentState } from "./types";
 
 /** What a check finds wrong with a document as it is; empty where it passes. */
-export function wrongOf(state: DocumentState, level: Level, context: DecideContext): string[] {
+export function wrongOf(state: DocumentState, level: Level, context: DecideContext): CheckReason[] {
   const looking = lookingFrom(state.document, routingOf(state, context));
   return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking));
 }
 
-function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof lookingFrom>): string[] {
+function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof lookingFrom>): CheckReason[] {
   const type = documentType(document.documentType);
   if (check.kind === "totals")
     return type
       .remarks(document, looking)
-      .filter((remark) => remark.code === "arithmetic")
-      .map((remark) => remark.text);
-  if (check.kind === "paper") return hasPaper(document, check.name) ? [] : [`“${check.name}” is not attached`];
+      .filter((remark) => remark.about === "arithmetic")
+      .map(({ why, line = null }) => ({ code: "does not add up", values: { line, why } }));
+  if (check.kind === "paper")
+    return hasPaper(document, check.name) ? [] : [{ code: "paper not attached", values: { paper: check.name } }];
   const facts = type.facts(document, looking);
-  return check.fields.flatMap((key) => {
+  return check.fields.flatMap((key): CheckReason[] => {
     const value = facts[key];
     const empty = value === null || value === undefined || value === "" || (Array.isArray(value) && value.length === 0);
-    return empty ? [`${type.fields.find((field) => field.key === key)?.label ?? key} is not filled in`] : [];
+    return empty ? [{ code: "field empty", values: { type: type.key, field: key } }] : [];
   });
 }
 
@@ -35,15 +36,4 @@ function hasPaper(document: AnyDocument, name: string): boolean {
     named.some((one) => document.attachments.some((paper) => paper.hash === one.hash)) ||
     document.attachments.some((paper) => plain(paper.name).includes(plain(name)))
   );
-}
-
-export function sayChecks(checks: readonly Check[]): string {
-  const said = checks.map((check) =>
-    check.kind === "totals"
-      ? "the totals add up"
-      : check.kind === "paper"
-        ? `“${check.name}” is attached`
-        : "the fields are filled in",
-  );
-  return joinWords(said, "and") || "nothing to verify";
 }

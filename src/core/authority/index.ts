@@ -11,7 +11,7 @@ import {
   type StandIn,
 } from "../people";
 import { bandEdges, sayRange, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
-import { joinWords, sayCount } from "../words";
+import { joinWords, sayCount } from "../text";
 
 /** A level of a policy in force that asks a person: for which amounts, for whose documents, and by what. */
 export type AskedBy = {

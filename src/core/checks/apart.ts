@@ -1,6 +1,6 @@
 import { enoughInAll } from "../routing";
 import { sayRange, type Section } from "../policy";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import type { Answer } from "./asked";
 import { asksPeople, type Looked } from "./dead-ends";
 import { edgesOf } from "./edges";

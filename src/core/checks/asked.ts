@@ -1,14 +1,6 @@
-import {
-  directoryOf,
-  inEffect,
-  type ApproverRule,
-  type Directory,
-  type Organisation,
-  type Subject,
-  type ToCurrency,
-} from "../people";
+import { directoryOf, inEffect, type ApproverRule, type Directory, type Organisation, type Subject } from "../people";
 import { dayIn } from "../calendar";
-import { convert, type Rate } from "../money";
+import { converterOf, type Rate, type ToCurrency } from "../money";
 import type { Level, Policy } from "../policy";
 import { appliesTo } from "../policy";
 import { peopleUnder, type LevelPeople } from "../routing";
@@ -104,11 +96,7 @@ export function askedBy(policy: Policy, directory: Directory, at: string, toCurr
 
 /** Amounts in other currencies at the rates of a day. @param at ISO date-time; its day in the organisation's zone counts */
 export function converterOn({ organisation }: Directory, at: string, rates: readonly Rate[]): ToCurrency {
-  const date = dayIn(at, organisation.timeZone);
-  return (amount, currency) => {
-    const converted = convert(amount, currency, date, rates);
-    return converted.ok ? converted.money : null;
-  };
+  return converterOf(rates, dayIn(at, organisation.timeZone));
 }
 
 /** What is known of a document of somebody's before there is one. */

@@ -1,6 +1,6 @@
 import { typeWords } from "../documents";
-import { formatMoney, money } from "../money";
-import { coverage, type ToCurrency } from "../people";
+import { formatMoney, money, type ToCurrency } from "../money";
+import { coverage } from "../people";
 import { bandOf, boundaryAmounts, sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
 import { decidingIn, sureIn, waysThrough } from "./chain";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { sayCondition } from "../conditions";
 import type { Directory } from "../people";
 import { bandOf, boundaryAmounts, sayBand, stagesOf, vocabularyIn, type Policy } from "../policy";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 
 /** The route of one amount as a test set keeps it: names and words, so that it can be read and signed by itself. */
 export const BoundaryCaseSchema = z.strictObject({

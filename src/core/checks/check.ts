@@ -1,9 +1,10 @@
 import { dayIn } from "../calendar";
 import { minorDigits, type Rate } from "../money";
 import type { Directory } from "../people";
-import { appliesTo, rivalOf, whyNotReady, type Policy, type PolicyVersion } from "../policy";
+import { appliesTo, rivalOf, whyNotReady, type NotReadyReason, type Policy, type PolicyVersion } from "../policy";
 import { typeWords } from "../documents";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
+import { namesOf, sayNotReady } from "../words";
 import { checkApart } from "./apart";
 import { askedBy, converterOn } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
@@ -82,23 +83,28 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
 }
 
 function notReady(policy: Policy, directory: Directory): Finding[] {
-  return whyNotReady(policy, directory).map(({ code, message, path }): Finding => {
-    const found = /^sections\[(\d+)\](?:\.levels\[(\d+)\])?/.exec(path ?? "");
-    const section = found ? policy.sections[Number(found[1])] : undefined;
-    const level = section && found?.[2] !== undefined ? section.levels[Number(found[2])] : undefined;
-    const name = level ? `“${level.name}”: ` : "";
-    return {
-      code: code === "unknown reference" ? "unknown reference" : "not carried out",
-      weight: "fatal",
-      place: { ...(section && { section: section.id }), ...(level && { level: level.id }) },
-      message: `${name}${message.slice(message.indexOf(": ") + 2).replace(/; take it out$/, "")}.`,
-      mend:
-        code === "unknown reference"
-          ? "Name one that exists, or enter it under People first."
-          : "Take it out. It can stay in the draft, but not go to the reviewer.",
-    };
+  const names = namesOf(directory, { policy });
+  return whyNotReady(policy, directory).map(({ place, why }): Finding => {
+    const at = place.level ? `“${names.level(place.level)}”: ` : "";
+    return { ...NOT_READY[why.code], weight: "fatal", place, message: `${at}${sayNotReady(why, names)}.` };
   });
 }
+
+const MISSING = { code: "unknown reference", mend: "Name one that exists, or enter it under People first." } as const;
+const NOT_CARRIED_OUT = {
+  code: "not carried out",
+  mend: "Take it out. It can stay in the draft, but not go to the reviewer.",
+} as const;
+
+const NOT_READY = {
+  unknown: MISSING,
+  "no substitute": MISSING,
+  "no time to remind whom": MISSING,
+  "passed on to nobody": MISSING,
+  "never late": NOT_CARRIED_OUT,
+  "measure not carried out": NOT_CARRIED_OUT,
+  "person not on the document": NOT_CARRIED_OUT,
+} as const satisfies Record<NotReadyReason["code"], Pick<Finding, "code" | "mend">>;
 
 function claimed(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {
   const rival = rivalOf(policy, at, null, versions, directory);

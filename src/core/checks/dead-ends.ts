@@ -1,8 +1,13 @@
 import type { Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
+import type { Coded } from "../reason";
+import type { BlockedReason } from "../routing";
 import type { Answer, Asked, Group } from "./asked";
 import { edgesOf } from "./edges";
 import type { Given, Reach } from "./reach";
+
+/** Why nobody can decide at a level for somebody. */
+export type DeadEndReason = BlockedReason | Coded<{ "nobody but the requester": null }>;
 
 /**
  * Requesters for whom a level asks nobody who could decide, in some bands. `passing` ends by itself, when somebody is back: `at` is when it begins, and
@@ -13,7 +18,7 @@ export type DeadEnd = {
   level: string;
   bands: readonly number[];
   requesters: readonly string[];
-  reason: string;
+  why: DeadEndReason;
   at: string;
   passing: boolean;
 };
@@ -46,7 +51,7 @@ export function deadEnds(looked: Looked, moments: readonly string[]): DeadEnd[] 
   // An absence that goes on blocks the same people at the next moment too; it is told once, from when it begins.
   const seen = new Set<string>();
   return found.filter((one) => {
-    const key = JSON.stringify([one.section, one.level, one.bands, one.requesters, one.reason]);
+    const key = JSON.stringify([one.section, one.level, one.bands, one.requesters, one.why]);
     return !one.passing || (!seen.has(key) && seen.add(key));
   });
 }
@@ -97,7 +102,7 @@ function reachable(
             level: level.id,
             bands: [...where].sort((a, b) => a - b),
             requesters: who,
-            reason: reasonFor(answer, who[0]!),
+            why: whyDead(answer, who[0]!),
             at,
             passing,
           },
@@ -109,9 +114,9 @@ function reachable(
 }
 
 /** Why nobody can decide, without the requester's name where only they are asked, so that all whom it happens to read alike. */
-function reasonFor({ blocked, candidates }: Answer, requester: string): string {
+function whyDead({ blocked, candidates }: Answer, requester: string): DeadEndReason {
   const self = candidates.length > 0 && candidates.every((one) => one.person === requester);
-  return self ? "nobody but the requester is asked" : blocked!;
+  return self ? { code: "nobody but the requester" } : blocked!;
 }
 
 /** Now, and the beginnings of absences in the days ahead: between them nobody goes away. */

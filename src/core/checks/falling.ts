@@ -1,5 +1,5 @@
 import { formatMoney } from "../money";
-import type { ToCurrency } from "../people";
+import type { ToCurrency } from "../money";
 import { sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
 import { sureIn, waysThrough } from "./chain";

@@ -1,5 +1,5 @@
-import { minorDigits, type Rate } from "../money";
-import { directoryOf, type Directory, type ToCurrency } from "../people";
+import { minorDigits, type Rate, type ToCurrency } from "../money";
+import { directoryOf, type Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
 import { peopleUnder, type LevelPeople } from "../routing";
 import { askedBy, converterOn, subjectBefore } from "./asked";

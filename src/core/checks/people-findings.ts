@@ -1,9 +1,10 @@
 import { typeWords } from "../documents";
 import { formatMoney } from "../money";
-import { joinWords, sayDate } from "../words";
-import { lastDayBefore, type Directory } from "../people";
+import { joinWords, sayDate } from "../text";
+import { lastDayBefore, type CandidateReason, type Directory } from "../people";
 import { sayRange, type Level, type Policy, type Section } from "../policy";
-import type { DeadEnd, Looked } from "./dead-ends";
+import { namesOf, sayBlocked } from "../words";
+import type { DeadEnd, DeadEndReason, Looked } from "./dead-ends";
 import { deadEnds } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
@@ -28,7 +29,8 @@ export function deadEndFindings(looked: Looked, moments: readonly string[]): Fin
   const groups = new Map<string, DeadEnd[]>();
   for (const one of deadEnds(looked, moments)) {
     // A quorum that different people miss by different counts is one thing to mend.
-    const key = [one.section, one.level, one.passing, one.reason.replace(SHORT, "too few")].join("|");
+    const why = one.why.code === "too few eligible" ? one.why.code : one.why;
+    const key = JSON.stringify([one.section, one.level, one.passing, why]);
     const group = groups.get(key);
     if (group) group.push(one);
     else groups.set(key, [one]);
@@ -36,13 +38,17 @@ export function deadEndFindings(looked: Looked, moments: readonly string[]): Fin
   return [...groups.values()].map((group) => (group[0]!.passing ? passing(looked, group) : lasting(looked, group)));
 }
 
-/** How a reason says that a quorum cannot be reached. */
-const SHORT = /^(\d+) of \d+ needed are eligible/;
+/** How many could decide where they are fewer than are needed; none for any other reason. */
+const eligibleIn = (why: DeadEndReason) => (why.code === "too few eligible" ? why.values.eligible : 0);
 
 /** The reason of the one who finds the fewest. */
-function worst(group: readonly DeadEnd[]): string {
-  const found = (one: DeadEnd) => Number(SHORT.exec(one.reason)?.[1] ?? 0);
-  return [...group].sort((a, b) => found(a) - found(b))[0]!.reason;
+function worst(group: readonly DeadEnd[]): DeadEndReason {
+  return [...group].sort((a, b) => eligibleIn(a.why) - eligibleIn(b.why))[0]!.why;
+}
+
+function sayDeadEnd(why: DeadEndReason, { policy, directory }: Looked, level: Level): string {
+  if (why.code === "nobody but the requester") return "nobody but the requester is asked";
+  return sayBlocked(why, level.id, namesOf(directory, { policy }));
 }
 
 function partsOf({ policy }: Looked, { section: id, level: levelId }: DeadEnd): { section: Section; level: Level } {
@@ -57,16 +63,16 @@ function lasting(looked: Looked, group: readonly DeadEnd[]): Finding {
   const bands = [...new Set(group.flatMap((one) => one.bands))].sort((a, b) => a - b);
   const { many } = typeWords(policy.documentType).name;
   const all = people.length === looked.asked.requesters.length;
-  const reason = worst(group);
+  const why = worst(group);
   const whose = all ? "anybody" : someNames(people, directory);
   const ranges = joinWords(rangesOf(section, bands, policy.currency), "and");
   return {
     code: "dead end",
     weight: "fatal",
     place: { section: section.id, level: level.id, band: bands[0]! },
-    message: `Nobody can decide ${many} of ${whose} ${ranges}: at “${level.name}” ${reason}.`,
+    message: `Nobody can decide ${many} of ${whose} ${ranges}: at “${level.name}” ${sayDeadEnd(why, looked, level)}.`,
     example: exampleOf(policy, edgesOf(policy, section, bands[0]!, unit).high, people[0]!, directory),
-    ...mendFor(section, level, reason),
+    ...mendFor(section, level, why),
   };
 }
 
@@ -84,8 +90,8 @@ function rangesOf(section: Section, bands: readonly number[], currency: string):
   });
 }
 
-function mendFor(section: Section, level: Level, reason: string): Pick<Finding, "mend" | "offer"> {
-  const most = Number(SHORT.exec(reason)?.[1] ?? 0);
+function mendFor(section: Section, level: Level, why: DeadEndReason): Pick<Finding, "mend" | "offer"> {
+  const most = eligibleIn(why);
   if (level.quorum.kind === "n" && most > 0)
     return {
       mend: `Ask for ${most} at most, or name more people.`,
@@ -94,16 +100,29 @@ function mendFor(section: Section, level: Level, reason: string): Pick<Finding, 
         edit: { kind: "quorum", section: section.id, level: level.id, n: most },
       },
     };
-  if (/vacant|has no members/.test(reason))
-    return { mend: "Fill it under People, or have somebody else asked at this level." };
-  if (/the requester|reports to nobody|nobody in it can decide/.test(reason))
+  if (UNFILLED.has(why.code)) return { mend: "Fill it under People, or have somebody else asked at this level." };
+  if (ALONE.has(why.code) || looksAt(why, ["is the requester"]))
     return {
       mend: "Name a second person at this level, or give these requesters a section of their own with somebody else to ask.",
     };
-  if (/inactive|unknown|has not the role/.test(reason))
+  if (looksAt(why, ["inactive", "succeeded", "unknown person", "no approver"]))
     return { mend: "Name somebody who is active and has the role approver, or give them the role under People." };
   return { mend: "Name more people at this level, or ask for fewer of them." };
 }
+
+const UNFILLED: ReadonlySet<DeadEndReason["code"]> = new Set(["vacant position", "vacant head", "empty group"]);
+const ALONE: ReadonlySet<DeadEndReason["code"]> = new Set([
+  "nobody but the requester",
+  "reports to nobody",
+  "line ends",
+]);
+
+/** Whether somebody who was looked at may not decide for one of these reasons. */
+function looksAt(why: DeadEndReason, codes: readonly CandidateReason["code"][]): boolean {
+  return lookedAt(why).some((one) => one.why.some(({ code }) => codes.includes(code)));
+}
+
+const lookedAt = (why: DeadEndReason) => (why.code === "nobody eligible" ? why.values.people : []);
 
 function passing(looked: Looked, group: readonly DeadEnd[]): Finding {
   const { policy, directory } = looked;
@@ -114,7 +133,7 @@ function passing(looked: Looked, group: readonly DeadEnd[]): Finding {
     (entry) =>
       entry.kind === "absence" &&
       group.some((one) => entry.from <= one.at && (entry.until === null || one.at < entry.until)) &&
-      group.some((one) => one.reason.includes(directory.person(entry.person)?.name ?? entry.person)),
+      group.some((one) => lookedAt(one.why).some(({ person }) => person === entry.person)),
   );
   const until = absent
     .map((entry) => entry.until)
@@ -127,7 +146,7 @@ function passing(looked: Looked, group: readonly DeadEnd[]): Finding {
     code: "passing dead end",
     weight: "passing",
     place: { section: section.id, level: level.id },
-    message: `${until ? `Until ${sayDate(lastDayBefore(until, zone))}` : `From ${sayDate(from)}`} ${many} of ${someNames(people, directory)} wait at “${level.name}”: ${group[0]!.reason}.`,
+    message: `${until ? `Until ${sayDate(lastDayBefore(until, zone))}` : `From ${sayDate(from)}`} ${many} of ${someNames(people, directory)} wait at “${level.name}”: ${sayDeadEnd(group[0]!.why, looked, level)}.`,
     mend: "It ends by itself. A stand-in set under People ends it sooner.",
   };
 }

@@ -1,6 +1,6 @@
 import { typeWords } from "../documents";
 import { formatShare } from "./share";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
 import { convert, money, type Rate } from "../money";
 import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
 import { decidingIn } from "./chain";

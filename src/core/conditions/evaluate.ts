@@ -1,4 +1,4 @@
-import { compareShare, type Money } from "../money";
+import { compareShare, type Money, type ToCurrency } from "../money";
 import { beforeKey, isGroup, sameValue, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
 
 /** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
@@ -6,9 +6,6 @@ export type Outcome = "met" | "not met" | "undecidable";
 
 /** One node of a condition with what it came to and, for a comparison, the value it saw. */
 export type Explained = { condition: Condition; outcome: Outcome; saw?: FactValue; of?: Explained[] };
-
-/** Brings an amount to another currency, or null when there is no rate or it cannot be counted exactly; `steps` says how it came about. */
-export type ToCurrency = (amount: Money, currency: string) => (Money & { steps?: string }) | null;
 
 const sameCurrencyOnly: ToCurrency = (amount, currency) => (amount.currency === currency ? amount : null);
 

@@ -1,5 +1,5 @@
 import { formatMoney } from "../money";
-import { joinWords, sayDate } from "../words";
+import { joinWords, sayDate } from "../text";
 import { isGroup, type Comparison, type Condition } from "./schema";
 
 /** How a field and its choices are called; keys are what conditions name. */

@@ -1,5 +1,5 @@
-import type { ToCurrency } from "../conditions";
-import type { Money } from "../money";
+import type { Money, ToCurrency } from "../money";
+import type { DuplicateReason, RemarkReason } from "./reasons";
 import type { Rules } from "./rules";
 
 /**
@@ -15,7 +15,7 @@ export type Around = {
   recent?: readonly { number: string; entered: string; net: Money }[];
   order?: OrderFacts;
   /** Other invoices that may be the same one, with why; see `likelyDuplicates`. */
-  duplicates?: readonly { number: string; why: string }[];
+  duplicates?: readonly { number: string; why: DuplicateReason }[];
   /** Other claims on which a receipt of this one stands, by the hash of its content. */
   receiptsElsewhere?: readonly { hash: string; number: string }[];
   customer?: CustomerFacts;
@@ -40,6 +40,11 @@ export type SupplierFacts = {
   /** An invoice asks to be paid to another account than its supplier has; which ones they are is not kept here. */
   otherBank?: boolean;
 };
+
+/** Why nothing is bought from or paid to a party whose account is not open. */
+export function whyNotOpen({ name: party, status }: Pick<SupplierFacts, "name" | "status">): RemarkReason {
+  return { code: status === "blocked" ? "account blocked" : "account not approved", values: { party } };
+}
 
 /** An order as an invoice or a change order meets it. */
 export type OrderFacts = {

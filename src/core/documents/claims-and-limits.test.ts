@@ -1,6 +1,6 @@
 // Claims: ceilings, receipts, what is left of one. Limits: exposure, increase, papers. Totals with one supplier.
 import { describe, expect, it } from "vitest";
-import { claim, claimLine, customerAround, limitChange, order } from "../fixtures";
+import { claim, claimLine, customerAround, directory, limitChange, order } from "../fixtures";
 import { evaluate } from "../conditions";
 import {
   NOTHING_AROUND,
@@ -14,10 +14,13 @@ import {
   papersMissing,
   receiptsTwice,
   type ExpenseClaim,
+  type Remark,
 } from "./index";
+import { namesOf, sayRemark } from "../words";
 
 const looking = { ...NOTHING_AROUND, around: { rules: USUAL_RULES } };
-const texts = (found: { text: string }[]) => found.map((one) => one.text);
+const texts = (found: Pick<Remark, "why" | "line">[]) => found.map((one) => sayRemark(one, namesOf(directory)));
+const eur = (minor: number) => ({ minor, currency: "EUR" });
 const [A, B] = ["a".repeat(64), "b".repeat(64)];
 
 describe("ceilings of a claim", () => {
@@ -97,7 +100,7 @@ describe("what was spent in another currency", () => {
     ["GBP", 1, ["Line 1: there is no rate for 100.00 GBP"]],
   ] as const)("in %s, claimed as %d", (currency, claimed, said) => {
     const made = claim([claimLine({ claimed, spent: { minor: 10_000, currency }, receipt: A })]);
-    expect(texts(type.remarks(made, at).filter((one) => one.code === "rate" && one.grave))).toEqual(said);
+    expect(texts(type.remarks(made, at).filter((one) => one.about === "rate" && one.grave))).toEqual(said);
     expect(type.facts(made, at).aboveRate).toBe(said.length > 0);
   });
 });
@@ -132,7 +135,7 @@ describe("credit limits", () => {
   it("without its customer it cannot be measured, and is not taken for nothing", () => {
     const measure = type.measures.find((one) => one.key === "exposure")!;
     expect(measure.of(raise, { ...NOTHING_AROUND, currency: "EUR", on: "2026-03-10" })).toMatchObject({
-      missing: expect.any(String) as string,
+      why: { code: "what is owed is not known" },
     });
   });
   // Raising a customer's limit needs approval, lowering usually does not; an edit of the phone number does not: common practice.
@@ -196,7 +199,15 @@ describe("the total with one supplier", () => {
       { amount: { minor: 600_000 } },
     ]);
     expect(of(31)).toMatchObject({
-      arithmetic: "3,000.00 EUR + 2 others with Northrigg Cordage entered since 8 Feb 2026 3,000.00 EUR = 6,000.00 EUR",
+      how: {
+        values: {
+          own: eur(300_000),
+          others: ["PO-1", "PO-2"],
+          since: "2026-02-08",
+          before: eur(300_000),
+          total: eur(600_000),
+        },
+      },
     });
   });
   it("an order cut in two needs what the whole would have needed", () => {
@@ -215,7 +226,7 @@ describe("the total with one supplier", () => {
     expect(
       measure.of(order(1), { ...NOTHING_AROUND, around, currency: "EUR", on: "2026-03-10", days: 30 }),
     ).toMatchObject({
-      missing: "No exchange rate to EUR for PO-9",
+      why: { code: "no rate for a total", values: { to: "EUR", number: "PO-9" } },
     });
   });
 });

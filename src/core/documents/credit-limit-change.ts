@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { beforeKey, sameValue, type Facts } from "../conditions";
-import { formatMoney, money, MoneySchema, trySum, type Money } from "../money";
+import { bare, formatMoney, money, MoneySchema, trySum, type Money } from "../money";
 import type { CustomerFacts, Looking } from "./around";
 import {
   MOST_MINOR,
@@ -128,11 +128,13 @@ export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Lo
 
 function exposureMeasure(change: CreditLimitChange, looking: Looking): Measured {
   const exposure = exposureOf(change, looking);
-  if (!exposure)
-    return { code: "not known", missing: `What ${change.customerName || "the customer"} owes is not known` };
+  if (!exposure) return { why: { code: "what is owed is not known", values: { customer: change.customerName } } };
   const { receivables, openOrders, stoppedOrders, limitAfter: limit, after } = exposure;
-  const owed = `receivables ${formatMoney(receivables)} + orders ${formatMoney(money(openOrders.minor + stoppedOrders.minor, openOrders.currency))}`;
-  return { amount: after, arithmetic: `new limit ${formatMoney(limit)} or ${owed}, whichever is more` };
+  const orders = money(openOrders.minor + stoppedOrders.minor, openOrders.currency);
+  return {
+    amount: bare(after),
+    how: { code: "limit or what is owed", values: { limit: bare(limit), receivables, orders } },
+  };
 }
 
 function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Looking): Measured {
@@ -141,15 +143,11 @@ function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Look
   const before = limit ? limit.before : after;
   const old =
     before !== null && typeof before === "object" ? toCurrency(before, after.currency) : money(0, after.currency);
-  if (!old) return { code: "no rate", missing: `There is no rate between the old limit and ${after.currency}` };
+  if (!old) return { why: { code: "no rate for the old limit", values: { to: after.currency } } };
   const rise = Math.max(0, after.minor - old.minor);
-  if (!Number.isSafeInteger(rise))
-    return { code: "too large", missing: "The increase is too large to be counted exactly" };
+  if (!Number.isSafeInteger(rise)) return { why: { code: "increase too large" } };
   const amount = money(rise, after.currency);
-  return {
-    amount,
-    arithmetic: `${formatMoney(after)} − ${formatMoney(old)}${after.minor < old.minor ? ", a lower limit is no increase" : ""}`,
-  };
+  return { amount, how: { code: "increase", values: { after, before: bare(old) } } };
 }
 
 /** Required papers of a first limit that are not attached. */
@@ -193,23 +191,26 @@ function facts(change: CreditLimitChange, looking: Looking): Facts {
 
 function remarks(change: CreditLimitChange, looking: Looking): Remark[] {
   const found: Remark[] = papersMissing(change).map((name) => ({
-    code: "papers missing",
+    about: "papers missing",
     grave: true,
-    text: `${name} is not attached`,
+    why: { code: "paper missing", values: { paper: name } },
   }));
   const exposure = exposureOf(change, looking);
   const { customer } = looking.around;
   if (exposure && exposure.now.minor > exposure.limitAfter.minor)
     found.push({
-      code: "over the limit",
+      about: "over the limit",
       grave: true,
-      text: `${formatMoney(money(exposure.now.minor - exposure.limitAfter.minor, exposure.now.currency))} over the new limit already`,
+      why: {
+        code: "over the new limit",
+        values: { by: money(exposure.now.minor - exposure.limitAfter.minor, exposure.now.currency) },
+      },
     });
   if (customer && customer.overdue.minor > 0)
     found.push({
-      code: "overdue",
+      about: "overdue",
       grave: customer.daysOverdue > 30,
-      text: `${formatMoney(customer.overdue)} overdue, the oldest by ${customer.daysOverdue} days`,
+      why: { code: "overdue", values: { amount: customer.overdue, days: customer.daysOverdue } },
     });
   return found;
 }

@@ -1,6 +1,7 @@
 import { daysBetween } from "../calendar";
-import { formatMoney, type Money } from "../money";
-import { plain, sayDate } from "../words";
+import type { Money } from "../money";
+import { plain } from "../text";
+import type { DuplicateReason } from "./reasons";
 
 /** An invoice as the search for duplicates sees it. */
 export type Known = { number: string; supplier: string; invoiceNumber: string; gross: Money; date: string };
@@ -39,7 +40,7 @@ export function likelyDuplicates(
   invoice: Known,
   others: readonly Known[],
   days: number,
-): { number: string; why: string }[] {
+): { number: string; why: DuplicateReason }[] {
   return others.flatMap((other) => {
     if (partyKey(other.supplier) !== partyKey(invoice.supplier) || other.number === invoice.number) return [];
     const why = whySame(invoice, other, days);
@@ -47,12 +48,13 @@ export function likelyDuplicates(
   });
 }
 
-function whySame(one: Known, other: Known, days: number): string | null {
-  if (other.invoiceNumber.trim() === one.invoiceNumber.trim()) return `the same number ${other.invoiceNumber}`;
-  if (plainNumber(other.invoiceNumber) === plainNumber(one.invoiceNumber))
-    return `its number ${other.invoiceNumber} is written alike`;
-  const sameAmount = other.gross.minor === one.gross.minor && other.gross.currency === one.gross.currency;
-  return sameAmount && Math.abs(daysBetween(other.date, one.date)) <= days
-    ? `the same amount, ${formatMoney(other.gross)}, dated ${sayDate(other.date)}`
+function whySame(one: Known, other: Known, days: number): DuplicateReason | null {
+  const { invoiceNumber, gross, date } = other;
+  if (invoiceNumber.trim() === one.invoiceNumber.trim()) return { code: "same number", values: { invoiceNumber } };
+  if (plainNumber(invoiceNumber) === plainNumber(one.invoiceNumber))
+    return { code: "number written alike", values: { invoiceNumber } };
+  const sameAmount = gross.minor === one.gross.minor && gross.currency === one.gross.currency;
+  return sameAmount && Math.abs(daysBetween(date, one.date)) <= days
+    ? { code: "same amount", values: { gross, date } }
     : null;
 }

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatMoney, money, sum, CurrencySchema, type Money } from "../money";
 import { IdSchema } from "../ids";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
 import type { Looking } from "./around";
 import {
   Exact,
@@ -16,6 +16,7 @@ import {
   written,
 } from "./parts";
 import type { Change, DocumentType, MissingItem, Remark } from "./registry";
+import type { RemarkReason } from "./reasons";
 import { CLAIM_CATEGORIES, type ClaimCategory } from "./rules";
 
 export const ClaimLineSchema = z.strictObject({
@@ -122,68 +123,74 @@ export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }:
   });
 }
 
+/** Something about one line, counted from 1. */
+type OfLine = { line: number; why: RemarkReason };
+
 /** Receipts, by the hash of their content, that stand on more than one line of a claim, or on another claim. */
-export function receiptsTwice(claim: ExpenseClaim, { around }: Looking): { line: number; text: string }[] {
-  return claim.lines.flatMap((line, index) => {
-    if (!line.receipt) return [];
-    const first = claim.lines.findIndex((other) => other.receipt === line.receipt);
-    const elsewhere = (around.receiptsElsewhere ?? []).find((one) => one.hash === line.receipt);
-    const place = elsewhere ? elsewhere.number : first < index ? `line ${first + 1}` : null;
-    return place ? [{ line: index + 1, text: `Line ${index + 1}: the same receipt stands on ${place}` }] : [];
+export function receiptsTwice(claim: ExpenseClaim, { around }: Looking): OfLine[] {
+  return claim.lines.flatMap(({ receipt }, index): OfLine[] => {
+    if (!receipt) return [];
+    const first = claim.lines.findIndex((other) => other.receipt === receipt);
+    const elsewhere = (around.receiptsElsewhere ?? []).find((one) => one.hash === receipt);
+    const line = index + 1;
+    if (elsewhere) return [{ line, why: { code: "same receipt on document", values: { number: elsewhere.number } } }];
+    return first < index ? [{ line, why: { code: "same receipt on line", values: { line: first + 1 } } }] : [];
   });
 }
 
 /** What of a claim passes a ceiling of its category, the allowance of a day, or takes both the allowance and meals of one day. */
-export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: Looking): { line: number; text: string }[] {
+export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: Looking): OfLine[] {
   const rules = around.rules?.claims;
   if (!rules) return [];
   const inClaim = (limit: Money) => toCurrency(limit, claim.currency);
   return claim.lines.flatMap((line, index) => {
-    const found: string[] = [];
+    const found: RemarkReason[] = [];
     const ceiling = rules.ceilings[line.category];
     const most = ceiling && inClaim(ceiling);
-    const over = (by: number, what: string) => found.push(`${formatMoney(money(by, claim.currency))} over ${what}`);
-    if (most && line.claimed > most.minor)
-      over(
-        line.claimed - most.minor,
-        `the ceiling of ${formatMoney(ceiling)} for ${CLAIM_CATEGORIES[line.category].toLowerCase()}`,
-      );
+    if (most && line.claimed > most.minor) {
+      const by = money(line.claimed - most.minor, claim.currency);
+      found.push({ code: "over a ceiling", values: { by, ceiling, category: line.category } });
+    }
     const sameDay = claim.lines.filter((other) => other.date === line.date);
     if (line.category === "allowance") {
       const day = sameDay.filter((other) => other.category === "allowance");
       const total = day.reduce((all, one) => all + one.claimed, 0);
       const allowed = inClaim(rules.dailyAllowance);
-      if (allowed && total > allowed.minor && day[0] === line)
-        over(total - allowed.minor, `the daily allowance of ${formatMoney(rules.dailyAllowance)}`);
+      if (allowed && total > allowed.minor && day[0] === line) {
+        const by = money(total - allowed.minor, claim.currency);
+        found.push({ code: "over the daily allowance", values: { by, allowance: rules.dailyAllowance } });
+      }
     }
     if (line.category === "meals" && sameDay.some((other) => other.category === "allowance"))
-      found.push(`a meal on ${sayDate(line.date)}, for which the daily allowance is claimed as well`);
-    return found.map((text) => ({ line: index + 1, text: `Line ${index + 1}: ${text}` }));
+      found.push({ code: "meal and allowance", values: { date: line.date } });
+    return found.map((why) => ({ line: index + 1, why }));
   });
 }
 
 /** Lines whose amount in the claim's currency is more than the day's rate makes of what was spent, by over a hundredth. */
-function offTheRate(claim: ExpenseClaim, { toCurrency }: Looking): { line: number; text: string }[] {
-  return claim.lines.flatMap((line, index) => {
+function offTheRate(claim: ExpenseClaim, { toCurrency }: Looking): OfLine[] {
+  return claim.lines.flatMap((line, index): OfLine[] => {
     if (line.spent.currency === claim.currency) return [];
     const atRate = toCurrency(line.spent, claim.currency);
     if (atRate && line.claimed * 100 <= atRate.minor * 101) return [];
-    const text = atRate
-      ? `${formatMoney(line.spent)} are ${formatMoney(atRate)} at the day’s rate`
-      : `there is no rate for ${formatMoney(line.spent)}`;
-    return [{ line: index + 1, text: `Line ${index + 1}: ${text}` }];
+    const { spent } = line;
+    if (!atRate) return [{ line: index + 1, why: { code: "no rate of the day", values: { spent } } }];
+    const { minor, currency } = atRate;
+    return [
+      { line: index + 1, why: { code: "more than the rate", values: { spent, atRate: money(minor, currency) } } },
+    ];
   });
 }
 
 function remarks(claim: ExpenseClaim, looking: Looking): Remark[] {
-  const as = (code: string, grave: boolean) => (one: { line: number; text: string }) => ({ code, grave, ...one });
+  const as = (about: Remark["about"]) => (one: OfLine) => ({ about, grave: true, ...one });
   return [
-    ...receiptsTwice(claim, looking).map(as("same receipt", true)),
+    ...receiptsTwice(claim, looking).map(as("same receipt")),
     ...linesWithoutReceipt(claim, looking).map((line) =>
-      as("receipt missing", true)({ line, text: `Line ${line}: receipt missing` }),
+      as("receipt missing")({ line, why: { code: "receipt missing" } }),
     ),
-    ...overCeilings(claim, looking).map(as("over a ceiling", true)),
-    ...offTheRate(claim, looking).map(as("rate", true)),
+    ...overCeilings(claim, looking).map(as("over a ceiling")),
+    ...offTheRate(claim, looking).map(as("rate")),
   ];
 }
 
@@ -223,15 +230,17 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
       label: "total claimed",
       of: (claim) => ({
         amount: claimTotal(claim),
-        arithmetic: `${claim.lines.length === 1 ? "1 line" : `${claim.lines.length} lines`}, ${formatMoney(claimTotal(claim))} claimed`,
+        how: { code: "lines claimed", values: { lines: claim.lines.length, total: claimTotal(claim) } },
       }),
     },
     {
       key: "largestLine",
       label: "largest line",
       of: (claim) => {
-        const amount = money(Math.max(0, ...claim.lines.map((line) => line.claimed)), claim.currency);
-        return { amount, arithmetic: `the largest line, ${formatMoney(amount)}` };
+        const largest = Math.max(0, ...claim.lines.map((one) => one.claimed));
+        const line = claim.lines.findIndex((one) => one.claimed === largest) + 1;
+        const amount = money(largest, claim.currency);
+        return { amount, how: { code: "largest line", values: { line, amount, net: false } } };
       },
     },
   ],
@@ -272,7 +281,8 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   },
   peopleFields: {},
   named: () => ({}),
-  interested: (claim) => (claim.payee === claim.requester ? [] : [{ person: claim.payee, reason: "is paid by it" }]),
+  interested: (claim) =>
+    claim.payee === claim.requester ? [] : [{ person: claim.payee, why: { code: "is paid by it" } }],
   shows: "gross",
   sample: (known) => ({
     documentType: "expense-claim",

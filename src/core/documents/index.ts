@@ -25,6 +25,15 @@ export type {
   Sample,
   TypeWords,
 } from "./registry";
+export type {
+  DifferenceReason,
+  DuplicateReason,
+  MatchReason,
+  MeasureReason,
+  RemarkReason,
+  RuleSubject,
+  UnmeasuredReason,
+} from "./reasons";
 export { NOTHING_AROUND } from "./around";
 export type { AccountStatus, Around, CustomerFacts, Looking, LookingRules, OrderFacts, SupplierFacts } from "./around";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";

@@ -1,14 +1,15 @@
 import { minorDigits, money, type Money } from "../money";
 import { Exact, percentOf, times } from "./parts";
+import type { RuleSubject } from "./reasons";
 import type { SupplierInvoice } from "./supplier-invoice";
 
 /** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
-export type BrokenRule = { rule: string; what: string; stated: Money; computed: Money; by: Money; line?: number };
+export type BrokenRule = { rule: string; about: RuleSubject; stated: Money; computed: Money; by: Money; line?: number };
 
 /** No cash is so coarse that an amount is rounded by more major units than this: whole tens, where there are no coins below (common practice). */
 const MOST_ROUNDED = 10;
 
-type Rule = { rule: string; what: string; line?: number; stated: number | null; computed: number };
+type Rule = { rule: string; about: RuleSubject; line?: number; stated: number | null; computed: number };
 
 /**
  * The arithmetic of an invoice by EN 16931 (rules BR-CO-10, -13, -14, -15, -16 and -17 and BR-S-08, from memory); the net of a line against quantity and price
@@ -27,28 +28,28 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
   const rules: Rule[] = [
     ...invoice.lines.map((line, index) => ({
       rule: "EN16931-R120",
-      what: `line ${index + 1}: quantity × price`,
+      about: { code: "line amount" } as const,
       line: index + 1,
       stated: line.net,
       computed: lineAmount(line, currency),
     })),
-    { rule: "BR-CO-10", what: "sum of the line nets", stated: stated.lineTotal, computed: lines },
+    { rule: "BR-CO-10", about: { code: "sum of lines" }, stated: stated.lineTotal, computed: lines },
     {
       rule: "BR-CO-13",
-      what: "total without tax = lines − allowances + charges",
+      about: { code: "total without tax" },
       stated: stated.net,
       computed: (stated.lineTotal ?? lines) - stated.allowances + stated.charges,
     },
     ...stated.taxes.map((tax) => ({
       rule: "BR-CO-17",
-      what: `tax at ${tax.percent} %`,
+      about: { code: "tax at", values: { percent: tax.percent } } as const,
       stated: tax.tax,
       computed: percentOf(tax.base, tax.percent),
     })),
     ...taxedAmounts(invoice, lines - stated.allowances + stated.charges),
     {
       rule: "BR-CO-14",
-      what: "sum of the taxes",
+      about: { code: "sum of taxes" },
       stated: stated.tax,
       computed: stated.taxes.length
         ? add(stated.taxes.map((tax) => tax.tax))
@@ -56,20 +57,20 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
     },
     {
       rule: "BR-CO-15",
-      what: "total with tax = total without tax + tax",
+      about: { code: "total with tax" },
       stated: stated.gross,
       computed: rounded ? inAll + stated.rounding : inAll,
     },
     {
       rule: "BR-CO-16",
-      what: "amount due = total with tax − paid already + rounding",
+      about: { code: "amount due" },
       stated: stated.due,
       computed: totals.gross.minor - stated.prepaid + (rounded ? 0 : stated.rounding),
     },
-    { rule: "BT-113", what: "what is paid already", stated: stated.prepaid, computed: Math.max(0, stated.prepaid) },
+    { rule: "BT-113", about: { code: "paid already" }, stated: stated.prepaid, computed: Math.max(0, stated.prepaid) },
     {
       rule: "BT-114",
-      what: "rounding of the amount due",
+      about: { code: "rounding of the due" },
       stated: stated.rounding,
       computed: nearest(stated.rounding, [-most, most]),
     },
@@ -95,7 +96,7 @@ export function brokenRules(invoice: SupplierInvoice): BrokenRule[] {
 function taxedAmounts({ stated, lines }: SupplierInvoice, net: number): Rule[] {
   if (stated.taxes.length === 0) return [];
   const bases = stated.taxes.reduce((all, tax) => all + tax.base, 0);
-  const all = { rule: "BR-S-08", what: "amounts that are taxed, in all", stated: bases, computed: net };
+  const all = { rule: "BR-S-08", about: { code: "taxed in all" } as const, stated: bases, computed: net };
   if (stated.allowances !== 0 || stated.charges !== 0) return [all];
   const same = (a: string, b: string) => new Exact(a).eq(b);
   const at = (percent: string) =>
@@ -105,7 +106,7 @@ function taxedAmounts({ stated, lines }: SupplierInvoice, net: number): Rule[] {
   );
   const byRate = rates.map(({ percent }) => ({
     rule: "BR-S-08",
-    what: `amount taxed at ${percent} %`,
+    about: { code: "taxed at", values: { percent } } as const,
     stated: stated.taxes.reduce((sum, tax) => (same(tax.percent, percent) ? sum + tax.base : sum), 0),
     computed: at(percent),
   }));

@@ -1,15 +1,16 @@
 import type { Decimal } from "decimal.js";
-import { formatMoney, money, type Money } from "../money";
+import { money, type Money } from "../money";
 import type { Looking, OrderFacts } from "./around";
 import { invoiceTotals } from "./invoice-arithmetic";
 import { Exact, percentOf, times } from "./parts";
+import type { DifferenceReason, MatchReason } from "./reasons";
 import type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
 
 export type Difference = {
   kind: "price" | "tax" | "quantity" | "not received" | "not ordered" | "currency" | "beside the lines";
   /** Line of the invoice, from 1; null for what is charged beside its lines. */
   line: number | null;
-  text: string;
+  why: DifferenceReason;
   /** What is charged beyond the order, in the invoice's currency. */
   by: Money;
   /** What would have been let pass. */
@@ -19,7 +20,7 @@ export type Difference = {
 export type MatchedLine = { line: number; orderLine: number | null; differences: Difference[] };
 export type Match = {
   outcome: "matched" | "differs" | "no-order";
-  why: string;
+  why: MatchReason;
   lines: MatchedLine[];
   /** What is charged beside the lines, such as freight, if anything is. */
   beside: Difference[];
@@ -33,15 +34,17 @@ export type Match = {
  */
 export function matchOf(invoice: SupplierInvoice, looking: Looking): Match {
   const { order } = looking.around;
-  const none = (why: string): Match => ({ outcome: "no-order", why, lines: [], beside: [] });
-  if (!invoice.orderNumber) return none("It names no order");
-  if (!order) return none(`There is no approved order ${invoice.orderNumber}`);
-  if (order.supplier !== invoice.supplier) return none(`${order.number} is an order with ${order.supplier}`);
+  const none = (why: MatchReason): Match => ({ outcome: "no-order", why, lines: [], beside: [] });
+  if (!invoice.orderNumber) return none({ code: "names no order" });
+  if (!order) return none({ code: "no such order", values: { order: invoice.orderNumber } });
+  if (order.supplier !== invoice.supplier)
+    return none({ code: "order with another", values: { order: order.number, supplier: order.supplier } });
   const charged: Charged = new Map();
   const lines = invoice.lines.map((line, index) => matchLine(line, index + 1, invoice, order, charged, looking));
   const beside = besideLines(invoice, lines, order, looking);
   const differs = [...lines.flatMap((line) => line.differences), ...beside].some((one) => !one.within);
-  return { outcome: differs ? "differs" : "matched", why: `Charged against ${order.number}`, lines, beside };
+  const why: MatchReason = { code: "charged against", values: { order: order.number } };
+  return { outcome: differs ? "differs" : "matched", why, lines, beside };
 }
 
 /** By line of the order, what earlier lines of the same invoice charge on it: how many, and how much they are over its price, in minor units. */
@@ -59,18 +62,21 @@ function matchLine(
   const { currency } = invoice;
   const found = orderLineOf(line, order, charged);
   const nothing = money(0, currency);
-  const whole = (kind: Difference["kind"], text: string): MatchedLine => ({
+  const whole = (kind: Difference["kind"], why: DifferenceReason): MatchedLine => ({
     line: number,
     orderLine: found,
-    differences: [{ kind, line: number, text, by: money(line.net, currency), tolerance: nothing, within: false }],
+    differences: [{ kind, line: number, why, by: money(line.net, currency), tolerance: nothing, within: false }],
   });
-  if (found === null) return whole("not ordered", `Line ${number}, ${line.description}: not on ${order.number}`);
+  if (found === null) return whole("not ordered", { code: "not on the order", values: { order: order.number } });
   const earlier = charged.get(found) ?? { quantity: new Exact(0), over: 0 };
   const ordered = order.lines[found - 1]!;
   const over = overPrice(line, ordered);
   charged.set(found, { quantity: earlier.quantity.add(line.quantity), over: earlier.over + over });
   if (order.currency !== currency)
-    return whole("currency", `Line ${number}: ${order.number} is in ${order.currency}, the invoice in ${currency}`);
+    return whole("currency", {
+      code: "order in another currency",
+      values: { order: order.number, its: order.currency, own: currency },
+    });
   const differences = [
     ...priceDifference(line, number, ordered, { over, earlier }, currency, looking),
     ...taxDifference(line, number, order, ordered, currency),
@@ -99,17 +105,16 @@ function priceDifference(
   const by = over + earlier.over;
   const quantity = earlier.quantity.add(line.quantity);
   const tolerance = toleranceOn(new Exact(ordered.unitPrice).mul(quantity).toNumber(), currency, looking);
-  const say = (minor: number) => formatMoney(money(minor, currency));
-  const each = `${say(line.unitPrice)} each instead of ${say(ordered.unitPrice)}`;
-  const instead = line.unitPrice > ordered.unitPrice ? each : `${say(line.net)} net at ${say(ordered.unitPrice)} each`;
-  const before = earlier.over > 0 ? " with lines before" : "";
+  const of = (minor: number) => money(minor, currency);
+  const prices = { charged: of(line.unitPrice), ordered: of(ordered.unitPrice), net: of(line.net) };
+  const beyond = { by: of(by), withEarlier: earlier.over > 0, tolerance: of(tolerance) };
   return [
     {
       kind: "price",
       line: number,
-      text: `Line ${number}, ${line.description}: ${instead}, ${say(by)} more${before}; tolerance ${say(tolerance)}`,
-      by: money(by, currency),
-      tolerance: money(tolerance, currency),
+      why: { code: "price", values: { ...prices, ...beyond } },
+      by: beyond.by,
+      tolerance: beyond.tolerance,
       within: by <= tolerance,
     },
   ];
@@ -129,7 +134,7 @@ function taxDifference(
     {
       kind: "tax",
       line: number,
-      text: `Line ${number}, ${line.description}: tax at ${line.taxPercent} % instead of ${ordered.taxPercent} %`,
+      why: { code: "tax", values: { charged: line.taxPercent, ordered: ordered.taxPercent } },
       by: money(Math.max(0, percentOf(line.net, more.toString())), currency),
       tolerance: money(0, currency),
       within: false,
@@ -152,16 +157,9 @@ function besideLines(
     return all.add(new Exact(price).mul(invoice.lines[line - 1]!.quantity));
   }, new Exact(0));
   const tolerance = toleranceOn(ordered.toNumber(), currency, looking);
-  return [
-    {
-      kind: "beside the lines",
-      line: null,
-      text: `${formatMoney(money(by, currency))} charged beside the lines; tolerance ${formatMoney(money(tolerance, currency))}`,
-      by: money(by, currency),
-      tolerance: money(tolerance, currency),
-      within: by <= tolerance,
-    },
-  ];
+  const values = { by: money(by, currency), tolerance: money(tolerance, currency) };
+  const why: DifferenceReason = { code: "beside the lines", values };
+  return [{ kind: "beside the lines", line: null, why, ...values, within: by <= tolerance }];
 }
 
 /** The lesser of a share of what was ordered and a fixed amount, in minor units of the invoice's currency; without a rate the share alone is not enough. */
@@ -181,24 +179,24 @@ function quantityDifference(
 ): Difference[] {
   const before = new Exact(ordered.invoiced).add(onThis);
   const all = before.add(line.quantity);
-  const beyond = (limit: string, kind: "quantity" | "not received", what: string): Difference[] => {
-    const over = all.sub(limit);
+  const beyond = (most: string, kind: "quantity" | "not received"): Difference[] => {
+    const over = all.sub(most);
     if (over.lte(0)) return [];
     const by = over.gt(line.quantity) ? new Exact(line.quantity) : over;
-    const earlier = before.gt(0) ? `, ${before.toString()} charged before` : "";
+    const code = kind === "quantity" ? "more than ordered" : "more than received";
     return [
       {
         kind,
         line: number,
-        text: `Line ${number}, ${line.description}: ${line.quantity} charged, ${limit} ${what}${earlier}`,
+        why: { code, values: { charged: line.quantity, most, before: before.toString() } },
         by: money(by.mul(line.unitPrice).toDecimalPlaces(0).toNumber(), currency),
         tolerance: money(0, currency),
         within: false,
       },
     ];
   };
-  const more = beyond(ordered.quantity, "quantity", "ordered");
-  return more.length > 0 ? more : beyond(ordered.received, "not received", "received");
+  const more = beyond(ordered.quantity, "quantity");
+  return more.length > 0 ? more : beyond(ordered.received, "not received");
 }
 
 /** The order's line that an invoice line names; else the first free one that reads the same. */

@@ -1,5 +1,5 @@
 import { formatMoney, money } from "../money";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
 import { orderTotals, type OrderLine, type PurchaseOrder } from "./purchase-order";
 import type { Change } from "./registry";
 

@@ -3,7 +3,7 @@ import { formatMoney, money, sum, MinorSchema, type Money } from "../money";
 import { IdSchema } from "../ids";
 import { supplierTotal } from "./supplier-total";
 import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "./registry";
-import type { Looking } from "./around";
+import { whyNotOpen, type Looking } from "./around";
 import {
   PercentSchema,
   QuantitySchema,
@@ -12,7 +12,6 @@ import {
   differences,
   namesOf,
   sampleBasics,
-  sayCountOfLines,
   taxByRate,
   times,
   withExactTotals,
@@ -131,26 +130,37 @@ function remarks(order: PurchaseOrder, looking: Looking): Remark[] {
   const found: Remark[] = [];
   const { supplier, order: changed } = looking.around;
   if (!supplier && looking.around.rules)
-    found.push({ code: "supplier not open", grave: true, text: `There is no account of ${order.supplier} yet` });
+    found.push({
+      about: "supplier not open",
+      grave: true,
+      why: { code: "no account", values: { party: order.supplier } },
+    });
   if (supplier && supplier.status !== "open")
     found.push({
-      code: "supplier not open",
+      about: "supplier not open",
       grave: true,
-      text: `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
+      why: whyNotOpen(supplier),
     });
   if (supplier?.noEmail)
     found.push({
-      code: "no e-mail",
+      about: "no e-mail",
       grave: false,
-      text: `No e-mail address of ${supplier.name} is known, so that the order cannot be sent; ask for a change of its account`,
+      why: { code: "no e-mail", values: { party: supplier.name } },
     });
   if (order.changeOf && !changed)
-    found.push({ code: "no order", grave: true, text: `There is no approved order ${order.changeOf} to change` });
+    found.push({
+      about: "no order",
+      grave: true,
+      why: { code: "no order to change", values: { order: order.changeOf } },
+    });
   if (changed && changed.currency !== order.currency)
     found.push({
-      code: "currency",
+      about: "currency",
       grave: true,
-      text: `${changed.number} is in ${changed.currency}, this change in ${order.currency}`,
+      why: {
+        code: "change in another currency",
+        values: { order: changed.number, its: changed.currency, own: order.currency },
+      },
     });
   return found;
 }
@@ -200,7 +210,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
       label: "net total",
       of: (order) => {
         const { net } = orderTotals(order);
-        return { amount: net, arithmetic: `${sayCountOfLines(order.lines.length)}, net ${formatMoney(net)}` };
+        return { amount: net, how: { code: "net of lines", values: { lines: order.lines.length, net } } };
       },
     },
     {
@@ -208,10 +218,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
       label: "gross total",
       of: (order) => {
         const { net, tax, gross } = orderTotals(order);
-        return {
-          amount: gross,
-          arithmetic: `net ${formatMoney(net)} + tax ${formatMoney(tax)} = ${formatMoney(gross)}`,
-        };
+        return { amount: gross, how: { code: "net and tax", values: { net, tax, gross } } };
       },
     },
     {
@@ -219,9 +226,9 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
       label: "largest line",
       of: (order) => {
         const largest = Math.max(0, ...order.lines.map(lineNet));
-        const line = order.lines.find((one) => lineNet(one) === largest);
+        const line = order.lines.findIndex((one) => lineNet(one) === largest) + 1;
         const amount = money(largest, order.currency);
-        return { amount, arithmetic: `${line?.description || "the largest line"}, ${formatMoney(amount)} net` };
+        return { amount, how: { code: "largest line", values: { line, amount, net: true } } };
       },
     },
     {

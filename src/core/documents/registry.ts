@@ -1,7 +1,9 @@
 import type { Facts, Vocabulary } from "../conditions";
 import type { Money } from "../money";
 import type { z } from "zod";
+import type { ExclusionReason } from "../people";
 import type { Looking } from "./around";
+import type { MeasureReason, RemarkReason, UnmeasuredReason } from "./reasons";
 import type { Attachment } from "./parts";
 
 /** What every document has, whatever its type. */
@@ -48,11 +50,10 @@ export type TypeWords = {
  * document was entered.
  */
 export type MeasureAsked = Looking & { currency: string; on: string; days?: number | undefined };
-/** An amount, or why it cannot be told. */
-export type Measured =
-  { amount: Money; arithmetic: string } | { missing: string; code: "no rate" | "not known" | "too large" };
+/** An amount with how it came about, or why it cannot be told. */
+export type Measured = { amount: Money; how: MeasureReason } | { why: UnmeasuredReason };
 
-/** What amount a policy may look at; `of` returns the amount with how it came about, or what it would need to be known. */
+/** What amount a policy may look at. */
 export type Measure<D> = { key: string; label: string; of(document: D, asked: MeasureAsked): Measured };
 
 export type MissingItem = { path: string; message: string };
@@ -80,7 +81,28 @@ export type Sample = {
 };
 
 /** Something of a document that an approver should look at, worked out from what is around it. */
-export type Remark = { code: string; text: string; grave: boolean; line?: number };
+export type Remark = { about: RemarkTopic; why: RemarkReason; grave: boolean; line?: number };
+
+/** What a remark is about, by which a hold of a policy finds those that tell more of its condition. */
+export type RemarkTopic =
+  | "supplier not open"
+  | "no e-mail"
+  | "no order"
+  | "currency"
+  | "duplicate"
+  | "bank details"
+  | "supplier limit"
+  | "arithmetic"
+  | "match"
+  | "not received"
+  | "same receipt"
+  | "receipt missing"
+  | "over a ceiling"
+  | "rate"
+  | "papers missing"
+  | "over the limit"
+  | "overdue"
+  | "not signed";
 
 /**
  * All that routing, approval and the board need to know of one type of document. A new type is one file with one of these.
@@ -116,7 +138,7 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   concerns(document: D): Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
   named(document: D): Readonly<Record<string, string>>;
   /** People besides the requester who may never decide on it, with the reason. */
-  interested(document: D): { person: string; reason: string }[];
+  interested(document: D): { person: string; why: ExclusionReason }[];
   /** A plain document of the type that comes to an amount by most measures, to try a policy with. */
   sample(known: Sample): D;
   /** Which of its totals stands for the document in lists and on buttons. */

@@ -108,14 +108,18 @@ function remarks(account: SupplierAccount, { around }: Looking): Remark[] {
   const found: Remark[] = [];
   if (!account.opening && after(account, "bankAccount"))
     found.push({
-      code: "bank details",
+      about: "bank details",
       grave: true,
-      text: `Invoices of ${account.supplierName} would be paid to another account; ask them by a number you know already`,
+      why: { code: "would be paid elsewhere", values: { party: account.supplierName } },
     });
   if (account.opening && !account.filledInBy)
-    found.push({ code: "not signed", grave: false, text: "Filled in here, not by the supplier through an invitation" });
+    found.push({ about: "not signed", grave: false, why: { code: "not signed by the party" } });
   if (around.supplier?.status === "blocked")
-    found.push({ code: "supplier not open", grave: true, text: "The account is blocked" });
+    found.push({
+      about: "supplier not open",
+      grave: true,
+      why: { code: "account blocked", values: { party: account.supplierName } },
+    });
   return found;
 }
 
@@ -166,7 +170,7 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
         const asked = after(account, "limit");
         const amount =
           asked !== null && typeof asked === "object" ? asked : (around.supplier?.limit ?? money(0, account.currency));
-        return { amount, arithmetic: `largest invoice without a closer look, ${formatMoney(amount)}` };
+        return { amount, how: { code: "largest invoice", values: { amount } } };
       },
     },
   ],

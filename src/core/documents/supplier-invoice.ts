@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { formatMoney, money } from "../money";
 import { IdSchema } from "../ids";
-import { sayDate } from "../words";
-import type { Looking } from "./around";
+import { whyNotOpen, type Looking } from "./around";
 import { brokenRules, invoiceTotals } from "./invoice-arithmetic";
 import { matchOf } from "./match";
 import {
@@ -15,11 +14,11 @@ import {
   differences,
   namesOf,
   sampleBasics,
-  sayOver,
   withExactTotals,
   written,
 } from "./parts";
 import type { Change, DocumentType, MissingItem, Remark } from "./registry";
+import type { RemarkReason } from "./reasons";
 import { supplierTotal } from "./supplier-total";
 
 export const InvoiceLineSchema = z.strictObject({
@@ -142,40 +141,25 @@ function excess(invoice: SupplierInvoice, { around, toCurrency }: Looking): numb
 function remarks(invoice: SupplierInvoice, looking: Looking): Remark[] {
   const { around } = looking;
   const found: Remark[] = [];
-  const say = (code: string, grave: boolean, text: string, line?: number) =>
-    found.push({ code, grave, text, ...(line && { line }) });
-  for (const one of around.duplicates ?? [])
-    say("duplicate", true, `May be the same invoice as ${one.number}: ${one.why}`);
+  const say = (about: Remark["about"], why: RemarkReason, grave = true, line?: number) =>
+    found.push({ about, why, grave, ...(line && { line }) });
+  for (const one of around.duplicates ?? []) say("duplicate", { code: "maybe the same invoice", values: one });
   const { supplier } = around;
-  if (!supplier && around.rules) say("supplier not open", true, `There is no account of ${invoice.supplier} yet`);
-  if (supplier && supplier.status !== "open")
-    say(
-      "supplier not open",
-      true,
-      `The account of ${supplier.name} is ${supplier.status === "blocked" ? "blocked" : "not approved yet"}`,
-    );
-  if (supplier?.otherBank)
-    say("bank details", true, `It asks to be paid to another account than ${supplier.name} has here`);
+  if (!supplier && around.rules) say("supplier not open", { code: "no account", values: { party: invoice.supplier } });
+  if (supplier && supplier.status !== "open") say("supplier not open", whyNotOpen(supplier));
+  if (supplier?.otherBank) say("bank details", { code: "to another account", values: { party: supplier.name } });
   if (supplier?.bankChanged)
-    say("bank details", true, `The bank account of ${supplier.name} changed on ${sayDate(supplier.bankChanged)}`);
+    say("bank details", { code: "account changed", values: { party: supplier.name, on: supplier.bankChanged } });
   const over = excess(invoice, looking);
-  if (over !== null && over > 0)
-    say(
-      "supplier limit",
-      true,
-      `${formatMoney(money(over, supplier!.limit!.currency))} over the supplier’s own limit of ${formatMoney(supplier!.limit!)}`,
-    );
-  for (const broken of brokenRules(invoice))
-    say(
-      "arithmetic",
-      true,
-      `${broken.what} says ${formatMoney(broken.stated)} and comes to ${formatMoney(broken.computed)}: ${sayOver(broken.by)} (${broken.rule})`,
-      broken.line,
-    );
+  if (over !== null && over > 0) {
+    const limit = supplier!.limit!;
+    say("supplier limit", { code: "over the supplier’s limit", values: { by: money(over, limit.currency), limit } });
+  }
+  for (const { line, ...values } of brokenRules(invoice)) say("arithmetic", { code: "arithmetic", values }, true, line);
   const match = matchOf(invoice, looking);
   for (const one of [...match.lines.flatMap((line) => line.differences), ...match.beside])
-    if (!one.within) say(one.kind === "not received" ? "not received" : "match", true, one.text, one.line ?? undefined);
-  if (match.outcome === "no-order") say("no order", false, match.why);
+    if (!one.within) say(one.kind === "not received" ? "not received" : "match", one.why, true, one.line ?? undefined);
+  if (match.outcome === "no-order") say("no order", match.why, false);
   return found;
 }
 
@@ -247,7 +231,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
       label: "gross total",
       of: (invoice) => {
         const { net, tax, gross } = invoiceTotals(invoice);
-        return { amount: gross, arithmetic: `net ${formatMoney(net)} + tax ${formatMoney(tax)} as stated` };
+        return { amount: gross, how: { code: "net and tax as stated", values: { net, tax } } };
       },
     },
     {
@@ -255,7 +239,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
       label: "net total",
       of: (invoice) => {
         const { net } = invoiceTotals(invoice);
-        return { amount: net, arithmetic: `net ${formatMoney(net)} as stated` };
+        return { amount: net, how: { code: "net as stated", values: { net } } };
       },
     },
     {
@@ -263,8 +247,9 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
       label: "largest line",
       of: (invoice) => {
         const largest = Math.max(0, ...invoice.lines.map((line) => Math.abs(line.net)));
+        const line = invoice.lines.findIndex((one) => Math.abs(one.net) === largest) + 1;
         const amount = money(largest, invoice.currency);
-        return { amount, arithmetic: `the largest line, ${formatMoney(amount)} net` };
+        return { amount, how: { code: "largest line", values: { line, amount, net: true } } };
       },
     },
     {

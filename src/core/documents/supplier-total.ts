@@ -1,6 +1,6 @@
-import { formatMoney, money, trySum, type Money } from "../money";
+import { bare, money, trySum, type Money } from "../money";
 import { addDays } from "../calendar";
-import { sayDate } from "../words";
+import type { UnmeasuredReason } from "./reasons";
 import type { MeasureAsked, Measured } from "./registry";
 
 /** How far a running total looks where its policy does not say. */
@@ -20,21 +20,27 @@ export function supplierTotal(
   const others = (around.recent ?? []).filter((one) => one.entered > from && one.entered < to);
   const converted = [own, ...others.map((one) => one.net)].map((amount) => toCurrency(amount, currency));
   const lost = converted.findIndex((amount) => amount === null);
-  if (lost >= 0)
-    return {
-      code: "no rate",
-      missing: `No exchange rate to ${currency} for ${lost === 0 ? "this document" : others[lost - 1]!.number}`,
-    };
+  if (lost >= 0) return { why: noRate(currency, lost === 0 ? null : others[lost - 1]!.number) };
   const total = trySum(converted as Money[], currency);
-  const whom = supplier || "the supplier";
-  if (!total) return { code: "too large", missing: `The total with ${whom} is too large to be counted exactly` };
+  if (!total) return { why: { code: "total too large", values: { supplier } } };
   const before = money(total.minor - converted[0]!.minor, currency);
-  const since = `with ${whom} entered since ${sayDate(addDays(from, 1))}`;
   return {
     amount: total,
-    arithmetic:
-      others.length === 0
-        ? `${formatMoney(converted[0]!)}, nothing else ${since}`
-        : `${formatMoney(converted[0]!)} + ${others.length === 1 ? others[0]!.number : `${others.length} others`} ${since} ${formatMoney(before)} = ${formatMoney(total)}`,
+    how: {
+      code: "total with the supplier",
+      values: {
+        supplier,
+        own: bare(converted[0]!),
+        others: others.map((one) => one.number),
+        since: addDays(from, 1),
+        before,
+        total,
+      },
+    },
   };
 }
+
+const noRate = (to: string, number: string | null): UnmeasuredReason => ({
+  code: "no rate for a total",
+  values: { to, number },
+});

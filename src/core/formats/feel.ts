@@ -1,7 +1,7 @@
 import { Decimal } from "decimal.js";
-import { beforeKey, type Comparison, type Condition, type FactValue, type Facts, type ToCurrency } from "../conditions";
+import { beforeKey, type Comparison, type Condition, type FactValue, type Facts } from "../conditions";
 import { typeWords, type Field } from "../documents";
-import type { Money } from "../money";
+import type { Money, ToCurrency } from "../money";
 
 /**
  * Conditions as expressions of FEEL, the expression language of OMG DMN 1.3. Every expression is true or false for every document: what is missing makes a

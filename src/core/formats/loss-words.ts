@@ -1,4 +1,4 @@
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import type { LevelPart, Loss, PolicyPart } from "./losses";
 
 const OF_POLICY: Record<PolicyPart, string> = {

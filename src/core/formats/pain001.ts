@@ -1,6 +1,6 @@
 import { Decimal } from "decimal.js";
 import { XMLBuilder } from "fast-xml-parser";
-import { xmlText } from "../words";
+import { xmlText } from "../text";
 import { plainAmount, type Money } from "../money";
 import { looksLikeIban, plainAccount, type Item, type Payer, type Transfer } from "../payments";
 

@@ -1,7 +1,7 @@
 import { XMLBuilder } from "fast-xml-parser";
 import { lineNet, orderTotals, taxByRate, type PurchaseOrder } from "../documents";
 import { money, plainAmount, type Money } from "../money";
-import { xmlText } from "../words";
+import { xmlText } from "../text";
 
 /** Who orders, and from whom, as an order says it to the outside. */
 export type OrderParty = { name: string; address: string; taxNumber: string; email: string };

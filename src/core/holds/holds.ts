@@ -2,8 +2,11 @@ import { addDays } from "../calendar";
 import { evaluate, type Condition, type Facts } from "../conditions";
 import { documentType, type AnyDocument, type Looking, type Remark } from "../documents";
 import type { Policy } from "../policy";
-import { sayDate } from "../words";
+import type { HoldWhy } from "./reasons";
 import type { Block, Hold, PlacedHold } from "./types";
+
+/** What the hold of a document is called that carries a date from too long ago. */
+export const BACKDATED = "Backdated";
 
 /** The holds that are on a document now. */
 export function activeOf(holds: readonly Hold[]): Hold[] {
@@ -44,7 +47,7 @@ export function holdsOfPolicy(
           {
             kind: "policy",
             code: rule.reason,
-            reason: reasonOf(rule, document, looking),
+            why: whyOf(rule, document, looking),
             blocks: rule.blocks,
             level: null,
             rule: index,
@@ -64,8 +67,8 @@ export function backdated(document: AnyDocument, entered: string, { around }: Lo
   if (days === undefined || document.date >= addDays(entered, -days)) return null;
   return {
     kind: "policy",
-    code: "Backdated",
-    reason: `It is dated ${sayDate(document.date)} and was entered on ${sayDate(entered)}, more than ${days} days later`,
+    code: BACKDATED,
+    why: { code: "backdated", values: { dated: document.date, entered, days } },
     blocks: ["send", "post", "pay", "ship", "use"],
     level: null,
     rule: null,
@@ -73,16 +76,18 @@ export function backdated(document: AnyDocument, entered: string, { around }: Lo
 }
 
 /** Why a hold is placed: what was found on the document for its condition, else that it is so for every document. */
-function reasonOf(rule: HoldRule, document: AnyDocument, looking: Looking): string {
+function whyOf(rule: HoldRule, document: AnyDocument, looking: Looking): HoldWhy {
   const fields = rule.when ? fieldsOf(rule.when) : [];
-  if (fields.length === 0) return "The policy holds every document of this kind";
+  if (fields.length === 0) return { code: "every document" };
   const remarks = documentType(document.documentType).remarks(document, looking);
-  const fitting = remarks.filter((remark) => fields.some((field) => REMARKED[field]?.includes(remark.code)));
-  return fitting.length > 0 ? fitting.map((remark: Remark) => remark.text).join("; ") : rule.reason;
+  const fitting = remarks.filter((remark) => fields.some((field) => REMARKED[field]?.includes(remark.about)));
+  if (fitting.length === 0) return { code: "condition met" };
+  const found = fitting.map(({ why, line }) => ({ why, ...(line !== undefined && { line }) }));
+  return { code: "found on the document", values: { remarks: found } };
 }
 
 /** Which remarks tell more about a field that a condition names. */
-const REMARKED: Record<string, readonly string[]> = {
+const REMARKED: Record<string, readonly Remark["about"][]> = {
   overSupplierLimit: ["supplier limit"],
   atSupplierLimit: ["supplier limit"],
   match: ["match", "not received", "no order"],

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Cause, HoldWhy } from "./reasons";
 
 /** What a hold can keep from happening to a document once it is approved. */
 export const BlockSchema = z.enum(["send", "post", "pay", "ship", "use"]);
@@ -22,9 +23,9 @@ export type Hold = {
   /** Counts the holds of a document: h1, h2. */
   id: string;
   kind: HoldKind;
-  /** What it is called, in the words of the policy or of routing. */
+  /** What it is called: by routing, or by the author of the policy. */
   code: string;
-  reason: string;
+  why: HoldWhy;
   /** “approval” for holds of routing; else what of the document's further life. */
   blocks: readonly string[];
   level: string | null;
@@ -33,7 +34,7 @@ export type Hold = {
   placedBy: string;
   placedAt: string;
   releasedAt: string | null;
-  released: { how: ReleasedHow; by: string | null; why: string } | null;
+  released: { how: ReleasedHow; by: string | null; why: Cause } | null;
 };
 
-export type PlacedHold = Pick<Hold, "kind" | "code" | "reason" | "level" | "rule"> & { blocks: string[] };
+export type PlacedHold = Pick<Hold, "kind" | "code" | "why" | "level" | "rule"> & { blocks: string[] };

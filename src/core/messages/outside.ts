@@ -1,4 +1,4 @@
-import { capital, joinWords } from "../words";
+import { capital, joinWords } from "../text";
 import type { policyOccasions } from "./occasions";
 
 /** What somebody outside may read of a document; nothing that was said, and nobody who said it. */

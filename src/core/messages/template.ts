@@ -1,7 +1,7 @@
 import { isKeyOf, own } from "../ids";
 import { z } from "zod";
 import { refuse, type Refusal } from "../refusal";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import { occasions, type Occasion } from "./occasions";
 
 /** What a template can say of a document, each with what it stands for. A field stands in braces: {amount}. */

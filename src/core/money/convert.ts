@@ -2,7 +2,7 @@ import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { minorDigits } from "./currencies";
 import { addDays } from "../calendar";
-import { sayDate } from "../words";
+import type { Coded } from "../reason";
 import { CurrencySchema, money, type Money } from "./money";
 
 export const RateSchema = z.strictObject({
@@ -19,9 +19,13 @@ export type Rate = z.infer<typeof RateSchema>;
 /** A rate older than this many days before the document's date is not used. */
 export const OLDEST_RATE_DAYS = 10;
 
-export type Conversion =
-  | { ok: true; money: Money; rate: Rate | null; steps: string }
-  | { ok: false; code: "no rate" | "too large"; message: string };
+/** Why an amount cannot be had in another currency; `on` is the ISO date of which the rate was to be. */
+export type ConversionReason = Coded<{
+  "no rate": { from: string; to: string; on: string };
+  "too large to convert": { currency: string };
+}>;
+
+export type Conversion = { ok: true; money: Money; rate: Rate | null } | { ok: false; why: ConversionReason };
 
 // Amounts have up to 16 digits and rates up to about ten: 40 digits leave nothing to be rounded before the end.
 const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
@@ -34,25 +38,34 @@ const Exact = Decimal.clone({ precision: 40, rounding: Decimal.ROUND_HALF_UP });
  * @param date ISO date of which the rate is to be, `2026-03-10`
  */
 export function convert(amount: Money, currency: string, date: string, rates: readonly Rate[]): Conversion {
-  if (amount.currency === currency) return { ok: true, money: amount, rate: null, steps: "" };
+  if (amount.currency === currency) return { ok: true, money: amount, rate: null };
   const direct = latestRate(rates, amount.currency, currency, date);
   const inverse = direct ? null : latestRate(rates, currency, amount.currency, date);
   const rate = direct ?? inverse;
-  if (!rate) {
-    const message = `No exchange rate from ${amount.currency} to ${currency} on ${sayDate(date)} or in the ${OLDEST_RATE_DAYS} days before`;
-    return { ok: false, code: "no rate", message };
-  }
+  if (!rate) return { ok: false, why: { code: "no rate", values: { from: amount.currency, to: currency, on: date } } };
   const major = new Exact(amount.minor).div(new Exact(10).pow(minorDigits(amount.currency)));
   const converted = direct ? major.mul(rate.rate) : major.div(rate.rate);
   const minor = converted.mul(new Exact(10).pow(minorDigits(currency))).toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
-  const sign = direct ? "×" : "÷";
   if (minor.abs().gt(Number.MAX_SAFE_INTEGER))
-    return { ok: false, code: "too large", message: `The amount is too large to be counted exactly in ${currency}` };
-  return {
-    ok: true,
-    money: money(minor.toNumber(), currency),
-    rate,
-    steps: `${sign} ${rate.rate} of ${rate.date}, ${rate.source}`,
+    return { ok: false, why: { code: "too large to convert", values: { currency } } };
+  return { ok: true, money: money(minor.toNumber(), currency), rate };
+}
+
+/** Brings an amount to another currency, with the rate that was used; null where there is none or it cannot be counted exactly. */
+export type ToCurrency = (amount: Money, currency: string) => Converted | null;
+export type Converted = Money & { rate?: Rate };
+
+/** An amount without the rate by which it came about. */
+export function bare({ minor, currency }: Money): Money {
+  return { minor, currency };
+}
+
+/** Amounts in other currencies at the rates of one day. @param date ISO date of which the rates are to be */
+export function converterOf(rates: readonly Rate[], date: string): ToCurrency {
+  return (amount, currency) => {
+    const converted = convert(amount, currency, date, rates);
+    if (!converted.ok) return null;
+    return converted.rate ? { ...converted.money, rate: converted.rate } : converted.money;
   };
 }
 

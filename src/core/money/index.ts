@@ -16,5 +16,5 @@ export {
 export type { Money, ParsedMoney } from "./money";
 export { compareShare, withinTolerance } from "./share";
 export type { Tolerance } from "./share";
-export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, convert, isFarFrom } from "./convert";
-export type { Conversion, Rate } from "./convert";
+export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, bare, convert, converterOf, isFarFrom } from "./convert";
+export type { Conversion, ConversionReason, Converted, Rate, ToCurrency } from "./convert";

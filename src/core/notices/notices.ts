@@ -1,4 +1,14 @@
-import { evolve, openSeats, type DocumentEvent, type DocumentState, type Gap } from "../approval";
+import {
+  evolve,
+  openSeats,
+  type ApprovedReason,
+  type DocumentEvent,
+  type DocumentState,
+  type Gap,
+  type OverdueReason,
+} from "../approval";
+import type { Coded } from "../reason";
+import type { Edited } from "../telling";
 import { askerOf } from "../routing";
 import type { Occasion } from "../messages";
 
@@ -8,13 +18,16 @@ export type Why =
   | { code: "asked to approve first"; by: string; words: string }
   | { code: "passed to you"; from: readonly string[] }
   | { code: "passed on"; to: readonly string[] }
-  | { code: "late"; next: string }
+  | { code: "late"; next: OverdueReason }
   | { code: "is late" }
   | { code: "reminded by"; by: string }
-  | { code: "changed"; number: string; revision: number; what: string }
+  | { code: "changed"; number: string; revision: number; edit: Edited; policy: string }
   | { code: "no longer covered"; gaps: readonly Gap[] }
   | { code: "told"; level: string }
-  | { code: "nobody spoke"; because: string };
+  | { code: "nobody spoke"; because: ApprovedReason | Unspoken };
+
+/** Why a document was declined where nobody did it. */
+export type Unspoken = Coded<{ "nobody answered in time": null; "could no longer be approved": null }>;
 
 /** One thing to tell, with all that it says: what happened, by whom, about which level, who was asked then, and what was left out. */
 export type Notice = {
@@ -60,7 +73,16 @@ const NOTICES: { [T in Type]: Tell<T> } = {
       data.gaps,
       moment,
     ),
-    ...stillAsked({ code: "changed", number: moment.now.number, revision: data.revision, what: data.why }, moment),
+    ...stillAsked(
+      {
+        code: "changed",
+        number: moment.now.number,
+        revision: data.revision,
+        edit: data,
+        policy: data.route.policy?.name ?? "",
+      },
+      moment,
+    ),
     ...told(moment),
   ],
   reopened: (data, moment) => {
@@ -159,7 +181,7 @@ const NOTICES: { [T in Type]: Tell<T> } = {
           : {
               why: {
                 code: "nobody spoke",
-                because: late ? "nobody answered in time" : "it could no longer be approved",
+                because: { code: late ? "nobody answered in time" : "could no longer be approved" },
               },
             }),
       },

@@ -1,11 +1,14 @@
-import { sayGap, type DocumentState } from "../approval";
-import { capital, joinWords } from "../words";
+import type { DocumentState } from "../approval";
+import { sayApproved, sayEdit, sayGap, sayOverdueReason } from "../telling";
+import { capital, joinWords } from "../text";
+import type { Names } from "../words";
 import type { Why } from "./notices";
 
-/** Why a letter comes to its reader, in a sentence. @param name the name of a person by their id */
-export function sayWhy(why: Why, state: DocumentState, name: (person: string) => string): string {
+/** Why a letter comes to its reader, in a sentence. */
+export function sayWhy(why: Why, state: DocumentState, known: Names): string {
+  const name = known.person;
   const names = (ids: readonly string[], word: "and" | "or" = "and") => joinWords([...new Set(ids)].map(name), word);
-  const level = (id: string) => state.levels.find((one) => one.level === id)?.name ?? id;
+  const level = known.level;
   switch (why.code) {
     case "asked":
       return `You are asked as ${level(why.level)}${why.inPlaceOf ? `, in place of ${name(why.inPlaceOf)}` : ""}.`;
@@ -16,13 +19,13 @@ export function sayWhy(why: Why, state: DocumentState, name: (person: string) =>
     case "passed on":
       return `It was passed on to ${names(why.to)}.`;
     case "late":
-      return `${capital(why.next)}.`;
+      return `${capital(sayOverdueReason(why.next, known))}.`;
     case "is late":
       return "It is late.";
     case "reminded by":
       return `${name(why.by)} reminds you.`;
     case "changed":
-      return `${why.number} was changed and is revision ${why.revision} now: ${why.what}.`;
+      return `${why.number} was changed and is revision ${why.revision} now: ${sayEdit(why.edit, why.policy || "the policy")}.`;
     case "no longer covered": {
       const gaps = [...new Set(why.gaps.map((gap) => sayGap(gap, state.document.documentType)))];
       return gaps.length > 0 ? `${capital(joinWords(gaps, "and"))}.` : "";
@@ -30,6 +33,17 @@ export function sayWhy(why: Why, state: DocumentState, name: (person: string) =>
     case "told":
       return `You are told as ${level(why.level)}; nothing is asked of you.`;
     case "nobody spoke":
-      return `${capital(why.because)}.`;
+      return `${capital(sayUnspoken(why.because, known))}.`;
+  }
+}
+
+function sayUnspoken(why: Extract<Why, { code: "nobody spoke" }>["because"], names: Names): string {
+  switch (why.code) {
+    case "nobody answered in time":
+      return "nobody answered in time";
+    case "could no longer be approved":
+      return "it could no longer be approved";
+    default:
+      return sayApproved(why, names);
   }
 }

@@ -1,3 +1,4 @@
+import type { StepResult } from "../approval";
 import type { Money } from "../money";
 import type { PaymentState } from "../payments";
 
@@ -6,7 +7,7 @@ export type Named = { id: string; number: string };
 /** What became of a document after it was decided, as facts. */
 export type Outcome =
   | { code: "closed"; status: "declined" | "withdrawn" }
-  | { code: "step"; kind: string; status: "waiting" | "failed" | "done" | "skipped"; result: string }
+  | { code: "step"; kind: string; status: "waiting" | "failed" | "done" | "skipped"; result: StepResult | null }
   | { code: "kept back"; holds: readonly string[] }
   | { code: "payment"; payment: PaymentState; amount: Money }
   | { code: "changed by" | "changes"; order: Named }

@@ -1,18 +1,20 @@
 import { formatMoney } from "../money";
 import { sayWhyNot, type PaymentState } from "../payments";
-import { joinWords, sayDate } from "../words";
+import { sayStepResult } from "../telling";
+import { joinWords, sayDate } from "../text";
+import type { Names } from "../words";
 import type { Named, Outcome } from "./types";
 
 /** A sentence about what became of a document, with the documents it names after it. */
 export type SaidOutcome = { text: string; documents: readonly Named[]; run?: string; good: boolean };
 
-export function sayOutcome(outcome: Outcome): SaidOutcome {
+export function sayOutcome(outcome: Outcome, names: Names): SaidOutcome {
   const said = (text: string, good = true, documents: readonly Named[] = []) => ({ text, good, documents });
   switch (outcome.code) {
     case "closed":
       return said(`It was ${outcome.status}: nothing was ordered, posted, paid or changed by it.`, false);
     case "step":
-      return said(`${outcome.result || "Waits for its turn"}.`, outcome.status === "done");
+      return said(`${sayStepResult(outcome.result, names) || "Waits for its turn"}.`, outcome.status === "done");
     case "kept back":
       return said(`Approved, and not posted: held: ${joinWords(outcome.holds, "and")}.`, false);
     case "payment":

@@ -1,5 +1,5 @@
 import type { AccountFault } from "./account-number";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 
 /** Why something that is to be paid is left out of a run. */
 export type WhyNot =

@@ -1,8 +1,7 @@
 import { dayIn } from "../calendar";
-import { formatMoney, type Money } from "../money";
-import { sayDate } from "../words";
+import type { Money, ToCurrency } from "../money";
 import { type Directory } from "./directory";
-import { sayCompared, type ToCurrency } from "./limits";
+import type { CandidateReason, ExclusionReason } from "./reasons";
 import type { Person, StandIn } from "./schema";
 import { coversType, inEffect } from "./stand-ins";
 
@@ -15,19 +14,23 @@ export type Subject = {
   amount: Money | null;
   toCurrency: ToCurrency;
   /** People who may never decide on it, each with the reason: the one on whose behalf it is, the last editor of the amount. */
-  excluded: readonly { person: string; reason: string }[];
+  excluded: readonly Excluded[];
   /** Keys of what somebody may own: its cost centres, its customer, its supplier. */
   concerns: Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
   /** People named on the document, by field. */
   named: Readonly<Record<string, string>>;
 };
 
-/** Somebody who may or may not decide, and why; `inNameOf` when they act for somebody else. */
+export type Excluded = { person: string; why: ExclusionReason };
+
+/**
+ * Somebody who may or may not decide; `inNameOf` when they act for somebody else. `why` says how they came to be asked and, where they may not, what
+ * stands against it, in this order; it is empty for whoever is asked in their own name and may.
+ */
 export type Candidate = {
   person: string;
-  name: string;
   eligible: boolean;
-  reason: string;
+  why: CandidateReason[];
   inNameOf?: string;
   /** Not now, but still one of those who are asked. */
   away?: true;
@@ -48,30 +51,30 @@ export function actorsFor(
   openLevel = false,
 ): Candidate[] {
   const person = directory.person(id);
-  if (!person) return [{ person: id, name: id, eligible: false, reason: "not: unknown person" }];
+  if (!person) return [not(id, { code: "unknown person" })];
   const why = whyNever(person, subject, directory, at);
-  if (openLevel && why === "inactive" && person.successor) return takenOver(person, subject, directory, at);
-  if (why) return [not(person, why)];
+  if (openLevel && why?.code === "inactive" && person.successor) return takenOver(person, subject, directory, at);
+  if (why) return [not(id, why)];
   const entries = directory.standInsOf(id).filter((entry) => inEffect(entry, at));
   const absence = entries.find((entry) => entry.kind === "absence");
   const own: Candidate = absence
-    ? { ...not(person, sayAbsence(absence, subject, directory)), away: true }
-    : { person: id, name: person.name, eligible: true, reason: "eligible" };
+    ? { ...not(id, awayFor(absence, subject)), away: true }
+    : { person: id, eligible: true, why: [] };
   const acting = (absence ? [absence] : entries).filter((entry) => coversType(entry, subject.documentType));
-  return [own, ...acting.flatMap((entry) => standsIn(person, [entry], subject, directory, at))];
+  return [own, ...acting.flatMap((entry) => standsIn(id, [entry], subject, directory, at))];
 }
 
 /** Why a person can never decide on a document, whoever asks them; null when they can. */
-function whyNever(person: Person, subject: Subject, directory: Directory, at: string): string | null {
-  if (person.id === subject.requester) return "is the requester";
+function whyNever(person: Person, subject: Subject, directory: Directory, at: string): CandidateReason | null {
+  if (person.id === subject.requester) return { code: "is the requester" };
   const exclusion = subject.excluded.find((excluded) => excluded.person === person.id);
-  if (exclusion) return exclusion.reason;
-  if (!directory.isActive(person, at)) return "inactive";
-  return person.roles.includes("approver") ? null : "has not the role approver";
+  if (exclusion) return exclusion.why;
+  if (!directory.isActive(person, at)) return { code: "inactive" };
+  return person.roles.includes("approver") ? null : { code: "no approver" };
 }
 
 function standsIn(
-  principal: Person,
+  principal: string,
   path: readonly StandIn[],
   subject: Subject,
   directory: Directory,
@@ -80,19 +83,18 @@ function standsIn(
   const id = path.at(-1)!.standIn;
   if (!id) return [];
   const person = directory.person(id);
-  if (!person) return [{ person: id, name: id, eligible: false, reason: "not: unknown person" }];
-  const words = sayRole(principal, path, directory);
-  const refused = (reason: string): Candidate[] => [
-    { ...not(person, `${words}, but ${reason}`), inNameOf: principal.id },
+  if (!person) return [not(id, { code: "unknown person" })];
+  const acts = actsFor(principal, path);
+  const refused = (why: CandidateReason): Candidate[] => [
+    { person: id, eligible: false, why: [acts, why], inNameOf: principal },
   ];
   const why = whyNever(person, subject, directory, at) ?? path.map((entry) => overCap(entry, subject)).find(Boolean);
   if (why) return refused(why);
   const absence = directory.standInsOf(id).find((entry) => entry.kind === "absence" && inEffect(entry, at));
-  if (!absence)
-    return [{ person: id, name: person.name, eligible: true, reason: `eligible: ${words}`, inNameOf: principal.id }];
+  if (!absence) return [{ person: id, eligible: true, why: [acts], inNameOf: principal }];
   const followed = coversType(absence, subject.documentType) && !path.some((entry) => entry.person === absence.standIn);
   return [
-    ...refused(sayAbsence(absence, subject, directory)),
+    ...refused(awayFor(absence, subject)),
     ...(followed ? standsIn(principal, [...path, absence], subject, directory, at) : []),
   ];
 }
@@ -101,60 +103,45 @@ function takenOver(person: Person, subject: Subject, directory: Directory, at: s
   const seen = new Set([person.id]);
   let successor = directory.person(person.successor!);
   // What came to somebody who may not decide it themselves does not go on to whoever took over from them.
-  const hasLeft = (one: Person) => whyNever(one, subject, directory, at) === "inactive";
+  const hasLeft = (one: Person) => whyNever(one, subject, directory, at)?.code === "inactive";
   while (successor && hasLeft(successor) && successor.successor && !seen.has(successor.id)) {
     seen.add(successor.id);
     successor = directory.person(successor.successor);
   }
-  if (!successor) return [not(person, "inactive")];
+  if (!successor) return [not(person.id, { code: "inactive" })];
   const acting = actorsFor(successor.id, subject, directory, at).map((one): Candidate => {
     const { away: _, ...rest } = one;
-    const reason = one.eligible
-      ? `eligible: took over from ${person.name}`
-      : `${one.reason}; took over from ${person.name}`;
-    return { ...rest, reason, inNameOf: person.id };
+    const took: CandidateReason = { code: "took over from", values: { person: person.id } };
+    return { ...rest, why: [took, ...one.why], inNameOf: person.id };
   });
-  return [not(person, `inactive, ${successor.name} took over`), ...acting];
+  return [not(person.id, { code: "succeeded", values: { by: successor.id } }), ...acting];
 }
 
-function overCap({ cap }: StandIn, { amount, toCurrency }: Subject): string | null {
+function overCap({ cap }: StandIn, { amount, toCurrency }: Subject): CandidateReason | null {
   if (!cap) return null;
-  const words = `only up to ${formatMoney(cap)}`;
-  const compared = amount && toCurrency(amount, cap.currency);
-  if (!amount || !compared) return `${words}, which cannot be compared with this document`;
-  return compared.minor <= cap.minor ? null : `${words}, and this is ${sayCompared(amount, compared)}`;
+  const as = amount && toCurrency(amount, cap.currency);
+  if (as && as.minor <= cap.minor) return null;
+  return { code: "over their cap", values: { cap, compared: amount && { amount, as } } };
 }
 
-function not(person: Person, reason: string): Candidate {
-  return { person: person.id, name: person.name, eligible: false, reason: `not: ${reason}` };
+function not(person: string, why: CandidateReason): Candidate {
+  return { person, eligible: false, why: [why] };
 }
 
-/** @example "away until 20 Mar 2026, stands in: Rui Tavares" */
-export function sayAbsence(
-  absence: StandIn,
-  { documentType }: Pick<Subject, "documentType">,
-  directory: Directory,
-): string {
-  const until = sayUntil(absence, directory);
-  if (!absence.standIn) return `away${until}, nobody stands in`;
-  const name = directory.person(absence.standIn)?.name ?? absence.standIn;
-  return coversType(absence, documentType)
-    ? `away${until}, stands in: ${name}`
-    : `away${until}, ${name} stands in for other types only`;
+/** What an absence means for documents of a type: until when, and whether somebody stands in for these. */
+export function awayFor(absence: StandIn, { documentType }: Pick<Subject, "documentType">): CandidateReason {
+  const { until, standIn } = absence;
+  const covered = standIn !== null && coversType(absence, documentType);
+  return { code: "away", values: { until, standIn, covered } };
 }
 
-function sayRole(principal: Person, path: readonly StandIn[], directory: Directory): string {
-  const through = path
-    .slice(1)
-    .map((entry) => directory.person(entry.person)?.name ?? entry.person)
-    .join(", ");
-  const first = path[0]!;
-  const verb = first.kind === "absence" ? "stands in for" : "holds a delegation of";
-  return `${verb} ${principal.name}${sayUntil(first, directory)}${through ? `, through ${through}` : ""}`;
-}
-
-function sayUntil({ until }: StandIn, { organisation }: Directory): string {
-  return until ? ` until ${sayDate(lastDayBefore(until, organisation.timeZone))}` : "";
+function actsFor(principal: string, path: readonly StandIn[]): CandidateReason {
+  const { kind, until } = path[0]!;
+  const through = path.slice(1).map((entry) => entry.person);
+  return {
+    code: kind === "absence" ? "stands in for" : "holds a delegation of",
+    values: { principal, until, through },
+  };
 }
 
 /** The last day that lies before a moment at which something is over. */

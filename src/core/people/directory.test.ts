@@ -96,8 +96,16 @@ describe("limits", () => {
   it("of a person and of every position they hold count, and the largest decides", () => {
     const limits = [limit("person", "una", 100), limit("position", "buyer", 500), limit("position", "captain", 300)];
     expect([judge(limits, 500).outcome, judge(limits, 501).outcome]).toEqual(["covers", "does not cover"]);
-    expect(judge(limits, 500).reason).toBe("limit up to 5.00 EUR (as Buyer) covers 5.00 EUR");
-    expect(judge([], 1)).toEqual({ outcome: "does not cover", reason: "has no limit for this type" });
+    const eur = (minor: number) => ({ minor, currency: "EUR" });
+    expect(judge(limits, 500).why).toEqual({
+      code: "limit",
+      values: {
+        limit: eur(500),
+        holder: { kind: "position", id: "buyer" },
+        compared: { amount: eur(500), as: eur(500) },
+      },
+    });
+    expect(judge([], 1)).toEqual({ outcome: "does not cover", why: { code: "no limit" } });
     expect(judge(limits, 1, "rui").outcome).toBe("does not cover");
   });
 

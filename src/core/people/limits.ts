@@ -1,9 +1,7 @@
-import { formatMoney, type Money } from "../money";
+import { formatMoney, type Converted, type Money, type ToCurrency } from "../money";
 import type { Directory } from "./directory";
-import type { AuthorityLimit, Limit } from "./schema";
-
-/** Turns an amount into another currency at the rate that counts; null when there is none. `steps` says how it came about. */
-export type ToCurrency = (amount: Money, currency: string) => (Money & { steps?: string }) | null;
+import type { Coded } from "../reason";
+import type { AuthorityLimit, Holder, Limit } from "./schema";
 
 /** @example sayLimit({ kind: "amount", minor: 2500000, currency: "EUR" }) // "up to 25,000.00 EUR" */
 export function sayLimit(limit: Limit): string {
@@ -16,7 +14,17 @@ export function sayHolder({ holder }: AuthorityLimit, directory: Directory): str
   return holder.kind === "person" ? "their own" : `as ${directory.position(holder.id)?.name ?? holder.id}`;
 }
 
-export type Coverage = { outcome: "covers" | "does not cover" | "cannot be told"; reason: string };
+export type Coverage = { outcome: "covers" | "does not cover" | "cannot be told"; why: LimitReason };
+
+/** What was compared with a limit: the amount, and what it comes to in the limit's currency; null where no rate leads there. */
+export type Compared = { amount: Money; as: Converted | null };
+
+/** Why a limit covers an amount or not. */
+export type LimitReason = Coded<{
+  "no limit": null;
+  "unlimited limit": { holder: Holder };
+  limit: { limit: Money; holder: Holder; compared: Compared };
+}>;
 
 /**
  * Whether a person may decide an amount by their own limit or by one of a position they hold; the exact amount of a limit is within it.
@@ -31,8 +39,8 @@ export function coverage(
   toCurrency: ToCurrency,
 ): Coverage {
   const limits = directory.limitsOf(person, documentType).filter(({ limit }) => limit.kind !== "none");
-  if (limits.length === 0) return { outcome: "does not cover", reason: "has no limit for this type" };
-  const judged = limits.map((one) => judge(one, amount, directory, toCurrency));
+  if (limits.length === 0) return { outcome: "does not cover", why: { code: "no limit" } };
+  const judged = limits.map((one) => judge(one, amount, toCurrency));
   return (
     judged.find(({ outcome }) => outcome === "covers") ??
     judged.find(({ outcome }) => outcome === "cannot be told") ??
@@ -40,21 +48,11 @@ export function coverage(
   );
 }
 
-/** @example sayCompared(nok, { ...eur, steps: "÷ 11.5 of 2026-03-09, ECB" }) // "2,300.00 NOK = 200.00 EUR (÷ 11.5 of 2026-03-09, ECB)" */
-export function sayCompared(amount: Money, compared: Money & { steps?: string }): string {
-  if (compared.currency === amount.currency) return formatMoney(amount);
-  return `${formatMoney(amount)} = ${formatMoney(compared)}${compared.steps ? ` (${compared.steps})` : ""}`;
-}
-
-function judge(one: AuthorityLimit, amount: Money, directory: Directory, toCurrency: ToCurrency): Coverage {
-  const which = `limit ${sayLimit(one.limit)} (${sayHolder(one, directory)})`;
-  if (one.limit.kind !== "amount") return { outcome: "covers", reason: which };
-  const compared = toCurrency(amount, one.limit.currency);
-  if (!compared)
-    return { outcome: "cannot be told", reason: `${which} cannot be compared without a rate from ${amount.currency}` };
-  const covers = compared.minor <= one.limit.minor;
-  return {
-    outcome: covers ? "covers" : "does not cover",
-    reason: `${which} ${covers ? "covers" : "does not cover"} ${sayCompared(amount, compared)}`,
-  };
+/** The limit that decides; one of an amount counts with its exact amount. */
+function judge({ limit, holder }: AuthorityLimit, amount: Money, toCurrency: ToCurrency): Coverage {
+  if (limit.kind !== "amount") return { outcome: "covers", why: { code: "unlimited limit", values: { holder } } };
+  const { kind: _, ...most } = limit;
+  const as = toCurrency(amount, most.currency);
+  const outcome = !as ? "cannot be told" : as.minor <= most.minor ? "covers" : "does not cover";
+  return { outcome, why: { code: "limit", values: { limit: most, holder, compared: { amount, as } } } };
 }

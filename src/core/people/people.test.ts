@@ -1,11 +1,13 @@
 // Who a rule names, and the reason for everybody who may not decide.
 import { describe, expect, it } from "vitest";
 import { AT, directory, organisation, subject } from "../fixtures";
+import { namesOf, sayEligibility, sayGapOf } from "../words";
 import { OrganisationSchema, sayRule, whoMayDecide, type ApproverRule } from "./index";
 
 const resolve = (rule: ApproverRule, about = subject) => {
   const { candidates, gap } = whoMayDecide(rule, about, directory, AT);
-  return gap ?? candidates.map((candidate) => `${candidate.person} ${candidate.reason}`).join("; ");
+  const names = namesOf(directory);
+  return gap ? sayGapOf(gap, names) : candidates.map((one) => `${one.person} ${sayEligibility(one, names)}`).join("; ");
 };
 
 describe("approver rules", () => {
@@ -16,20 +18,20 @@ describe("approver rules", () => {
     [{ kind: "headOfUnit", up: 0 }, "lead eligible"],
     [{ kind: "headOfUnit", up: 2 }, "boss eligible"],
     [{ kind: "headOfUnit", up: 3 }, "there is no unit 3 above Engines"],
-    [{ kind: "people", people: ["ana", "rui", "ana"] }, "ana eligible; rui not: is the requester"],
-    [{ kind: "group", group: "leavers" }, "gone not: inactive"],
+    [{ kind: "people", people: ["ana", "rui", "ana"] }, "ana eligible; rui not eligible: is the requester"],
+    [{ kind: "group", group: "leavers" }, "gone not eligible: inactive"],
     [{ kind: "group", group: "empty" }, "the group Empty has no members"],
     [{ kind: "group", group: "nowhere" }, "there is no group “nowhere”"],
-    [{ kind: "people", people: ["ghost"] }, "ghost not: unknown person"],
+    [{ kind: "people", people: ["ghost"] }, "ghost not eligible: unknown person"],
     [{ kind: "position", position: "captain" }, "there is no position “captain”"],
   ])("%j gives %s", (rule, expected) => expect(resolve(rule)).toBe(expected));
 
   it("a vacant head and a person on whose behalf it is are named", () => {
     expect(resolve({ kind: "headOfUnit", up: 0 }, { ...subject, unit: "crew" })).toBe("the head of Crew is vacant");
-    const excluded = [{ person: "lead", reason: "it is on their behalf" }];
+    const excluded = [{ person: "lead", why: { code: "is paid by it" as const } }];
     expect(
-      whoMayDecide({ kind: "manager", up: 1 }, { ...subject, excluded }, directory, AT).candidates[0]?.reason,
-    ).toBe("not: it is on their behalf");
+      whoMayDecide({ kind: "manager", up: 1 }, { ...subject, excluded }, directory, AT).candidates[0]?.why,
+    ).toEqual([{ code: "is paid by it" }]);
   });
 
   it("reads as a noun phrase", () => {

@@ -1,6 +1,7 @@
 import { actorsFor, type Candidate, type Subject } from "./actors";
 import type { Directory } from "./directory";
-import { coverage } from "./limits";
+import { coverage, type LimitReason } from "./limits";
+import type { CandidateReason, GapReason, Owned } from "./reasons";
 import type { ApproverRule } from "./rules";
 import type { Person } from "./schema";
 
@@ -14,7 +15,7 @@ export type Resolved = {
   away: string[];
   /** Asked one after the other and not at once. */
   inTurn: boolean;
-  gap?: string;
+  gap?: GapReason;
 };
 
 /**
@@ -26,7 +27,7 @@ export function whoMayDecide(rule: ApproverRule, subject: Subject, directory: Di
   const named = namedBy(rule, subject, directory);
   const ids = [...new Set(named.ids)];
   const groups = ids.map((id) => actorsFor(id, subject, directory, at));
-  return { ...gathered(ids, groups), inTurn: false, ...(ids.length === 0 && { gap: named.gap }) };
+  return { ...gathered(ids, groups), inTurn: false, ...(ids.length === 0 && named.gap && { gap: named.gap }) };
 }
 
 function gathered(
@@ -41,34 +42,33 @@ function gathered(
   };
 }
 
-type Named = { ids: readonly string[]; gap: string };
+/** Whom a rule names; `gap` is why nobody where nobody is. */
+type Named = { ids: readonly string[]; gap: GapReason | null };
 
 function namedBy(rule: Exclude<ApproverRule, { kind: "lineByLimit" }>, subject: Subject, directory: Directory): Named {
   switch (rule.kind) {
     case "people":
-      return { ids: rule.people, gap: "no person is named" };
+      return { ids: rule.people, gap: { code: "nobody named" } };
     case "group": {
-      const group = directory.group(rule.group);
-      return {
-        ids: group?.members ?? [],
-        gap: group ? `the group ${group.name} has no members` : `there is no group “${rule.group}”`,
-      };
+      const { group } = rule;
+      const found = directory.group(group);
+      return { ids: found?.members ?? [], gap: { code: found ? "empty group" : "unknown group", values: { group } } };
     }
     case "manager":
       return managerOf(subject.requester, rule.up, directory);
     case "headOfUnit":
       return headOf(subject.unit, rule.up, directory);
     case "position": {
-      const position = directory.position(rule.position);
-      const holder = directory.holderOf(rule.position);
-      const gap = position ? `the position ${position.name} is vacant` : `there is no position “${rule.position}”`;
-      return { ids: holder ? [holder] : [], gap };
+      const { position } = rule;
+      const holder = directory.holderOf(position);
+      const code = directory.position(position) ? "vacant position" : "unknown position";
+      return { ids: holder ? [holder] : [], gap: { code, values: { position } } };
     }
     case "owner":
       return ownersOf(rule.of, subject, directory);
     case "namedOnDocument": {
       const person = subject.named[rule.field];
-      return { ids: person ? [person] : [], gap: `the document names nobody as ${rule.field}` };
+      return { ids: person ? [person] : [], gap: { code: "not named on the document", values: { field: rule.field } } };
     }
   }
 }
@@ -76,27 +76,25 @@ function namedBy(rule: Exclude<ApproverRule, { kind: "lineByLimit" }>, subject: 
 function managerOf(start: string, up: number, directory: Directory): Named {
   const line = directory.lineUp(start);
   const manager = line[up - 1];
-  if (manager) return { ids: [manager.id], gap: "" };
-  const last = line.at(-1) ?? directory.person(start);
-  return { ids: [], gap: `${last?.name ?? start} reports to nobody` };
+  if (manager) return { ids: [manager.id], gap: null };
+  return { ids: [], gap: { code: "reports to nobody", values: { person: line.at(-1)?.id ?? start } } };
 }
 
 function headOf(start: string, up: number, directory: Directory): Named {
   const chain = directory.unitsAbove(start);
   const unit = chain[up];
-  if (!unit) return { ids: [], gap: `there is no unit ${up} above ${chain[0]?.name ?? start}` };
-  return unit.head ? { ids: [unit.head], gap: "" } : { ids: [], gap: `the head of ${unit.name} is vacant` };
+  if (!unit) return { ids: [], gap: { code: "no unit above", values: { unit: start, up } } };
+  if (unit.head) return { ids: [unit.head], gap: null };
+  return { ids: [], gap: { code: "vacant head", values: { unit: unit.id } } };
 }
 
-const OWNED = { costCentre: "cost centre", customer: "customer", supplier: "supplier" } as const;
-
 /** One key without an owner is a gap, even if others have one: its part of the document would have nobody to answer for it. */
-function ownersOf(of: keyof typeof OWNED, subject: Subject, directory: Directory): Named {
+function ownersOf(of: Owned, subject: Subject, directory: Directory): Named {
   const keys = subject.concerns[of] ?? [];
-  if (keys.length === 0) return { ids: [], gap: `the document names no ${OWNED[of]}` };
+  if (keys.length === 0) return { ids: [], gap: { code: "nothing owned", values: { of } } };
   const without = keys.find((key) => !directory.ownerOf(of, key));
-  if (without !== undefined) return { ids: [], gap: `the ${OWNED[of]} ${without} has no owner` };
-  return { ids: keys.map((key) => directory.ownerOf(of, key)!), gap: "" };
+  if (without !== undefined) return { ids: [], gap: { code: "no owner", values: { of, key: without } } };
+  return { ids: keys.map((key) => directory.ownerOf(of, key)!), gap: null };
 }
 
 /**
@@ -106,7 +104,7 @@ function ownersOf(of: keyof typeof OWNED, subject: Subject, directory: Directory
 function climb(how: "one by one" | "straight", subject: Subject, directory: Directory, at: string): Resolved {
   const line = directory.lineUp(subject.requester);
   const steps: { id: string; actors: Candidate[] }[] = [];
-  const result = (gap?: string): Resolved => ({
+  const result = (gap?: GapReason): Resolved => ({
     ...gathered(
       steps.map((step) => step.id),
       steps.map((step) => step.actors),
@@ -117,29 +115,30 @@ function climb(how: "one by one" | "straight", subject: Subject, directory: Dire
     ...(gap && { gap }),
   });
   const { amount } = subject;
-  if (!amount) return result("the amount is not known");
+  if (!amount) return result({ code: "amount unknown" });
   for (const person of line) {
     const covered = coverage(person.id, subject.documentType, amount, directory, subject.toCurrency);
     const actors = actorsFor(person.id, subject, directory, at);
     const asked = covered.outcome === "covers" || how === "one by one";
-    steps.push({ id: person.id, actors: actors.map((one) => explain(one, person, covered.reason, asked)) });
+    steps.push({ id: person.id, actors: actors.map((one) => explain(one, person, covered.why, asked)) });
     if (covered.outcome === "covers" && actors.some((one) => one.eligible)) return result();
   }
-  return result(sayDeadEnd(line, subject, directory));
+  return result(deadEnd(line, subject));
 }
 
-function explain(one: Candidate, asked: Person, why: string, isAsked: boolean): Candidate {
-  const whose = one.person === asked.id ? why : `${asked.name}: ${why}`;
-  if (!isAsked && one.eligible) return { ...one, eligible: false, reason: `not: ${whose}` };
-  return { ...one, reason: `${one.reason}${one.reason.includes(":") ? "; " : ": "}${whose}` };
+/** Each with the limit that was looked at; whoever acts for somebody else is told whose it is. */
+function explain(one: Candidate, asked: Person, why: LimitReason, isAsked: boolean): Candidate {
+  const limit: CandidateReason =
+    one.person === asked.id ? why : { code: "limit of", values: { person: asked.id, why } };
+  if (!isAsked && one.eligible) return { ...one, eligible: false, why: [limit] };
+  return { ...one, why: [...one.why, limit] };
 }
 
-function sayDeadEnd(line: readonly Person[], subject: Subject, directory: Directory): string {
-  const name = directory.person(subject.requester)?.name ?? subject.requester;
-  const last = line.at(-1);
+function deadEnd(line: readonly Person[], { requester }: Subject): GapReason {
+  const last = line.at(-1)?.id;
   return last
-    ? `the reporting line of ${name} ends with ${last.name}, and nobody in it can decide this amount`
-    : `${name} reports to nobody`;
+    ? { code: "line ends", values: { requester, last } }
+    : { code: "reports to nobody", values: { person: requester } };
 }
 
 /**

@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { AT, organisation, subject as plain } from "../fixtures";
+import { namesOf, sayEligibility, sayGapOf } from "../words";
 import {
   actorsFor,
   circleOf,
@@ -37,13 +38,11 @@ const entry = (person: string, standIn: string | null, extra: Partial<StandIn> =
 });
 
 function decide(rule: ApproverRule, change: Partial<Organisation>, about: Partial<Subject> = {}, at = AT): string {
-  const { candidates, gap } = whoMayDecide(
-    rule,
-    { ...subject, ...about },
-    directoryOf({ ...organisation, ...change }),
-    at,
-  );
-  return [...candidates.map((one) => `${one.person} ${one.reason}`), ...(gap ? [`gap: ${gap}`] : [])].join("; ");
+  const directory = directoryOf({ ...organisation, ...change });
+  const { candidates, gap } = whoMayDecide(rule, { ...subject, ...about }, directory, at);
+  const names = namesOf(directory);
+  const said = candidates.map((one) => `${one.person} ${sayEligibility(one, names)}`);
+  return [...said, ...(gap ? [`gap: ${sayGapOf(gap, names)}`] : [])].join("; ");
 }
 
 describe("absences and delegations", () => {
@@ -53,49 +52,49 @@ describe("absences and delegations", () => {
       "the stand-in acts and the absent does not",
       [entry("lead", "una")],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
+      "lead not eligible: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
     ],
     [
       "nobody acts where nobody stands in",
       [entry("lead", null)],
       {},
-      "lead not: away until 20 Mar 2026, nobody stands in",
+      "lead not eligible: away until 20 Mar 2026, nobody stands in",
     ],
     [
       "a stand-in never decides on their own request",
       [entry("lead", "rui")],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Rui; rui not: stands in for Lead until 20 Mar 2026, but is the requester",
+      "lead not eligible: away until 20 Mar 2026, stands in: Rui; rui not eligible: stands in for Lead until 20 Mar 2026, but is the requester",
     ],
     [
       "an absent stand-in is followed to their own",
       [entry("lead", "una"), entry("una", "dora")],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Una; una not: stands in for Lead until 20 Mar 2026, but away until 20 Mar 2026, stands in: Dora; dora eligible: stands in for Lead until 20 Mar 2026, through Una",
+      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but away until 20 Mar 2026, stands in: Dora; dora eligible: stands in for Lead until 20 Mar 2026, through Una",
     ],
     [
       "a cap below the amount",
       [entry("lead", "una", { cap: { minor: 99_999, currency: "EUR" } })],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Una; una not: stands in for Lead until 20 Mar 2026, but only up to 999.99 EUR, and this is 1,000.00 EUR",
+      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 999.99 EUR, and this is 1,000.00 EUR",
     ],
     [
       "a cap of the very amount",
       [entry("lead", "una", { cap: { minor: 100_000, currency: "EUR" } })],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
+      "lead not eligible: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
     ],
     [
       "a cap in a currency without a rate",
       [entry("lead", "una", { cap: { minor: 100_000, currency: "CHF" } })],
       {},
-      "lead not: away until 20 Mar 2026, stands in: Una; una not: stands in for Lead until 20 Mar 2026, but only up to 1,000.00 CHF, which cannot be compared with this document",
+      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 1,000.00 CHF, which cannot be compared with this document",
     ],
     [
       "other types only",
       [entry("lead", "una", { documentTypes: ["expense-claim"] })],
       {},
-      "lead not: away until 20 Mar 2026, Una stands in for other types only",
+      "lead not eligible: away until 20 Mar 2026, Una stands in for other types only",
     ],
     [
       "a delegation leaves both",
@@ -119,8 +118,8 @@ describe("absences and delegations", () => {
     [
       "nobody acts for the one on whose behalf it is",
       [entry("lead", "una")],
-      { excluded: [{ person: "lead", reason: "it is on their behalf" }] },
-      "lead not: it is on their behalf",
+      { excluded: [{ person: "lead", why: { code: "is paid by it" } }] },
+      "lead not eligible: is paid by it",
     ],
   ])("%s", (_name, standIns, about, expected) => expect(decide(manager, { standIns }, about)).toBe(expected));
 
@@ -128,7 +127,7 @@ describe("absences and delegations", () => {
     const people = organisation.people.map((one) =>
       one.id === "lead" ? { ...one, roles: ["requester" as const] } : one,
     );
-    expect(decide(manager, { people })).toBe("lead not: has not the role approver");
+    expect(decide(manager, { people })).toBe("lead not eligible: has not the role approver");
   });
 
   it("everybody in whose name one might act is found", () => {
@@ -207,7 +206,7 @@ describe("rules that need positions, limits and owners", () => {
       straight,
       { positions, limits },
       {},
-      "lead not: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head eligible: limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR",
+      "lead not eligible: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head eligible: limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR",
     ],
     [
       "one by one",
@@ -221,14 +220,14 @@ describe("rules that need positions, limits and owners", () => {
       straight,
       { limits: [limit("lead", 50_000)] },
       {},
-      "lead not: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not: has no limit for this type; boss not: has no limit for this type; gap: the reporting line of Rui ends with Boss, and nobody in it can decide this amount",
+      "lead not eligible: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not eligible: has no limit for this type; boss not eligible: has no limit for this type; gap: the reporting line of Rui ends with Boss, and nobody in it can decide this amount",
     ],
     [
       "who covers it but cannot act is climbed over",
       straight,
       { positions, limits: [...limits, limit("boss", 200_000)], standIns: [entry("head", null)] },
       {},
-      "lead not: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not: away until 20 Mar 2026, nobody stands in; limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR; boss eligible: limit up to 2,000.00 EUR (their own) covers 1,000.00 EUR",
+      "lead not eligible: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not eligible: away until 20 Mar 2026, nobody stands in; limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR; boss eligible: limit up to 2,000.00 EUR (their own) covers 1,000.00 EUR",
     ],
   ])("%s", (_name, rule, change, about, expected) => expect(decide(rule, change, about)).toBe(expected));
 
@@ -316,7 +315,12 @@ describe("whoever acts", () => {
           }));
           const directory = directoryOf({ ...organisation, people, units: [], groups: [], standIns });
           const at = "2026-01-05T12:00:00.000Z";
-          const about = { ...subject, requester, documentType: "x", excluded: [{ person: excluded, reason: "no" }] };
+          const about = {
+            ...subject,
+            requester,
+            documentType: "x",
+            excluded: [{ person: excluded, why: { code: "entered it" as const } }],
+          };
           const { candidates } = whoMayDecide({ kind: "people", people: named }, about, directory, at);
           const inEffectNow = standIns.filter((one) => one.from <= at);
           for (const one of candidates.filter((candidate) => candidate.eligible)) {
@@ -344,9 +348,8 @@ describe("whoever acts", () => {
       fc.property(candidates, (pairs) => {
         const all = pairs.map(([seat, person]): Candidate => ({
           person,
-          name: person,
           eligible: true,
-          reason: "",
+          why: [],
           inNameOf: seat,
         }));
         const most = (left: string[], used: string[]): number => {

@@ -1,12 +1,6 @@
-import { joinWords, sayCount } from "../words";
+import { joinWords, sayCount } from "../text";
 import type { Directory } from "./directory";
-import type { Candidate } from "./actors";
 import type { ApproverRule } from "./rules";
-
-/** @example sayCandidate(rui) // "Rui Tavares (not eligible: is the requester)" */
-export function sayCandidate({ name, reason }: Pick<Candidate, "name" | "reason">): string {
-  return `${name} (${reason.replace(/^not: /, "not eligible: ")})`;
-}
 
 /** Who a rule names, as a noun phrase: "the requester’s manager", "Marta Quelhas or Ivo Sampaio". */
 export function sayRule(rule: ApproverRule, directory: Directory, word: "and" | "or" = "or"): string {

@@ -2,7 +2,7 @@ import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import { bandOf, cutOf } from "./bands";
 import type { Place } from "./place";
 import type { Level, Policy, Section } from "./schema";

@@ -29,6 +29,7 @@ export { vocabularyIn } from "./vocabulary";
 export { PlaceSchema, sayPlace } from "./place";
 export type { Place } from "./place";
 export { appliesTo, claimTheSame, outsideScope, sayScope } from "./scope";
+export type { ScopeReason } from "./scope";
 export {
   AFTER_APPROVAL,
   BLOCKS,
@@ -47,6 +48,7 @@ export type { StoppedOrdersRule } from "./stopped-orders";
 export { differencesOf } from "./difference";
 export type { Difference } from "./difference";
 export { lettersApart, policyId, suggestName, whyNotName } from "./names";
+export type { NameReason } from "./names";
 export {
   sayBand,
   sayChain,
@@ -62,5 +64,6 @@ export {
 export * as edit from "./edit";
 export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
+export type { NotReady, NotReadyReason } from "./ready";
 export { contentHash, inForceAt, isOver, isReviewed, rivalOf, switchesAfter, termsOf, versionState } from "./version";
 export type { Comment, PolicyVersion, Reason, Term, VersionState } from "./version";

@@ -6,6 +6,7 @@ import { PolicySchema } from "./schema";
 import { claimTheSame, outsideScope } from "./scope";
 import { copyLevel, copySection, insertSection, moveSection, removeSection } from "./edit-sections";
 import { differencesOf } from "./difference";
+import { sayNotName } from "../words";
 import { lettersApart, policyId, suggestName, whyNotName } from "./names";
 import { inForceAt, rivalOf, switchesAfter, versionState, type PolicyVersion } from "./version";
 import type { PolicyInput } from "./schema";
@@ -62,14 +63,15 @@ describe("scope", () => {
     policyOf({ ...twoStep, scope: { ...twoStep.scope, ...extra } }).scope;
   it("leaves out by name with the reason, by requester, by location", () => {
     const exempt = scope({ exempt: [{ person: "rui", decidedBy: "boss", reason: "Board" }] });
-    expect(outsideScope(exempt, "rui", directory)).toBe("exempts this requester, as Boss decided: Board");
+    expect(outsideScope(exempt, "rui", directory)).toEqual({
+      code: "exempt",
+      values: { decidedBy: "boss", said: "Board" },
+    });
     expect(outsideScope(exempt, "ana", directory)).toBeNull();
     expect(
       outsideScope(scope({ requesters: { kind: "only", people: [], groups: ["directors"] } }), "rui", directory),
-    ).toBe("does not apply to this requester");
-    expect(outsideScope(scope({ locations: ["quay"] }), "rui", directory)).toBe(
-      "does not apply to the requester’s location",
-    );
+    ).toEqual({ code: "another requester" });
+    expect(outsideScope(scope({ locations: ["quay"] }), "rui", directory)).toEqual({ code: "another location" });
   });
   it("two claim the same only where somebody is in both", () => {
     const of = (extra: object) => ({ documentType: "purchase-order", scope: scope(extra) });
@@ -85,7 +87,10 @@ describe("scope", () => {
 describe("names", () => {
   const others = [{ id: "a", name: "Purchase orders" }];
   it("an existing one, or one within two letters of it, is refused with another that is free", () => {
-    const say = (name: string) => whyNotName(name, others, "Fleet")?.message ?? "free";
+    const say = (name: string) => {
+      const why = whyNotName(name, others, "Fleet");
+      return why ? sayNotName(why, name) : "free";
+    };
     expect(say("purchase  Orders")).toBe(
       "There is a policy “Purchase orders” already; how about “purchase  Orders, Fleet”?",
     );

@@ -1,6 +1,6 @@
 import { IdSchema, idFrom } from "../ids";
-import { refuse, type Refusal } from "../refusal";
-import { lettersBetween } from "../words";
+import type { Coded } from "../reason";
+import { lettersBetween } from "../text";
 
 /** Letters of a name that tell it from others: case, accents, blanks and signs do not. */
 function letters(name: string): string {
@@ -18,8 +18,15 @@ export function lettersApart(a: string, b: string): number {
 /** Names nearer to each other than this are taken for each other. */
 const APART = 3;
 
+/** Why a policy cannot be called so: which one it would be taken for, and what it could be called instead. */
+export type NameReason = Coded<{
+  "no name": null;
+  "name taken": { by: string; instead: string };
+  "name too near": { by: string; instead: string };
+}>;
+
 /**
- * Why a policy cannot be called so: another one has the name, or one within two letters of it. The sentence suggests another name.
+ * Why a policy cannot be called so: another one has the name, or one within two letters of it.
  * @param distinction what the policy could be told by, such as the unit it is for
  */
 export function whyNotName(
@@ -27,24 +34,14 @@ export function whyNotName(
   others: readonly { id: string; name: string }[],
   distinction: string,
   own?: string,
-): Refusal | null {
-  if (letters(name) === "") return refuse("no name", "Give the policy a name of its own", "name");
+): NameReason | null {
+  if (letters(name) === "") return { code: "no name" };
   const taken = others.filter(({ id }) => id !== own);
   const near = taken.find((one) => lettersApart(one.name, name) < APART);
   if (!near) return null;
-  const same = letters(near.name) === letters(name);
-  const suggestion = suggestName(
-    name,
-    taken.map((one) => one.name),
-    distinction,
-  );
-  return refuse(
-    "name taken",
-    same
-      ? `There is a policy “${near.name}” already; how about “${suggestion}”?`
-      : `“${name}” and the policy “${near.name}” would be taken for each other; how about “${suggestion}”?`,
-    "name",
-  );
+  const used = taken.map((one) => one.name);
+  const values = { by: near.name, instead: suggestName(name, used, distinction) };
+  return { code: letters(near.name) === letters(name) ? "name taken" : "name too near", values };
 }
 
 /** A name that is three letters or more from every other. */

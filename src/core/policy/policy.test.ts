@@ -135,20 +135,22 @@ describe("reading a policy file", () => {
       whyNotReady(
         policyOf(withLevels([level("a", 1, ["none", "approves", "approves"], { kind: "manager", up: 1 }, extra)])),
         directory,
-      ).map((refusal) => refusal.message);
+      ).map(({ path, why }) => `${path}: ${why.code}`);
     const timeLimit = { amount: 2, unit: "working days" as const };
-    expect(late({ overdue: "decline" })).toEqual([
-      "sections[0].levels[0]: a is never late without a time limit; set one",
-    ]);
+    expect(late({ overdue: "decline" })).toEqual(["sections[0].levels[0].timeLimit: never late"]);
     expect(late({ timeLimit, overdue: "named person" })).toEqual([
-      "sections[0].levels[0].overduePerson: choose to whom it goes when it is late",
+      "sections[0].levels[0].overduePerson: passed on to nobody",
     ]);
     expect(late({ timeLimit, overdue: "named person", overduePerson: "lead" })).toEqual([]);
     const dangling = policyOf(
       withLevels([level("a", 1, ["none", "approves", "approves"], { kind: "people", people: ["ghost"] })]),
     );
-    expect(whyNotReady(dangling, directory).map((refusal) => refusal.message)).toEqual([
-      "sections[0].levels[0].approvers.people[0]: there is no person “ghost”",
+    expect(whyNotReady(dangling, directory)).toEqual([
+      {
+        path: "sections[0].levels[0].approvers.people[0]",
+        place: { section: "everything-else", level: "a" },
+        why: { code: "unknown", values: { what: "person", id: "ghost" } },
+      },
     ]);
   });
 });

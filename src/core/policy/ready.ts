@@ -1,7 +1,9 @@
 import { typeWords } from "../documents";
 import type { Directory } from "../people";
-import { refuse, refusalsOf, type Refusal, type Result } from "../refusal";
-import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Policy } from "./schema";
+import type { Coded } from "../reason";
+import { refusalsOf, type Result } from "../refusal";
+import type { Place } from "./place";
+import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Level, type Policy } from "./schema";
 
 const KNOWN_FIELDS = [PolicySchema, SectionSchema, LevelSchema, ScopeSchema].flatMap((schema) =>
   Object.keys(schema.shape),
@@ -15,115 +17,124 @@ export function readPolicy(value: unknown): Result<Policy> {
     : { ok: false, refusals: refusalsOf(parsed.error, KNOWN_FIELDS) };
 }
 
+/** Where a part of a policy stands that is not ready: its path in the file, and section and level by their ids. */
+export type NotReady = { path: string; place: Pick<Place, "section" | "level">; why: NotReadyReason };
+
+/** What keeps a policy from being put in force. `unknown` names what there is none of, by the id that the policy has. */
+export type NotReadyReason = Coded<{
+  "never late": { level: string };
+  "no time to remind whom": null;
+  "passed on to nobody": null;
+  "no substitute": null;
+  unknown: { what: "unit" | "location" | "person" | "group" | "position"; id: string };
+  "measure not carried out": { measure: string };
+  "person not on the document": { field: string };
+}>;
+
 /**
  * What keeps a policy from being put in force: parts that the file may carry but that are not carried out yet, and
  * references that lead nowhere. Anything listed here would otherwise be ignored in silence.
  */
-export function whyNotReady(policy: Policy, directory: Directory): Refusal[] {
-  return [...notCarriedOut(policy), ...withoutTime(policy, directory), ...danglingReferences(policy, directory)];
+export function whyNotReady(policy: Policy, directory: Directory): NotReady[] {
+  return [
+    ...notCarriedOut(policy),
+    ...eachLevel(policy, (level, at) => withoutTime(level, at, directory)),
+    ...danglingReferences(policy, directory),
+  ];
+}
+
+/** A part of a level that is not ready, by its path within the level. */
+type InLevel = { path: string; why: NotReadyReason };
+
+function eachLevel(policy: Policy, look: (level: Level, at: string) => InLevel[]): NotReady[] {
+  return policy.sections.flatMap((section, s) =>
+    section.levels.flatMap((level, l) =>
+      look(level, `sections[${s}].levels[${l}]`).map((one) => ({
+        ...one,
+        place: { section: section.id, level: level.id },
+      })),
+    ),
+  );
 }
 
 /** Reminders and what happens when a level is overdue need a time limit, and passing on to somebody needs their name. */
-function withoutTime(policy: Policy, directory: Directory): Refusal[] {
-  return policy.sections.flatMap((section, s) =>
-    section.levels.flatMap((level, l): Refusal[] => {
-      const at = `sections[${s}].levels[${l}]`;
-      const { overdue, overduePerson } = level;
-      const needsTime = overdue !== "wait" || level.reminders.length > 0;
-      if (needsTime && !level.timeLimit)
-        return [
-          refuse(
-            "no time limit",
-            `${at}: ${level.name} is never late without a time limit; set one`,
-            `${at}.timeLimit`,
-          ),
-        ];
-      const unnamed = level.reminders.findIndex(
-        ({ to, person }) => to === "person" && !(person && directory.person(person)),
-      );
-      if (unnamed >= 0) {
-        const { person } = level.reminders[unnamed]!;
-        const what = person ? `there is no person “${person}”` : "choose to whom the reminder goes";
-        const path = `${at}.reminders[${unnamed}].person`;
-        return [refuse("unknown reference", `${path}: ${what}`, path)];
-      }
-      if (overdue !== "named person" || (overduePerson && directory.person(overduePerson))) return [];
-      const what = overduePerson ? `there is no person “${overduePerson}”` : "choose to whom it goes when it is late";
-      return [refuse("unknown reference", `${at}.overduePerson: ${what}`, `${at}.overduePerson`)];
-    }),
-  );
+function withoutTime(level: Level, at: string, directory: Directory): InLevel[] {
+  const { overdue, overduePerson } = level;
+  const needsTime = overdue !== "wait" || level.reminders.length > 0;
+  if (needsTime && !level.timeLimit)
+    return [{ path: `${at}.timeLimit`, why: { code: "never late", values: { level: level.id } } }];
+  const named = (person: string | null | undefined, nobody: NotReadyReason): NotReadyReason | null =>
+    !person ? nobody : directory.person(person) ? null : { code: "unknown", values: { what: "person", id: person } };
+  for (const [index, { to, person }] of level.reminders.entries()) {
+    const why = to === "person" ? named(person, { code: "no time to remind whom" }) : null;
+    if (why) return [{ path: `${at}.reminders[${index}].person`, why }];
+  }
+  const why = overdue === "named person" ? named(overduePerson, { code: "passed on to nobody" }) : null;
+  return why ? [{ path: `${at}.overduePerson`, why }] : [];
 }
 
 /** Parts of a policy that this version can store and read back but does not act on. */
-export function notCarriedOut(policy: Policy): Refusal[] {
-  const found: Refusal[] = [];
-  const not = (when: boolean, path: string, what: string) => {
-    if (when)
-      found.push(
-        refuse("not carried out", `${path}: ${what} is not carried out by this version of Bandeira; take it out`, path),
-      );
-  };
-  const measures = typeWords(policy.documentType).measures.map((measure) => measure.key);
-  not(!measures.includes(policy.measure.kind), "measure.kind", `measuring by ${policy.measure.kind}`);
-  policy.sections.forEach((section, s) =>
-    section.levels.forEach((level, l) => {
-      const at = `sections[${s}].levels[${l}]`;
-      const { approvers } = level;
-      const field = approvers.kind === "namedOnDocument" ? approvers.field : null;
-      not(
-        field !== null && !typeWords(policy.documentType).peopleFields[field],
-        `${at}.approvers.field`,
-        `a person named on the document as “${field}”`,
-      );
-    }),
+export function notCarriedOut(policy: Policy): NotReady[] {
+  const { measures, peopleFields } = typeWords(policy.documentType);
+  const { kind: measure } = policy.measure;
+  const unmeasured: NotReady[] = measures.some((one) => one.key === measure)
+    ? []
+    : [{ path: "measure.kind", place: {}, why: { code: "measure not carried out", values: { measure } } }];
+  const unnamed = eachLevel(policy, ({ approvers }, at) =>
+    approvers.kind === "namedOnDocument" && !peopleFields[approvers.field]
+      ? [
+          {
+            path: `${at}.approvers.field`,
+            why: { code: "person not on the document", values: { field: approvers.field } },
+          },
+        ]
+      : [],
   );
-  return found;
+  return [...unmeasured, ...unnamed];
 }
 
-function danglingReferences(policy: Policy, directory: Directory): Refusal[] {
-  const found: Refusal[] = [];
-  const need = (known: unknown, path: string, what: string) => {
-    if (!known) found.push(refuse("unknown reference", `${path}: there is no ${what}`, path));
+type Kind = Extract<NotReadyReason, { code: "unknown" }>["values"]["what"];
+
+function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
+  const find: Record<Kind, (id: string) => unknown> = {
+    unit: directory.unit,
+    location: (id) => directory.organisation.locations.find((one) => one.id === id),
+    person: directory.person,
+    group: directory.group,
+    position: directory.position,
   };
+  const unknown = (what: Kind, id: string, path: string): InLevel[] =>
+    find[what](id) ? [] : [{ path, why: { code: "unknown", values: { what, id } } }];
+  const each = (what: Kind, ids: readonly string[], path: string): InLevel[] =>
+    ids.flatMap((id, index) => unknown(what, id, `${path}[${index}]`));
   const { units, locations, requesters, exempt } = policy.scope;
-  const each = (ids: readonly string[], path: string, what: string, find: (id: string) => unknown) =>
-    ids.forEach((id, index) => need(find(id), `${path}[${index}]`, `${what} “${id}”`));
-  const location = (id: string) => directory.organisation.locations.find((one) => one.id === id);
-  each(units, "scope.units", "unit", directory.unit);
-  each(locations, "scope.locations", "location", location);
-  if (requesters.kind === "only") {
-    each(requesters.people, "scope.requesters.people", "person", directory.person);
-    each(requesters.groups, "scope.requesters.groups", "group", directory.group);
-    each(requesters.positions, "scope.requesters.positions", "position", directory.position);
-  }
-  each(
-    exempt.map((one) => one.person),
-    "scope.exempt",
-    "person",
-    directory.person,
-  );
   const { rule, substitute } = policy.selfApproval;
-  if (rule === "substitute")
-    need(
-      substitute && directory.person(substitute),
-      "selfApproval.substitute",
-      "substitute for the requester’s own documents",
-    );
-  each(policy.readers?.people ?? [], "readers.people", "person", directory.person);
-  each(policy.readers?.groups ?? [], "readers.groups", "group", directory.group);
   const seller = policy.stoppedOrders?.seller;
-  if (seller) need(directory.person(seller), "stoppedOrders.seller", `person “${seller}”`);
-  policy.sections.forEach((section, s) =>
-    section.levels.forEach((level, l) => {
-      const at = `sections[${s}].levels[${l}].approvers`;
-      const rule = level.approvers;
-      if (rule.kind === "people") each(rule.people, `${at}.people`, "person", directory.person);
-      if (rule.kind === "position")
-        need(directory.position(rule.position), `${at}.position`, `position “${rule.position}”`);
-      if (rule.kind === "group") need(directory.group(rule.group), `${at}.group`, `group “${rule.group}”`);
-    }),
-  );
-  return found;
+  const exempted = exempt.map((one) => one.person);
+  const whole: InLevel[] = [
+    ...each("unit", units, "scope.units"),
+    ...each("location", locations, "scope.locations"),
+    ...(requesters.kind === "only"
+      ? [
+          ...each("person", requesters.people, "scope.requesters.people"),
+          ...each("group", requesters.groups, "scope.requesters.groups"),
+          ...each("position", requesters.positions, "scope.requesters.positions"),
+        ]
+      : []),
+    ...each("person", exempted, "scope.exempt"),
+    ...(rule === "substitute" && !(substitute && directory.person(substitute))
+      ? [{ path: "selfApproval.substitute", why: { code: "no substitute" as const } }]
+      : []),
+    ...each("person", policy.readers?.people ?? [], "readers.people"),
+    ...each("group", policy.readers?.groups ?? [], "readers.groups"),
+    ...(seller ? unknown("person", seller, "stoppedOrders.seller") : []),
+  ];
+  const inLevels = eachLevel(policy, ({ approvers: asked }, at) => {
+    if (asked.kind === "people") return each("person", asked.people, `${at}.approvers.people`);
+    if (asked.kind === "position") return unknown("position", asked.position, `${at}.approvers.position`);
+    return asked.kind === "group" ? unknown("group", asked.group, `${at}.approvers.group`) : [];
+  });
+  return [...whole.map((one) => ({ ...one, place: {} })), ...inLevels];
 }
 
 /** Bands in which no level approves although the band does not say that nobody needs to: documents in them would be held. */

@@ -1,22 +1,27 @@
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import type { Directory } from "../people";
+import type { Coded } from "../reason";
 import type { Policy } from "./schema";
 
 type Scope = Policy["scope"];
 
+/** Why a policy does not apply to a requester; `said` is what whoever decided an exemption wrote down for it. */
+export type ScopeReason = Coded<{
+  exempt: { decidedBy: string; said: string };
+  "another requester": null;
+  "another location": null;
+}>;
+
 /**
  * Why a policy does not apply to what a person asks for, units aside; null when it does. A document is at the location of its requester.
  */
-export function outsideScope(scope: Scope, requester: string, directory: Directory): string | null {
+export function outsideScope(scope: Scope, requester: string, directory: Directory): ScopeReason | null {
   const exemption = scope.exempt.find((one) => one.person === requester);
-  if (exemption) {
-    const by = directory.person(exemption.decidedBy)?.name ?? exemption.decidedBy;
-    return `exempts this requester, as ${by} decided: ${exemption.reason}`;
-  }
-  if (!isNamed(scope.requesters, requester, directory)) return "does not apply to this requester";
+  if (exemption) return { code: "exempt", values: { decidedBy: exemption.decidedBy, said: exemption.reason } };
+  if (!isNamed(scope.requesters, requester, directory)) return { code: "another requester" };
   if (scope.locations.length === 0) return null;
   const at = directory.person(requester)?.location;
-  return at && scope.locations.includes(at) ? null : "does not apply to the requester’s location";
+  return at && scope.locations.includes(at) ? null : { code: "another location" };
 }
 
 function isNamed(requesters: Scope["requesters"], person: string, directory: Directory): boolean {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatAmount, MinorSchema } from "../money";
 import { IdSchema, type Directory } from "../people";
-import { joinWords, sayCount } from "../words";
+import { joinWords, sayCount } from "../text";
 import type { Policy } from "./schema";
 
 /** How a policy of credit-limit changes deals with customers' orders that are stopped for credit: what is asked for, when, and for whom it is not. */

@@ -3,7 +3,7 @@ import { typeWords } from "../documents";
 import { RECIPIENTS } from "../messages";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import type { Level, Policy } from "./schema";
 import { vocabularyIn } from "./vocabulary";
 import { sayDuration, sayTimeLimit } from "./words";

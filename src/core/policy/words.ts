@@ -1,4 +1,4 @@
-import { joinWords, sayCount } from "../words";
+import { joinWords, sayCount } from "../text";
 import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";

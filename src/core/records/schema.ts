@@ -35,13 +35,23 @@ const OpeningSchema = z.strictObject({
     .meta({ description: "null once it was destroyed: nobody can tell any more which text the token was made of" }),
 });
 
+/** A reason as data: a code and its values, which are ids, amounts, dates and counts; what it says in words is made where it is read. */
+const ReasonSchema = z
+  .looseObject({ code: z.string(), values: z.looseObject({}).optional() })
+  .meta({ description: "A code of Bandeira with its values; the sentence is made of it where it is read" });
+
+const HoldSchema = z.looseObject({
+  code: z.string().meta({ description: "What it is called, by routing or by the author of the policy" }),
+  why: ReasonSchema,
+});
+
 /** The record of a document as it stands in an evidence file. */
 export const RecordSchema = z
   .strictObject({
     format: z.literal("bandeira-record-1"),
     number: z.string(),
     status: z.enum(["draft", "waiting", "sent back", "approved", "declined", "withdrawn", "lapsed"]),
-    holds: z.array(z.string()).meta({ description: "Reasons of the holds that are on it" }),
+    holds: z.array(HoldSchema).meta({ description: "The holds that are on it" }),
     state: z.looseObject({
       id: z.string(),
       revision: z.int().positive(),
@@ -51,7 +61,7 @@ export const RecordSchema = z
         .nullable()
         .meta({ description: "Where it went and why: policy, measure, section, band, levels, people" }),
       levels: z.array(z.looseObject({ level: z.string(), status: z.string(), decisions: z.array(z.looseObject({})) })),
-      holds: z.array(z.looseObject({ code: z.string(), reason: z.string() })),
+      holds: z.array(HoldSchema),
     }),
     policy: z.looseObject({ version: z.int().positive(), hash: Hash }).nullable(),
     people: z.array(OpeningSchema).meta({ description: "What each token in the rest stands for, sorted by token" }),

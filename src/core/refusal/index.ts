@@ -1,6 +1,6 @@
 /** Why something was not done: a code for programs, a sentence for people, and where the cause is. */
 import type { z } from "zod";
-import { lettersBetween } from "../words";
+import { lettersBetween } from "../text";
 
 export type Refusal = { code: string; message: string; path?: string };
 

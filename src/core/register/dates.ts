@@ -1,6 +1,6 @@
 import { dayIn, startOfDay } from "../calendar";
 import { refuse, type Result } from "../refusal";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
 
 /** What every change is made under: when, by whom, and where days begin. */
 export type Setting = { at: string; actor: string; zone: string };

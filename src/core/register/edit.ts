@@ -4,7 +4,7 @@ import type { Holder, Limit, Role } from "../people";
 import { canonical } from "../records";
 import { refuse, type Refusal, type Result } from "../refusal";
 import { conflictsOf, inOrder, sayConflict } from "../segregation";
-import { sayDate } from "../words";
+import { sayDate } from "../text";
 import { valueAt } from "./as-of";
 import { effective, withState, withValue, type Setting } from "./dates";
 import {

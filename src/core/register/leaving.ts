@@ -1,5 +1,5 @@
 import { addDays, dayIn, startOfDay } from "../calendar";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import { asOf, valueAt } from "./as-of";
 import type { Setting } from "./dates";
 import { withState, withValue } from "./dates";

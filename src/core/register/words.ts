@@ -1,7 +1,7 @@
 import { dayIn } from "../calendar";
 import { AUTHORITY_TYPES } from "../documents";
 import { lastDayBefore, sayLimit } from "../people";
-import { sayDate, joinWords } from "../words";
+import { sayDate, joinWords } from "../text";
 import { canonical } from "../records";
 import { sayConflict } from "../segregation";
 import { valueAt } from "./as-of";

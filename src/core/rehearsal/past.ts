@@ -1,5 +1,5 @@
 import { evaluate, type Facts } from "../conditions";
-import { convert, type Money, type Rate } from "../money";
+import { OLDEST_RATE_DAYS, convert, type Money, type Rate } from "../money";
 import type { Directory } from "../people";
 import { outsideScope, type Policy } from "../policy";
 
@@ -69,8 +69,7 @@ function converterByDate(rates: readonly Rate[]): (amount: Money, currency: stri
   const known = new Map<string, Rate[]>();
   const upTo = (date: string): Rate[] => {
     const found: Rate[] = [];
-    // As many days as a rate may be old.
-    for (let back = 10; back >= 0; back -= 1) {
+    for (let back = OLDEST_RATE_DAYS; back >= 0; back -= 1) {
       const day = new Date(Date.parse(date) - back * 86_400_000).toISOString().slice(0, 10);
       found.push(...(days.get(day) ?? []));
     }

@@ -1,7 +1,7 @@
 import type { AnyDocument } from "../documents";
-import { documentType, typeWords } from "../documents";
 import type { Directory } from "../people";
 import { outsideScope, type PolicyVersion } from "../policy";
+import type { ConsideredReason, HeldReason } from "./reasons";
 import type { HoldReason, PolicyLooked } from "./types";
 
 /** What of a document its policy is chosen by. */
@@ -32,51 +32,38 @@ export function choosePolicy(document: Placed, policies: readonly PolicyVersion[
       name: policy.name,
       version,
       chosen: one.version === chosen,
-      reason: reasonOf(one, nearest, best.length),
+      why: reasonOf(one, nearest, best.length),
     };
   });
   if (chosen) return { looked, chosen };
-  const { one } = documentType(document.documentType).name;
-  const unit = directory.unit(document.unit)?.name ?? document.unit;
+  const { documentType: type, unit } = document;
   if (best.length > 1) {
-    const names = best.map(({ version }) => `“${version.policy.name}”`).join(" and ");
-    return {
-      looked,
-      chosen,
-      hold: { code: "two policies", reason: `${names} both claim this ${one}; a controller must end one of them` },
-    };
+    const policies = best.map(({ version }) => version.policy.id);
+    const why: HeldReason = { code: "two policies claim it", values: { type, policies } };
+    return { looked, chosen, hold: { code: "two policies", why } };
   }
-  return {
-    looked,
-    chosen,
-    hold: {
-      code: "no policy",
-      reason: `No policy for ${documentType(document.documentType).name.many} is in force for ${unit}`,
-    },
-  };
+  return { looked, chosen, hold: { code: "no policy", why: { code: "no policy in force", values: { type, unit } } } };
 }
 
-type Judged = { version: PolicyVersion; distance: number; reason: string };
+type Judged = { version: PolicyVersion; distance: number } & (
+  { why: ConsideredReason } | { unit: string; below: boolean }
+);
 
 function judge(version: PolicyVersion, document: Placed, chain: readonly string[], directory: Directory): Judged {
   const { policy } = version;
-  const not = (reason: string): Judged => ({ version, distance: Infinity, reason });
+  const not = (why: ConsideredReason): Judged => ({ version, distance: Infinity, why });
   if (policy.documentType !== document.documentType)
-    return not(`is for another type, ${typeWords(policy.documentType).name.many}`);
+    return not({ code: "another type", values: { type: policy.documentType } });
   const distance = chain.findIndex((unit) => policy.scope.units.includes(unit));
-  if (distance < 0) return not(`does not apply to ${directory.unit(document.unit)?.name ?? document.unit}`);
+  if (distance < 0) return not({ code: "another unit", values: { unit: document.unit } });
   const outside = outsideScope(policy.scope, document.onBehalfOf ?? document.requester, directory);
   if (outside) return not(outside);
-  const unit = directory.unit(chain[distance]!)!;
-  return {
-    version,
-    distance,
-    reason: distance === 0 ? `applies to ${unit.name}` : `applies to ${unit.name} and everything below it`,
-  };
+  return { version, distance, unit: chain[distance]!, below: distance > 0 };
 }
 
-function reasonOf(judged: Judged, nearest: number, rivals: number): string {
-  if (judged.distance === Infinity) return judged.reason;
-  if (judged.distance > nearest) return `${judged.reason}, but another policy is nearer`;
-  return rivals > 1 ? `${judged.reason}, as another policy does` : judged.reason;
+function reasonOf(judged: Judged, nearest: number, rivals: number): ConsideredReason {
+  if ("why" in judged) return judged.why;
+  const { distance, unit, below } = judged;
+  const code = distance > nearest ? "nearer elsewhere" : rivals > 1 ? "as another does" : "applies";
+  return { code, values: { unit, below } };
 }

@@ -1,5 +1,5 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { measure, route, routeAgain } from "./route";
+export { heldAt, measure, route, routeAgain } from "./route";
 export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {
@@ -12,6 +12,7 @@ export {
   peopleUnder,
   subjectOf,
 } from "./level-people";
+export type { BlockedReason, ConsideredReason, HeldReason, LevelReason, LookedAt } from "./reasons";
 export type { LevelPeople, PeopleFor } from "./level-people";
 export type {
   HoldCode,

@@ -1,22 +1,22 @@
 import { dayIn } from "../calendar";
-import type { ToCurrency } from "../conditions";
 import { documentType, type AnyDocument, type Looking } from "../documents";
-import { convert, money, type Money } from "../money";
+import { converterOf, money, type Money, type ToCurrency } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
+import type { BlockedReason, LevelReason } from "./reasons";
 import type { Measured, RoutedLevel, RoutingContext } from "./types";
 
 /** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
 export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
 
 /** The same under the policy's rule for one's own documents: `passed` says why nobody is asked at all, `counts` that this is an approval. */
-export type PeopleFor = LevelPeople & { passed?: string; counts?: true };
+export type PeopleFor = LevelPeople & { passed?: LevelReason; counts?: true };
 
 /**
  * The people a level asks at a moment under a policy. Where only the requester could decide, the policy's rule for that applies: the next level,
  * a substitute, the requester's manager, or the requester's own limit.
  * @param amount what the document comes to in its own currency, see `ownAmount`; null when that is not known
- * @param excluded people who may not decide at this level, each with the reason
+ * @param excluded people who may not decide at this level, each with why
  */
 export function peopleFor(
   policy: Pick<Policy, "selfApproval">,
@@ -56,7 +56,7 @@ export function peopleUnder(
   const { blocked: _, ...free } = people;
   switch (rule) {
     case "next level":
-      return { ...free, passed: "only the requester could approve, and the policy then lets the next level decide" };
+      return { ...free, passed: { code: "left to the next level" } };
     case "substitute":
       return substitute ? instead({ kind: "people", people: [substitute] }) : people;
     case "manager":
@@ -67,7 +67,7 @@ export function peopleUnder(
       if (!inPerson || !alone(people, requester)) return people;
       const limit = amount ? coverage(requester, type, amount, directory, toCurrency) : null;
       if (limit?.outcome !== "covers") return people;
-      const passed = `only the requester could approve, and the policy counts their own limit as the approval: ${limit.reason}`;
+      const passed: LevelReason = { code: "within the requester’s own limit", values: { why: limit.why } };
       return { ...free, passed, counts: true };
     }
   }
@@ -109,11 +109,11 @@ export function peopleAsked(
   return { ...people, blocked: gap ?? whyTooFew(resolved, possible, needed) };
 }
 
-function whyTooFew({ candidates, seats, away }: Resolved, possible: number, needed: number): string {
-  if (seats.length === 0) return candidates.map((one) => `${one.name} ${one.reason.replace(/^not: /, "")}`).join(", ");
-  const twice = seats.length > possible ? ", since nobody counts twice" : "";
-  const absent = away.length > 0 ? `, ${away.length} away` : "";
-  return `${possible} of ${needed} needed are eligible${twice}${absent}`;
+function whyTooFew({ candidates, seats, away }: Resolved, possible: number, needed: number): BlockedReason {
+  if (seats.length === 0)
+    return { code: "nobody eligible", values: { people: candidates.map(({ person, why }) => ({ person, why })) } };
+  const values = { eligible: possible, needed, twice: seats.length > possible, away: away.length };
+  return { code: "too few eligible", values };
 }
 
 /**
@@ -146,9 +146,9 @@ export function subjectOf(document: AnyDocument, amount: Money | null, context: 
     amount,
     toCurrency: converter(document, context),
     excluded: [
-      ...(document.onBehalfOf ? [{ person: document.requester, reason: "entered it" }] : []),
+      ...(document.onBehalfOf ? [{ person: document.requester, why: { code: "entered it" } as const }] : []),
       ...type.interested(document),
-      ...(document.editedBy ? [{ person: document.editedBy, reason: "edited it last" }] : []),
+      ...(document.editedBy ? [{ person: document.editedBy, why: { code: "edited it last" } as const }] : []),
     ],
     concerns: type.concerns(document),
     named: type.named(document),
@@ -174,8 +174,5 @@ export function lookingFrom(document: AnyDocument, context: Rated): Looking {
 
 export function converter(document: AnyDocument, { rates, ratesOn, at, directory }: Rated): ToCurrency {
   const day = ratesOn ?? (at && directory ? dayIn(at, directory.organisation.timeZone) : document.date);
-  return (amount, currency) => {
-    const converted = convert(amount, currency, day, rates);
-    return converted.ok ? (converted.rate ? { ...converted.money, steps: converted.steps } : converted.money) : null;
-  };
+  return converterOf(rates, day);
 }

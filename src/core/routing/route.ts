@@ -1,22 +1,12 @@
-import { evaluate, sayCondition, type Explained } from "../conditions";
-import { documentType, type AnyDocument } from "../documents";
+import { evaluate, type Explained } from "../conditions";
+import { documentType, type AnyDocument, type UnmeasuredReason } from "../documents";
 import { dayIn } from "../calendar";
-import { convert, money } from "../money";
-import { sayRule } from "../people";
-import {
-  bandOf,
-  sayBand,
-  saySection,
-  vocabularyIn,
-  type Level,
-  type Policy,
-  type PolicyVersion,
-  type Section,
-} from "../policy";
+import { bare, convert, money, type ConversionReason } from "../money";
+import { bandOf, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { choosePolicy } from "./choose";
 import { enoughInAll } from "./in-all";
 import { lookingFrom, ownAmount, peopleFor } from "./level-people";
-import { joinWords } from "../words";
+import type { HeldReason, LevelReason } from "./reasons";
 import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionLooked } from "./types";
 
 /**
@@ -81,7 +71,7 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
     measured,
     sections,
     section: { id: section.id, name: section.name },
-    band: { index, sentence: sayBand(policy, section, index, context.directory) },
+    band: { index },
     levels,
     ...(policy.repeatedApprover === "must differ" && { mustDiffer: true as const }),
     outcome,
@@ -96,30 +86,35 @@ export function measure(document: AnyDocument, policy: Policy, asked: RoutingCon
   if (!known)
     return {
       code: "no approving level",
-      reason: `Measuring by ${policy.measure.kind} is not carried out by this version of Bandeira`,
+      why: { code: "measure not carried out", values: { measure: policy.measure.kind } },
     };
   const { currency } = policy;
   const on = context.ratesOn;
   const found = known.of(document, { ...lookingFrom(document, context), currency, on, days: policy.measure.days });
-  if ("missing" in found) return { code: UNMEASURED[found.code], reason: found.missing };
-  const { amount, arithmetic } = found;
+  if ("why" in found) return { code: UNMEASURED[found.why.code], why: found.why };
+  const { amount, how } = found;
   const converted = convert(amount, policy.currency, on, context.rates);
-  if (!converted.ok) return { code: UNMEASURED[converted.code], reason: converted.message };
+  if (!converted.ok) return { code: UNMEASURED[converted.why.code], why: converted.why };
   return {
-    measure: known.label,
-    amount,
-    arithmetic: converted.rate ? `${arithmetic} ${converted.steps}` : arithmetic,
+    measure: known.key,
+    amount: bare(amount),
+    how,
     // A credit note needs whoever would approve the same amount of spending.
     compared: money(Math.abs(converted.money.minor), policy.currency),
     rate: converted.rate,
   };
 }
 
+/** What a hold is called by why the amount is not known: a missing rate may still come, and then it goes on. */
 const UNMEASURED = {
   "no rate": "no exchange rate",
-  "not known": "not measurable",
-  "too large": "not measurable",
-} as const satisfies Record<string, HoldReason["code"]>;
+  "no rate for a total": "no exchange rate",
+  "no rate for the old limit": "no exchange rate",
+  "what is owed is not known": "not measurable",
+  "total too large": "not measurable",
+  "increase too large": "not measurable",
+  "too large to convert": "not measurable",
+} as const satisfies Record<(UnmeasuredReason | ConversionReason)["code"], HoldReason["code"]>;
 
 type SectionChoice = { sections: SectionLooked[]; section: Section | null; hold: HoldReason };
 
@@ -130,7 +125,7 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
   const sections = policy.sections.map((section): SectionLooked => {
-    const looked = { section: section.id, name: section.name, words: saySection(policy, section, context.directory) };
+    const looked = { section: section.id, name: section.name };
     if (found || undecided) return { ...looked, outcome: "not reached" };
     const explained: Explained | undefined =
       section.when === "otherwise" ? undefined : evaluate(section.when, facts, toCurrency);
@@ -141,11 +136,11 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
     if (explained.outcome === "not met") return { ...looked, outcome: "does not fit", explained };
     undecided = {
       code: "no exchange rate",
-      reason: `Whether the section “${section.name}” fits cannot be told without an exchange rate`,
+      why: { code: "section cannot be told", values: { section: section.id } },
     };
     return { ...looked, outcome: "cannot be told", explained };
   });
-  const hold: HoldReason = undecided ?? { code: "no approving level", reason: "No section of the policy fits" };
+  const hold: HoldReason = undecided ?? { code: "no approving level", why: { code: "no section fits" } };
   return { sections, section: found, hold };
 }
 
@@ -158,25 +153,23 @@ function routeLevel(
   context: RoutingContext,
 ): RoutedLevel {
   const { id, name, stage, quorum, refusal, commentOn, instruction } = level;
-  const rule = sayRule(level.approvers, context.directory);
   const kind = level.kind === "task" || level.kind === "check" ? { kind: level.kind } : {};
   const checklist = level.checklist.length > 0 ? { checklist: level.checklist } : {};
-  const base = { level: id, name, stage, rule, quorum, refusal, commentOn, instruction, ...kind, ...checklist };
-  const passedOver = (reason: string): RoutedLevel => ({
+  const base = { level: id, name, stage, quorum, refusal, commentOn, instruction, ...kind, ...checklist };
+  const passedOver = (why: LevelReason): RoutedLevel => ({
     ...base,
     outcome: "passed over",
-    reason,
+    why,
     needed: 0,
     candidates: [],
   });
   const mark = level.marks[band] ?? "none";
-  if (mark === "none") return passedOver("has no part in this band");
+  if (mark === "none") return passedOver({ code: "no part in the band" });
   const looking = lookingFrom(document, context);
   const undecidable = level.when
     ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
     : null;
-  const words = level.when ? sayCondition(level.when, vocabularyIn(policy.documentType, context.directory)) : "";
-  if (undecidable?.outcome === "not met") return passedOver(`its condition is not met: ${words}`);
+  if (undecidable?.outcome === "not met") return passedOver({ code: "condition not met" });
   const told = mark === "told" || level.kind === "notice";
   const people = peopleFor(policy, level, document, ownAmount(measured), context);
   if (!told && people.passed)
@@ -186,13 +179,11 @@ function routeLevel(
       ...(people.counts && { counts: true as const }),
     };
   const blocked =
-    undecidable?.outcome === "undecidable"
-      ? `its condition cannot be told without an exchange rate: ${words}`
-      : people.blocked;
+    undecidable?.outcome === "undecidable" ? ({ code: "condition cannot be told" } as const) : people.blocked;
   return {
     ...base,
     outcome: told ? "told" : "required",
-    reason: told ? "is told in this band" : `${DOES[level.kind]} in this band${words && `, since ${words}`}`,
+    why: told ? { code: "told in the band" } : partOf(level),
     needed: told ? 0 : people.needed,
     candidates: people.candidates,
     ...(people.inTurn && { inTurn: true }),
@@ -200,12 +191,19 @@ function routeLevel(
   };
 }
 
-const DOES: Record<Level["kind"], string> = {
-  approval: "approves",
-  task: "has its task",
-  check: "is verified",
-  notice: "is told",
-};
+function partOf({ kind, when }: Level): LevelReason {
+  const values = { conditional: when !== undefined };
+  switch (kind) {
+    case "approval":
+      return { code: "approves in the band", values };
+    case "task":
+      return { code: "has its task in the band", values };
+    case "check":
+      return { code: "verified in the band", values };
+    case "notice":
+      return { code: "told in the band" };
+  }
+}
 
 function conclude(
   section: Section,
@@ -216,34 +214,28 @@ function conclude(
   const required = levels.filter((level) => level.outcome === "required");
   const blocked = required.flatMap((level): HoldReason[] =>
     level.blocked
-      ? [{ code: "no eligible approver", reason: `${level.name}: ${level.blocked}`, level: level.level }]
+      ? [heldAt(level.level, { code: "level blocked", values: { level: level.level, why: level.blocked } })]
       : [],
   );
   const asked = required.filter((level) => level.kind !== "check");
   const apart = repeatedApprover !== "must differ" || blocked.length > 0 || enoughInAll(asked);
-  const names = joinWords(
-    asked.map((level) => level.name),
-    "and",
-  );
+  const levelsAsked = asked.map((level) => level.level);
   const holds: HoldReason[] = apart
     ? blocked
     : [
         {
           code: "no eligible approver",
-          reason: `${names} ask the same people, too few of them to decide at each where nobody decides at two levels`,
+          why: { code: "same people asked", values: { levels: levelsAsked } },
         },
       ];
   // A task or a check is no approval: a band that asks for one is not passed by these alone.
   const counted = levels.some((level) => level.counts);
   if (counted || required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };
   if (section.bands[band]?.approval === "none") return { outcome: "no approval needed", holds: [] };
-  return {
-    outcome: "held",
-    holds: [
-      {
-        code: "no approving level",
-        reason: "No level approves in this band, and the band does not say that nobody needs to",
-      },
-    ],
-  };
+  return { outcome: "held", holds: [{ code: "no approving level", why: { code: "no level approves" } }] };
+}
+
+/** That a level cannot come to a decision, and why. */
+export function heldAt(level: string, why: HeldReason): HoldReason {
+  return { code: "no eligible approver", why, level };
 }

@@ -4,6 +4,7 @@ import { describe, expect, it } from "vitest";
 import type { Rate } from "../money";
 import { directory, level, order, routing, twoStep, versionOf, withLevels } from "../fixtures";
 import type { PolicyInput } from "../policy";
+import { namesOf, sayConsidered, sayHeld, sayLevelReason, sayRouteBand } from "../words";
 import { neededFor, route } from "./index";
 
 const rate = (from: string, value: string): Rate => ({
@@ -13,6 +14,7 @@ const rate = (from: string, value: string): Rate => ({
   rate: value,
   source: "test",
 });
+const names = (input: PolicyInput) => namesOf(directory, { policy: versionOf(input).policy });
 const under = (input: PolicyInput, document = order(100), rates: Rate[] = []) =>
   route(document, routing([versionOf(input)], rates));
 const required = (input: PolicyInput, minor: number) =>
@@ -63,17 +65,19 @@ describe("two thresholds, 2,500 and 10,000", () => {
         name: "Purchase orders",
         version: 1,
         chosen: true,
-        reason: "applies to Test Lines and everything below it",
+        why: { code: "applies", values: { unit: "company", below: true } },
       },
     ]);
-    expect(result.band?.sentence).toBe("Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.");
+    expect(sayRouteBand(result, names(twoStep))).toBe(
+      "Over 2,500.00 up to 10,000.00, that amount included: the requester’s manager.",
+    );
     expect(result.levels[0]).toMatchObject({
       outcome: "required",
       needed: 1,
-      candidates: [{ person: "lead", eligible: true, reason: "eligible" }],
+      candidates: [{ person: "lead", eligible: true, why: [] }],
     });
-    expect(result.levels[1]).toMatchObject({ outcome: "passed over", reason: "has no part in this band" });
-    expect(result.measured).toMatchObject({ measure: "net total", compared: { minor: 300000, currency: "EUR" } });
+    expect(result.levels[1]).toMatchObject({ outcome: "passed over", why: { code: "no part in the band" } });
+    expect(result.measured).toMatchObject({ measure: "net", compared: { minor: 300000, currency: "EUR" } });
   });
 });
 
@@ -94,7 +98,7 @@ describe("currencies", () => {
   it("without a rate the order is held, never taken at 1", () => {
     const result = under(twoStep, order(100, { currency: "CHF" }), [rate("GBP", "1.1")]);
     expect(result).toMatchObject({ outcome: "held", band: null, holds: [{ code: "no exchange rate" }] });
-    expect(result.holds[0]?.reason).toContain("No exchange rate from CHF to EUR on 10 Mar 2026");
+    expect(result.holds[0]?.why).toEqual({ code: "no rate", values: { from: "CHF", to: "EUR", on: "2026-03-10" } });
   });
 });
 
@@ -117,7 +121,8 @@ describe("held, never waved through", () => {
     ],
   ])("%s", (_name, input, reason) => {
     const result = under(input, order(2000000));
-    expect(result).toMatchObject({ outcome: "held", holds: [{ code: "no eligible approver", reason }] });
+    expect(result).toMatchObject({ outcome: "held", holds: [{ code: "no eligible approver" }] });
+    expect(result.holds.map((hold) => sayHeld(hold, names(input)))).toEqual([reason]);
     expect(result.levels[0]?.outcome).toBe("required");
   });
 
@@ -130,12 +135,13 @@ describe("held, never waved through", () => {
   it("no policy for the unit, and two for the same one", () => {
     expect(route(order(1), routing([]))).toMatchObject({
       outcome: "held",
-      holds: [{ code: "no policy", reason: "No policy for orders is in force for Engines" }],
+      holds: [{ code: "no policy", why: { values: { type: "purchase-order", unit: "engines" } } }],
     });
     const twice = [versionOf(twoStep), versionOf({ ...twoStep, id: "other", name: "Other orders" })];
-    expect(route(order(1), routing(twice)).holds[0]?.reason).toBe(
-      "“Purchase orders” and “Other orders” both claim this order; a controller must end one of them",
-    );
+    expect(route(order(1), routing(twice)).holds[0]?.why).toEqual({
+      code: "two policies claim it",
+      values: { type: "purchase-order", policies: ["orders", "other"] },
+    });
   });
   it("a level condition that is not met passes the level over; if none is left, the order is held", () => {
     const software = only(
@@ -145,8 +151,11 @@ describe("held, never waved through", () => {
     const result = under(software, order(2000000));
     expect(result.levels[0]).toMatchObject({
       outcome: "passed over",
-      reason: "its condition is not met: the category of a line is Software and hardware",
+      why: { code: "condition not met" },
     });
+    expect(sayLevelReason(result.levels[0]!.why, "a", names(software))).toBe(
+      "its condition is not met: the category of a line is Software and hardware",
+    );
     expect(result.outcome).toBe("held");
   });
 });
@@ -161,7 +170,9 @@ describe("which policy and section", () => {
       scope: { units: ["engines"], requesters: { kind: "only", people: ["ana"] } },
     });
     const result = route(order(1), routing([versionOf(twoStep), fleet, ana]));
-    expect(result.policies.map((one) => `${one.name}: ${one.chosen ? "chosen" : one.reason}`)).toEqual([
+    expect(
+      result.policies.map((one) => `${one.name}: ${one.chosen ? "chosen" : sayConsidered(one.why, names(twoStep))}`),
+    ).toEqual([
       "Purchase orders: applies to Test Lines and everything below it, but another policy is nearer",
       "Fleet orders: chosen",
       "Ana's: does not apply to this requester",

@@ -1,8 +1,9 @@
 import type { Explained } from "../conditions";
-import type { Around } from "../documents";
+import type { Around, MeasureReason } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Candidate, Directory } from "../people";
 import type { Level, PolicyVersion } from "../policy";
+import type { BlockedReason, ConsideredReason, HeldReason, LevelReason } from "./reasons";
 
 /** What routing needs besides the document. All of it is data; nothing is looked up elsewhere. */
 export type RoutingContext = {
@@ -23,19 +24,19 @@ export type RoutingContext = {
   at: string;
 };
 
-export type PolicyLooked = { policy: string; name: string; version: number; chosen: boolean; reason: string };
+export type PolicyLooked = { policy: string; name: string; version: number; chosen: boolean; why: ConsideredReason };
 export type SectionLooked = {
   section: string;
   name: string;
   outcome: "fits" | "does not fit" | "cannot be told" | "not reached";
-  words: string;
   explained?: Explained;
 };
 
 export type Measured = {
+  /** Key of the measure among those of the type. */
   measure: string;
   amount: Money;
-  arithmetic: string;
+  how: MeasureReason;
   /** The amount the bands are compared with: in the policy's currency, without sign. */
   compared: Money;
   rate: Rate | null;
@@ -46,8 +47,7 @@ export type RoutedLevel = {
   name: string;
   stage: number;
   outcome: "required" | "told" | "passed over";
-  reason: string;
-  rule: string;
+  why: LevelReason;
   quorum: Level["quorum"];
   refusal: Level["refusal"];
   commentOn: Level["commentOn"];
@@ -63,12 +63,12 @@ export type RoutedLevel = {
   /** Passed over because it would be the requester's own approval, which the policy counts as given within their own limit. */
   counts?: true;
   /** Why the level's eligible people cannot reach its quorum. */
-  blocked?: string;
+  blocked?: BlockedReason;
 };
 
 export type HoldCode =
   "no policy" | "two policies" | "no exchange rate" | "no eligible approver" | "no approving level" | "not measurable";
-export type HoldReason = { code: HoldCode; reason: string; level?: string };
+export type HoldReason = { code: HoldCode; why: HeldReason; level?: string };
 
 /** The whole explanation of where a document goes, and why. */
 export type Route = {
@@ -83,7 +83,7 @@ export type Route = {
   measured: Measured | null;
   sections: SectionLooked[];
   section: { id: string; name: string } | null;
-  band: { index: number; sentence: string } | null;
+  band: { index: number } | null;
   levels: RoutedLevel[];
   /** Nobody decides at two levels of it. */
   mustDiffer?: true;

@@ -1,5 +1,5 @@
 import { formatMoney } from "../money";
-import { joinWords } from "../words";
+import { joinWords } from "../text";
 import type { WhyNone } from "./search";
 
 /** Why no limit is asked for, and what to do, as a sentence. */

@@ -1,3 +1,8 @@
 /** What happened to a document, as sentences: on its page, on its record, and in its evidence file. */
 export { sayHow, sentenceOf, tell } from "./tell";
-export type { Names, Said } from "./tell";
+export type { Said } from "./tell";
+export { namesIn } from "./names";
+export { sayForetold } from "./foretold";
+export { sayEdit, sayGap } from "./gaps";
+export type { Edited } from "./gaps";
+export { sayApproved, sayOverdueReason, sayPassedOver, saySetValue, sayStepResult } from "./reasons";

@@ -1,5 +1,6 @@
 import type { ToldEvent } from "../approval";
-import type { Names, Said } from "./tell";
+import type { Names } from "../words";
+import type { Said } from "./tell";
 
 type OfCourse = Extract<
   ToldEvent,
@@ -16,13 +17,13 @@ type OfCourse = Extract<
 >;
 
 /** What people say and do to each other on the way, beside deciding, as it reads in the thread. */
-export function tellOfCourse(event: OfCourse, levelName: (id: string) => string, names: Names): Said {
+export function tellOfCourse(event: OfCourse, names: Names): Said {
   const who = event.actorName;
   switch (event.type) {
     case "asked":
       return {
         who,
-        did: `asked ${names(event.data.to)}; the time to decide runs on.`,
+        did: `asked ${names.person(event.data.to)}; the time to decide runs on.`,
         comment: event.data.text,
         weight: "said",
       };
@@ -30,19 +31,24 @@ export function tellOfCourse(event: OfCourse, levelName: (id: string) => string,
       return { who, did: "answered.", comment: event.data.text, weight: "said" };
     case "handed over": {
       const { level, from, to, by, comment } = event.data;
-      const whose = from === by ? "" : `, in the name of ${names(from)}`;
-      return { who, did: `handed ${levelName(level)} over to ${names(to)}${whose}.`, comment, weight: "said" };
+      const whose = from === by ? "" : `, in the name of ${names.person(from)}`;
+      return { who, did: `handed ${names.level(level)} over to ${names.person(to)}${whose}.`, comment, weight: "said" };
     }
     case "approver added": {
       const { person, before, comment } = event.data;
-      return { who, did: `asked ${names(person)} to approve before ${levelName(before)}.`, comment, weight: "said" };
+      return {
+        who,
+        did: `asked ${names.person(person)} to approve before ${names.level(before)}.`,
+        comment,
+        weight: "said",
+      };
     }
     case "returned": {
       const { level, to, inNameOf, comment } = event.data;
-      const whose = inNameOf ? `, in the name of ${names(inNameOf)}` : "";
+      const whose = inNameOf ? `, in the name of ${names.person(inNameOf)}` : "";
       return {
         who,
-        did: `sent it back to ${levelName(to)} as ${levelName(level)}${whose}; what was decided from there on is asked anew.`,
+        did: `sent it back to ${names.level(to)} as ${names.level(level)}${whose}; what was decided from there on is asked anew.`,
         comment,
         weight: "said",
       };
@@ -50,15 +56,15 @@ export function tellOfCourse(event: OfCourse, levelName: (id: string) => string,
     case "approval counted": {
       const { level, by, countedFrom } = event.data;
       return {
-        who: levelName(level),
-        did: `counts the approval that ${names(by)} gave as ${levelName(countedFrom)}.`,
+        who: names.level(level),
+        did: `counts the approval that ${names.person(by)} gave as ${names.level(countedFrom)}.`,
         weight: "quiet",
       };
     }
     case "reminded by requester":
       return {
         who,
-        did: `reminded ${event.data.to.map(names).join(", ")}.`,
+        did: `reminded ${event.data.to.map(names.person).join(", ")}.`,
         comment: event.data.text,
         weight: "quiet",
       };

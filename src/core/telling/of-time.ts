@@ -1,5 +1,7 @@
 import type { ToldEvent } from "../approval";
-import type { Names, Said } from "./tell";
+import type { Names } from "../words";
+import { sayOverdueReason } from "./reasons";
+import type { Said } from "./tell";
 
 type OfTime = Extract<
   ToldEvent,
@@ -12,11 +14,11 @@ const EFFECT: Partial<Record<Extract<ToldEvent, { type: "level passed on" }>["da
   manager: "it was passed to the manager",
 };
 
-const list = (people: readonly string[], names: Names) => [...new Set(people)].map(names).join(", ");
+const list = (people: readonly string[], names: Names) => [...new Set(people)].map(names.person).join(", ");
 
 /** What happened by itself, as it reads in the thread. */
-export function tellOfTime(event: OfTime, levelName: (id: string) => string, names: Names): Said {
-  const level = levelName(event.data.level);
+export function tellOfTime(event: OfTime, names: Names): Said {
+  const level = names.level(event.data.level);
   switch (event.type) {
     case "next asked":
       return { who: level, did: ` asked ${list(event.data.asked, names)} next.`, weight: "quiet" };
@@ -30,7 +32,7 @@ export function tellOfTime(event: OfTime, levelName: (id: string) => string, nam
     case "level overdue":
       return {
         who: "Overdue",
-        did: `: ${level} had no answer from ${list(event.data.asked, names)} in time; ${event.data.why}.`,
+        did: `: ${level} had no answer from ${list(event.data.asked, names)} in time; ${sayOverdueReason(event.data.why, names)}.`,
         weight: "held",
       };
     case "level passed on": {

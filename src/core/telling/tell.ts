@@ -1,11 +1,11 @@
-import { sayGap, type Decision, type ToldEvent } from "../approval";
+import type { Decision, SignatureMethod, ToldEvent } from "../approval";
 import { formatMoney } from "../money";
-import { joinWords, sayDate } from "../words";
+import { joinWords, sayDate } from "../text";
+import { sayCause, sayHeld, type Names } from "../words";
+import { sayEdit, sayGap } from "./gaps";
 import { tellOfCourse } from "./of-course";
 import { tellOfTime } from "./of-time";
-
-/** The name of a person by their id. */
-export type Names = (person: string) => string;
+import { sayApproved, sayPassedOver, sayStepResult } from "./reasons";
 
 export type Said = { who: string; did: string; comment?: string; weight: "said" | "quiet" | "held" };
 
@@ -15,14 +15,14 @@ export function sentenceOf({ who, did }: Pick<Said, "who" | "did">): string {
 }
 
 /** What an event reads like in the thread; null for steps that the route strip shows already. */
-export function tell(event: ToldEvent, levelName: (id: string) => string, names: Names): Said | null {
+export function tell(event: ToldEvent, names: Names): Said | null {
   const who = event.actorName;
   switch (event.type) {
     case "drafted":
       return event.actor === "system"
         ? {
             who: "Bandeira",
-            did: `began it in the name of ${names(event.data.document.requester)}, by a rule of the policy.`,
+            did: `began it in the name of ${names.person(event.data.document.requester)}, by a rule of the policy.`,
             weight: "quiet",
           }
         : { who, did: "began a draft.", weight: "quiet" };
@@ -32,7 +32,7 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
       if (event.actor === "system")
         return {
           who: "Bandeira",
-          did: `submitted it in the name of ${names(event.data.document.requester)}, by a rule of the policy.`,
+          did: `submitted it in the name of ${names.person(event.data.document.requester)}, by a rule of the policy.`,
           weight: "quiet",
         };
       return {
@@ -49,19 +49,19 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
       return {
         who,
         did: `routed it again${voided ? `; ${voided} approval${voided > 1 ? "s" : ""} no longer count${voided > 1 ? "" : "s"}` : ""}.`,
-        comment: event.data.reason,
+        comment: sayCause(event.data.because, names),
         weight: "said",
       };
     }
     case "revised": {
       const dropped = event.data.dropped.map(({ level, what }) =>
         what === "added"
-          ? `${levelName(level)}, who was added, is not asked any more`
-          : `the choice of ${levelName(level)} no longer counts`,
+          ? `${names.level(level)}, who was added, is not asked any more`
+          : `the choice of ${names.level(level)} no longer counts`,
       );
       return {
         who,
-        did: `changed it to revision ${event.data.revision}: ${[event.data.why, sayEffect(event.data.effect, event.data.voided.length), ...dropped].join(". ")}.`,
+        did: `changed it to revision ${event.data.revision}: ${[sayEdit(event.data, event.data.route.policy?.name ?? "the policy"), sayEffect(event.data.effect, event.data.voided.length), ...dropped].join(". ")}.`,
         weight: "said",
       };
     }
@@ -70,34 +70,46 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
         [...new Set(event.data.gaps.map((gap) => sayGap(gap, event.data.route.documentType)))],
         "and",
       );
-      const levels = joinWords(event.data.again.map(levelName), "and");
+      const levels = joinWords(event.data.again.map(names.level), "and");
       return { who: levels, did: `opened again before it was approved: ${why}.`, weight: "said" };
     }
     case "looked again":
       return null;
     case "hold placed":
       return event.data.kind === "by hand"
-        ? { who, did: "held it.", comment: event.data.reason, weight: "held" }
-        : { who: "Held", did: `: ${event.data.code}.`, comment: event.data.reason, weight: "held" };
+        ? { who, did: "held it.", comment: sayHeld(event.data, names), weight: "held" }
+        : { who: "Held", did: `: ${event.data.code}.`, comment: sayHeld(event.data, names), weight: "held" };
     case "hold released":
-      return { ...sayRelease(event.data, who), weight: "quiet" };
+      return { ...sayRelease(event.data, who, names), weight: "quiet" };
     case "level passed over":
-      return { who: levelName(event.data.level), did: `is passed over: it ${event.data.because}.`, weight: "quiet" };
+      return {
+        who: names.level(event.data.level),
+        did: `is passed over: it ${sayPassedOver(event.data.because, event.data.level, names)}.`,
+        weight: "quiet",
+      };
     case "check passed":
-      return { who: levelName(event.data.level), did: `verified: ${event.data.found}.`, weight: "quiet" };
+      return {
+        who: names.level(event.data.level),
+        did: `verified: ${names.verifies(event.data.level)}.`,
+        weight: "quiet",
+      };
     case "reduced":
       return {
         who: "What is left",
-        did: `comes to ${formatMoney(event.data.measured.compared)}. ${event.data.band?.sentence ?? ""}`,
+        did: `comes to ${formatMoney(event.data.measured.compared)}. ${names.band(event.data.section, event.data.band?.index ?? 0)}`,
         weight: "quiet",
       };
     case "steps begun":
     case "step failed":
       return event.type === "steps begun"
         ? null
-        : { who: `Step ${event.data.step}`, did: `failed: ${event.data.error}.`, weight: "quiet" };
+        : {
+            who: `Step ${event.data.step}`,
+            did: `failed: ${sayStepResult(event.data.result, names)}.`,
+            weight: "quiet",
+          };
     case "step done":
-      return { who: `Step ${event.data.step}`, did: `: ${event.data.result}.`, weight: "quiet" };
+      return { who: `Step ${event.data.step}`, did: `: ${sayStepResult(event.data.result, names)}.`, weight: "quiet" };
     case "paper supplied":
       return {
         who,
@@ -123,13 +135,13 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "returned":
     case "approval counted":
     case "reminded by requester":
-      return tellOfCourse(event, levelName, names);
+      return tellOfCourse(event, names);
     case "next asked":
     case "reminded":
     case "level overdue":
     case "level passed on":
     case "level lapsed":
-      return tellOfTime(event, levelName, names);
+      return tellOfTime(event, names);
     case "level opened":
     case "level approved":
     case "level declined":
@@ -137,30 +149,30 @@ export function tell(event: ToldEvent, levelName: (id: string) => string, names:
     case "approval given":
       return {
         who,
-        did: `${event.data.ticked ? "did what was to be done" : event.data.refused ? "approved in part" : "approved"} as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}${event.data.refused ? `; refused ${sayParts(event.data.refused)}` : ""}${sayHow(event.data)}.`,
+        did: `${event.data.ticked ? "did what was to be done" : event.data.refused ? "approved in part" : "approved"} as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}${event.data.refused ? `; refused ${sayParts(event.data.refused)}` : ""}${sayHow(event.data)}.`,
         comment: event.data.comment,
         weight: "said",
       };
     case "approval refused":
       return {
         who,
-        did: `declined as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
+        did: `declined as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
         comment: event.data.comment,
         weight: "said",
       };
     case "sent back":
       return {
         who,
-        did: `sent it back as ${levelName(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
+        did: `sent it back as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
         comment: event.data.comment,
         weight: "said",
       };
     case "approved":
-      return { who: "Approved", did: `: ${event.data.because}.`, weight: "quiet" };
+      return { who: "Approved", did: `: ${sayApproved(event.data.because, names)}.`, weight: "quiet" };
     case "declined":
-      return { who: "Declined", did: ` by ${levelName(event.data.level)}; the chain ends here.`, weight: "quiet" };
+      return { who: "Declined", did: ` by ${names.level(event.data.level)}; the chain ends here.`, weight: "quiet" };
     case "withdrawn":
-      return { who: names(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
+      return { who: names.person(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
   }
 }
 
@@ -175,11 +187,19 @@ function sayEffect(effect: "carry on" | "from the level" | "start again", voided
 
 type Release = Extract<ToldEvent, { type: "hold released" }>["data"];
 
-function sayRelease({ code, how, because }: Release, who: string): Omit<Said, "weight"> {
-  if (how === "person") return { who, did: `released “${code}”.`, comment: because };
-  const why = how === "cause gone" ? `its cause is gone, since ${because}` : because;
+function sayRelease({ code, how, because }: Release, who: string, names: Names): Omit<Said, "weight"> {
+  const cause = sayCause(because, names);
+  if (how === "person") return { who, did: `released “${code}”.`, comment: cause };
+  const why = how === "cause gone" ? `its cause is gone, since ${cause}` : cause;
   return { who: "Released", did: `: ${code}; ${why}.` };
 }
+
+const METHODS: Record<SignatureMethod, string> = {
+  password: "password",
+  "one-time code": "one-time code",
+  demonstration: "the word of the demonstration",
+  foretold: "nobody yet",
+};
 
 /** What is special about how it was said: the level's own word, a signature, a link in a mail, several at once. */
 export function sayHow({
@@ -190,7 +210,7 @@ export function sayHow({
 }: Pick<Decision, "word" | "signature" | "via" | "together">): string {
   return [
     word && `, with the word “${word}”`,
-    signature && `, signed “${signature.name}” by ${signature.method}${signature.drawn ? " and by hand" : ""}`,
+    signature && `, signed “${signature.name}” by ${METHODS[signature.method]}${signature.drawn ? " and by hand" : ""}`,
     via === "mail" && ", through the link in a mail",
     together && `, one of ${together.count} decided at once`,
   ]
@@ -199,5 +219,5 @@ export function sayHow({
 }
 
 function forWhom(inNameOf: string | null, names: Names): string {
-  return inNameOf ? `, in the name of ${names(inNameOf)}` : "";
+  return inNameOf ? `, in the name of ${names.person(inNameOf)}` : "";
 }

@@ -1,52 +1,19 @@
-/** Small words that sentences of every part are made of. */
-
-const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
-
-/** @example sayDate("2026-03-12") // "12 Mar 2026" */
-export function sayDate(date: string): string {
-  const [year, month, day] = date.slice(0, 10).split("-");
-  return `${Number(day)} ${MONTHS[Number(month) - 1]} ${year}`;
-}
-
-/** @example capital("held") // "Held" */
-export function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}
-
-/** Without accents and capitals, as people type when they search. @example plain("Inês") // "ines" */
-export function plain(text: string): string {
-  return text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
-}
-
-/** @example joinWords(["a", "b", "c"], "and") // "a, b and c" */
-export function joinWords(parts: readonly string[], word: "and" | "or" | "then"): string {
-  if (parts.length < 2) return parts[0] ?? "";
-  return `${parts.slice(0, -1).join(", ")} ${word} ${parts.at(-1)}`;
-}
-
-const COUNT = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
-
-/** Small numbers in words, larger ones in figures. */
-export function sayCount(count: number): string {
-  return COUNT[count] ?? String(count);
-}
-
-/** How many letters must be put in, left out or exchanged to make one word of the other (Levenshtein 1966, from memory). */
-export function lettersBetween(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, index) => index);
-  for (let i = 1; i <= a.length; i += 1) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j += 1) {
-      const exchanged = row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1);
-      next.push(Math.min(exchanged, row[j]! + 1, next[j - 1]! + 1));
-    }
-    row = next;
-  }
-  return row[b.length]!;
-}
-
-/** A text as XML 1.0 may hold it: signs it has no place for become spaces, and no more than `most` characters stay. */
-export function xmlText(value: string, most = 2_000): string {
-  // oxlint-disable-next-line no-control-regex -- XML has no place for them
-  return [...value.replace(/[\u0000-\u001f\u007f\ufffe\uffff]+/g, " ").trim()].slice(0, most).join("");
-}
+/** The sentences for people, made of reasons and ids: the one place where wording is. Nothing that is stored, hashed or compared comes from here. */
+export { namesOf } from "./names";
+export type { About, Names } from "./names";
+export { sayBy, speak, speakThrough } from "./wording";
+export type { Wording } from "./wording";
+export { sayCandidate, sayCoverage, sayEligibility, sayGapOf, sayWhyCandidate, sayWhyPerson } from "./people";
+export { sayNotName, sayNotReady } from "./policies";
+export { sayRate } from "./measures";
+export { sayMatch, sayRemark, sayRuleSubject } from "./remarks";
+export {
+  sayBlocked,
+  sayCause,
+  sayConsidered,
+  sayHeld,
+  sayLevelReason,
+  sayMeasured,
+  sayMeasureName,
+  sayRouteBand,
+} from "./routes";

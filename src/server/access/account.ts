@@ -7,7 +7,7 @@ import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
 import { readWorld } from "../world";
-import { capital } from "@/core/words";
+import { capital } from "@/core/text";
 import { writeTo } from "../messages/letters";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { newCodeSecret, stepOfCode } from "./codes";

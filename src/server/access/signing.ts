@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Signature } from "@/core/approval";
+import type { Signature, SignatureMethod } from "@/core/approval";
 import { StrokesSchema } from "@/core/drawn";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
@@ -48,9 +48,9 @@ export async function signatureOf(
   return image.ok ? { ok: true, value: { ...signed, drawn: image.value } } : image;
 }
 
-async function proved(app: App, actor: Person, proof: string, now: number): Promise<string | null> {
+async function proved(app: App, actor: Person, proof: string, now: number): Promise<SignatureMethod | null> {
   const known = credentialOf(app, actor.id);
-  if (!known) return app.demo && proof === DEMO_WORD ? "the word of the demonstration" : null;
+  if (!known) return app.demo && proof === DEMO_WORD ? "demonstration" : null;
   const code = proof.replace(/\s/g, "");
   if (known.code_secret && /^\d{6}$/.test(code)) {
     const step = stepOfCode(known.code_secret, code, now / 1000, known.code_last_step);

@@ -4,7 +4,7 @@ import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { searchCustomer, type Stopped, type WhyNone } from "@/core/stopped-orders";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";

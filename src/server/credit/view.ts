@@ -2,7 +2,7 @@ import { dayIn, daysBetween } from "@/core/calendar";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { sayWhyNone } from "@/core/stopped-orders";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { emailOf, readAccount } from "../ledger/accounts";

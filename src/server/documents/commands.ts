@@ -17,6 +17,7 @@ import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Duty } from "@/core/segregation";
 import { refuse, type Result } from "@/core/refusal";
+import { sayEdit } from "@/core/telling";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -235,7 +236,7 @@ export function previewEdit(
   actor: Person,
   id: string,
   command: Extract<DocumentCommand, { type: "revise" }>,
-): Result<EditEffect> {
+): Result<EditEffect & { why: string }> {
   const state = readState(app.db, id);
   if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
   const refusal = whyNotAllowed(app, actor, state, command);
@@ -251,8 +252,9 @@ export function previewEdit(
   });
   const found = effectOfEdit(state, { ...command, document: document.value }, context);
   if (!found.ok) return found;
-  const { effect, why, voided, gaps, dropped } = found.value;
-  return { ok: true, value: { effect, why, voided, gaps, dropped } };
+  const { effect, changed, voided, gaps, dropped, askedAgain } = found.value;
+  const why = sayEdit({ gaps, changed, askedAgain, document: document.value }, found.value.route.policy?.name ?? "");
+  return { ok: true, value: { effect, why, changed, voided, gaps, dropped } };
 }
 
 /**

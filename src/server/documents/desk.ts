@@ -1,10 +1,13 @@
 import { seatFor, type DocumentState } from "@/core/approval";
 import type { DocumentRow as Row } from "@/core/documents";
+import type { Hold } from "@/core/holds";
 import { principalsOf, tookOverFrom, type Person } from "@/core/people";
+import { sayHeld } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readWorld, routingFor } from "../world";
+import { readWorld, routingFor, type World } from "../world";
 import { mayReleaseHold } from "./commands";
+import { namesFor, versionUnder } from "./names";
 import { readState } from "./projection";
 import { LISTED, toRow, type StoredRow } from "./rows";
 
@@ -90,14 +93,17 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
   if (authorise(person, "holds.release")) return [];
   const rows = app.db
     .prepare(
-      `SELECT ${LISTED}, h.id AS hold, h.reason AS why, h.placed_at AS since FROM hold h JOIN document d ON d.id = h.document
+      `SELECT ${LISTED}, h.id AS hold, h.placed_at AS since FROM hold h JOIN document d ON d.id = h.document
        WHERE h.kind IN ('policy', 'by hand') ORDER BY h.placed_at, d.id, h.id LIMIT 80`,
     )
-    .all() as (StoredRow & { hold: string; why: string; since: string })[];
+    .all() as (StoredRow & { hold: string; since: string })[];
   const found = new Map<string, BlockedRow>();
-  for (const { hold, why, since, ...row } of rows) {
+  const world = readWorld(app);
+  for (const { hold: id, since, ...row } of rows) {
     const state = readState(app.db, row.id)!;
-    if (!outlasts(app, state, hold) || !mayReleaseHold(app, person, state, hold)) continue;
+    const hold = state.holds.find((one) => one.id === id);
+    if (!hold || !outlasts(world, state, hold) || !mayReleaseHold(app, person, state, id)) continue;
+    const why = sayHeld(hold, namesFor(world, state));
     const before = found.get(row.id);
     found.set(row.id, before ? { ...before, why: `${before.why}; ${why}` } : { ...toRow(app, row), why, since });
   }
@@ -105,12 +111,9 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
 }
 
 /** Whether a hold stays when its document is approved. */
-function outlasts(app: App, state: DocumentState, id: string): boolean {
-  const hold = state.holds.find((one) => one.id === id);
-  if (state.status !== "waiting" || hold?.kind === "by hand") return true;
-  const { policy } = state.route ?? {};
-  const version = readWorld(app).versions.find((one) => one.policy.id === policy?.id && one.version === policy.version);
-  return hold?.rule != null && version?.policy.holds[hold.rule]?.keeps === true;
+function outlasts(world: World, state: DocumentState, hold: Hold): boolean {
+  if (state.status !== "waiting" || hold.kind === "by hand") return true;
+  return hold.rule !== null && versionUnder(world, state)?.policy.holds[hold.rule]?.keeps === true;
 }
 
 /** What is told stays on the desk while it waits, and for so many days after it was told. */

@@ -3,7 +3,7 @@ import { documentType, type DocumentRow } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { nativeHash } from "../log/log";

@@ -9,6 +9,9 @@ import { lastSeq, newCommandId } from "../log/log";
 import { deskOf } from "./desk";
 import { findOrders, lookAtTyped, orderForInvoice } from "./look";
 import { readState } from "./projection";
+import { readWorld } from "../world";
+import { namesFor } from "./names";
+import { sayRouteBand } from "@/core/words";
 
 const noor = (app: TestApp) => person(app, "noor-halvorsrud");
 
@@ -21,7 +24,7 @@ describe("a document that is being typed", () => {
       const look = value(lookAtTyped(app, noor(app), order));
       expect(lastSeq(app.db)).toBe(before);
       const sent = submit(app, order);
-      expect(look.band).toBe(sent.route!.band!.sentence);
+      expect(look.band).toBe(sayRouteBand(sent.route!, namesFor(readWorld(app), sent)));
       const names = (ids: readonly string[]) => ids.map((id) => person(app, id).name).toSorted();
       const open = sent.levels.filter((level) => level.status === "open");
       const asked = look.levels.filter((level) => !level.told && open.some((one) => one.name === level.name));
@@ -93,7 +96,7 @@ describe("a desk", () => {
     const goes = submit(app, bill({ supplier: "Papelaria Farol", invoiceNumber: "P-1" }));
     value(command(app, "vicente-lourosa", id, { type: "place hold", reason: "Looked into", blocks: ["pay"] }));
     const releasable = () => deskOf(app, clerk(app)).releasable.map((row) => [row.id, row.why]);
-    expect(releasable()).toEqual([[id, "Line 1: receipt missing; Looked into"]]);
+    expect(releasable()).toEqual([[id, "Line 1, Hotel: receipt missing; Looked into"]]);
     expect(deskOf(app, person(app, "vicente-lourosa")).releasable.map((row) => row.id)).toContain(own.id);
     expect(deskOf(app, noor(app)).releasable).toEqual([]);
     // What its approval will release is not theirs to look into.

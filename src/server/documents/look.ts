@@ -4,7 +4,8 @@ import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { lookingFrom, route } from "@/core/routing";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
+import { namesOf, sayBlocked, sayHeld, sayRemark, sayRouteBand } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -40,24 +41,30 @@ export function lookAtTyped(app: App, actor: Person, typed: AnyDocument): Result
   const routed = route(document, { ...routing, at, ratesOn: undefined, inPerson });
   const looking = lookingFrom(document, { rates: routing.rates, around: routing.around ?? {} });
   const { measured } = routed;
+  const policy = routing.policies.find((one) => one.policy.id === routed.policy?.id)?.policy ?? null;
+  const names = namesOf(routing.directory, { policy, document, policies: routed.policies });
   return {
     ok: true,
     value: {
       comesTo: measured?.rate ? sayRate(measured) : null,
-      band: routed.band?.sentence ?? "",
+      band: sayRouteBand(routed, names),
       levels: routed.levels
         .filter((level) => level.outcome !== "passed over")
-        .map(({ name, outcome, candidates, blocked = "" }) => ({
+        .map(({ level, name, outcome, candidates, blocked }) => ({
           name,
-          people: [...new Set(candidates.filter((one) => one.eligible || outcome === "told").map((one) => one.name))],
+          people: [
+            ...new Set(
+              candidates.filter((one) => one.eligible || outcome === "told").map((one) => names.person(one.person)),
+            ),
+          ],
           told: outcome === "told",
-          blocked,
+          blocked: blocked ? sayBlocked(blocked, level, names) : "",
         })),
       doubts: [
-        ...routed.holds.map((hold) => hold.reason),
+        ...routed.holds.map((hold) => sayHeld(hold, names)),
         ...documentType(document.documentType)
           .remarks(document, looking)
-          .map((remark) => remark.text),
+          .map((remark) => sayRemark(remark, names)),
       ],
     },
   };

@@ -16,6 +16,8 @@ import { whyNotOut } from "./order-files";
 import { orderFacts } from "./orders";
 import { outcomeOf } from "./outcome";
 import { readState } from "./projection";
+import { readWorld } from "../world";
+import { namesFor } from "./names";
 
 const SUPPLIER = "Northrigg Cordage";
 type Letter = { recipient: string; person: string | null; subject: string; body: string; encloses: string | null };
@@ -101,7 +103,7 @@ describe("an approved order", () => {
     );
     const order = approved(app);
     expect(order.steps![0]).toMatchObject({ status: "failed" });
-    expect(order.steps![0]!.result).toContain("No e-mail address of Northrigg Cordage is known");
+    expect(order.steps![0]!.result).toMatchObject({ code: "no e-mail" });
     expect(letters(app, order.id).some((one) => one.person === null)).toBe(false);
     expect(order.around!.supplier).toMatchObject({ noEmail: true });
   });
@@ -135,7 +137,10 @@ describe("a change of an order", () => {
     expect(receive(change.number, "3")).toBe("done");
     expect(receive(order.number, "1")).toBe("too many");
     expect(orderFacts(app.db, change.number, null)).toEqual(orderFacts(app.db, order.number, null));
-    const said = (id: string) => outcomeOf(app, readState(app.db, id)!).map(sayOutcome);
+    const said = (id: string) => {
+      const state = readState(app.db, id)!;
+      return outcomeOf(app, state).map((one) => sayOutcome(one, namesFor(readWorld(app), state)));
+    };
     expect(said(order.id).flatMap((one) => one.documents)).toEqual([{ id: change.id, number: change.number }]);
     expect(
       said(order.id)

@@ -4,7 +4,7 @@ import { lineNet, orderChanges, orderTotals, type Change, type PurchaseOrder } f
 import { orderAsUbl, type OrderOut, type OrderParty } from "@/core/formats";
 import { blockingHolds } from "@/core/holds";
 import { formatAmount, formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { accountByName, emailOf, readRules } from "../ledger/accounts";
 import { RULE, printed } from "../pdf";

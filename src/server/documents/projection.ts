@@ -211,8 +211,8 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
   if (before?.holds.length) statement(db, "DELETE FROM hold WHERE document = ?").run(state.id);
   const hold = statement(
     db,
-    `INSERT INTO hold (document, id, kind, code, reason, blocks, rule, placed_by, placed_at, amount, waiting)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO hold (document, id, kind, code, blocks, rule, placed_by, placed_at, amount, waiting)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   );
   const amount =
     state.route?.measured?.compared.minor ??
@@ -223,7 +223,6 @@ function writeParts(db: Db, state: DocumentState, before: DocumentState | null):
       one.id,
       one.kind,
       one.code,
-      one.reason,
       JSON.stringify(one.blocks),
       one.rule,
       one.placedBy,
@@ -286,13 +285,12 @@ function writeJob(db: Db, state: DocumentState, before: DocumentState | null): v
   if (before?.steps) statement(db, "DELETE FROM job WHERE document = ?").run(state.id);
   const step = nextStep(state);
   if (!step) return;
-  statement(db, "INSERT INTO job (document, step, kind, next_at, attempts, error) VALUES (?, ?, ?, ?, ?, ?)").run(
+  statement(db, "INSERT INTO job (document, step, kind, next_at, attempts) VALUES (?, ?, ?, ?, ?)").run(
     state.id,
     step.step,
     step.kind,
     step.nextAt,
     step.attempts,
-    step.status === "failed" ? step.result : "",
   );
 }
 

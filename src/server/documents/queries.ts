@@ -11,6 +11,7 @@ import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
+import type { Hold } from "@/core/holds";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { likeText } from "../db/like";
@@ -21,6 +22,7 @@ import { readState } from "../log/projection";
 import { readWorld } from "../world";
 import { isReader, readsAlong, tookOver } from "./commands";
 import { LISTED, toRow, type StoredRow } from "./rows";
+import { versionUnder } from "./names";
 
 export type ListFilter = {
   text?: string | undefined;
@@ -173,15 +175,14 @@ export function viewDocument(app: App, person: Person, id: string): Result<Docum
     tookOver: tookOver(app, state.document.requester, person.id),
   });
   if (refusal) return { ok: false, refusals: [refusal] };
-  const { directory, versions } = readWorld(app);
+  const world = readWorld(app);
+  const { directory } = world;
   const thread = eventsOf(app.db, `document:${id}`).map((stored) => {
     const { seq, time, actor, hash, type, data } = opened(app.db, stored);
     const actorName = directory.person(actor)?.name ?? actor;
     return { seq, at: time, actor, actorName, hash, type, data: JSON.parse(data) as unknown } as ToldEvent;
   });
-  const pinned = state.route?.policy;
-  const version = versions.find((one) => one.policy.id === pinned?.id && one.version === pinned?.version) ?? null;
-  return { ok: true, value: { state, thread, version } };
+  return { ok: true, value: { state, thread, version: versionUnder(world, state) } };
 }
 
 /** A record that stands alone: the document, the policy version it was decided under, and its events as they are chained in the log. */
@@ -189,7 +190,7 @@ export type DocumentRecord = {
   format: "bandeira-record-1";
   number: string;
   status: DocumentStatus;
-  holds: string[];
+  holds: Pick<Hold, "code" | "why">[];
   state: DocumentState;
   policy: PolicyVersion | null;
   /** What each token in the rest stands for. */
@@ -215,7 +216,7 @@ export function recordOf(app: App, view: DocumentView): DocumentRecord {
     format: "bandeira-record-1" as const,
     number: view.state.number,
     status: view.state.status,
-    holds: activeHolds(view.state).map((hold) => hold.reason),
+    holds: activeHolds(view.state).map(({ code, why }) => ({ code, why })),
     state: view.state,
     policy: view.version,
     events: eventsOf(app.db, `document:${view.state.id}`),

@@ -15,9 +15,12 @@ import {
   type DocumentView,
   type LevelState,
   type Say,
+  type Taker,
 } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { lookingFrom, type RoutingContext } from "@/core/routing";
+import { sayHeld, sayWhyCandidate, type Names } from "@/core/words";
+import { namesIn, sayForetold } from "@/core/telling";
 import { readWorld, routingFor } from "../world";
 import { contextFor, mayReleaseHold, tookOver } from "./commands";
 import { changesBy, whyNotOut } from "./order-files";
@@ -33,6 +36,7 @@ import type { Visit } from "../http/page";
 export function sheetFor(visit: Visit, view: DocumentView) {
   const { app, person, directory, zone, now } = visit;
   const { state } = view;
+  const words = namesIn(directory, state, view.version);
   const about = { document: state, isReader: true, tookOver: tookOver(app, state.document.requester, person.id) };
   const routing = routingFor(app.db, readWorld(app), now, state.route?.ratesOn);
   const asked: LevelState | null = authorise(person, "documents.decide", about)
@@ -45,7 +49,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     directory,
     zone,
     now,
-    asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id) : null,
+    asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id, words) : null,
     question: state.questions?.find((one) => one.to === person.id && !one.answer) ?? null,
     mayAsk: !["draft", "withdrawn"].includes(state.status) && !authorise(person, "documents.talk", about),
     mayRemind:
@@ -53,14 +57,15 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       state.levels.some((level) => openSeats(level).length > 0) &&
       !authorise(person, "documents.edit", about),
     inNameOf,
-    acting: actingFor(state, routing, now),
+    acting: actingFor(state, routing, now, words),
     around: state.around ?? {},
     rates: routing.rates,
     expected: expectedDay(app, state, now),
     holds: activeHolds(state).map((hold) => ({
       hold,
       mayRelease: mayReleaseHold(app, person, state, hold.id),
-      placedBy: directory.person(hold.placedBy)?.name ?? hold.placedBy,
+      placedBy: words.person(hold.placedBy),
+      why: sayHeld(hold, words),
     })),
     changesOrder:
       state.document.documentType === "purchase-order" && state.document.changeOf ? changesBy(app, state) : null,
@@ -84,7 +89,15 @@ export function sheetFor(visit: Visit, view: DocumentView) {
 }
 
 /** Everything that somebody needs at the level that asks them. */
-function askedLevel({ app, person, now }: Visit, { state, version }: DocumentView, level: LevelState, seat: string) {
+function askedLevel(
+  { app, person, now }: Visit,
+  { state, version }: DocumentView,
+  level: LevelState,
+  seat: string,
+  words: Names,
+) {
+  const said = (takers: Taker[]) =>
+    takers.map(({ why, ...one }) => ({ ...one, reason: sayWhyCandidate({ why }, words) }));
   const rule = version?.policy.sections
     .find((section) => section.id === state.route?.section?.id)
     ?.levels.find((one) => one.id === level.level);
@@ -109,12 +122,11 @@ function askedLevel({ app, person, now }: Visit, { state, version }: DocumentVie
       : null,
     choices: choices.length > 1 ? choices.map(named) : [],
     earlier: earlierLevels(state, level).map(named),
-    takers: rule && rule.handOver !== "no" ? takersOf(state, level, seat, context) : null,
-    addable: rule?.mayAddApprover ? takersOf(state, level, null, context) : null,
-    foretold: Object.fromEntries(SAYS.map((say) => [say, foretell(state, level, context, say)])) as Record<
-      Say,
-      string[]
-    >,
+    takers: rule && rule.handOver !== "no" ? said(takersOf(state, level, seat, context)) : null,
+    addable: rule?.mayAddApprover ? said(takersOf(state, level, null, context)) : null,
+    foretold: Object.fromEntries(
+      SAYS.map((say) => [say, sayForetold(foretell(state, level, context, say), state, level, words)]),
+    ) as Record<Say, string[]>,
   };
 }
 
@@ -180,14 +192,15 @@ function actingFor(
   state: DocumentState,
   routing: Omit<RoutingContext, "at">,
   now: string,
+  words: Names,
 ): Record<string, { names: string[]; why: string }> {
   const seats = state.status === "waiting" ? [...new Set(state.levels.flatMap(openSeats))] : [];
   return Object.fromEntries(
     seats.flatMap((seat) => {
       const [own, ...others] = actorsOfSeat(state, seat, routing, now);
-      const names = others.filter((one) => one.eligible).map((one) => one.name);
+      const names = others.filter((one) => one.eligible).map((one) => words.person(one.person));
       return own && (!own.eligible || names.length > 0)
-        ? [[seat, { names, why: own.eligible ? "" : own.reason.replace(/^not: /, "") }]]
+        ? [[seat, { names, why: own.eligible ? "" : sayWhyCandidate(own, words) }]]
         : [];
     }),
   );

@@ -46,7 +46,7 @@ beforeAll(() => {
 
 describe("a signature drawn by hand", () => {
   it("is needed where the policy asks for it, beside name and proof", async () => {
-    const typed = { name: "Marta Quelhas", method: "password", documentHash: hashOf(id) };
+    const typed = { name: "Marta Quelhas", method: "password" as const, documentHash: hashOf(id) };
     expect(codes(signed(id, undefined))).toBe("signature required");
     const refused = signed(id, typed);
     expect(refused.ok ? "" : refused.refusals[0]!.message).toMatch(/signs by hand as well: draw your signature$/);

@@ -1,5 +1,6 @@
 import { evolve, type DocumentEvent, type DocumentState } from "@/core/approval";
 import type { Duty } from "@/core/segregation";
+import type { Route } from "@/core/routing";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 
@@ -22,8 +23,10 @@ export type Mark =
   | "voided"
   | `duties ${Duty} ${Duty}`;
 
-/** How a route says that somebody is not asked since it is their own. */
-const OWN = "not: is the requester";
+/** Whether somebody was not asked since it is their own. */
+function keptOwn({ levels }: Route): boolean {
+  return levels.some((level) => level.candidates.some(({ why }) => why[0]?.code === "is the requester"));
+}
 
 type Noted = { seq: number; time: string };
 type Type = DocumentEvent["type"];
@@ -31,7 +34,7 @@ type Marks = (data: never, before: DocumentState | null, at: string) => Mark[];
 
 /** What each event marks; most mark nothing. */
 const MARKS: Partial<{ [T in Type]: Marks }> = {
-  submitted: (data: object) => ["submitted", ...(JSON.stringify(data).includes(OWN) ? ["own prevented" as const] : [])],
+  submitted: ({ route }: { route: Route }) => ["submitted", ...(keptOwn(route) ? ["own prevented" as const] : [])],
   "approval given": ({ together, via }: { together?: object; via?: string }) => [
     "approval",
     ...(together ? ["together" as const] : []),

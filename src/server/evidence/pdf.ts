@@ -3,9 +3,9 @@ import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayCandidate } from "@/core/people";
-import { sayHow, sentenceOf, tell } from "@/core/telling";
-import { capital, sayDate } from "@/core/words";
+import { namesIn, sayHow, sayPassedOver, sayStepResult, sentenceOf, tell } from "@/core/telling";
+import { capital, sayDate } from "@/core/text";
+import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayMeasured, sayRouteBand, type Names } from "@/core/words";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
 import type { DocumentRecord } from "../documents/queries";
@@ -21,8 +21,8 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
   const { state, version } = view;
   const zone = directory.organisation.timeZone;
   const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;
-  const names = (id: string) => directory.person(id)?.name ?? id;
-  const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
+  const words = namesIn(directory, state, version);
+  const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const { route } = state;
@@ -47,12 +47,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       route?.policy ? `${route.policy.name}, version ${route.policy.version}, SHA-256 ${route.policy.hash}` : "none",
     ],
     ["Reviewed by", version?.review ? `${names(version.review.by)}, ${moment(version.review.at)}` : ""],
-    [
-      "Measured",
-      route?.measured
-        ? `${route.measured.measure}: ${route.measured.arithmetic} = ${formatMoney(route.measured.compared)}`
-        : "",
-    ],
+    ["Measured", route?.measured ? sayMeasured(route.measured, type.key, words) : ""],
     [
       "Rate",
       route?.measured?.rate
@@ -60,10 +55,10 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
         : "",
     ],
     ["Section", route?.section?.name ?? ""],
-    ["Band", route?.band?.sentence ?? ""],
+    ["Band", route ? sayRouteBand(route, words) : ""],
   ];
   const lines = view.thread.flatMap((event) => {
-    const said = tell(event, levelName, names);
+    const said = tell(event, words);
     return said ? [[moment(event.at), `${sentenceOf(said)}${said.comment ? ` “${said.comment}”` : ""}`] as Row] : [];
   });
   return printed(`Record of ${state.number}. SHA-256 ${record.contentHash}`, {
@@ -94,13 +89,13 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       { text: "The rule it went under", style: "section" },
       table(rule, [90, "*"]),
       { text: "Levels, and who decided", style: "section" },
-      levels(app, view, names, moment),
+      levels(app, view, words, moment),
       ...signatures(app, view, names, moment),
       { text: "Holds", style: "section" },
       table(
         state.holds.map((hold): Row => [
           `${moment(hold.placedAt)}${hold.releasedAt ? ` to ${moment(hold.releasedAt)}` : ", still on it"}`,
-          `${hold.code}: ${hold.reason}${hold.released ? `. Released: ${hold.released.why}` : ""}`,
+          `${hold.code}: ${sayHeld(hold, words)}${hold.released ? `. Released: ${sayCause(hold.released.why, words)}` : ""}`,
         ]),
         [130, "*"],
       ),
@@ -110,7 +105,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       table(
         (state.steps ?? []).map((step): Row => [
           `${step.step}. ${step.kind}`,
-          `${step.status}${step.at ? `, ${moment(step.at)}` : ""}: ${step.result}`,
+          `${step.status}${step.at ? `, ${moment(step.at)}` : ""}: ${sayStepResult(step.result, words)}`,
         ]),
         [110, "*"],
       ),
@@ -128,19 +123,20 @@ function refusedAt(state: DocumentView["state"], index: number): string {
     : ` (approved up to ${formatMoney({ minor: refused.allowed, currency: state.document.currency })})`;
 }
 
-function levels(app: App, view: DocumentView, names: (id: string) => string, moment: (at: string) => string): Content {
+function levels(app: App, view: DocumentView, words: Names, moment: (at: string) => string): Content {
   const { state } = view;
+  const names = words.person;
   const rows = (state.route?.levels ?? []).map((level): Row => {
     const said = state.levels.find((one) => one.level === level.level);
     const decisions = (said?.decisions ?? []).map(
       (one) =>
         `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(view, one)}.`,
     );
-    const looked = level.candidates.map(sayCandidate).join("; ");
+    const looked = level.candidates.map((one) => sayCandidate(one, words)).join("; ");
     return [
       level.name,
       [
-        `${capital(said?.status ?? level.outcome)}: ${said?.because ?? level.reason}.`,
+        `${capital(said?.status ?? level.outcome)}: ${said?.because ? sayPassedOver(said.because, level.level, words) : sayLevelReason(level.why, level.level, words)}.`,
         looked && `Looked at: ${looked}.`,
         ...decisions,
       ]

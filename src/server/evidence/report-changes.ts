@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import { OrganisationSchema, type Role } from "@/core/people";
 import { differencesOf, found, namesIn, sayEntry, type Names, type RegisterChange } from "@/core/register";
-import { capital, sayDate } from "@/core/words";
+import { capital, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
 import type { PeopleData } from "../log/projection";

@@ -2,7 +2,7 @@ import type { Content } from "pdfmake/interfaces";
 import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
 import { canonical, sha256Hex } from "@/core/records";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { Directory } from "@/core/people";
 import { printed, ruledTable } from "../pdf";
 import type { ControlReport } from "./report";

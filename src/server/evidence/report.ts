@@ -2,8 +2,10 @@ import { addDays, addMonths, startOfDay } from "@/core/calendar";
 import { coverage, type Directory } from "@/core/people";
 import { convert, type Rate } from "@/core/money";
 import { DUTY_WORDS, type Duty } from "@/core/segregation";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { Role } from "@/core/people";
+import { namesOf, sayCause, sayCoverage, type Names } from "@/core/words";
+import type { Cause } from "@/core/holds";
 import { ChangeTeller, tenuresIn, type ControlChange, type Tenure } from "./report-changes";
 import { eventsBetween } from "../logbook/events";
 import { openedBy, sealerOfLog } from "../log/sealed";
@@ -137,12 +139,16 @@ type Approved = Marked & {
   version: string | null;
 };
 
-type Told = { reason: string; code: string; because: string; voided: unknown[]; together: { count: number } };
+type Told = { reason: string; code: string; because: Cause; voided: unknown[]; together: { count: number } };
 /** What is out of the ordinary, as the report calls it, and how each example reads; from its event only where that says more than the mark. */
-const EXCEPTIONS: readonly [what: Mark, name: string, words: ((event: Told) => string) | "day" | "own"][] = [
+const EXCEPTIONS: readonly [
+  what: Mark,
+  name: string,
+  words: ((event: Told, names: Names) => string) | "day" | "own",
+][] = [
   ["lapsed", "Approved by lapse of time: nobody approved", "day"],
-  ["rerouted", "Routed again", ({ reason }) => reason],
-  ["released", "Hold released by hand", ({ code, because }) => `${code}: ${because}`],
+  ["rerouted", "Routed again", ({ because }, names) => sayCause(because, names)],
+  ["released", "Hold released by hand", ({ code, because }, names) => `${code}: ${sayCause(because, names)}`],
   ["skipped", "Step after approval skipped", ({ reason }) => reason],
   ["voided", "Changed after it had approvals, which no longer count", ({ voided }) => `${voided.length} voided`],
   ["own prevented", "Self-approval prevented", "own"],
@@ -155,6 +161,7 @@ function exceptionsOf(app: App, marks: Marks): Exception[] {
   const read = app.db.prepare("SELECT data FROM event WHERE seq = ?").pluck();
   const sealer = sealerOfLog(app.db);
   const { directory } = readWorld(app);
+  const names = namesOf(directory);
   const found = EXCEPTIONS.map(([what, name, words]): Exception => ({
     what: name,
     count: marks.count(what),
@@ -165,7 +172,7 @@ function exceptionsOf(app: App, marks: Marks): Exception[] {
           ? sayDate(at.slice(0, 10))
           : words === "own"
             ? "the rule led to the requester"
-            : shorn(words(JSON.parse(openedBy(sealer, { data: read.get(seq) as string }).data) as Told)),
+            : shorn(words(JSON.parse(openedBy(sealer, { data: read.get(seq) as string }).data) as Told, names)),
     })),
   }));
   for (const kind of marks.kinds().filter((one) => one.startsWith("duties ")))
@@ -231,7 +238,7 @@ function limitJudge(app: App): (approved: Approved) => (() => string) | null {
       const converted = convert(one, into, dated, ratesOn(dated));
       return converted.ok ? converted.money : null;
     });
-    return judged.outcome === "does not cover" ? () => `${directory.person(by)?.name ?? by}: ${judged.reason}` : null;
+    return judged.outcome === "does not cover" ? () => sayCoverage(by, judged.why, namesOf(directory)) : null;
   };
 }
 

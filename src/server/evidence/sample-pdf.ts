@@ -2,7 +2,7 @@ import type { Content } from "pdfmake/interfaces";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { readState } from "../documents/projection";
 import { printed, ruledTable, signaturePlaces } from "../pdf";

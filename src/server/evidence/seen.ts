@@ -1,7 +1,7 @@
 import type { Decision, DocumentView, ToldEvent } from "@/core/approval";
 import { documentType, type AnyDocument, type Change } from "@/core/documents";
 import { sayHolder, sayLimit } from "@/core/people";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import type { App } from "../app";
 import { directoryAt, readWorld } from "../world";
 

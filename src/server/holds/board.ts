@@ -3,11 +3,13 @@ import { documentType } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
+import { sayHeld } from "@/core/words";
 import type { App } from "../app";
 import { commandDocument, mayReleaseHold } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { readWorld } from "../world";
+import { namesFor } from "../documents/names";
 
 /** A hold as a line of the board. */
 export type HoldRow = {
@@ -42,7 +44,6 @@ type Stored = {
   id: string;
   kind: string;
   code: string;
-  reason: string;
   blocks: string;
   placed_by: string;
   placed_at: string;
@@ -72,7 +73,7 @@ export function holdBoard(app: App, person: Person, filter: HoldFilter) {
   const total = app.db.prepare(`SELECT COUNT(*) FROM hold h ${condition}`).pluck().get(values) as number;
   const stored = app.db
     .prepare(
-      `SELECT h.document, h.id, h.kind, h.code, h.reason, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.net, d.gross, d.currency, d.status
+      `SELECT h.document, h.id, h.kind, h.code, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.net, d.gross, d.currency, d.status
        FROM (SELECT * FROM hold h ${condition} ORDER BY ${ORDER[sort]} LIMIT ${HOLDS_A_PAGE} OFFSET @offset) h JOIN document d ON d.id = h.document
        ORDER BY ${ORDER[sort]}, d.number LIMIT ${HOLDS_A_PAGE}`,
     )
@@ -86,8 +87,10 @@ export function holdBoard(app: App, person: Person, filter: HoldFilter) {
 }
 
 function toRow(app: App, person: Person, row: Stored): HoldRow {
-  const { directory } = readWorld(app);
+  const world = readWorld(app);
+  const { directory } = world;
   const state = readState(app.db, row.document)!;
+  const hold = state.holds.find((one) => one.id === row.id)!;
   const asked = state.levels.flatMap(openSeats).map((id) => directory.person(id)?.name ?? id);
   const { kind } = row;
   const move =
@@ -107,7 +110,7 @@ function toRow(app: App, person: Person, row: Stored): HoldRow {
     amount: formatMoney(money(documentType(row.type).shows === "net" ? row.net : row.gross, row.currency)),
     kind,
     code: row.code,
-    reason: row.reason,
+    reason: sayHeld(hold, namesFor(world, state)),
     blocks: JSON.parse(row.blocks) as string[],
     placedAt: row.placed_at,
     placedBy: kind === "by hand" ? (directory.person(row.placed_by)?.name ?? row.placed_by) : "",

@@ -1,3 +1,4 @@
+import type { Cause } from "@/core/holds";
 import type { App } from "../app";
 import { commandBySystem, inTransaction } from "../documents/commands";
 import { lastSeq } from "../log/log";
@@ -9,10 +10,10 @@ export type Which =
 
 /**
  * Looks at held documents again after something has changed around them: whatever has lost its cause is released, and what routing held goes on.
- * @param because what has changed, as it is told with the release, "a receipt for PO-00012 was posted"
+ * @param because what has changed, as it is told with the release
  * @returns numbers of the documents on which something happened
  */
-export function lookAgain(app: App, which: Which, because: string): string[] {
+export function lookAgain(app: App, which: Which, because: Cause): string[] {
   return inTransaction(app, () => {
     const moved: string[] = [];
     for (const { id, number } of heldBy(app, which)) {

@@ -4,7 +4,7 @@ import https from "node:https";
 import { isIP, type LookupFunction } from "node:net";
 import type { DocumentState, Step } from "@/core/approval";
 import { documentType } from "@/core/documents";
-import { acceptedOf } from "@/core/approval";
+import { acceptedOf, type StepDone } from "@/core/approval";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
@@ -79,12 +79,10 @@ export function isSigned(secret: string, id: string, time: string, body: string,
   return expected.length === given.length && timingSafeEqual(expected, given);
 }
 
-type Done = { ok: true; result: string } | { ok: false; error: string };
-
 /** Calls the address a step names. The id stays the same however often it is tried, so that its receiver can tell a repetition. */
-export async function callHook(app: App, state: DocumentState, step: Step): Promise<Done> {
+export async function callHook(app: App, state: DocumentState, step: Step): Promise<StepDone> {
   const hook = app.db.prepare("SELECT * FROM hook WHERE name = ?").get(step.note.trim()) as Row | undefined;
-  if (!hook) return { ok: false, error: `No address called “${step.note}” is registered in the settings` };
+  if (!hook) return { ok: false, result: { code: "no such address", values: { note: step.note } } };
   const id = `${state.id}.${state.revision}.${step.step}`;
   const time = app.clock.now();
   const document = acceptedOf(state);
@@ -104,19 +102,20 @@ export async function callHook(app: App, state: DocumentState, step: Step): Prom
   });
   try {
     const way = await wayTo(hook.url);
-    if (!way.ok) return { ok: false, error: `${hook.name} is not called: ${way.why}` };
+    if (!way.ok) return { ok: false, result: { code: "address barred", values: { address: hook.name, why: way.why } } };
     const status = await post(hook.url, way.address, body, {
       "content-type": "application/json",
       "bandeira-id": id,
       "bandeira-time": time,
       "bandeira-signature": signatureOf(hook.secret, id, time, body),
     });
+    const values = { address: hook.name, status };
     return status >= 200 && status < 300
-      ? { ok: true, result: `${hook.name} answered ${status}` }
-      : { ok: false, error: `${hook.name} answered ${status}` };
+      ? { ok: true, result: { code: "address answered", values } }
+      : { ok: false, result: { code: "address refused", values } };
   } catch (error) {
     const cause = (error as { code?: string }).code ?? (error as Error).name;
-    return { ok: false, error: `${hook.name} cannot be reached (${cause})` };
+    return { ok: false, result: { code: "address not reached", values: { address: hook.name, cause } } };
   }
 }
 

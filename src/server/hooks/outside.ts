@@ -1,3 +1,4 @@
+import type { BarredReason } from "@/core/approval";
 import { lookup } from "node:dns/promises";
 import { BlockList, isIP } from "node:net";
 
@@ -54,7 +55,7 @@ function letThrough(url: URL): boolean {
 export type Resolve = (host: string) => Promise<{ address: string }[]>;
 const resolved: Resolve = (host) => lookup(host, { all: true });
 
-export type Way = { ok: true; address: string | null } | { ok: false; why: string };
+export type Way = { ok: true; address: string | null } | { ok: false; why: BarredReason };
 
 /**
  * Whether a call may go to an address now, and to which of its IP addresses: the one that was looked at is the one that is called, so that a name cannot be pointed
@@ -66,13 +67,10 @@ export async function wayTo(text: string, resolve: Resolve = resolved): Promise<
   if (letThrough(url)) return { ok: true, address: null };
   const host = url.hostname.replace(/^\[|\]$/g, "");
   const addresses = isIP(host) ? [{ address: host }] : await resolve(host);
-  if (addresses.length === 0) return { ok: false, why: `${host} has no address` };
+  if (addresses.length === 0) return { ok: false, why: { code: "no network address", values: { host } } };
   // One that leads inside is enough: which of them is used is not ours to choose later.
   const inside = addresses.find(({ address }) => isInside(address));
   return inside
-    ? {
-        ok: false,
-        why: `${host} leads into this network (${inside.address}); the server’s own settings must let it through`,
-      }
+    ? { ok: false, why: { code: "leads inside", values: { host, to: inside.address } } }
     : { ok: true, address: addresses[0]!.address };
 }

@@ -9,6 +9,7 @@ import {
   documentType,
 } from "@/core/documents";
 import { refuse, refusalsOf, type Result } from "@/core/refusal";
+import { sayHeld, type Names } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
@@ -17,6 +18,7 @@ import { readState } from "../documents/projection";
 import { nativeHash } from "../log/log";
 import { readWorld } from "../world";
 import { bearerOf } from "./tokens";
+import { namesFor } from "../documents/names";
 
 /** What an integration sends: a document without its unit, which follows from whose it is. */
 const WithoutUnit = z.discriminatedUnion("documentType", [
@@ -55,7 +57,7 @@ export const AnswerSchema = z.strictObject({
 });
 export type Answer = z.infer<typeof AnswerSchema>;
 
-export function answerOf(state: DocumentState): Answer {
+export function answerOf(state: DocumentState, names: Names): Answer {
   const { title, party, net, gross } = documentType(state.document.documentType).headline(acceptedOf(state));
   return {
     id: state.id,
@@ -68,9 +70,9 @@ export function answerOf(state: DocumentState): Answer {
     party,
     net,
     gross,
-    holds: activeHolds(state).map(({ code, reason, blocks, placedAt }) => ({
+    holds: activeHolds(state).map(({ code, why, blocks, placedAt }) => ({
       code,
-      reason,
+      reason: sayHeld({ code, why }, names),
       blocks: [...blocks],
       placedAt,
     })),
@@ -121,7 +123,7 @@ export function receiveDocument(
       ? commandDocument(app, person, id, { type: "submit", document: taken }, `${command}:s`)
       : entered;
     if (!sent.ok) return sent;
-    const answer = answerOf(sent.value);
+    const answer = answerOf(sent.value, namesFor(readWorld(app), sent.value));
     app.db
       .prepare("INSERT INTO idempotency (token, key, body_hash, status, answer, at) VALUES (?, ?, ?, 201, ?, ?)")
       .run(token, key, bodyHash, JSON.stringify(answer), app.clock.now());
@@ -150,7 +152,9 @@ export function sentDocument(app: App, authorization: string | null, id: string)
   const state = readState(app.db, id.toLowerCase());
   if (!state) return no("unknown", `There is no document ${id}`);
   const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, state, person.id) });
-  return refusal ? { ok: false, refusals: [refusal] } : { ok: true, value: answerOf(state) };
+  return refusal
+    ? { ok: false, refusals: [refusal] }
+    : { ok: true, value: answerOf(state, namesFor(readWorld(app), state)) };
 }
 
 export const ListSchema = z.strictObject({
@@ -180,6 +184,10 @@ export function listSent(
     )
     .pluck()
     .all({ after, type, all, person: person.id, limit }) as string[];
-  const documents = ids.map((id) => answerOf(readState(app.db, id)!));
+  const world = readWorld(app);
+  const documents = ids.map((id) => {
+    const state = readState(app.db, id)!;
+    return answerOf(state, namesFor(world, state));
+  });
   return { ok: true, value: { documents, next: documents.length === limit ? documents.at(-1)!.number : null } };
 }

@@ -1,6 +1,6 @@
-import type { DocumentState } from "@/core/approval";
+import type { DocumentState, StepDone } from "@/core/approval";
 import { sameValue } from "@/core/conditions";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue, type AnyDocument } from "@/core/documents";
+import { sayValue, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
@@ -10,25 +10,21 @@ import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
 
-type Done = { ok: true; result: string } | { ok: false; error: string };
-
 /**
  * Applies what was accepted of a change to its account, if what it changes is still as it was when it was asked for; a new account is opened with it and the other party told. A higher limit frees orders that
  * were stopped for credit, the oldest first, as far as it reaches.
  */
-export function applyChanges(app: App, state: DocumentState, document: AnyDocument): Done {
+export function applyChanges(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const id = accountIdOf(document);
-  if (id === null || !("changes" in document))
-    return { ok: false, error: "This kind of document changes no account; take the step out of the policy" };
+  if (id === null || !("changes" in document)) return { ok: false, result: { code: "changes no account" } };
   const account = readAccount(app.db, id);
-  if (!account) return { ok: false, error: `There is no account ${id}` };
-  const labels = { ...SUPPLIER_FIELDS, ...CUSTOMER_FIELDS };
+  if (!account) return { ok: false, result: { code: "unknown account", values: { account: id } } };
   const moved = document.changes.find(({ field, before }) => !sameValue(before, present(account, field)));
-  if (moved)
-    return {
-      ok: false,
-      error: `${labels[moved.field]} of ${account.name} was ${sayValue(moved.before)} when this was asked for, and is ${sayValue(present(account, moved.field))} now: it was approved for another change; ask for it anew`,
-    };
+  if (moved) {
+    const { field, before } = moved;
+    const values = { account: account.name, field, before, now: present(account, field) };
+    return { ok: false, result: { code: "changed meanwhile", values } };
+  }
   const cause = { actor: "system" };
   const changes = document.changes.map(({ field, after }) => ({
     field,
@@ -47,16 +43,20 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
   const heard = !opens || tellParty(app, state, account);
   const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
   const said = account.kind === "customer" ? tellCustomer(app, state, account, freed) : "nothing";
-  lookAgain(app, { about: "account", key: id }, `the account of ${account.name} was changed by ${state.number}`);
-  const has = changes.map(({ field, after }) => `${labels[field].toLowerCase()} ${sayValue(after)}`).join(", ");
-  const result = [
-    has ? `${account.name} has ${has}` : `Nothing of ${account.name} was accepted`,
-    ...(opens ? [`the account is open${heard ? "" : "; nobody was told, since no e-mail address is known"}`] : []),
-    ...(freed.length ? [`released ${freed.join(", ")}`] : []),
-    ...(said === "told" ? ["the customer was told"] : []),
-    ...(said === "no address" ? ["the customer was not told, since no e-mail address is known"] : []),
-  ];
-  return { ok: true, result: result.join("; ") };
+  lookAgain(
+    app,
+    { about: "account", key: id },
+    { code: "account changed", values: { account: account.name, by: state.number } },
+  );
+  const values = {
+    account: account.name,
+    changes: changes.map(({ field, after }) => ({ field, after })),
+    opened: opens,
+    told: heard,
+    freed,
+    customer: said,
+  };
+  return { ok: true, result: { code: "changes applied", values } };
 }
 
 function present(account: Account, field: string): AccountValue {

@@ -58,7 +58,8 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
       { actor: actor.id, command },
     );
     markMet(app, apart.met, command);
-    const because = `a receipt for line ${receipt.line} of ${state.number} was posted`;
+    const values = { line: receipt.line, order: state.number };
+    const because = { code: "receipt posted" as const, values };
     return { ok: true, value: { released: lookAgain(app, { about: "order", key: state.number }, because) } };
   });
 }

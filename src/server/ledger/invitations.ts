@@ -2,7 +2,7 @@ import { createHash, randomBytes } from "node:crypto";
 import { addDays, dayIn } from "@/core/calendar";
 import { isAddress, type Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import { personByEmail } from "../access/sign-in";
 import type { App } from "../app";

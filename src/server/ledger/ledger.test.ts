@@ -53,7 +53,7 @@ describe("a supplier's limit of 750.00", () => {
     );
     expect(readState(app.db, id)!.holds[0]).toMatchObject({
       code: "Over the supplier’s limit",
-      reason: "430.00 EUR over the supplier’s own limit of 750.00 EUR",
+      why: { values: { remarks: [{ why: { values: { by: { minor: 43_000 }, limit: { minor: 75_000 } } } }] } },
       placedAt: "2026-03-10T09:10:00.000Z",
     });
     runInsideSteps(app);
@@ -62,7 +62,7 @@ describe("a supplier's limit of 750.00", () => {
     approve(app, "leonel-viegas", id);
     expect(readState(app.db, id)!.holds[0]).toMatchObject({
       releasedAt: "2026-03-10T10:00:00.000Z",
-      released: { how: "approval", why: "it was approved" },
+      released: { how: "approval", why: { code: "approved" } },
     });
     runInsideSteps(app);
     expect(app.db.prepare("SELECT kind, minor FROM posting WHERE document = ?").get(id)).toEqual({
@@ -92,7 +92,7 @@ describe("postings", () => {
     expect(readState(app.db, id)!.holds.find((hold) => hold.code === "Goods not received")!.released).toEqual({
       how: "cause gone",
       by: null,
-      why: `a receipt for line 1 of ${order.number} was posted`,
+      why: { code: "receipt posted", values: { line: 1, order: "PO-00001" } },
     });
     runInsideSteps(app);
     expect(paymentOf(app, readState(app.db, id)!)).toMatchObject({ at: "planned" });
@@ -121,7 +121,7 @@ describe("postings", () => {
     const steps = () => readState(app.db, id)!.steps!;
     runInsideSteps(app);
     expect(steps()[0]).toMatchObject({ status: "failed", attempts: 1, nextAt: "2026-03-10T09:11:00.000Z" });
-    expect(steps()[0]!.result).toContain("no account of Nobody’s Yard");
+    expect(steps()[0]!.result).toEqual({ code: "no account", values: { party: "Nobody’s Yard" } });
     runInsideSteps(app);
     expect(steps()[0]!.attempts).toBe(1);
     app.clock.set("2026-03-10T09:11:00.000Z");
@@ -174,7 +174,10 @@ describe("a called address", () => {
     reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "", from: "2026-03-10" });
     const { id } = submit(app, testOrder(10_000));
     await runDueSteps(app);
-    expect(readState(app.db, id)!.steps![0]).toMatchObject({ status: "failed", result: "Warehouse answered 500" });
+    expect(readState(app.db, id)!.steps![0]).toMatchObject({
+      status: "failed",
+      result: { code: "address refused", values: { address: "Warehouse", status: 500 } },
+    });
     answer = 204;
     app.clock.set("2026-03-10T09:12:00.000Z");
     await runDueSteps(app);
@@ -207,7 +210,7 @@ describe("holds", () => {
   it("of routing end when a rate arrives, which is said; nothing is looked at twice", () => {
     const app = booksApp();
     const { id, number } = submit(app, testOrder(60_000, { currency: "CHF" }));
-    expect(lookAgain(app, { about: "routing" }, "nothing")).toEqual([]);
+    expect(lookAgain(app, { about: "routing" }, { code: "people changed" })).toEqual([]);
     const rate = { from: "CHF", to: "EUR", date: "2026-03-09", rate: "1.05", source: "test" };
     expect(value(publishRates(app, clerk(app), [rate], newCommandId()))).toEqual({ released: [number] });
     expect(readState(app.db, id)!.levels[0]!.status).toBe("open");

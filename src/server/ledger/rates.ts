@@ -2,7 +2,7 @@ import { dayIn } from "@/core/calendar";
 import { FAR_RATE_PERCENT, isFarFrom, type Rate } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -27,8 +27,9 @@ export function publishRates(app: App, actor: Person, rates: Rate[], command: st
       app.db,
       append(app.db, "rates", [{ type: "rates published", data: { rates } }], { actor: actor.id, at, command }),
     );
-    const said = rates.map((rate) => `${rate.from} to ${rate.to} ${rate.rate}`).join(", ");
-    return { ok: true, value: { released: lookAgain(app, { about: "routing" }, `an exchange rate arrived: ${said}`) } };
+    const arrived = rates.map(({ from, to, rate }) => ({ from, to, rate }));
+    const because = { code: "rate arrived" as const, values: { rates: arrived } };
+    return { ok: true, value: { released: lookAgain(app, { about: "routing" }, because) } };
   });
 }
 

@@ -1,10 +1,10 @@
-import { acceptedOf, nextTry, type DocumentState, type Step } from "@/core/approval";
+import { acceptedOf, nextTry, type DocumentState, type Step, type StepDone, type StepResult } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
 import { blockingHolds, type Block } from "@/core/holds";
 import { formatMoney } from "@/core/money";
 import { isAddress, personCalled } from "@/core/people";
 import { askerOf } from "@/core/routing";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { commandBySystem, inTransaction } from "../documents/commands";
 import { readState } from "../documents/projection";
@@ -23,9 +23,8 @@ export const BLOCKED_BY: Partial<Record<Step["kind"], Block>> = {
   "apply changes": "use",
 };
 
-type Done = { ok: true; result: string } | { ok: false; error: string };
-const done = (result: string): Done => ({ ok: true, result });
-const failed = (error: string): Done => ({ ok: false, error });
+const done = (result: StepResult): StepDone => ({ ok: true, result });
+const failed = (result: StepResult): StepDone => ({ ok: false, result });
 
 const running = new Set<string>();
 
@@ -64,7 +63,7 @@ export function runInside(app: App, id: string, number: number): boolean {
   });
 }
 
-function settle(app: App, state: DocumentState, step: Step, outcome: Done): void {
+function settle(app: App, state: DocumentState, step: Step, outcome: StepDone): void {
   const attempt = step.attempts + 1;
   const command = `step:${state.id}:${state.revision}:${step.step}:${attempt}:${step.nextAt ?? ""}`;
   const at = app.clock.now();
@@ -73,20 +72,18 @@ function settle(app: App, state: DocumentState, step: Step, outcome: Done): void
     state.id,
     outcome.ok
       ? { type: "finish step", step: step.step, result: outcome.result }
-      : { type: "fail step", step: step.step, error: outcome.error, nextAt: nextTry(attempt, at) },
+      : { type: "fail step", step: step.step, result: outcome.result, nextAt: nextTry(attempt, at) },
     command,
   );
 }
 
-function carryOut(app: App, state: DocumentState, step: Step): Done {
+function carryOut(app: App, state: DocumentState, step: Step): StepDone {
   const document = acceptedOf(state);
   switch (step.kind) {
     case "release holds": {
       const before = blockingHolds(state.holds).filter((hold) => hold.kind === "policy").length;
       commandBySystem(app, state.id, { type: "release by step" }, `release:${state.id}:${state.revision}:${step.step}`);
-      return done(
-        before === 0 ? "Nothing was held by the policy" : `${before === 1 ? "One hold" : `${before} holds`} released`,
-      );
+      return done(before === 0 ? { code: "nothing was held" } : { code: "holds released", values: { count: before } });
     }
     case "apply changes":
       return applyChanges(app, state, document);
@@ -99,7 +96,7 @@ function carryOut(app: App, state: DocumentState, step: Step): Done {
     case "tell":
       return tell(app, state, document, step);
     case "call address":
-      return failed("An address is called outside the books");
+      return failed({ code: "outside the books" });
   }
 }
 
@@ -108,25 +105,23 @@ function supplierOf(document: AnyDocument): string | null {
 }
 
 /** Why nothing can be booked with the document's supplier; null when its account is open. */
-function whyNotBook(app: App, document: AnyDocument): string | null {
-  const name = supplierOf(document);
-  if (name === null) return null;
-  const account = accountByName(app.db, "supplier", name);
-  if (!account) return `The back office has no account of ${name}; ask for one, and it is tried again`;
-  return account.status === "open"
-    ? null
-    : `The account of ${name} is ${account.status === "blocked" ? "blocked" : "not approved yet"}`;
+function whyNotBook(app: App, document: AnyDocument): StepResult | null {
+  const party = supplierOf(document);
+  if (party === null) return null;
+  const account = accountByName(app.db, "supplier", party);
+  if (!account) return { code: "no account", values: { party } };
+  if (account.status === "open") return null;
+  return { code: account.status === "blocked" ? "account blocked" : "account not approved", values: { party } };
 }
 
 /** The order goes out on paper and as UBL, with a copy to whoever asked for it; a change says what it changes. */
-function sendOrder(app: App, state: DocumentState, document: AnyDocument): Done {
+function sendOrder(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const why = whyNotBook(app, document);
   if (why) return failed(why);
-  if (document.documentType !== "purchase-order") return failed("Only an order is sent to a supplier");
+  if (document.documentType !== "purchase-order") return failed({ code: "no order to send" });
   const { title, party, net, gross } = documentType(document.documentType).headline(document);
   const to = emailOf(accountByName(app.db, "supplier", party)!);
-  if (!to)
-    return failed(`No e-mail address of ${party} is known; ask for a change of its account, and it is tried again`);
+  if (!to) return failed({ code: "no e-mail", values: { party } });
   const head = orderHead(app, document);
   const changes = changesBy(app, state).map(
     ({ label, before, after }) => `${label}: ${after || "none"} (before: ${before || "none"})`,
@@ -164,10 +159,10 @@ function sendOrder(app: App, state: DocumentState, document: AnyDocument): Done 
     amount: net,
     detail: changeOf ? `change of ${changeOf}, sent to ${to}` : `sent to ${to}`,
   });
-  return done(`Sent to ${to}, with a copy to ${asker?.name ?? document.requester}`);
+  return done({ code: "sent", values: { to, copyTo: asker?.id ?? document.requester } });
 }
 
-function post(app: App, state: DocumentState, document: AnyDocument): Done {
+function post(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const why = whyNotBook(app, document);
   if (why) return failed(why);
   const { party, gross, title } = documentType(document.documentType).headline(document);
@@ -175,14 +170,14 @@ function post(app: App, state: DocumentState, document: AnyDocument): Done {
   if (document.documentType === "expense-claim") {
     const payee = directory.person(document.payee)?.name ?? document.payee;
     book(app, state, "claim posted", { party: payee, amount: gross, detail: title });
-    return done(`${formatMoney(gross)} posted for ${payee}`);
+    return done({ code: "posted for a person", values: { amount: gross, person: document.payee } });
   }
   if (document.documentType === "purchase-order") {
     book(app, state, "order sent", { party, amount: gross, detail: title });
-    return done(`Order of ${formatMoney(gross)} in the books`);
+    return done({ code: "order booked", values: { amount: gross } });
   }
   book(app, state, "invoice posted", { party, amount: gross, detail: title });
-  return done(`${formatMoney(gross)} posted for ${party}`);
+  return done({ code: "posted for a party", values: { amount: gross, party } });
 }
 
 type Booked = { party: string; amount: { minor: number; currency: string }; detail: string };
@@ -200,23 +195,23 @@ function book(
 }
 
 /** It may be paid from now on; in which run is worked out whenever somebody looks, since holds and runs change it. */
-function planPayment(app: App, state: DocumentState, document: AnyDocument): Done {
+function planPayment(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const posted = app.db.prepare("SELECT 1 FROM posting WHERE document = ? AND kind <> 'order sent'").get(state.id);
-  if (!posted) return failed("It is not posted yet, so there is nothing to pay");
+  if (!posted) return failed({ code: "not posted yet" });
   const due = document.documentType === "supplier-invoice" ? document.dueDate : null;
   const reference = document.documentType === "supplier-invoice" ? document.invoiceNumber : state.number;
   writeLedger(app, [{ type: "to be paid", data: { document: state.id, due, reference } }], { actor: "system" });
-  return done(due ? `To be paid by ${sayDate(due)}` : "To be paid with the next run");
+  return done({ code: "to be paid", values: { by: due } });
 }
 
 /** Tells somebody by their name, id or address that it is approved; an address of nobody here gets no word meant for inside. */
-function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): Done {
+function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): StepDone {
   const { directory } = readWorld(app);
   const asker = directory.person(askerOf(document));
   const to = step.note.trim();
   const known = personCalled(directory, to);
   // Whoever asked for it has heard of the approval by then.
-  if (!to || (known && known.id === asker?.id)) return done("Whoever asked for it was told of the approval");
+  if (!to || (known && known.id === asker?.id)) return done({ code: "requester knows" });
   const { title, party, net } = documentType(document.documentType).headline(document);
   // A change of particulars comes to nothing.
   const what = [title, party, ...(net.minor === 0 ? [] : [formatMoney(net)])].filter(Boolean).join(", ");
@@ -224,11 +219,11 @@ function tell(app: App, state: DocumentState, document: AnyDocument, step: Step)
   if (known) {
     const body = `${what}, asked for by ${asker?.name ?? document.requester}, is approved.`;
     writeTo(app, { person: known.id, document: state.id, occasion: "copy", subject, body });
-    return done(`${known.name} was told`);
+    return done({ code: "person told", values: { person: known.id } });
   }
-  if (!isAddress(to)) return failed(`“${to}” is nobody here and no e-mail address, so that nobody was told`);
+  if (!isAddress(to)) return failed({ code: "nobody by that name", values: { note: to } });
   sendLetter(app, { document: state.id, to, subject, body: `${what}: approved by ${directory.organisation.name}.` });
-  return done(`${to} was told`);
+  return done({ code: "address told", values: { to } });
 }
 
 /** The documents whose next step is due and which no hold keeps from it. */

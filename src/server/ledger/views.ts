@@ -2,7 +2,7 @@ import type { DocumentState } from "@/core/approval";
 import { orderTotals, times } from "@/core/documents";
 import { dayIn } from "@/core/calendar";
 import { formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { orderNow, receivedOf } from "../documents/orders";

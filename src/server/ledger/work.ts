@@ -54,18 +54,18 @@ export function lookAtRouting(app: App): string[] {
   };
   const before = looked.get(app.db);
   looked.set(app.db, now);
-  const because =
+  const code =
     before?.rates !== now.rates
-      ? "exchange rates have arrived"
+      ? "rates changed"
       : before.organisation !== now.organisation
-        ? "people or absences have changed"
+        ? "people changed"
         : before.policies !== now.policies
-          ? "a policy has changed"
+          ? "policy changed"
           : now.at - before.at >= LOOK_EVERY_MS
-            ? "an absence or a version of a policy has begun or ended"
+            ? "something began or ended"
             : null;
-  if (because === null && before) now.at = before.at;
-  return because === null ? [] : lookAgain(app, { about: "routing" }, because);
+  if (code === null && before) now.at = before.at;
+  return code === null ? [] : lookAgain(app, { about: "routing" }, { code });
 }
 
 /** Begins the work of this process: timers, held documents, messages and steps after approvals, at once when a command asks and every few seconds. */

@@ -2,7 +2,8 @@ import type { ToldEvent } from "@/core/approval";
 import { addDays, startOfDay } from "@/core/calendar";
 import type { Directory } from "@/core/people";
 import { sentenceOf, tell } from "@/core/telling";
-import { plain } from "@/core/words";
+import { plain } from "@/core/text";
+import { namesOf } from "@/core/words";
 import { likeText } from "../db/like";
 import type { App } from "../app";
 import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
@@ -112,7 +113,9 @@ function wordsOf(
   if (!stream.startsWith("document:")) return "";
   const names = (id: string) => directory.person(id)?.name ?? (id === "system" ? "Bandeira" : id);
   const event = { seq, at: time, actor, actorName: names(actor), hash, type, data: JSON.parse(data) as unknown };
-  const said = tell(event as ToldEvent, (level) => level.replaceAll("-", " "), names);
+  const known = namesOf(directory);
+  // Levels stand in policies, of which the log has many; their ids read well enough here.
+  const said = tell(event as ToldEvent, { ...known, person: names, level: (id) => id.replaceAll("-", " ") });
   if (!said) return "";
   const sentence = sentenceOf(said);
   return said.comment ? `${sentence} “${said.comment}”` : sentence;

@@ -14,7 +14,7 @@ import { ALWAYS, OUTSIDE, fill, type Facts, type Occasion, type Recipient } from
 import { formatMoney, type Money } from "@/core/money";
 import { noticesOf, sayWhy, type Notice, type Why } from "@/core/notices";
 import { askerOf } from "@/core/routing";
-import { joinWords, sayDate } from "@/core/words";
+import { joinWords, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { accountByName, emailOf, readAccount, type Account } from "../ledger/accounts";
 import { isOfStopped, tellNotRaised } from "../credit/customer";
@@ -22,6 +22,7 @@ import { sendLetter } from "../ledger/write";
 import { readWorld, routingFor, type World } from "../world";
 import { writeTo } from "./letters";
 import { templateOf } from "./settings";
+import { namesFor, versionUnder } from "../documents/names";
 
 /**
  * Writes to everybody whom what has just happened concerns, each letter from its event. Call in the transaction that wrote the events.
@@ -52,9 +53,8 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice, hear
       : [[person, undefined] as const])
       add(reader, notice.why ?? why);
   const deciding = new Set(notice.decide ? readers.keys() : []);
-  const policy = world.versions.find(
-    (one) => one.policy.id === state.route?.policy?.id && one.version === state.route.policy.version,
-  )?.policy;
+  const policy = versionUnder(world, state)?.policy;
+  const names = namesFor(world, state);
   const further = [
     ...(ALWAYS[occasion] ?? []),
     ...(policy?.messages.filter((one) => one.on === occasion).map((one) => one.to) ?? []),
@@ -66,7 +66,7 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice, hear
     const own: Facts = {
       ...facts,
       recipient: name(person),
-      why: why ? sayWhy(why, state, name) : "",
+      why: why ? sayWhy(why, state, names) : "",
       due: sayDueFor(world, state, level, person),
     };
     const decide = deciding.has(person) && level ? { decide: { level, revision: state.revision } } : {};

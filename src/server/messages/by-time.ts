@@ -1,6 +1,6 @@
 import { calendarOf } from "@/core/approval";
 import { addDays, dayIn, momentAt, timeIn } from "@/core/calendar";
-import { joinWords, sayCount, sayDate } from "@/core/words";
+import { joinWords, sayCount, sayDate } from "@/core/text";
 import type { StandIn } from "@/core/people";
 import type { App } from "../app";
 import { statement } from "../db/statement";

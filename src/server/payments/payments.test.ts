@@ -164,9 +164,7 @@ describe("a claim without a receipt", () => {
     const { level, pool } = readState(app.db, id)!.levels.find((one) => one.status === "open")!;
     const refused = [{ part: "line 2", allowed: null }];
     value(command(app, pool[0]!, id, { type: "approve", level, revision: 1, comment: "No hotel", refused }));
-    expect(heldFor(app, id)).toMatchObject([
-      { released: { how: "cause gone", why: "what it was held for was not approved" } },
-    ]);
+    expect(heldFor(app, id)).toMatchObject([{ released: { how: "cause gone", why: { code: "part not approved" } } }]);
   });
 
   it("is approved, waits for it, and is paid once accounts or its requester have brought it; nothing is asked again", async () => {
@@ -183,7 +181,7 @@ describe("a claim without a receipt", () => {
     // One paper is not the proof of two lines.
     expect(bring("noor-halvorsrud", 1)).toBe("duplicate");
     expect(bring("tamsin-roque", 2)).toBe("already");
-    expect(heldFor(app, id)).toMatchObject([{ released: { why: "the receipt of line 2 was supplied" } }]);
+    expect(heldFor(app, id)).toMatchObject([{ released: { why: { code: "receipt supplied", values: { line: 2 } } } }]);
     const state = readState(app.db, id)!;
     expect(state.status).toBe("approved");
     expect(acceptedOf(state)).toMatchObject({ lines: [{ receipt: null }, { receipt: paper.hash }] });

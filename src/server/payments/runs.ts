@@ -5,7 +5,7 @@ import { maskAccount, plainAccount, sayWhyNot, transfersOf, type Transfer } from
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { commandBySystem } from "../documents/commands";

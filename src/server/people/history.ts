@@ -2,7 +2,7 @@ import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from
 import type { ChainedEvent } from "@/core/records";
 import { PRIVATE_FIELDS } from "../access/private-details";
 import type { AccessEvent } from "../access/events";
-import { capital } from "@/core/words";
+import { capital } from "@/core/text";
 import type { App } from "../app";
 import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";

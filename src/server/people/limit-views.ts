@@ -3,7 +3,7 @@ import { AUTHORITY_TYPES } from "@/core/documents";
 import { formatAmount } from "@/core/money";
 import { type Directory, type Limit } from "@/core/people";
 import { valueAt, type Register } from "@/core/register";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { linkTo } from "./rows";
 
 export type LimitCell = {

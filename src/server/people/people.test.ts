@@ -16,6 +16,8 @@ import type { PeopleChange } from "./changes";
 import { changePeople } from "./commands";
 import { historyOf } from "./history";
 import { openDocumentsOf } from "./open-work";
+import { namesFor } from "../documents/names";
+import { sayHeld } from "@/core/words";
 
 const by = (app: TestApp, id: string, change: PeopleChange, command = newCommandId()) =>
   changePeople(app, person(app, id), change, command);
@@ -158,7 +160,7 @@ describe("an absence", () => {
     const own = testOrder(100_000, { requester: "petra-zimbral" });
     const draft = value(enterDocument(app, petra, own, newCommandId()));
     const after = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
-    expect(after.holds[0]?.reason).toBe(
+    expect(sayHeld(after.holds[0]!, namesFor(readWorld(app), after))).toBe(
       "Line manager: Rui Tavares away until 20 Mar 2026, stands in: Petra Zimbral, Petra Zimbral stands in for Rui Tavares until 20 Mar 2026, but is the requester",
     );
   });
@@ -283,7 +285,7 @@ describe("leaving with open work", () => {
     );
     const rui = person(app, "rui-tavares");
     const sent = value(commandDocument(app, rui, draft.id, { type: "submit", document: order }, newCommandId()));
-    expect(sent.holds[0]?.reason).toBe("Line manager: Rui Tavares edited it last");
+    expect(sayHeld(sent.holds[0]!, namesFor(readWorld(app), sent))).toBe("Line manager: Rui Tavares edited it last");
   });
 });
 

@@ -19,6 +19,7 @@ import { readWorld } from "../world";
 import { changePeople } from "./commands";
 import { historyOf } from "./history";
 import { replaceByPseudonym } from "./pseudonym";
+import { namesFor } from "../documents/names";
 
 const LEAVER = "rui-tavares";
 
@@ -73,16 +74,14 @@ describe("a pseudonym", () => {
       actor: id,
       actorName: `Former colleague ${id.slice("former-".length)}`,
     });
-    expect(view.state.route!.levels[0]!.candidates[0]).toMatchObject({
-      person: id,
-      name: expect.stringContaining("Former"),
-    });
+    expect(view.state.route!.levels[0]!.candidates[0]).toMatchObject({ person: id });
+    expect(namesFor(readWorld(app), view.state).person(id)).toContain("Former");
     expect(recomputed(app, view)!.differences).toEqual([]);
     const after = await evidenceOf(app, view);
     expect([verifyEvidence(before), verifyEvidence(after)]).toEqual([[], []]);
     expect(Buffer.from(after.get("events.json")!)).toEqual(Buffer.from(before.get("events.json")!));
     const text = (files: typeof after) => Buffer.from(files.get("record.json")!).toString();
-    expect([/Rui Tavares/.test(text(before)), /Rui Tavares|rui-tavares/.test(text(after))]).toEqual([true, false]);
+    expect([/rui-tavares/.test(text(before)), /Rui Tavares|rui-tavares/.test(text(after))]).toEqual([true, false]);
     expect(findEvents(app, { text: "Rui Tavares" }).rows).toEqual([]);
     expect(findEvents(app, { actor: id }).rows.map(({ type }) => type)).toEqual([
       "approved",

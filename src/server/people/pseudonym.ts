@@ -2,7 +2,7 @@ import { addMonths, dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import { withTexts, type SealedText } from "@/core/records";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";

@@ -1,5 +1,5 @@
 import { type Role } from "@/core/people";
-import { plain } from "@/core/words";
+import { plain } from "@/core/text";
 import type { App } from "../app";
 import { readWorld } from "../world";
 

@@ -1,6 +1,6 @@
 import { own } from "@/core/ids";
 import type { Directory, Person } from "@/core/people";
-import { plain } from "@/core/words";
+import { plain } from "@/core/text";
 import { rowOf, type PersonRow } from "./rows";
 
 export type TableFilter = { q?: string; unit?: string; show?: string; sort?: string; page?: string };

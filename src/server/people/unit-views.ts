@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import { type Directory } from "@/core/people";
 import type { Register } from "@/core/register";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { linkTo, rowOf, stateOf, type Link, type PersonRow, type PersonState } from "./rows";
 
 export type UnitNode = Link & {

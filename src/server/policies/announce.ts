@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { writeTo } from "../messages/letters";

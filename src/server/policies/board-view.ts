@@ -2,7 +2,7 @@ import { dayIn } from "@/core/calendar";
 import type { BoundaryCase } from "@/core/checks";
 import type { Person } from "@/core/people";
 import { isOver, isReviewed, versionState, type PolicyVersion } from "@/core/policy";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readWorld } from "../world";

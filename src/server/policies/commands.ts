@@ -12,7 +12,8 @@ import {
   type Reason,
 } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
+import { sayNotName } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readWorld } from "../world";
@@ -78,7 +79,7 @@ function newVersion(
   }
   const unit = readWorld(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
   const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
-  if (taken) return { ok: false, refusals: [taken] };
+  if (taken) return no(taken.code, sayNotName(taken, policy.name), "name");
   const hash = contentHash(policy, sealerOfLog(app.db).seal);
   if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
   const version = (latest?.version ?? 0) + 1;

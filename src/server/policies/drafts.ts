@@ -1,6 +1,7 @@
 import type { Person } from "@/core/people";
 import { inForceAt, policyId, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
 import { refuse, type Result } from "@/core/refusal";
+import { sayNotName } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readWorld } from "../world";
@@ -82,7 +83,7 @@ export function beginPolicy(app: App, actor: Person, value: unknown): Result<{ i
       const names = policyNames(app);
       const unit = directory.unit(read.value.scope.units[0]!)?.name ?? "another unit";
       const why = whyNotName(read.value.name, names, unit);
-      if (why) return { ok: false, refusals: [why] };
+      if (why) return { ok: false, refusals: [refuse(why.code, sayNotName(why, read.value.name), "name")] };
       const id = policyId(
         read.value.name,
         names.map((one) => one.id),

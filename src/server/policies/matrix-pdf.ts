@@ -22,7 +22,7 @@ import {
   type Section,
 } from "@/core/policy";
 import { dayIn } from "@/core/calendar";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { RULE, printed, signaturePlaces } from "../pdf";
 
 /**

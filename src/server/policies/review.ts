@@ -1,7 +1,8 @@
 import type { Person } from "@/core/people";
 import { isOver, isReviewed, type Place } from "@/core/policy";
 import { whyNotReady, type PolicyVersion } from "@/core/policy";
-import type { Result } from "@/core/refusal";
+import { refuse, type Result } from "@/core/refusal";
+import { namesOf, sayNotReady } from "@/core/words";
 import type { App } from "../app";
 import { readWorld } from "../world";
 import { carryOut, no, versionNumbered } from "./command";
@@ -83,8 +84,12 @@ export function reviewVersion(
 
 /** Why a version cannot begin to count at a time, as things stand now. */
 export function whyNotStart(app: App, version: PolicyVersion, times: Times): Result<never> | null {
-  const notReady = whyNotReady(version.policy, readWorld(app).directory);
-  if (notReady.length > 0) return { ok: false, refusals: notReady };
+  const { directory } = readWorld(app);
+  const names = namesOf(directory, { policy: version.policy });
+  const refusals = whyNotReady(version.policy, directory).map(({ path, why }) =>
+    refuse(why.code, `${path}: ${sayNotReady(why, names)}`, path),
+  );
+  if (refusals.length > 0) return { ok: false, refusals };
   return rivalRefusal(app, version.policy, times);
 }
 

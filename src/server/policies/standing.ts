@@ -1,6 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { inForceAt, versionState, type PolicyVersion, type Term } from "@/core/policy";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { KeptSet } from "./sets";
 
 /** How the times of versions and sets read. */

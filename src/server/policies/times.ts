@@ -2,7 +2,7 @@ import { dayIn, startOfDay } from "@/core/calendar";
 import { typeWords } from "@/core/documents";
 import { rivalOf, type Policy, type Term } from "@/core/policy";
 import type { Result } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { readWorld } from "../world";
 import { no } from "./command";

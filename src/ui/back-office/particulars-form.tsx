@@ -4,7 +4,7 @@ import { useRef, useState } from "react";
 import type { Attachment } from "@/core/documents";
 import type { Strokes } from "@/core/drawn";
 import type { Refusal } from "@/core/refusal";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { DrawnField } from "../drawn-field";
 import { Entry, Form } from "../labelled";
 import { Button } from "../primitives";

@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import { MOST_MISSED, type Missed, type MissedSet } from "@/core/checks";
 import { sayRange, type Policy } from "@/core/policy";
-import { joinWords, sayCount } from "@/core/words";
+import { joinWords, sayCount } from "@/core/text";
 import type { BoardState } from "./use-board";
 
 /** For every band, how few people would have to be away or leave before it can no longer be decided, and who they are. Looked for when it is opened. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { plain } from "@/core/words";
+import { plain } from "@/core/text";
 import { Entry } from "../labelled";
 import type { Board } from "./types";
 

@@ -3,10 +3,10 @@
 import { useEffect, useState } from "react";
 import { documentType, typeWords, type AnyDocument, type Around } from "@/core/documents";
 import { formatMoney, parseMoney } from "@/core/money";
-import { sayCandidate } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import { sealerOf, withTexts, type SealedText } from "@/core/records";
 import { route, type Route } from "@/core/routing";
+import { namesOf, sayCandidate, sayHeld, sayLevelReason, sayMeasureName, sayRouteBand, type Names } from "@/core/words";
 import { Choice, Entry } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
@@ -93,7 +93,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
         </p>
       )}
       {picked && <p className="mt-2 text-sm">Shown is {picked.number}, as it stands.</p>}
-      {found && <Outcome found={found} />}
+      {found && <Outcome found={found} names={namesOf(directory, { policy, document })} />}
     </section>
   );
 }
@@ -148,6 +148,7 @@ function documentFrom(
 
 /** Lights the pennants the document meets, and shows its section. */
 function useLit(board: BoardState, found: Route | null): void {
+  const names = namesOf(board.directory);
   const { tried, setTried } = board;
   const next =
     found?.section && found.band && found.measured
@@ -162,7 +163,7 @@ function useLit(board: BoardState, found: Route | null): void {
                 level.level,
                 level.candidates
                   .filter((one) => one.eligible)
-                  .map((one) => one.name)
+                  .map((one) => names.person(one.person))
                   .join(", ") || "nobody",
               ]),
           ),
@@ -178,7 +179,7 @@ function useLit(board: BoardState, found: Route | null): void {
   }, [text]);
 }
 
-function Outcome({ found }: { found: Route }) {
+function Outcome({ found, names }: { found: Route; names: Names }) {
   const { outcome, holds, measured, section, band, levels } = found;
   return (
     <div className="mt-3 text-sm" aria-live="polite">
@@ -192,21 +193,22 @@ function Outcome({ found }: { found: Route }) {
             : "Nobody needs to approve"}
       </p>
       {holds.map((hold) => (
-        <p key={hold.reason} className="mt-1 text-held">
-          {hold.reason}.
+        <p key={hold.why.code + (hold.level ?? "")} className="mt-1 text-held">
+          {sayHeld(hold, names)}.
         </p>
       ))}
       {measured && (
         <p className="mt-1">
-          {formatMoney(measured.compared)}: {measured.measure}. Section “{section?.name}”.
+          {formatMoney(measured.compared)}: {sayMeasureName(measured.measure, found.documentType)}. Section “
+          {section?.name}”.
         </p>
       )}
-      {band && <p className="serif mt-1 text-[15px]">{band.sentence}</p>}
+      {band && <p className="serif mt-1 text-[15px]">{sayRouteBand(found, names)}</p>}
       <ol className="mt-1 flex flex-col gap-1">
         {levels.map((level) => (
           <li key={level.level} className={level.outcome === "passed over" ? "text-soft line-through" : ""}>
-            <b className="font-semibold">{level.name}</b>, {level.reason}
-            {level.candidates.length > 0 && <>: {level.candidates.map(sayCandidate).join("; ")}</>}
+            <b className="font-semibold">{level.name}</b>, {sayLevelReason(level.why, level.level, names)}
+            {level.candidates.length > 0 && <>: {level.candidates.map((one) => sayCandidate(one, names)).join("; ")}</>}
           </li>
         ))}
       </ol>

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { WorkingCalendar } from "@/core/calendar";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { Choice, Entry } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";

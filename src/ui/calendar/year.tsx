@@ -1,5 +1,5 @@
 import { addDays } from "@/core/calendar";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 
 type Day = { date: string; kind: "work" | "off" | "holiday"; name?: string };
 

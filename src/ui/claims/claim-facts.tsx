@@ -1,10 +1,11 @@
 import { CLAIM_CATEGORIES, claimTotal, documentType, type ExpenseClaim } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
+import { sayRemark } from "@/core/words";
 import { FactTable, Particulars, Total, peopleOf, refusalOf, type FactsProps } from "../document/facts";
 
 /** A claim line by line, each with its receipt beside it. */
-export function ClaimFacts({ document: claim, id, refused, looking }: FactsProps<ExpenseClaim>) {
+export function ClaimFacts({ document: claim, id, refused, looking, words }: FactsProps<ExpenseClaim>) {
   const say = (minor: number) => formatAmount(money(minor, claim.currency));
   const type = documentType(claim.documentType);
   const remarks = type.remarks(claim, looking);
@@ -60,8 +61,8 @@ export function ClaimFacts({ document: claim, id, refused, looking }: FactsProps
                 {line.costCentre && `, ${line.costCentre}`}
               </span>
               {odd.map((one) => (
-                <span key={one.text} className="block text-sm text-held">
-                  ▲ {one.text.replace(/^Line \d+: /, "")}
+                <span key={one.why.code} className="block text-sm text-held">
+                  ▲ {sayRemark({ why: one.why }, words)}
                 </span>
               ))}
             </td>

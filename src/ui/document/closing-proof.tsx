@@ -1,6 +1,6 @@
 import type { ClosingProof, CoveredHow, DocumentView } from "@/core/approval";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { sayExactly } from "../format";
 import { SectionTitle } from "../primitives";
 

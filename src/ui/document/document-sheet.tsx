@@ -8,12 +8,15 @@ import {
   type DocumentView,
   type Question,
 } from "@/core/approval";
-import { documentType, type AnyDocument, type Around, type Change, type Part } from "@/core/documents";
+import { documentType, type AnyDocument, type Around, type Change, type Part, type Remark } from "@/core/documents";
+import type { Hold } from "@/core/holds";
 import type { Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
 import { formatMoney } from "@/core/money";
 import type { Outcome } from "@/core/outcome";
 import type { Directory } from "@/core/people";
+import { canonical } from "@/core/records";
+import { namesIn, sayStepResult } from "@/core/telling";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
@@ -98,19 +101,17 @@ export function DocumentSheet({
   mayReroute,
 }: SheetProps) {
   const { state, thread, version } = view;
-  const names = (id: string) => directory.person(id)?.name ?? id;
-  const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
+  const words = namesIn(directory, state, version);
+  const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const before = revisionBefore(view);
   const looking = lookingFrom(state.document, { rates, around, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
   const shown = documentOf(state);
-  const facts = { document: shown, id: state.id, names, refused: refusedOf(state), looking, expected };
+  const facts = { document: shown, id: state.id, names, refused: refusedOf(state), looking, expected, words };
   // What a hold says above is not said twice.
-  const remarks = type
-    .remarks(shown, looking)
-    .filter((remark) => !holds.some(({ hold }) => hold.reason.includes(remark.text)));
+  const remarks = type.remarks(shown, looking).filter((remark) => !holds.some(({ hold }) => tellsOf(hold, remark)));
   return (
     <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
       <div className="flex-1 px-4 py-5 md:px-7">
@@ -166,7 +167,7 @@ export function DocumentSheet({
         )}
         <Holds id={state.id} holds={holds} zone={zone} />
         <div className="mt-4">
-          <RouteStrip state={state} mine={asked?.id ?? null} acting={acting} names={names} zone={zone} now={now} />
+          <RouteStrip state={state} mine={asked?.id ?? null} acting={acting} words={words} zone={zone} now={now} />
         </div>
         <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div className="flex min-w-0 flex-col gap-6">
@@ -179,11 +180,11 @@ export function DocumentSheet({
               />
             )}
             {before && <Changes before={before} after={state.document} />}
-            {state.status !== "draft" && <Remarks remarks={remarks} />}
+            {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
             <Facts {...facts} />
             {receipts && <StillToCome order={receipts} />}
-            <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} />
-            <Thread thread={thread} levelName={levelName} names={names} zone={zone} />
+            <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} names={words} />
+            <Thread thread={thread} names={words} zone={zone} />
           </div>
           <div className="flex min-w-0 flex-col gap-6">
             <Particulars {...facts} />
@@ -192,6 +193,7 @@ export function DocumentSheet({
             <Steps
               id={state.id}
               steps={state.steps ?? []}
+              results={(state.steps ?? []).map((step) => sayStepResult(step.result, words))}
               zone={zone}
               mayManage={maySteps}
               held={holds.some(({ hold }) => hold.blocks.length > 0)}
@@ -202,7 +204,7 @@ export function DocumentSheet({
                 <p>{asked.foretold.approve.join(" ")}</p>
               </section>
             )}
-            <Why state={state} version={version} />
+            <Why state={state} version={version} names={words} />
           </div>
         </div>
       </div>
@@ -236,6 +238,12 @@ function isCuttable(document: AnyDocument): (part: Part) => boolean {
     const cut = type.parts(type.without(document, [{ part: key, allowed: amount.minor - 1 }]));
     return cut.find((one) => one.key === key)?.amount?.minor === amount.minor - 1;
   };
+}
+
+/** Whether a hold says already what a remark is about. */
+function tellsOf({ why }: Hold, remark: Remark): boolean {
+  if (why.code !== "found on the document") return false;
+  return why.values.remarks.some((one) => one.line === remark.line && canonical(one.why) === canonical(remark.why));
 }
 
 /** The document as it was submitted before the present revision, if there was one. */

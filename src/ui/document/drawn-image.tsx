@@ -1,5 +1,5 @@
 import type { PartySignature } from "@/core/documents";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 
 /** A signature as it was drawn. */
 export function DrawnImage({ document, image, by }: { document: string; image: string; by: string }) {

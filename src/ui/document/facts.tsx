@@ -1,5 +1,7 @@
 import { Fragment, type ReactNode } from "react";
 import { documentType, type AnyDocument, type Change, type RefusedPart, type Remark } from "@/core/documents";
+import { sayRemark, type Names as Words } from "@/core/words";
+import { capital } from "@/core/text";
 import { SectionTitle } from "../primitives";
 
 export type Names = (person: string) => string;
@@ -14,6 +16,8 @@ export type FactsProps<D extends AnyDocument = AnyDocument> = {
   looking: import("@/core/documents").Looking;
   /** The day by which the chain is expected to have decided, if that can be told. */
   expected: string | null;
+  /** What everything about the document is called. */
+  words: Words;
 };
 
 export type Column = { label: string; right?: boolean };
@@ -136,7 +140,7 @@ export function Papers({ document, id }: { document: AnyDocument; id: string }) 
 }
 
 /** What is odd about the document, worst first, before anything else is read. */
-export function Remarks({ remarks }: { remarks: readonly Remark[] }) {
+export function Remarks({ remarks, words }: { remarks: readonly Remark[]; words: Words }) {
   if (remarks.length === 0) return null;
   const sorted = remarks.toSorted((a, b) => Number(b.grave) - Number(a.grave));
   return (
@@ -150,7 +154,7 @@ export function Remarks({ remarks }: { remarks: readonly Remark[] }) {
             </span>
             <span>
               <span className="sr-only">{remark.grave ? "Grave: " : "Minor: "}</span>
-              {remark.text}.
+              {capital(sayRemark(remark, words))}.
             </span>
           </li>
         ))}

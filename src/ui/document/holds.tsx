@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { Block, Hold } from "@/core/holds";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { Sheet } from "../frame/sheet";
 import { sayMoment } from "../format";
 import { Form, Tick } from "../labelled";
@@ -10,7 +10,8 @@ import { Button } from "../primitives";
 import { BLOCKED } from "./blocked";
 import { useCommand } from "./use-command";
 
-export type ShownHold = { hold: Hold; mayRelease: boolean; placedBy: string };
+/** A hold with why it is there, in words. */
+export type ShownHold = { hold: Hold; why: string; mayRelease: boolean; placedBy: string };
 
 const sayBlocks = (blocks: readonly string[]) =>
   blocks.length
@@ -29,10 +30,10 @@ const NEXT = {
 
 /** The holds on a document, each with what it blocks and, for those who may, the way to release it. */
 export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zone: string }) {
-  const [releasing, setReleasing] = useState<Hold | null>(null);
+  const [releasing, setReleasing] = useState<ShownHold | null>(null);
   return (
     <>
-      {holds.map(({ hold, mayRelease, placedBy }) => (
+      {holds.map(({ hold, why, mayRelease, placedBy }) => (
         <div
           key={hold.id}
           role="group"
@@ -41,7 +42,7 @@ export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zon
         >
           <p className="min-w-0 flex-1 basis-80">
             <b className="font-semibold">Held: {hold.code.charAt(0).toLowerCase() + hold.code.slice(1)}.</b>{" "}
-            {hold.reason === hold.code ? "" : `${hold.reason}. `}
+            {why === hold.code ? "" : `${why}. `}
             {sayBlocks(hold.blocks)} {NEXT[hold.kind]}
             <span className="block text-sm">
               Since {sayMoment(hold.placedAt, zone)}
@@ -49,24 +50,26 @@ export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zon
             </span>
           </p>
           {mayRelease && (
-            <Button small className="no-print" onClick={() => setReleasing(hold)}>
+            <Button small className="no-print" onClick={() => setReleasing({ hold, why, mayRelease, placedBy })}>
               Release
             </Button>
           )}
         </div>
       ))}
-      {releasing && <ReleaseSheet id={id} hold={releasing} onClose={() => setReleasing(null)} />}
+      {releasing && (
+        <ReleaseSheet id={id} hold={releasing.hold} why={releasing.why} onClose={() => setReleasing(null)} />
+      )}
     </>
   );
 }
 
-function ReleaseSheet({ id, hold, onClose }: { id: string; hold: Hold; onClose(): void }) {
+function ReleaseSheet({ id, hold, why, onClose }: { id: string; hold: Hold; why: string; onClose(): void }) {
   const [reason, setReason] = useState("");
   const { run, refusals, busy } = useCommand(id, onClose);
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`Release “${hold.code}”`}>
       <Form refusals={refusals} onSave={() => run({ type: "release hold", hold: hold.id, reason })}>
-        <p>{hold.reason}.</p>
+        <p>{why}.</p>
         <Reason label="Why it can go" value={reason} onChange={setReason} />
         <Button type="submit" look="solid" disabled={busy}>
           Release “{hold.code}”

@@ -1,4 +1,7 @@
 import type { Say, Taker } from "@/core/approval";
+
+/** Somebody to whom a level could go, with why they cannot take it in words. */
+export type ShownTaker = Omit<Taker, "why"> & { reason: string };
 import type { Part } from "@/core/documents";
 
 export type Move =
@@ -32,9 +35,9 @@ export type AskedLevel = {
   /** Earlier levels to which it can be sent back. */
   earlier: readonly { id: string; name: string }[];
   /** To whom it can be handed over; null where the policy does not allow it. */
-  takers: readonly Taker[] | null;
+  takers: readonly ShownTaker[] | null;
   /** Who can be asked to approve first; null where the policy does not allow it. */
-  addable: readonly Taker[] | null;
+  addable: readonly ShownTaker[] | null;
   /** What will happen on each, in sentences. */
   foretold: Readonly<Record<Say, readonly string[]>>;
 };

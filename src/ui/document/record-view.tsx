@@ -2,10 +2,11 @@ import { acceptedOf, hasLapsed, refusedOf, type DocumentView } from "@/core/appr
 import { documentType } from "@/core/documents";
 import { formatMoney, type Rate } from "@/core/money";
 import { lookingFrom } from "@/core/routing";
-import { sayCandidate, type Directory } from "@/core/people";
+import { type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
-import { sayHow, sentenceOf, tell } from "@/core/telling";
+import { namesIn, sayHow, sentenceOf, tell } from "@/core/telling";
+import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayRouteBand, type Names } from "@/core/words";
 import { DrawnImage } from "./drawn-image";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
@@ -33,10 +34,19 @@ type Props = {
 export function RecordView({ view, record, directory, zone, logged, rates, recomputed }: Props) {
   const { state, version } = view;
   const headline = documentType(state.document.documentType).headline(acceptedOf(state));
-  const names = (id: string) => directory.person(id)?.name ?? id;
+  const words = namesIn(directory, state, version);
+  const names = words.person;
   const looking = lookingFrom(state.document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
-  const facts = { document: state.document, id: state.id, names, refused: refusedOf(state), looking, expected: null };
+  const facts = {
+    document: state.document,
+    id: state.id,
+    names,
+    refused: refusedOf(state),
+    looking,
+    expected: null,
+    words,
+  };
   return (
     <article className="flex flex-col gap-7">
       <header className="flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
@@ -71,11 +81,11 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
           <Papers document={state.document} id={state.id} />
         </div>
       </div>
-      <Rule view={view} directory={directory} />
+      <Rule view={view} directory={directory} names={words} />
       <ClosingProofSection view={view} names={names} zone={zone} />
       {recomputed && <Recomputed {...recomputed} zone={zone} />}
-      <Levels view={view} names={names} zone={zone} />
-      <HoldsTable view={view} names={names} zone={zone} />
+      <Levels view={view} words={words} zone={zone} />
+      <HoldsTable view={view} words={words} zone={zone} />
       <section aria-labelledby="events">
         <div className="flex flex-wrap items-baseline justify-between gap-3">
           <SectionTitle id="events">Events in the log</SectionTitle>
@@ -85,7 +95,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
         </div>
         <RecordCheck
           events={record.events}
-          told={view.thread.map((event) => sayEvent(event, view, names))}
+          told={view.thread.map((event) => sayEvent(event, words))}
           times={record.events.map((event) => sayExactly(event.time, zone))}
           people={view.thread.map((event) => names(event.actor))}
         />
@@ -104,23 +114,18 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
   );
 }
 
-function sayEvent(
-  event: DocumentView["thread"][number],
-  { state }: DocumentView,
-  names: (id: string) => string,
-): string {
-  const levelName = (id: string) => state.levels.find((level) => level.level === id)?.name ?? id;
+function sayEvent(event: DocumentView["thread"][number], names: Names): string {
   if (event.type === "level opened")
-    return `${levelName(event.data.level)} asked ${event.data.pool.map(names).join(", ")}; ${event.data.needed} needed`;
+    return `${names.level(event.data.level)} asked ${event.data.pool.map(names.person).join(", ")}; ${event.data.needed} needed`;
   if (event.type === "level approved" || event.type === "level declined")
-    return `${levelName(event.data.level)} ${event.type.slice(6)}`;
-  const said = tell(event, levelName, names);
+    return `${names.level(event.data.level)} ${event.type.slice(6)}`;
+  const said = tell(event, names);
   if (!said) return capital(event.type);
   const comment = said.comment ? ` “${said.comment}”` : "";
   return `${said.who === event.actorName ? capital(said.did) : sentenceOf(said)}${comment}`;
 }
 
-function Rule({ view, directory }: { view: DocumentView; directory: Directory }) {
+function Rule({ view, directory, names }: { view: DocumentView; directory: Directory; names: Names }) {
   const { state, version } = view;
   const { route } = state;
   if (!route) return null;
@@ -133,7 +138,7 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
         <dd>
           {route.policy
             ? `${route.policy.name}, version ${route.policy.version}`
-            : route.holds.map((hold) => hold.reason).join("; ")}
+            : route.holds.map((hold) => sayHeld(hold, names)).join("; ")}
         </dd>
         {version && (
           <>
@@ -158,7 +163,7 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
             </dd>
           </>
         )}
-        <Measured route={route} />
+        <Measured route={route} names={names} />
         {section && version && (
           <>
             <dt className="text-soft">Section</dt>
@@ -170,7 +175,7 @@ function Rule({ view, directory }: { view: DocumentView; directory: Directory })
         {route.band && (
           <>
             <dt className="text-soft">Band</dt>
-            <dd className="serif text-[15px]">{route.band.sentence}</dd>
+            <dd className="serif text-[15px]">{sayRouteBand(route, names)}</dd>
           </>
         )}
       </dl>
@@ -200,7 +205,7 @@ function Recomputed({ at, differences, zone }: { at: string; differences: string
   );
 }
 
-function HoldsTable({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {
+function HoldsTable({ view, words, zone }: { view: DocumentView; words: Names; zone: string }) {
   const { holds } = view.state;
   if (holds.length === 0) return null;
   return (
@@ -220,16 +225,16 @@ function HoldsTable({ view, names, zone }: { view: DocumentView; names: (id: str
             {holds.map((hold) => (
               <tr key={hold.id} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
                 <td>
-                  <b className="font-semibold">{hold.code}</b>: {hold.reason}
+                  <b className="font-semibold">{hold.code}</b>: {sayHeld(hold, words)}
                 </td>
                 <td>{hold.blocks.map((one) => BLOCKED[one] ?? one).join(", ") || "nothing"}</td>
                 <td>
                   {sayExactly(hold.placedAt, zone)}
-                  {hold.kind === "by hand" && `, ${names(hold.placedBy)}`}
+                  {hold.kind === "by hand" && `, ${words.person(hold.placedBy)}`}
                 </td>
                 <td>
                   {hold.releasedAt && hold.released
-                    ? `${sayExactly(hold.releasedAt, zone)}, ${sayReleased(hold.released, names)}`
+                    ? `${sayExactly(hold.releasedAt, zone)}, ${sayReleased(hold.released, words)}`
                     : "not yet"}
                 </td>
               </tr>
@@ -243,13 +248,15 @@ function HoldsTable({ view, names, zone }: { view: DocumentView; names: (id: str
 
 type Released = NonNullable<DocumentView["state"]["holds"][number]["released"]>;
 
-function sayReleased({ how, by, why }: Released, names: (id: string) => string): string {
-  if (how === "person") return `${names(by ?? "")}: “${why}”`;
+function sayReleased({ how, by, why: cause }: Released, names: Names): string {
+  const why = sayCause(cause, names);
+  if (how === "person") return `${names.person(by ?? "")}: “${why}”`;
   return `${{ approval: "by the approval", "cause gone": "its cause was gone", document: "with the document" }[how]}: ${why}`;
 }
 
-function Levels({ view, names, zone }: { view: DocumentView; names: (id: string) => string; zone: string }) {
+function Levels({ view, words, zone }: { view: DocumentView; words: Names; zone: string }) {
   const { state } = view;
+  const names = words.person;
   if (!state.route?.levels.length) return null;
   return (
     <section aria-labelledby="levels">
@@ -271,10 +278,10 @@ function Levels({ view, names, zone }: { view: DocumentView; names: (id: string)
                 <tr key={level.level} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
                   <td className="font-semibold">{level.name}</td>
                   <td>
-                    {capital(level.outcome)}: {level.reason}
+                    {capital(level.outcome)}: {sayLevelReason(level.why, level.level, words)}
                     {level.outcome === "required" && `; ${level.needed} needed`}
                   </td>
-                  <td>{level.candidates.map(sayCandidate).join("; ") || "—"}</td>
+                  <td>{level.candidates.map((one) => sayCandidate(one, words)).join("; ") || "—"}</td>
                   <td>
                     {said.map((one) => (
                       <p key={one.at + one.by}>

@@ -1,11 +1,15 @@
 import { openSeats, type Decision, type DocumentState, type LevelState } from "@/core/approval";
 import { stagesOf } from "@/core/policy";
 import type { RoutedLevel } from "@/core/routing";
+import { sayPassedOver } from "@/core/telling";
+import { sayBlocked, sayLevelReason, type Names as Words } from "@/core/words";
 import { sayDue, sayMoment, saySince } from "../format";
 
 /** What the strip says of a level: from the route, or of one that was added on the way. */
 type Shown = {
-  routed: Pick<RoutedLevel, "level" | "name" | "reason" | "candidates" | "needed" | "blocked">;
+  routed: Pick<RoutedLevel, "level" | "name" | "candidates" | "needed" | "blocked"> & {
+    why: RoutedLevel["why"] | null;
+  };
   level: LevelState;
 };
 export type Names = (person: string) => string;
@@ -16,7 +20,7 @@ type Props = {
   /** The level at which it is the viewer's move. */
   mine: string | null;
   acting: Acting;
-  names: Names;
+  words: Words;
   zone: string;
   now: string;
 };
@@ -27,12 +31,12 @@ export function RouteStrip(props: Props) {
   const shown = (state.route?.levels ?? []).flatMap((routed): (Shown & { stage: number })[] => {
     const level = state.levels.find((one) => one.level === routed.level);
     // Levels without a part in the band are told under “Why this way”; here they would only be in the way.
-    return level && routed.reason !== "has no part in this band" ? [{ routed, level, stage: routed.stage }] : [];
+    return level && routed.why.code !== "no part in the band" ? [{ routed, level, stage: routed.stage }] : [];
   });
   for (const level of state.levels.filter((one) => one.added)) {
     const { level: id, name, needed, stage } = level;
     const at = shown.findIndex((one) => one.level.level === level.added!.before);
-    shown.splice(at, 0, { routed: { level: id, name, needed, reason: "", candidates: [] }, level, stage });
+    shown.splice(at, 0, { routed: { level: id, name, needed, why: null, candidates: [] }, level, stage });
   }
   if (shown.length === 0) return null;
   return (
@@ -88,15 +92,16 @@ function LevelFlag({ routed, level, ...props }: Shown & Props) {
 function describe(
   routed: Shown["routed"],
   level: LevelState,
-  { state, mine, acting, names, zone, now }: Props,
+  { state, mine, acting, words, zone, now }: Props,
 ): { look: keyof typeof LOOK; word: string; detail: string } {
+  const names = words.person;
   const said = level.decisions
     .map(
       (one) =>
         `${one.outcome === "decline" ? "declined by " : ""}${sayWho(one, names)}, ${one.countedFrom ? "counted from before" : sayMoment(one.at, zone)}${one.signature ? ", signed" : ""}`,
     )
     .join("; ");
-  const foretold = routed.candidates.filter((one) => one.eligible).map((one) => one.name);
+  const foretold = routed.candidates.filter((one) => one.eligible).map((one) => names(one.person));
   const sentBack = level.decisions.find((one) => one.outcome === "sendBack");
   if (sentBack) return { look: "sentBack", word: "Sent back", detail: said };
   switch (level.status) {
@@ -104,12 +109,12 @@ function describe(
       return {
         look: "approved",
         word: level.kind === "task" ? "Done" : level.kind === "check" ? "Verified" : "Approved",
-        detail: said || (level.because ?? ""),
+        detail: said || (level.kind === "check" ? words.verifies(level.level) : ""),
       };
     case "declined":
       return { look: "declined", word: "Declined", detail: said };
     case "passed over":
-      return { look: "passed", word: "Passed over", detail: level.because ?? routed.reason };
+      return { look: "passed", word: "Passed over", detail: sayPassed(routed, level, words) };
     case "told":
       return { look: "told", word: "Told", detail: foretold.join(", ") };
     case "lapsed":
@@ -118,7 +123,8 @@ function describe(
       if (state.status !== "waiting") return { look: "passed", word: "Ended", detail: said || "not decided any more" };
       return whoseMove(level, said, { mine, acting, names, zone, now });
     case "not yet":
-      if (routed.blocked) return { look: "held", word: "Nobody can", detail: routed.blocked };
+      if (routed.blocked)
+        return { look: "held", word: "Nobody can", detail: sayBlocked(routed.blocked, level.level, words) };
       if (state.levels.some((one) => one.added?.before === level.level && one.status === "open"))
         return { look: "next", word: "Again after that", detail: said };
       if (state.status !== "waiting") return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
@@ -126,10 +132,16 @@ function describe(
   }
 }
 
+/** Why a level is passed over: as the route had it, or as it came on the way. */
+function sayPassed({ why, level }: Shown["routed"], { because }: LevelState, words: Words): string {
+  if (because) return sayPassedOver(because, level, words);
+  return why ? sayLevelReason(why, level, words) : "";
+}
+
 function whoseMove(
   level: LevelState,
   said: string,
-  { mine, acting, names, zone, now }: Omit<Props, "state">,
+  { mine, acting, names, zone, now }: Omit<Props, "state" | "words"> & { names: Names },
 ): ReturnType<typeof describe> {
   const left = openSeats(level).map((id) => sayAsked(id, acting, names));
   const since = level.openedAt ? saySince(level.openedAt, now, zone) : "";

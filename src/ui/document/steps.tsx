@@ -14,12 +14,15 @@ import { useCommand } from "./use-command";
 export function Steps({
   id,
   steps,
+  results,
   zone,
   mayManage,
   held,
 }: {
   id: string;
   steps: readonly Step[];
+  /** What came of each, in words. */
+  results: readonly string[];
   zone: string;
   mayManage: boolean;
   held: boolean;
@@ -31,14 +34,14 @@ export function Steps({
     <section aria-labelledby="after">
       <SectionTitle id="after">After the approval</SectionTitle>
       <ol className="flex flex-col gap-1.5">
-        {steps.map((step) => (
+        {steps.map((step, index) => (
           <li key={step.step} className="border-b border-rule/70 pb-1.5">
             <p>
               <span className="text-soft">{step.step}.</span> {capital(AFTER_APPROVAL[step.kind])}
               {step.note && step.kind !== "tell" && <span className="text-soft"> ({step.note})</span>}
             </p>
             <p className={`text-sm ${step.status === "failed" ? "text-held" : "text-soft"}`}>
-              {sayStep(step, zone, step === next && held)}
+              {sayStep(step, results[index]!, zone, step === next && held)}
             </p>
             {mayManage && step === next && step.status === "failed" && (
               <p className="mt-1 flex gap-2">
@@ -58,15 +61,15 @@ export function Steps({
   );
 }
 
-function sayStep(step: Step, zone: string, held: boolean): string {
+function sayStep(step: Step, result: string, zone: string, held: boolean): string {
   switch (step.status) {
     case "done":
-      return `✓ ${step.result}, ${sayMoment(step.at!, zone)}`;
+      return `✓ ${result}, ${sayMoment(step.at!, zone)}`;
     case "skipped":
-      return `Skipped: ${step.result}, ${sayMoment(step.at!, zone)}`;
+      return `Skipped: ${result}, ${sayMoment(step.at!, zone)}`;
     case "failed": {
       const when = step.nextAt ? `tried again ${sayMoment(step.nextAt, zone)}` : "waits for somebody";
-      return `✗ ${step.result} (attempt ${step.attempts}); ${when}`;
+      return `✗ ${result} (attempt ${step.attempts}); ${when}`;
     }
     case "waiting":
       return held ? "Waits until the hold is released" : "Waits for its turn";

@@ -1,4 +1,4 @@
-import type { Taker } from "@/core/approval";
+import type { ShownTaker } from "./moves";
 
 /** Who could take a level, each with their limit; those who cannot stand below, with the reason why. */
 export function Takers({
@@ -6,7 +6,7 @@ export function Takers({
   value,
   onChange,
 }: {
-  takers: readonly Taker[];
+  takers: readonly ShownTaker[];
   value: string;
   onChange(id: string, name: string): void;
 }) {
@@ -40,7 +40,7 @@ export function Takers({
           <ul className="max-h-40 overflow-y-auto">
             {not.map((one) => (
               <li key={one.person}>
-                {one.name}: {one.reason.replace(/^not: /, "")}
+                {one.name}: {one.reason}
               </li>
             ))}
           </ul>

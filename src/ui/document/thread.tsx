@@ -1,24 +1,14 @@
 import type { ToldEvent } from "@/core/approval";
 import { tell } from "@/core/telling";
+import type { Names } from "@/core/words";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
-import type { Names } from "./route-strip";
 
-export function Thread({
-  thread,
-  levelName,
-  names,
-  zone,
-}: {
-  thread: ToldEvent[];
-  levelName: (id: string) => string;
-  names: Names;
-  zone: string;
-}) {
+export function Thread({ thread, names, zone }: { thread: ToldEvent[]; names: Names; zone: string }) {
   // Beginning a draft is news only until it is submitted.
   const shown = thread.length > 1 ? thread.filter((event) => event.type !== "drafted") : thread;
   const said = shown.flatMap((event) => {
-    const line = tell(event, levelName, names);
+    const line = tell(event, names);
     return line ? [{ ...line, seq: event.seq, at: event.at }] : [];
   });
   const border = { said: "border-harbour", quiet: "border-rule", held: "border-held" };

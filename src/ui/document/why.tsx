@@ -1,20 +1,30 @@
 import type { DocumentState } from "@/core/approval";
-import { formatMoney, minorDigits } from "@/core/money";
-import { sayCandidate } from "@/core/people";
+import { minorDigits } from "@/core/money";
 import type { PolicyVersion } from "@/core/policy";
 import type { Route, SectionLooked } from "@/core/routing";
+import {
+  sayBlocked,
+  sayCandidate,
+  sayConsidered,
+  sayLevelReason,
+  sayMeasured,
+  sayRouteBand,
+  type Names,
+} from "@/core/words";
 import { BandPicture } from "../board/band-picture";
 import { SectionTitle } from "../primitives";
 
+type Props = { state: DocumentState; version: PolicyVersion | null; names: Names };
+
 /** Why the document goes this way: policy, measure, section, band, and every level with everybody it looked at. */
-export function Why({ state, version }: { state: DocumentState; version: PolicyVersion | null }) {
+export function Why({ state, version, names }: Props) {
   const { route } = state;
   if (!route) return null;
   const section = version?.policy.sections.find((one) => one.id === route.section?.id);
   return (
     <section aria-labelledby="why">
       <SectionTitle id="why">Why this way</SectionTitle>
-      {route.band && <p className="serif text-[15px]">{route.band.sentence}</p>}
+      {route.band && <p className="serif text-[15px]">{sayRouteBand(route, names)}</p>}
       {section && route.measured && version && (
         <div className="my-2">
           <BandPicture
@@ -34,15 +44,15 @@ export function Why({ state, version }: { state: DocumentState; version: PolicyV
             </dd>
           </>
         )}
-        <Measured route={route} />
+        <Measured route={route} names={names} />
         {route.sections.map((one) => (
-          <Looked key={one.section} section={one} />
+          <Looked key={one.section} section={one} names={names} />
         ))}
       </dl>
       {(route.levels.length > 0 || route.policies.length > 1) && (
         <details className="mt-2">
           <summary className="min-h-8 text-sm text-harbour underline">Every level and person looked at</summary>
-          <Levels state={state} />
+          <Levels state={state} names={names} />
         </details>
       )}
     </section>
@@ -50,20 +60,17 @@ export function Why({ state, version }: { state: DocumentState; version: PolicyV
 }
 
 /** What was measured, with its arithmetic and the rate. */
-export function Measured({ route: { measured } }: { route: Route }) {
+export function Measured({ route: { measured, documentType }, names }: { route: Route; names: Names }) {
   if (!measured) return null;
   return (
     <>
       <dt className="text-soft">Measured</dt>
-      <dd>
-        {measured.measure}: {measured.arithmetic}
-        {measured.rate && ` = ${formatMoney(measured.compared)}`}
-      </dd>
+      <dd>{sayMeasured(measured, documentType, names)}</dd>
     </>
   );
 }
 
-function Looked({ section }: { section: SectionLooked }) {
+function Looked({ section, names }: { section: SectionLooked; names: Names }) {
   const outcome = {
     fits: "fits",
     "does not fit": "does not fit",
@@ -75,13 +82,13 @@ function Looked({ section }: { section: SectionLooked }) {
       <dt className="text-soft">Section</dt>
       <dd className={section.outcome === "fits" ? "font-semibold" : ""}>
         {section.name} {outcome}
-        {section.outcome === "does not fit" && <span className="block text-soft">{section.words}</span>}
+        {section.outcome === "does not fit" && <span className="block text-soft">{names.takes(section.section)}</span>}
       </dd>
     </>
   );
 }
 
-function Levels({ state }: { state: DocumentState }) {
+function Levels({ state, names }: { state: DocumentState; names: Names }) {
   const { route } = state;
   return (
     <ul className="mt-1 flex flex-col gap-2 text-sm">
@@ -89,19 +96,22 @@ function Levels({ state }: { state: DocumentState }) {
         .filter((policy) => !policy.chosen)
         .map((policy) => (
           <li key={policy.policy}>
-            Policy <b className="font-semibold">{policy.name}</b>: {policy.reason}.
+            Policy <b className="font-semibold">{policy.name}</b>: {sayConsidered(policy.why, names)}.
           </li>
         ))}
       {route!.levels.map((level) => (
         <li key={level.level}>
-          <b className="font-semibold">{level.name}</b>: {level.outcome}; {level.reason}.
+          <b className="font-semibold">{level.name}</b>: {level.outcome};{" "}
+          {sayLevelReason(level.why, level.level, names)}.
           {level.candidates.length > 0 && (
             <span className="block text-soft">
-              {level.rule}: {level.candidates.map(sayCandidate).join("; ")}
+              {names.asks(level.level)}: {level.candidates.map((one) => sayCandidate(one, names)).join("; ")}
               {level.outcome === "required" && `. ${level.needed} needed`}
             </span>
           )}
-          {level.blocked && <span className="block text-held">Cannot be decided: {level.blocked}</span>}
+          {level.blocked && (
+            <span className="block text-held">Cannot be decided: {sayBlocked(level.blocked, level.level, names)}</span>
+          )}
         </li>
       ))}
     </ul>

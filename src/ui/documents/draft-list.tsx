@@ -6,7 +6,7 @@ import { useRef, useState } from "react";
 import type { DocumentRow } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { Button, Empty, Refusals } from "../primitives";
 import { newCommand, send } from "../send";
 import { DenseTable } from "../tables";

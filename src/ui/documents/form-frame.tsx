@@ -2,11 +2,10 @@
 
 import { useSyncExternalStore, type ReactNode } from "react";
 import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-form";
-import type { EditEffect } from "@/core/approval";
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import { WhomItAsks, type useLook } from "./whom-it-asks";
-import type { FormStart, Intent } from "./use-document-form";
+import type { FormStart, Intent, ShownEffect } from "./use-document-form";
 import { SentForm } from "../sent-form";
 
 type Props<T extends FieldValues> = {
@@ -17,7 +16,7 @@ type Props<T extends FieldValues> = {
   busy: boolean;
   refusals: readonly Refusal[];
   look: ReturnType<typeof useLook>;
-  effect: EditEffect | null;
+  effect: ShownEffect | null;
   clearEffect(): void;
   askAgain: readonly string[];
   setAskAgain(parts: string[]): void;
@@ -114,7 +113,7 @@ function useLive(): boolean {
 }
 
 /** What an edit in approval would void, seen before it is made. */
-function Effect({ effect: { effect, why, voided, dropped } }: { effect: EditEffect }) {
+function Effect({ effect: { effect, why, voided, dropped } }: { effect: ShownEffect }) {
   const lost = voided.length;
   return (
     <div role="status" className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">

@@ -9,6 +9,9 @@ import type { Refusal, Result } from "@/core/refusal";
 import { newCommand, send } from "../send";
 import { useLook } from "./whom-it-asks";
 
+/** What an edit would do, with why in words. */
+export type ShownEffect = EditEffect & { why: string };
+
 export type Requester = { id: string; name: string; unit: string; unitName: string };
 
 /** What every form for a document is opened with. */
@@ -60,7 +63,7 @@ export function useDocumentForm<T extends FieldValues>(
   const missingNow = tried
     ? [...now.problems, ...(tried === "submit" ? stillMissing(now.document, now.problems, mend) : [])]
     : [];
-  const [effect, setEffect] = useState<EditEffect | null>(null);
+  const [effect, setEffect] = useState<ShownEffect | null>(null);
   const [busy, setBusy] = useState(false);
   const [askAgain, setAskAgain] = useState<string[]>([]);
 
@@ -127,9 +130,13 @@ function useSending(
 
 function useRevising(id: string | null, revision: number | undefined) {
   const command = useRef(newCommand());
-  return async (document: AnyDocument, again: string[], seen: boolean): Promise<Result<EditEffect | DocumentState>> => {
+  return async (
+    document: AnyDocument,
+    again: string[],
+    seen: boolean,
+  ): Promise<Result<ShownEffect | DocumentState>> => {
     const askAgain = again.length > 0 ? { askAgain: again } : {};
-    if (!seen) return send<EditEffect>(`/api/documents/${id}/preview`, { document, revision, ...askAgain });
+    if (!seen) return send<ShownEffect>(`/api/documents/${id}/preview`, { document, revision, ...askAgain });
     const result = await send<DocumentState>(`/api/documents/${id}`, {
       command: command.current,
       type: "revise",

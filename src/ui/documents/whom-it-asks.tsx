@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import type { AnyDocument } from "@/core/documents";
-import { joinWords } from "@/core/words";
+import { joinWords } from "@/core/text";
 import { send } from "../send";
 
 type Look = {

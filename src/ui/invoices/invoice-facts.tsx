@@ -1,10 +1,11 @@
 import { brokenRules, invoiceTotals, lateFor, matchOf, type Difference, type SupplierInvoice } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
+import { sayMatch } from "@/core/words";
 import { FactTable, Particulars, Total, peopleOf, type FactsProps } from "../document/facts";
 
 /** An invoice against its order and what came in, line by line, with its own arithmetic. */
-export function InvoiceFacts({ document: invoice, looking }: FactsProps<SupplierInvoice>) {
+export function InvoiceFacts({ document: invoice, looking, words }: FactsProps<SupplierInvoice>) {
   const { net, tax, gross, due } = invoiceTotals(invoice);
   const say = (minor: number) => formatAmount(money(minor, invoice.currency));
   const match = matchOf(invoice, looking);
@@ -17,7 +18,11 @@ export function InvoiceFacts({ document: invoice, looking }: FactsProps<Supplier
   return (
     <FactTable
       id="what"
-      title={match.outcome === "no-order" ? `What is charged. ${match.why}` : `Charged against ${invoice.orderNumber}`}
+      title={
+        match.outcome === "no-order"
+          ? `What is charged. ${sayMatch(match.why, words)}`
+          : `Charged against ${invoice.orderNumber}`
+      }
       columns={[
         { label: "Line" },
         { label: "Quantity", right: true },

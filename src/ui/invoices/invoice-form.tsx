@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useWatch } from "react-hook-form";
 import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documents";
 import { formatMoney } from "@/core/money";
+import { sayRuleSubject } from "@/core/words";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
 import { OrderField, SupplierField } from "../documents/choosers";
@@ -67,7 +68,8 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
       aside={
         broken.length > 0 ? (
           <span className="text-held">
-            {broken[0]!.what} says {formatMoney(broken[0]!.stated)}, comes to {formatMoney(broken[0]!.computed)}
+            {sayRuleSubject(broken[0]!.about)} says {formatMoney(broken[0]!.stated)}, comes to{" "}
+            {formatMoney(broken[0]!.computed)}
           </span>
         ) : (
           <>lines with tax {formatMoney(computed.gross)}</>

@@ -8,7 +8,7 @@ import {
   type Exposure,
 } from "@/core/documents";
 import { formatMoney, money, type Money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";

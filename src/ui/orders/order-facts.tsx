@@ -1,6 +1,6 @@
 import { ORDER_CATEGORIES, lineNet, orderTotals, type PurchaseOrder } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { FactTable, Particulars, Total, peopleOf, refusalOf, type FactsProps } from "../document/facts";
 import { SectionTitle } from "../primitives";
 

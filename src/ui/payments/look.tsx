@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { formatMoney, type Money } from "@/core/money";
 import { totals } from "@/core/payments";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { sayWeekday } from "../format";

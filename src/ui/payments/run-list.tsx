@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
 import { DenseTable } from "../tables";

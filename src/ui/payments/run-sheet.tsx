@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { sayMoment } from "../format";

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { Authority } from "@/core/authority";
 import { lastDayBefore } from "@/core/people";
 import { dayIn } from "@/core/calendar";

@@ -1,5 +1,5 @@
 import { addDays } from "@/core/calendar";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { Empty } from "../primitives";
 import { sayStandIn, type StandInLine } from "./stand-in-words";
 import { PersonLink } from "./state";

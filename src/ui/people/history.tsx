@@ -1,4 +1,4 @@
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { sayExactly } from "../format";
 
 export type HistoryEntry = {

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useState } from "react";
-import { sayCount } from "@/core/words";
+import { sayCount } from "@/core/text";
 import { Entry, Form } from "../labelled";
 import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";

@@ -1,5 +1,5 @@
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { PersonLink } from "./state";
 
 type Picked = { id: string; name: string };

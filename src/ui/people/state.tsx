@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 
 /** What the server says of a person beside their name. */
 export type State =

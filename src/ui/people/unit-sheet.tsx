@@ -1,5 +1,5 @@
 import NextLink from "next/link";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { SectionTitle } from "../primitives";
 import { PersonLink, StateMark, Vacant, type State } from "./state";
 import { UnitActions } from "./unit-actions";

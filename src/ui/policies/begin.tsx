@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Organisation } from "@/core/people";
+import { sayNotName } from "@/core/words";
 import { whyNotName, type Policy, type PolicyInput } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
 import { Choice, Entry } from "../labelled";
@@ -43,13 +44,13 @@ export function NameEntry({
   onChange(name: string): void;
 }) {
   const why = value.trim() ? whyNotName(value, names, distinction) : null;
-  const offered = why && /how about “(.+)”\?/.exec(why.message)?.[1];
+  const offered = why && "values" in why ? why.values.instead : null;
   return (
     <div>
       <Entry label="Name of the policy" required maxLength={80} value={value} onChange={onChange} />
       {why && (
         <p role="alert" className="mt-1 text-sm text-held">
-          {why.message}{" "}
+          {sayNotName(why, value)}{" "}
           {offered && (
             <button type="button" className="text-harbour underline" onClick={() => onChange(offered)}>
               Take that name

@@ -1,5 +1,5 @@
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";

@@ -1,14 +1,17 @@
-import { joinWords, sayCount } from "@/core/words";
 import type { Metadata } from "next";
 import Link from "next/link";
 
+import { joinWords, sayCount } from "@/core/text";
+import { sayHeld } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { ownStopped } from "@/server/credit/view";
 import { deskOf } from "@/server/documents/desk";
+import { namesFor } from "@/server/documents/names";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
-import { visit, singles } from "@/server/http/page";
+import { visit, singles, type Visit } from "@/server/http/page";
 import { readState } from "@/server/log/projection";
+import { readWorld } from "@/server/world";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";
 import { DeskList } from "@/ui/lists/desk-list";
@@ -79,7 +82,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
             ...desk,
             held: held.map((row) => ({
               ...row,
-              why: readState(visitor.app.db, row.id)?.holds.findLast((hold) => !hold.releasedAt)?.reason ?? "",
+              why: whyHeld(visitor, row.id),
             })),
             waiting: waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) })),
             mine: mine.map((row) => ({
@@ -110,4 +113,11 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
 
 function sayWaiting(count: number): string {
   return count ? `${capital(sayCount(count))} ${count === 1 ? "waits" : "wait"} for you` : "Nothing waits for you";
+}
+
+/** Why a document is held, by the last hold that is on it. */
+function whyHeld({ app }: Visit, id: string): string {
+  const state = readState(app.db, id);
+  const hold = state?.holds.findLast((one) => !one.releasedAt);
+  return state && hold ? sayHeld(hold, namesFor(readWorld(app), state)) : "";
 }

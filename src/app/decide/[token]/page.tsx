@@ -3,12 +3,15 @@ import Link from "next/link";
 import { acceptedOf, foretell } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
+import { sayForetold } from "@/core/telling";
+import { sayHeld } from "@/core/words";
 import { app } from "@/server/app";
 import { contextFor } from "@/server/documents/commands";
 import { currentPerson } from "@/server/http/handle";
 import { openLink } from "@/server/messages/links";
 import { settingsOf } from "@/server/messages/settings";
 import { readWorld } from "@/server/world";
+import { namesFor, versionUnder } from "@/server/documents/names";
 import { DecideByLink } from "@/ui/document/decide-by-link";
 import { sayMoment } from "@/ui/format";
 import { Flag } from "@/ui/primitives";
@@ -63,8 +66,8 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
   const names = (id: string) => world.directory.person(id)?.name ?? id;
   const context = contextFor(one, { actor: person.id, at: now, state, document: state.document, looks: false });
   const before = state.levels.flatMap((each) => each.decisions.map((said) => ({ ...said, name: each.name })));
-  const rule = world.versions
-    .find((version) => version.policy.id === state.route?.policy?.id && version.version === state.route.policy.version)
+  const words = namesFor(world, state);
+  const rule = versionUnder(world, state)
     ?.policy.sections.find((section) => section.id === state.route?.section?.id)
     ?.levels.find((each) => each.id === level.level);
   const needsPage = Boolean(rule?.signature || rule?.choosesNext || level.checklist?.length);
@@ -85,7 +88,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
       {state.document.note && <p className="serif mt-2 border-l-3 border-rule pl-3">“{state.document.note}”</p>}
       {holds.map((hold) => (
         <p key={hold.id} className="mt-2 rounded-sm bg-held-wash px-3 py-1 text-held">
-          Held: {hold.reason}.
+          Held: {sayHeld(hold, words)}.
         </p>
       ))}
       {before.length > 0 && (
@@ -101,7 +104,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
       )}
       <section className="mt-4 rounded-sm bg-panel px-3 py-2" aria-label="If you approve">
         <p className="text-sm font-semibold">If you approve</p>
-        {foretell(state, level, context).map((line) => (
+        {sayForetold(foretell(state, level, context), state, level, words).map((line) => (
           <p key={line}>{line}</p>
         ))}
       </section>

@@ -85,7 +85,6 @@ CREATE TABLE hold (
   id        TEXT NOT NULL,
   kind      TEXT NOT NULL,
   code      TEXT NOT NULL,
-  reason    TEXT NOT NULL,
   blocks    TEXT NOT NULL,
   rule      INTEGER,
   placed_by TEXT NOT NULL,
@@ -107,8 +106,7 @@ CREATE TABLE job (
   step     INTEGER NOT NULL,
   kind     TEXT NOT NULL,
   next_at  TEXT,
-  attempts INTEGER NOT NULL,
-  error    TEXT NOT NULL
+  attempts INTEGER NOT NULL
 ) STRICT, WITHOUT ROWID;
 CREATE INDEX job_by_time ON job (next_at);
 

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { dayIn } from "@/core/calendar";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { latestRates } from "@/server/ledger/views";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
-import { joinWords, sayDate } from "@/core/words";
+import { joinWords, sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, type Visit, singles } from "@/server/http/page";
 import { leavingOf } from "@/server/people/leaving";

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import type { ControlReport } from "@/server/evidence/report";
 import { CHANGE_KINDS, type ControlChange } from "@/server/evidence/report-changes";
 import { visitFor, singles, unlessBusy } from "@/server/http/page";

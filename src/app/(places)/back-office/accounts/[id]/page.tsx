@@ -3,7 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { visibleFields } from "@/server/ledger/account-commands";

@@ -8,7 +8,7 @@ import { readState } from "@/server/documents/projection";
 import { conclusionOf, ownWorkIn, sampleOf, sheetHash } from "@/server/evidence/samples";
 import { visitFor } from "@/server/http/page";
 import { documentType } from "@/core/documents";
-import { sayDate } from "@/core/words";
+import { sayDate } from "@/core/text";
 import { sayExactly } from "@/ui/format";
 import { buttonClass } from "@/ui/primitives";
 import { TestSheet } from "@/ui/register/test-sheet";

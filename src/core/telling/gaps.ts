@@ -1,8 +1,7 @@
-import { documentType } from "../documents";
+import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
-import type { Policy } from "../policy";
-import { joinWords } from "../words";
-import type { BoundFact, DocumentState, Gap } from "./types";
+import { joinWords } from "../text";
+import type { BoundFact, EditEffect, Gap } from "../approval";
 
 const BOUND: Record<BoundFact, string> = {
   requester: "whose document it is",
@@ -45,20 +44,20 @@ export function sayGap(gap: Gap, documentTypeKey: string): string {
   }
 }
 
-/** Why an edit does what it does, in one sentence. */
-export function sayGaps(
-  gaps: readonly Gap[],
-  state: DocumentState,
-  changed: readonly string[],
-  policy: Policy,
-  askedAgain: readonly string[],
-): string {
-  const type = documentType(state.document.documentType);
-  const again = askedAgain.map((label) => `${label}, which was refused, is asked for again`);
+/** What an edit was: which fields changed, what approvals do not cover, and which refused parts are asked for again. */
+export type Edited = Pick<EditEffect, "gaps" | "changed"> & { document: AnyDocument; askedAgain?: string[] };
+
+/** Why an edit does what it does, in one sentence. @param policy what the policy is called that lets the rest pass */
+export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, policy: string): string {
+  const type = documentType(document.documentType);
+  const parts = type.parts(document);
+  const again = askedAgain.map(
+    (key) => `${parts.find((one) => one.key === key)?.label ?? key}, which was refused, is asked for again`,
+  );
   // A part that is named is not told a second time without its name.
   const told = again.length > 0 ? gaps.filter((gap) => gap.code !== "refused") : gaps;
   const said = [...new Set(told.map((gap) => sayGap(gap, type.key)))];
   if (said.length + again.length > 0) return joinWords([...again, ...said], "and");
   const labels = changed.map((key) => type.fields.find((field) => field.key === key)?.label ?? "text or papers");
-  return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy.name} lets pass`;
+  return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy} lets pass`;
 }

@@ -1,0 +1,97 @@
+import { sayCondition } from "../conditions";
+import { typeWords, type AnyDocument } from "../documents";
+import { sayRule, type Directory } from "../people";
+import { sayBand, saySection, vocabularyIn, type Check, type Level, type Policy, type Section } from "../policy";
+import { joinWords } from "../text";
+
+/** What ids are called. Where nothing is known by an id, the id stands for itself. */
+export type Names = {
+  directory: Directory;
+  person(id: string): string;
+  unit(id: string): string;
+  position(id: string): string;
+  group(id: string): string;
+  /** A policy, by the names of those that were looked at. */
+  policy(id: string): string;
+  level(id: string): string;
+  section(id: string): string;
+  /** What a section takes, as a sentence; empty where the policy is not known. */
+  takes(section: string): string;
+  /** What a band of a section asks for, as a sentence; empty where the policy is not known. */
+  band(section: string, index: number): string;
+  /** What a level of kind “check” verifies, as a list in words. */
+  verifies(level: string): string;
+  /** Whom a level asks, as a noun phrase; empty where its rule is not known. */
+  asks(level: string): string;
+  /** Under which condition a level has a part; empty where it has none. */
+  condition(level: string): string;
+  /** A line of the document with what it is, such as "line 2, Mooring rope"; counted from 1. */
+  line(number: number): string;
+};
+
+/** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
+export type About = {
+  policy?: Policy | null;
+  levels?: readonly { level: string; name: string }[];
+  document?: AnyDocument | null;
+  policies?: readonly { policy: string; name: string }[];
+};
+
+export function namesOf(directory: Directory, about: About = {}): Names {
+  const known = (about.policy?.sections ?? []).flatMap((section) => section.levels);
+  const level = (id: string): Level | undefined => known.find((one) => one.id === id);
+  const { policy } = about;
+  const section = (id: string): Section | undefined => policy?.sections.find((one) => one.id === id);
+  return {
+    directory,
+    person: (id) => directory.person(id)?.name ?? id,
+    unit: (id) => directory.unit(id)?.name ?? id,
+    position: (id) => directory.position(id)?.name ?? id,
+    group: (id) => directory.group(id)?.name ?? id,
+    policy: (id) => about.policies?.find((one) => one.policy === id)?.name ?? id,
+    level: (id) => about.levels?.find((one) => one.level === id)?.name ?? level(id)?.name ?? id,
+    section: (id) => section(id)?.name ?? id,
+    takes: (id) => {
+      const found = section(id);
+      return policy && found ? saySection(policy, found, directory) : "";
+    },
+    band: (id, index) => {
+      const found = section(id);
+      return policy && found ? sayBand(policy, found, index, directory) : "";
+    },
+    verifies: (id) => sayChecks(level(id)?.checks ?? []),
+    asks: (id) => {
+      const found = level(id);
+      return found ? sayRule(found.approvers, directory) : "";
+    },
+    condition: (id) => {
+      const when = level(id)?.when;
+      return when && policy ? sayCondition(when, vocabularyIn(policy.documentType, directory)) : "";
+    },
+    line: (number) => sayLine(number, about.document),
+  };
+}
+
+function sayLine(number: number, document: AnyDocument | null | undefined): string {
+  const what = document && "lines" in document ? document.lines[number - 1]?.description : undefined;
+  return what ? `line ${number}, ${what}` : `line ${number}`;
+}
+
+function sayChecks(checks: readonly Check[]): string {
+  const said = checks.map((check) => {
+    switch (check.kind) {
+      case "totals":
+        return "the totals add up";
+      case "paper":
+        return `“${check.name}” is attached`;
+      case "fields":
+        return "the fields are filled in";
+    }
+  });
+  return joinWords(said, "and") || "nothing to verify";
+}
+
+/** What documents of a type are called, one and many. */
+export function nameOfType(key: string): { one: string; many: string } {
+  return typeWords(key).name;
+}
