@@ -12,6 +12,14 @@ const IN_FOLDER: Record<string, readonly string[]> = {
   "fast-check": ["core/fixtures/"],
 };
 
+/** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
+const ORDER = [
+  ...["reason", "text", "ids", "calendar", "money", "refusal", "drawn", "records", "conditions", "people", "payments"],
+  ...["segregation", "messages", "documents", "policy", "routing", "holds", "words", "approval", "telling", "outcome"],
+  ...["notices", "rehearsal", "checks", "authority", "register", "people-table", "sampling", "stopped-orders"],
+  ...["starting-set", "intake", "formats", "fixtures"],
+];
+
 /**
  * What may make sentences in the core: what is told to people, and what still refuses and finds in words. Everything else gives codes and values, so that
  * nothing that is stored, hashed or compared can have a wording in it.
@@ -70,6 +78,36 @@ function importsOf(text: string): string[] {
   return [...found].map((match) => match[1] ?? match[2] ?? match[3]!);
 }
 
+/** The files of the same layers that a file imports, types included. */
+function targetsOf(file: string): string[] {
+  return importsOf(fs.readFileSync(path.join(src, file), "utf8")).flatMap((target) => {
+    if (!target.startsWith(".") && !target.startsWith("@/")) return [];
+    const base = target.startsWith("@/") ? target.slice(2) : path.posix.join(path.posix.dirname(file), target);
+    return [`${base}.ts`, `${base}.tsx`, `${base}/index.ts`].find((one) => files.includes(one)) ?? [];
+  });
+}
+
+/** Files that import each other in a circle, from one of them back to itself; null where there is none. */
+export function circleIn(from: readonly string[], targets: (file: string) => readonly string[]): string[] | null {
+  const done = new Set<string>();
+  const visit = (file: string, way: readonly string[]): string[] | null => {
+    const at = way.indexOf(file);
+    if (at >= 0) return [...way.slice(at), file];
+    if (done.has(file)) return null;
+    done.add(file);
+    for (const target of targets(file)) {
+      const found = visit(target, [...way, file]);
+      if (found) return found;
+    }
+    return null;
+  };
+  for (const file of from) {
+    const found = visit(file, []);
+    if (found) return found;
+  }
+  return null;
+}
+
 describe("layers", () => {
   it("every form of import is seen, and nothing that only looks like one", () => {
     const text =
@@ -85,6 +123,25 @@ describe("layers", () => {
     });
     expect(wrong).toEqual([]);
     expect(files.length).toBeGreaterThan(80);
+  });
+
+  it("no folder of the core knows one that comes after it, and no file of the core is in a circle", () => {
+    const core = files.filter((file) => file.startsWith("core/"));
+    const against = core.flatMap((file) =>
+      targetsOf(file).flatMap((target) => {
+        const [from, to] = [file, target].map((one) => ORDER.indexOf(one.split("/")[1]!));
+        return to! > from! ? [`${file} knows ${target}`] : [];
+      }),
+    );
+    expect(against).toEqual([]);
+    expect(circleIn(core, targetsOf)).toBeNull();
+    expect(new Set(core.map((file) => file.split("/")[1]))).toEqual(new Set(ORDER));
+  });
+
+  it("a circle would be found", () => {
+    const knows: Record<string, string[]> = { a: ["b"], b: ["c", "d"], c: [], d: ["b"] };
+    expect(circleIn(["a", "c"], (file) => knows[file]!)).toEqual(["b", "d", "b"]);
+    expect(circleIn(["c"], (file) => knows[file]!)).toBeNull();
   });
 
   it.each([

@@ -1,4 +1,4 @@
-import type { DocumentStatus } from "@/core/approval";
+import type { DocumentStatus } from "@/core/documents";
 import type { VersionState } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
 import type { ComponentProps, ReactNode } from "react";

@@ -49,7 +49,6 @@ export type {
   DocumentCommand,
   DocumentEvent,
   DocumentState,
-  DocumentStatus,
   DocumentView,
   EditEffect,
   LevelState,

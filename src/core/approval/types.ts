@@ -1,4 +1,4 @@
-import type { AnyDocument, Around, RefusedPart, SuppliedPaper } from "../documents";
+import type { AnyDocument, Around, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
 import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
@@ -7,7 +7,6 @@ import type { Measured, Route, RoutedLevel, RoutingContext } from "../routing";
 import type { ApprovedReason, OverdueReason, PassedOverReason, StepResult } from "./reasons";
 import type { LevelTimes, Timer } from "./time";
 
-export type DocumentStatus = "draft" | "waiting" | "sent back" | "approved" | "declined" | "withdrawn" | "lapsed";
 export type LevelStatus = "not yet" | "open" | "approved" | "declined" | "passed over" | "told" | "lapsed";
 
 /** By which way somebody spoke: on a page after signing in, through the link of a mail, or over the API. */

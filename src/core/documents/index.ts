@@ -38,17 +38,10 @@ export { NOTHING_AROUND } from "./around";
 export type { AccountStatus, Around, CustomerFacts, Looking, LookingRules, OrderFacts, SupplierFacts } from "./around";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
 export type { ClaimCategory, Rules } from "./rules";
-export {
-  AttachmentSchema,
-  Exact,
-  MOST_MINOR,
-  PercentSchema,
-  QuantitySchema,
-  basicFields,
-  taxByRate,
-  times,
-} from "./parts";
-export type { Attachment, PartySignature } from "./parts";
+export { AttachmentSchema } from "./attachment";
+export type { Attachment } from "./attachment";
+export { Exact, MOST_MINOR, PercentSchema, QuantitySchema, basicFields, taxByRate, times } from "./parts";
+export type { PartySignature } from "./parts";
 export {
   ORDER_CATEGORIES,
   OrderLineSchema,
@@ -59,8 +52,9 @@ export {
 } from "./purchase-order";
 export type { OrderLine, PurchaseOrder } from "./purchase-order";
 export { USUAL_DAYS } from "./supplier-total";
-export { InvoiceLineSchema, StatedTotalsSchema, SupplierInvoiceSchema, lateFor } from "./supplier-invoice";
-export type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
+export { SupplierInvoiceSchema, lateFor } from "./supplier-invoice";
+export { InvoiceLineSchema, StatedTotalsSchema } from "./supplier-invoice-schema";
+export type { InvoiceLine, SupplierInvoice } from "./supplier-invoice-schema";
 export { brokenRules, invoiceTotals } from "./invoice-arithmetic";
 export type { BrokenRule } from "./invoice-arithmetic";
 export { matchOf } from "./match";
@@ -97,7 +91,7 @@ export type { SupplierAccount, SupplierField } from "./supplier-account";
 
 export { refusedAfter, wordingOf } from "./refused";
 export type { RefusedAfter } from "./refused";
-export type { DocumentRow } from "./row";
+export type { DocumentRow, DocumentStatus } from "./row";
 
 const types = [purchaseOrderType, supplierInvoiceType, expenseClaimType, creditLimitChangeType, supplierAccountType];
 

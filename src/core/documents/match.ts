@@ -4,7 +4,7 @@ import type { Looking, OrderFacts } from "./around";
 import { invoiceTotals } from "./invoice-arithmetic";
 import { Exact, percentOf, times } from "./parts";
 import type { DifferenceReason, MatchReason } from "./reasons";
-import type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
+import type { InvoiceLine, SupplierInvoice } from "./supplier-invoice-schema";
 
 export type Difference = {
   kind: "price" | "tax" | "quantity" | "not received" | "not ordered" | "currency" | "beside the lines";

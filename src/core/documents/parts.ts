@@ -4,20 +4,13 @@ import { IdSchema } from "../ids";
 import { CurrencySchema, formatMoney, money, sum, type Money } from "../money";
 import { sameValue } from "../conditions";
 import { whyNoAccount } from "../payments";
+import { AttachmentSchema, type Attachment } from "./attachment";
 import type { Change, MissingItem, Sample } from "./registry";
 
 /** What the types of documents have in common: the fields every one has, and exact arithmetic on lines. */
 
 /** More than this is a slip of the hand and not an amount: ten thousand million of a currency with two decimals. */
 export const MOST_MINOR = 1_000_000_000_000;
-
-export const AttachmentSchema = z.strictObject({
-  hash: z.string().regex(/^[0-9a-f]{64}$/),
-  name: z.string().min(1).max(200),
-  type: z.string(),
-  size: z.int().positive(),
-});
-export type Attachment = z.infer<typeof AttachmentSchema>;
 
 /** What somebody wrote, up to so many letters. The sign for a lost letter (U+FFFD) is refused: it would go out in files as if the other side had not written UTF-8. */
 export const written = (most: number) =>

@@ -4,7 +4,7 @@ import type { z } from "zod";
 import type { ExclusionReason } from "../people";
 import type { Looking } from "./around";
 import type { MeasureReason, RemarkReason, UnmeasuredReason } from "./reasons";
-import type { Attachment } from "./parts";
+import type { Attachment } from "./attachment";
 
 /** What every document has, whatever its type. */
 export type Basics = {

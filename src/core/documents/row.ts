@@ -1,5 +1,7 @@
-import type { DocumentStatus } from "../approval";
 import type { Money } from "../money";
+
+/** How far a document is, from its draft to its end. */
+export type DocumentStatus = "draft" | "waiting" | "sent back" | "approved" | "declined" | "withdrawn" | "lapsed";
 
 /** A document as a line of a list. */
 export type DocumentRow = {

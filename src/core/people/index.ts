@@ -5,7 +5,6 @@ export {
   HolderSchema,
   IdSchema,
   LimitSchema,
-  OrganisationSchema,
   OwnerSchema,
   PersonSchema,
   PositionSchema,
@@ -26,6 +25,7 @@ export type {
   StandIn,
   Unit,
 } from "./schema";
+export { OrganisationSchema } from "./organisation";
 export { brokenReferences } from "./references";
 export type { Problem } from "./references";
 export { directoryOf } from "./directory";

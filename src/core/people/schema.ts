@@ -2,7 +2,6 @@ import { z } from "zod";
 import { WorkingCalendarSchema } from "../calendar";
 import { IdSchema } from "../ids";
 import { CurrencySchema, MinorSchema } from "../money";
-import { brokenReferences } from "./references";
 
 export { IdSchema };
 
@@ -103,22 +102,18 @@ export const OwnerSchema = z.strictObject({
 });
 export type Owner = z.infer<typeof OwnerSchema>;
 
-/** The people of an organisation with all that decides who they are at one moment. Every reference must lead somewhere. */
-export const OrganisationSchema = z
-  .strictObject({
-    name: z.string().min(1),
-    currency: z.string().length(3),
-    timeZone: z.string().default("UTC").meta({ description: "IANA time zone in which days begin and end" }),
-    people: z.array(PersonSchema),
-    units: z.array(UnitSchema),
-    positions: z.array(PositionSchema).default([]),
-    groups: z.array(GroupSchema).default([]),
-    locations: z.array(WorkingCalendarSchema).default([]),
-    limits: z.array(AuthorityLimitSchema).default([]),
-    standIns: z.array(StandInSchema).default([]),
-    owners: z.array(OwnerSchema).default([]),
-  })
-  .superRefine((organisation, context) => {
-    for (const { path, message } of brokenReferences(organisation)) context.addIssue({ code: "custom", path, message });
-  });
-export type Organisation = z.infer<typeof OrganisationSchema>;
+/** The people of an organisation with all that decides who they are at one moment, before its references are looked at. */
+export const OrganisationShape = z.strictObject({
+  name: z.string().min(1),
+  currency: z.string().length(3),
+  timeZone: z.string().default("UTC").meta({ description: "IANA time zone in which days begin and end" }),
+  people: z.array(PersonSchema),
+  units: z.array(UnitSchema),
+  positions: z.array(PositionSchema).default([]),
+  groups: z.array(GroupSchema).default([]),
+  locations: z.array(WorkingCalendarSchema).default([]),
+  limits: z.array(AuthorityLimitSchema).default([]),
+  standIns: z.array(StandInSchema).default([]),
+  owners: z.array(OwnerSchema).default([]),
+});
+export type Organisation = z.infer<typeof OrganisationShape>;

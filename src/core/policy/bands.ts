@@ -1,4 +1,13 @@
-import type { Section, Threshold } from "./schema";
+import { z } from "zod";
+import { MinorSchema } from "../money";
+
+export const ThresholdSchema = z.strictObject({
+  amount: MinorSchema.positive(),
+  exact: z
+    .enum(["below", "above"])
+    .meta({ description: "Whether the exact amount belongs to the band below or above" }),
+});
+export type Threshold = z.infer<typeof ThresholdSchema>;
 
 /**
  * The smallest amount, in minor units, that lies above a threshold. Every band is the half-open interval from one cut
@@ -22,7 +31,7 @@ export function bandOf(minor: number, thresholds: readonly Threshold[]): number 
 
 /** The thresholds that bound a band; null at the open ends. */
 export function bandEdges(
-  section: Pick<Section, "thresholds">,
+  section: { thresholds: readonly Threshold[] },
   band: number,
 ): { from: Threshold | null; to: Threshold | null } {
   return { from: section.thresholds[band - 1] ?? null, to: section.thresholds[band] ?? null };

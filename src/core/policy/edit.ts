@@ -1,5 +1,5 @@
-import { cutOf } from "./bands";
-import type { Band, Level, Mark, Section, Threshold } from "./schema";
+import { cutOf, type Threshold } from "./bands";
+import type { Band, Level, Mark, Section } from "./schema";
 
 /**
  * What a designer can do to a section on the band board. Each function returns a new section and leaves the old one as it was; an

@@ -1,4 +1,6 @@
 /** Policies: their shape, bands, edits, versions, and how they read in plain words. */
+export { ThresholdSchema, bandEdges, bandOf, boundaryAmounts, cutOf } from "./bands";
+export type { Threshold } from "./bands";
 export {
   AfterApprovalSchema,
   BandSchema,
@@ -8,23 +10,9 @@ export {
   PolicySchema,
   QuorumSchema,
   SectionSchema,
-  ThresholdSchema,
   dateFields,
 } from "./schema";
-export type {
-  Band,
-  Check,
-  Level,
-  Mark,
-  Policy,
-  PolicyInput,
-  Quorum,
-  Reminder,
-  Section,
-  Threshold,
-  TimeLimit,
-} from "./schema";
-export { bandEdges, bandOf, boundaryAmounts, cutOf } from "./bands";
+export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Reminder, Section, TimeLimit } from "./schema";
 export { vocabularyIn } from "./vocabulary";
 export { PlaceSchema, sayPlace } from "./place";
 export type { Place } from "./place";

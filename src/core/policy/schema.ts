@@ -4,7 +4,7 @@ import { documentTypeKeys, typeWords } from "../documents";
 import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
-import { cutOf } from "./bands";
+import { ThresholdSchema, cutOf } from "./bands";
 import { StoppedOrdersSchema } from "./stopped-orders";
 
 const Outcomes = z.enum(["approve", "decline", "sendBack"]);
@@ -89,14 +89,6 @@ export const LevelSchema = z.strictObject({
 });
 /** One step of the chain. */
 export type Level = z.infer<typeof LevelSchema>;
-
-export const ThresholdSchema = z.strictObject({
-  amount: MinorSchema.positive(),
-  exact: z
-    .enum(["below", "above"])
-    .meta({ description: "Whether the exact amount belongs to the band below or above" }),
-});
-export type Threshold = z.infer<typeof ThresholdSchema>;
 
 export const BandSchema = z.strictObject({
   approval: z.enum(["required", "none"]).meta({ description: "“none” says explicitly that nobody needs to approve" }),

@@ -2,7 +2,6 @@ import { z } from "zod";
 import { formatAmount, MinorSchema } from "../money";
 import { IdSchema, type Directory } from "../people";
 import { joinWords, sayCount } from "../text";
-import type { Policy } from "./schema";
 
 /** How a policy of credit-limit changes deals with customers' orders that are stopped for credit: what is asked for, when, and for whom it is not. */
 export const StoppedOrdersSchema = z.strictObject({
@@ -36,7 +35,7 @@ export type StoppedOrdersRule = z.infer<typeof StoppedOrdersSchema>;
 
 /** What a policy does about orders stopped for credit, as one sentence; null when it does nothing. */
 export function sayStoppedOrders(
-  { stoppedOrders: rule, currency }: Pick<Policy, "stoppedOrders" | "currency">,
+  { stoppedOrders: rule, currency }: { stoppedOrders?: StoppedOrdersRule | undefined; currency: string },
   directory: Directory,
 ): string | null {
   if (!rule) return null;

@@ -14,7 +14,8 @@ import {
 } from "./whole-words";
 import { sayPlace } from "./place";
 import { sayScope } from "./scope";
-import type { Level, Policy, PolicyInput, Threshold } from "./schema";
+import type { Level, Policy, PolicyInput } from "./schema";
+import type { Threshold } from "./bands";
 
 const base = policyOf(twoStep);
 const at = (amount: number, exact: Threshold["exact"] = "below"): Threshold => ({ amount, exact });

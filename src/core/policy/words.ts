@@ -3,8 +3,8 @@ import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import { sayRule, type Directory } from "../people";
-import { bandEdges } from "./bands";
-import { dateFields, type Level, type Policy, type Section, type Threshold, type TimeLimit } from "./schema";
+import { bandEdges, type Threshold } from "./bands";
+import { dateFields, type Level, type Policy, type Section, type TimeLimit } from "./schema";
 import { vocabularyIn } from "./vocabulary";
 
 /**

@@ -1,6 +1,6 @@
 /** What happened to a document, as sentences: on its page, on its record, and in its evidence file. */
 export { sayHow, sentenceOf, tell } from "./tell";
-export type { Said } from "./tell";
+export type { Said } from "./said";
 export { namesIn } from "./names";
 export { sayForetold } from "./foretold";
 export { sayEdit, sayGap } from "./gaps";

@@ -1,6 +1,6 @@
 import type { ToldEvent } from "../approval";
 import type { Names } from "../words";
-import type { Said } from "./tell";
+import type { Said } from "./said";
 
 type OfCourse = Extract<
   ToldEvent,

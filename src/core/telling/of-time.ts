@@ -1,7 +1,7 @@
 import type { ToldEvent } from "../approval";
 import type { Names } from "../words";
 import { sayOverdueReason } from "./reasons";
-import type { Said } from "./tell";
+import type { Said } from "./said";
 
 type OfTime = Extract<
   ToldEvent,

@@ -3,11 +3,10 @@ import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
 import { sayCause, sayHeld, type Names } from "../words";
 import { sayEdit, sayGap } from "./gaps";
+import type { Said } from "./said";
 import { tellOfCourse } from "./of-course";
 import { tellOfTime } from "./of-time";
 import { sayApproved, sayPassedOver, sayStepResult } from "./reasons";
-
-export type Said = { who: string; did: string; comment?: string; weight: "said" | "quiet" | "held" };
 
 /** Who and what they did as one sentence; what goes on the word before it, by a colon or a space of its own, is not set apart again. */
 export function sentenceOf({ who, did }: Pick<Said, "who" | "did">): string {

@@ -2,11 +2,10 @@ import { addDays, startOfDay } from "@/core/calendar";
 import {
   activeHolds,
   type DocumentState,
-  type DocumentStatus,
   type DocumentView,
   type ToldEvent,
 } from "@/core/approval";
-import type { DocumentRow as Row } from "@/core/documents";
+import { type DocumentRow as Row, type DocumentStatus } from "@/core/documents";
 import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";

@@ -1,4 +1,4 @@
-import type { DocumentStatus } from "@/core/approval";
+import type { DocumentStatus } from "@/core/documents";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 import type { App } from "../app";
 import { readWorld } from "../world";

@@ -1,0 +1,7 @@
+import { brokenReferences } from "./references";
+import { OrganisationShape } from "./schema";
+
+/** An organisation whose every reference leads somewhere. */
+export const OrganisationSchema = OrganisationShape.superRefine((organisation, context) => {
+  for (const { path, message } of brokenReferences(organisation)) context.addIssue({ code: "custom", path, message });
+});
