@@ -87,7 +87,7 @@ describe("handing over", () => {
       head: ["up to 500.00 EUR", "eligible"],
       una: ["up to 100.00 EUR", "not eligible: limit up to 100.00 EUR (their own) does not cover 500.00 EUR"],
       rui: ["no limit", "not eligible: is the requester"],
-      gone: ["no limit", "not eligible: inactive"],
+      gone: ["no limit", "not eligible: is not active"],
     });
     expect(hand(play, "lead", "una")).toContain("does not cover 500.00 EUR");
     expect(hand(play, "lead", "rui")).toContain("is the requester");

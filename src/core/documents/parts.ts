@@ -1,7 +1,7 @@
 import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { IdSchema } from "../ids";
-import { CurrencySchema, formatMoney, money, sum, type Money } from "../money";
+import { CurrencySchema, money, sum, type Money } from "../money";
 import { sameValue } from "../conditions";
 import { whyNoAccount } from "../payments";
 import { AttachmentSchema, type Attachment } from "./attachment";
@@ -174,15 +174,6 @@ export function compareLines(
 
 export function namesOf(papers: readonly Attachment[]): string {
   return papers.map((paper) => paper.name).join(", ");
-}
-
-export function sayCountOfLines(count: number): string {
-  return count === 1 ? "1 line" : `${count} lines`;
-}
-
-/** @example sayOver({ minor: 43000, currency: "EUR" }) // "430.00 EUR over" */
-export function sayOver(difference: Money): string {
-  return `${formatMoney(money(Math.abs(difference.minor), difference.currency))} ${difference.minor < 0 ? "under" : "over"}`;
 }
 
 /** Refuses a document whose sums leave the range in which amounts are exact. */

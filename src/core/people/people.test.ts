@@ -19,10 +19,10 @@ describe("approver rules", () => {
     [{ kind: "headOfUnit", up: 2 }, "boss eligible"],
     [{ kind: "headOfUnit", up: 3 }, "there is no unit 3 above Engines"],
     [{ kind: "people", people: ["ana", "rui", "ana"] }, "ana eligible; rui not eligible: is the requester"],
-    [{ kind: "group", group: "leavers" }, "gone not eligible: inactive"],
+    [{ kind: "group", group: "leavers" }, "gone not eligible: is not active"],
     [{ kind: "group", group: "empty" }, "the group Empty has no members"],
     [{ kind: "group", group: "nowhere" }, "there is no group “nowhere”"],
-    [{ kind: "people", people: ["ghost"] }, "ghost not eligible: unknown person"],
+    [{ kind: "people", people: ["ghost"] }, "ghost not eligible: is not known here"],
     [{ kind: "position", position: "captain" }, "there is no position “captain”"],
   ])("%j gives %s", (rule, expected) => expect(resolve(rule)).toBe(expected));
 

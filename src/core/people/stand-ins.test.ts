@@ -52,49 +52,49 @@ describe("absences and delegations", () => {
       "the stand-in acts and the absent does not",
       [entry("lead", "una")],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
     ],
     [
       "nobody acts where nobody stands in",
       [entry("lead", null)],
       {},
-      "lead not eligible: away until 20 Mar 2026, nobody stands in",
+      "lead not eligible: is away until 20 Mar 2026, nobody stands in",
     ],
     [
       "a stand-in never decides on their own request",
       [entry("lead", "rui")],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Rui; rui not eligible: stands in for Lead until 20 Mar 2026, but is the requester",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Rui; rui not eligible: stands in for Lead until 20 Mar 2026, but is the requester",
     ],
     [
       "an absent stand-in is followed to their own",
       [entry("lead", "una"), entry("una", "dora")],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but away until 20 Mar 2026, stands in: Dora; dora eligible: stands in for Lead until 20 Mar 2026, through Una",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but is away until 20 Mar 2026, stands in: Dora; dora eligible: stands in for Lead until 20 Mar 2026, through Una",
     ],
     [
       "a cap below the amount",
       [entry("lead", "una", { cap: { minor: 99_999, currency: "EUR" } })],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 999.99 EUR, and this is 1,000.00 EUR",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 999.99 EUR, and this is 1,000.00 EUR",
     ],
     [
       "a cap of the very amount",
       [entry("lead", "una", { cap: { minor: 100_000, currency: "EUR" } })],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Una; una eligible: stands in for Lead until 20 Mar 2026",
     ],
     [
       "a cap in a currency without a rate",
       [entry("lead", "una", { cap: { minor: 100_000, currency: "CHF" } })],
       {},
-      "lead not eligible: away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 1,000.00 CHF, which cannot be compared with this document",
+      "lead not eligible: is away until 20 Mar 2026, stands in: Una; una not eligible: stands in for Lead until 20 Mar 2026, but only up to 1,000.00 CHF, which cannot be compared with this document",
     ],
     [
       "other types only",
       [entry("lead", "una", { documentTypes: ["expense-claim"] })],
       {},
-      "lead not eligible: away until 20 Mar 2026, Una stands in for other types only",
+      "lead not eligible: is away until 20 Mar 2026, Una stands in for other types only",
     ],
     [
       "a delegation leaves both",
@@ -127,7 +127,7 @@ describe("absences and delegations", () => {
     const people = organisation.people.map((one) =>
       one.id === "lead" ? { ...one, roles: ["requester" as const] } : one,
     );
-    expect(decide(manager, { people })).toBe("lead not eligible: has not the role approver");
+    expect(decide(manager, { people })).toBe("lead not eligible: does not have the role approver");
   });
 
   it("everybody in whose name one might act is found", () => {
@@ -227,7 +227,7 @@ describe("rules that need positions, limits and owners", () => {
       straight,
       { positions, limits: [...limits, limit("boss", 200_000)], standIns: [entry("head", null)] },
       {},
-      "lead not eligible: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not eligible: away until 20 Mar 2026, nobody stands in; limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR; boss eligible: limit up to 2,000.00 EUR (their own) covers 1,000.00 EUR",
+      "lead not eligible: limit up to 500.00 EUR (their own) does not cover 1,000.00 EUR; head not eligible: is away until 20 Mar 2026, nobody stands in; limit up to 1,000.00 EUR (as Fleet head) covers 1,000.00 EUR; boss eligible: limit up to 2,000.00 EUR (their own) covers 1,000.00 EUR",
     ],
   ])("%s", (_name, rule, change, about, expected) => expect(decide(rule, change, about)).toBe(expected));
 

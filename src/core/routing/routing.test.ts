@@ -107,7 +107,7 @@ describe("held, never waved through", () => {
     withLevels([level("a", 1, ["none", "none", "approves"], approvers, extra)]);
   it.each<[string, PolicyInput, string]>([
     ["the only approver is the requester", only({ kind: "people", people: ["rui"] }), "a: Rui is the requester"],
-    ["everybody is inactive", only({ kind: "group", group: "leavers" }), "a: Gone inactive"],
+    ["everybody is inactive", only({ kind: "group", group: "leavers" }), "a: Gone is not active"],
     ["an empty group", only({ kind: "group", group: "empty" }), "a: the group Empty has no members"],
     [
       "a quorum larger than the pool",

@@ -5,4 +5,4 @@ export { namesIn } from "./names";
 export { sayForetold } from "./foretold";
 export { sayEdit, sayGap } from "./gaps";
 export type { Edited } from "./gaps";
-export { sayApproved, sayOverdueReason, sayPassedOver, saySetValue, sayStepResult } from "./reasons";
+export { sayApproved, sayOverdueReason, sayPassedOver, sayStepResult } from "./reasons";

@@ -1,5 +1,5 @@
 import type { ApprovedReason, BarredReason, OverdueReason, PassedOverReason, SetValue, StepResult } from "../approval";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS } from "../documents";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "../documents";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
 import { sayBy, sayLevelReason, type Names, type Wording } from "../words";
@@ -50,11 +50,6 @@ export function sayOverdueReason(why: OverdueReason, names: Names): string {
 
 const LABELS: Readonly<Record<string, string>> = { ...SUPPLIER_FIELDS, ...CUSTOMER_FIELDS };
 
-/** A value of an account in words; "none" where it has none. */
-export function saySetValue(value: SetValue): string {
-  return value === null || value === "" ? "none" : typeof value === "string" ? value : formatMoney(value);
-}
-
 const BARRED = {
   "no network address": ({ host }) => `${host} has no address`,
   "leads inside": ({ host, to }) =>
@@ -74,7 +69,7 @@ const STEPS = {
   "address told": ({ to }) => `${to} was told`,
   "changes applied": ({ account, changes, opened, told, freed, customer }) => {
     const has = changes
-      .map(({ field, after }) => `${(LABELS[field] ?? field).toLowerCase()} ${saySetValue(after)}`)
+      .map(({ field, after }) => `${(LABELS[field] ?? field).toLowerCase()} ${sayValue(after)}`)
       .join(", ");
     return [
       has ? `${account} has ${has}` : `Nothing of ${account} was accepted`,
@@ -96,7 +91,7 @@ const STEPS = {
   "changes no account": () => "This kind of document changes no account; take the step out of the policy",
   "unknown account": ({ account }) => `There is no account ${account}`,
   "changed meanwhile": ({ account, field, before, now }) =>
-    `${LABELS[field] ?? field} of ${account} was ${saySetValue(before)} when this was asked for, and is ${saySetValue(now)} now: it was approved for another change; ask for it anew`,
+    `${LABELS[field] ?? field} of ${account} was ${sayValue(before)} when this was asked for, and is ${sayValue(now)} now: it was approved for another change; ask for it anew`,
   "no such address": ({ note }) => `No address called “${note}” is registered in the settings`,
   "address barred": ({ address, why }, names) => `${address} is not called: ${sayBy(BARRED, why, names)}`,
   "address refused": ({ address, status }) => `${address} answered ${status}`,

@@ -62,13 +62,13 @@ const CANDIDATES = {
   "edited it last": () => "edited it last",
   "is paid by it": () => "is paid by it",
   "decided elsewhere": ({ level }, names) => `decided as ${names.level(level)} already`,
-  "unknown person": () => "unknown person",
+  "unknown person": () => "is not known here",
   "is the requester": () => "is the requester",
-  inactive: () => "inactive",
-  "no approver": () => "has not the role approver",
-  succeeded: ({ by }, names) => `inactive, ${names.person(by)} took over`,
+  inactive: () => "is not active",
+  "no approver": () => "does not have the role approver",
+  succeeded: ({ by }, names) => `is not active any more, ${names.person(by)} took over`,
   away: ({ until, standIn, covered }, names) => {
-    const away = `away${sayUntil(until, names)}`;
+    const away = `is away${sayUntil(until, names)}`;
     if (!standIn) return `${away}, nobody stands in`;
     return covered
       ? `${away}, stands in: ${names.person(standIn)}`

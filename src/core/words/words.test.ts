@@ -40,7 +40,7 @@ describe("people", () => {
     [
       false,
       [{ code: "away", values: { until: ends, standIn: "lead", covered: true } }],
-      "Una (not eligible: away until 20 Mar 2026, stands in: Lead)",
+      "Una (not eligible: is away until 20 Mar 2026, stands in: Lead)",
     ],
     [
       false,

@@ -138,7 +138,7 @@ describe("an absence", () => {
     app.clock.set("2026-03-12T00:00:00.000Z");
     expect([desk(app, "rui-tavares"), desk(app, "petra-zimbral")]).toEqual([[], [id]]);
     expect(deskOf(app, person(app, "rui-tavares")).blocked[0]?.why).toBe(
-      "Line manager: Rui Tavares away until 13 Mar 2026, stands in: Petra Zimbral",
+      "Line manager: Rui Tavares is away until 13 Mar 2026, stands in: Petra Zimbral",
     );
     expect(viewDocument(app, person(app, "petra-zimbral"), id).ok).toBe(true);
     app.clock.set("2026-03-14T00:00:00.000Z");
@@ -161,7 +161,7 @@ describe("an absence", () => {
     const draft = value(enterDocument(app, petra, own, newCommandId()));
     const after = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
     expect(sayHeld(after.holds[0]!, namesFor(readWorld(app), after))).toBe(
-      "Line manager: Rui Tavares away until 20 Mar 2026, stands in: Petra Zimbral, Petra Zimbral stands in for Rui Tavares until 20 Mar 2026, but is the requester",
+      "Line manager: Rui Tavares is away until 20 Mar 2026, stands in: Petra Zimbral, Petra Zimbral stands in for Rui Tavares until 20 Mar 2026, but is the requester",
     );
   });
 });
