@@ -14,7 +14,9 @@ type Choice = { looked: PolicyLooked[]; chosen: PolicyVersion | null; hold?: Hol
  */
 export function choosePolicy(document: Placed, policies: readonly PolicyVersion[], directory: Directory): Choice {
   const chain = directory.unitsAbove(document.unit);
-  const judged = policies.map((version) =>
+  // What is for another type has no say in it, and is not told of.
+  const ofType = policies.filter(({ policy }) => policy.documentType === document.documentType);
+  const judged = ofType.map((version) =>
     judge(
       version,
       document,
@@ -52,8 +54,6 @@ type Judged = { version: PolicyVersion; distance: number } & (
 function judge(version: PolicyVersion, document: Placed, chain: readonly string[], directory: Directory): Judged {
   const { policy } = version;
   const not = (why: ConsideredReason): Judged => ({ version, distance: Infinity, why });
-  if (policy.documentType !== document.documentType)
-    return not({ code: "another type", values: { type: policy.documentType } });
   const distance = chain.findIndex((unit) => policy.scope.units.includes(unit));
   if (distance < 0) return not({ code: "another unit", values: { unit: document.unit } });
   const outside = outsideScope(policy.scope, document.onBehalfOf ?? document.requester, directory);

@@ -8,7 +8,6 @@ import type { Coded } from "../reason";
 export type ConsideredReason =
   | ScopeReason
   | Coded<{
-      "another type": { type: string };
       "another unit": { unit: string };
       applies: { unit: string; below: boolean };
       "nearer elsewhere": { unit: string; below: boolean };

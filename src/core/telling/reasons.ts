@@ -1,4 +1,4 @@
-import type { ApprovedReason, BarredReason, OverdueReason, PassedOverReason, SetValue, StepResult } from "../approval";
+import type { ApprovedReason, BarredReason, OverdueReason, PassedOverReason, StepResult } from "../approval";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "../documents";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";

@@ -16,7 +16,6 @@ const CONSIDERED = {
   exempt: ({ decidedBy, said }, names) => `exempts this requester, as ${names.person(decidedBy)} decided: ${said}`,
   "another requester": () => "does not apply to this requester",
   "another location": () => "does not apply to the requester’s location",
-  "another type": ({ type }) => `is for another type, ${nameOfType(type).many}`,
   "another unit": ({ unit }, names) => `does not apply to ${names.unit(unit)}`,
   applies: (values, names) => place(values, names),
   "nearer elsewhere": (values, names) => `${place(values, names)}, but another policy is nearer`,

@@ -1,10 +1,5 @@
 import { addDays, startOfDay } from "@/core/calendar";
-import {
-  activeHolds,
-  type DocumentState,
-  type DocumentView,
-  type ToldEvent,
-} from "@/core/approval";
+import { activeHolds, type DocumentState, type DocumentView, type ToldEvent } from "@/core/approval";
 import { type DocumentRow as Row, type DocumentStatus } from "@/core/documents";
 import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
