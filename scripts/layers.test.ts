@@ -20,10 +20,10 @@ const ORDER = (
 ).split(" ");
 
 /**
- * What may make sentences in the core: what is told to people, and what still refuses and finds in words. Everything else gives codes and values, so that
+ * What may make sentences in the core: what is told to people, and what still finds in words. Everything else gives codes and values, so that
  * nothing that is stored, hashed or compared can have a wording in it.
  */
-const SPEAKS = ["words", "telling", "notices", "outcome", "checks", "approval", "fixtures"];
+const SPEAKS = ["words", "telling", "notices", "outcome", "checks", "fixtures"];
 
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },

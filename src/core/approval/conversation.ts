@@ -1,7 +1,7 @@
-import type { Result } from "../refusal";
+import { no, type Decided } from "./barred";
 import { openSeats } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
-import { done, no } from "./under";
+import { done } from "./under";
 
 type Command<T extends DocumentCommand["type"]> = Extract<DocumentCommand, { type: T }>;
 
@@ -9,14 +9,13 @@ type Command<T extends DocumentCommand["type"]> = Extract<DocumentCommand, { typ
 const REMIND_AGAIN_HOURS = 4;
 
 /** A question to anybody who is there. It stops nothing: whoever is asked to decide still is, and their time runs on. */
-export function ask(state: DocumentState, command: Command<"ask">, context: DecideContext): Result<DocumentEvent[]> {
+export function ask(state: DocumentState, command: Command<"ask">, context: DecideContext): Decided<DocumentEvent[]> {
   const { directory } = context.routing;
   const person = directory.person(command.to);
-  if (state.status === "draft")
-    return no("not waiting", `${state.number} is a draft; there is nothing to ask about yet`);
-  if (!command.text.trim()) return no("comment required", "Write the question", "text");
-  if (!person || !directory.isActive(person, context.at)) return no("unknown", "Choose somebody who works here", "to");
-  if (person.id === context.actor) return no("invalid", "Ask somebody else than yourself", "to");
+  if (state.status === "draft") return no({ code: "nothing to ask about" });
+  if (!command.text.trim()) return no({ code: "write the question" }, "text");
+  if (!person || !directory.isActive(person, context.at)) return no({ code: "nobody to ask" }, "to");
+  if (person.id === context.actor) return no({ code: "asking oneself" }, "to");
   const question = (state.questions?.length ?? 0) + 1;
   return done([{ type: "asked", data: { question, by: context.actor, to: person.id, text: command.text.trim() } }]);
 }
@@ -26,15 +25,12 @@ export function answer(
   state: DocumentState,
   command: Command<"answer">,
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const found = state.questions?.find((one) => one.question === command.question);
-  if (!found) return no("unknown", `${state.number} has no question ${command.question}`, "question");
-  if (found.answer) return no("already", "This question is answered already");
-  if (found.to !== context.actor) {
-    const name = context.routing.directory.person(found.to)?.name ?? found.to;
-    return no("not asked", `${name} was asked, and nobody else answers for them`);
-  }
-  if (!command.text.trim()) return no("comment required", "Write the answer", "text");
+  if (!found) return no({ code: "no such question", values: { question: command.question } }, "question");
+  if (found.answer) return no({ code: "answered already" });
+  if (found.to !== context.actor) return no({ code: "asked of another", values: { person: found.to } });
+  if (!command.text.trim()) return no({ code: "write the answer" }, "text");
   const { question } = found;
   return done([{ type: "answered", data: { question, by: context.actor, text: command.text.trim() } }]);
 }
@@ -44,12 +40,11 @@ export function remind(
   state: DocumentState,
   command: Command<"remind">,
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const to = [...new Set(state.levels.flatMap(openSeats))];
-  if (state.status !== "waiting" || to.length === 0)
-    return no("not waiting", `${state.number} waits for nobody now, so there is nobody to remind`);
+  if (state.status !== "waiting" || to.length === 0) return no({ code: "nobody to remind" });
   const again = state.remindedAt && Date.parse(state.remindedAt) + REMIND_AGAIN_HOURS * 3_600_000;
   if (again && Date.parse(context.at) < again)
-    return no("already", `They were reminded less than ${REMIND_AGAIN_HOURS} hours ago`);
+    return no({ code: "reminded lately", values: { hours: REMIND_AGAIN_HOURS } });
   return done([{ type: "reminded by requester", data: { by: context.actor, to, text: command.text.trim() } }]);
 }

@@ -134,7 +134,7 @@ describe("random walks of edits, decisions, hand-overs, absences and leavers", (
 });
 
 function said(at: string, actor: string, command: DocumentCommand, result: ReturnType<typeof decide>): string {
-  return `${at} ${actor} ${JSON.stringify(command)}${result.ok ? "" : ` REFUSED ${result.refusals[0]!.message}`}`;
+  return `${at} ${actor} ${JSON.stringify(command)}${result.ok ? "" : ` REFUSED ${JSON.stringify(result.refusals[0])}`}`;
 }
 
 const LONG = ["route", "document", "timers", "around"];

@@ -1,6 +1,6 @@
 import { documentType } from "../documents";
-import { refuse, type Result } from "../refusal";
 import { route } from "../routing";
+import { isMissing, no, type Decided } from "./barred";
 import { releaseAll, start } from "./chain";
 import { answer, ask, remind } from "./conversation";
 import { hand } from "./handing";
@@ -14,7 +14,7 @@ import { speak } from "./speak";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
-import { done, fold, no, routingAnew, saidBy } from "./under";
+import { done, fold, routingAnew, saidBy } from "./under";
 
 /**
  * What a command leads to: the events that happened because of it, or why it is refused. Pure; the caller writes the
@@ -24,7 +24,7 @@ export function decide(
   state: DocumentState | null,
   command: DocumentCommand,
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const decided = carryOut(state, command, context);
   if (!decided.ok || !state) return decided;
   return done([...decided.value, ...outOfReach(fold(state, decided.value, context.at), context)]);
@@ -34,12 +34,12 @@ function carryOut(
   state: DocumentState | null,
   command: DocumentCommand,
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   if (command.type === "draft") {
-    if (state) return no("exists", `There is a document ${state.number} already`);
+    if (state) return no({ code: "number taken", values: { number: state.number } });
     return done([{ type: "drafted", data: { id: command.id, number: command.number, document: command.document } }]);
   }
-  if (!state) return no("unknown", "There is no such document");
+  if (!state) return no({ code: "no such document" });
   switch (command.type) {
     case "save draft":
       return editable(state) ?? done([{ type: "draft saved", data: { document: command.document } }]);
@@ -87,14 +87,10 @@ function carryOut(
   }
 }
 
-function editable(state: DocumentState): Result<never> | null {
+function editable(state: DocumentState): Decided<never> | null {
   if (state.status === "draft" || state.status === "sent back") return null;
-  if (state.status === "waiting")
-    return no(
-      "locked",
-      `${state.number} is in approval: its draft is closed. Change it as an edit in approval, which says what it voids`,
-    );
-  return no("closed", `${state.number} is ${state.status}; enter a new one instead`);
+  if (state.status === "waiting") return no({ code: "in approval" });
+  return no({ code: "ended", values: { status: state.status } });
 }
 
 /** Holds that end when a document is sent in again, routed again or sent back; what a person placed stays. */
@@ -105,10 +101,9 @@ function submit(
   document: DocumentState["document"],
   askAgain: readonly string[],
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const missing = documentType(document.documentType).missing(document);
-  if (missing.length > 0)
-    return { ok: false, refusals: missing.map((item) => refuse("missing", item.message, item.path)) };
+  if (missing.length > 0) return isMissing(missing);
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;
   const parts = refusedParts(state, document, askAgain);
   if (!parts.ok) return parts;
@@ -131,17 +126,16 @@ function submit(
   return done(start(state, [...releaseAll(state, "sent in again", BY_SYSTEM), first], context));
 }
 
-function withdraw(state: DocumentState, comment: string): Result<DocumentEvent[]> {
+function withdraw(state: DocumentState, comment: string): Decided<DocumentEvent[]> {
   if (!["draft", "waiting", "sent back"].includes(state.status))
-    return no("closed", `${state.number} is ${state.status} and can no longer be withdrawn`);
+    return no({ code: "not to be withdrawn", values: { status: state.status } });
   return done([{ type: "withdrawn", data: { comment } }, ...releaseAll(state, "withdrawn")]);
 }
 
 /** Routes a waiting document afresh under the policies in force now; its chain begins again from the first level. */
-function reroute(state: DocumentState, reason: string, context: DecideContext): Result<DocumentEvent[]> {
-  if (state.status !== "waiting")
-    return no("not waiting", `${state.number} is ${state.status}; only a waiting document can be routed again`);
-  if (!reason.trim()) return no("comment required", "Say why the document is routed again", "reason");
+function reroute(state: DocumentState, reason: string, context: DecideContext): Decided<DocumentEvent[]> {
+  if (state.status !== "waiting") return no({ code: "not to be routed", values: { status: state.status } });
+  if (!reason.trim()) return no({ code: "say why it is routed again" }, "reason");
   // Who routes it again is not its requester, and what was refused stays refused.
   const routed = route(acceptedOf(state), routingAnew(state.document, context));
   const approvalsVoided = state.levels

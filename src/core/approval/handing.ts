@@ -1,13 +1,12 @@
 import { coverage, sayLimit, type Candidate, type CandidateReason } from "../people";
-import type { Result } from "../refusal";
 import { ownAmount, subjectOf } from "../routing";
-import { namesOf, sayWhyCandidate } from "../words";
+import { no, type Decided } from "./barred";
 import { decidedElsewhere } from "./repeated";
 import { beyondReach } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
 import { acceptedOf } from "./status";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
-import { done, fold, levelOf, no, routingOf } from "./under";
+import { done, fold, levelOf, routingOf } from "./under";
 
 type Handing = Extract<DocumentCommand, { type: "hand over" | "add approver" }>;
 
@@ -55,37 +54,33 @@ export function takersOf(
 }
 
 /** Handing over a level, or having one more person approve before it. When an answer is due stays as it was. */
-export function hand(state: DocumentState, command: Handing, context: DecideContext): Result<DocumentEvent[]> {
+export function hand(state: DocumentState, command: Handing, context: DecideContext): Decided<DocumentEvent[]> {
   const level = state.levels.find((one) => one.level === command.level);
-  if (!level) return no("unknown", `${state.number} has no level “${command.level}”`, "level");
+  if (!level) return no({ code: "no such level", values: { level: command.level } }, "level");
   if (state.status !== "waiting" || level.status !== "open")
-    return no("already decided", `${level.name} is ${level.status}, so there is nothing to hand over`);
+    return no({ code: "nothing to hand over", values: { level: level.level, status: level.status } });
   if (command.revision !== state.revision)
-    return no("other revision", `Revision ${state.revision} has come meanwhile; look at it first`, "revision");
+    return no({ code: "another revision", values: { revision: state.revision } }, "revision");
   const seat = seatFor(state, level, context.actor, context.routing, context.at);
   if (!seat.ok) return seat;
   const rule = levelOf(state, level.level, context);
   const adding = command.type === "add approver";
   const allowed = adding ? rule?.mayAddApprover === true : rule !== undefined && rule.handOver !== "no";
-  if (!allowed)
-    return no(
-      "not allowed",
-      `The policy does not let ${level.name} ${adding ? "ask one more to approve" : "be handed over"}`,
-    );
+  if (!allowed) return no({ code: adding ? "nobody to be added" : "not handed over", values: { level: level.level } });
   const taker = takersOf(state, level, adding ? null : seat.value, context).find((one) => one.person === command.to);
   if (!taker?.eligible) {
-    const names = namesOf(context.routing.directory, state);
-    const why = taker ? sayWhyCandidate(taker, names) : "is not among those who could";
-    return no("not eligible", `${names.person(command.to)} cannot take it: ${why}`, "to");
+    const person = command.to;
+    return taker
+      ? no({ code: "cannot take it", values: { person, why: taker.why } }, "to")
+      : no({ code: "not among those", values: { person } }, "to");
   }
   const said = { by: context.actor, comment: command.comment.trim() };
-  if (adding && !said.comment) return no("comment required", `Say what ${taker.name} is to look at`, "comment");
+  if (adding && !said.comment) return no({ code: "say what to look at", values: { person: taker.person } }, "comment");
   const handed = adding ? added(state, level, taker, said) : handOver(level, seat.value, taker, said);
   const after = fold(state, [handed], context.at);
   const before = beyondReach(state, context).map((one) => one.level);
   const lost = beyondReach(after, context).find((one) => !before.includes(one.level));
-  if (lost)
-    return no("not eligible", `${lost.name} needs ${lost.needed} of those it asks, and too few of them would be left`);
+  if (lost) return no({ code: "too few would be left", values: { level: lost.level, needed: lost.needed } });
   return done([handed]);
 }
 

@@ -1,22 +1,22 @@
 import { activeOf, backdated, hasCause, type Cause } from "../holds";
 import { whoMayDecide } from "../people";
-import type { Result } from "../refusal";
 import { lookingFrom, ownAmount, route, subjectOf } from "../routing";
+import { no, type Decided } from "./barred";
 import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { acceptedOf } from "./status";
-import { done, fold, levelOf, no, routingAnew, routingOf, saidBy, versionFor } from "./under";
+import { done, fold, levelOf, routingAnew, routingOf, saidBy, versionFor } from "./under";
 
 type Placing = Extract<DocumentCommand, { type: "place hold" }>;
 type Releasing = Extract<DocumentCommand, { type: "release hold" }>;
 
 /** Somebody stops a document by hand, in approval or after it. */
-export function placeByHand(state: DocumentState, command: Placing, context: DecideContext): Result<DocumentEvent[]> {
+export function placeByHand(state: DocumentState, command: Placing, context: DecideContext): Decided<DocumentEvent[]> {
   if (state.status !== "waiting" && state.status !== "approved")
-    return no("closed", `${state.number} is ${state.status}; only what is in approval or approved can be held`);
+    return no({ code: "not to be held", values: { status: state.status } });
   const reason = command.reason.trim();
-  if (!reason) return no("comment required", "Say why it is held", "reason");
-  if (command.blocks.length === 0) return no("invalid", "Choose what the hold keeps from happening", "blocks");
+  if (!reason) return no({ code: "say why it is held" }, "reason");
+  if (command.blocks.length === 0) return no({ code: "keeps nothing back" }, "blocks");
   const hold = {
     kind: "by hand" as const,
     code: "Held by hand",
@@ -35,33 +35,31 @@ export function releaseByHand(
   state: DocumentState,
   command: Releasing,
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const hold = state.holds.find((one) => one.id === command.hold);
-  if (!hold) return no("unknown", `${state.number} has no hold “${command.hold}”`, "hold");
-  if (hold.releasedAt) return no("already", `${hold.code} is released already`);
-  if (!command.reason.trim()) return no("comment required", "Say why it is released", "reason");
+  if (!hold) return no({ code: "no such hold", values: { hold: command.hold } }, "hold");
+  if (hold.releasedAt) return no({ code: "hold released already", values: { hold: hold.code } });
+  if (!command.reason.trim()) return no({ code: "say why it is released" }, "reason");
   const refusal = whyNotRelease(state, hold.id, context);
   return refusal ?? done([released(hold, "person", context.actor, saidBy(command.reason))]);
 }
 
 /** Why somebody may not release a hold, roles aside; null when they may. */
-export function whyNotRelease(state: DocumentState, id: string, context: DecideContext): Result<never> | null {
+export function whyNotRelease(state: DocumentState, id: string, context: DecideContext): Decided<never> | null {
   const hold = activeOf(state.holds).find((one) => one.id === id);
-  if (!hold) return no("unknown", `${state.number} has no hold “${id}”`);
-  if (hold.kind === "routing") return no("cause", `${hold.code}: mend the cause, and it is routed again by itself`);
-  if (hold.kind === "check") return no("cause", `${hold.code}: add what is missing, and it is verified again`);
+  if (!hold) return no({ code: "no such hold", values: { hold: id } });
+  if (hold.kind === "routing") return no({ code: "mend the cause", values: { hold: hold.code } });
+  if (hold.kind === "check") return no({ code: "add what is missing", values: { hold: hold.code } });
   const subject = subjectOf(state.document, ownAmount(state.route?.measured), routingOf(state, context));
   if (subject.requester === context.actor || subject.excluded.some((one) => one.person === context.actor))
-    return no("own", "Nobody releases a hold on their own document");
+    return no({ code: "one’s own document" });
   const rule = hold.rule === null ? null : versionFor(state, context)?.policy.holds[hold.rule]?.release;
   if (!rule) return null;
   const { candidates } = whoMayDecide(rule, subject, context.routing.directory, context.at);
   const mine = candidates.find((one) => one.person === context.actor);
   if (mine?.eligible) return null;
-  const names = candidates
-    .filter((one) => one.eligible)
-    .map(({ person }) => context.routing.directory.person(person)?.name ?? person);
-  return no("not asked", `The policy lets ${names.join(" or ") || "nobody who is there"} release it`);
+  const people = candidates.filter((one) => one.eligible).map(({ person }) => person);
+  return no({ code: "released by others", values: { people } });
 }
 
 /** Whether the policy itself names somebody to release a hold, whatever roles they have. */
@@ -72,7 +70,7 @@ export function isNamedToRelease(state: DocumentState, id: string, context: Deci
 }
 
 /** The step after the approval that releases what the policy holds; what a person placed, a person releases. */
-export function releaseByStep(state: DocumentState): Result<DocumentEvent[]> {
+export function releaseByStep(state: DocumentState): Decided<DocumentEvent[]> {
   // What the organisation's own rules hold is not the policy's to release.
   const holds = activeOf(state.holds).filter((hold) => hold.kind === "policy" && hold.rule !== null);
   return done(holds.map((hold) => released(hold, "approval", null, { code: "released by a step" })));
@@ -105,7 +103,7 @@ export function refreshHolds(state: DocumentState, because: Cause, context: Deci
  * released, and what routing held goes on. No events when everything stays as it is.
  * @param because what has changed, as it is told with the release
  */
-export function lookAgain(state: DocumentState, because: Cause, context: DecideContext): Result<DocumentEvent[]> {
+export function lookAgain(state: DocumentState, because: Cause, context: DecideContext): Decided<DocumentEvent[]> {
   if (state.status !== "waiting" && state.status !== "approved") return done([]);
   const around = context.routing.around ?? {};
   const looked: DocumentEvent = { type: "looked again", data: { around, because } };

@@ -2,6 +2,7 @@
 export { decide } from "./decide";
 export { evolve } from "./evolve";
 export { effectOfEdit } from "./revise";
+export type { AlikeReason, Barred, BarredReason, Before, Decided } from "./barred";
 export { closingProof } from "./cover";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
@@ -10,7 +11,7 @@ export { SAYS, foretell } from "./foretell";
 export type { Foretold, Say } from "./foretell";
 export type {
   ApprovedReason,
-  BarredReason,
+  WayReason,
   OverdueReason,
   PassedOverReason,
   SetValue,
@@ -33,7 +34,7 @@ export {
   openSeats,
   refusedOf,
 } from "./status";
-export { sayTogether, totalOf, whyNotAlike } from "./together";
+export { totalOf, whyNotAlike } from "./together";
 export type { Together } from "./together";
 export { calendarOf, timesOf } from "./time";
 export type { Timer } from "./time";

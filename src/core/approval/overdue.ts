@@ -1,7 +1,7 @@
 import type { Directory } from "../people";
 import type { Level } from "../policy";
-import type { Result } from "../refusal";
 import { ownAmount, peopleAsked, subjectOf } from "../routing";
+import type { Decided } from "./barred";
 import { basisOf } from "./basis";
 import { advance } from "./chain";
 import { declined } from "./reach";
@@ -17,7 +17,7 @@ type Firing = Extract<DocumentCommand, { type: "fire timer" }>;
  * What a timer does when its moment has come: it reminds, or what the policy says for a level that is overdue. Nothing at all when the level has been
  * decided, the timer was fired before, or its moment has been planned anew, so that a timer counts once however often it is fired.
  */
-export function fireTimer(state: DocumentState, command: Firing, context: DecideContext): Result<DocumentEvent[]> {
+export function fireTimer(state: DocumentState, command: Firing, context: DecideContext): Decided<DocumentEvent[]> {
   const level = state.levels.find((one) => one.level === command.level);
   const timer = level?.timers?.[command.timer];
   const idle = state.status !== "waiting" || level?.status !== "open" || !timer || timer.firedAt;

@@ -63,7 +63,7 @@ export type StepResult = Coded<{
   "unknown account": { account: string };
   "changed meanwhile": { account: string; field: string; before: SetValue; now: SetValue };
   "no such address": { note: string };
-  "address barred": { address: string; why: BarredReason };
+  "address barred": { address: string; why: WayReason };
   "address refused": { address: string; status: number };
   "address not reached": { address: string; cause: string };
   "outside the books": null;
@@ -74,7 +74,7 @@ export type StepResult = Coded<{
 export type StepDone = { ok: boolean; result: StepResult };
 
 /** Why an address outside is not called. */
-export type BarredReason = Coded<{
+export type WayReason = Coded<{
   "no network address": { host: string };
   "leads inside": { host: string; to: string };
 }>;

@@ -1,15 +1,15 @@
 import { documentType, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
-import { refuse, type Result } from "../refusal";
 import { lookingFrom, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
+import { isMissing, no, type Decided } from "./barred";
 import { basisOf, gapsOfBasis, hashOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { refreshHolds } from "./holding";
 import { refusedOf } from "./status";
-import { datesOf, done, fold, levelOf, no, routingOf, versionFor } from "./under";
+import { datesOf, done, fold, levelOf, routingOf, versionFor } from "./under";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
 
 type Revise = Extract<DocumentCommand, { type: "revise" }>;
@@ -18,7 +18,7 @@ type Revise = Extract<DocumentCommand, { type: "revise" }>;
  * An edit of a document in approval. It becomes the next revision; each approval is judged by what it was given for, and what the document then is. The policy
  * version stays the one it started with, and the route is made anew under it.
  */
-export function revise(state: DocumentState, command: Revise, context: DecideContext): Result<DocumentEvent[]> {
+export function revise(state: DocumentState, command: Revise, context: DecideContext): Decided<DocumentEvent[]> {
   const found = effectOfEdit(state, command, context);
   if (!found.ok) return found;
   const { route, ...effect } = found.value;
@@ -52,10 +52,10 @@ export type Edit = EditEffect & {
 };
 
 /** What an edit would do, for whoever is about to make it; refuses what cannot be edited. */
-export function effectOfEdit(state: DocumentState, command: Revise, context: DecideContext): Result<Edit> {
+export function effectOfEdit(state: DocumentState, command: Revise, context: DecideContext): Decided<Edit> {
   const version = versionFor(state, context);
   const refusal = whyNotEdited(state, command, version);
-  if (refusal || !version) return refusal ?? no("held", `${state.number} is under no policy`);
+  if (refusal || !version) return refusal ?? no({ code: "under no policy" });
   const parts = refusedParts(state, command.document, command.askAgain ?? []);
   if (!parts.ok) return parts;
   const changed = changedFields(state, command.document, context);
@@ -64,7 +64,7 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
     canonical(state.document) === canonical(command.document) &&
     parts.value.askedAgain.length === 0
   )
-    return no("unchanged", "Nothing was changed");
+    return no({ code: "nothing changed" });
   const edited = asEdited(state, command.document, parts.value.refused, version, context);
   const { gaps, again, anew } = levelsTouched(state, edited, parts.value.askedAgain.length > 0, version, context);
   const effect = gaps.length === 0 && again.length === 0 ? "carry on" : effectiveEffect(version.policy);
@@ -93,17 +93,19 @@ function effectiveEffect({ edits }: Policy): EditEffect["effect"] {
   return edits.effect === "carry on" ? "start again" : edits.effect;
 }
 
-function whyNotEdited(state: DocumentState, command: Revise, version: PolicyVersion | undefined): Result<never> | null {
-  if (state.status !== "waiting")
-    return no("not waiting", `${state.number} is ${state.status}; only a document in approval is edited this way`);
+function whyNotEdited(
+  state: DocumentState,
+  command: Revise,
+  version: PolicyVersion | undefined,
+): Decided<never> | null {
+  if (state.status !== "waiting") return no({ code: "not to be edited", values: { status: state.status } });
   if (command.revision !== state.revision)
-    return no("other revision", `Revision ${state.revision} has come meanwhile; look at it before editing`, "revision");
+    return no({ code: "another revision", values: { revision: state.revision } }, "revision");
   if (command.document.documentType !== state.document.documentType)
-    return no("invalid", "A document stays of its type", "documentType");
+    return no({ code: "another type" }, "documentType");
   const missing = documentType(command.document.documentType).missing(command.document);
-  if (missing.length > 0)
-    return { ok: false, refusals: missing.map((item) => refuse("missing", item.message, item.path)) };
-  if (!version) return no("held", `${state.number} is under no policy yet; a controller routes it again first`);
+  if (missing.length > 0) return isMissing(missing);
+  if (!version) return no({ code: "under no policy" });
   return null;
 }
 
@@ -115,7 +117,7 @@ export function refusedParts(
   state: DocumentState,
   document: AnyDocument,
   askAgain: readonly string[],
-): Result<{ refused: RefusedPart[]; askedAgain: string[] }> {
+): Decided<{ refused: RefusedPart[]; askedAgain: string[] }> {
   const type = documentType(document.documentType);
   const before = type.parts(state.document);
   const now = type.parts(document);
@@ -123,8 +125,7 @@ export function refusedParts(
   const { kept, asked } = refusedAfter(before, now, keep);
   const [first] = asked;
   if (first) {
-    const message = `${first.label} was refused: leave it as it was or leave it out, or ask for it again in so many words`;
-    return { ok: false, refusals: [refuse("refused part", message, "askAgain")] };
+    return no({ code: "refused before", values: { part: first.key } }, "askAgain");
   }
   const known = (key: string) => refusedOf(state).some((one) => one.part === key);
   return {

@@ -121,7 +121,7 @@ describe("stand-ins at a level", () => {
     let state: DocumentState | null = null;
     const play = (command: Parameters<typeof decide>[1], actor: string) => {
       const result = decide(state, command, context(actor));
-      if (!result.ok) return result.refusals[0]?.message;
+      if (!result.ok) return result.refusals[0]?.code;
       state = result.value.reduce<DocumentState | null>((now, event) => evolve(now, event, AT), state);
       return state?.status;
     };

@@ -1,7 +1,6 @@
 import { actorsFor, type Candidate } from "../people";
-import { refuse, type Result } from "../refusal";
 import { ownAmount, subjectOf, type RoutingContext } from "../routing";
-import { namesOf, sayWhyCandidate } from "../words";
+import { no, type Decided } from "./barred";
 import { decidedElsewhere } from "./repeated";
 import { acceptedOf, openSeats } from "./status";
 import { routingOf } from "./under";
@@ -20,11 +19,9 @@ export function seatFor(
   person: string,
   routing: Routing,
   at: string,
-): Result<string> {
-  const name = routing.directory.person(person)?.name ?? person;
-  const not = (code: string, message: string): Result<string> => ({ ok: false, refusals: [refuse(code, message)] });
-  if (level.decisions.some((one) => one.by === person))
-    return not("already decided", `${level.name}: ${name} has decided already`);
+): Decided<string> {
+  const asked = { level: level.level, person };
+  if (level.decisions.some((one) => one.by === person)) return no({ code: "has decided", values: asked });
   const seats = openSeats(level);
   const chances = seats.flatMap((seat) =>
     actorsOfSeat(state, seat, routing, at, level.level)
@@ -34,15 +31,11 @@ export function seatFor(
   const own = chances.find(({ seat, one }) => one.eligible && seat === person);
   const any = own ?? chances.find(({ one }) => one.eligible);
   if (any) return { ok: true, value: any.seat };
-  if (chances[0]) {
-    const why = sayWhyCandidate(chances[0].one, namesOf(routing.directory, state));
-    return not("not eligible", `${level.name}: ${name} ${why}`);
-  }
+  if (chances[0]) return no({ code: "may not decide", values: { ...asked, why: chances[0].one.why } });
   if (level.inTurn && level.pool.includes(person)) {
-    const next = routing.directory.person(seats[0] ?? "")?.name ?? seats[0];
-    return not("not yet", `${level.name} asks one after the other; it is ${next}’s turn`);
+    return no({ code: "not their turn", values: { level: level.level, next: seats[0] ?? "" } });
   }
-  return not("not asked", `${level.name} does not ask ${name}`);
+  return no({ code: "level does not ask", values: asked });
 }
 
 /**

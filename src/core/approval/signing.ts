@@ -1,9 +1,8 @@
 import { canonical, sha256Hex } from "../records";
 import type { Level } from "../policy";
-import type { Result } from "../refusal";
 import { plain } from "../text";
+import { no, type Decided } from "./barred";
 import type { DecideContext, DocumentEvent, DocumentState, Signature } from "./types";
-import { no } from "./under";
 
 /**
  * The hash that is signed for: SHA-256 (FIPS 180-4) of the canonical JSON (RFC 8785) of number, revision, document and the policy version it goes
@@ -24,17 +23,16 @@ export function whyNotSigned(
   rule: Level | undefined,
   signature: Signature | undefined,
   context: DecideContext,
-): Result<never> | null {
+): Decided<never> | null {
   if (!rule?.signature) return null;
-  if (!signature)
-    return no("signature required", `${rule.name} signs: type your name and prove that it is you`, "signature");
+  if (!signature) return no({ code: "signature needed", values: { level: rule.id } }, "signature");
   const name = context.routing.directory.person(context.actor)?.name ?? context.actor;
   if (asTyped(signature.name) !== asTyped(name))
-    return no("signature", `Type your name as it is known here: ${name}`, "signature.name");
+    return no({ code: "name differs", values: { person: context.actor } }, "signature.name");
   if (signature.documentHash !== revisionHash(state, context.seal))
-    return no("other revision", "The document is another than the one that was shown; look at it again", "signature");
+    return no({ code: "another document signed" }, "signature");
   if (rule.signature === "drawn" && !signature.drawn)
-    return no("signature required", `${rule.name} signs by hand as well: draw your signature`, "signature.drawn");
+    return no({ code: "drawing needed", values: { level: rule.id } }, "signature.drawn");
   return null;
 }
 

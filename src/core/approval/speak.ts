@@ -1,11 +1,8 @@
 import { holdsGone } from "./holding";
-import { dayIn, timeIn } from "../calendar";
 import { documentType, type RefusedPart } from "../documents";
-import type { Directory } from "../people";
-import type { Result } from "../refusal";
 import { measure } from "../routing";
 import { bandOf, type Level } from "../policy";
-import { joinWords, sayDate } from "../text";
+import { no, type Before, type Decided } from "./barred";
 import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
 import { basisOf } from "./basis";
@@ -15,16 +12,16 @@ import { whyNotSigned } from "./signing";
 import { acceptedOf, activeHolds, approvalsIn, openSeats, refusedOf } from "./status";
 import { timesOf } from "./time";
 import type { PassedOverReason } from "./reasons";
-import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
-import { datesOf, done, fold, levelOf, no, routingAsRouted, versionFor } from "./under";
+import type { DecideContext, Decision, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
+import { datesOf, done, fold, levelOf, routingAsRouted, versionFor } from "./under";
 
 type Say = Extract<DocumentCommand, { type: "approve" | "decline" | "send back" }>;
 
 /** Approving, declining and sending back at an open level, in part or whole, and what follows from it. */
-export function speak(state: DocumentState, command: Say, context: DecideContext): Result<DocumentEvent[]> {
+export function speak(state: DocumentState, command: Say, context: DecideContext): Decided<DocumentEvent[]> {
   const level = state.levels.find((candidate) => candidate.level === command.level);
   const refusal = whyNotSpeak(state, level, command, context);
-  if (refusal || !level) return refusal ?? no("unknown", `${state.number} has no level “${command.level}”`, "level");
+  if (refusal || !level) return refusal ?? no({ code: "no such level", values: { level: command.level } }, "level");
   const seat = seatFor(state, level, context.actor, context.routing, context.at);
   if (!seat.ok) return seat;
   const rule = levelOf(state, level.level, context);
@@ -70,10 +67,9 @@ function returnTo(
   to: string,
   data: Extract<DocumentEvent, { type: "approval given" }>["data"],
   context: DecideContext,
-): Result<DocumentEvent[]> {
+): Decided<DocumentEvent[]> {
   const target = earlierLevels(state, level).find((one) => one.level === to);
-  if (!target)
-    return no("invalid", `${state.number} cannot go back to that level; choose one that has decided before`, "to");
+  if (!target) return no({ code: "no such earlier level" }, "to");
   const again = state.levels
     .filter(
       (one) =>
@@ -99,40 +95,37 @@ export function choicesAt(state: DocumentState, rule: Pick<Level, "choosesNext">
   return state.levels.filter((one) => rule?.choosesNext?.includes(one.level) && one.status === "not yet");
 }
 
-function wrongChoice(state: DocumentState, rule: Level | undefined, command: Say): Result<never> | null {
+function wrongChoice(state: DocumentState, rule: Level | undefined, command: Say): Decided<never> | null {
   const choices = choicesAt(state, rule);
   if (command.type !== "approve" || (choices.length < 2 && !command.next)) return null;
   if (choices.length > 1 && choices.some((one) => one.level === command.next)) return null;
-  const names = choices.map((one) => one.name);
   return choices.length > 1
-    ? no("choose next", `Choose which comes next: ${joinWords(names, "or")}`, "next")
-    : no("invalid", "There is no choice of the next level here", "next");
+    ? no({ code: "choose the next", values: { levels: choices.map((one) => one.level) } }, "next")
+    : no({ code: "no choice of the next" }, "next");
 }
 
 /** Parts are refused one by one and not all: refusing everything is declining. */
-function wrongParts(state: DocumentState, level: LevelState, command: Say): Result<never> | null {
+function wrongParts(state: DocumentState, level: LevelState, command: Say): Decided<never> | null {
   if (command.type !== "approve") return null;
   const unticked = (level.checklist ?? []).filter((item) => !command.ticked?.includes(item));
   if (level.kind === "task" && unticked.length > 0)
-    return no("checklist", `Not ticked yet: ${unticked.map((item) => `“${item}”`).join(", ")}`, "ticked");
+    return no({ code: "not ticked", values: { items: unticked } }, "ticked");
   if (!command.refused?.length) return null;
   const type = documentType(state.document.documentType);
   const parts = type.parts(acceptedOf(state));
   const original = type.parts(state.document);
   for (const [index, { part, allowed }] of command.refused.entries()) {
     const found = original.find((one) => one.key === part);
-    if (!found) return no("unknown part", `${state.number} has no part “${part}”`, `refused.${index}`);
+    if (!found) return no({ code: "no such part", values: { part } }, `refused.${index}`);
     if (refusedOf(state).some((one) => one.part === part && one.allowed === null))
-      return no("already refused", `${found.label} has been refused already`, `refused.${index}`);
+      return no({ code: "part refused already", values: { part } }, `refused.${index}`);
     if (allowed === null) continue;
     const most = found.amount?.minor;
     if (most === undefined || allowed <= 0 || allowed >= most)
-      return no("amount", `${found.label}: allow an amount above zero and below what is asked for`, `refused.${index}`);
+      return no({ code: "amount to allow", values: { part } }, `refused.${index}`);
   }
   const left = type.parts(type.without(state.document, merge(refusedOf(state), command.refused)));
-  return left.length === 0 && parts.length > 0
-    ? no("nothing left", "Every part is refused; press Decline if nothing is approved", "refused")
-    : null;
+  return left.length === 0 && parts.length > 0 ? no({ code: "everything refused" }, "refused") : null;
 }
 
 /** What two deciders refuse together: of one part, the less that either allows. */
@@ -220,39 +213,23 @@ function whyNotSpeak(
   level: LevelState | undefined,
   command: Say,
   context: DecideContext,
-): Result<never> | null {
-  const { directory } = context.routing;
-  const first = level?.decisions.at(-1);
-  const already = first
-    ? `already ${PAST[first.outcome]} by ${nameOf(first.by, directory)} ${sayWhen(first.at, directory)}`
-    : null;
-  if (state.status !== "waiting")
-    return no("already decided", `${state.number} is ${state.status}${already ? `: ${already}` : ""}`);
+): Decided<never> | null {
+  const last = level?.decisions.at(-1);
+  const before = last ? saidAt(last) : null;
+  if (state.status !== "waiting") return no({ code: "document ended", values: { status: state.status, before } });
   if (!level) return null;
   if (command.revision !== state.revision)
-    return no(
-      "other revision",
-      `Revision ${state.revision} has come since revision ${command.revision}; look at it before deciding`,
-      "revision",
-    );
-  if (level.status === "not yet") return no("not yet", `${level.name} is not asked yet`);
-  if (level.status !== "open") return no("already decided", `${level.name}: ${already ?? `is ${level.status}`}`);
+    return no({ code: "revision has come", values: { revision: state.revision, seen: command.revision } }, "revision");
+  const { level: id, status } = level;
+  if (status === "not yet") return no({ code: "level not open yet", values: { level: id } });
+  if (status !== "open") return no({ code: "level ended", values: { level: id, status, before } });
   const own = level.decisions.find((decision) => decision.by === context.actor);
-  if (own) return no("already decided", `${level.name}: you ${PAST[own.outcome]} this ${sayWhen(own.at, directory)}`);
-  const outcome = OUTCOME[command.type];
-  if (level.commentOn.includes(outcome) && !command.comment.trim())
-    return no("comment required", `Say why in the comment, so that the requester knows what to do`, "comment");
+  if (own) return no({ code: "you have decided", values: { level: id, before: saidAt(own) } });
+  if (level.commentOn.includes(OUTCOME[command.type]) && !command.comment.trim())
+    return no({ code: "say why it is decided so" }, "comment");
   return null;
 }
 
+const saidAt = ({ by, outcome, at }: Decision): Before => ({ by, outcome, at });
+
 const OUTCOME = { approve: "approve", decline: "decline", "send back": "sendBack" } as const;
-const PAST = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
-
-/** @example sayWhen("2026-03-10T09:13:00Z", directory) // "on 10 Mar 2026 at 09:13" */
-function sayWhen(at: string, { organisation }: Directory): string {
-  return `on ${sayDate(dayIn(at, organisation.timeZone))} at ${timeIn(at, organisation.timeZone)}`;
-}
-
-function nameOf(id: string, directory: Directory): string {
-  return directory.person(id)?.name ?? id;
-}

@@ -1,6 +1,6 @@
-import type { Result } from "../refusal";
+import { no, type Decided } from "./barred";
 import type { DocumentCommand, DocumentEvent, DocumentState, Step } from "./types";
-import { done, no } from "./under";
+import { done } from "./under";
 
 type Command<T> = Extract<DocumentCommand, { type: T }>;
 
@@ -10,36 +10,39 @@ export function nextStep(state: DocumentState): Step | null {
 }
 
 /** Steps are carried out in their order, and each once: one that is done is never done again. */
-function only(state: DocumentState, step: number): Result<never> | null {
+function only(state: DocumentState, step: number): Decided<never> | null {
   const found = state.steps?.find((one) => one.step === step);
-  if (!found) return no("unknown", `${state.number} has no step ${step}`, "step");
+  if (!found) return no({ code: "no such step", values: { step } }, "step");
   if (found.status === "done" || found.status === "skipped")
-    return no("already", `Step ${step} is ${found.status} already`);
-  if (nextStep(state)?.step !== step) return no("not yet", `Step ${step} comes after the one before is done`);
+    return no({ code: "step ended", values: { step, status: found.status } });
+  if (nextStep(state)?.step !== step) return no({ code: "step not yet", values: { step } });
   return null;
 }
 
-export function finishStep(state: DocumentState, { step, result }: Command<"finish step">): Result<DocumentEvent[]> {
+export function finishStep(state: DocumentState, { step, result }: Command<"finish step">): Decided<DocumentEvent[]> {
   return only(state, step) ?? done([{ type: "step done", data: { step, result } }]);
 }
 
 /** The bank was told to pay it, which happens to what is approved, and once. */
-export function notePayment(state: DocumentState, { paid }: Command<"note payment">): Result<DocumentEvent[]> {
-  if (state.status !== "approved") return no("not approved", `${state.number} is not approved`);
-  if (state.paid) return no("already", `${state.number} is in payment run ${state.paid.run} already`);
+export function notePayment(state: DocumentState, { paid }: Command<"note payment">): Decided<DocumentEvent[]> {
+  if (state.status !== "approved") return no({ code: "not approved" });
+  if (state.paid) return no({ code: "in a payment run", values: { run: state.paid.run } });
   return done([{ type: "paid", data: paid }]);
 }
 
-export function failStep(state: DocumentState, command: Command<"fail step">): Result<DocumentEvent[]> {
+export function failStep(state: DocumentState, command: Command<"fail step">): Decided<DocumentEvent[]> {
   const { step, result, nextAt } = command;
   return only(state, step) ?? done([{ type: "step failed", data: { step, result, nextAt } }]);
 }
 
-export function retryStep(state: DocumentState, command: Command<"retry step" | "skip step">): Result<DocumentEvent[]> {
+export function retryStep(
+  state: DocumentState,
+  command: Command<"retry step" | "skip step">,
+): Decided<DocumentEvent[]> {
   return byHand(state, command, (step, reason) => ({ type: "step retried", data: { step, reason } }));
 }
 
-export function skipStep(state: DocumentState, command: Command<"retry step" | "skip step">): Result<DocumentEvent[]> {
+export function skipStep(state: DocumentState, command: Command<"retry step" | "skip step">): Decided<DocumentEvent[]> {
   return byHand(state, command, (step, reason) => ({ type: "step skipped", data: { step, reason } }));
 }
 
@@ -47,8 +50,8 @@ function byHand(
   state: DocumentState,
   { step, reason }: Command<"retry step" | "skip step">,
   event: (step: number, reason: string) => DocumentEvent,
-): Result<DocumentEvent[]> {
-  if (!reason.trim()) return no("comment required", "Say why", "reason");
+): Decided<DocumentEvent[]> {
+  if (!reason.trim()) return no({ code: "say why" }, "reason");
   return only(state, step) ?? done([event(step, reason.trim())]);
 }
 

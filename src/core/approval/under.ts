@@ -2,21 +2,17 @@ import { isDay } from "../calendar";
 import type { Cause } from "../holds";
 import { documentType, type AnyDocument, type Around } from "../documents";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
-import { refuse, type Result } from "../refusal";
 import { lookingFrom, type RoutingContext } from "../routing";
+import type { Decided } from "./barred";
 import { evolve } from "./evolve";
 import type { DecideContext, DocumentEvent, DocumentState } from "./types";
 
 /** What the files of this folder share: results, folding, and under what a document goes. */
 
-export const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
 /** What a person wrote as the cause of something. */
 export const saidBy = (text: string): Cause => ({ code: "said", values: { said: text.trim() } });
 
-export const done = (events: DocumentEvent[]): Result<DocumentEvent[]> => ({ ok: true, value: events });
+export const done = (events: DocumentEvent[]): Decided<DocumentEvent[]> => ({ ok: true, value: events });
 
 export function fold(state: DocumentState, events: readonly DocumentEvent[], at: string): DocumentState {
   return events.reduce((before, event) => evolve(before, event, at), state);

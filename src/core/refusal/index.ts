@@ -9,7 +9,7 @@ export function refuse(code: string, message: string, path?: string): Refusal {
 }
 
 /** A result that is either done, with what came of it, or refused, with why. */
-export type Result<T> = { ok: true; value: T } | { ok: false; refusals: Refusal[] };
+export type Result<T, R = Refusal> = { ok: true; value: T } | { ok: false; refusals: R[] };
 
 /** The problems Zod found, each with its path and a sentence; unknown fields get the name they were probably meant to have. */
 export function refusalsOf(error: z.ZodError, known: readonly string[] = []): Refusal[] {

@@ -1,6 +1,7 @@
 /** What happened to a document, as sentences: on its page, on its record, and in its evidence file. */
 export { sayHow, sentenceOf, tell } from "./tell";
 export type { Said } from "./said";
+export { sayBarred, sayNotAlike, sayTogether } from "./refused";
 export { namesIn } from "./names";
 export { sayForetold } from "./foretold";
 export { sayEdit, sayGap } from "./gaps";

@@ -1,4 +1,4 @@
-import type { ApprovedReason, BarredReason, OverdueReason, PassedOverReason, StepResult } from "../approval";
+import type { ApprovedReason, WayReason, OverdueReason, PassedOverReason, StepResult } from "../approval";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "../documents";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
@@ -54,7 +54,7 @@ const BARRED = {
   "no network address": ({ host }) => `${host} has no address`,
   "leads inside": ({ host, to }) =>
     `${host} leads into this network (${to}); the server’s own settings must let it through`,
-} satisfies Wording<BarredReason>;
+} satisfies Wording<WayReason>;
 
 const STEPS = {
   "nothing was held": () => "Nothing was held by the policy",

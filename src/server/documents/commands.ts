@@ -32,6 +32,7 @@ import { aroundOf } from "./around";
 import { markEditor, whyNotEditToo } from "./editor";
 import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotSupplied, whyNotTaken } from "./taken";
+import { saidOf } from "./names";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
 type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "note payment" | "fail step";
@@ -251,7 +252,7 @@ export function previewEdit(
     inPerson: true,
   });
   const found = effectOfEdit(state, { ...command, document: document.value }, context);
-  if (!found.ok) return found;
+  if (!found.ok) return saidOf(readWorld(app), state, found);
   const { effect, changed, voided, gaps, dropped, askedAgain } = found.value;
   const why = sayEdit({ gaps, changed, askedAgain, document: document.value }, found.value.route.policy?.name ?? "");
   return { ok: true, value: { effect, why, changed, voided, gaps, dropped } };
@@ -344,7 +345,7 @@ function carryOut(
     const document = "document" in command ? command.document : now!.document;
     const looks = LOOKS_AROUND.has(command.type);
     const result = decide(now, command, contextFor(app, { actor, at, state: now, document, looks, inPerson }));
-    if (!result.ok) return result;
+    if (!result.ok) return saidOf(readWorld(app), now, result);
     events.push(...result.value);
     now = result.value.reduce((before, event) => evolve(before, event, at), now);
   }

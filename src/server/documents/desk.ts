@@ -7,7 +7,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readWorld, routingFor, type World } from "../world";
 import { mayReleaseHold } from "./commands";
-import { namesFor, versionUnder } from "./names";
+import { namesFor, sayRefusals, versionUnder } from "./names";
 import { readState } from "./projection";
 import { LISTED, toRow, type StoredRow } from "./rows";
 
@@ -58,7 +58,8 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
     const listed = { ...toRow(app, row), since: row.since, due: row.due, level: row.level };
     if (seat.ok && seat.value === row.asked)
       waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });
-    else if (!seat.ok && row.asked === person.id) blocked.push({ ...listed, why: seat.refusals[0]?.message ?? "" });
+    else if (!seat.ok && row.asked === person.id)
+      blocked.push({ ...listed, why: sayRefusals(world, state, seat.refusals)[0]?.message ?? "" });
   }
   return { waiting, blocked };
 }

@@ -1,7 +1,8 @@
-import type { DocumentState } from "@/core/approval";
+import type { Barred, DocumentState } from "@/core/approval";
 import type { PolicyVersion } from "@/core/policy";
-import { namesIn } from "@/core/telling";
-import type { Names } from "@/core/words";
+import type { Refusal, Result } from "@/core/refusal";
+import { namesIn, sayBarred } from "@/core/telling";
+import { namesOf, type Names } from "@/core/words";
 import type { World } from "../world";
 
 /** The version of a policy that a document goes under; null where it is under none. */
@@ -13,4 +14,15 @@ export function versionUnder({ versions }: World, { route }: Pick<DocumentState,
 /** What everything about a document is called, for sentences that are made of its reasons. */
 export function namesFor(world: World, state: DocumentState): Names {
   return namesIn(world.directory, state, versionUnder(world, state));
+}
+
+/** What was decided about a document, with every refusal in words. @param state as it was before; null where there is none yet */
+export function saidOf<T>(world: World, state: DocumentState | null, decided: Result<T, Barred>): Result<T> {
+  return decided.ok ? decided : { ok: false, refusals: sayRefusals(world, state, decided.refusals) };
+}
+
+export function sayRefusals(world: World, state: DocumentState | null, refusals: readonly Barred[]): Refusal[] {
+  const names = state ? namesFor(world, state) : namesOf(world.directory);
+  const about = { number: state?.number ?? "", document: state?.document ?? null };
+  return refusals.map((one) => sayBarred(one, about, names));
 }

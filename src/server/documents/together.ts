@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { levelsToDecide, sayTogether, whyNotAlike, type Together } from "@/core/approval";
+import { levelsToDecide, whyNotAlike, type Together } from "@/core/approval";
+import { sayNotAlike, sayTogether } from "@/core/telling";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
@@ -48,7 +49,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
     const found = rule(one);
     return !found || found.signature !== false || found.kind !== "approval" || found.choosesNext !== undefined;
   });
-  if (wrong.length > 0) return { ok: false, refusals: wrong };
+  if (wrong.length > 0) return { ok: false, refusals: wrong.map(sayNotAlike) };
   const answer: TogetherAnswer = { summary: sayTogether(chosen), done: [], refused: [] };
   if (request.look) return { ok: true, value: answer };
   const { command, comment, type } = request;

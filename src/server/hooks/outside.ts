@@ -1,4 +1,4 @@
-import type { BarredReason } from "@/core/approval";
+import type { WayReason } from "@/core/approval";
 import { lookup } from "node:dns/promises";
 import { BlockList, isIP } from "node:net";
 
@@ -55,7 +55,7 @@ function letThrough(url: URL): boolean {
 export type Resolve = (host: string) => Promise<{ address: string }[]>;
 const resolved: Resolve = (host) => lookup(host, { all: true });
 
-export type Way = { ok: true; address: string | null } | { ok: false; why: BarredReason };
+export type Way = { ok: true; address: string | null } | { ok: false; why: WayReason };
 
 /**
  * Whether a call may go to an address now, and to which of its IP addresses: the one that was looked at is the one that is called, so that a name cannot be pointed

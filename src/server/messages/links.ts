@@ -8,6 +8,7 @@ import { readState } from "../documents/projection";
 import { write } from "../ledger/write";
 import { readWorld, routingFor } from "../world";
 import { settingsOf } from "./settings";
+import { saidOf } from "../documents/names";
 
 const DAY_MS = 86_400_000;
 
@@ -60,7 +61,7 @@ export function openLink(app: App, token: string, visitor: Person | null): Resul
   const level = state.levels.find((one) => one.level === found.level)!;
   const at = app.clock.now();
   const seat = seatFor(state, level, person.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
-  if (!seat.ok) return seat;
+  if (!seat.ok) return saidOf(world, state, seat);
   return { ok: true, value: { person, state, level } };
 }
 
