@@ -8,7 +8,7 @@ import { handClock } from "@/server/clock";
 import { openDatabase, type Db } from "@/server/db/open";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { allEvents, nativeHash, newCommandId } from "@/server/log/log";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { generateDemo } from "../demo/generate";
 import { BenchServer } from "./server";
 import { order } from "@/core/fixtures";
@@ -56,7 +56,7 @@ const anOrder = (n: number) =>
 
 function decisionRate(db: Db): number {
   const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
-  const who = (id: string) => readWorld(app).directory.person(id)!;
+  const who = (id: string) => readReferenceData(app).directory.person(id)!;
   const ids = Array.from({ length: DECISIONS }, (_, n) => {
     const entered = enterDocument(app, who("noor-halvorsrud"), anOrder(n), newCommandId(), true);
     if (!entered.ok) throw new Error(JSON.stringify(entered.refusals));

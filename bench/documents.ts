@@ -12,7 +12,7 @@ import { RegisterQuerySchema, filterOf } from "@/server/documents/register";
 import { holdBoard } from "@/server/holds/board";
 import { importDocuments } from "@/server/intake/import";
 import { lastSeq } from "@/server/log/log";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { generateDemo } from "../demo/generate";
 
 const DOCUMENTS = 100_000;
@@ -25,7 +25,7 @@ export async function benchDocuments(): Promise<void> {
   try {
     generateDemo(db, { orders: 60 });
     const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
-    const who = (id: string) => readWorld(app).directory.person(id)!;
+    const who = (id: string) => readReferenceData(app).directory.person(id)!;
     await benchImport(app, who("vicente-lourosa"));
     multiply(db, DOCUMENTS);
     benchLists(app, who);

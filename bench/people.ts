@@ -3,14 +3,14 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import Database from "better-sqlite3";
-import { found } from "@/core/register";
+import { found } from "@/core/organisation-history";
 import { systemClock } from "@/server/clock";
 import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { changePeople } from "@/server/people/commands";
 import { importFile, writeSheet, type ImportRequest } from "@/server/people/import";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { marevia } from "../demo/organisation";
 
 const COUNT = 10_000;
@@ -30,7 +30,7 @@ export async function benchPeople(): Promise<void> {
       }),
     ),
   )();
-  const actor = readWorld(app).directory.person("joaquina-teles")!;
+  const actor = readReferenceData(app).directory.person("joaquina-teles")!;
   const rows = Array.from({ length: COUNT }, (_, index) => {
     // Ten to a manager, so that lines are four deep.
     const manager = index < 10 ? "goncalo-abrantes" : `person-${Math.floor(index / 10)}`;

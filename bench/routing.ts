@@ -6,10 +6,10 @@
 import { Engine } from "json-rules-engine";
 import { Bench } from "tinybench";
 import type { AnyDocument } from "@/core/documents";
-import { NOTHING_AROUND, documentType } from "@/core/documents";
+import { NO_CONTEXT, documentType } from "@/core/documents";
 import { directoryOf, type Organisation } from "@/core/people";
 import { PolicySchema, contentHash, cutOf, edit, type Policy, type PolicyVersion } from "@/core/policy";
-import { bandFigures, tideOf } from "@/core/rehearsal";
+import { bandFigures, distributionOf } from "@/core/rehearsal";
 import { route, type RoutingContext } from "@/core/routing";
 import { marevia } from "../demo/organisation";
 import { randomOrder } from "../demo/orders";
@@ -100,7 +100,7 @@ function peer(): Engine {
 
 const engine = peer();
 const factsOf = (order: AnyDocument) => {
-  const facts = documentType(order.documentType).facts(order, NOTHING_AROUND);
+  const facts = documentType(order.documentType).facts(order, NO_CONTEXT);
   return { net: (facts.net as { minor: number }).minor, category: facts.category, requester: [facts.requester] };
 };
 engine.on("success", () => void engine.stop());
@@ -123,7 +123,7 @@ bench
   .add("json-rules-engine, demo table, band only", async () => void (await askPeer(some())))
   .add("route, 20 policies and 1,000 people, with full explanation", () => void route(some(), big));
 
-const tide = tideOf(
+const tide = distributionOf(
   Array.from({ length: 1_000_000 }, () => Math.round(random.logNormal(100_000, 1.4))),
   12,
 );

@@ -3,7 +3,7 @@ import path from "node:path";
 import { parseArgs } from "node:util";
 import { z } from "zod";
 import { checkPolicy } from "@/core/checks";
-import { DocumentSchema, type Around } from "@/core/documents";
+import { DocumentSchema, type DocumentContext } from "@/core/documents";
 import { RateSchema, type Rate } from "@/core/money";
 import { OrganisationSchema, directoryOf, type Organisation } from "@/core/people";
 import { contentHash, readPolicy, type Policy } from "@/core/policy";
@@ -116,7 +116,7 @@ function folderOf(values: Values): string {
 
 function routeFiles(values: Values): number {
   const { policy, organisation, rates, time } = given(values);
-  const around = values.around ? (readJson(values.around) as Around) : {};
+  const around = values.around ? (readJson(values.around) as DocumentContext) : {};
   const document = parse(needed(values, "document"), DocumentSchema);
   const version = {
     policy,

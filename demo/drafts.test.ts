@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { checkPolicy, type Finding } from "@/core/checks";
 import { PolicySchema, type PolicyInput } from "@/core/policy";
-import { ratesFor, readWorld } from "@/server/world";
+import { ratesFor, readReferenceData } from "@/server/reference-data";
 import { openDatabase } from "@/server/db/open";
 import { handClock, systemClock } from "@/server/clock";
 import { pastOf } from "@/server/policies/history";
@@ -19,7 +19,7 @@ const app: App = { db, clock: handClock(DEMO_START), wall: systemClock, demo: tr
 
 function findings(input: PolicyInput): Finding[] {
   const policy = PolicySchema.parse(input);
-  const { directory, versions } = readWorld(app);
+  const { directory, versions } = readReferenceData(app);
   const context = { directory, at: DEMO_START, rates: ratesFor(db, "2026-03-10"), versions };
   return checkPolicy(policy, { ...context, ...pastOf(app, policy) }).filter(({ weight }) => weight !== "passing");
 }

@@ -3,7 +3,7 @@ import type { AnyDocument } from "@/core/documents";
 import { PolicySchema, type PolicyInput } from "@/core/policy";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
-import { found } from "@/core/register";
+import { found } from "@/core/organisation-history";
 import { DEMO_START, type App } from "@/server/app";
 import { handClock } from "@/server/clock";
 import type { Db } from "@/server/db/open";
@@ -13,7 +13,7 @@ import { saltFrom } from "@/server/log/sealed";
 import { findingsFor } from "@/server/policies/commands";
 import { beginPolicy } from "@/server/policies/drafts";
 import { fireTimers } from "@/server/time/timers";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { setRules } from "@/server/ledger/books";
 import { exportRun, makeRun } from "@/server/payments/runs";
 import { lookAtRun } from "@/server/payments/views";
@@ -26,13 +26,13 @@ import { augustClaims, furtherPolicies } from "./further-policies";
 import { liveDocuments } from "./live-documents";
 import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
-import { submitAndFollow } from "./following";
+import { submitAndFollow } from "./simulate-approvals";
 import { DAY, workingMoment, type Happening, type Push } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { closedAccount, otherAccounts, peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
-import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted";
+import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted-anomalies";
 import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
 import { seeded } from "./random";
@@ -56,7 +56,7 @@ const AUGUST: Plan = {
 const SHARES = { looseInvoices: 1.34, claims: 1.07, limitChanges: 0.1 };
 
 /** The demo under construction: an application whose clock is set by hand. */
-export type Making = ReturnType<typeof making>;
+export type DemoBuilder = ReturnType<typeof making>;
 
 function making(db: Db, seed: number) {
   const clock = handClock("2024-07-01T09:00:00.000Z");
@@ -64,7 +64,7 @@ function making(db: Db, seed: number) {
   const salts = seeded(seed + 1);
   saltFrom(db, () => salts.uuid().replaceAll("-", ""));
   const app: App = { db, clock, wall: clock, demo: true, quiet: true, newId: () => random.uuid() };
-  const who = (id: string): Person => readWorld(app).directory.person(id)!;
+  const who = (id: string): Person => readReferenceData(app).directory.person(id)!;
   const must = <T>(result: Result<T>): T => {
     if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
     return result.value;
@@ -98,7 +98,7 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
   }).immediate();
 }
 
-function importBasics({ db, random, clock }: Making): void {
+function importBasics({ db, random, clock }: DemoBuilder): void {
   const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
   project(
     db,
@@ -117,7 +117,7 @@ function importBasics({ db, random, clock }: Making): void {
 }
 
 /** The account that is paid from, which no bank has, and what stands on orders. */
-function payFrom({ app, who, must, random }: Making): void {
+function payFrom({ app, who, must, random }: DemoBuilder): void {
   const payments = { weekday: 5, payer: marevia.name, account: "XX73 1000 2000 3000 4000", bic: "" };
   const letterhead = {
     address: "Cais do Relógio 1\nPorto Sável",
@@ -128,7 +128,7 @@ function payFrom({ app, who, must, random }: Making): void {
 }
 
 /** Suppliers and customers as they were taken over, and what customers owe when the demonstration begins. */
-function foundAccounts({ app, random }: Making): Customer[] {
+function foundAccounts({ app, random }: DemoBuilder): Customer[] {
   const own = seeded(random.int(1, 1e9));
   const cause = () => ({ actor: "system", command: random.uuid() });
   for (const { id, event } of suppliers(own)) writeAccount(app, id, [event], cause());
@@ -139,7 +139,7 @@ function foundAccounts({ app, random }: Making): Customer[] {
   return owing;
 }
 
-function writePolicies({ app, clock, random }: Making): void {
+function writePolicies({ app, clock, random }: DemoBuilder): void {
   clock.set("2024-07-08T10:00:00.000Z");
   const note = "First policy for orders";
   const newId = () => random.uuid();
@@ -153,7 +153,7 @@ function writePolicies({ app, clock, random }: Making): void {
     });
 }
 
-function playHistory(make: Making, count: number, owing: readonly Customer[]): void {
+function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[]): void {
   const { random, app } = make;
   const queue: Happening[] = [];
   // What would reach into the days of the live orders happens at the end of the history instead, so that the log runs forward.
@@ -207,7 +207,7 @@ function playHistory(make: Making, count: number, owing: readonly Customer[]): v
 }
 
 /** What is planned until a moment happens at its own, one after the other, as the server would let it. */
-function letTimePass({ app, clock, db }: Making, until: string): void {
+function letTimePass({ app, clock, db }: DemoBuilder, until: string): void {
   const due = db.prepare("SELECT MIN(at) FROM timer WHERE at <= ?").pluck();
   for (let at = due.get(until) as string | null; at; at = due.get(until) as string | null) {
     if (at > clock.now()) clock.set(at);
@@ -219,7 +219,7 @@ function letTimePass({ app, clock, db }: Making, until: string): void {
 type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string };
 
 /** Puts a policy in force; whatever the checks doubt in it, given what has come in by then, somebody lets stand for a reason. */
-function letStand({ app, random }: Making, plan: Plan, reason: string): void {
+function letStand({ app, random }: DemoBuilder, plan: Plan, reason: string): void {
   const reasons = findingsFor(app, PolicySchema.parse(plan.policy)).map((one) => ({
     finding: keyOf(one),
     message: one.message,
@@ -229,7 +229,7 @@ function letStand({ app, random }: Making, plan: Plan, reason: string): void {
 }
 
 /** On Fridays the steps that waited are carried out, and what is in the run is paid. */
-function payOn(make: Making, friday: string, push: Push): void {
+function payOn(make: DemoBuilder, friday: string, push: Push): void {
   const run = () => {
     runInsideSteps(make.app);
     lookIntoHolds(make);
@@ -239,7 +239,7 @@ function payOn(make: Making, friday: string, push: Push): void {
 }
 
 /** What is planned by a day is looked at, put in a run and handed to the bank. */
-function pay({ app, who, must, random }: Making, day: string): void {
+function pay({ app, who, must, random }: DemoBuilder, day: string): void {
   const clerk = who("vicente-lourosa");
   const items = lookAtRun(app, clerk, day).ready.filter((one) => one.ticked);
   if (items.length === 0) return;

@@ -9,13 +9,13 @@ import { runInsideSteps } from "@/server/ledger/work";
 import { DEMO_START } from "@/server/app";
 import type { Customer } from "./accounts";
 import { withTotals } from "./documents";
-import type { Making } from "./generate";
+import type { DemoBuilder } from "./generate";
 import { bankLetter, bring, receiptPicture } from "./receipt-picture";
 import { scrawl } from "./sign";
 
 type Stage = ReturnType<typeof stageOf>;
 
-function stageOf({ app, clock, who, must, random }: Making) {
+function stageOf({ app, clock, who, must, random }: DemoBuilder) {
   const at = (time: string) => clock.set(`2026-03-${time}:00.000Z`);
   const enter = (document: AnyDocument) => must(enterDocument(app, who(document.requester), document, random.uuid()));
   const submit = (document: AnyDocument): DocumentState => {
@@ -79,7 +79,7 @@ function invoice(supplier: string, invoiceNumber: string, lines: Line[], rest: P
 }
 
 /** What is under way of the other types when the demonstration begins: something in every state, and a hold of every reason. */
-export function liveDocuments(make: Making, customers: readonly Customer[]): void {
+export function liveDocuments(make: DemoBuilder, customers: readonly Customer[]): void {
   const stage = stageOf(make);
   // This morning's search found nothing; what is stopped today is found tomorrow, or by hand.
   searchDue(make.app);

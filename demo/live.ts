@@ -1,7 +1,7 @@
 import type { DocumentState } from "@/core/approval";
 import type { OrderLine, PurchaseOrder } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
-import type { Making } from "./generate";
+import type { DemoBuilder } from "./generate";
 import { signatureFor } from "./sign";
 
 type Sketch = {
@@ -14,7 +14,7 @@ type Sketch = {
 };
 
 /** The moves of a play: time passes, orders are entered and submitted, people say what they think. */
-function moves({ app, clock, who, must, random }: Making) {
+function moves({ app, clock, who, must, random }: DemoBuilder) {
   const at = (time: string) => clock.set(`2026-03-${time}:00.000Z`);
   const enter = (sketch: Sketch): { order: PurchaseOrder; draft: DocumentState } => {
     const { id, unit } = who(sketch.requester);
@@ -65,7 +65,7 @@ function moves({ app, clock, who, must, random }: Making) {
 }
 
 /** The ten orders that are under way when the demo begins, each in another state. */
-export function liveOrders(make: Making): void {
+export function liveOrders(make: DemoBuilder): void {
   const { at, enter, submit, say, ask } = moves(make);
   at("06T09:20");
   const survey = submit({

@@ -1,9 +1,9 @@
 import type { PeopleChange } from "@/server/people/changes";
 import { changePeople } from "@/server/people/commands";
 import { changeDetail } from "@/server/access/private-details";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { madeUpAccount } from "./accounts";
-import type { Making } from "./generate";
+import type { DemoBuilder } from "./generate";
 import { seeded } from "./random";
 
 const ADMINISTRATOR = "joaquina-teles";
@@ -129,7 +129,7 @@ function away(person: string, standIn: string | null, from: string, until: strin
 }
 
 /** Everything that happens to people, to be played between the orders in its time. */
-export function peopleHistory(make: Making): { at: number; run: () => void }[] {
+export function peopleHistory(make: DemoBuilder): { at: number; run: () => void }[] {
   const { app, who, must, random } = make;
   return [...HISTORY, ...RECENT].map(([time, by, change]) => ({
     at: Date.parse(`${time}:00Z`),
@@ -144,7 +144,7 @@ const SAID = {
 } as const;
 
 /** Where a few are paid and live, so that there is something to mask. */
-export function privateDetails({ app, who, must }: Making): void {
+export function privateDetails({ app, who, must }: DemoBuilder): void {
   for (const [id, account] of Object.entries(SAID)) {
     must(changeDetail(app, who(id), id, { field: "bankAccount", value: account }));
     must(changeDetail(app, who(id), id, { field: "homeAddress", value: "Rua da Amarra 12, Porto Sável" }));
@@ -152,14 +152,14 @@ export function privateDetails({ app, who, must }: Making): void {
 }
 
 /** Where everybody else is paid: nobody pays somebody whose account is not known. */
-export function otherAccounts({ app, who, must }: Making): void {
+export function otherAccounts({ app, who, must }: DemoBuilder): void {
   const own = seeded(20260310);
-  for (const { id } of readWorld(app).directory.organisation.people)
+  for (const { id } of readReferenceData(app).directory.organisation.people)
     if (!Object.hasOwn(SAID, id))
       must(changeDetail(app, who(id), id, { field: "bankAccount", value: madeUpAccount(own) }));
 }
 
 /** Somebody has closed an account and not said the new one: nobody pays them until they do. */
-export function closedAccount({ app, who, must }: Making): void {
+export function closedAccount({ app, who, must }: DemoBuilder): void {
   must(changeDetail(app, who("abel-tronqueira"), "abel-tronqueira", { field: "bankAccount", value: "" }));
 }

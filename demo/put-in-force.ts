@@ -4,7 +4,7 @@ import type { Result } from "@/core/refusal";
 import type { App } from "@/server/app";
 import { sendToReviewer } from "@/server/policies/commands";
 import { reviewVersion } from "@/server/policies/review";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 
 type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string; reasons?: Reason[] };
 
@@ -15,7 +15,7 @@ export function reviewedInForce(
   { policy, basedOn, note, from, until, reasons = [] }: Plan,
   [writer, reviewer]: [string, string] = ["benedita-corvo", "rosalind-amado"],
 ): number {
-  const who = (id: string): Person => readWorld(app).directory.person(id)!;
+  const who = (id: string): Person => readReferenceData(app).directory.person(id)!;
   // Nothing goes to a reviewer without saying why.
   const sending = {
     policy,

@@ -8,14 +8,14 @@ import {
   found,
   type Edit,
   type NewStandIn,
-  type Register,
-} from "@/core/register";
+  type OrganisationHistory,
+} from "@/core/organisation-history";
 import { marevia } from "./organisation";
 
 export const setting = { at: AT, actor: "joaquina-teles", zone: "WET" };
 export const start = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
 
-export function done(register: Register, edit: Edit): Register {
+export function done(register: OrganisationHistory, edit: Edit): OrganisationHistory {
   const result = checked(register, edit, setting);
   if (!result.ok) throw new Error(result.refusals.map((one) => one.message).join("; "));
   return applyChanges(register, result.value);

@@ -3,12 +3,12 @@ import type { Strokes } from "@/core/drawn";
 import { keepDrawn } from "@/server/access/drawn";
 import type { App } from "@/server/app";
 import { sealerOfLog } from "@/server/log/sealed";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 
 /** The signature that a level asks of whoever approves; nothing where it asks for none. */
 export function signatureFor(app: App, state: DocumentState, level: string, by: string): { signature?: Signature } {
   const { policy, section } = state.route!;
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const rule = world.versions
     .find((one) => one.policy.id === policy?.id && one.version === policy.version)
     ?.policy.sections.find((one) => one.id === section?.id)

@@ -12,7 +12,7 @@ import { handClock } from "@/server/clock";
 import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { writeAccount } from "@/server/ledger/write";
 import { customers, suppliers } from "./accounts";
 import { marevia } from "./organisation";
@@ -54,7 +54,7 @@ export function testApp(): TestApp {
 }
 
 export function person(app: App, id: string): Person {
-  return readWorld(app).directory.person(id)!;
+  return readReferenceData(app).directory.person(id)!;
 }
 
 export function value<T>(result: Result<T>): T {

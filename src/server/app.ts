@@ -20,7 +20,7 @@ export type App = {
   /** Nobody is written to: while history is made up, or a file is taken in that is told of as a whole. */
   quiet?: boolean;
   /** Lets the work that follows a command begin: steps after an approval. Absent where it is begun by hand. */
-  kick?: () => void;
+  wakeWorker?: () => void;
 };
 
 export const DEMO_START = "2026-03-10T09:10:00.000Z";

@@ -33,7 +33,7 @@ export function moveClock(app: App, actor: Person, to: string, command: string):
     })
     .immediate();
   move(target);
-  app.kick?.();
+  app.wakeWorker?.();
   return { ok: true, value: { now: app.clock.now() } };
 }
 

@@ -4,7 +4,14 @@ import { checkPolicy, missedIn, type Finding, type KnownNames, type Missed } fro
 import type { Rate } from "@/core/money";
 import { directoryOf, type Directory, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import { caughtBy, tideOf, valueOf, type Caught, type PastDocument, type Tide } from "@/core/rehearsal";
+import {
+  caughtBy,
+  distributionOf,
+  valueOf,
+  type Caught,
+  type PastDocument,
+  type AmountDistribution,
+} from "@/core/rehearsal";
 
 export type Given = {
   organisation: Organisation;
@@ -17,7 +24,7 @@ export type Given = {
   at: string;
 };
 
-export type Answer = { tides: Record<string, Tide> | null; findings: Finding[] };
+export type Answer = { tides: Record<string, AmountDistribution> | null; findings: Finding[] };
 
 let given: (Given & { directory: Directory; recent: Rate[]; currencies: string[] }) | null = null;
 let caught: { of: string; past: Caught[]; value: number } = { of: "", past: [], value: 0 };
@@ -68,7 +75,7 @@ const api = {
     const tides = Object.fromEntries(
       policy.sections.map(({ id }) => [
         id,
-        tideOf(
+        distributionOf(
           caught.past.filter(({ section }) => section === id).map(({ minor }) => minor),
           months,
         ),

@@ -9,7 +9,7 @@ import type { App } from "@/server/app";
 import { namesFor } from "@/server/documents/names";
 import { readAccount } from "@/server/ledger/accounts";
 import { newCommandId } from "@/server/log/log";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { asking, NOOR } from "../../../demo/asking";
 import { invoicePolicy } from "../../../demo/further-policies";
 import { orderPolicyInForce } from "../../../demo/policy";
@@ -75,11 +75,11 @@ describe("what nobody needs to approve, since it was ordered and received", () =
   const seen = ({ document, around }: DocumentState) =>
     documentType(document.documentType)
       .remarks(document, { around: around!, toCurrency: (amount) => amount })
-      .map((one) => sayRemark(one, namesOf(readWorld(app).directory)))
+      .map((one) => sayRemark(one, namesOf(readReferenceData(app).directory)))
       .join("; ");
   const held = (state: DocumentState) => [
     state.status,
-    ...state.holds.map((one) => sayHeld(one, namesFor(readWorld(app), state))),
+    ...state.holds.map((one) => sayHeld(one, namesFor(readReferenceData(app), state))),
   ];
   it("is an invoice for what was ordered, once, and whoever charges it again has to wait", async () => {
     expect(held(await charged("A-1"))).toEqual(["approved"]);

@@ -3,7 +3,7 @@ import { redirect } from "next/navigation";
 import { isEmpty } from "@/server/access/account";
 import { app } from "@/server/app";
 import { currentPerson } from "@/server/http/handle";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { SignInForm } from "@/ui/access/sign-in-form";
 import { Front } from "@/ui/frame/front";
 import { PeopleChoice } from "@/ui/frame/people-choice";
@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Sign in" };
 export default async function SignIn() {
   if (await currentPerson()) redirect("/desk");
   if (isEmpty(app())) redirect("/start");
-  const { directory } = readWorld(app());
+  const { directory } = readReferenceData(app());
   const { name } = directory.organisation;
   if (app().demo)
     return (
@@ -41,7 +41,7 @@ export default async function SignIn() {
 }
 
 function choices() {
-  const { directory } = readWorld(app());
+  const { directory } = readReferenceData(app());
   const now = app().clock.now();
   return directory.organisation.people
     .filter((person) => directory.isActive(person, now))

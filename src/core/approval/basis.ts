@@ -3,7 +3,7 @@ import { convert, withinTolerance, type Money, type Tolerance } from "../money";
 import { sameValue, type Condition, type FactValue } from "../conditions";
 import { canonical, sha256Hex } from "../records";
 import type { Level, PolicyVersion, Section } from "../policy";
-import { lookingFrom, measure, type Measured } from "../routing";
+import { evaluationContextOf, measure, type Measured } from "../routing";
 import { refusedOf } from "./status";
 import { routingAsRouted, routingOf, versionFor } from "./under";
 import type { Basis, BoundFact, DecideContext, DocumentState, Gap } from "./types";
@@ -121,7 +121,7 @@ function gapsOfFacts(
   const type = documentType(document.documentType);
   // Both under the same surroundings: what has changed around it is no edit of it.
   const routing = routingAsRouted(state, context);
-  const [before, now] = [seen, document].map((one) => type.facts(one, lookingFrom(one, routing)));
+  const [before, now] = [seen, document].map((one) => type.facts(one, evaluationContextOf(one, routing)));
   const keys = fields.length > 0 ? fields : type.fields.map((field) => field.key);
   const exempt = effect === "from the level" ? toldApartLater(where.level, state, policy.sections) : new Set<string>();
   const changed = keys.filter((key) => {

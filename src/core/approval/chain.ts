@@ -3,7 +3,7 @@ import type { Level } from "../policy";
 import { canonical } from "../records";
 import {
   heldAt,
-  lookingFrom,
+  evaluationContextOf,
   ownAmount,
   peopleFor,
   type HeldReason,
@@ -38,7 +38,7 @@ export function placeByPolicy(state: DocumentState, context: DecideContext): Doc
       hold.rule !== null && (!hold.releasedAt || hold.released?.how === "person") ? [hold.rule] : [],
     ),
   );
-  const looking = lookingFrom(state.document, routingOf(state, context));
+  const looking = evaluationContextOf(state.document, routingOf(state, context));
   const old = state.holds.some(
     (hold) => hold.code === BACKDATED && (!hold.releasedAt || hold.released?.how === "person"),
   );

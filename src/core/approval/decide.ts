@@ -10,7 +10,7 @@ import { supplyPaper } from "./supplying";
 import { refusedParts, revise } from "./revise";
 import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
-import { speak } from "./speak";
+import { speak } from "./decide-level";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";

@@ -5,7 +5,7 @@ import { directory, level, oneBand, order, organisation, Play, played, versionOf
 import { directoryOf, OrganisationSchema } from "../people";
 import type { PolicyInput } from "../policy";
 import { foretell, type Say, openSeats, revisionHash, takersOf } from "./index";
-import { namesIn, sayForetold } from "../telling";
+import { namesIn, sayForetold } from "../audit-narrative";
 import { namesOf, sayEligibility } from "../words";
 
 type LevelInput = PolicyInput["sections"][number]["levels"][number];

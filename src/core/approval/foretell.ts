@@ -1,6 +1,6 @@
 import { decide } from "./decide";
 import { revisionHash } from "./signing";
-import { choicesAt } from "./speak";
+import { choicesAt } from "./decide-level";
 import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
 import { fold, levelOf } from "./under";
 

@@ -1,6 +1,6 @@
 import { activeOf, backdated, hasCause, type Cause } from "../holds";
 import { whoMayDecide } from "../people";
-import { lookingFrom, ownAmount, route, subjectOf } from "../routing";
+import { evaluationContextOf, ownAmount, route, subjectOf } from "../routing";
 import { no, type Decided } from "./barred";
 import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
@@ -81,7 +81,7 @@ export function holdsGone(state: DocumentState, because: Cause, context: DecideC
   const policy = versionFor(state, context)?.policy;
   if (!policy) return [];
   const left = acceptedOf(state);
-  const looking = lookingFrom(left, routingOf(state, context));
+  const looking = evaluationContextOf(left, routingOf(state, context));
   const gone = activeOf(state.holds).filter((hold) => {
     if (hold.kind !== "policy") return false;
     if (hold.rule === null) return !backdated(left, state.route!.ratesOn, looking);

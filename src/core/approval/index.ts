@@ -6,7 +6,7 @@ export type { AlikeReason, Barred, BarredReason, Before, Decided } from "./barre
 export { closingProof } from "./cover";
 export { isNamedToRelease, whyNotRelease } from "./holding";
 export { nextStep, nextTry } from "./steps";
-export { choicesAt, earlierLevels } from "./speak";
+export { choicesAt, earlierLevels } from "./decide-level";
 export { SAYS, foretell } from "./foretell";
 export type { Foretold, Say } from "./foretell";
 export type {

@@ -14,14 +14,14 @@ import {
   supplierChange,
   type Play,
 } from "../fixtures";
-import type { AnyDocument, Around } from "../documents";
+import type { AnyDocument, DocumentContext } from "../documents";
 import type { PolicyInput } from "../policy";
 import { isCleared } from "./index";
 
 const eur = (minor: number) => ({ minor, currency: "EUR" });
 
 /** A document of each type that comes to 500.00 by its usual measure, with what is around it. */
-const DOCUMENTS: [string, AnyDocument, PolicyInput["measure"]["kind"], Around][] = [
+const DOCUMENTS: [string, AnyDocument, PolicyInput["measure"]["kind"], DocumentContext][] = [
   ["an order", order(50_000), "net", {}],
   ["an invoice", invoice({ stated: { ...invoice().stated, gross: 50_000 } }), "gross", aroundInvoice()],
   ["a claim", claim([claimLine({ claimed: 20_000 }), claimLine({ claimed: 30_000 })]), "gross", {}],

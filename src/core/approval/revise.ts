@@ -1,6 +1,6 @@
 import { documentType, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
-import { lookingFrom, routeAgain, type Route } from "../routing";
+import { evaluationContextOf, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
 import { isMissing, no, type Decided } from "./barred";
@@ -164,7 +164,7 @@ function asEdited(
 function changedFields(state: DocumentState, after: AnyDocument, context: DecideContext): string[] {
   const type = documentType(after.documentType);
   const routing = routingOf(state, context);
-  const [before, now] = [state.document, after].map((one) => type.facts(one, lookingFrom(one, routing)));
+  const [before, now] = [state.document, after].map((one) => type.facts(one, evaluationContextOf(one, routing)));
   const fields = type.fields
     .map((field) => field.key)
     .filter((key) => !sameValue(before![key] ?? null, now![key] ?? null));

@@ -1,4 +1,4 @@
-import type { AnyDocument, Around, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
+import type { AnyDocument, DocumentContext, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
 import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
@@ -146,9 +146,9 @@ export type DocumentState = {
   /** Of the revision that was last sent in, as its event has it. */
   hash?: string;
   /** What was known around it when it was last looked at. */
-  around?: Around;
+  around?: DocumentContext;
   /** What was known around it when it was last routed, where that is not `around`. */
-  routedWith?: Around;
+  routedWith?: DocumentContext;
   /** Earlier revisions for which something that stands was decided. */
   revisions?: { revision: number; document: AnyDocument }[];
   route: Route | null;
@@ -231,7 +231,7 @@ export type DocumentEvent =
         /** SHA-256 (FIPS 180-4) of the canonical JSON of the document, names sealed as the log has them. */
         hash: string;
         route: Route;
-        around?: Around;
+        around?: DocumentContext;
         /** What was refused before and stays refused. */
         refused?: RefusedPart[];
         askedAgain?: string[];
@@ -239,11 +239,17 @@ export type DocumentEvent =
     }
   | {
       type: "rerouted";
-      data: { route: Route; because: Cause; approvalsVoided: number; around?: Around };
+      data: { route: Route; because: Cause; approvalsVoided: number; around?: DocumentContext };
     }
   | {
       type: "revised";
-      data: { revision: number; document: AnyDocument; hash: string; route: Route; around?: Around } & EditEffect & {
+      data: {
+        revision: number;
+        document: AnyDocument;
+        hash: string;
+        route: Route;
+        around?: DocumentContext;
+      } & EditEffect & {
           /** Levels that begin again. */
           again: string[];
           /** Levels that ask anew whom to ask, and keep what was decided. */
@@ -256,7 +262,7 @@ export type DocumentEvent =
     }
   /** The closing proof failed: what does not cover the finished document opens again. */
   | { type: "reopened"; data: { route: Route; again: string[]; gaps: Gap[] } }
-  | { type: "looked again"; data: { around: Around; because: Cause } }
+  | { type: "looked again"; data: { around: DocumentContext; because: Cause } }
   | { type: "hold placed"; data: PlacedHold & { id: string; by: string } }
   | {
       type: "hold released";

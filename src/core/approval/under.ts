@@ -1,8 +1,8 @@
 import { isDay } from "../calendar";
 import type { Cause } from "../holds";
-import { documentType, type AnyDocument, type Around } from "../documents";
+import { documentType, type AnyDocument, type DocumentContext } from "../documents";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
-import { lookingFrom, type RoutingContext } from "../routing";
+import { evaluationContextOf, type RoutingContext } from "../routing";
 import type { Decided } from "./barred";
 import { evolve } from "./evolve";
 import type { DecideContext, DocumentEvent, DocumentState } from "./types";
@@ -58,7 +58,7 @@ export function routingOf(state: Pick<DocumentState, "route">, context: Pick<Dec
 
 /** The same as it was known when the document was last routed; what has changed around it since does not move what was approved. */
 export function routingAsRouted(state: DocumentState, context: Pick<DecideContext, "routing" | "at">) {
-  const around: Around = state.routedWith ?? state.around ?? {};
+  const around: DocumentContext = state.routedWith ?? state.around ?? {};
   return { ...routingOf(state, context), around } satisfies RoutingContext;
 }
 
@@ -66,7 +66,7 @@ export function routingAsRouted(state: DocumentState, context: Pick<DecideContex
 export function datesOf(state: DocumentState, context: DecideContext): (field: string) => string | null {
   const { document } = state;
   return (field) => {
-    const looking = lookingFrom(document, routingOf(state, context));
+    const looking = evaluationContextOf(document, routingOf(state, context));
     const value = documentType(document.documentType).facts(document, looking)[field];
     return typeof value === "string" && isDay(value) ? value : null;
   };

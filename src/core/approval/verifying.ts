@@ -1,17 +1,17 @@
 import { documentType, type AnyDocument } from "../documents";
 import type { Check, Level } from "../policy";
 import type { CheckReason } from "../holds";
-import { lookingFrom } from "../routing";
+import { evaluationContextOf } from "../routing";
 import { routingOf } from "./under";
 import type { DecideContext, DocumentState } from "./types";
 
 /** What a check finds wrong with a document as it is; empty where it passes. */
 export function wrongOf(state: DocumentState, level: Level, context: DecideContext): CheckReason[] {
-  const looking = lookingFrom(state.document, routingOf(state, context));
+  const looking = evaluationContextOf(state.document, routingOf(state, context));
   return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking));
 }
 
-function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof lookingFrom>): CheckReason[] {
+function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof evaluationContextOf>): CheckReason[] {
   const type = documentType(document.documentType);
   if (check.kind === "totals")
     return type

@@ -2,7 +2,7 @@ import { enoughInAll } from "../routing";
 import { sayRange, type Section } from "../policy";
 import { joinWords } from "../text";
 import type { Answer } from "./asked";
-import { asksPeople, type Looked } from "./dead-ends";
+import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
 import { exampleOf, someNames } from "./people-findings";
@@ -11,7 +11,7 @@ import { exampleOf, someNames } from "./people-findings";
  * Levels of one band that ask the same people where nobody decides at two: for some requesters there are too few to decide at each, so that their documents
  * would be held. Levels with a condition may well be asked together, and are doubtful rather than fatal.
  */
-export function checkApart(looked: Looked): Finding[] {
+export function checkApart(looked: Examined): Finding[] {
   if (looked.policy.repeatedApprover !== "must differ") return [];
   return looked.policy.sections.flatMap((section) =>
     section.bands.flatMap((_, band): Finding[] => {
@@ -21,7 +21,7 @@ export function checkApart(looked: Looked): Finding[] {
   );
 }
 
-function tooFew(looked: Looked, section: Section, band: number): Finding | null {
+function tooFew(looked: Examined, section: Section, band: number): Finding | null {
   const { policy, directory, unit } = looked;
   const levels = section.levels.filter((level) => level.marks[band] === "approves" && asksPeople(level));
   if (levels.length < 2) return null;
@@ -54,7 +54,7 @@ function tooFew(looked: Looked, section: Section, band: number): Finding | null 
   return null;
 }
 
-function answersBy({ asked }: Looked, level: Section["levels"][number], minor: number): Map<string, Answer> {
+function answersBy({ asked }: Examined, level: Section["levels"][number], minor: number): Map<string, Answer> {
   return new Map(
     asked
       .answers(level, minor, null)

@@ -4,7 +4,7 @@ import { coverage } from "../people";
 import { bandOf, boundaryAmounts, sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
 import { decidingIn, sureIn, waysThrough } from "./chain";
-import { asksPeople, type Looked } from "./dead-ends";
+import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
 import { exampleOf, lowerFirst, someNames } from "./people-findings";
@@ -13,7 +13,7 @@ import { exampleOf, lowerFirst, someNames } from "./people-findings";
  * Bands in which nobody of the chain needs to have a limit that covers the band's top. Asked only where limits for the type are kept at all. A level
  * covers an amount when its quorum cannot be reached by people whose limits do not.
  */
-export function checkLimits(looked: Looked, toCurrency: ToCurrency): Finding[] {
+export function checkLimits(looked: Examined, toCurrency: ToCurrency): Finding[] {
   const { policy, directory } = looked;
   if (!directory.organisation.limits.some(({ documentType }) => documentType === policy.documentType)) return [];
   const judged = new Map<string, Map<string, boolean>>();
@@ -35,7 +35,7 @@ export function checkLimits(looked: Looked, toCurrency: ToCurrency): Finding[] {
 
 type Covers = (person: string, minor: number) => boolean;
 
-function bandLimit(looked: Looked, section: Section, band: number, covers: Covers): Finding[] {
+function bandLimit(looked: Examined, section: Section, band: number, covers: Covers): Finding[] {
   const { policy, asked, directory, reach, unit } = looked;
   const sure = sureIn(section, band);
   // Without a level that always asks somebody there is another finding; whoever is known per document has a limit nobody knows yet.
@@ -66,7 +66,7 @@ function bandLimit(looked: Looked, section: Section, band: number, covers: Cover
         place: { section: section.id, level: sure.at(-1)!.id, band },
         message: `${sayRange(section, band, policy.currency)}: the chain can end with people whose limits end below it: ${someNames(whole.weak, directory)}. ${lookedAt}.`,
         example: exampleOf(policy, high, whole.requesters[0]!, directory),
-        mend: "Raise their limits under People, move the stake down, or let somebody with a higher limit approve as well.",
+        mend: "Raise their limits under People, move the threshold down, or let somebody with a higher limit approve as well.",
       },
     ];
   return waysThrough(sure).flatMap(({ chooser, chosen, levels: through }): Finding[] => {
@@ -88,7 +88,7 @@ function bandLimit(looked: Looked, section: Section, band: number, covers: Cover
 
 /** Requesters for whom no level is sure to bring in a limit that covers the amount, and whose limits end below it. */
 function uncoveredBy(
-  { asked }: Looked,
+  { asked }: Examined,
   levels: readonly Level[],
   minor: number,
   covers: Covers,

@@ -1,7 +1,7 @@
 import { typeWords } from "../documents";
 import { isAddress, personCalled, type Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
-import type { Looked } from "./dead-ends";
+import type { Examined } from "./dead-ends";
 import type { Finding } from "./finding";
 
 type Step = Policy["afterApproval"][number];
@@ -60,7 +60,7 @@ export function checkSteps(policy: Policy, directory: Directory): Finding[] {
 }
 
 /** A rule for stopped orders that frees none: what is approved is not set, or nobody is left in whose name it is asked. */
-export function checkStopped({ policy, directory }: Looked, at: string): Finding[] {
+export function checkStopped({ policy, directory }: Examined, at: string): Finding[] {
   const { stoppedOrders: rule, afterApproval } = policy;
   if (!rule) return [];
   const seller = rule.seller ? directory.person(rule.seller) : undefined;
@@ -94,7 +94,7 @@ export function checkStopped({ policy, directory }: Looked, at: string): Finding
 }
 
 /** A policy without somebody to ask about it: nobody owns it, or whoever does has left or is about to. */
-export function checkOwner({ policy, directory }: Looked, at: string): Finding[] {
+export function checkOwner({ policy, directory }: Examined, at: string): Finding[] {
   const finding = (message: string): Finding[] => [
     { code: "no owner", weight: "doubtful", place: {}, message, mend: "Choose an owner who stays." },
   ];
@@ -106,7 +106,7 @@ export function checkOwner({ policy, directory }: Looked, at: string): Finding[]
 }
 
 /** Overdue work that is to go on and cannot: nobody is left in the pool, or whoever it goes to may not decide. */
-export function checkEscalation({ policy, directory, asked }: Looked): Finding[] {
+export function checkEscalation({ policy, directory, asked }: Examined): Finding[] {
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level) => [
       ...nobodyNext(section, level, asked),
@@ -115,7 +115,7 @@ export function checkEscalation({ policy, directory, asked }: Looked): Finding[]
   );
 }
 
-function nobodyNext(section: Section, level: Level, asked: Looked["asked"]): Finding[] {
+function nobodyNext(section: Section, level: Level, asked: Examined["asked"]): Finding[] {
   if (level.overdue !== "next in pool" || level.kind === "notice" || level.kind === "check") return [];
   const alone = asked.answers(level, 1, null).some(({ answer }) => !answer.blocked && answer.pool.length === 1);
   if (!alone) return [];

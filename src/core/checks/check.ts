@@ -10,7 +10,7 @@ import { askedBy, converterOn } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
 import { checkEscalation, checkOwner, checkSteps, checkStopped } from "./carrying-out";
 import { checkConditions } from "./conditions";
-import { momentsAhead, type Looked } from "./dead-ends";
+import { momentsAhead, type Examined } from "./dead-ends";
 import { checkFalling } from "./falling";
 import type { Finding, Weight } from "./finding";
 import { deadEndFindings, perDocument, someNames } from "./people-findings";
@@ -49,7 +49,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
   const { directory, at, rates } = context;
   const date = dayIn(at, directory.organisation.timeZone);
   const toCurrency = converterOn(directory, at, rates);
-  const looked: Looked = {
+  const looked: Examined = {
     policy,
     directory,
     asked: askedBy(policy, directory, at, toCurrency),

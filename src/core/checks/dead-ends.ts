@@ -24,7 +24,7 @@ export type DeadEnd = {
 };
 
 /** What is looked through: the policy, whom it asks, and which documents can come where. */
-export type Looked = { policy: Policy; directory: Directory; asked: Asked; reach: Reach; unit: number };
+export type Examined = { policy: Policy; directory: Directory; asked: Asked; reach: Reach; unit: number };
 
 /** Days ahead in which absences are looked at. */
 export const DAYS_AHEAD = 30;
@@ -40,7 +40,7 @@ export function asksPeople(level: Level): boolean {
  * and those that come and go with absences at the given moments.
  * @param moments ISO date-times at which absences are looked at
  */
-export function deadEnds(looked: Looked, moments: readonly string[]): DeadEnd[] {
+export function deadEnds(looked: Examined, moments: readonly string[]): DeadEnd[] {
   const found = [null, ...moments].flatMap((when) =>
     looked.policy.sections.flatMap((section) =>
       section.levels
@@ -56,7 +56,7 @@ export function deadEnds(looked: Looked, moments: readonly string[]): DeadEnd[] 
   });
 }
 
-function atLevel(looked: Looked, section: Section, level: Level, when: string | null, moment: string): DeadEnd[] {
+function atLevel(looked: Examined, section: Section, level: Level, when: string | null, moment: string): DeadEnd[] {
   const { policy, asked, unit } = looked;
   // The same people get the same answer in several bands, which is then the same object.
   const blocked = new Map<Group, Map<number, Set<number>>>();
@@ -79,7 +79,7 @@ function atLevel(looked: Looked, section: Section, level: Level, when: string | 
 
 /** The dead ends of a group of requesters that some document of theirs can really come to. */
 function reachable(
-  { reach, directory }: Looked,
+  { reach, directory }: Examined,
   section: Section,
   level: Level,
   { requesters, answer }: Group,

@@ -3,7 +3,7 @@ import type { ToCurrency } from "../money";
 import { sayRange, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
 import { sureIn, waysThrough } from "./chain";
-import { asksPeople, type Looked } from "./dead-ends";
+import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
 import { exampleOf, lowerFirst, someNames } from "./people-findings";
@@ -15,7 +15,7 @@ type Behind = { limit: number; people: readonly string[] };
  * Authority that falls while the amount rises, by the people and not by the levels: a higher band that can be decided by people whose limits all end below the one
  * that is needed in the band under it. Asked only where limits for the type are kept.
  */
-export function checkFalling(looked: Looked, toCurrency: ToCurrency): Finding[] {
+export function checkFalling(looked: Examined, toCurrency: ToCurrency): Finding[] {
   const { policy, directory } = looked;
   if (!directory.organisation.limits.some(({ documentType }) => documentType === policy.documentType)) return [];
   const known = new Map<string, number>();
@@ -35,7 +35,7 @@ function drops(section: Section, lower: number): boolean {
   return approving(lower + 1).every((level) => approving(lower).includes(level));
 }
 
-function highestLimit({ policy, directory }: Looked, person: string, toCurrency: ToCurrency): number {
+function highestLimit({ policy, directory }: Examined, person: string, toCurrency: ToCurrency): number {
   return directory.limitsOf(person, policy.documentType).reduce((highest, { limit }) => {
     if (limit.kind === "none") return highest;
     if (limit.kind === "unlimited") return Infinity;
@@ -43,7 +43,7 @@ function highestLimit({ policy, directory }: Looked, person: string, toCurrency:
   }, 0);
 }
 
-function falling(looked: Looked, section: Section, lower: number, limitOf: (person: string) => number): Finding[] {
+function falling(looked: Examined, section: Section, lower: number, limitOf: (person: string) => number): Finding[] {
   const { policy, asked, unit, directory } = looked;
   const higher = lower + 1;
   const { high } = edgesOf(policy, section, lower, unit);
@@ -76,7 +76,7 @@ function sayLimit(minor: number, { currency }: Policy): string {
 
 /** For each requester who can be decided on: the limit that is sure to be brought in, whoever decides and whichever level is chosen to come next. */
 function behind(
-  looked: Looked,
+  looked: Examined,
   section: Section,
   band: number,
   minor: number,
@@ -98,7 +98,7 @@ function behind(
 
 /** The highest limit that some of these levels brings in for each requester whom all of them can decide on. */
 function along(
-  { asked }: Looked,
+  { asked }: Examined,
   levels: readonly Level[],
   minor: number,
   limitOf: (person: string) => number,

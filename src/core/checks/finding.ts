@@ -62,7 +62,7 @@ export type Finding = {
 
 /** What tells a finding from others of the same policy, so that a reason given for it stays with it while the policy is edited. */
 export function keyOf({ code, place, about }: Pick<Finding, "code" | "place" | "about">): string {
-  return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.stake ?? "", about ?? ""].join("/");
+  return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.threshold ?? "", about ?? ""].join("/");
 }
 
 /** Carries out what a finding offers. */

@@ -26,7 +26,7 @@ export type Missed = {
   some: (MissedSet & { stopped: number }) | null;
 };
 
-type Looked = {
+type Examined = {
   policy: Policy;
   at: string;
   toCurrency: ToCurrency;
@@ -41,7 +41,7 @@ type Looked = {
 export function missedIn(policy: Policy, directory: Directory, rates: readonly Rate[], at: string): Missed[] {
   const toCurrency = converterOn(directory, at, rates);
   const asked = askedBy(policy, directory, at, toCurrency);
-  const looked: Looked = { policy, at, toCurrency, without: leavers(directory) };
+  const looked: Examined = { policy, at, toCurrency, without: leavers(directory) };
   const unit = 10 ** minorDigits(policy.currency);
   return policy.sections.flatMap((section) =>
     section.bands.flatMap((_, band): Missed[] => {
@@ -71,7 +71,7 @@ function levelsOf(section: Section, band: number): Level[] {
 type Group = { requesters: ReadonlySet<string>; without(gone: readonly string[]): LevelPeople | null };
 
 function groupOf(
-  { policy, at, toCurrency, without }: Looked,
+  { policy, at, toCurrency, without }: Examined,
   level: Level,
   members: readonly string[],
   minor: number,

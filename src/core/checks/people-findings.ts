@@ -4,7 +4,7 @@ import { joinWords, sayDate } from "../text";
 import { lastDayBefore, type CandidateReason, type Directory } from "../people";
 import { sayRange, type Level, type Policy, type Section } from "../policy";
 import { namesOf, sayBlocked } from "../words";
-import type { DeadEnd, DeadEndReason, Looked } from "./dead-ends";
+import type { DeadEnd, DeadEndReason, Examined } from "./dead-ends";
 import { deadEnds } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
@@ -25,7 +25,7 @@ export function someNames(ids: readonly string[], directory: Directory): string 
 }
 
 /** Dead ends as findings: those of one level for the same reason are one finding, with everybody and every band it concerns. */
-export function deadEndFindings(looked: Looked, moments: readonly string[]): Finding[] {
+export function deadEndFindings(looked: Examined, moments: readonly string[]): Finding[] {
   const groups = new Map<string, DeadEnd[]>();
   for (const one of deadEnds(looked, moments)) {
     // A quorum that different people miss by different counts is one thing to mend.
@@ -46,17 +46,17 @@ function worst(group: readonly DeadEnd[]): DeadEndReason {
   return [...group].sort((a, b) => eligibleIn(a.why) - eligibleIn(b.why))[0]!.why;
 }
 
-function sayDeadEnd(why: DeadEndReason, { policy, directory }: Looked, level: Level): string {
+function sayDeadEnd(why: DeadEndReason, { policy, directory }: Examined, level: Level): string {
   if (why.code === "nobody but the requester") return "nobody but the requester is asked";
   return sayBlocked(why, level.id, namesOf(directory, { policy }));
 }
 
-function partsOf({ policy }: Looked, { section: id, level: levelId }: DeadEnd): { section: Section; level: Level } {
+function partsOf({ policy }: Examined, { section: id, level: levelId }: DeadEnd): { section: Section; level: Level } {
   const section = policy.sections.find((one) => one.id === id)!;
   return { section, level: section.levels.find((one) => one.id === levelId)! };
 }
 
-function lasting(looked: Looked, group: readonly DeadEnd[]): Finding {
+function lasting(looked: Examined, group: readonly DeadEnd[]): Finding {
   const { policy, directory, unit } = looked;
   const { section, level } = partsOf(looked, group[0]!);
   const people = [...new Set(group.flatMap((one) => one.requesters))];
@@ -124,7 +124,7 @@ function looksAt(why: DeadEndReason, codes: readonly CandidateReason["code"][]):
 
 const lookedAt = (why: DeadEndReason) => (why.code === "nobody eligible" ? why.values.people : []);
 
-function passing(looked: Looked, group: readonly DeadEnd[]): Finding {
+function passing(looked: Examined, group: readonly DeadEnd[]): Finding {
   const { policy, directory } = looked;
   const { section, level } = partsOf(looked, group[0]!);
   const people = [...new Set(group.flatMap((one) => one.requesters))];

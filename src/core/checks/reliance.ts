@@ -4,7 +4,7 @@ import { sayDate } from "../text";
 import { convert, money, type Rate } from "../money";
 import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
 import { decidingIn } from "./chain";
-import { asksPeople, type Looked } from "./dead-ends";
+import { asksPeople, type Examined } from "./dead-ends";
 import type { Caught } from "../rehearsal";
 import type { Finding } from "./finding";
 import { lowerFirst } from "./people-findings";
@@ -20,7 +20,7 @@ type Carried = { minor: number; places: Map<string, { section: Section; level: L
  * @param total value of all documents of the type in minor units
  */
 export function checkAlone(
-  looked: Looked,
+  looked: Examined,
   past: readonly Caught[],
   total = past.reduce((sum, one) => sum + one.minor, 0),
   share = ALONE_SHARE,
@@ -43,7 +43,7 @@ export function checkAlone(
 }
 
 /** Past documents by the one person who would have been asked, where it is one alone: a single level, and a single person at it. */
-function carriedAlone({ policy, asked }: Looked, past: readonly Caught[]): Map<string, Carried> {
+function carriedAlone({ policy, asked }: Examined, past: readonly Caught[]): Map<string, Carried> {
   const carried = new Map<string, Carried>();
   const alone = new Map<string, Map<string, string>>();
   for (const one of past) {
@@ -69,7 +69,7 @@ function carriedAlone({ policy, asked }: Looked, past: readonly Caught[]): Map<s
 }
 
 /** For each requester the one person who is asked, where it is one alone. */
-function lonely(answers: ReturnType<Looked["asked"]["answers"]>): Map<string, string> {
+function lonely(answers: ReturnType<Examined["asked"]["answers"]>): Map<string, string> {
   const found = new Map<string, string>();
   for (const { requesters, answer } of answers) {
     const [only] = answer.pool;
@@ -80,7 +80,7 @@ function lonely(answers: ReturnType<Looked["asked"]["answers"]>): Map<string, st
 }
 
 /** Approval by lapse, and overdue work that comes back to whoever let it lie. */
-export function checkOverdue({ policy, directory, asked }: Looked): Finding[] {
+export function checkOverdue({ policy, directory, asked }: Examined): Finding[] {
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level): Finding[] => {
       const place = { section: section.id, level: level.id };
@@ -116,7 +116,7 @@ export function checkOverdue({ policy, directory, asked }: Looked): Finding[] {
 }
 
 /** People and groups named in levels who cannot decide, or not for long. */
-export function checkNamed({ policy, directory }: Looked, at: string): Finding[] {
+export function checkNamed({ policy, directory }: Examined, at: string): Finding[] {
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level) => {
       const { approvers } = level;

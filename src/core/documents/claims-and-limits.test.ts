@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { claim, claimLine, customerAround, directory, limitChange, order } from "../fixtures";
 import { evaluate } from "../conditions";
 import {
-  NOTHING_AROUND,
+  NO_CONTEXT,
   USUAL_RULES,
   claimTotal,
   documentType,
@@ -18,7 +18,7 @@ import {
 } from "./index";
 import { namesOf, sayRemark } from "../words";
 
-const looking = { ...NOTHING_AROUND, around: { rules: USUAL_RULES } };
+const looking = { ...NO_CONTEXT, around: { rules: USUAL_RULES } };
 const texts = (found: Pick<Remark, "why" | "line">[]) => found.map((one) => sayRemark(one, namesOf(directory)));
 const eur = (minor: number) => ({ minor, currency: "EUR" });
 const [A, B] = ["a".repeat(64), "b".repeat(64)];
@@ -128,20 +128,20 @@ describe("credit limits", () => {
     const around = {
       customer: customerAround({ receivables: eur(30_000), openOrders: eur(5_000), stoppedOrders: eur(10_000) }),
     };
-    expect(exposureOf(raise, { ...NOTHING_AROUND, around })).toMatchObject({ now: eur(45_000), after: eur(80_000) });
+    expect(exposureOf(raise, { ...NO_CONTEXT, around })).toMatchObject({ now: eur(45_000), after: eur(80_000) });
     const lower = limitChange([{ field: "limit", before: eur(50_000), after: eur(20_000) }]);
-    expect(exposureOf(lower, { ...NOTHING_AROUND, around })).toMatchObject({ after: eur(45_000) });
+    expect(exposureOf(lower, { ...NO_CONTEXT, around })).toMatchObject({ after: eur(45_000) });
   });
   it("without its customer it cannot be measured, and is not taken for nothing", () => {
     const measure = type.measures.find((one) => one.key === "exposure")!;
-    expect(measure.of(raise, { ...NOTHING_AROUND, currency: "EUR", on: "2026-03-10" })).toMatchObject({
+    expect(measure.of(raise, { ...NO_CONTEXT, currency: "EUR", on: "2026-03-10" })).toMatchObject({
       why: { code: "what is owed is not known" },
     });
   });
   // Raising a customer's limit needs approval, lowering usually does not; an edit of the phone number does not: common practice.
   it("a condition on “rose” sees a raise and no lowering, nor another phone", () => {
     const rose = { kind: "change" as const, field: "limit", is: "rose" as const };
-    const met = (change: typeof raise) => evaluate(rose, type.facts(change, NOTHING_AROUND)).outcome;
+    const met = (change: typeof raise) => evaluate(rose, type.facts(change, NO_CONTEXT)).outcome;
     expect(met(raise)).toBe("met");
     expect(met(limitChange([{ field: "limit", before: eur(50_000), after: eur(49_999) }]))).toBe("not met");
     expect(met(limitChange([{ field: "phone", before: "1", after: "2" }]))).toBe("not met");
@@ -151,7 +151,7 @@ describe("credit limits", () => {
     const measure = type.measures.find((one) => one.key === "increase")!;
     const of = (before: number, after: number) =>
       measure.of(limitChange([{ field: "limit", before: eur(before), after: eur(after) }]), {
-        ...NOTHING_AROUND,
+        ...NO_CONTEXT,
         currency: "EUR",
         on: "2026-03-10",
       });
@@ -191,7 +191,7 @@ describe("the total with one supplier", () => {
     { number: "PO-2", entered: "2026-02-09", net: { minor: 200_000, currency: "EUR" } },
   ];
   const of = (days: number, net = 300_000) =>
-    measure.of(order(net), { ...NOTHING_AROUND, around: { recent }, currency: "EUR", on: "2026-03-10", days });
+    measure.of(order(net), { ...NO_CONTEXT, around: { recent }, currency: "EUR", on: "2026-03-10", days });
   it("adds what was ordered within the days, that of the first day left out", () => {
     expect([of(29), of(30), of(31)]).toMatchObject([
       { amount: { minor: 300_000 } },
@@ -213,7 +213,7 @@ describe("the total with one supplier", () => {
   it("an order cut in two needs what the whole would have needed", () => {
     const half = { number: "PO-3", entered: "2026-03-10", net: { minor: 250_000, currency: "EUR" } };
     const cut = measure.of(order(250_000), {
-      ...NOTHING_AROUND,
+      ...NO_CONTEXT,
       around: { recent: [half] },
       currency: "EUR",
       on: "2026-03-10",
@@ -223,9 +223,7 @@ describe("the total with one supplier", () => {
   });
   it("without a rate for one of them it is not measured", () => {
     const around = { recent: [{ number: "PO-9", entered: "2026-03-01", net: { minor: 1, currency: "CHF" } }] };
-    expect(
-      measure.of(order(1), { ...NOTHING_AROUND, around, currency: "EUR", on: "2026-03-10", days: 30 }),
-    ).toMatchObject({
+    expect(measure.of(order(1), { ...NO_CONTEXT, around, currency: "EUR", on: "2026-03-10", days: 30 })).toMatchObject({
       why: { code: "no rate for a total", values: { to: "EUR", number: "PO-9" } },
     });
   });
@@ -245,13 +243,13 @@ describe("a change order", () => {
   };
   it("says what it adds to what is committed", () => {
     const change = order(130_000, { changeOf: "PO-00001" });
-    expect(increaseOf(change, { ...NOTHING_AROUND, around })).toEqual({ minor: 30_000, currency: "EUR" });
-    expect(documentType("purchase-order").facts(change, { ...NOTHING_AROUND, around })).toMatchObject({
+    expect(increaseOf(change, { ...NO_CONTEXT, around })).toEqual({ minor: 30_000, currency: "EUR" });
+    expect(documentType("purchase-order").facts(change, { ...NO_CONTEXT, around })).toMatchObject({
       changeOrder: true,
     });
   });
   it("of an order that is not there is remarked on", () => {
-    const said = documentType("purchase-order").remarks(order(1, { changeOf: "PO-9" }), NOTHING_AROUND);
+    const said = documentType("purchase-order").remarks(order(1, { changeOf: "PO-9" }), NO_CONTEXT);
     expect(texts(said)).toContain("There is no approved order PO-9 to change");
   });
 });

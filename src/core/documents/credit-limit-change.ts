@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { beforeKey, sameValue, type Facts } from "../conditions";
 import { bare, formatMoney, money, MoneySchema, trySum, type Money } from "../money";
-import type { CustomerFacts, Looking } from "./around";
+import type { CustomerFacts, EvaluationContext } from "./context";
 import {
   MOST_MINOR,
   NamedPapersSchema,
@@ -106,7 +106,7 @@ export type Exposure = {
 };
 
 /** What a customer owes and may owe, now and after a change, in the account's currency; null while the customer is not known. */
-export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Looking): Exposure | null {
+export function exposureOf(change: CreditLimitChange, { around, toCurrency }: EvaluationContext): Exposure | null {
   const { customer } = around;
   if (!customer) return null;
   const { receivables, openOrders, stoppedOrders, overdue } = customer;
@@ -126,7 +126,7 @@ export function exposureOf(change: CreditLimitChange, { around, toCurrency }: Lo
   };
 }
 
-function exposureMeasure(change: CreditLimitChange, looking: Looking): Measured {
+function exposureMeasure(change: CreditLimitChange, looking: EvaluationContext): Measured {
   const exposure = exposureOf(change, looking);
   if (!exposure) return { why: { code: "what is owed is not known", values: { customer: change.customerName } } };
   const { receivables, openOrders, stoppedOrders, limitAfter: limit, after } = exposure;
@@ -137,7 +137,7 @@ function exposureMeasure(change: CreditLimitChange, looking: Looking): Measured 
   };
 }
 
-function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Looking): Measured {
+function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: EvaluationContext): Measured {
   const limit = changed(change, "limit");
   const after = limitAfter(change, around.customer);
   const before = limit ? limit.before : after;
@@ -164,7 +164,7 @@ function missing(change: CreditLimitChange): MissingItem[] {
   return items;
 }
 
-function facts(change: CreditLimitChange, looking: Looking): Facts {
+function facts(change: CreditLimitChange, looking: EvaluationContext): Facts {
   const exposure = exposureOf(change, looking);
   const { customer } = looking.around;
   const values = Object.fromEntries(
@@ -189,7 +189,7 @@ function facts(change: CreditLimitChange, looking: Looking): Facts {
   };
 }
 
-function remarks(change: CreditLimitChange, looking: Looking): Remark[] {
+function remarks(change: CreditLimitChange, looking: EvaluationContext): Remark[] {
   const found: Remark[] = papersMissing(change).map((name) => ({
     about: "papers missing",
     grave: true,

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { formatMoney, money, sum, CurrencySchema, type Money } from "../money";
 import { IdSchema } from "../ids";
 import { sayDate } from "../text";
-import type { Looking } from "./around";
+import type { EvaluationContext } from "./context";
 import {
   Exact,
   MOST_MINOR,
@@ -114,7 +114,7 @@ function sayLineOf(claim: ExpenseClaim): (line: ClaimLine) => string {
 }
 
 /** Lines over the amount that needs a receipt, and without one; allowances need none. Numbers count from 1. */
-export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }: Looking): number[] {
+export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }: EvaluationContext): number[] {
   const from = around.rules?.claims.receiptFrom;
   return claim.lines.flatMap((line, index) => {
     if (line.receipt || line.category === "allowance") return [];
@@ -127,7 +127,7 @@ export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }:
 type OfLine = { line: number; why: RemarkReason };
 
 /** Receipts, by the hash of their content, that stand on more than one line of a claim, or on another claim. */
-export function receiptsTwice(claim: ExpenseClaim, { around }: Looking): OfLine[] {
+export function receiptsTwice(claim: ExpenseClaim, { around }: EvaluationContext): OfLine[] {
   return claim.lines.flatMap(({ receipt }, index): OfLine[] => {
     if (!receipt) return [];
     const first = claim.lines.findIndex((other) => other.receipt === receipt);
@@ -139,7 +139,7 @@ export function receiptsTwice(claim: ExpenseClaim, { around }: Looking): OfLine[
 }
 
 /** What of a claim passes a ceiling of its category, the allowance of a day, or takes both the allowance and meals of one day. */
-export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: Looking): OfLine[] {
+export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: EvaluationContext): OfLine[] {
   const rules = around.rules?.claims;
   if (!rules) return [];
   const inClaim = (limit: Money) => toCurrency(limit, claim.currency);
@@ -168,7 +168,7 @@ export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: Lookin
 }
 
 /** Lines whose amount in the claim's currency is more than the day's rate makes of what was spent, by over a hundredth. */
-function offTheRate(claim: ExpenseClaim, { toCurrency }: Looking): OfLine[] {
+function offTheRate(claim: ExpenseClaim, { toCurrency }: EvaluationContext): OfLine[] {
   return claim.lines.flatMap((line, index): OfLine[] => {
     if (line.spent.currency === claim.currency) return [];
     const atRate = toCurrency(line.spent, claim.currency);
@@ -182,7 +182,7 @@ function offTheRate(claim: ExpenseClaim, { toCurrency }: Looking): OfLine[] {
   });
 }
 
-function remarks(claim: ExpenseClaim, looking: Looking): Remark[] {
+function remarks(claim: ExpenseClaim, looking: EvaluationContext): Remark[] {
   const as = (about: Remark["about"]) => (one: OfLine) => ({ about, grave: true, ...one });
   return [
     ...receiptsTwice(claim, looking).map(as("same receipt")),

@@ -1,7 +1,7 @@
 /** The types of documents Bandeira routes: their fields, measures and checks. One file a type. */
 import { z } from "zod";
 import type { Money } from "../money";
-import type { Looking } from "./around";
+import type { EvaluationContext } from "./context";
 import { creditLimitChangeType, CreditLimitChangeSchema } from "./credit-limit-change";
 import { expenseClaimType, ExpenseClaimSchema } from "./expense-claim";
 import { purchaseOrderType, PurchaseOrderSchema } from "./purchase-order";
@@ -34,8 +34,16 @@ export type {
   RuleSubject,
   UnmeasuredReason,
 } from "./reasons";
-export { NOTHING_AROUND } from "./around";
-export type { AccountStatus, Around, CustomerFacts, Looking, LookingRules, OrderFacts, SupplierFacts } from "./around";
+export { NO_CONTEXT } from "./context";
+export type {
+  AccountStatus,
+  DocumentContext,
+  CustomerFacts,
+  EvaluationContext,
+  EvaluationRules,
+  OrderFacts,
+  SupplierFacts,
+} from "./context";
 export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
 export type { ClaimCategory, Rules } from "./rules";
 export { AttachmentSchema } from "./attachment";
@@ -137,7 +145,12 @@ export function documentType(key: string): DocumentType<AnyDocument> {
 }
 
 /** What a document comes to by every measure of its type that can be told. */
-export function measuresOf(document: AnyDocument, looking: Looking, on: string, days?: number): Record<string, Money> {
+export function measuresOf(
+  document: AnyDocument,
+  looking: EvaluationContext,
+  on: string,
+  days?: number,
+): Record<string, Money> {
   const { currency } = document;
   return Object.fromEntries(
     documentType(document.documentType).measures.flatMap((measure) => {

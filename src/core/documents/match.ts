@@ -1,6 +1,6 @@
 import type { Decimal } from "decimal.js";
 import { money, type Money } from "../money";
-import type { Looking, OrderFacts } from "./around";
+import type { EvaluationContext, OrderFacts } from "./context";
 import { invoiceTotals } from "./invoice-arithmetic";
 import { Exact, percentOf, times } from "./parts";
 import type { DifferenceReason, MatchReason } from "./reasons";
@@ -32,7 +32,7 @@ export type Match = {
  * whichever is less (common practice), and so may charges in all; a quantity may not pass what was ordered, nor what has been received and not been
  * invoiced yet; tax may not be at a higher rate than the order's, where that states any. Paying less than was ordered is no difference.
  */
-export function matchOf(invoice: SupplierInvoice, looking: Looking): Match {
+export function matchOf(invoice: SupplierInvoice, looking: EvaluationContext): Match {
   const { order } = looking.around;
   const none = (why: MatchReason): Match => ({ outcome: "no-order", why, lines: [], beside: [] });
   if (!invoice.orderNumber) return none({ code: "names no order" });
@@ -57,7 +57,7 @@ function matchLine(
   invoice: SupplierInvoice,
   order: OrderFacts,
   charged: Charged,
-  looking: Looking,
+  looking: EvaluationContext,
 ): MatchedLine {
   const { currency } = invoice;
   const found = orderLineOf(line, order, charged);
@@ -99,7 +99,7 @@ function priceDifference(
   ordered: Ordered,
   { over, earlier }: { over: number; earlier: Earlier },
   currency: string,
-  looking: Looking,
+  looking: EvaluationContext,
 ): Difference[] {
   if (over === 0) return [];
   const by = over + earlier.over;
@@ -147,7 +147,7 @@ function besideLines(
   invoice: SupplierInvoice,
   lines: readonly MatchedLine[],
   order: OrderFacts,
-  looking: Looking,
+  looking: EvaluationContext,
 ): Difference[] {
   const { currency } = invoice;
   const by = invoiceTotals(invoice).net.minor - invoice.lines.reduce((all, line) => all + line.net, 0);
@@ -163,7 +163,7 @@ function besideLines(
 }
 
 /** The lesser of a share of what was ordered and a fixed amount, in minor units of the invoice's currency; without a rate the share alone is not enough. */
-function toleranceOn(orderedMinor: number, currency: string, { around, toCurrency }: Looking): number {
+function toleranceOn(orderedMinor: number, currency: string, { around, toCurrency }: EvaluationContext): number {
   const rule = around.rules?.matching;
   if (!rule) return 0;
   const share = new Exact(orderedMinor).mul(rule.percent).div(100).toDecimalPlaces(0, Exact.ROUND_DOWN).toNumber();

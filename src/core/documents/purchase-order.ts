@@ -3,7 +3,7 @@ import { formatMoney, money, sum, MinorSchema, type Money } from "../money";
 import { IdSchema } from "../ids";
 import { supplierTotal } from "./supplier-total";
 import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "./registry";
-import { whyNotOpen, type Looking } from "./around";
+import { whyNotOpen, type EvaluationContext } from "./context";
 import {
   PercentSchema,
   QuantitySchema,
@@ -82,7 +82,7 @@ export function orderTotals(order: Pick<PurchaseOrder, "lines" | "currency">): {
 }
 
 /** What a change order adds to what is committed already, in its own currency; null where that, or the supplier, is another or unknown. */
-export function increaseOf(order: PurchaseOrder, { around }: Looking): Money | null {
+export function increaseOf(order: PurchaseOrder, { around }: EvaluationContext): Money | null {
   const before = around.order?.committed.net;
   if (!order.changeOf || !before || before.currency !== order.currency) return null;
   // What is ordered elsewhere adds nothing to it, and is as new as it is large.
@@ -126,7 +126,7 @@ function sayLineOf(order: PurchaseOrder): (line: OrderLine) => string {
   };
 }
 
-function remarks(order: PurchaseOrder, looking: Looking): Remark[] {
+function remarks(order: PurchaseOrder, looking: EvaluationContext): Remark[] {
   const found: Remark[] = [];
   const { supplier, order: changed } = looking.around;
   if (!supplier && looking.around.rules)

@@ -2,7 +2,7 @@ import type { Facts, Vocabulary } from "../conditions";
 import type { Money } from "../money";
 import type { z } from "zod";
 import type { ExclusionReason } from "../people";
-import type { Looking } from "./around";
+import type { EvaluationContext } from "./context";
 import type { MeasureReason, RemarkReason, UnmeasuredReason } from "./reasons";
 import type { Attachment } from "./attachment";
 
@@ -49,7 +49,7 @@ export type TypeWords = {
  * What a measure may ask of its policy: the currency bands are in, and over how many days totals with a supplier run. `on` is the day on which the
  * document was entered.
  */
-export type MeasureAsked = Looking & { currency: string; on: string; days?: number | undefined };
+export type MeasureAsked = EvaluationContext & { currency: string; on: string; days?: number | undefined };
 /** An amount with how it came about, or why it cannot be told. */
 export type Measured = { amount: Money; how: MeasureReason } | { why: UnmeasuredReason };
 
@@ -109,7 +109,7 @@ export type RemarkTopic =
  */
 export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"> & {
   schema: z.ZodType<D>;
-  facts(document: D, looking: Looking): Facts;
+  facts(document: D, looking: EvaluationContext): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
   missing(document: D): MissingItem[];
@@ -125,7 +125,7 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   parts(document: D): Part[];
   /** Where its lines want a paper each: which of them have none and need one, the paper of a line, and the document with those that were supplied after it was sent. */
   linePapers?: {
-    missing(document: D, looking: Looking): number[];
+    missing(document: D, looking: EvaluationContext): number[];
     /** The hash of it, null where the line has none, undefined where there is no such line. */
     of(document: D, line: number): string | null | undefined;
     with(document: D, supplied: readonly SuppliedPaper[]): D;
@@ -133,7 +133,7 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   /** What is left of a document when parts are refused. */
   without(document: D, refused: readonly RefusedPart[]): D;
   /** What is odd about it, given what is around it, worst first. */
-  remarks(document: D, looking: Looking): Remark[];
+  remarks(document: D, looking: EvaluationContext): Remark[];
   /** Whose say a document may need: the cost centres, the customer and the supplier it is about, by the keys their owners are kept under. */
   concerns(document: D): Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
   named(document: D): Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { beforeKey } from "../conditions";
 import { formatMoney, money, MoneySchema } from "../money";
-import type { Looking } from "./around";
+import type { EvaluationContext } from "./context";
 import {
   MOST_MINOR,
   NamedPapersSchema,
@@ -104,7 +104,7 @@ function missing(account: SupplierAccount): MissingItem[] {
   return items;
 }
 
-function remarks(account: SupplierAccount, { around }: Looking): Remark[] {
+function remarks(account: SupplierAccount, { around }: EvaluationContext): Remark[] {
   const found: Remark[] = [];
   if (!account.opening && after(account, "bankAccount"))
     found.push({

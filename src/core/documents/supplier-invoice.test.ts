@@ -11,13 +11,13 @@ import {
   likelyDuplicates,
   matchOf,
   plainNumber,
-  type Around,
+  type DocumentContext,
   type Difference,
   type SupplierInvoice,
 } from "./index";
 
 const type = documentType("supplier-invoice");
-const looking = (around: Around = {}) => ({
+const looking = (around: DocumentContext = {}) => ({
   around,
   toCurrency: (amount: { minor: number; currency: string }, currency: string) =>
     amount.currency === currency ? amount : null,
@@ -165,7 +165,7 @@ describe("match to order and receipt", () => {
       within: false,
     });
   });
-  it.each<[string, ReturnType<typeof charged>, Around, string[]]>([
+  it.each<[string, ReturnType<typeof charged>, DocumentContext, string[]]>([
     ["more than ordered", charged(10_000, "11"), aroundInvoice(), ["quantity"]],
     ["more than came in", charged(10_000), aroundInvoice({ received: "7" }), ["not received"]],
     ["what was invoiced already", charged(10_000, "4"), aroundInvoice({ invoiced: "7" }), ["quantity"]],
@@ -182,7 +182,7 @@ describe("match to order and receipt", () => {
     lines: Array.from({ length: times }, () => ({ ...rope, net: 100_000, ...extra })),
     stated: { ...invoice().stated, ...stated },
   });
-  it.each<[string, SupplierInvoice, Around, Difference["kind"][]]>([
+  it.each<[string, SupplierInvoice, DocumentContext, Difference["kind"][]]>([
     ["the same line charged twice", adding({}, {}, 2), aroundInvoice(), ["quantity"]],
     [
       "what came in, charged in two parts",

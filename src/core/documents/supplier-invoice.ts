@@ -1,5 +1,5 @@
 import { formatMoney, money } from "../money";
-import { whyNotOpen, type Looking } from "./around";
+import { whyNotOpen, type EvaluationContext } from "./context";
 import { brokenRules, invoiceTotals } from "./invoice-arithmetic";
 import { matchOf } from "./match";
 import { compareLines, differences, namesOf, sampleBasics, withExactTotals } from "./parts";
@@ -66,14 +66,14 @@ function sayLineOf({ currency }: SupplierInvoice): (line: InvoiceLine) => string
 }
 
 /** By how much an invoice passes its supplier's own limit, in the limit's currency; null without a limit or a rate. */
-function excess(invoice: SupplierInvoice, { around, toCurrency }: Looking): number | null {
+function excess(invoice: SupplierInvoice, { around, toCurrency }: EvaluationContext): number | null {
   const limit = around.supplier?.limit;
   if (!limit) return null;
   const gross = toCurrency(invoiceTotals(invoice).gross, limit.currency);
   return gross ? Math.abs(gross.minor) - limit.minor : null;
 }
 
-function remarks(invoice: SupplierInvoice, looking: Looking): Remark[] {
+function remarks(invoice: SupplierInvoice, looking: EvaluationContext): Remark[] {
   const { around } = looking;
   const found: Remark[] = [];
   const say = (about: Remark["about"], why: RemarkReason, grave = true, line?: number) =>

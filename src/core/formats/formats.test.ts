@@ -6,7 +6,7 @@ import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { orderPolicy } from "../../../demo/policy";
 import { beforeKey, evaluate as weigh, type Condition, type Facts, type FactValue } from "../conditions";
-import { NOTHING_AROUND, documentType, ORDER_CATEGORIES, type AnyDocument } from "../documents";
+import { NO_CONTEXT, documentType, ORDER_CATEGORIES, type AnyDocument } from "../documents";
 import { convert, type Rate } from "../money";
 import { AT, level, order, policyOf, twoStep, withLevels } from "../fixtures";
 import { directoryOf } from "../people";
@@ -158,7 +158,7 @@ describe("DMN run by feelin", () => {
           lines: one.lines.map((extra, index) => ({ ...base, ...extra, unitPrice: index === 0 ? one.net : 0 })),
         });
         const core = route(document, { policies: [version], directory, rates, at: AT });
-        const facts = documentType(document.documentType).facts(document, NOTHING_AROUND);
+        const facts = documentType(document.documentType).facts(document, NO_CONTEXT);
         const context = feelContext(facts, ["EUR", "NOK"], (amount, currency) => {
           const converted = convert(amount, currency, document.date, rates);
           return converted.ok ? converted.money : null;

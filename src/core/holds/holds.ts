@@ -1,6 +1,6 @@
 import { addDays } from "../calendar";
 import { evaluate, type Condition, type Facts } from "../conditions";
-import { documentType, type AnyDocument, type Looking, type Remark } from "../documents";
+import { documentType, type AnyDocument, type EvaluationContext, type Remark } from "../documents";
 import type { Policy } from "../policy";
 import type { HoldWhy } from "./reasons";
 import type { Block, Hold, PlacedHold } from "./types";
@@ -21,11 +21,11 @@ export function blockingHolds(holds: readonly Hold[], what?: Block): Hold[] {
 type HoldRule = Policy["holds"][number];
 
 /** Whether a hold of a policy has its cause now. Without a condition every document has; a condition that cannot be told counts as met. */
-export function hasCause(rule: HoldRule, document: AnyDocument, looking: Looking): boolean {
+export function hasCause(rule: HoldRule, document: AnyDocument, looking: EvaluationContext): boolean {
   return meets(rule, documentType(document.documentType).facts(document, looking), looking);
 }
 
-function meets(rule: HoldRule, facts: Facts, looking: Looking): boolean {
+function meets(rule: HoldRule, facts: Facts, looking: EvaluationContext): boolean {
   return !rule.when || evaluate(rule.when, facts, looking.toCurrency).outcome !== "not met";
 }
 
@@ -36,7 +36,7 @@ function meets(rule: HoldRule, facts: Facts, looking: Looking): boolean {
 export function holdsOfPolicy(
   policy: Policy,
   document: AnyDocument,
-  looking: Looking,
+  looking: EvaluationContext,
   known: ReadonlySet<number> = new Set(),
 ): PlacedHold[] {
   if (policy.holds.length === 0) return [];
@@ -62,7 +62,7 @@ export function holdsOfPolicy(
  * Somebody looks at it and releases it, or its date is mended.
  * @param entered the day on which it was sent in
  */
-export function backdated(document: AnyDocument, entered: string, { around }: Looking): PlacedHold | null {
+export function backdated(document: AnyDocument, entered: string, { around }: EvaluationContext): PlacedHold | null {
   const days = around.rules?.backdatedDays;
   if (days === undefined || document.date >= addDays(entered, -days)) return null;
   return {
@@ -76,7 +76,7 @@ export function backdated(document: AnyDocument, entered: string, { around }: Lo
 }
 
 /** Why a hold is placed: what was found on the document for its condition, else that it is so for every document. */
-function whyOf(rule: HoldRule, document: AnyDocument, looking: Looking): HoldWhy {
+function whyOf(rule: HoldRule, document: AnyDocument, looking: EvaluationContext): HoldWhy {
   const fields = rule.when ? fieldsOf(rule.when) : [];
   if (fields.length === 0) return { code: "every document" };
   const remarks = documentType(document.documentType).remarks(document, looking);

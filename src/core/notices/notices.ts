@@ -8,7 +8,7 @@ import {
   type OverdueReason,
 } from "../approval";
 import type { Coded } from "../reason";
-import type { Edited } from "../telling";
+import type { Edited } from "../audit-narrative";
 import { askerOf } from "../routing";
 import type { Occasion } from "../messages";
 

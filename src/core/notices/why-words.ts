@@ -1,5 +1,5 @@
 import type { DocumentState } from "../approval";
-import { sayApproved, sayEdit, sayGap, sayOverdueReason } from "../telling";
+import { sayApproved, sayEdit, sayGap, sayOverdueReason } from "../audit-narrative";
 import { capital, joinWords } from "../text";
 import type { Names } from "../words";
 import type { Why } from "./notices";

@@ -1,6 +1,6 @@
 import { formatMoney } from "../money";
 import { sayWhyNot, type PaymentState } from "../payments";
-import { sayStepResult } from "../telling";
+import { sayStepResult } from "../audit-narrative";
 import { joinWords, sayDate } from "../text";
 import type { Names } from "../words";
 import type { Named, Outcome } from "./types";

@@ -1,5 +1,5 @@
 import type { Holder } from "../people";
-import type { Register } from "../register";
+import type { OrganisationHistory } from "../organisation-history";
 
 /** Finds what a cell means: by id, by e-mail, or by name where only one has it. */
 export type Lookup = {
@@ -30,7 +30,7 @@ function indexOf(items: Iterable<Named>): (text: string) => string | null {
  * What is known already and what the file itself brings.
  * @param inFile ids and names of the rows, by kind
  */
-export function lookupIn(register: Register, inFile: { person?: Named[]; unit?: Named[] }): Lookup {
+export function lookupIn(register: OrganisationHistory, inFile: { person?: Named[]; unit?: Named[] }): Lookup {
   const person = indexOf([
     ...Array.from(register.person.values(), ({ id, email, name }) => ({ id, words: [email, name] })),
     ...(inFile.person ?? []),

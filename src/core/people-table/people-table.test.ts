@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { AT } from "../fixtures";
-import { applyChanges, asOf, emptyRegister, found, type Register } from "../register";
+import { applyChanges, asOf, emptyRegister, found, type OrganisationHistory } from "../organisation-history";
 import {
   TABLE_NAMES,
   exportTable,
@@ -19,7 +19,12 @@ import {
 
 const start = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
 
-function plan(table: TableName, sheet: string[][], extra: Partial<PlanInput> = {}, register: Register = start): Plan {
+function plan(
+  table: TableName,
+  sheet: string[][],
+  extra: Partial<PlanInput> = {},
+  register: OrganisationHistory = start,
+): Plan {
   const [header, ...rows] = sheet;
   const steps = planImport(register, {
     table,

@@ -7,9 +7,9 @@ import {
   valueAt,
   withValue,
   type Kind,
-  type Register,
+  type OrganisationHistory,
   type RegisterChange,
-} from "../register";
+} from "../organisation-history";
 import { lookupIn, type Lookup } from "./lookup";
 import {
   BadCell,
@@ -75,7 +75,7 @@ type Read = { planned: Planned[]; unchanged: number; bad: BadRow[]; seen: Set<st
  * @yields how many rows have been read
  * @returns the plan; its changes fit together with everything that is not in the file
  */
-export function* planImport(register: Register, input: PlanInput): Generator<number, Plan> {
+export function* planImport(register: OrganisationHistory, input: PlanInput): Generator<number, Plan> {
   const kind = KIND[input.table];
   const currency = register.organisation.get("organisation")?.currency ?? "EUR";
   const cells = input.rows.map((row): Cells => {
@@ -103,7 +103,12 @@ export function* planImport(register: Register, input: PlanInput): Generator<num
   return settle(register, input, read);
 }
 
-function lookupWithFile(register: Register, kind: Kind, ids: readonly string[], cells: readonly Cells[]): Lookup {
+function lookupWithFile(
+  register: OrganisationHistory,
+  kind: Kind,
+  ids: readonly string[],
+  cells: readonly Cells[],
+): Lookup {
   const named = ids.map((id, index) => ({ id, words: [cells[index]!("email"), cells[index]!("name")] }));
   return lookupIn(register, kind === "person" ? { person: named } : kind === "unit" ? { unit: named } : {});
 }
@@ -143,7 +148,7 @@ function howOf(change: RegisterChange): Planned["how"] {
   return leaves ? "deactivated" : "changed";
 }
 
-function leftOut(kind: Kind, seen: ReadonlySet<string>, register: Register, input: PlanInput): Planned[] {
+function leftOut(kind: Kind, seen: ReadonlySet<string>, register: OrganisationHistory, input: PlanInput): Planned[] {
   if (kind === "person")
     return [...register.person.values()]
       .filter((person) => !seen.has(person.id) && !person.activeUntil)
@@ -169,7 +174,7 @@ function leftOut(kind: Kind, seen: ReadonlySet<string>, register: Register, inpu
 }
 
 /** Takes out rows that do not fit with the rest until what is left does. */
-function settle(register: Register, input: PlanInput, read: Read): Plan {
+function settle(register: OrganisationHistory, input: PlanInput, read: Read): Plan {
   let { planned } = read;
   const bad = [...read.bad];
   for (;;) {
@@ -193,7 +198,7 @@ function settle(register: Register, input: PlanInput, read: Read): Plan {
 const idIn = (change: RegisterChange) => (change.kind === "limit" ? change.after.holder.id : change.id);
 
 /** People who are to be deactivated although something still hangs on them. */
-function orphans(draft: Register, planned: readonly Planned[], input: PlanInput): [string, string][] {
+function orphans(draft: OrganisationHistory, planned: readonly Planned[], input: PlanInput): [string, string][] {
   const leaving = planned.filter((one) => one.how === "deactivated" && one.change.kind === "person");
   if (leaving.length === 0) return [];
   const organisation = asOf(draft, input.from);

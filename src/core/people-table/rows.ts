@@ -12,9 +12,9 @@ import {
   withValue,
   type EntryOf,
   type Kind,
-  type Register,
+  type OrganisationHistory,
   type RegisterChange,
-} from "../register";
+} from "../organisation-history";
 import { conflictsOf, inOrder, sayConflict } from "../segregation";
 import type { Lookup } from "./lookup";
 
@@ -32,7 +32,7 @@ export class BadCell extends Error {
 export type Cells = (key: string) => string | undefined;
 
 /** What every row is read with. `from` is the moment from which dated values count. */
-export type RowSetting = { register: Register; lookup: Lookup; from: string; currency: string };
+export type RowSetting = { register: OrganisationHistory; lookup: Lookup; from: string; currency: string };
 
 type Entry<K extends Kind> = { kind: K; after: EntryOf<K> };
 export type RowEntry = { [K in Kind]: Entry<K> }[Kind];
@@ -92,7 +92,11 @@ export function personRow(cells: Cells, id: string, { register, lookup, from }: 
   };
 }
 
-function rolesIn(text: string | undefined, known: EntryOf<"person"> | undefined, register: Register): Role[] {
+function rolesIn(
+  text: string | undefined,
+  known: EntryOf<"person"> | undefined,
+  register: OrganisationHistory,
+): Role[] {
   if (!text) return known?.roles ?? ["requester"];
   const words = text === "none" ? [] : text.split(/[\s,;|]+/).filter(Boolean);
   const roles = words.map((word) => {
@@ -209,7 +213,7 @@ function limitIn(text: string, currency: string): Limit {
 export function idOfRow(
   kind: Kind,
   cells: Cells,
-  register: Register,
+  register: OrganisationHistory,
   lookup: Lookup,
   used: ReadonlySet<string>,
 ): string {
@@ -232,7 +236,7 @@ export function idOfRow(
 }
 
 /** A row’s entry as a change; null where nothing differs. The entry must fit its schema. */
-export function changeOf({ kind, after }: RowEntry, register: Register): RegisterChange | null {
+export function changeOf({ kind, after }: RowEntry, register: OrganisationHistory): RegisterChange | null {
   const parsed = ENTRY_SCHEMAS[kind].safeParse(after);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;

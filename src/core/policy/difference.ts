@@ -17,7 +17,7 @@ import {
   sayLevelDetails,
   sayRepeated,
   saySelfApproval,
-} from "./whole-words";
+} from "./settings-words";
 import { sayStoppedOrders } from "./stopped-orders";
 import { sayBand, saySection } from "./words";
 
@@ -97,12 +97,16 @@ function sectionDifferences(
   };
   differ(`Name of the section “${now.name}”`, old.name, now.name);
   differ(`${now.name}, which documents`, saySection(before, old, directory), saySection(after, now, directory));
-  const stakes = (policy: Policy, section: Section) =>
+  const thresholds = (policy: Policy, section: Section) =>
     section.thresholds.map(
       ({ amount, exact }) =>
         `${formatAmount({ minor: amount, currency: policy.currency })} (itself ${exact === "below" ? "below" : "above"})`,
     );
-  differ(`${now.name}, thresholds`, joinWords(stakes(before, old), "and"), joinWords(stakes(after, now), "and"));
+  differ(
+    `${now.name}, thresholds`,
+    joinWords(thresholds(before, old), "and"),
+    joinWords(thresholds(after, now), "and"),
+  );
   now.bands.forEach((_, band) => {
     // Against the band in which the lowest amount of this one used to lie.
     const was = bandOf(band === 0 ? 0 : cutOf(now.thresholds[band - 1]!), old.thresholds);

@@ -30,7 +30,7 @@ export {
   sayPartySigns,
   sayRepeated,
   saySelfApproval,
-} from "./whole-words";
+} from "./settings-words";
 export { StoppedOrdersSchema, sayStoppedOrders } from "./stopped-orders";
 export type { StoppedOrdersRule } from "./stopped-orders";
 export { differencesOf } from "./difference";
@@ -44,7 +44,7 @@ export {
   sayDuration,
   sayRange,
   saySection,
-  sayStake,
+  sayThreshold,
   sayTimeLimit,
   sayWho,
   stagesOf,

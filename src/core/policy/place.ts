@@ -9,7 +9,7 @@ export const PlaceSchema = z.strictObject({
   section: IdSchema.optional(),
   level: IdSchema.optional(),
   band: z.int().min(0).max(12).optional(),
-  stake: z.int().min(0).max(11).optional(),
+  threshold: z.int().min(0).max(11).optional(),
 });
 export type Place = z.infer<typeof PlaceSchema>;
 
@@ -18,13 +18,13 @@ export function sayPlace(policy: Policy, place: Place): string {
   const section = policy.sections.find((one) => one.id === place.section);
   if (!section) return place.section ? `the section “${place.section}”, which is gone` : "the policy as a whole";
   const level = section.levels.find((one) => one.id === place.level)?.name ?? place.level;
-  const stake = place.stake === undefined ? undefined : section.thresholds[place.stake];
+  const threshold = place.threshold === undefined ? undefined : section.thresholds[place.threshold];
   return [
     section.name,
     ...(level ? [level] : []),
     ...(place.band !== undefined && place.band < section.bands.length
       ? [sayRange(section, place.band, policy.currency)]
       : []),
-    ...(stake ? [`threshold ${formatAmount({ minor: stake.amount, currency: policy.currency })}`] : []),
+    ...(threshold ? [`threshold ${formatAmount({ minor: threshold.amount, currency: policy.currency })}`] : []),
   ].join(", ");
 }

@@ -12,7 +12,7 @@ import {
   readPolicy,
   sayBand,
   saySection,
-  sayStake,
+  sayThreshold,
   versionState,
   whyNotReady,
   type Section,
@@ -279,7 +279,7 @@ describe("in words", () => {
     expect(bands(edit.setExact(section, 1, "above"))[1]).toBe(
       "Over 2,500.00 and under 10,000.00: the requester’s manager.",
     );
-    expect(sayStake(policy, section, 1, directory)).toBe("10,000.00 itself: the requester’s manager");
+    expect(sayThreshold(policy, section, 1, directory)).toBe("10,000.00 itself: the requester’s manager");
   });
   it.each<[Parameters<typeof level>[4], Parameters<typeof level>[3], string]>([
     [{ quorum: { kind: "one" } }, { kind: "group", group: "directors" }, "anyone of the Directors"],

@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { directory, level, policyOf, twoStep } from "../fixtures";
 import type { ApproverRule } from "../people";
-import { sayChain, sayRange, saySection, sayStake, sayTimeLimit } from "./words";
+import { sayChain, sayRange, saySection, sayThreshold, sayTimeLimit } from "./words";
 import {
   sayAfterApproval,
   sayMessages,
@@ -11,7 +11,7 @@ import {
   sayLevelDetails,
   sayRepeated,
   saySelfApproval,
-} from "./whole-words";
+} from "./settings-words";
 import { sayPlace } from "./place";
 import { sayScope } from "./scope";
 import type { Level, Policy, PolicyInput } from "./schema";
@@ -249,7 +249,7 @@ describe("what holds for the whole policy", () => {
       ),
       "Test Lines and everything below, except for what Boss (decided by Dora: Board decision 4) asks for",
     ],
-    [sayStake(base, base.sections[0]!, 0, directory), "2,500.00 itself: nobody needs to approve"],
+    [sayThreshold(base, base.sections[0]!, 0, directory), "2,500.00 itself: nobody needs to approve"],
     [saySection(base, base.sections[0]!), "All orders."],
     [sayPlace(base, { section: "everything-else", level: "head", band: 2 }), "Everything else, head, Over 10,000.00"],
     [sayPlace(base, {}), "the policy as a whole"],

@@ -149,8 +149,8 @@ export function saySection(policy: Policy, section: Section, directory?: Directo
   return `${many.charAt(0).toUpperCase()}${many.slice(1)} where ${sayCondition(section.when, vocabulary)}.`;
 }
 
-/** What the exact amount of a threshold needs, said at its stake: "5,000.00 itself: the requester’s manager". */
-export function sayStake(policy: Policy, section: Section, index: number, directory: Directory): string {
+/** What the exact amount of a threshold needs, said at the threshold: "5,000.00 itself: the requester’s manager". */
+export function sayThreshold(policy: Policy, section: Section, index: number, directory: Directory): string {
   const threshold = section.thresholds[index]!;
   const band = threshold.exact === "below" ? index : index + 1;
   const amount = formatAmount({ minor: threshold.amount, currency: policy.currency });

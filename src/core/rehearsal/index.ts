@@ -1,7 +1,15 @@
 /** Past documents under thresholds: the tide, the figures at the foot of each band. */
-export { approvalsOf, bandFigures, countUnder, feet, histogram, nextRound, tideOf } from "./tide";
-export type { BandFigures, Bin, Foot, Tide } from "./tide";
+export {
+  approvalsOf,
+  bandFigures,
+  countUnder,
+  figuresOfBands,
+  histogram,
+  nextRound,
+  distributionOf,
+} from "./amount-distribution";
+export type { BandFigures, Bin, FiguresOfBand, AmountDistribution } from "./amount-distribution";
 export { caughtBy, valueOf } from "./past";
 export type { Caught, PastDocument } from "./past";
-export { crowds } from "./crowd";
-export type { Crowd } from "./crowd";
+export { bunchingUnder } from "./bunching";
+export type { Bunching } from "./bunching";

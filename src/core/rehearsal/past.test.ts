@@ -2,11 +2,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, order, policyOf, routing, twoStep, versionOf } from "../fixtures";
-import { NOTHING_AROUND, measuresOf, documentType, type AnyDocument, type PurchaseOrder } from "../documents";
+import { NO_CONTEXT, measuresOf, documentType, type AnyDocument, type PurchaseOrder } from "../documents";
 import type { Rate } from "../money";
 import type { PolicyInput } from "../policy";
 import { route } from "../routing";
-import { caughtBy, crowds, tideOf, valueOf, type PastDocument } from "./index";
+import { caughtBy, bunchingUnder, distributionOf, valueOf, type PastDocument } from "./index";
 
 const rates: Rate[] = [
   { from: "NOK", to: "EUR", date: "2026-03-05", rate: "0.09", source: "test" },
@@ -19,8 +19,8 @@ function pastOf(document: AnyDocument): PastDocument {
     requester: document.requester,
     unit: document.unit,
     date: document.date,
-    facts: type.facts(document, NOTHING_AROUND),
-    measures: measuresOf(document, NOTHING_AROUND, document.date),
+    facts: type.facts(document, NO_CONTEXT),
+    measures: measuresOf(document, NO_CONTEXT, document.date),
   };
 }
 
@@ -89,19 +89,19 @@ describe("a crowd under a threshold", () => {
   const stake = { amount: 500_000, exact: "below" as const };
   it("is seen where amounts heap up just below it, the exact amount included", () => {
     const heap = Array.from({ length: 40 }, (_, index) => 495_000 + index * 128);
-    const [found] = crowds(tideOf([...even, ...heap, 500_000], 12), [stake]);
-    expect(found?.stake).toBe(0);
+    const [found] = bunchingUnder(distributionOf([...even, ...heap, 500_000], 12), [stake]);
+    expect(found?.threshold).toBe(0);
     expect(found!.under).toBeGreaterThan(2 * found!.expected);
   });
   it("is not seen in an even history, nor above the threshold, nor in a handful", () => {
-    expect(crowds(tideOf(even, 12), [stake])).toEqual([]);
-    expect(crowds(tideOf([...even, ...Array<number>(40).fill(500_001)], 12), [stake])).toEqual([]);
-    expect(crowds(tideOf([499_000, 499_500, 499_900], 12), [stake])).toEqual([]);
-    expect(crowds(tideOf([], 12), [stake])).toEqual([]);
+    expect(bunchingUnder(distributionOf(even, 12), [stake])).toEqual([]);
+    expect(bunchingUnder(distributionOf([...even, ...Array<number>(40).fill(500_001)], 12), [stake])).toEqual([]);
+    expect(bunchingUnder(distributionOf([499_000, 499_500, 499_900], 12), [stake])).toEqual([]);
+    expect(bunchingUnder(distributionOf([], 12), [stake])).toEqual([]);
   });
   it("the side of the exact amount matters", () => {
     const exact = Array<number>(30).fill(500_000);
-    expect(crowds(tideOf([...even, ...exact], 12), [stake])).toHaveLength(1);
-    expect(crowds(tideOf([...even, ...exact], 12), [{ ...stake, exact: "above" }])).toEqual([]);
+    expect(bunchingUnder(distributionOf([...even, ...exact], 12), [stake])).toHaveLength(1);
+    expect(bunchingUnder(distributionOf([...even, ...exact], 12), [{ ...stake, exact: "above" }])).toEqual([]);
   });
 });

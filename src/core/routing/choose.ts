@@ -2,11 +2,11 @@ import type { AnyDocument } from "../documents";
 import type { Directory } from "../people";
 import { outsideScope, type PolicyVersion } from "../policy";
 import type { ConsideredReason, HeldReason } from "./reasons";
-import type { HoldReason, PolicyLooked } from "./types";
+import type { HoldReason, PolicyConsidered } from "./types";
 
 /** What of a document its policy is chosen by. */
 type Placed = Pick<AnyDocument, "documentType" | "requester" | "onBehalfOf" | "unit">;
-type Choice = { looked: PolicyLooked[]; chosen: PolicyVersion | null; hold?: HoldReason };
+type Choice = { looked: PolicyConsidered[]; chosen: PolicyVersion | null; hold?: HoldReason };
 
 /**
  * The policy of the nearest unit, going up from the document's unit, that has one for this type and requester.
@@ -27,7 +27,7 @@ export function choosePolicy(document: Placed, policies: readonly PolicyVersion[
   const nearest = Math.min(...judged.map((one) => one.distance));
   const best = judged.filter((one) => one.distance === nearest && nearest < Infinity);
   const chosen = best.length === 1 ? best[0]!.version : null;
-  const looked = judged.map((one): PolicyLooked => {
+  const looked = judged.map((one): PolicyConsidered => {
     const { policy, version } = one.version;
     return {
       policy: policy.id,

@@ -4,7 +4,7 @@ export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {
   askerOf,
-  lookingFrom,
+  evaluationContextOf,
   neededFor,
   ownAmount,
   peopleAsked,
@@ -12,15 +12,15 @@ export {
   peopleUnder,
   subjectOf,
 } from "./level-people";
-export type { BlockedReason, ConsideredReason, HeldReason, LevelReason, LookedAt } from "./reasons";
+export type { BlockedReason, ConsideredReason, HeldReason, LevelReason, PersonConsidered } from "./reasons";
 export type { LevelPeople, PeopleFor } from "./level-people";
 export type {
   HoldCode,
   HoldReason,
   Measured,
-  PolicyLooked,
+  PolicyConsidered,
   Route,
   RoutedLevel,
   RoutingContext,
-  SectionLooked,
+  SectionConsidered,
 } from "./types";

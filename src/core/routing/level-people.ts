@@ -1,5 +1,5 @@
 import { dayIn } from "../calendar";
-import { documentType, type AnyDocument, type Looking } from "../documents";
+import { documentType, type AnyDocument, type EvaluationContext } from "../documents";
 import { converterOf, money, type Money, type ToCurrency } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
@@ -168,7 +168,7 @@ export function ownAmount(measured: Pick<Measured, "amount"> | null | undefined)
 type Rated = Pick<RoutingContext, "rates" | "around" | "ratesOn"> & { at?: string; directory?: Directory };
 
 /** What facts, measures and remarks about a document look at: what is around it, and the rates of the day on which its chain began. */
-export function lookingFrom(document: AnyDocument, context: Rated): Looking {
+export function evaluationContextOf(document: AnyDocument, context: Rated): EvaluationContext {
   return { around: context.around ?? {}, toCurrency: converter(document, context) };
 }
 

@@ -28,13 +28,13 @@ export type LevelReason = Coded<{
 }>;
 
 /** Somebody whom a level looked at and who may not decide there. */
-export type LookedAt = Pick<Candidate, "person" | "why">;
+export type PersonConsidered = Pick<Candidate, "person" | "why">;
 
 /** Why the people of a level cannot come to a decision. */
 export type BlockedReason =
   | GapReason
   | Coded<{
-      "nobody eligible": { people: LookedAt[] };
+      "nobody eligible": { people: PersonConsidered[] };
       "too few eligible": { eligible: number; needed: number; twice: boolean; away: number };
       "condition cannot be told": null;
     }>;

@@ -5,9 +5,9 @@ import { bare, convert, money, type ConversionReason } from "../money";
 import { bandOf, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { choosePolicy } from "./choose";
 import { enoughInAll } from "./in-all";
-import { lookingFrom, ownAmount, peopleFor } from "./level-people";
+import { evaluationContextOf, ownAmount, peopleFor } from "./level-people";
 import type { HeldReason, LevelReason } from "./reasons";
-import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionLooked } from "./types";
+import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionConsidered } from "./types";
 
 /**
  * Where a document goes: policy, measure, section, band, levels and people, each with its reason. Deterministic and
@@ -90,7 +90,12 @@ export function measure(document: AnyDocument, policy: Policy, asked: RoutingCon
     };
   const { currency } = policy;
   const on = context.ratesOn;
-  const found = known.of(document, { ...lookingFrom(document, context), currency, on, days: policy.measure.days });
+  const found = known.of(document, {
+    ...evaluationContextOf(document, context),
+    currency,
+    on,
+    days: policy.measure.days,
+  });
   if ("why" in found) return { code: UNMEASURED[found.why.code], why: found.why };
   const { amount, how } = found;
   const converted = convert(amount, policy.currency, on, context.rates);
@@ -116,15 +121,15 @@ const UNMEASURED = {
   "too large to convert": "not measurable",
 } as const satisfies Record<(UnmeasuredReason | ConversionReason)["code"], HoldReason["code"]>;
 
-type SectionChoice = { sections: SectionLooked[]; section: Section | null; hold: HoldReason };
+type SectionChoice = { sections: SectionConsidered[]; section: Section | null; hold: HoldReason };
 
 function chooseSection(document: AnyDocument, policy: Policy, context: RoutingContext): SectionChoice {
-  const looking = lookingFrom(document, context);
+  const looking = evaluationContextOf(document, context);
   const facts = documentType(policy.documentType).facts(document, looking);
   const { toCurrency } = looking;
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
-  const sections = policy.sections.map((section): SectionLooked => {
+  const sections = policy.sections.map((section): SectionConsidered => {
     const looked = { section: section.id, name: section.name };
     if (found || undecided) return { ...looked, outcome: "not reached" };
     const explained: Explained | undefined =
@@ -165,7 +170,7 @@ function routeLevel(
   });
   const mark = level.marks[band] ?? "none";
   if (mark === "none") return passedOver({ code: "no part in the band" });
-  const looking = lookingFrom(document, context);
+  const looking = evaluationContextOf(document, context);
   const undecidable = level.when
     ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
     : null;

@@ -1,5 +1,5 @@
 import type { Explained } from "../conditions";
-import type { Around, MeasureReason } from "../documents";
+import type { DocumentContext, MeasureReason } from "../documents";
 import type { Money, Rate } from "../money";
 import type { Candidate, Directory } from "../people";
 import type { Level, PolicyVersion } from "../policy";
@@ -19,13 +19,19 @@ export type RoutingContext = {
   /** The requester themselves, signed in, sends it: only then can their own limit count as an approval. */
   inPerson?: boolean | undefined;
   /** What is known around the document that is routed. */
-  around?: Around;
+  around?: DocumentContext;
   /** ISO date-time in UTC. */
   at: string;
 };
 
-export type PolicyLooked = { policy: string; name: string; version: number; chosen: boolean; why: ConsideredReason };
-export type SectionLooked = {
+export type PolicyConsidered = {
+  policy: string;
+  name: string;
+  version: number;
+  chosen: boolean;
+  why: ConsideredReason;
+};
+export type SectionConsidered = {
   section: string;
   name: string;
   outcome: "fits" | "does not fit" | "cannot be told" | "not reached";
@@ -78,10 +84,10 @@ export type Route = {
   /** The requester themselves sent it, signed in. */
   inPerson?: true;
   documentType: string;
-  policies: PolicyLooked[];
+  policies: PolicyConsidered[];
   policy: { id: string; name: string; version: number; hash: string } | null;
   measured: Measured | null;
-  sections: SectionLooked[];
+  sections: SectionConsidered[];
   section: { id: string; name: string } | null;
   band: { index: number } | null;
   levels: RoutedLevel[];

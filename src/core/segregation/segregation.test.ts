@@ -4,7 +4,15 @@ import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { AT } from "../fixtures";
 import { RoleSchema, type Role } from "../people";
-import { applyChanges, checked, emptyRegister, found, setRoles, setSegregation, type Register } from "../register";
+import {
+  applyChanges,
+  checked,
+  emptyRegister,
+  found,
+  setRoles,
+  setSegregation,
+  type OrganisationHistory,
+} from "../organisation-history";
 import { USUAL_SEGREGATION, conflictsOf, inOrder, sayConflict } from "./index";
 
 const role = fc.constantFrom(...RoleSchema.options);
@@ -33,7 +41,7 @@ describe("separation of duty", () => {
         rules,
         fc.array(fc.tuple(roles, fc.constantFrom("", "For August")), { maxLength: 8 }),
         (list, gifts) => {
-          let register: Register = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
+          let register: OrganisationHistory = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
           const apply = (edit: ReturnType<typeof setRoles>) => {
             const result = checked(register, edit, setting);
             if (result.ok) register = applyChanges(register, result.value);

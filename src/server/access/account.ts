@@ -1,12 +1,12 @@
 import type { Person } from "@/core/people";
-import { found } from "@/core/register";
+import { found } from "@/core/organisation-history";
 import { OrganisationSchema } from "@/core/people";
 import { idFrom } from "@/core/ids";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { capital } from "@/core/text";
 import { writeTo } from "../messages/letters";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
@@ -155,7 +155,7 @@ export type FirstStart = {
 
 /** Whether nobody has been entered yet, so that the first administrator can still be set up. */
 export function isEmpty(app: App): boolean {
-  return readWorld(app).register.person.size === 0;
+  return readReferenceData(app).register.person.size === 0;
 }
 
 /** Sets up an empty installation with its first administrator. Done once; refused for ever after. */

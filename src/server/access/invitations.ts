@@ -4,7 +4,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { writeTo } from "../messages/letters";
 import { publicAddress } from "../root";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { afterChange, savePassword, wordsOf } from "./account";
 import { authorise } from "./authorise";
 import { forgetDevices } from "./devices";
@@ -24,7 +24,7 @@ const INVITED_HOURS = 24;
 export function invite(app: App, actor: Person, person: string): Result<{ address: string | null; until: string }> {
   const refusal = authorise(actor, "access.manage");
   if (refusal) return no(refusal);
-  if (!readWorld(app).directory.person(person)) return no(refuse("unknown", "There is no such person"));
+  if (!readReferenceData(app).directory.person(person)) return no(refuse("unknown", "There is no such person"));
   const token = newToken();
   const address = `${publicAddress()}/invitation/${token}`;
   const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
@@ -68,7 +68,7 @@ export function invited(app: App, token: string): Person | null {
   const row = app.db.prepare("SELECT person, expires_at FROM invitation WHERE token_hash = ?").get(hashOf(token)) as
     { person: string; expires_at: string } | undefined;
   if (!row || row.expires_at <= app.wall.now()) return null;
-  return readWorld(app).directory.person(row.person) ?? null;
+  return readReferenceData(app).directory.person(row.person) ?? null;
 }
 
 export async function takeInvitation(

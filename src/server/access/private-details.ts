@@ -2,7 +2,7 @@ import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { authorise } from "./authorise";
 import { noteAccess } from "./events";
 
@@ -41,7 +41,7 @@ export function whyNotOpen(actor: Person, person: Person, field: PrivateField): 
 
 /** Opens a private detail; that somebody did is in the log. */
 export function openDetail(app: App, actor: Person, id: string, field: PrivateField): Result<{ value: string }> {
-  const person = readWorld(app).directory.person(id);
+  const person = readReferenceData(app).directory.person(id);
   if (!person) return { ok: false, refusals: [refuse("unknown", "There is no such person")] };
   const refusal = whyNotOpen(actor, person, field);
   if (refusal) return { ok: false, refusals: [refusal] };
@@ -56,7 +56,7 @@ export function changeDetail(
   id: string,
   { field, value }: { field: PrivateField; value: string },
 ): Result<{ changed: true }> {
-  const person = readWorld(app).directory.person(id);
+  const person = readReferenceData(app).directory.person(id);
   if (!person) return { ok: false, refusals: [refuse("unknown", "There is no such person")] };
   const own = authorise(actor, "access.own", { about: person });
   const refusal = own && authorise(actor, "people.write");

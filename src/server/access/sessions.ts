@@ -3,7 +3,7 @@ import { type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { ifWritable } from "../db/open";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { authorise } from "./authorise";
 import { noteAccess, type SignInHow } from "./events";
 
@@ -36,7 +36,7 @@ export function startSession(app: App, person: string, how: SignInHow, device: s
 export function signInAsDemoPerson(app: App, personId: string, device: string): Result<Token> {
   if (!app.demo)
     return { ok: false, refusals: [refuse("not a demo", "Choosing a person works in the demonstration only")] };
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const person = directory.person(personId);
   if (!person || !directory.isActive(person, app.clock.now()))
     return { ok: false, refusals: [refuse("unknown", "There is no such active person", "person")] };
@@ -62,7 +62,7 @@ export function personOfSession(app: App, token: string | undefined, uses = true
   }
   if (uses && idle > SEEN_EVERY_MS)
     ifWritable(() => app.db.prepare("UPDATE session SET seen_at = ? WHERE token_hash = ?").run(now, hash));
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const person = directory.person(row.person);
   return person && directory.isActive(person, app.clock.now()) ? person : null;
 }

@@ -1,7 +1,7 @@
 import { type Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
 import { knownDevice, rememberDevice } from "./devices";
@@ -46,7 +46,7 @@ export async function signIn(app: App, { email, password, code }: SignIn, origin
     const wait = `Too many attempts; try again in ${sayWait(taken.seconds)}, or ask an administrator for a new way in`;
     return { ok: false, refusals: [refuse("too many attempts", wait)] };
   }
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const credential = person && directory.isActive(person, app.clock.now()) ? credentialOf(app, person.id) : undefined;
   const right = credential ? await matchesPassword(credential.password_hash, password) : await matchesNobody(password);
   if (!right || !person || !credential)
@@ -75,5 +75,5 @@ function takeStep(app: App, person: string, step: number): boolean {
 }
 
 export function personByEmail(app: App, address: string): Person | undefined {
-  return readWorld(app).directory.organisation.people.find((person) => person.email.toLowerCase() === address);
+  return readReferenceData(app).directory.organisation.people.find((person) => person.email.toLowerCase() === address);
 }

@@ -5,7 +5,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { emailOf, readAccount, type Account } from "../ledger/accounts";
 import { sendLetter, writeLedger } from "../ledger/write";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** How a customer hears what became of orders of theirs that were stopped for credit. */
 
@@ -57,7 +57,7 @@ function write(
 ) {
   const to = emailOf(account);
   if (!to) return "no address" as const;
-  const { name: organisation } = readWorld(app).directory.organisation;
+  const { name: organisation } = readReferenceData(app).directory.organisation;
   sendLetter(app, { document, to, ...aboutOrders({ ...what, organisation }) });
   return "told" as const;
 }

@@ -17,7 +17,7 @@ import { limitChange } from "../ledger/limit-change";
 import { writeLedger } from "../ledger/write";
 import { writeTo } from "../messages/letters";
 import { policyFor } from "../policies/applying";
-import { inForce, ratesFor, readWorld } from "../world";
+import { inForce, ratesFor, readReferenceData } from "../reference-data";
 
 /** What a search found: what was asked for, and for which customers nothing was and why. */
 export type Searched = {
@@ -36,7 +36,7 @@ export function searchNow(app: App, actor: Person, command: string): Result<Sear
   const refusal = authorise(actor, "orders.search");
   if (refusal) return { ok: false, refusals: [refusal] };
   const found = search(app, () => true, actor.id, command);
-  app.kick?.();
+  app.wakeWorker?.();
   return { ok: true, value: found };
 }
 
@@ -56,7 +56,7 @@ export function nextSearch(app: App): { at: string; what: string } | null {
   const waits = statement(app.db, "SELECT 1 FROM sales_order WHERE status = 'stopped' AND asked IS NULL LIMIT 1").get();
   if (waits === undefined) return null;
   const now = app.clock.now();
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   const hours = searching(app).map(({ version }) => {
     const { at } = version.policy.stoppedOrders!;
     const today = momentAt(dayIn(now, zone), at, zone);
@@ -69,7 +69,7 @@ export function nextSearch(app: App): { at: string; what: string } | null {
 /** Policies in force with a rule for stopped orders, and when they were last looked for under each; before that, since the version is in force. */
 function searching(app: App): { version: PolicyVersion; last: string }[] {
   const known = statement(app.db, "SELECT at FROM stopped_search WHERE policy = ?").pluck();
-  return inForce(readWorld(app), app.clock.now())
+  return inForce(readReferenceData(app), app.clock.now())
     .filter(({ policy }) => policy.stoppedOrders)
     .map((version) => ({
       version,
@@ -79,7 +79,7 @@ function searching(app: App): { version: PolicyVersion; last: string }[] {
 
 /** The last moment, now or before, at which a policy's hour came. */
 function lastHour(app: App, { policy }: PolicyVersion, now: string): string {
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   const today = momentAt(dayIn(now, zone), policy.stoppedOrders!.at, zone);
   return today <= now ? today : momentAt(addDays(dayIn(now, zone), -1), policy.stoppedOrders!.at, zone);
 }
@@ -161,7 +161,7 @@ function stoppedOf(app: App, account: Account, orders: readonly Order[]): Stoppe
 }
 
 function rated(app: App) {
-  const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const date = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const rates = ratesFor(app.db, date);
   return (amount: Money, currency: string): Money | null => {
     const converted = convert(amount, currency, date, rates);
@@ -174,7 +174,7 @@ type Seller = { person: Person; version: PolicyVersion | null };
 
 /** In whose name it is asked, with the policy that applies to them: whoever sells the oldest order nobody has asked for, else whom a policy names. */
 function sellerOf(app: App, orders: readonly Order[]): Seller | null {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const now = app.clock.now();
   const versions = inForce(world, now);
   const active = (id: string | null | undefined) => {

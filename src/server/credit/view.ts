@@ -6,7 +6,7 @@ import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { emailOf, readAccount } from "../ledger/accounts";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { lastSearch } from "./search";
 
 type Row = {
@@ -28,7 +28,7 @@ type Row = {
 
 /** Orders of customers that are stopped for credit, the longest overdue first: all of them, or those that the reader sells. */
 export function stoppedOrders(app: App, reader: Person) {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const today = dayIn(app.clock.now(), directory.organisation.timeZone);
   const all = !authorise(reader, "holds.read");
   const rows = app.db
@@ -77,7 +77,7 @@ export type SearchView = {
 export function lastSearchView(app: App): SearchView | null {
   const found = lastSearch(app);
   if (!found) return null;
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return {
     at: found.at,
     by: found.by && (directory.person(found.by)?.name ?? found.by),

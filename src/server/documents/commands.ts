@@ -12,26 +12,26 @@ import {
   type EditEffect,
 } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
-import { documentType, type AnyDocument, type Around } from "@/core/documents";
+import { documentType, type AnyDocument, type DocumentContext } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Duty } from "@/core/segregation";
 import { refuse, type Result } from "@/core/refusal";
-import { sayEdit } from "@/core/telling";
+import { sayEdit } from "@/core/audit-narrative";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { append, doneBefore } from "../log/log";
 import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
-import { directoryAt, readWorld, routingFor } from "../world";
+import { directoryAt, readReferenceData, routingFor } from "../reference-data";
 import { markAsked } from "../credit/customer";
 import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
-import { aroundOf } from "./around";
+import { aroundOf } from "./context";
 import { markEditor, whyNotEditToo } from "./editor";
 import { readState, writeDocument } from "./projection";
-import { onItsAccount, whyNotSupplied, whyNotTaken } from "./taken";
+import { onItsAccount, whyNotSupplied, whyNotTaken } from "./acceptance";
 import { saidOf } from "./names";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
@@ -195,7 +195,7 @@ export function commandDocument(
     if (!document.ok) return document;
     return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, inPerson);
   });
-  if (result.ok) app.kick?.();
+  if (result.ok) app.wakeWorker?.();
   return result;
 }
 
@@ -252,7 +252,7 @@ export function previewEdit(
     inPerson: true,
   });
   const found = effectOfEdit(state, { ...command, document: document.value }, context);
-  if (!found.ok) return saidOf(readWorld(app), state, found);
+  if (!found.ok) return saidOf(readReferenceData(app), state, found);
   const { effect, changed, voided, gaps, dropped, askedAgain } = found.value;
   const why = sayEdit({ gaps, changed, askedAgain, document: document.value }, found.value.route.policy?.name ?? "");
   return { ok: true, value: { effect, why, changed, voided, gaps, dropped } };
@@ -264,7 +264,7 @@ export function previewEdit(
  */
 export function enterBySystem(app: App, sent: AnyDocument, command: string): Result<DocumentState> {
   return inTransaction(app, () => {
-    const requester = readWorld(app).directory.person(sent.requester);
+    const requester = readReferenceData(app).directory.person(sent.requester);
     if (!requester) return { ok: false, refusals: [refuse("unknown", `There is no person “${sent.requester}”`)] };
     const taken = takenDocument(app, requester, null, sent);
     if (!taken.ok) return taken;
@@ -294,7 +294,7 @@ export function commandBySystem(
 export function isReader(app: App, state: DocumentState, person: string): boolean {
   const has = statement(app.db, "SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, state.id);
   if (has !== undefined) return true;
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const { policy } = state.route ?? {};
   const version = policy && world.versions.find((one) => one.policy.id === policy.id && one.version === policy.version);
   if (version && readsAlong(version.policy, person, world.directory)) return true;
@@ -323,7 +323,7 @@ export function mayReleaseHold(app: App, person: Person, state: DocumentState, h
 
 /** Whether somebody took over the open work of a requester who is no longer active. */
 export function tookOver(app: App, requester: string, person: string): boolean {
-  return tookOverFrom(person, readWorld(app).directory, app.clock.now()).includes(requester);
+  return tookOverFrom(person, readReferenceData(app).directory, app.clock.now()).includes(requester);
 }
 
 /** Commands that look at what is around the document now; every other goes by what was known when it was routed. */
@@ -345,7 +345,7 @@ function carryOut(
     const document = "document" in command ? command.document : now!.document;
     const looks = LOOKS_AROUND.has(command.type);
     const result = decide(now, command, contextFor(app, { actor, at, state: now, document, looks, inPerson }));
-    if (!result.ok) return saidOf(readWorld(app), now, result);
+    if (!result.ok) return saidOf(readReferenceData(app), now, result);
     events.push(...result.value);
     now = result.value.reduce((before, event) => evolve(before, event, at), now);
   }
@@ -377,9 +377,11 @@ type Asked = {
 /** What `decide` may look at; the surroundings are looked up only where they can matter. */
 export function contextFor(app: App, asked: Asked): DecideContext {
   const { actor, at, state, document, looks = true, inPerson = false } = asked;
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const entered = dayIn(state?.submittedAt ?? at, world.directory.organisation.timeZone);
-  const around: Around = looks ? aroundOf(app, document, state?.number ?? null, entered) : (state?.around ?? {});
+  const around: DocumentContext = looks
+    ? aroundOf(app, document, state?.number ?? null, entered)
+    : (state?.around ?? {});
   return {
     actor,
     at,

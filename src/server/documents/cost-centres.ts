@@ -1,6 +1,6 @@
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** From how many of the latest documents cost centres are known. */
 const LATEST = 400;
@@ -10,7 +10,7 @@ export type FoundCostCentre = { key: string; owner: string | null };
 
 /** Cost centres by a few letters of them or of their owner's name: those that somebody owns, and those of the latest documents. */
 export function findCostCentres(app: App, text: string): FoundCostCentre[] {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const used = statement(
     app.db,
     `SELECT DISTINCT json_extract(l.value, '$.costCentre') AS key

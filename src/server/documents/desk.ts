@@ -5,7 +5,7 @@ import { principalsOf, tookOverFrom, type Person } from "@/core/people";
 import { sayHeld } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readWorld, routingFor, type World } from "../world";
+import { readReferenceData, routingFor, type ReferenceData } from "../reference-data";
 import { mayReleaseHold } from "./commands";
 import { namesFor, sayRefusals, versionUnder } from "./names";
 import { readState } from "./projection";
@@ -40,7 +40,7 @@ type StoredWaiting = StoredRow & { since: string; due: string | null; level: str
  * What asks a person or those they stand in for, as it is at this moment. What they cannot decide themselves now, being away, is told apart.
  */
 function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blocked"> {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const at = app.clock.now();
   const principals = principalsOf(person.id, world.directory, at);
   const stored = app.db
@@ -71,7 +71,7 @@ function questionsTo(app: App, person: Person): AskedRow[] {
        WHERE q.person = ? ORDER BY q.at, d.id`,
     )
     .all(person.id) as (StoredRow & { asker: string; text: string; since: string })[];
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return rows.map((row) => ({
     ...toRow(app, row),
     since: row.since,
@@ -86,7 +86,7 @@ function sentBackBy(app: App, id: string): { by: string; words: string } {
     .filter((one) => one.outcome === "sendBack")
     .toSorted((one, other) => (one.at < other.at ? -1 : 1))
     .at(-1);
-  return { by: readWorld(app).directory.person(said?.by ?? "")?.name ?? "", words: said?.comment ?? "" };
+  return { by: readReferenceData(app).directory.person(said?.by ?? "")?.name ?? "", words: said?.comment ?? "" };
 }
 
 /** The oldest holds that a person may release and that no approval will: on approved documents, and those that their policy has outlast the approval. */
@@ -99,7 +99,7 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
     )
     .all() as (StoredRow & { hold: string; since: string })[];
   const found = new Map<string, BlockedRow>();
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   for (const { hold: id, since, ...row } of rows) {
     const state = readState(app.db, row.id)!;
     const hold = state.holds.find((one) => one.id === id);
@@ -112,7 +112,7 @@ function releasableBy(app: App, person: Person): BlockedRow[] {
 }
 
 /** Whether a hold stays when its document is approved. */
-function outlasts(world: World, state: DocumentState, hold: Hold): boolean {
+function outlasts(world: ReferenceData, state: DocumentState, hold: Hold): boolean {
   if (state.status !== "waiting" || hold.kind === "by hand") return true;
   return hold.rule !== null && versionUnder(world, state)?.policy.holds[hold.rule]?.keeps === true;
 }
@@ -136,7 +136,7 @@ function toldTo(app: App, person: Person): ToldRow[] {
  * because its policy or people cannot decide it.
  */
 export function deskOf(app: App, person: Person): DeskContent {
-  const requesters = [person.id, ...tookOverFrom(person.id, readWorld(app).directory, app.clock.now())];
+  const requesters = [person.id, ...tookOverFrom(person.id, readReferenceData(app).directory, app.clock.now())];
   const listed = (condition: string) =>
     (
       app.db

@@ -2,7 +2,7 @@ import type { AnyDocument } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { refuse, type Refusal } from "@/core/refusal";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** One editor is named besides the requester, so that a second would let the first decide on what they wrote. */
 export function whyNotEditToo(
@@ -12,7 +12,7 @@ export function whyNotEditToo(
   editedBy: string | undefined,
 ): Refusal | null {
   if (!editedBy || actor.id === requester || actor.id === editedBy) return null;
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const editor = directory.person(editedBy);
   if (!editor || !directory.isActive(editor, app.clock.now())) return null;
   return refuse(

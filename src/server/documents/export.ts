@@ -6,7 +6,7 @@ import type { App } from "../app";
 import { toCsv, type Cell } from "../csv";
 import { eventsOf } from "../log/log";
 import { opened } from "../log/sealed";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { everyDocument, type ListFilter } from "./queries";
 
 export type ExportFormat = "csv" | "json" | "xes";
@@ -87,7 +87,7 @@ function plain(row: DocumentRow) {
 }
 
 function traceOf(app: App, row: DocumentRow): string {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const events = eventsOf(app.db, `document:${row.id}`).map((event) => opened(app.db, event));
   return xesTrace({
     name: row.number,

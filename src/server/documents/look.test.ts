@@ -9,7 +9,7 @@ import { lastSeq, newCommandId } from "../log/log";
 import { deskOf } from "./desk";
 import { findOrders, lookAtTyped, orderForInvoice } from "./look";
 import { readState } from "./projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { namesFor } from "./names";
 import { sayRouteBand } from "@/core/words";
 
@@ -24,7 +24,7 @@ describe("a document that is being typed", () => {
       const look = value(lookAtTyped(app, noor(app), order));
       expect(lastSeq(app.db)).toBe(before);
       const sent = submit(app, order);
-      expect(look.band).toBe(sayRouteBand(sent.route!, namesFor(readWorld(app), sent)));
+      expect(look.band).toBe(sayRouteBand(sent.route!, namesFor(readReferenceData(app), sent)));
       const names = (ids: readonly string[]) => ids.map((id) => person(app, id).name).toSorted();
       const open = sent.levels.filter((level) => level.status === "open");
       const asked = look.levels.filter((level) => !level.told && open.some((one) => one.name === level.name));

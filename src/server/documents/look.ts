@@ -3,7 +3,7 @@ import { documentType, times, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
-import { lookingFrom, route } from "@/core/routing";
+import { evaluationContextOf, route } from "@/core/routing";
 import { sayDate } from "@/core/text";
 import { namesOf, sayBlocked, sayHeld, sayRemark, sayRouteBand } from "@/core/words";
 import { authorise } from "../access/authorise";
@@ -12,7 +12,7 @@ import { statement } from "../db/statement";
 import { accountByName } from "../ledger/accounts";
 import { contextFor } from "./commands";
 import { orderFacts } from "./orders";
-import { onItsAccount } from "./taken";
+import { onItsAccount } from "./acceptance";
 
 const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
 
@@ -39,7 +39,7 @@ export function lookAtTyped(app: App, actor: Person, typed: AnyDocument): Result
   const { routing } = contextFor(app, { actor: actor.id, at, state: null, document, inPerson: true });
   const inPerson = actor.id === document.requester;
   const routed = route(document, { ...routing, at, ratesOn: undefined, inPerson });
-  const looking = lookingFrom(document, { rates: routing.rates, around: routing.around ?? {} });
+  const looking = evaluationContextOf(document, { rates: routing.rates, around: routing.around ?? {} });
   const { measured } = routed;
   const policy = routing.policies.find((one) => one.policy.id === routed.policy?.id)?.policy ?? null;
   const names = namesOf(routing.directory, { policy, document, policies: routed.policies });

@@ -16,7 +16,7 @@ import { whyNotOut } from "./order-files";
 import { orderFacts } from "./orders";
 import { outcomeOf } from "./outcome";
 import { readState } from "./projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { namesFor } from "./names";
 
 const SUPPLIER = "Northrigg Cordage";
@@ -139,7 +139,7 @@ describe("a change of an order", () => {
     expect(orderFacts(app.db, change.number, null)).toEqual(orderFacts(app.db, order.number, null));
     const said = (id: string) => {
       const state = readState(app.db, id)!;
-      return outcomeOf(app, state).map((one) => sayOutcome(one, namesFor(readWorld(app), state)));
+      return outcomeOf(app, state).map((one) => sayOutcome(one, namesFor(readReferenceData(app), state)));
     };
     expect(said(order.id).flatMap((one) => one.documents)).toEqual([{ id: change.id, number: change.number }]);
     expect(

@@ -8,7 +8,7 @@ import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { accountByName, emailOf, readRules } from "../ledger/accounts";
 import { RULE, printed } from "../pdf";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changesOf } from "./orders";
 import { readState } from "./projection";
 
@@ -17,7 +17,7 @@ export type OrderHead = { buyer: OrderParty; seller: OrderParty; receiver: strin
 
 /** As it stands at this moment. */
 export function orderHead(app: App, order: PurchaseOrder): OrderHead {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const { address, taxNumber, email } = readRules(app.db).letterhead;
   const account = accountByName(app.db, "supplier", order.supplier);
   const field = (key: "address" | "taxNumber") =>

@@ -2,7 +2,14 @@ import { acceptedOf, activeHolds, evolve, hasLapsed, isCleared, levelsWaitingFor
 import type { DocumentEvent, DocumentState } from "@/core/approval";
 import { weekdaysBetween } from "@/core/calendar";
 import type { Facts } from "@/core/conditions";
-import { documentType, invoiceTotals, measuresOf, partyKey, plainNumber, type Looking } from "@/core/documents";
+import {
+  documentType,
+  invoiceTotals,
+  measuresOf,
+  partyKey,
+  plainNumber,
+  type EvaluationContext,
+} from "@/core/documents";
 import type { Money } from "@/core/money";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
@@ -135,7 +142,7 @@ export type Summary = { date: string; facts: Facts; measures: Record<string, Mon
 
 function summaryOf({ document, levels, around = {}, route }: DocumentState): Summary {
   const type = documentType(document.documentType);
-  const looking: Looking = {
+  const looking: EvaluationContext = {
     around,
     toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
   };

@@ -13,7 +13,7 @@ import type { Db } from "../db/open";
 import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
 import { readState } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { isReader, readsAlong, tookOver } from "./commands";
 import { LISTED, toRow, type StoredRow } from "./rows";
 import { versionUnder } from "./names";
@@ -99,9 +99,9 @@ type Conditions = { where: string[]; values: Record<string, string | number> };
 function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions {
   const where: string[] = [];
   const values: Conditions["values"] = { person: person.id };
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   if (authorise(person, "documents.readAll")) {
-    const { versions, directory } = readWorld(app);
+    const { versions, directory } = readReferenceData(app);
     const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
     values.takenOver = JSON.stringify(tookOverFrom(person.id, directory, app.clock.now()));
     values.along = JSON.stringify(along.map((version) => `${version.policy.id} ${version.version}`));
@@ -169,7 +169,7 @@ export function viewDocument(app: App, person: Person, id: string): Result<Docum
     tookOver: tookOver(app, state.document.requester, person.id),
   });
   if (refusal) return { ok: false, refusals: [refusal] };
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const { directory } = world;
   const thread = eventsOf(app.db, `document:${id}`).map((stored) => {
     const { seq, time, actor, hash, type, data } = opened(app.db, stored);

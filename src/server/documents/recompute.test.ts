@@ -1,7 +1,7 @@
 // A route can be worked out again from what was stored, long after people and policies have changed, and comes out the same.
 import { describe, expect, it } from "vitest";
 import { verifyEvidence } from "@/core/records";
-import { namesIn } from "@/core/telling";
+import { namesIn } from "@/core/audit-narrative";
 import { sayHeld, speakThrough } from "@/core/words";
 import { generateDemo } from "../../../demo/generate";
 import { temporaryFolder } from "../../../demo/test-app";
@@ -9,7 +9,7 @@ import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { evidenceOf } from "../evidence/files";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changeMessages } from "../messages/settings";
 import { eventsOf, newCommandId } from "../log/log";
 import { viewDocument } from "./queries";
@@ -19,7 +19,7 @@ import { recomputed } from "./recompute";
 const db = openDatabase(temporaryFolder());
 generateDemo(db, { orders: 60 });
 const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
-const auditor = readWorld(app).directory.person("tome-cardigos")!;
+const auditor = readReferenceData(app).directory.person("tome-cardigos")!;
 const view = (id: string) => {
   const found = viewDocument(app, auditor, id);
   if (!found.ok) throw new Error(id);
@@ -77,7 +77,7 @@ describe("a route worked out again", () => {
       expect(other).toEqual([]);
       const [held] = db.prepare("SELECT document FROM hold ORDER BY document LIMIT 1").pluck().all() as string[];
       const { state, version } = view(held!);
-      expect(sayHeld(state.holds[0]!, namesIn(readWorld(app).directory, state, version))).toMatch(/^⟦.*⟧$/s);
+      expect(sayHeld(state.holds[0]!, namesIn(readReferenceData(app).directory, state, version))).toMatch(/^⟦.*⟧$/s);
       const files = await evidenceOf(app, view(held!));
       expect(verifyEvidence(files)).toEqual([]);
       expect(Buffer.from(files.get("record.json")!).toString()).not.toContain("⟦");
@@ -105,7 +105,7 @@ describe("reading", () => {
     noteReading(app, auditor, "po-00001", "record");
     expect(count()).toBe(0);
     const settings = { withoutSignIn: true, linkDays: 7, logReading: true, namesMonths: 24 };
-    const controller = readWorld(app).directory.person("benedita-corvo")!;
+    const controller = readReferenceData(app).directory.person("benedita-corvo")!;
     changeMessages(app, controller, { type: "settings", settings }, newCommandId());
     noteReading(app, auditor, "po-00001", "record");
     noteReading(app, auditor, "po-00001", "record");

@@ -1,10 +1,10 @@
 import { closingProof, evolve, type DocumentState, type DocumentView, type ToldEvent } from "@/core/approval";
-import { documentType, type Around, type RefusedPart } from "@/core/documents";
+import { documentType, type DocumentContext, type RefusedPart } from "@/core/documents";
 import { differencesBetween } from "@/core/records";
 import { route, routeAgain, type Route } from "@/core/routing";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
-import { directoryAt, inForce, ratesFor, readWorld } from "../world";
+import { directoryAt, inForce, ratesFor, readReferenceData } from "../reference-data";
 
 export type Recomputed = { at: string; differences: string[] };
 type Routed = Extract<ToldEvent, { type: "submitted" | "rerouted" | "revised" }>;
@@ -25,8 +25,8 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   const { document: whole, refused = [] } = sent.data;
   // What was refused before it was routed was no part of what was routed.
   const document = documentType(whole.documentType).without(whole, refusedBefore(before, refused));
-  const around: Around = aroundAt(before);
-  const world = readWorld(app);
+  const around: DocumentContext = aroundAt(before);
+  const world = readReferenceData(app);
   const context = {
     policies: inForce(world, event.at),
     directory: directoryAt(world.register, event.at),
@@ -59,7 +59,7 @@ function recomputedProof(app: App, thread: readonly ToldEvent[]) {
   const approved = thread[end];
   if (approved?.type !== "approved") return null;
   const state = thread.slice(0, end).reduce<DocumentState | null>((now, event) => evolve(now, event, event.at), null)!;
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const { at } = approved;
   const directory = directoryAt(world.register, at);
   const closing = closingProof(state, {
@@ -84,7 +84,7 @@ function refusedBefore(thread: readonly ToldEvent[], refused: readonly RefusedPa
   return last?.type === "reduced" ? last.data.refused : refused;
 }
 
-function aroundAt(thread: readonly ToldEvent[]): Around {
+function aroundAt(thread: readonly ToldEvent[]): DocumentContext {
   const last = thread.findLast((one) => "around" in one.data && one.data.around !== undefined);
   return last && "around" in last.data ? (last.data.around ?? {}) : {};
 }

@@ -1,7 +1,7 @@
 import type { DocumentStatus } from "@/core/documents";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** What lists show of a document, as it is stored. */
 export type StoredRow = {
@@ -32,7 +32,7 @@ export const LISTED = `d.id, d.number, d.type, d.status, d.held, d.lapsed, d.tit
 
 /** The same with names, for people. */
 export function toRow(app: App, row: StoredRow): Row {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return {
     id: row.id,
     number: row.number,

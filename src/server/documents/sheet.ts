@@ -18,10 +18,10 @@ import {
   type Taker,
 } from "@/core/approval";
 import { documentType } from "@/core/documents";
-import { lookingFrom, type RoutingContext } from "@/core/routing";
+import { evaluationContextOf, type RoutingContext } from "@/core/routing";
 import { sayHeld, sayWhyCandidate, type Names } from "@/core/words";
-import { namesIn, sayForetold } from "@/core/telling";
-import { readWorld, routingFor } from "../world";
+import { namesIn, sayForetold } from "@/core/audit-narrative";
+import { readReferenceData, routingFor } from "../reference-data";
 import { contextFor, mayReleaseHold, tookOver } from "./commands";
 import { changesBy, whyNotOut } from "./order-files";
 import { outcomeOf } from "./outcome";
@@ -38,7 +38,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   const { state } = view;
   const words = namesIn(directory, state, view.version);
   const about = { document: state, isReader: true, tookOver: tookOver(app, state.document.requester, person.id) };
-  const routing = routingFor(app.db, readWorld(app), now, state.route?.ratesOn);
+  const routing = routingFor(app.db, readReferenceData(app), now, state.route?.ratesOn);
   const asked: LevelState | null = authorise(person, "documents.decide", about)
     ? null
     : (levelsToDecide(state, person.id, routing, now)[0] ?? null);
@@ -150,8 +150,8 @@ function missingReceipts({ app, person }: Visit, state: DocumentState, about: Su
   const document = documentOf(state);
   const { linePapers } = documentType(document.documentType);
   if (!linePapers) return [];
-  const { rates } = routingFor(app.db, readWorld(app), app.clock.now(), state.route?.ratesOn);
-  const looking = lookingFrom(document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
+  const { rates } = routingFor(app.db, readReferenceData(app), app.clock.now(), state.route?.ratesOn);
+  const looking = evaluationContextOf(document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
   return linePapers.missing(document, looking);
 }
 

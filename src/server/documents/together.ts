@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { levelsToDecide, whyNotAlike, type Together } from "@/core/approval";
-import { sayNotAlike, sayTogether } from "@/core/telling";
+import { sayNotAlike, sayTogether } from "@/core/audit-narrative";
 import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { nativeHash } from "../log/log";
-import { readWorld, routingFor } from "../world";
+import { readReferenceData, routingFor } from "../reference-data";
 import { commandDocument } from "./commands";
 import { readState } from "./projection";
 
@@ -30,7 +30,7 @@ export type TogetherAnswer = { summary: string; done: string[]; refused: { docum
  * that somebody else has decided meanwhile is refused by itself and does not hold up the others.
  */
 export function decideTogether(app: App, actor: Person, request: TogetherRequest): Result<TogetherAnswer> {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const at = app.clock.now();
   const chosen: Together[] = [];
   for (const { document, level } of request.items) {

@@ -23,7 +23,7 @@ import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
 import { recordOf } from "../documents/queries";
 import { proofOf } from "../log/checkpoints";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { recordPdf } from "./pdf";
 import { README } from "./readme";
 
@@ -36,7 +36,7 @@ const sha256 = (bytes: Uint8Array) => hash("sha256", bytes, "hex");
  */
 export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence> {
   const record = recordOf(app, view);
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const at = app.clock.now();
   const files = new Map<string, Uint8Array>();
   files.set("README.txt", text(README));

@@ -4,7 +4,7 @@ import { coverage } from "@/core/people";
 import { demoApp } from "../../../demo/test-demo";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { eventsBetween } from "../logbook/events";
-import { directoryAt, readWorld } from "../world";
+import { directoryAt, readReferenceData } from "../reference-data";
 import { controlReport } from "./report";
 
 const app = demoApp(60);
@@ -32,9 +32,9 @@ function counted(from: string, until: string) {
       if (data.due) due.set(key, data.due);
       else due.delete(key);
     }
-    const day = new Intl.DateTimeFormat("sv-SE", { timeZone: readWorld(app).directory.organisation.timeZone }).format(
-      new Date(event.time),
-    );
+    const day = new Intl.DateTimeFormat("sv-SE", {
+      timeZone: readReferenceData(app).directory.organisation.timeZone,
+    }).format(new Date(event.time));
     if (day < from || day > until) continue;
     if (event.type === "submitted" || event.type === "approval given") add(`${event.type} ${day.slice(0, 7)}`);
     if (/^level (approved|declined)$/.test(event.type) && due.has(key))
@@ -49,7 +49,7 @@ function counted(from: string, until: string) {
     if (data.together) add("Decided with others at once");
     approvals.push({ document: event.stream.slice(9), by: data.by, at: event.time });
   }
-  const { register } = readWorld(app);
+  const { register } = readReferenceData(app);
   const facts = app.db.prepare("SELECT type, compared FROM document WHERE id = ?");
   for (const { document, by, at } of approvals) {
     const { type, compared } = facts.get(document) as { type: string; compared: number | null };

@@ -3,21 +3,21 @@ import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { namesIn, sayHow, sayPassedOver, sayStepResult, sentenceOf, tell } from "@/core/telling";
+import { namesIn, sayHow, sayPassedOver, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
 import { capital, sayDate } from "@/core/text";
 import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayMeasured, sayRouteBand, type Names } from "@/core/words";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
 import type { DocumentRecord } from "../documents/queries";
 import { printed, ruledTable } from "../pdf";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changedIn, limitThen, seenAt } from "./seen";
 
 type Row = [string, string];
 
 /** The record of a document to be printed: in reading order, with the hash of the record on every page. */
 export function recordPdf(app: App, view: DocumentView, record: DocumentRecord): Promise<Buffer> {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const { state, version } = view;
   const zone = directory.organisation.timeZone;
   const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;

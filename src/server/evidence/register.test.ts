@@ -25,7 +25,7 @@ import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { eventsBetween, findEvents } from "../logbook/events";
 import { changePeople } from "../people/commands";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { controlReport } from "./report";
 import { reportPdf } from "./report-pdf";
 import { samplePdf } from "./sample-pdf";
@@ -34,7 +34,7 @@ import { changeSample, conclusionOf, ownWorkIn, sampleOf, sheetHash, type PlanRe
 const db = openDatabase(temporaryFolder());
 generateDemo(db, { orders: 60 });
 const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
-const who = (id: string) => readWorld(app).directory.person(id)!;
+const who = (id: string) => readReferenceData(app).directory.person(id)!;
 const auditor = who("tome-cardigos");
 const controller = who("benedita-corvo");
 const filter = (query: object) => filterOf(RegisterQuerySchema.parse(query));
@@ -264,7 +264,7 @@ describe("the control report", () => {
         "SELECT COUNT(*) FROM event WHERE type = 'hold released' AND data ->> 'how' = 'person' AND time LIKE '2025-%'",
       ),
     );
-    const pdf = await reportPdf(report, readWorld(app).directory);
+    const pdf = await reportPdf(report, readReferenceData(app).directory);
     expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
   });
 

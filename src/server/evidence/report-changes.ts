@@ -1,13 +1,13 @@
 import { dayIn } from "@/core/calendar";
 import { OrganisationSchema, type Role } from "@/core/people";
-import { differencesOf, found, namesIn, sayEntry, type Names, type RegisterChange } from "@/core/register";
+import { differencesOf, found, namesIn, sayEntry, type Names, type RegisterChange } from "@/core/organisation-history";
 import { capital, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
 import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";
 import type { PolicyEvent } from "../policies/events";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { Period } from "./report";
 
 /** One change of what decides who may approve what: when, by whom, and what it was before and is after, in words. */
@@ -35,7 +35,7 @@ export class ChangeTeller {
   private readonly policies: ReadonlyMap<string, string>;
 
   constructor(app: App) {
-    const { register, directory, versions } = readWorld(app);
+    const { register, directory, versions } = readReferenceData(app);
     this.names = namesIn(register);
     this.zone = directory.organisation.timeZone;
     this.policies = new Map(versions.map(({ policy }) => [policy.id, policy.name]));
@@ -105,7 +105,7 @@ function changesOf(data: string): readonly RegisterChange[] {
  * last day of whoever left.
  */
 export function tenuresIn(app: App, { from, until }: Period, roles: readonly Role[]): Tenure[] {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const day = (moment: string) => dayIn(moment, directory.organisation.timeZone);
   const held = new Map<string, Tenure>();
   const all: Tenure[] = [];

@@ -11,7 +11,7 @@ import { eventsBetween } from "../logbook/events";
 import { openedBy, sealerOfLog } from "../log/sealed";
 import type { Mark } from "./marks";
 import type { App } from "../app";
-import { directoryAt, ratesFor, readWorld } from "../world";
+import { directoryAt, ratesFor, readReferenceData } from "../reference-data";
 
 export type Period = { from: string; until: string };
 export type BandLine = {
@@ -63,7 +63,7 @@ export function controlReport(app: App, period: Period): ControlReport {
     },
     bands: bandLines(app, period),
     inTime: { inTime: marks.count("in time"), late: marks.count("late") },
-    months: marks.months(period, readWorld(app).directory.organisation.timeZone),
+    months: marks.months(period, readReferenceData(app).directory.organisation.timeZone),
     exceptions: exceptionsOf(app, marks),
     changes,
     roles: tenuresIn(app, period, REPORTED),
@@ -160,7 +160,7 @@ const EXCEPTIONS: readonly [
 function exceptionsOf(app: App, marks: Marks): Exception[] {
   const read = app.db.prepare("SELECT data FROM event WHERE seq = ?").pluck();
   const sealer = sealerOfLog(app.db);
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const names = namesOf(directory);
   const found = EXCEPTIONS.map(([what, name, words]): Exception => ({
     what: name,
@@ -208,7 +208,7 @@ function overLimits(app: App, marks: Marks): Exception {
 
 /** Whether a decider's own limit covered what they approved, by people as they were that day; null where it did, else how that reads. */
 function limitJudge(app: App): (approved: Approved) => (() => string) | null {
-  const { register, versions } = readWorld(app);
+  const { register, versions } = readReferenceData(app);
   const days = new Map<string, Directory>();
   const rates = new Map<string, Rate[]>();
   const ratesOn = (date: string) => {
@@ -244,12 +244,12 @@ function limitJudge(app: App): (approved: Approved) => (() => string) | null {
 
 /** The days of a period in the organisation's zone as moments: from the first, up to the one after the last. */
 function momentsOf(app: App, { from, until }: Period): [string, string] {
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   return [startOfDay(from, zone), startOfDay(addDays(until, 1), zone)];
 }
 
 function bandLines(app: App, period: Period): BandLine[] {
-  const names = new Map(readWorld(app).versions.map((one) => [one.policy.id, one.policy]));
+  const names = new Map(readReferenceData(app).versions.map((one) => [one.policy.id, one.policy]));
   const rows = app.db
     .prepare(
       `SELECT policy, section, band, COUNT(*) AS documents, SUM(status = 'approved') AS approved, SUM(COALESCE(compared, 0)) AS minor

@@ -6,7 +6,7 @@ import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { readState } from "../documents/projection";
 import { printed, ruledTable, signaturePlaces } from "../pdf";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { conclusionOf, sheetHash, type Sample } from "./samples";
 
 const MARKS = { good: "as it should be", deviation: "deviates", "not applicable": "does not apply" } as const;
@@ -14,7 +14,7 @@ const percent = (rate: number) => `${Number((100 * rate).toFixed(2))} %`;
 
 /** A test sheet to be printed and kept: how it was drawn, what was found at each document, what follows, and who signs. The hash of the sheet is on every page. */
 export function samplePdf(app: App, sample: Sample): Promise<Buffer> {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const { plan, signed } = sample;
   const zone = directory.organisation.timeZone;
   const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;

@@ -11,7 +11,7 @@ import { everyDocument } from "../documents/queries";
 import { checkedFilter } from "../documents/register";
 import { write } from "../ledger/write";
 import { resultInThread } from "../threads/in-thread";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { Finding, SampleEvent, SamplePlan } from "./events";
 
 const rate = z.number().gt(0).lt(1);
@@ -172,7 +172,7 @@ export async function changeSample(
 
 /** Why somebody cannot sign off a test: what it tests is their own. Null when nothing of it is. */
 export function ownWorkIn(app: App, { id: person }: Pick<Person, "id">, { items }: Sample): string | null {
-  const { versions } = readWorld(app);
+  const { versions } = readReferenceData(app);
   for (const item of items) {
     const state = readState(app.db, item.id);
     if (!state) continue;

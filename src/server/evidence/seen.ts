@@ -3,7 +3,7 @@ import { documentType, type AnyDocument, type Change } from "@/core/documents";
 import { sayHolder, sayLimit } from "@/core/people";
 import { joinWords } from "@/core/text";
 import type { App } from "../app";
-import { directoryAt, readWorld } from "../world";
+import { directoryAt, readReferenceData } from "../reference-data";
 
 /** What a record says of the past beside its events: how a document stood at each revision, and what somebody had before them when they decided. */
 
@@ -29,7 +29,7 @@ export function changedIn(view: DocumentView): { revision: number; at: string; c
 
 /** The limits that somebody had for the type of a document at a moment. */
 export function limitThen(app: App, person: string, type: string, at: string): string {
-  const directory = directoryAt(readWorld(app).register, at);
+  const directory = directoryAt(readReferenceData(app).register, at);
   const limits = directory.limitsOf(person, type).filter(({ limit }) => limit.kind !== "none");
   if (limits.length === 0) return "no limit of their own";
   const said = limits.map((one) => `${sayLimit(one.limit)} (${sayHolder(one, directory)})`);

@@ -8,7 +8,7 @@ import { sayHeld } from "@/core/words";
 import type { App } from "../app";
 import { commandDocument, mayReleaseHold } from "../documents/commands";
 import { readState } from "../documents/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { namesFor } from "../documents/names";
 
 /** A hold as a line of the board. */
@@ -87,7 +87,7 @@ export function holdBoard(app: App, person: Person, filter: HoldFilter) {
 }
 
 function toRow(app: App, person: Person, row: Stored): HoldRow {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const { directory } = world;
   const state = readState(app.db, row.document)!;
   const hold = state.holds.find((one) => one.id === row.id)!;

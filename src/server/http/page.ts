@@ -4,7 +4,7 @@ import type { Directory, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import { app, type App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { currentPerson, noteForbidden } from "./handle";
 
 export { pageOf, singles } from "./query";
@@ -15,7 +15,7 @@ export type Visit = { app: App; person: Person; directory: Directory; zone: stri
 export async function visit(): Promise<Visit> {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
-  const { directory } = readWorld(app());
+  const { directory } = readReferenceData(app());
   return { app: app(), person, directory, zone: directory.organisation.timeZone, now: app().clock.now() };
 }
 

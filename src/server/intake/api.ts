@@ -16,7 +16,7 @@ import { allOrNothing } from "../db/all-or-nothing";
 import { commandDocument, enterDocument, isReader } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { nativeHash } from "../log/log";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { bearerOf } from "./tokens";
 import { namesFor } from "../documents/names";
 
@@ -111,7 +111,7 @@ export function receiveDocument(
       return no("key used", "This Idempotency-Key was sent with another body; use a new one for another document");
     if (kept) return { ok: true, value: { status: kept.status, answer: JSON.parse(kept.answer) as Answer } };
     const { document, submit } = parsed.value;
-    const owner = readWorld(app).directory.person(document.onBehalfOf ?? person.id) ?? person;
+    const owner = readReferenceData(app).directory.person(document.onBehalfOf ?? person.id) ?? person;
     const whole = { ...document, requester: person.id, unit: owner.unit };
     const checked = documentType(document.documentType).schema.safeParse(whole);
     if (!checked.success) return { ok: false, refusals: refusalsOf(checked.error) };
@@ -123,7 +123,7 @@ export function receiveDocument(
       ? commandDocument(app, person, id, { type: "submit", document: taken }, `${command}:s`)
       : entered;
     if (!sent.ok) return sent;
-    const answer = answerOf(sent.value, namesFor(readWorld(app), sent.value));
+    const answer = answerOf(sent.value, namesFor(readReferenceData(app), sent.value));
     app.db
       .prepare("INSERT INTO idempotency (token, key, body_hash, status, answer, at) VALUES (?, ?, ?, 201, ?, ?)")
       .run(token, key, bodyHash, JSON.stringify(answer), app.clock.now());
@@ -154,7 +154,7 @@ export function sentDocument(app: App, authorization: string | null, id: string)
   const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, state, person.id) });
   return refusal
     ? { ok: false, refusals: [refusal] }
-    : { ok: true, value: answerOf(state, namesFor(readWorld(app), state)) };
+    : { ok: true, value: answerOf(state, namesFor(readReferenceData(app), state)) };
 }
 
 export const ListSchema = z.strictObject({
@@ -184,7 +184,7 @@ export function listSent(
     )
     .pluck()
     .all({ after, type, all, person: person.id, limit }) as string[];
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const documents = ids.map((id) => {
     const state = readState(app.db, id)!;
     return answerOf(state, namesFor(world, state));

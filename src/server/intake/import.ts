@@ -23,7 +23,7 @@ import { writeTo } from "../messages/letters";
 import { nativeHash } from "../log/log";
 import { readSheet } from "../people/import";
 import { resultInThread } from "../threads/in-thread";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 export const MAX_INTAKE = 20 * 1024 * 1024;
 const SHOWN = 100;
@@ -90,7 +90,7 @@ export async function* importDocuments(
   }
   if (bad.length > 0) taken.refused.push({ what: `${bad.length} rows`, why: "left out as bad, as the preview showed" });
   if (taken.taken > 0) inTransaction(app, () => tellOfImport(app, actor, since));
-  app.kick?.();
+  app.wakeWorker?.();
   return { ok: true, value: { taken } };
 }
 
@@ -128,7 +128,7 @@ async function readFile(
   { text, name }: IntakeRequest,
   signal: AbortSignal | undefined,
 ): Promise<Result<Read>> {
-  const { organisation } = readWorld(app).directory;
+  const { organisation } = readReferenceData(app).directory;
   const taker = { requester: actor.id, unit: actor.unit, today: dayIn(app.clock.now(), organisation.timeZone) };
   const fingerprint = nativeHash(`${name}\n${text}`);
   const key = JSON.stringify([fingerprint, taker]);

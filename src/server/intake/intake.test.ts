@@ -12,7 +12,7 @@ import { importCustomers } from "./customers";
 import { importDocuments, type IntakeProgress, type IntakeRequest } from "./import";
 import { openApi } from "./openapi";
 import { endToken, makeToken, type Scope } from "./tokens";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { namesFor } from "../documents/names";
 
 const HEAD = "supplier,invoice number,date,currency,description,quantity,unit price,tax percent";
@@ -278,7 +278,7 @@ describe("other systems", () => {
     const app = booksApp();
     const sent = value(post(app, token(app), "k", { document })).answer;
     const state = readState(app.db, sent.id)!;
-    expect(answerOf(state, namesFor(readWorld(app), state)).holds).toMatchObject([
+    expect(answerOf(state, namesFor(readReferenceData(app), state)).holds).toMatchObject([
       { code: "No order", blocks: ["pay"] },
     ]);
   });

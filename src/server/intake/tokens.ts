@@ -4,7 +4,7 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** What an integration's token lets it do. */
 export const SCOPES = { "documents.write": "send documents", "documents.read": "read documents" } as const;
@@ -44,7 +44,7 @@ export function makeToken(
 ): Result<{ token: string }> {
   const refusal = authorise(actor, "integrations.manage");
   if (refusal) return { ok: false, refusals: [refusal] };
-  if (!readWorld(app).directory.person(person))
+  if (!readReferenceData(app).directory.person(person))
     return { ok: false, refusals: [refuse("unknown", "Choose the person it acts as from the list", "person")] };
   const token = `bdr_${randomBytes(24).toString("base64url")}`;
   app.db
@@ -90,7 +90,7 @@ export function bearerOf(app: App, header: string | null, scope: Scope): Result<
   if (!row) return no("not signed in", "This token is unknown or was ended");
   if (!(JSON.parse(row.scopes) as string[]).includes(scope))
     return no("forbidden", `This token may not ${SCOPES[scope]}`);
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const person = directory.person(row.person);
   if (!person || !directory.isActive(person, app.clock.now()))
     return no("forbidden", "The person this token acts as is no longer active");

@@ -25,7 +25,7 @@ import type { App } from "../app";
 import { commandDocument, enterDocument } from "../documents/commands";
 import { sealerOfLog } from "../log/sealed";
 import { policyFor } from "../policies/applying";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { accountByName, readAccount, type Account } from "./accounts";
 import { act } from "./act";
 import type { AccountFields, AccountKind } from "./events";
@@ -110,7 +110,7 @@ export function fillIn(
     if (missing.length > 0) return { ok: false, refusals: missing };
     const byHand = signsByHand(app, account);
     if (byHand && !filled.drawn?.length) return no("missing", "Draw your signature in the field as well", "drawn");
-    const asker = readWorld(app).directory.person(account.askedBy ?? "");
+    const asker = readReferenceData(app).directory.person(account.askedBy ?? "");
     if (!asker) return no("unknown", "Whoever asked for this account is no longer here; ask for a new link");
     const fields: AccountFields = {
       name: account.name,
@@ -156,7 +156,7 @@ export function fillIn(
 
 /** Whether the policy that its account falls to has the other party sign by hand as well. */
 export function signsByHand(app: App, { kind, askedBy }: Pick<Account, "kind" | "askedBy">): boolean {
-  const asker = readWorld(app).directory.person(askedBy ?? "");
+  const asker = readReferenceData(app).directory.person(askedBy ?? "");
   const type = kind === "supplier" ? "supplier-account" : "credit-limit-change";
   return asker !== undefined && policyFor(app, type, asker)?.policy.partySigns === "drawn";
 }
@@ -171,7 +171,7 @@ function partySignature(
 ): Result<PartySignature> {
   const attachments = papers.map(({ attachment }) => attachment.hash);
   const hash = sha256Hex(canonical({ account: account.id, fields, attachments }, sealerOfLog(app.db).seal));
-  const on = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const on = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const image = byHand ? keepDrawn(app, "party", drawn, hash, "drawn") : null;
   if (image && !image.ok) return image;
   return { ok: true, value: { name: signedBy, on, hash, ...(image && { drawn: image.value }) } };
@@ -207,7 +207,7 @@ function documentFor(
   fields: AccountFields,
   { signedBy, papers }: FilledIn,
 ): AnyDocument {
-  const date = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const date = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const basics = {
     title: "",
     requester: asker.id,

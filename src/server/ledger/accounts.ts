@@ -5,7 +5,7 @@ import {
   partyKey,
   type AccountStatus,
   type CustomerFacts,
-  type LookingRules,
+  type EvaluationRules,
   type PartySignature,
   type Rules,
   type SupplierFacts,
@@ -15,7 +15,7 @@ import type { App } from "../app";
 import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { AccountFields, AccountKind, AccountValue } from "./events";
 
 export type Account = {
@@ -108,8 +108,8 @@ export function readRules(db: Db): Rules {
 }
 
 /** A supplier as documents see it; a change of bank account counts as recent for as long as the rules say. */
-export function supplierFacts(app: App, account: Account, rules: LookingRules): SupplierFacts {
-  const zone = readWorld(app).directory.organisation.timeZone;
+export function supplierFacts(app: App, account: Account, rules: EvaluationRules): SupplierFacts {
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   const today = dayIn(app.clock.now(), zone);
   const changed = account.bankAt ? dayIn(account.bankAt, zone) : null;
   return {
@@ -125,7 +125,7 @@ export function supplierFacts(app: App, account: Account, rules: LookingRules): 
 /** What a customer owes and has ordered, in the currency of its account. */
 export function customerFacts(app: App, account: Account): CustomerFacts {
   const { id, currency } = account;
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const owed = statement(
     app.db,
     `SELECT COALESCE(SUM(minor), 0) AS all_of_it, COALESCE(SUM(CASE WHEN due < @today THEN minor END), 0) AS late,

@@ -19,6 +19,6 @@ export function act<T>(
     if (!earlier.ok) return earlier;
     return earlier.value ? { ok: true, value: { again: true } } : run();
   });
-  if (result.ok) app.kick?.();
+  if (result.ok) app.wakeWorker?.();
   return result;
 }

@@ -4,7 +4,7 @@ import { sayValue, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { isOfStopped, tellReleased } from "../credit/customer";
 import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
@@ -84,7 +84,7 @@ function tellCustomer(app: App, state: DocumentState, before: Account, freed: re
 function tellParty(app: App, state: DocumentState, account: Account): boolean {
   const now = readAccount(app.db, account.id)!;
   const to = emailOf(now);
-  const { name } = readWorld(app).directory.organisation;
+  const { name } = readReferenceData(app).directory.organisation;
   if (!to) return false;
   sendLetter(app, {
     document: state.id,

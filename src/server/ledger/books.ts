@@ -12,7 +12,7 @@ import { act } from "./act";
 import { customerFacts, readAccount, readRules } from "./accounts";
 import { freeOrders } from "./apply";
 import { markMet, whatMeets } from "./duties";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { writeAccount, writeLedger, write } from "./write";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
@@ -77,7 +77,7 @@ export function enterSalesOrder(
   return act(app, actor, about, (): Result<{ id: string; stopped: boolean; because: string }> => {
     const account = readAccount(app.db, customer);
     if (account?.kind !== "customer") return no("unknown", "There is no such customer", "customer");
-    const { directory } = readWorld(app);
+    const { directory } = readReferenceData(app);
     const sells = seller === null ? null : directory.person(seller);
     if (sells !== null && (!sells || !directory.isActive(sells, app.clock.now())))
       return no("unknown", "Whoever sells it is nobody active here; choose somebody from the list", "seller");

@@ -8,7 +8,7 @@ import { personByEmail } from "../access/sign-in";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { publicAddress } from "../root";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { readAccount, type Account } from "./accounts";
 import type { AccountKind } from "./events";
 import { sendLetter } from "./write";
@@ -38,7 +38,7 @@ type Invited = Pick<Account, "id"> & { email: string };
 export function invite(app: App, { id, email }: Invited): string | null {
   const token = app.newId ? app.newId().replaceAll("-", "") : randomBytes(24).toString("base64url");
   const expires = new Date(Date.parse(app.clock.now()) + DAYS_OPEN * 86_400_000).toISOString();
-  const { organisation } = readWorld(app).directory;
+  const { organisation } = readReferenceData(app).directory;
   const until = sayDate(addDays(dayIn(app.clock.now(), organisation.timeZone), DAYS_OPEN));
   const letter = sendLetter(app, {
     document: null,
@@ -136,7 +136,7 @@ export function invitedParty(app: App, token: string, visitor: Person | null): R
   if (!open.ok) return open;
   const { account } = open.value;
   const { kind, name, askedBy } = account;
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const { name: host, timeZone } = directory.organisation;
   const by = directory.person(askedBy ?? "")?.name ?? host;
   return { ok: true, value: { account, kind, name, host, askedBy: by, on: dayIn(app.clock.now(), timeZone) } };

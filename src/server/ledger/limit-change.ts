@@ -2,7 +2,7 @@ import { dayIn } from "@/core/calendar";
 import type { CreditLimitChange } from "@/core/documents";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { Account } from "./accounts";
 
 /** A change of a customer's account in somebody's name, as of today. What its fields were before is taken from the account when it is entered. */
@@ -19,7 +19,7 @@ export function limitChange(
     onBehalfOf: null,
     unit: requester.unit,
     currency: account.currency,
-    date: dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone),
+    date: dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone),
     attachments: [],
     customer: account.id,
     customerName: account.name,

@@ -9,7 +9,7 @@ import type { Db } from "../db/open";
 import { lookAgain } from "../holds/look-again";
 import { append } from "../log/log";
 import { project } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { act } from "./act";
 
 /**
@@ -20,7 +20,7 @@ export function publishRates(app: App, actor: Person, rates: Rate[], command: st
   const about = { action: "rates.write" as const, command, stream: "rates", type: "rates published" };
   return act(app, actor, about, (): Result<{ released: string[] }> => {
     const at = app.clock.now();
-    const today = dayIn(at, readWorld(app).directory.organisation.timeZone);
+    const today = dayIn(at, readReferenceData(app).directory.organisation.timeZone);
     const refusals = rates.flatMap((rate) => whyNoRate(app, actor, rate, today) ?? []);
     if (refusals.length > 0) return { ok: false, refusals };
     project(

@@ -9,7 +9,7 @@ import type { App } from "../app";
 import { commandBySystem, inTransaction } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { callHook } from "../hooks/hooks";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changesBy, orderHead } from "../documents/order-files";
 import { writeTo } from "../messages/letters";
 import { accountByName, emailOf } from "./accounts";
@@ -144,7 +144,7 @@ function sendOrder(app: App, state: DocumentState, document: AnyDocument): StepD
     body,
     encloses: { order: state.id, ...head },
   });
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const asker = directory.person(askerOf(document));
   if (asker)
     writeTo(app, {
@@ -166,7 +166,7 @@ function post(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const why = whyNotBook(app, document);
   if (why) return failed(why);
   const { party, gross, title } = documentType(document.documentType).headline(document);
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   if (document.documentType === "expense-claim") {
     const payee = directory.person(document.payee)?.name ?? document.payee;
     book(app, state, "claim posted", { party: payee, amount: gross, detail: title });
@@ -206,7 +206,7 @@ function planPayment(app: App, state: DocumentState, document: AnyDocument): Ste
 
 /** Tells somebody by their name, id or address that it is approved; an address of nobody here gets no word meant for inside. */
 function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): StepDone {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const asker = directory.person(askerOf(document));
   const to = step.note.trim();
   const known = personCalled(directory, to);

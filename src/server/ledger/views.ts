@@ -6,7 +6,7 @@ import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { orderNow, receivedOf } from "../documents/orders";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
 
 /** What the places of the back office show. Lists are paged or bounded. */
@@ -28,7 +28,7 @@ type Posting = {
 };
 
 export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | undefined; page?: number }) {
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const total = app.db
     .prepare("SELECT COUNT(*) FROM posting WHERE (@kind = '' OR kind = @kind)")
     .pluck()

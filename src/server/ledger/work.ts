@@ -33,8 +33,8 @@ export function runInsideSteps(app: App): number {
   }
 }
 
-type Looked = { organisation: number; rates: number; policies: number; at: number };
-const looked = new WeakMap<Db, Looked>();
+type LastLook = { organisation: number; rates: number; policies: number; at: number };
+const looked = new WeakMap<Db, LastLook>();
 
 /**
  * Looks at what routing holds when rates, people or policies have changed since it last did, and every minute, since absences and scheduled versions
@@ -46,7 +46,7 @@ export function lookAtRouting(app: App): string[] {
       .prepare("SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream >= ? AND stream <= ?")
       .pluck()
       .get(stream, end) as number;
-  const now: Looked = {
+  const now: LastLook = {
     organisation: last("organisation"),
     rates: last("rates"),
     policies: last("policy:", "policy;"),
@@ -87,7 +87,7 @@ export function startWork(app: App): App {
         tellAbsences(app);
         sendDigests(app);
         // Others are answered in between.
-        if (checkpointInParts(app)) setTimeout(() => app.kick?.(), 0);
+        if (checkpointInParts(app)) setTimeout(() => app.wakeWorker?.(), 0);
         await runDueSteps(app);
         await deliver(app);
       } while (again);
@@ -98,8 +98,8 @@ export function startWork(app: App): App {
       busy = false;
     }
   };
-  app.kick = () => void setImmediate(() => void work());
+  app.wakeWorker = () => void setImmediate(() => void work());
   setInterval(() => void work(), EVERY_MS).unref();
-  app.kick();
+  app.wakeWorker();
   return app;
 }

@@ -1,6 +1,6 @@
 import type { Rate } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
-import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/register";
+import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/organisation-history";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";

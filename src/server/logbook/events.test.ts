@@ -7,7 +7,7 @@ import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { lastSeq } from "../log/log";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { EVENTS_PAGE, findEvents } from "./events";
 
 function decided() {
@@ -78,7 +78,7 @@ describe("the demo's events", () => {
     const db = openDatabase(temporaryFolder());
     generateDemo(db, { orders: 30 });
     const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START), demo: true };
-    const { people } = readWorld(app).directory.organisation;
+    const { people } = readReferenceData(app).directory.organisation;
     const told = new Map<string, number>();
     for (let before: number | undefined, more = true; more;) {
       const page = findEvents(app, { before });

@@ -1,13 +1,13 @@
 import type { ToldEvent } from "@/core/approval";
 import { addDays, startOfDay } from "@/core/calendar";
 import type { Directory } from "@/core/people";
-import { sentenceOf, tell } from "@/core/telling";
+import { sentenceOf, tell } from "@/core/audit-narrative";
 import { plain } from "@/core/text";
 import { namesOf } from "@/core/words";
 import { likeText } from "../db/like";
 import type { App } from "../app";
 import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 export type EventFilter = {
   text?: string | undefined;
@@ -53,7 +53,7 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
   add("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)));
   add("type = @type", "type", filter.type);
   if (filter.actor?.trim()) {
-    const ids = whoIs(readWorld(app).directory, filter.actor.trim());
+    const ids = whoIs(readReferenceData(app).directory, filter.actor.trim());
     where.push("actor IN (SELECT value FROM json_each(@actors))");
     values.actors = JSON.stringify(ids.map(seal));
   }
@@ -79,7 +79,7 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
        WHERE ${where.join(" AND ")} ORDER BY seq DESC LIMIT @limit`,
     )
     .all(values) as Omit<ListedEvent, "actorName" | "words">[];
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return {
     rows: rows
       .slice(0, EVENTS_PAGE)
@@ -135,7 +135,7 @@ function between(app: App, { from, until }: EventFilter): { first: number; last:
     }
     return low;
   };
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   return {
     first: from ? firstAt(startOfDay(from, zone)) : 1,
     last: until ? firstAt(startOfDay(addDays(until, 1), zone)) - 1 : total,

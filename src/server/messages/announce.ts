@@ -19,7 +19,7 @@ import type { App } from "../app";
 import { accountByName, emailOf, readAccount, type Account } from "../ledger/accounts";
 import { isOfStopped, tellNotRaised } from "../credit/customer";
 import { sendLetter } from "../ledger/write";
-import { readWorld, routingFor, type World } from "../world";
+import { readReferenceData, routingFor, type ReferenceData } from "../reference-data";
 import { writeTo } from "./letters";
 import { templateOf } from "./settings";
 import { namesFor, versionUnder } from "../documents/names";
@@ -30,13 +30,13 @@ import { namesFor, versionUnder } from "../documents/names";
  */
 export function announce(app: App, before: DocumentState | null, events: readonly DocumentEvent[], at: string): void {
   if (app.quiet) return;
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   // Nobody hears the same of the same level twice in one go.
   const heard = new Set<string>();
   for (const { notice, now } of noticesOf(events, before, at)) tell(app, world, now, notice, heard);
 }
 
-function tell(app: App, world: World, state: DocumentState, notice: Notice, heard: Set<string>): void {
+function tell(app: App, world: ReferenceData, state: DocumentState, notice: Notice, heard: Set<string>): void {
   const { occasion, level } = notice;
   const template = templateOf(app, occasion);
   const facts = factsOf(world, state, notice);
@@ -87,13 +87,13 @@ function tell(app: App, world: World, state: DocumentState, notice: Notice, hear
 }
 
 /** Whoever has left hears nothing more. */
-function isHere(app: App, { directory }: World, id: string): boolean {
+function isHere(app: App, { directory }: ReferenceData, id: string): boolean {
   const person = directory.person(id);
   return person !== undefined && directory.isActive(person, app.clock.now());
 }
 
 /** Who can act for somebody who is asked, each with why it comes to them. */
-function actingFor(app: App, world: World, state: DocumentState, level: string, seat: string): [string, Why][] {
+function actingFor(app: App, world: ReferenceData, state: DocumentState, level: string, seat: string): [string, Why][] {
   const at = app.clock.now();
   return actorsOfSeat(state, seat, routingFor(app.db, world, at, state.route?.ratesOn), at, level)
     .filter((one) => one.eligible)
@@ -101,7 +101,7 @@ function actingFor(app: App, world: World, state: DocumentState, level: string, 
 }
 
 function peopleFor(
-  { directory }: World,
+  { directory }: ReferenceData,
   state: DocumentState,
   to: Recipient,
   along?: { people: string[]; groups: string[] },
@@ -132,7 +132,7 @@ function peopleFor(
 }
 
 /** The other party learns the outcome, in words of its own, and nothing of what was said inside. */
-function tellParty(app: App, world: World, state: DocumentState, occasion: Occasion): void {
+function tellParty(app: App, world: ReferenceData, state: DocumentState, occasion: Occasion): void {
   const say = isKeyOf(OUTSIDE, occasion) ? OUTSIDE[occasion] : null;
   const document = acceptedOf(state);
   const account = partyAccount(app, document);
@@ -176,7 +176,7 @@ function partyAccount(app: App, document: AnyDocument): Account | null {
 const sayAmount = (amount: Money) => (amount.minor === 0 ? "" : formatMoney(amount));
 
 /** What a template can say of a document at one moment, whoever reads it: of what is left of it, with what was not approved beside. */
-export function factsOf(world: World, state: DocumentState, notice: Omit<Notice, "to">): Facts {
+export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit<Notice, "to">): Facts {
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const name = (id: string) => nameOf(world, id);
@@ -212,11 +212,16 @@ function sayRefused(state: DocumentState): string {
 }
 
 /** When an answer is due, in the reader's own time zone. */
-function sayDueFor({ directory }: World, state: DocumentState, level: string | undefined, person: string): string {
+function sayDueFor(
+  { directory }: ReferenceData,
+  state: DocumentState,
+  level: string | undefined,
+  person: string,
+): string {
   const due = state.levels.find((one) => one.level === level)?.due;
   if (!due) return "";
   const zone = calendarOf(person, directory).timeZone;
   return `${sayDate(dayIn(due, zone))} at ${timeIn(due, zone)}`;
 }
 
-const nameOf = ({ directory }: World, id: string) => directory.person(id)?.name ?? id;
+const nameOf = ({ directory }: ReferenceData, id: string) => directory.person(id)?.name ?? id;

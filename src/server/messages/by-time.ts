@@ -6,7 +6,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { inTransaction } from "../documents/commands";
 import { write } from "../ledger/write";
-import { readWorld, type World } from "../world";
+import { readReferenceData, type ReferenceData } from "../reference-data";
 import type { MessageEvent } from "./events";
 import { writeTo } from "./letters";
 import { preferenceOf } from "./settings";
@@ -17,7 +17,7 @@ const TOLD_WITHIN_DAYS = 7;
 type Waiting = { person: string; first: string };
 
 /** When the digest of somebody with letters waiting is due: their own hour, the next after the first of these letters. */
-function dueOf(app: App, { directory }: World, { person, first }: Waiting): string {
+function dueOf(app: App, { directory }: ReferenceData, { person, first }: Waiting): string {
   const { hour } = preferenceOf(app, person);
   const zone = calendarOf(person, directory).timeZone;
   const day = timeIn(first, zone) < hour ? dayIn(first, zone) : addDays(dayIn(first, zone), 1);
@@ -33,7 +33,7 @@ function waiting(app: App): Waiting[] {
 
 /** The next digest that is due, for the clock of a demonstration. */
 export function nextDigest(app: App): { at: string; what: string } | null {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const [next] = waiting(app)
     .map((one) => ({ at: dueOf(app, world, one), what: "a daily digest goes out" }))
     .sort((a, b) => (a.at < b.at ? -1 : 1));
@@ -42,7 +42,7 @@ export function nextDigest(app: App): { at: string; what: string } | null {
 
 /** Sends every digest whose moment has come: what was kept for its reader, as one letter. Each letter goes with one digest. @returns how many went */
 export function sendDigests(app: App): number {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const due = waiting(app).filter((one) => dueOf(app, world, one) <= app.clock.now());
   for (const { person } of due)
     inTransaction(app, () => {
@@ -70,7 +70,7 @@ export function tellAbsences(app: App): number {
   if (app.quiet) return 0;
   const now = app.clock.now();
   const since = new Date(Date.parse(now) - TOLD_WITHIN_DAYS * 86_400_000).toISOString();
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const known = statement(app.db, "SELECT 1 FROM absence_told WHERE stand_in = ? AND edge = ?");
   const within = (moment: string | null) => moment !== null && moment <= now && moment > since;
   let told = 0;
@@ -86,7 +86,7 @@ export function tellAbsences(app: App): number {
   return told;
 }
 
-function tellEdge(app: App, { directory }: World, entry: StandIn, edge: "begins" | "ends"): void {
+function tellEdge(app: App, { directory }: ReferenceData, entry: StandIn, edge: "begins" | "ends"): void {
   const name = (id: string) => directory.person(id)?.name ?? id;
   write(app, "messages", [{ type: "absence told", data: { standIn: entry.id, edge } }], { actor: "system" });
   const moved = app.db

@@ -3,7 +3,7 @@ import { asHtml, asText, type Written } from "@/core/messages";
 import type { App } from "../app";
 import { documentAddress, publicAddress } from "../root";
 import { readRules } from "../ledger/accounts";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { accessLinkOf } from "../access/invitations";
 import { partyLinkOf } from "../ledger/invitations";
 import { enclosedFiles, type Enclosed } from "./enclosed";
@@ -50,7 +50,7 @@ export function written(app: App, letter: StoredLetter, withLink = true): Writte
 /** What an outside reader is told: who wrote, and where an answer goes. */
 function footFor(app: App): string {
   const { email } = readRules(app.db).letterhead;
-  const { name } = readWorld(app).directory.organisation;
+  const { name } = readReferenceData(app).directory.organisation;
   return `${name} wrote this through Bandeira, which reads no answers.${email ? ` Questions go to ${email}.` : ""}`;
 }
 

@@ -17,7 +17,7 @@ import { readState } from "../documents/projection";
 import { eventsOf, newCommandId } from "../log/log";
 import { opened } from "../log/sealed";
 import { fireTimers } from "../time/timers";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 type Letter = {
   id: number;
@@ -226,7 +226,7 @@ describe("whatever happens", () => {
 
   /** Each letter against the events of the command that wrote it, and the document as it was after each of them. */
   function judge(app: TestApp, id: string): void {
-    const { directory } = readWorld(app);
+    const { directory } = readReferenceData(app);
     const names = new Map(directory.organisation.people.map((one) => [one.id, one.name]));
     let state: DocumentState | null = null;
     const told = new Map<string, { from: number; amounts: Set<string>; people: Set<string> }>();

@@ -2,7 +2,7 @@ import type { Occasion } from "@/core/messages";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { toOutbox, writeLetter } from "../ledger/write";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { makeLink } from "./links";
 
 export type PersonLetter = {
@@ -26,7 +26,7 @@ export type PersonLetter = {
  */
 export function writeTo(app: App, letter: PersonLetter): number | null {
   const { person, document, occasion, subject, body, decide, policy } = letter;
-  const to = readWorld(app).directory.person(person)?.email;
+  const to = readReferenceData(app).directory.person(person)?.email;
   if (!to || app.quiet) return null;
   const digest = !letter.atOnce && isDaily(app, person);
   const data = {

@@ -6,7 +6,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { readState } from "../documents/projection";
 import { write } from "../ledger/write";
-import { readWorld, routingFor } from "../world";
+import { readReferenceData, routingFor } from "../reference-data";
 import { settingsOf } from "./settings";
 import { saidOf } from "../documents/names";
 
@@ -50,7 +50,7 @@ export function openLink(app: App, token: string, visitor: Person | null): Resul
   const found = statement(app.db, "SELECT * FROM mail_link WHERE token_hash = ?").get(hashOf(token)) as
     Stored | undefined;
   if (!found) return no(refuse("unknown", "This link is not known here; sign in and look at your desk"));
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const person = world.directory.person(found.person);
   const state = readState(app.db, found.document);
   if (!person || !state) return no(refuse("unknown", "This link leads to nothing any more"));

@@ -1,7 +1,7 @@
 import type { Written } from "@/core/messages";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { written, type StoredLetter } from "./delivery";
 import { enclosedNames, type Enclosed } from "./enclosed";
 import { tokenOf } from "./links";
@@ -29,7 +29,7 @@ function maySeeLink(app: App, reader: Person, { person }: StoredLetter): boolean
 
 function shown(app: App, reader: Person, row: StoredLetter): ShownLetter {
   const token = maySeeLink(app, reader, row) ? tokenOf(app, row.id) : null;
-  const personName = row.person && (readWorld(app).directory.person(row.person)?.name ?? row.person);
+  const personName = row.person && (readReferenceData(app).directory.person(row.person)?.name ?? row.person);
   const enclosed = row.encloses ? enclosedNames(JSON.parse(row.encloses) as Enclosed) : [];
   return { ...row, personName, decideAt: token && `/decide/${token}`, enclosed };
 }

@@ -7,7 +7,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readState } from "../documents/projection";
 import { documentAddress } from "../root";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { factsOf } from "./announce";
 
 export const PreviewSchema = z.strictObject({ template: TemplateSchema, document: z.string().trim().max(40) });
@@ -27,7 +27,7 @@ export function previewMessage(
   const open =
     state.levels.find((one) => one.status === "open") ?? state.levels.find((one) => one.decisions.length > 0);
   const last = open?.decisions.at(-1) ?? state.levels.flatMap((one) => one.decisions).at(-1);
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const facts = {
     ...factsOf(world, state, {
       occasion: template.occasion,

@@ -10,7 +10,7 @@ import { statement } from "../db/statement";
 import { readState } from "../documents/projection";
 import { accountByName, readRules } from "../ledger/accounts";
 import { whatMeets, type Met } from "../ledger/duties";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** Something that is posted and to be paid, with everything that speaks for or against paying it now. */
 export type Payable = {
@@ -41,7 +41,7 @@ type Row = {
 /** The organisation's payment days as they stand at this moment. */
 export function runDays(app: App): RunDays {
   const made = statement(app.db, "SELECT day FROM payment_run WHERE undone_at IS NULL AND day >= ?").pluck();
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   return { today, weekday: readRules(app.db).payments.weekday, made: new Set(made.all(today) as string[]) };
 }
 

@@ -15,7 +15,7 @@ import { readRules } from "../ledger/accounts";
 import { markMet, whatMeets } from "../ledger/duties";
 import type { RunItem } from "../ledger/events";
 import { writeLedger } from "../ledger/write";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { csvOf } from "./csv";
 import { accountOf, toBePaid, type Payable } from "./payable";
 
@@ -44,7 +44,7 @@ const no = (code: string, message: string, path?: string): Result<never> => ({
   ok: false,
   refusals: [refuse(code, message, path)],
 });
-const today = (app: App) => dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+const today = (app: App) => dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
 
 /** What somebody sees of something they are about to pay, its account included: when that has changed since, they look again. */
 export function seenOf({ document, account, amount }: Pick<Payable, "document" | "account" | "amount">): string {
@@ -193,7 +193,7 @@ export function exportRun(app: App, actor: Person, { run }: { run: string }, com
     if (refusals.length > 0) return { ok: false, refusals };
     const full = items.map((item, index) => ({ ...item, account: (accounts[index] as { account: string }).account }));
     const { transfers } = transfersOf(run, full);
-    const payer = { name: name || readWorld(app).directory.organisation.name, account, bic };
+    const payer = { name: name || readReferenceData(app).directory.organisation.name, account, bic };
     const xml = pain001({ run, day: stored.day, made: app.clock.now(), payer, transfers });
     keepFile(app, { run, day: stored.day, xml, transfers });
     writeLedger(app, [{ type: "payment run exported", data: { run, by: actor.id, payer, sha256: sha256Hex(xml) } }], {

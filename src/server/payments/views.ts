@@ -6,7 +6,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { RunItem } from "../ledger/events";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { payableOf, runDays, toBePaid } from "./payable";
 import { readRun, seenOf, type StoredRun } from "./runs";
 
@@ -72,7 +72,7 @@ export function runList(app: App) {
 }
 export type RunRow = ReturnType<typeof runList>[number];
 
-const nameOf = (app: App, id: string) => readWorld(app).directory.person(id)?.name ?? id;
+const nameOf = (app: App, id: string) => readReferenceData(app).directory.person(id)?.name ?? id;
 
 /** One run with what is in it, what was left out, and what became of it. */
 export function runView(app: App, person: Person, id: string) {

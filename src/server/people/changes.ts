@@ -22,9 +22,9 @@ import {
   setSegregation,
   setStandIn,
   type Edit,
-  type Register,
+  type OrganisationHistory,
   type Setting,
-} from "@/core/register";
+} from "@/core/organisation-history";
 import type { Action } from "../access/authorise";
 
 const From = z.iso.date().nullable().default(null);
@@ -130,10 +130,10 @@ type ChangeOf<T extends PeopleChange["type"]> = Extract<PeopleChange, { type: T 
 /** How one kind of change is carried out: what it needs, whom it is about, the event it leaves and the edit it is. */
 type Carried<T extends PeopleChange["type"]> = {
   action: Action;
-  about?(change: ChangeOf<T>, register: Register): string | undefined;
+  about?(change: ChangeOf<T>, register: OrganisationHistory): string | undefined;
   event: string;
   /** @param openDocuments of the person the change is about */
-  edit(register: Register, change: ChangeOf<T>, setting: Setting, openDocuments: number): Edit;
+  edit(register: OrganisationHistory, change: ChangeOf<T>, setting: Setting, openDocuments: number): Edit;
 };
 
 export const CARRIED: { readonly [T in PeopleChange["type"]]: Carried<T> } = {

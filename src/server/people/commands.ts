@@ -1,11 +1,19 @@
 import type { Person } from "@/core/people";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { applyChanges, checked, gainsOf, type Edit, type GainKind, type Register, type Setting } from "@/core/register";
+import {
+  applyChanges,
+  checked,
+  gainsOf,
+  type Edit,
+  type GainKind,
+  type OrganisationHistory,
+  type Setting,
+} from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { CARRIED, type PeopleChange } from "./changes";
 import { isPseudonym } from "./pseudonym";
 import { openDocumentsOf } from "./open-work";
@@ -20,7 +28,7 @@ export function changePeople(
   // The table pairs each type with its own fields, which the compiler cannot follow through a union.
   const carried = CARRIED[change.type] as (typeof CARRIED)["leave"];
   const typed = change as Parameters<typeof carried.edit>[1];
-  const about = carried.about?.(typed, readWorld(app).register);
+  const about = carried.about?.(typed, readReferenceData(app).register);
   if ("person" in change && typeof change.person === "string" && isPseudonym(app, change.person))
     return {
       ok: false,
@@ -48,13 +56,19 @@ const GAINED: Record<GainKind, string> = {
  * Nobody gives power to themselves: whoever carries out a change of people, by hand or from a file, gains nothing by it. Being somebody's manager may be entered by
  * the only administrator there is; deciding in place of one's own reports is a manager's to set.
  */
-function whyNotForOneself(app: App, actor: Person, before: Register, after: Register, at: string): Refusal | null {
+function whyNotForOneself(
+  app: App,
+  actor: Person,
+  before: OrganisationHistory,
+  after: OrganisationHistory,
+  at: string,
+): Refusal | null {
   const others = [...before.person.values()].some(
     (one) => one.id !== actor.id && one.roles.includes("administrator") && !one.activeUntil,
   );
   const gains = gainsOf(before, after, actor.id, at).filter(({ what, of }) => {
     if (what === "report") return others;
-    return what !== "stand-in" || readWorld(app).directory.person(of)?.manager !== actor.id;
+    return what !== "stand-in" || readReferenceData(app).directory.person(of)?.manager !== actor.id;
   });
   const [first] = gains;
   if (!first) return null;
@@ -72,10 +86,10 @@ export function editPeople(
   app: App,
   actor: Person,
   { action, event, command, about, reason }: Carrying,
-  edit: (register: Register, setting: Setting) => Edit,
+  edit: (register: OrganisationHistory, setting: Setting) => Edit,
 ): Result<{ changed: number; id: string | null }> {
   const work = (): Result<{ changed: number; id: string | null }> => {
-    const { register, directory } = readWorld(app);
+    const { register, directory } = readReferenceData(app);
     const person = about === undefined ? undefined : directory.person(about);
     const refusal = authorise(actor, action, person ? { about: person } : {});
     if (refusal) return { ok: false, refusals: [refusal] };
@@ -96,6 +110,6 @@ export function editPeople(
   };
   const result = app.db.inTransaction ? work() : app.db.transaction(work).immediate();
   // What was held for want of somebody may go on now.
-  if (result.ok) app.kick?.();
+  if (result.ok) app.wakeWorker?.();
   return result;
 }

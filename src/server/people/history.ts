@@ -1,4 +1,4 @@
-import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from "@/core/register";
+import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from "@/core/organisation-history";
 import type { ChainedEvent } from "@/core/records";
 import { PRIVATE_FIELDS } from "../access/private-details";
 import type { AccessEvent } from "../access/events";
@@ -6,7 +6,7 @@ import { capital } from "@/core/text";
 import type { App } from "../app";
 import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** One thing that happened to a person or their access, as the log has it. */
 export type HistoryLine = {
@@ -29,7 +29,7 @@ export function historyOf(app: App, person: string): HistoryLine[] {
     )
     .all(person) as Pick<ChainedEvent, "seq" | "time" | "stream" | "type" | "actor" | "data">[];
   const events = stored.map((event) => opened(app.db, event));
-  const { register, directory } = readWorld(app);
+  const { register, directory } = readReferenceData(app);
   const names = namesIn(register);
   const zone = directory.organisation.timeZone;
   return events.map((event) => {

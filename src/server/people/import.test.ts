@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
 import { lastSeq, newCommandId } from "../log/log";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changePeople } from "./commands";
 import { exportFile, importFile, readSheet, type ImportRequest } from "./import";
 
@@ -47,7 +47,7 @@ describe("import", () => {
     const confirmed = await run(app, "joaquina-teles", request(text, { confirm: preview.fingerprint }));
     expect(value(confirmed.result).written).toBe(1200);
     expect(lastSeq(app.db)).toBe(before + 1);
-    expect(readWorld(app).directory.person("p-1199")?.name).toBe("P 1199");
+    expect(readReferenceData(app).directory.person("p-1199")?.name).toBe("P 1199");
   });
 
   it("with a bad row writes nothing unless told to take the good ones", async () => {
@@ -56,9 +56,9 @@ describe("import", () => {
     const { preview } = value((await run(app, "joaquina-teles", request(text))).result);
     const confirm = preview.fingerprint;
     expect(codes((await run(app, "joaquina-teles", request(text, { confirm }))).result)).toBe("bad rows");
-    expect(readWorld(app).directory.person("a")).toBeUndefined();
+    expect(readReferenceData(app).directory.person("a")).toBeUndefined();
     value((await run(app, "joaquina-teles", request(text, { confirm, takeGood: true }))).result);
-    expect([readWorld(app).directory.person("a")?.name, readWorld(app).directory.person("b")]).toEqual([
+    expect([readReferenceData(app).directory.person("a")?.name, readReferenceData(app).directory.person("b")]).toEqual([
       "A",
       undefined,
     ]);

@@ -23,13 +23,13 @@ import {
   sayEntry,
   applyChanges,
   type Difference,
-  type Register,
-} from "@/core/register";
+  type OrganisationHistory,
+} from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { textOfCell, toCsv } from "../csv";
 import { inThread } from "../threads/in-thread";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { nativeHash } from "../log/log";
 import { editPeople } from "./commands";
 
@@ -102,7 +102,7 @@ export function writeSheet(rows: string[][]): string {
 }
 
 export function exportFile(app: App, table: TableName): string {
-  return writeSheet(exportTable(readWorld(app).directory.organisation, table));
+  return writeSheet(exportTable(readReferenceData(app).directory.organisation, table));
 }
 
 const ACTION: Record<TableName, Action> = {
@@ -149,7 +149,7 @@ export async function* importHere(
   yield { stage: "reading", done: rows.length, total: rows.length };
   const planned = yield* planning(app, request, table, mapping, sheet.value);
   if (!planned.ok) return planned;
-  const { register } = readWorld(app);
+  const { register } = readReferenceData(app);
   const preview = previewOf(app, register, planned.value, table, sheet.value, mapping);
   if (request.confirm === null) return { ok: true, value: { preview, written: null } };
   if (request.confirm !== preview.fingerprint)
@@ -177,7 +177,7 @@ async function* planning(
   mapping: Mapping,
   { rows, lines }: Sheet,
 ): AsyncGenerator<Progress, Result<Plan>> {
-  const { register, directory } = readWorld(app);
+  const { register, directory } = readReferenceData(app);
   const at = app.clock.now();
   const zone = directory.organisation.timeZone;
   const from = effective(request.from, { at, actor: "", zone });
@@ -219,7 +219,7 @@ function nothingYet(table: TableName, { header, rows }: Sheet, mapping: Mapping)
 
 function previewOf(
   app: App,
-  register: Register,
+  register: OrganisationHistory,
   plan: Plan,
   table: TableName,
   { header, rows }: Sheet,
@@ -230,7 +230,7 @@ function previewOf(
     plan.planned.map((one) => one.change),
   );
   const names = namesIn(after);
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   const of = (how: Plan["planned"][number]["how"]) => plan.planned.filter((one) => one.how === how);
   const shown = (how: Plan["planned"][number]["how"]): PreviewRow[] =>
     of(how)

@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
-import { leftBehind, type LeftBehind } from "@/core/register";
+import { leftBehind, type LeftBehind } from "@/core/organisation-history";
 import type { Visit } from "../http/page";
-import { inForce, readWorld } from "../world";
+import { inForce, readReferenceData } from "../reference-data";
 import { openDocumentsOf, type OpenDocument } from "./open-work";
 
 export type LeavingView = LeftBehind & {
@@ -12,7 +12,7 @@ export type LeavingView = LeftBehind & {
 
 /** Everything that has to be handed on when somebody leaves, and the policies that name them. */
 export function leavingOf({ app, now, zone }: Visit, person: string): LeavingView {
-  const world = readWorld(app);
+  const world = readReferenceData(app);
   const policies = inForce(world, now).flatMap(({ policy }) =>
     policy.sections.flatMap((section) =>
       section.levels

@@ -2,7 +2,7 @@ import { dayIn } from "@/core/calendar";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { formatAmount } from "@/core/money";
 import { type Directory, type Limit } from "@/core/people";
-import { valueAt, type Register } from "@/core/register";
+import { valueAt, type OrganisationHistory } from "@/core/organisation-history";
 import { sayDate } from "@/core/text";
 import { linkTo } from "./rows";
 
@@ -16,7 +16,7 @@ export type LimitCell = {
 export type LimitRow = { kind: "person" | "position"; id: string; name: string; about: string; cells: LimitCell[] };
 
 /** Limits by holder and type, positions first; people only where they have a limit or could decide. */
-export function limitMatrix(register: Register, directory: Directory, at: string, all: boolean): LimitRow[] {
+export function limitMatrix(register: OrganisationHistory, directory: Directory, at: string, all: boolean): LimitRow[] {
   const { positions, people, currency } = directory.organisation;
   const cells = (kind: "person" | "position", id: string) =>
     Object.keys(AUTHORITY_TYPES).map((type) => cellOf(register, `${kind}.${id}.${type}`, directory, at, currency));
@@ -47,7 +47,13 @@ function sayCell(limit: Limit): string {
   return limit.kind === "amount" ? formatAmount(limit) : limit.kind;
 }
 
-function cellOf(register: Register, id: string, { organisation }: Directory, at: string, currency: string): LimitCell {
+function cellOf(
+  register: OrganisationHistory,
+  id: string,
+  { organisation }: Directory,
+  at: string,
+  currency: string,
+): LimitCell {
   const entry = register.limit.get(id);
   const limit = entry && valueAt(entry.limits, at)?.limit;
   const next = entry?.limits.find((one) => one.from > at);

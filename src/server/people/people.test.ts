@@ -1,6 +1,6 @@
 // Changes of people as events: all or nothing, once, with old and new values, and counting from their day without anybody doing anything.
 import { describe, expect, it } from "vitest";
-import type { NewStandIn } from "@/core/register";
+import type { NewStandIn } from "@/core/organisation-history";
 import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { addAttachment } from "../documents/attachments";
@@ -10,7 +10,7 @@ import { listDocuments, viewDocument } from "../documents/queries";
 import { eventsOf, lastSeq, newCommandId } from "../log/log";
 import { opened } from "../log/sealed";
 import { dumpProjections, rebuild } from "../log/rebuild";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { orderPolicy } from "../../../demo/policy";
 import type { PeopleChange } from "./changes";
 import { changePeople } from "./commands";
@@ -105,11 +105,11 @@ describe("a change", () => {
         from: "2026-03-12",
       }),
     );
-    expect(readWorld(app).directory.headOf("engineering")).toBe("rui-tavares");
+    expect(readReferenceData(app).directory.headOf("engineering")).toBe("rui-tavares");
     app.clock.set("2026-03-11T23:59:59.999Z");
-    expect(readWorld(app).directory.headOf("engineering")).toBe("rui-tavares");
+    expect(readReferenceData(app).directory.headOf("engineering")).toBe("rui-tavares");
     app.clock.set("2026-03-12T00:00:00.000Z");
-    expect(readWorld(app).directory.headOf("engineering")).toBe("petra-zimbral");
+    expect(readReferenceData(app).directory.headOf("engineering")).toBe("petra-zimbral");
     const before = dumpProjections(app.db);
     rebuild(app.db);
     expect(dumpProjections(app.db)).toEqual(before);
@@ -160,7 +160,7 @@ describe("an absence", () => {
     const own = testOrder(100_000, { requester: "petra-zimbral" });
     const draft = value(enterDocument(app, petra, own, newCommandId()));
     const after = value(commandDocument(app, petra, draft.id, { type: "submit", document: own }, newCommandId()));
-    expect(sayHeld(after.holds[0]!, namesFor(readWorld(app), after))).toBe(
+    expect(sayHeld(after.holds[0]!, namesFor(readReferenceData(app), after))).toBe(
       "Line manager: Rui Tavares is away until 20 Mar 2026, stands in: Petra Zimbral, Petra Zimbral stands in for Rui Tavares until 20 Mar 2026, but is the requester",
     );
   });
@@ -285,7 +285,9 @@ describe("leaving with open work", () => {
     );
     const rui = person(app, "rui-tavares");
     const sent = value(commandDocument(app, rui, draft.id, { type: "submit", document: order }, newCommandId()));
-    expect(sayHeld(sent.holds[0]!, namesFor(readWorld(app), sent))).toBe("Line manager: Rui Tavares edited it last");
+    expect(sayHeld(sent.holds[0]!, namesFor(readReferenceData(app), sent))).toBe(
+      "Line manager: Rui Tavares edited it last",
+    );
   });
 });
 

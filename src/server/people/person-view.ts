@@ -2,7 +2,7 @@ import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import { authorityOf, type Authority } from "@/core/authority";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { type Person } from "@/core/people";
-import type { Register } from "@/core/register";
+import type { OrganisationHistory } from "@/core/organisation-history";
 import { conflictsOf, sayConflict } from "@/core/segregation";
 import { authorise } from "../access/authorise";
 import { maskedDetails, whyNotOpen, type PrivateField } from "../access/private-details";
@@ -11,7 +11,7 @@ import { credentialOf } from "../access/sign-in";
 import type { App } from "../app";
 import { deskOf } from "../documents/desk";
 import type { Visit } from "../http/page";
-import { directoryAt, inForce, readWorld } from "../world";
+import { directoryAt, inForce, readReferenceData } from "../reference-data";
 import { isPseudonym } from "./pseudonym";
 import { historyOf, type HistoryLine } from "./history";
 import { linkTo, rowOf, stateOf, type Link, type PersonRow, type PersonState } from "./rows";
@@ -57,7 +57,7 @@ export type PersonView = {
  */
 export function personView(visit: Visit, id: string, on: string | null): PersonView | null {
   const { app, now, zone } = visit;
-  const { register } = readWorld(app);
+  const { register } = readReferenceData(app);
   const at = on ? momentOn(on, now, zone) : now;
   const directory = on ? directoryAt(register, at) : visit.directory;
   const person = directory.person(id);
@@ -85,7 +85,7 @@ export function personView(visit: Visit, id: string, on: string | null): PersonV
     owns: directory.organisation.owners.filter((owner) => owner.person === id).map((owner) => owner.key),
     authority: Object.entries(AUTHORITY_TYPES).map(([type, typeName]) => ({
       typeName,
-      ...authorityOf(id, type, inForce(readWorld(app), at), directory, at),
+      ...authorityOf(id, type, inForce(readReferenceData(app), at), directory, at),
     })),
     standIns: [...register.standIn.values()]
       .filter((entry) => entry.person === id)
@@ -105,7 +105,7 @@ export function momentOn(day: string, now: string, zone: string): string {
 function privateParts(
   visit: Visit,
   person: Person,
-  register: Register,
+  register: OrganisationHistory,
 ): Pick<PersonView, "waits" | "conflicts" | "masked" | "mayOpen" | "history" | "access"> {
   const { app, person: viewer } = visit;
   const about = { about: person };
@@ -137,7 +137,7 @@ function privateParts(
 }
 
 function waitsFor(app: App, person: Person): NonNullable<PersonView["waits"]> {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const { waiting, blocked } = deskOf(app, person);
   return [...waiting, ...blocked.map((row) => ({ ...row, inNameOf: null }))].slice(0, 12).map((row) => ({
     id: row.id,

@@ -15,7 +15,7 @@ import { evidenceOf } from "../evidence/files";
 import { findEvents } from "../logbook/events";
 import { allEvents, nativeHash, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { changePeople } from "./commands";
 import { historyOf } from "./history";
 import { replaceByPseudonym } from "./pseudonym";
@@ -56,7 +56,7 @@ describe("a pseudonym", () => {
     expect(codes(replace(app, "joaquina-teles", "noor-halvorsrud"))).toBe("still here");
     expect(value(replace(app))).toMatchObject({ kept: [], inClear: 0 });
     expect(codes(replace(app))).toBe("unknown");
-    const [again] = readWorld(app).directory.organisation.people.filter((one) => one.id.startsWith("former-"));
+    const [again] = readReferenceData(app).directory.organisation.people.filter((one) => one.id.startsWith("former-"));
     expect(codes(replace(app, "joaquina-teles", again!.id))).toBe("already");
     const back = { type: "come back", person: again!.id } as const;
     expect(codes(changePeople(app, person(app, "joaquina-teles"), back, newCommandId()))).toBe("pseudonym");
@@ -75,7 +75,7 @@ describe("a pseudonym", () => {
       actorName: `Former colleague ${id.slice("former-".length)}`,
     });
     expect(view.state.route!.levels[0]!.candidates[0]).toMatchObject({ person: id });
-    expect(namesFor(readWorld(app), view.state).person(id)).toContain("Former");
+    expect(namesFor(readReferenceData(app), view.state).person(id)).toContain("Former");
     expect(recomputed(app, view)!.differences).toEqual([]);
     const after = await evidenceOf(app, view);
     expect([verifyEvidence(before), verifyEvidence(after)]).toEqual([[], []]);
@@ -97,7 +97,7 @@ describe("a pseudonym", () => {
     generateDemo(db, { orders: 60 });
     const clock = handClock("2031-01-01T09:00:00.000Z");
     const app: App = { db, clock, wall: clock, demo: true };
-    const gone = readWorld(app).directory.organisation.people.filter((one) => one.activeUntil);
+    const gone = readReferenceData(app).directory.organisation.people.filter((one) => one.activeUntil);
     expect(gone.length).toBeGreaterThan(0);
     const hashes = () => db.prepare("SELECT hash FROM event ORDER BY seq").pluck().all() as string[];
     const before = hashes();

@@ -11,7 +11,7 @@ import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
 import { sealedRows, sealerOfLog, setPseudonyms, type SealedRow } from "../log/sealed";
 import { settingsOf } from "../messages/settings";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { openDocumentsOf } from "./open-work";
 
 export type Replaced = {
@@ -37,7 +37,7 @@ export function isPseudonym(app: App, id: string): boolean {
 
 /** What a leaver's page offers: a pseudonym, or why not yet. Null for who has not left, or is one. */
 export function pseudonymOffer(app: App, person: Person): { notYet: string | null } | null {
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   if (!person.activeUntil || person.activeUntil >= today || isPseudonym(app, person.id)) return null;
   return { notYet: whyStillNamed(app, person)?.message ?? null };
 }
@@ -47,7 +47,7 @@ export function whyStillNamed(app: App, person: Person): Refusal | null {
   if (isPseudonym(app, person.id)) return refuse("already", `${person.name} is a pseudonym`);
   const until = namesUntil(app, person);
   if (!until) return refuse("still here", `${person.name} has not left; only the names of leavers are replaced`);
-  const today = dayIn(app.clock.now(), readWorld(app).directory.organisation.timeZone);
+  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   if (today < until)
     return refuse(
       "too early",
@@ -70,7 +70,7 @@ export function replaceByPseudonym(
   reason: string,
   command: string,
 ): Result<Replaced> {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const person = directory.person(id);
   const refusal =
     authorise(actor, "people.pseudonym") ??

@@ -1,7 +1,7 @@
 import { type Role } from "@/core/people";
 import { plain } from "@/core/text";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 export type FoundPerson = { id: string; name: string; title: string; unit: string; unitId: string; active: boolean };
 
@@ -9,7 +9,7 @@ const MOST = 20;
 
 /** Active people whose name, address or id has all the words. */
 export function findPeople(app: App, text: string, role: string | null): FoundPerson[] {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const words = plain(text).split(/\s+/).filter(Boolean);
   const at = app.clock.now();
   return directory.organisation.people

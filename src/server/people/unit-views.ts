@@ -1,6 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { type Directory } from "@/core/people";
-import type { Register } from "@/core/register";
+import type { OrganisationHistory } from "@/core/organisation-history";
 import { sayDate } from "@/core/text";
 import { linkTo, rowOf, stateOf, type Link, type PersonRow, type PersonState } from "./rows";
 
@@ -52,7 +52,7 @@ export type UnitView = Link & {
   people: PersonRow[];
 };
 
-export function unitView(register: Register, directory: Directory, id: string, at: string): UnitView | null {
+export function unitView(register: OrganisationHistory, directory: Directory, id: string, at: string): UnitView | null {
   const unit = directory.unit(id);
   const entry = register.unit.get(id);
   if (!unit || !entry) return null;
@@ -90,7 +90,12 @@ export function unitView(register: Register, directory: Directory, id: string, a
   };
 }
 
-function sayHolders(register: Register, position: string, zone: string, name: (id: string | null) => string): string {
+function sayHolders(
+  register: OrganisationHistory,
+  position: string,
+  zone: string,
+  name: (id: string | null) => string,
+): string {
   const holders = register.position.get(position)?.holders ?? [];
   if (holders.length < 2) return "";
   return holders.map((one) => `${name(one.person)} from ${sayDate(dayIn(one.from, zone))}`).join(", ");
@@ -113,7 +118,7 @@ export function groupViews(directory: Directory, at: string) {
 }
 
 /** Positions with who holds each now and did before. */
-export function positionViews(register: Register, directory: Directory, at: string) {
+export function positionViews(register: OrganisationHistory, directory: Directory, at: string) {
   const name = (person: string | null) => (person ? (directory.person(person)?.name ?? person) : "vacant");
   return directory.organisation.positions.map((position) => {
     const holder = directory.holderOf(position.id);

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
 import type { Visit } from "../http/page";
 import { newCommandId } from "../log/log";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { PeopleChange } from "./changes";
 import { changePeople } from "./commands";
 import { leavingOf } from "./leaving";
@@ -15,7 +15,7 @@ import { peopleTable } from "./table";
 import { groupViews, positionViews, unitTree, unitView } from "./unit-views";
 
 const visitOf = (app: TestApp, id: string): Visit => {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return { app, person: directory.person(id)!, directory, zone: directory.organisation.timeZone, now: app.clock.now() };
 };
 const by = (app: TestApp, change: PeopleChange) =>
@@ -98,7 +98,7 @@ describe("a person’s page", () => {
 describe("units, groups and positions", () => {
   it("show who heads and holds what, and where nobody does", () => {
     const app = changed();
-    const { directory, register } = readWorld(app);
+    const { directory, register } = readReferenceData(app);
     const now = app.clock.now();
     const tree = unitTree(directory, now);
     expect(tree[0]).toMatchObject({ id: "marevia", depth: 0, people: 1, below: directory.organisation.people.length });
@@ -128,7 +128,7 @@ describe("units, groups and positions", () => {
 
 describe("everybody", () => {
   const find = (app: TestApp, filter: Parameters<typeof peopleTable>[1]) =>
-    peopleTable(readWorld(app).directory, filter, app.clock.now()).rows.map((row) => row.id);
+    peopleTable(readReferenceData(app).directory, filter, app.clock.now()).rows.map((row) => row.id);
   it("is searched without accents, by all words, and narrowed by unit, state and role", () => {
     const app = changed();
     expect(find(app, { q: "ines valadim" })).toEqual(["ines-valadim"]);
@@ -137,7 +137,7 @@ describe("everybody", () => {
     expect(find(app, { show: "away" })).toEqual(["eulalia-torrado"]);
     expect(find(app, { show: "gone" })).toEqual([]);
     expect(find(app, { q: "zz" })).toEqual([]);
-    expect(peopleTable(readWorld(app).directory, { page: "99" }, app.clock.now())).toMatchObject({
+    expect(peopleTable(readReferenceData(app).directory, { page: "99" }, app.clock.now())).toMatchObject({
       page: 2,
       total: 62,
     });
@@ -149,7 +149,7 @@ describe("everybody", () => {
 describe("limits", () => {
   it("stand by holder and type, with what is set for later", () => {
     const app = changed();
-    const { register, directory } = readWorld(app);
+    const { register, directory } = readReferenceData(app);
     const matrix = (all: boolean) => limitMatrix(register, directory, app.clock.now(), all);
     expect(
       matrix(false)
@@ -177,6 +177,6 @@ describe("limits", () => {
     };
     expect(codes(changePeople(app, person(app, "rui-tavares"), change, newCommandId()))).toBe("forbidden");
     by(app, change);
-    expect(readWorld(app).directory.ownerOf("costCentre", "CC-99")).toBe("rui-tavares");
+    expect(readReferenceData(app).directory.ownerOf("costCentre", "CC-99")).toBe("rui-tavares");
   });
 });

@@ -5,7 +5,7 @@ import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { writeTo } from "../messages/letters";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import type { PolicyEvent } from "./events";
 
 /**
@@ -21,10 +21,10 @@ export function announceVersions(app: App, actor: Person, policy: string, events
 }
 
 const versionOf = (app: App, policy: string, version: number) =>
-  readWorld(app).versions.find((one) => one.policy.id === policy && one.version === version)!;
+  readReferenceData(app).versions.find((one) => one.policy.id === policy && one.version === version)!;
 
 function tellReviewers(app: App, actor: Person, version: PolicyVersion): void {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const hands = new Set([version.savedBy, actor.id, ...(version.authors ?? [])]);
   const { from } = version.sent!;
   const planned = from ? `\nIt is to count from ${sayDate(dayIn(from, directory.organisation.timeZone))}.` : "";

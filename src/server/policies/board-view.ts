@@ -5,7 +5,7 @@ import { isOver, isReviewed, versionState, type PolicyVersion } from "@/core/pol
 import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { isOwnWork } from "./review";
@@ -14,7 +14,7 @@ import { sayStanding } from "./standing";
 
 /** What the board of a policy is opened with, for a reader: a saved version, or the draft where there is one and none is asked for. Null when there is neither. */
 export function boardView(app: App, reader: Person, id: string, asked: number | null) {
-  const { versions, directory } = readWorld(app);
+  const { versions, directory } = readReferenceData(app);
   const own = versionsOf(app, id);
   const draft = readDraft(app, id);
   const mayWrite = authorise(reader, "policies.write") === null;

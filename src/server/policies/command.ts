@@ -5,7 +5,7 @@ import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
 import { project } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { announceVersions } from "./announce";
 import type { PolicyEvent } from "./events";
 
@@ -15,7 +15,7 @@ export const no = (code: string, message: string, path?: string): Result<never> 
 });
 
 export function versionsOf(app: App, policy: string): PolicyVersion[] {
-  return readWorld(app).versions.filter((version) => version.policy.id === policy);
+  return readReferenceData(app).versions.filter((version) => version.policy.id === policy);
 }
 
 /** What a command is: who may, on which stream, the event that shows it was done, and what it then came to. */
@@ -51,7 +51,7 @@ export function carryOut<T>(
       return { ok: true, value: result.value.value };
     })
     .immediate();
-  if (result.ok) app.kick?.();
+  if (result.ok) app.wakeWorker?.();
   return result;
 }
 

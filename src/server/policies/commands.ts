@@ -16,7 +16,7 @@ import { sayDate } from "@/core/text";
 import { sayNotName } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
-import { ratesFor, readWorld } from "../world";
+import { ratesFor, readReferenceData } from "../reference-data";
 import { carryOut, no, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
@@ -71,13 +71,13 @@ function newVersion(
 ): Result<{ events: PolicyEvent[]; value: { version: number } }> {
   const latest = versionsOf(app, policy.id).at(-1);
   if (latest && latest.version !== basedOn) {
-    const by = readWorld(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
+    const by = readReferenceData(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
     return no(
       "other version",
       `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
     );
   }
-  const unit = readWorld(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
+  const unit = readReferenceData(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
   const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
   if (taken) return no(taken.code, sayNotName(taken, policy.name), "name");
   const hash = contentHash(policy, sealerOfLog(app.db).seal);
@@ -97,7 +97,7 @@ function newVersion(
 
 /** Everything the checks say of a policy as things stand now. */
 export function findingsFor(app: App, policy: Policy): Finding[] {
-  const { directory, versions } = readWorld(app);
+  const { directory, versions } = readReferenceData(app);
   const at = app.clock.now();
   return checkPolicy(policy, {
     directory,
@@ -123,7 +123,7 @@ function whyNotSent(findings: readonly Finding[], reasons: readonly Reason[]): R
 function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
   const { version, sent, review, inForceFrom } = latest;
   const now = app.clock.now();
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   if (inForceFrom) {
     const stands = isOver(latest, now)
       ? `counted ${sayTerm({ from: inForceFrom, until: latest.inForceUntil ?? null }, zone)}; put it in force again from a day, on its page`

@@ -4,7 +4,7 @@ import { refuse, type Result } from "@/core/refusal";
 import { sayNotName } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** What is being written of a policy, kept on the server as it is typed. Times of saving are real time: the demonstration's clock stands still overnight. */
 export type Draft = {
@@ -53,7 +53,7 @@ function draftOf(row: Row): Draft {
 
 /** Names of all policies, those only drafted included, each once and as it is now. */
 export function policyNames(app: App): { id: string; name: string }[] {
-  const { versions } = readWorld(app);
+  const { versions } = readReferenceData(app);
   const now = app.clock.now();
   const names = new Map<string, string>();
   for (const { policy } of versions) names.set(policy.id, policy.name);
@@ -77,7 +77,7 @@ export function beginPolicy(app: App, actor: Person, value: unknown): Result<{ i
   if (refusal) return { ok: false, refusals: [refusal] };
   const read = readPolicy(value);
   if (!read.ok) return read;
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   return app.db
     .transaction((): Result<{ id: string }> => {
       const names = policyNames(app);
@@ -142,7 +142,7 @@ export function saveDraft(
     };
   return app.db
     .transaction((): Result<Saved> => {
-      const { versions, directory } = readWorld(app);
+      const { versions, directory } = readReferenceData(app);
       const before = readDraft(app, id);
       const latest = versions.filter((one) => one.policy.id === id).at(-1);
       if (!before && !latest) return { ok: false, refusals: [refuse("unknown", `There is no policy ${id}`)] };
@@ -187,7 +187,7 @@ export function discardDraft(app: App, actor: Person, id: string, revision: numb
       refusals: [refuse("other version", "Somebody saved this draft after you opened it; look at it first")],
     };
   dropDraft(app, id);
-  return { ok: true, value: { gone: !readWorld(app).versions.some((one) => one.policy.id === id) } };
+  return { ok: true, value: { gone: !readReferenceData(app).versions.some((one) => one.policy.id === id) } };
 }
 
 export function dropDraft({ db }: App, id: string): void {
@@ -208,7 +208,7 @@ export function noteThere(app: App, actor: Person, id: string): Result<Presence>
   const since = new Date(Date.parse(now) - THERE_MS).toISOString();
   db.prepare("DELETE FROM presence WHERE seen_at < ?").run(since);
   db.prepare("INSERT OR REPLACE INTO presence (policy, person, seen_at) VALUES (?, ?, ?)").run(id, actor.id, now);
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const others = db
     .prepare("SELECT person FROM presence WHERE policy = ? AND person <> ?")
     .pluck()

@@ -8,7 +8,7 @@ import { readPolicy, type Policy, type PolicyInput, type PolicyVersion } from "@
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { no, versionNumbered, versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { matrixPdf } from "./matrix-pdf";
@@ -31,7 +31,7 @@ export async function policyFile(
   if (!found.ok) return found;
   const { policy, saved } = found.value;
   const name = `${id}-${saved ? `version-${saved.version}` : "draft"}`;
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   switch (as) {
     case "json":
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);

@@ -2,7 +2,7 @@ import type { Person } from "@/core/people";
 import { boundaryCases } from "@/core/checks";
 import type { Result } from "@/core/refusal";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { carryOut, no, versionNumbered } from "./command";
 import { sayTerm } from "./standing";
 import { endOfDay } from "./times";
@@ -30,7 +30,7 @@ export function endVersion(
       if (!found.ok) return found;
       const { inForceFrom, inForceUntil } = found.value;
       const now = app.clock.now();
-      const zone = readWorld(app).directory.organisation.timeZone;
+      const zone = readReferenceData(app).directory.organisation.timeZone;
       if (!inForceFrom) return no("not in force", `Version ${version} was never put in force`);
       if (inForceUntil && inForceUntil <= now) return no("already", `Version ${version} is over already`);
       if (until < dayIn(now, zone))
@@ -67,7 +67,7 @@ export function keepTests(
     () => {
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
-      const cases = boundaryCases(found.value.policy, readWorld(app).directory);
+      const cases = boundaryCases(found.value.policy, readReferenceData(app).directory);
       return {
         ok: true,
         value: { events: [{ type: "policy test set kept", data: { version, cases } }], value: { count: cases.length } },

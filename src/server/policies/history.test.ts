@@ -8,7 +8,7 @@ import type { App } from "../app";
 import { handClock, systemClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { temporaryFolder } from "../../../demo/test-app";
-import { ratesFor, readWorld } from "../world";
+import { ratesFor, readReferenceData } from "../reference-data";
 import { versionsOf } from "./commands";
 import type { Policy } from "@/core/policy";
 import { historyOf, pastOf } from "./history";
@@ -33,7 +33,7 @@ function byRouting(version: PolicyVersion): Record<string, number[]> {
     const on = before!.ratesOn;
     const routed = route(document, {
       policies: [version],
-      directory: readWorld(app).directory,
+      directory: readReferenceData(app).directory,
       rates: ratesFor(db, on),
       ratesOn: on,
       at: app.clock.now(),

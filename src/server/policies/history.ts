@@ -8,7 +8,7 @@ import { caughtBy, valueOf, type PastDocument } from "@/core/rehearsal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Summary } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 /** The documents of a type of the last twelve months, with the rates of their days, and how long decisions took. */
 export type History = {
@@ -54,7 +54,7 @@ export function historyOf(app: App, documentType: string): History {
 /** Accounts by their names; cost centres that have an owner or stand on documents of the time. */
 function namesKnown(app: App, documents: readonly PastDocument[]): KnownNames {
   const accounts = app.db.prepare("SELECT kind, name FROM account").all() as { kind: string; name: string }[];
-  const { owners } = readWorld(app).directory.organisation;
+  const { owners } = readReferenceData(app).directory.organisation;
   const used = documents.flatMap(({ facts }) =>
     Array.isArray(facts.costCentre) ? (facts.costCentre as string[]) : [],
   );
@@ -75,7 +75,7 @@ export function pastOf(app: App, policy: Policy) {
   const { documents, rates, names } = historyOf(app, policy.documentType);
   return {
     names,
-    past: caughtBy(policy, documents, rates, readWorld(app).directory),
+    past: caughtBy(policy, documents, rates, readReferenceData(app).directory),
     value: valueOf(policy, documents, rates),
     currencies: currenciesOf(documents, policy),
   };

@@ -5,14 +5,14 @@ import type { Person } from "@/core/people";
 import { inForceAt, isReviewed, versionState, type PolicyVersion } from "@/core/policy";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { inForce, readWorld } from "../world";
+import { inForce, readReferenceData } from "../reference-data";
 import { allDrafts } from "./drafts";
 import { setsOf, type KeptSet } from "./sets";
 import { sayAfter, sayStanding, sayTerm } from "./standing";
 
 /** What the list of policies shows a reader. */
 export function policyList(app: App, reader: Person) {
-  const { versions, directory } = readWorld(app);
+  const { versions, directory } = readReferenceData(app);
   const now = app.clock.now();
   const zone = directory.organisation.timeZone;
   const drafts = new Map(allDrafts(app).map((draft) => [draft.policy.id, draft]));
@@ -42,7 +42,7 @@ export function policyList(app: App, reader: Person) {
     lines,
     mayWrite: authorise(reader, "policies.write") === null,
     uncovered: documentTypeKeys.flatMap((type) => {
-      const left = uncovered(type, inForce({ ...readWorld(app) }, now), directory, now);
+      const left = uncovered(type, inForce({ ...readReferenceData(app) }, now), directory, now);
       if (left.length === 0) return [];
       const units = left.map(({ unit, people }) => ({ name: directory.unit(unit)?.name ?? unit, people }));
       return [{ type: typeWords(type).name.many, units }];

@@ -4,7 +4,7 @@ import { whyNotReady, type PolicyVersion } from "@/core/policy";
 import { refuse, type Result } from "@/core/refusal";
 import { namesOf, sayNotReady } from "@/core/words";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { carryOut, no, versionNumbered } from "./command";
 import { plannedTimes, rivalRefusal, type Times } from "./times";
 
@@ -84,7 +84,7 @@ export function reviewVersion(
 
 /** Why a version cannot begin to count at a time, as things stand now. */
 export function whyNotStart(app: App, version: PolicyVersion, times: Times): Result<never> | null {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const names = namesOf(directory, { policy: version.policy });
   const refusals = whyNotReady(version.policy, directory).map(({ path, why }) =>
     refuse(why.code, `${path}: ${sayNotReady(why, names)}`, path),

@@ -6,7 +6,7 @@ import type { Refusal, Result } from "@/core/refusal";
 import type { App } from "../app";
 import { append } from "../log/log";
 import { project } from "../log/projection";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { carryOut, no, versionNumbered } from "./command";
 import { findingsFor } from "./commands";
 import type { PolicyEvent } from "./events";
@@ -120,7 +120,7 @@ export function switchSetOff(
     if (!set.ok) return set;
     const { term, members } = set.value;
     const now = app.clock.now();
-    const { timeZone } = readWorld(app).directory.organisation;
+    const { timeZone } = readReferenceData(app).directory.organisation;
     if (term.until !== null && (term.until <= now || term.until <= term.from))
       return no("already", `“${set.value.name}” is switched off already`);
     if (term.from <= now && last < dayIn(now, timeZone))
@@ -173,7 +173,7 @@ function switchedOn(
   times: Times,
   command: string,
 ): Result<{ events: PolicyEvent[]; value: { id: string } }> {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   for (const [index, one] of versions.entries()) {
     const rival = versions.slice(0, index).find((other) => claimTheSame(other.policy, one.policy, directory));
     if (rival)

@@ -4,7 +4,7 @@ import { rivalOf, type Policy, type Term } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { no } from "./command";
 
 /** From when to when a version counts, as moments: `from` included, `until` not. */
@@ -16,7 +16,7 @@ export type Times = Term;
  * @param until the last day it counts, included; null for no end
  */
 export function plannedTimes(app: App, from: string | null, until: string | null): Result<Times> {
-  const { timeZone } = readWorld(app).directory.organisation;
+  const { timeZone } = readReferenceData(app).directory.organisation;
   const now = app.clock.now();
   const today = dayIn(now, timeZone);
   const first = from ?? today;
@@ -38,7 +38,7 @@ export function endOfDay(day: string, zone: string): string {
 
 /** Refuses a time in which another policy claims the same documents, with both names. */
 export function rivalRefusal(app: App, policy: Policy, { from, until }: Times): Result<never> | null {
-  const { versions, directory } = readWorld(app);
+  const { versions, directory } = readReferenceData(app);
   const rival = rivalOf(policy, from, until, versions, directory);
   if (!rival) return null;
   const { many } = typeWords(policy.documentType).name;

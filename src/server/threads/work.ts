@@ -45,12 +45,12 @@ export const WORK = {
     return controlReport(app, period);
   }),
   "report as a file": async function* (app: App, period: Period) {
-    const [{ controlReport }, { reportPdf }, { readWorld }] = await Promise.all([
+    const [{ controlReport }, { reportPdf }, { readReferenceData }] = await Promise.all([
       import("../evidence/report"),
       import("../evidence/report-pdf"),
-      import("../world"),
+      import("../reference-data"),
     ]);
-    yield await reportPdf(controlReport(app, period), readWorld(app).directory);
+    yield await reportPdf(controlReport(app, period), readReferenceData(app).directory);
   },
   "register as a file": async function* (
     app: App,

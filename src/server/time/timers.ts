@@ -1,4 +1,4 @@
-import { turningPoints } from "@/core/register";
+import { turningPoints } from "@/core/organisation-history";
 import type { App } from "../app";
 import { nextSearch } from "../credit/search";
 import { statement } from "../db/statement";
@@ -6,7 +6,7 @@ import { commandBySystem, inTransaction } from "../documents/commands";
 import { readState } from "../documents/projection";
 import { lastSeq } from "../log/log";
 import { nextDigest } from "../messages/by-time";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 
 type Due = { document: string; level: string; n: number; at: string };
 
@@ -49,7 +49,7 @@ export type NextDue = { at: string; what: string };
 export function nextDue(app: App): NextDue | null {
   const now = app.clock.now();
   const ask = (sql: string) => statement(app.db, sql).get(now) as { at: string; what: string } | undefined;
-  const { register } = readWorld(app);
+  const { register } = readReferenceData(app);
   const turn = turningPoints(register, now)[0];
   const planned = [
     ask(

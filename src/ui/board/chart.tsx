@@ -3,14 +3,14 @@
 import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
-import { crowds, feet, histogram } from "@/core/rehearsal";
+import { bunchingUnder, figuresOfBands, histogram } from "@/core/rehearsal";
 import { sayNumber, sayShort } from "../format";
 import { Button } from "../primitives";
 import { FeetRows } from "./feet-rows";
 import { amountAt, placeOn, ticksOf } from "./geometry";
 import { PennantRow } from "./pennant-row";
 import { Stake, stakeRows } from "./stake";
-import { WholeRows } from "./whole-rows";
+import { WholeRows } from "./policy-settings-rows";
 import { spanOf, type Board } from "./types";
 
 const HEAD = 204;
@@ -25,7 +25,7 @@ export function Chart({ board }: { board: Board }) {
   const rows = stakeRows(section.thresholds, board, width);
   const top = 10 + 28 * (Math.max(0, ...rows) + 1);
   const figures = useMemo(
-    () => feet(section, board.tide, board.directory, board.daysPerStage),
+    () => figuresOfBands(section, board.tide, board.directory, board.daysPerStage),
     [section, board.tide, board.directory, board.daysPerStage],
   );
   const addHere = (event: MouseEvent<HTMLElement>) => {
@@ -70,10 +70,10 @@ export function Chart({ board }: { board: Board }) {
 /** Says where amounts crowd just under a stake. */
 function Crowds({ board }: { board: Board }) {
   const { tide, section, domain, policy } = board;
-  const found = useMemo(() => crowds(tide, section.thresholds), [tide, section.thresholds]);
+  const found = useMemo(() => bunchingUnder(tide, section.thresholds), [tide, section.thresholds]);
   return (
     <>
-      {found.map(({ stake, under }) => {
+      {found.map(({ threshold: stake, under }) => {
         const { amount } = section.thresholds[stake]!;
         const said = formatAmount({ minor: amount, currency: policy.currency }).replace(/\.00$/, "");
         return (

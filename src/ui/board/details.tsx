@@ -7,7 +7,7 @@ import { Button } from "../primitives";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
 import type { BoardState } from "./use-board";
-import { WholeDetails } from "./whole-details";
+import { WholeDetails } from "./policy-settings";
 
 /** What is chosen on the board, with each of its choices said by its effect. */
 export function Details({ board }: { board: BoardState }) {

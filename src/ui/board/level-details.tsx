@@ -5,7 +5,7 @@ import type { ApproverRule } from "@/core/people";
 import { edit, editSections, sayWho, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
-import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision } from "./level-more";
+import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision } from "./level-advanced";
 import { LevelTime } from "./level-time";
 import { NumberField } from "./number-field";
 import { RuleEditor } from "./rule-editor";

@@ -4,7 +4,7 @@ import { dateFields, type Level, type Reminder, type TimeLimit } from "@/core/po
 import { Choice } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
-import type { LevelPart } from "./level-more";
+import type { LevelPart } from "./level-advanced";
 import { NumberField } from "./number-field";
 
 const OVERDUE: readonly [Level["overdue"], string][] = [

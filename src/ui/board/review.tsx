@@ -114,7 +114,7 @@ export function ReviewPanel({
 function placeOf({ selection, section }: BoardState): Place {
   if (selection?.kind === "level") return { section: section.id, level: selection.id };
   if (selection?.kind === "band") return { section: section.id, band: selection.index };
-  if (selection?.kind === "stake") return { section: section.id, stake: selection.index };
+  if (selection?.kind === "stake") return { section: section.id, threshold: selection.index };
   return {};
 }
 
@@ -140,7 +140,7 @@ function Comments({
     if (one.section) board.choose(one.section);
     if (one.level) board.select({ kind: "level", id: one.level });
     else if (one.band !== undefined) board.select({ kind: "band", index: one.band });
-    else if (one.stake !== undefined) board.select({ kind: "stake", index: one.stake });
+    else if (one.threshold !== undefined) board.select({ kind: "stake", index: one.threshold });
   };
   return (
     <div className="mt-2">

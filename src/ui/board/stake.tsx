@@ -2,7 +2,7 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
 import { formatAmount } from "@/core/money";
-import { edit, sayStake, type Threshold } from "@/core/policy";
+import { edit, sayThreshold, type Threshold } from "@/core/policy";
 import { nextRound } from "@/core/rehearsal";
 import { amountAt, placeOn } from "./geometry";
 import type { Board } from "./types";
@@ -74,7 +74,7 @@ export function Stake({
         aria-valuemin={0}
         aria-valuemax={Number.MAX_SAFE_INTEGER}
         aria-valuenow={threshold.amount}
-        aria-valuetext={sayStake(policy, section, index, board.directory)}
+        aria-valuetext={sayThreshold(policy, section, index, board.directory)}
         aria-disabled={!mayWrite}
         onFocus={() => select({ kind: "stake", index })}
         onKeyDown={mayWrite ? keys : undefined}

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { documentType, typeWords, type AnyDocument, type Around } from "@/core/documents";
+import { documentType, typeWords, type AnyDocument, type DocumentContext } from "@/core/documents";
 import { formatMoney, parseMoney } from "@/core/money";
 import type { Policy } from "@/core/policy";
 import { sealerOf, withTexts, type SealedText } from "@/core/records";
@@ -19,7 +19,9 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   const { policy, directory } = board;
   const [typed, setTyped] = useState<Typed>({ amount: "", requester: null, category: "", supplier: "" });
   const [number, setNumber] = useState("");
-  const [picked, setPicked] = useState<{ number: string; document: AnyDocument; around?: Around } | null>(null);
+  const [picked, setPicked] = useState<{ number: string; document: AnyDocument; around?: DocumentContext } | null>(
+    null,
+  );
   const [problem, setProblem] = useState("");
   const document = picked?.document ?? documentFrom(typed, policy, at.slice(0, 10), directory.person);
   const found = document && routed(document, policy, board, at, picked?.around);
@@ -33,7 +35,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
     if (!response.ok) return setProblem(`There is no document ${number}, or you may not read it.`);
     // A record has tokens for those it names, and says beside them who is meant.
     const record = (await response.json()) as {
-      state: { document: AnyDocument; around?: Around };
+      state: { document: AnyDocument; around?: DocumentContext };
       people: SealedText[];
     };
     const state = withTexts(record.state, sealerOf(record.people).open) as typeof record.state;
@@ -98,7 +100,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   );
 }
 
-function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string, around?: Around): Route {
+function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string, around?: DocumentContext): Route {
   const version = {
     policy,
     version: 0,

@@ -1,7 +1,7 @@
 import type { Finding } from "@/core/checks";
 import type { Directory } from "@/core/people";
 import type { Policy, Section } from "@/core/policy";
-import type { Tide } from "@/core/rehearsal";
+import type { AmountDistribution } from "@/core/rehearsal";
 import type { Domain } from "./geometry";
 
 /** A part of the whole policy that is edited beside the board. */
@@ -30,7 +30,7 @@ export type Board = {
   directory: Directory;
   /** ISO date-time at which the page was opened. */
   at: string;
-  tide: Tide;
+  tide: AmountDistribution;
   daysPerStage: number;
   domain: Domain;
   /** Minor units in one major unit of the policy's currency. */

@@ -7,14 +7,14 @@ import type { Policy, PolicyVersion, Section } from "@/core/policy";
 import { domainOf, type Domain } from "./geometry";
 import type { Board, Selection, Tried } from "./types";
 import { useDraft, type DraftState, type KeptDraft } from "./use-draft";
-import { NO_TIDE, useLook, type Looking } from "./use-look";
+import { NO_TIDE, useLook, type EvaluationContext } from "./use-look";
 
 export type BoardState = Board &
   Omit<DraftState, "policy" | "setPolicy"> & {
     /** Changes what belongs to the whole policy and not to a section. */
     changePolicy(edit: (policy: Policy) => Policy): void;
     choose(section: string): void;
-    look: Looking;
+    look: EvaluationContext;
   };
 
 /** What the board was opened with. */

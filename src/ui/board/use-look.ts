@@ -6,11 +6,11 @@ import type { Finding, KnownNames, Missed } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import type { Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import { tideOf, type PastDocument, type Tide } from "@/core/rehearsal";
+import { distributionOf, type PastDocument, type AmountDistribution } from "@/core/rehearsal";
 import type { BoardWorker } from "@/workers/board";
 
 export type Look = {
-  tides: Record<string, Tide>;
+  tides: Record<string, AmountDistribution>;
   findings: Finding[];
   /** Of which policy the findings are; another one is being looked at while it is not the present one. */
   of: Policy | null;
@@ -18,14 +18,14 @@ export type Look = {
   rates: readonly Rate[];
   problem: string;
 };
-export type Looking = Look & {
+export type EvaluationContext = Look & {
   /** Who would be missed in each band; null as long as there is nothing to look with. */
   missed: ((policy: Policy) => Promise<Missed[]>) | null;
 };
 
 type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number; names: KnownNames };
 
-export const NO_TIDE = tideOf([], 12);
+export const NO_TIDE = distributionOf([], 12);
 
 /**
  * Has a worker look at the policy as it is edited: last year's documents under it, and its findings. While one answer is awaited, only the newest policy is kept
@@ -36,7 +36,7 @@ export function useLook(
   organisation: Organisation,
   versions: readonly PolicyVersion[],
   at: string,
-): Looking {
+): EvaluationContext {
   const [look, setLook] = useState<Look>({
     tides: {},
     findings: [],

@@ -7,8 +7,8 @@ import { useKeys } from "../frame/keys";
 import { Button, Refusals, buttonClass } from "../primitives";
 import { PlaceHold } from "./holds";
 import { KEY, OF_LEVEL, movesOf, nameOf, type DecisionBarProps, type Move } from "./moves";
-import { Saying } from "./saying";
-import { Talking } from "./talking";
+import { Saying } from "./decision-form";
+import { Talking } from "./conversation-form";
 
 const TALK: readonly Move[] = ["ask", "hand over", "add approver", "remind"];
 

@@ -8,15 +8,22 @@ import {
   type DocumentView,
   type Question,
 } from "@/core/approval";
-import { documentType, type AnyDocument, type Around, type Change, type Part, type Remark } from "@/core/documents";
+import {
+  documentType,
+  type AnyDocument,
+  type DocumentContext,
+  type Change,
+  type Part,
+  type Remark,
+} from "@/core/documents";
 import type { Hold } from "@/core/holds";
 import type { Rate } from "@/core/money";
-import { lookingFrom } from "@/core/routing";
+import { evaluationContextOf } from "@/core/routing";
 import { formatMoney } from "@/core/money";
 import type { Outcome } from "@/core/outcome";
 import type { Directory } from "@/core/people";
 import { canonical } from "@/core/records";
-import { namesIn, sayStepResult } from "@/core/telling";
+import { namesIn, sayStepResult } from "@/core/audit-narrative";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
@@ -48,7 +55,7 @@ export type SheetProps = {
   /** In whose name they would, if not their own. */
   inNameOf: string | null;
   acting: Acting;
-  around: Around;
+  around: DocumentContext;
   rates: readonly Rate[];
   expected: string | null;
   holds: ShownHold[];
@@ -106,7 +113,7 @@ export function DocumentSheet({
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
   const before = revisionBefore(view);
-  const looking = lookingFrom(state.document, { rates, around, ratesOn: state.route?.ratesOn });
+  const looking = evaluationContextOf(state.document, { rates, around, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
   const shown = documentOf(state);
   const facts = { document: shown, id: state.id, names, refused: refusedOf(state), looking, expected, words };

@@ -13,7 +13,7 @@ export type FactsProps<D extends AnyDocument = AnyDocument> = {
   names: Names;
   /** What was refused of it so far. */
   refused: readonly RefusedPart[];
-  looking: import("@/core/documents").Looking;
+  looking: import("@/core/documents").EvaluationContext;
   /** The day by which the chain is expected to have decided, if that can be told. */
   expected: string | null;
   /** What everything about the document is called. */

@@ -1,11 +1,11 @@
 import { acceptedOf, hasLapsed, refusedOf, type DocumentView } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney, type Rate } from "@/core/money";
-import { lookingFrom } from "@/core/routing";
+import { evaluationContextOf } from "@/core/routing";
 import { type Directory } from "@/core/people";
 import { saySection } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
-import { namesIn, sayHow, sentenceOf, tell } from "@/core/telling";
+import { namesIn, sayHow, sentenceOf, tell } from "@/core/audit-narrative";
 import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayRouteBand, type Names } from "@/core/words";
 import { DrawnImage } from "./drawn-image";
 import { capital, sayExactly } from "../format";
@@ -36,7 +36,11 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
   const headline = documentType(state.document.documentType).headline(acceptedOf(state));
   const words = namesIn(directory, state, version);
   const names = words.person;
-  const looking = lookingFrom(state.document, { rates, around: state.around ?? {}, ratesOn: state.route?.ratesOn });
+  const looking = evaluationContextOf(state.document, {
+    rates,
+    around: state.around ?? {},
+    ratesOn: state.route?.ratesOn,
+  });
   const { Facts, Particulars } = VIEWS[state.document.documentType]!;
   const facts = {
     document: state.document,

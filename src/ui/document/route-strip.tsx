@@ -1,7 +1,7 @@
 import { openSeats, type Decision, type DocumentState, type LevelState } from "@/core/approval";
 import { stagesOf } from "@/core/policy";
 import type { RoutedLevel } from "@/core/routing";
-import { sayPassedOver } from "@/core/telling";
+import { sayPassedOver } from "@/core/audit-narrative";
 import { sayBlocked, sayLevelReason, type Names as Words } from "@/core/words";
 import { sayDue, sayMoment, saySince } from "../format";
 

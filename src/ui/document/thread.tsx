@@ -1,5 +1,5 @@
 import type { ToldEvent } from "@/core/approval";
-import { tell } from "@/core/telling";
+import { tell } from "@/core/audit-narrative";
 import type { Names } from "@/core/words";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";

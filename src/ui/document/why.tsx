@@ -1,7 +1,7 @@
 import type { DocumentState } from "@/core/approval";
 import { minorDigits } from "@/core/money";
 import type { PolicyVersion } from "@/core/policy";
-import type { Route, SectionLooked } from "@/core/routing";
+import type { Route, SectionConsidered } from "@/core/routing";
 import {
   sayBlocked,
   sayCandidate,
@@ -46,7 +46,7 @@ export function Why({ state, version, names }: Props) {
         )}
         <Measured route={route} names={names} />
         {route.sections.map((one) => (
-          <Looked key={one.section} section={one} names={names} />
+          <SectionLine key={one.section} section={one} names={names} />
         ))}
       </dl>
       {(route.levels.length > 0 || route.policies.length > 1) && (
@@ -70,7 +70,7 @@ export function Measured({ route: { measured, documentType }, names }: { route: 
   );
 }
 
-function Looked({ section, names }: { section: SectionLooked; names: Names }) {
+function SectionLine({ section, names }: { section: SectionConsidered; names: Names }) {
   const outcome = {
     fits: "fits",
     "does not fit": "does not fit",

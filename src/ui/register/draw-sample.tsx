@@ -14,7 +14,7 @@ const ATTRIBUTES = [
   "Decided before it was ordered, posted or paid",
   "Papers are attached and fit",
 ];
-type Looked = { plan: { population: { count: number; minor: number } }; items: unknown[] };
+type ProposedSample = { plan: { population: { count: number; minor: number } }; items: unknown[] };
 
 /** Says of what, how sure and how strict, shows the size at once, and draws the sample by a seed that anybody can use again. */
 export function DrawSample({
@@ -40,7 +40,7 @@ export function DrawSample({
     seed: "2026",
     attributes: ATTRIBUTES.join("\n"),
   });
-  const [looked, setLooked] = useState<Looked | null>(null);
+  const [looked, setLooked] = useState<ProposedSample | null>(null);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const set = (key: keyof typeof value) => (next: string) => {
     setLooked(null);
@@ -67,7 +67,7 @@ export function DrawSample({
       .filter(Boolean),
   };
   const ask = async (look: boolean) => {
-    const result = await send<Looked & { id?: string }>("/api/samples", {
+    const result = await send<ProposedSample & { id?: string }>("/api/samples", {
       type: "draw",
       command: newCommand(),
       plan,

@@ -11,7 +11,7 @@ import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { visit, singles, type Visit } from "@/server/http/page";
 import { readState } from "@/server/log/projection";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";
 import { DeskList } from "@/ui/lists/desk-list";
@@ -119,5 +119,5 @@ function sayWaiting(count: number): string {
 function whyHeld({ app }: Visit, id: string): string {
   const state = readState(app.db, id);
   const hold = state?.holds.findLast((one) => !one.releasedAt);
-  return state && hold ? sayHeld(hold, namesFor(readWorld(app), state)) : "";
+  return state && hold ? sayHeld(hold, namesFor(readReferenceData(app), state)) : "";
 }

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, singles } from "@/server/http/page";
 import { unitTree, unitView } from "@/server/people/unit-views";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { UnitSheet } from "@/ui/people/unit-sheet";
 import { UnitTree } from "@/ui/people/unit-tree";
 import { Empty } from "@/ui/primitives";
@@ -15,7 +15,7 @@ export default async function Units({ searchParams }: { searchParams: Promise<{ 
   const nodes = unitTree(directory, now);
   const asked = singles(await searchParams).unit;
   const chosen = asked ?? nodes[0]?.id ?? "";
-  const unit = unitView(readWorld(app).register, directory, chosen, now);
+  const unit = unitView(readReferenceData(app).register, directory, chosen, now);
   return (
     <div className="-mx-4 grid flex-1 md:-mx-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
       <h1 className="sr-only">Units of {directory.organisation.name}</h1>

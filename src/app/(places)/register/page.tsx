@@ -5,7 +5,7 @@ import { authorise } from "@/server/access/authorise";
 import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
 import { filterOf, readableQuery, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { Pager } from "@/ui/lists/list-filter";
 import { registerParts } from "@/ui/register/parts";
@@ -15,7 +15,11 @@ import { Views } from "@/ui/register/views";
 
 export const metadata: Metadata = { title: "Register" };
 
-export default async function Register({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+export default async function RegisterPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[]>>;
+}) {
   const { app, person, zone, directory } = await visit();
   // Columns are ticked one by one and come as several values of one name.
   const given = Object.entries(await searchParams).map(([key, value]) => [key, [value].flat().join(",")]);
@@ -23,7 +27,7 @@ export default async function Register({ searchParams }: { searchParams: Promise
   const filter = filterOf(query);
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
-  const policies = new Map(readWorld(app).versions.map((one) => [one.policy.id, one.policy.name]));
+  const policies = new Map(readReferenceData(app).versions.map((one) => [one.policy.id, one.policy.name]));
   const address = new URLSearchParams(
     Object.entries(query).filter((entry): entry is [string, string] => Boolean(entry[1]) && entry[0] !== "page"),
   ).toString();

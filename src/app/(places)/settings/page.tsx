@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { RoleSchema } from "@/core/people";
-import { rulesOf } from "@/core/register";
+import { rulesOf } from "@/core/organisation-history";
 import { conflictsOf, sayConflict } from "@/core/segregation";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { readRules } from "@/server/ledger/accounts";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { Segregation, type Broken } from "@/ui/access/segregation";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { DutiesForm } from "@/ui/settings/duties-form";
@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: "Segregation of duties" };
 
 export default async function Settings() {
   const { app, person, directory, now } = await visitFor("policies.read");
-  const { register } = readWorld(app);
+  const { register } = readReferenceData(app);
   const rules = rulesOf(register);
   const broken = directory.organisation.people
     .filter((one) => directory.isActive(one, now))

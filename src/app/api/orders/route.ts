@@ -6,7 +6,7 @@ import { findOrders, orderForInvoice } from "@/server/documents/look";
 import { isReader } from "@/server/documents/commands";
 import { readState } from "@/server/documents/projection";
 import { read } from "@/server/http/handle";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 
 /** Approved orders by a few letters, or one of them with what is still to be charged. */
 export function GET(request: Request) {
@@ -23,7 +23,7 @@ export function GET(request: Request) {
     const about = { document: state, isReader: isReader(app(), state, reader.id) };
     const refusal = authorise(reader, "documents.read", about) ?? authorise(reader, "documents.enter");
     if (refusal) return { ok: false, refusals: [refusal] };
-    const today = dayIn(app().clock.now(), readWorld(app()).directory.organisation.timeZone);
+    const today = dayIn(app().clock.now(), readReferenceData(app()).directory.organisation.timeZone);
     const known = orderForInvoice(app(), reader, number, today);
     return known ? { ok: true, value: known } : missing;
   });

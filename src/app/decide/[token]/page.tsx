@@ -3,14 +3,14 @@ import Link from "next/link";
 import { acceptedOf, foretell } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayForetold } from "@/core/telling";
+import { sayForetold } from "@/core/audit-narrative";
 import { sayHeld } from "@/core/words";
 import { app } from "@/server/app";
 import { contextFor } from "@/server/documents/commands";
 import { currentPerson } from "@/server/http/handle";
 import { openLink } from "@/server/messages/links";
 import { settingsOf } from "@/server/messages/settings";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { namesFor, versionUnder } from "@/server/documents/names";
 import { DecideByLink } from "@/ui/document/decide-by-link";
 import { sayMoment } from "@/ui/format";
@@ -58,7 +58,7 @@ type Opened = Extract<ReturnType<typeof openLink>, { ok: true }>["value"];
 
 function Essentials({ token, person, state, level }: Opened & { token: string }) {
   const one = app();
-  const world = readWorld(one);
+  const world = readReferenceData(one);
   const now = one.clock.now();
   const zone = world.directory.organisation.timeZone;
   const type = documentType(state.document.documentType);

@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { groupViews, ownerViews, positionViews } from "@/server/people/unit-views";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { Groups, Positions } from "@/ui/people/groups";
 import { Owners } from "@/ui/people/owners";
 
@@ -16,7 +16,7 @@ export default async function GroupsAndPositions() {
       <h1 className="sr-only">Groups and positions</h1>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <Groups groups={groupViews(directory, now)} mayWrite={mayWrite} />
-        <Positions positions={positionViews(readWorld(app).register, directory, now)} mayWrite={mayWrite} />
+        <Positions positions={positionViews(readReferenceData(app).register, directory, now)} mayWrite={mayWrite} />
       </div>
       <div className="mt-8">
         <Owners owners={ownerViews(directory, now)} mayWrite={!authorise(person, "limits.write")} />

@@ -4,7 +4,7 @@ import { dayIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, singles } from "@/server/http/page";
 import { limitMatrix } from "@/server/people/limit-views";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { LimitMatrix } from "@/ui/people/limit-matrix";
 
 export const metadata: Metadata = { title: "Limits" };
@@ -21,7 +21,7 @@ export default async function Limits({ searchParams }: { searchParams: Promise<{
         </Link>
       </div>
       <LimitMatrix
-        rows={limitMatrix(readWorld(app).register, directory, now, all)}
+        rows={limitMatrix(readReferenceData(app).register, directory, now, all)}
         currency={directory.organisation.currency}
         mayWrite={!authorise(person, "limits.write")}
         today={dayIn(now, zone)}

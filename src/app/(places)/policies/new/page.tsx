@@ -1,14 +1,14 @@
 import type { Metadata } from "next";
 import { visitFor } from "@/server/http/page";
 import { policyNames } from "@/server/policies/drafts";
-import { readWorld } from "@/server/world";
+import { readReferenceData } from "@/server/reference-data";
 import { NewPolicy } from "@/ui/policies/new-policy";
 
 export const metadata: Metadata = { title: "New policy" };
 
 export default async function NewPolicyPage() {
   const { app, directory } = await visitFor("policies.write");
-  const { versions } = readWorld(app);
+  const { versions } = readReferenceData(app);
   const newest = new Map(versions.map((version) => [version.policy.id, version.policy]));
   return (
     <NewPolicy

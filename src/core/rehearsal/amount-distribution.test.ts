@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, policyOf, twoStep } from "../fixtures";
 import { bandOf, type Threshold } from "../policy";
-import { bandFigures, feet, histogram, nextRound, tideOf } from "./index";
+import { bandFigures, figuresOfBands, histogram, nextRound, distributionOf } from "./index";
 
 describe("band figures", () => {
   it("agree with counting every amount by itself", () => {
@@ -17,7 +17,7 @@ describe("band figures", () => {
             { amount: at, exact },
             { amount: at + 2, exact: "below" },
           ];
-          const figures = bandFigures(tideOf(amounts, 12), thresholds);
+          const figures = bandFigures(distributionOf(amounts, 12), thresholds);
           figures.forEach((figure, band) => {
             const inside = amounts.filter((amount) => bandOf(amount, thresholds) === band);
             expect([figure.count, figure.value]).toEqual([
@@ -30,7 +30,7 @@ describe("band figures", () => {
     );
   });
   it("an empty history has shares of zero, not of nothing", () => {
-    expect(bandFigures(tideOf([], 12), [])).toEqual([
+    expect(bandFigures(distributionOf([], 12), [])).toEqual([
       { count: 0, value: 0, shareOfCount: 0, shareOfValue: 0, perMonth: 0 },
     ]);
   });
@@ -39,7 +39,7 @@ describe("band figures", () => {
 describe("feet", () => {
   it("count the approvals the chain asks for and the time its stages take", () => {
     const section = policyOf(twoStep).sections[0]!;
-    const figures = feet(section, tideOf([100, 300000, 300000, 2000000], 2), directory, 0.5);
+    const figures = figuresOfBands(section, distributionOf([100, 300000, 300000, 2000000], 2), directory, 0.5);
     expect(figures.map((foot) => [foot.perMonth, foot.approvalsPerMonth, foot.workingDays])).toEqual([
       [0.5, 0, 0],
       [1, 1, 0.5],
@@ -52,7 +52,7 @@ describe("histogram and ladder", () => {
   it("puts every amount in exactly one bin", () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: -100, max: 1e9 })), (amounts) => {
-        const bins = histogram(tideOf(amounts, 12), 1000, 1e8, 40);
+        const bins = histogram(distributionOf(amounts, 12), 1000, 1e8, 40);
         expect(bins.reduce((sum, bin) => sum + bin.count, 0)).toBe(amounts.length);
       }),
     );

@@ -25,7 +25,7 @@ import {
   valueAt,
   withValue,
   type Edit,
-  type Register,
+  type OrganisationHistory,
   type RegisterChange,
 } from "./index";
 
@@ -145,7 +145,7 @@ describe("dated values", () => {
 
 describe("refused", () => {
   const twoCircle = done(start, setStandIn(start, away("rui-tavares", "duarte-anselmo"), setting));
-  it.each<[string, Register, (register: Register) => Edit, string]>([
+  it.each<[string, OrganisationHistory, (register: OrganisationHistory) => Edit, string]>([
     [
       "a reporting line in a circle",
       start,

@@ -4,7 +4,7 @@ import { asOf, valueAt } from "./as-of";
 import type { Setting } from "./dates";
 import { withState, withValue } from "./dates";
 import { changeTo, no, nameOf, type Edit } from "./edit";
-import { applyChanges, type EntryOf, type Register, type RegisterChange } from "./schema";
+import { applyChanges, type EntryOf, type OrganisationHistory, type RegisterChange } from "./schema";
 
 /** What would be left without somebody when a person goes. Ids, each with a name to show. */
 export type LeftBehind = {
@@ -18,7 +18,7 @@ export type LeftBehind = {
 type Named = { id: string; name: string };
 
 /** Everything that hangs on a person at a moment. */
-export function leftBehind(register: Register, person: string, at: string): LeftBehind {
+export function leftBehind(register: OrganisationHistory, person: string, at: string): LeftBehind {
   const organisation = asOf(register, at);
   const day = dayIn(at, organisation.timeZone);
   return {
@@ -55,7 +55,13 @@ export type Handing = {
  * without an answer.
  * @param openDocuments how many documents wait for the person or are theirs and not closed
  */
-export function leave(register: Register, id: string, handing: Handing, openDocuments: number, setting: Setting): Edit {
+export function leave(
+  register: OrganisationHistory,
+  id: string,
+  handing: Handing,
+  openDocuments: number,
+  setting: Setting,
+): Edit {
   const person = register.person.get(id);
   if (!person) return no("unknown", `There is no person “${id}”`);
   const today = dayIn(setting.at, setting.zone);
@@ -74,7 +80,7 @@ export function leave(register: Register, id: string, handing: Handing, openDocu
 }
 
 function unanswered(
-  register: Register,
+  register: OrganisationHistory,
   person: EntryOf<"person">,
   left: LeftBehind,
   handing: Handing,
@@ -117,7 +123,7 @@ function unanswered(
 }
 
 function handOn(
-  register: Register,
+  register: OrganisationHistory,
   person: string,
   left: LeftBehind,
   handing: Handing,
@@ -161,7 +167,7 @@ function handOn(
 
 /** An absence goes on with another stand-in, or with none; a delegation with nobody to act ends. */
 function standInAfter(
-  register: Register,
+  register: OrganisationHistory,
   entry: EntryOf<"standIn">,
   standIn: string | null,
   from: string,
@@ -176,7 +182,7 @@ function standInAfter(
 }
 
 /** Takes somebody back who was to leave or has left, from now on. Positions and groups have to be given again. */
-export function comeBack(register: Register, id: string): Edit {
+export function comeBack(register: OrganisationHistory, id: string): Edit {
   const person = register.person.get(id);
   if (!person) return no("unknown", `There is no person “${id}”`);
   if (!person.activeUntil) return no("already", `${person.name} is not to leave`);

@@ -1,13 +1,13 @@
 import { brokenReferences, type Problem } from "../people";
 import { refuse, type Refusal } from "../refusal";
 import { asOf, turningPoints } from "./as-of";
-import type { Register } from "./schema";
+import type { OrganisationHistory } from "./schema";
 
 /**
  * Everything that leads nowhere or in a circle, now or at any later moment for which something is set.
  * @param at ISO date-time in UTC
  */
-export function problemsOf(register: Register, at: string): Problem[] {
+export function problemsOf(register: OrganisationHistory, at: string): Problem[] {
   const seen = new Set<string>();
   const moments = [at, ...turningPoints(register, at)];
   const found = moments.flatMap((moment) =>
@@ -20,7 +20,7 @@ export function problemsOf(register: Register, at: string): Problem[] {
 }
 
 /** An auditor writes nothing, so that no role that does goes with it. This is no rule of an organisation, and none can take it away. */
-function actingAuditors(register: Register): Problem[] {
+function actingAuditors(register: OrganisationHistory): Problem[] {
   return [...register.person.values()]
     .filter(({ roles }) => roles.includes("auditor") && roles.length > 1)
     .map(({ id, name }) => ({
@@ -32,7 +32,7 @@ function actingAuditors(register: Register): Problem[] {
 }
 
 /** People sign in by their address, so that no two have the same. */
-function sameAddresses(register: Register): Problem[] {
+function sameAddresses(register: OrganisationHistory): Problem[] {
   const seen = new Map<string, string>();
   const found: Problem[] = [];
   for (const { id, email, name } of register.person.values()) {

@@ -7,7 +7,7 @@ import type { DocumentState } from "@/core/approval";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName, readAccount, type Account } from "../ledger/accounts";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { orderFacts } from "./orders";
 import { readState } from "./projection";
 
@@ -16,7 +16,7 @@ import { readState } from "./projection";
  * it is, since it chooses the policy and its people; a date that has come; papers they have brought themselves.
  */
 export function whyNotTaken(app: App, actor: Person, document: AnyDocument, requester = actor.id): Refusal | null {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const today = dayIn(app.clock.now(), directory.organisation.timeZone);
   if (document.requester !== requester)
     return refuse("forbidden", "A document is entered in one’s own name, or on behalf of somebody", "requester");
@@ -46,7 +46,7 @@ export function whyNotTaken(app: App, actor: Person, document: AnyDocument, requ
 
 /** Whether somebody may enter documents on behalf of somebody else. */
 export function mayEnterFor(app: App, actor: Person, other: string): boolean {
-  const { directory } = readWorld(app);
+  const { directory } = readReferenceData(app);
   const person = directory.person(other);
   if (!person || other === actor.id || !directory.isActive(person, app.clock.now())) return false;
   return (
@@ -79,7 +79,7 @@ function whyNoChange(app: App, document: AnyDocument): Refusal | null {
   if (order.changeOf)
     return refuse("invalid", `${number} is itself a change of ${order.changeOf}; change ${order.changeOf}`, "changeOf");
   const of = [document.requester, document.onBehalfOf].flatMap((one) =>
-    one ? [one, ...tookOverFrom(one, readWorld(app).directory, app.clock.now())] : [],
+    one ? [one, ...tookOverFrom(one, readReferenceData(app).directory, app.clock.now())] : [],
   );
   if (![order.requester, order.onBehalfOf].some((one) => one !== null && of.includes(one)))
     return refuse("forbidden", `${number} is changed by whoever ordered it; enter an order of your own`, "changeOf");

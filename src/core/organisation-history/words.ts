@@ -5,7 +5,7 @@ import { sayDate, joinWords } from "../text";
 import { canonical } from "../records";
 import { sayConflict } from "../segregation";
 import { valueAt } from "./as-of";
-import type { EntryOf, Kind, Register, RegisterChange } from "./schema";
+import type { EntryOf, Kind, OrganisationHistory, RegisterChange } from "./schema";
 
 /** One thing that differs between an entry before and after, in words; `from` where it counts from another day than that of the change. */
 export type Difference = { label: string; before: string; after: string; from?: string };
@@ -16,7 +16,7 @@ type Facts = Record<string, string>;
 /** Says ids as names where the register knows them. */
 export type Names = { person(id: string): string; unit(id: string): string; other(kind: Kind, id: string): string };
 
-export function namesIn(register: Register): Names {
+export function namesIn(register: OrganisationHistory): Names {
   return {
     person: (id) => register.person.get(id)?.name ?? id,
     unit: (id) => register.unit.get(id)?.states.at(-1)?.name ?? id,

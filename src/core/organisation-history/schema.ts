@@ -110,19 +110,19 @@ export type EntryOf<K extends Kind> = z.infer<(typeof ENTRY_SCHEMAS)[K]>;
 export const KINDS = Object.keys(ENTRY_SCHEMAS) as Kind[];
 
 /** The people of an organisation through time: every entry by its id, with what it was and will be from when. */
-export type Register = { readonly [K in Kind]: ReadonlyMap<string, EntryOf<K>> };
+export type OrganisationHistory = { readonly [K in Kind]: ReadonlyMap<string, EntryOf<K>> };
 
 /** One entry made anew or changed. Nothing is ever taken out; `before` is null for a new one. */
 export type RegisterChange = {
   [K in Kind]: { kind: K; id: string; before: EntryOf<K> | null; after: EntryOf<K> };
 }[Kind];
 
-export function emptyRegister(): Register {
-  return Object.fromEntries(KINDS.map((kind) => [kind, new Map()])) as unknown as Register;
+export function emptyRegister(): OrganisationHistory {
+  return Object.fromEntries(KINDS.map((kind) => [kind, new Map()])) as unknown as OrganisationHistory;
 }
 
 /** The register after changes; kinds that are not touched keep their maps. */
-export function applyChanges(register: Register, changes: readonly RegisterChange[]): Register {
+export function applyChanges(register: OrganisationHistory, changes: readonly RegisterChange[]): OrganisationHistory {
   const maps: { [kind: string]: Map<string, unknown> } = {};
   for (const { kind, id, after } of changes) (maps[kind] ??= new Map<string, unknown>(register[kind])).set(id, after);
   return { ...register, ...maps };

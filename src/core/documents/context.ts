@@ -6,7 +6,7 @@ import type { Rules } from "./rules";
  * What is known around a document when it is routed: accounts, orders, receipts and other documents it has to do with. It is looked up once by
  * the server, stored with the route, and everything the types compute from it can be computed again.
  */
-export type Around = {
+export type DocumentContext = {
   supplier?: SupplierFacts;
   /**
    * Other documents of the same type with the same supplier by its account, submitted and not declined or withdrawn, entered within the longest time any
@@ -20,10 +20,10 @@ export type Around = {
   receiptsElsewhere?: readonly { hash: string; number: string }[];
   customer?: CustomerFacts;
   /** Those by which documents are looked at; who may do what about them is asked of the rules as they stand. */
-  rules?: LookingRules;
+  rules?: EvaluationRules;
 };
 
-export type LookingRules = Omit<Rules, "duties" | "payments" | "letterhead">;
+export type EvaluationRules = Omit<Rules, "duties" | "payments" | "letterhead">;
 
 export type AccountStatus = "asked for" | "open" | "blocked";
 
@@ -79,10 +79,10 @@ export type CustomerFacts = {
 };
 
 /** What facts and measures may look at besides the document. */
-export type Looking = { around: Around; toCurrency: ToCurrency };
+export type EvaluationContext = { around: DocumentContext; toCurrency: ToCurrency };
 
 /** Nothing known around, and no conversion: for what is looked at before it is routed. */
-export const NOTHING_AROUND: Looking = {
+export const NO_CONTEXT: EvaluationContext = {
   around: {},
   toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
 };

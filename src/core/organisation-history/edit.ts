@@ -11,7 +11,7 @@ import {
   limitId,
   type EntryOf,
   type Kind,
-  type Register,
+  type OrganisationHistory,
   type RegisterChange,
   type Seat,
   type SegregationRule,
@@ -26,19 +26,24 @@ export const no = (code: string, message: string, path?: string): Result<never> 
 const refused = (refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
 
 /** The change that makes an entry what it is to be; none when it is so already. */
-export function changeTo<K extends Kind>(register: Register, kind: K, after: EntryOf<K>): RegisterChange[] {
+export function changeTo<K extends Kind>(register: OrganisationHistory, kind: K, after: EntryOf<K>): RegisterChange[] {
   const before = (register[kind] as ReadonlyMap<string, EntryOf<K>>).get(after.id) ?? null;
   if (before && canonical(before) === canonical(after)) return [];
   return [{ kind, id: after.id, before, after } as unknown as RegisterChange];
 }
 
-const one = <K extends Kind>(register: Register, kind: K, after: EntryOf<K>): Edit => ({
+const one = <K extends Kind>(register: OrganisationHistory, kind: K, after: EntryOf<K>): Edit => ({
   ok: true,
   value: changeTo(register, kind, after),
 });
 
 /** An id that nothing of a kind has yet, made of a name. */
-export function freeId(register: Register, kind: Kind, name: string, used: ReadonlySet<string> = new Set()): string {
+export function freeId(
+  register: OrganisationHistory,
+  kind: Kind,
+  name: string,
+  used: ReadonlySet<string> = new Set(),
+): string {
   const base = idFrom(name);
   for (let count = 1; ; count += 1) {
     const id = count === 1 ? base : `${base}-${count}`;
@@ -48,7 +53,7 @@ export function freeId(register: Register, kind: Kind, name: string, used: Reado
 
 /** An id for somebody new, of their name, or of their address where the name has no letter that an id can have. */
 export function newPersonId(
-  register: Register,
+  register: OrganisationHistory,
   { name, email }: { name: string; email: string },
   used?: ReadonlySet<string>,
 ): string {
@@ -58,7 +63,12 @@ export function newPersonId(
 export type NewPerson = Omit<Seat, "from"> & { id?: string; name: string; email: string; roles: Role[] };
 
 /** Takes somebody in, active from a day on. */
-export function addPerson(register: Register, person: NewPerson, from: string | null, setting: Setting): Edit {
+export function addPerson(
+  register: OrganisationHistory,
+  person: NewPerson,
+  from: string | null,
+  setting: Setting,
+): Edit {
   const start = effective(from, setting);
   if (!start.ok) return start;
   const { id = newPersonId(register, person), name, email, roles, ...seat } = person;
@@ -83,7 +93,7 @@ export type PersonEdit = Partial<Omit<Seat, "from">> & { name?: string; email?: 
 
 /** Changes what is said of a person. Name and address change at once; title, unit, manager and location from a day on. */
 export function changePerson(
-  register: Register,
+  register: OrganisationHistory,
   id: string,
   { name, email, ...seat }: PersonEdit,
   from: string | null,
@@ -104,7 +114,7 @@ export function changePerson(
   });
 }
 
-export function rulesOf(register: Register): readonly SegregationRule[] {
+export function rulesOf(register: OrganisationHistory): readonly SegregationRule[] {
   return register.organisation.get("organisation")?.segregation ?? [];
 }
 
@@ -113,7 +123,7 @@ export function rulesOf(register: Register): readonly SegregationRule[] {
  * gave it.
  */
 export function setRoles(
-  register: Register,
+  register: OrganisationHistory,
   id: string,
   roles: readonly Role[],
   reason: string,
@@ -153,7 +163,7 @@ export type UnitEdit = { name: string; parent: string | null; head: string | nul
 
 /** Makes a unit, or renames it, moves it or gives it another head, from a day on. */
 export function saveUnit(
-  register: Register,
+  register: OrganisationHistory,
   id: string | null,
   state: UnitEdit,
   from: string | null,
@@ -170,7 +180,7 @@ export function saveUnit(
 }
 
 /** Closes a unit in which nobody sits and below which none is open. */
-export function closeUnit(register: Register, id: string, setting: Setting): Edit {
+export function closeUnit(register: OrganisationHistory, id: string, setting: Setting): Edit {
   const unit = register.unit.get(id);
   if (!unit) return no("unknown", `There is no unit “${id}”`);
   const today = dayIn(setting.at, setting.zone);
@@ -191,7 +201,7 @@ export function closeUnit(register: Register, id: string, setting: Setting): Edi
 
 export type PositionEdit = { name: string; unit: string; heads: boolean };
 
-export function savePosition(register: Register, id: string | null, edit: PositionEdit): Edit {
+export function savePosition(register: OrganisationHistory, id: string | null, edit: PositionEdit): Edit {
   const position = id === null ? null : register.position.get(id);
   if (position === undefined) return no("unknown", `There is no position “${id}”`);
   return one(register, "position", {
@@ -203,7 +213,7 @@ export function savePosition(register: Register, id: string | null, edit: Positi
 
 /** Says who holds a position from a day on; null leaves it vacant. Whoever heads a unit holds its heading position. */
 export function holdPosition(
-  register: Register,
+  register: OrganisationHistory,
   id: string,
   person: string | null,
   from: string | null,
@@ -223,7 +233,7 @@ export function holdPosition(
 
 /** Makes a group, or changes its name at once and its members from a day on. */
 export function saveGroup(
-  register: Register,
+  register: OrganisationHistory,
   id: string | null,
   edit: { name: string; people: readonly string[] },
   from: string | null,
@@ -245,7 +255,7 @@ export function saveGroup(
 
 /** Sets up to how much a person or position may decide for a type of document, from a day on. */
 export function setLimit(
-  register: Register,
+  register: OrganisationHistory,
   holder: Holder,
   documentType: string,
   limit: Limit,
@@ -270,7 +280,7 @@ export function setLimit(
 
 /** Says who owns a cost centre, customer or supplier from a day on. */
 export function setOwner(
-  register: Register,
+  register: OrganisationHistory,
   { of, key, person }: Pick<EntryOf<"owner">, "of" | "key"> & { person: string },
   from: string | null,
   setting: Setting,
@@ -287,14 +297,14 @@ export function setOwner(
   });
 }
 
-export function saveLocation(register: Register, calendar: EntryOf<"location">): Edit {
+export function saveLocation(register: OrganisationHistory, calendar: EntryOf<"location">): Edit {
   const holidays = [...new Map(calendar.holidays.map((day) => [day.date, day])).values()];
   holidays.sort((a, b) => (a.date < b.date ? -1 : 1));
   return one(register, "location", { ...calendar, holidays });
 }
 
 /** Changes which roles must not meet. Those who hold both today keep them until their roles are next changed, and are shown. */
-export function setSegregation(register: Register, segregation: SegregationRule[]): Edit {
+export function setSegregation(register: OrganisationHistory, segregation: SegregationRule[]): Edit {
   const settings = register.organisation.get("organisation");
   if (!settings) return no("unknown", "The organisation has not been set up");
   const twice = segregation.find((rule) => rule.roles[0] === rule.roles[1]);
@@ -315,7 +325,7 @@ export type NewStandIn = {
 };
 
 /** Sets an absence or a standing delegation. Circles are found by `checked`, like every other thing that does not fit together. */
-export function setStandIn(register: Register, input: NewStandIn, setting: Setting): Edit {
+export function setStandIn(register: OrganisationHistory, input: NewStandIn, setting: Setting): Edit {
   const start = effective(input.from, setting);
   if (!start.ok) return start;
   const refusal = whyNotStandIn(register, input, setting);
@@ -350,7 +360,7 @@ export function setStandIn(register: Register, input: NewStandIn, setting: Setti
   });
 }
 
-function whyNotStandIn(register: Register, input: NewStandIn, setting: Setting): Refusal | null {
+function whyNotStandIn(register: OrganisationHistory, input: NewStandIn, setting: Setting): Refusal | null {
   const person = register.person.get(input.person);
   if (!person) return refuse("unknown", `There is no person “${input.person}”`, "person");
   const from = input.from ?? dayIn(setting.at, setting.zone);
@@ -377,13 +387,13 @@ function whyNotStandIn(register: Register, input: NewStandIn, setting: Setting):
 }
 
 /** Ends an absence or delegation now; one that has not begun never will. */
-export function endStandIn(register: Register, id: string, setting: Setting): Edit {
+export function endStandIn(register: OrganisationHistory, id: string, setting: Setting): Edit {
   const entry = register.standIn.get(id);
   if (!entry) return no("unknown", "There is no such absence or delegation");
   if (entry.until !== null && entry.until <= setting.at) return no("already", "It is over already");
   return one(register, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
 }
 
-export function nameOf(register: Register, person: string): string {
+export function nameOf(register: OrganisationHistory, person: string): string {
   return register.person.get(person)?.name ?? person;
 }

@@ -3,15 +3,15 @@ import type { AnyDocument } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { readState } from "@/server/documents/projection";
 import { receiveGoods } from "@/server/ledger/books";
-import { readWorld, routingFor } from "@/server/world";
+import { readReferenceData, routingFor } from "@/server/reference-data";
 import { invoiceFor } from "./documents";
-import type { Making } from "./generate";
-import { QUICK, QUICK_MS, isToBeSentTwice } from "./planted";
+import type { DemoBuilder } from "./generate";
+import { QUICK, QUICK_MS, isToBeSentTwice } from "./planted-anomalies";
 import { signatureFor } from "./sign";
 import { DAY, HOUR, workingMoment, type Push } from "./moments";
 
 /** Somebody sends a document in, and what follows from it happens in its time. */
-export function submitAndFollow(make: Making, order: AnyDocument, push: Push): void {
+export function submitAndFollow(make: DemoBuilder, order: AnyDocument, push: Push): void {
   const { app, who, must, random } = make;
   const requester = who(order.requester);
   const draft = must(enterDocument(app, requester, order, random.uuid()));
@@ -26,7 +26,7 @@ export function submitAndFollow(make: Making, order: AnyDocument, push: Push): v
 }
 
 /** Lets whoever is asked decide after a while; what is held is withdrawn by its requester. */
-function follow(make: Making, state: DocumentState, push: Push): void {
+function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
   const { app, who, must, random } = make;
   const now = Date.parse(make.clock.now());
   if (state.status === "approved") return deliver(make, state, push);
@@ -108,14 +108,14 @@ function follow(make: Making, state: DocumentState, push: Push): void {
 }
 
 /** However few claims there are, one of that August passed without an answer. */
-function noneLapsed({ db }: Making): boolean {
+function noneLapsed({ db }: DemoBuilder): boolean {
   return db.prepare("SELECT 1 FROM document WHERE lapsed = 1 LIMIT 1").get() === undefined;
 }
 
 /** Those who can decide at a level now, in their own name or another’s. */
-function whoCan({ app, clock }: Making, state: DocumentState, level: LevelState): string[] {
+function whoCan({ app, clock }: DemoBuilder, state: DocumentState, level: LevelState): string[] {
   const at = clock.now();
-  const routing = routingFor(app.db, readWorld(app), at, state.route?.ratesOn);
+  const routing = routingFor(app.db, readReferenceData(app), at, state.route?.ratesOn);
   const actors = openSeats(level).flatMap((seat) => actorsOfSeat(state, seat, routing, at));
   const able = actors.filter((one) => one.eligible && seatFor(state, level, one.person, routing, at).ok);
   return [...new Set(able.map((one) => one.person))];
@@ -131,7 +131,7 @@ const APPROVALS = [
 ];
 
 /** Goods come in some days after an order is approved, and most are invoiced; some invoices come before the goods, and a few come twice. */
-function deliver(make: Making, state: DocumentState, push: Push): void {
+function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
   const { random, app, who, must } = make;
   const { document, number } = state;
   if (document.documentType !== "purchase-order" || state.status !== "approved" || document.currency !== "EUR") return;

@@ -2,7 +2,7 @@ import type { AnyDocument, PurchaseOrder } from "@/core/documents";
 import type { DocumentState } from "@/core/approval";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { DAY, workingMoment, type Push } from "./moments";
-import type { Making } from "./generate";
+import type { DemoBuilder } from "./generate";
 
 /** What lies in the history of Marévia Lines for a controller or an auditor to find. */
 
@@ -11,10 +11,10 @@ export const QUICK = "amadeu-lobato";
 export const QUICK_MS = 4_000;
 
 const DUPLICATES = 7;
-const left = new WeakMap<Making, number[]>();
+const left = new WeakMap<DemoBuilder, number[]>();
 
 /** Seven moments over the history; the first invoice for an order after each comes a second time, its number written a little differently. */
-export function plantDuplicates(make: Making, from: number, end: number): void {
+export function plantDuplicates(make: DemoBuilder, from: number, end: number): void {
   const step = (end - from) / (DUPLICATES + 1);
   left.set(
     make,
@@ -22,7 +22,7 @@ export function plantDuplicates(make: Making, from: number, end: number): void {
   );
 }
 
-export function isToBeSentTwice(make: Making): boolean {
+export function isToBeSentTwice(make: DemoBuilder): boolean {
   const moments = left.get(make) ?? [];
   if (moments.length === 0 || Date.parse(make.clock.now()) < moments[0]!) return false;
   moments.shift();
@@ -49,7 +49,7 @@ const SPLITTERS: Splitter[] = [
 
 /** Two requesters divide what is dear into orders that each stay just under 5,000: the same supplier, within an hour. */
 export function splitOrders(
-  { random }: Making,
+  { random }: DemoBuilder,
   { from, end, count }: { from: number; end: number; count: number },
   push: Push,
   send: (order: AnyDocument) => void,
@@ -88,7 +88,7 @@ const BANK_CHANGES = [
   ["2026-02-26T15:05:00.000Z", "skarnes-dock", "Skarnes Dock", "XX46 6610 0420 7719 3301"],
 ] as const;
 
-export function changeBankDetails({ app, who, must, random, clock }: Making, push: Push): void {
+export function changeBankDetails({ app, who, must, random, clock }: DemoBuilder, push: Push): void {
   const approve = (state: DocumentState, by: string, level: string) =>
     void must(
       commandDocument(
@@ -146,7 +146,7 @@ const LOOKED_INTO: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** On Fridays a clerk looks into holds that outlast an approval and have stood for a week. */
-export function lookIntoHolds({ app, db, who, must, random, clock }: Making): void {
+export function lookIntoHolds({ app, db, who, must, random, clock }: DemoBuilder): void {
   const before = new Date(Date.parse(clock.now()) - 6 * DAY).toISOString();
   const old = db
     .prepare(

@@ -1,7 +1,7 @@
 import { RoleSchema, type Organisation } from "../people";
 import { asOf, turningPoints } from "./as-of";
 import { rulesOf } from "./edit";
-import type { Register } from "./schema";
+import type { OrganisationHistory } from "./schema";
 
 /** What somebody would have more of: a role, a limit, a place that is asked, a say over others, or a rule less that binds them. */
 export type Gain = { what: GainKind; of: string };
@@ -13,7 +13,7 @@ export type GainKind =
  * given by somebody else (NIST SP 800-53, AC-5, from memory).
  * @param at ISO date-time in UTC
  */
-export function gainsOf(before: Register, after: Register, person: string, at: string): Gain[] {
+export function gainsOf(before: OrganisationHistory, after: OrganisationHistory, person: string, at: string): Gain[] {
   const moments = [at, ...new Set([...turningPoints(before, at), ...turningPoints(after, at)])];
   const seen = new Set<string>();
   return moments.flatMap((moment) => {
@@ -29,7 +29,7 @@ export function gainsOf(before: Register, after: Register, person: string, at: s
 }
 
 /** Everything by which a person has a say, each with how much of it where that is counted. */
-function powersOf(register: Register, person: string, at: string): Map<string, number> {
+function powersOf(register: OrganisationHistory, person: string, at: string): Map<string, number> {
   const organisation = asOf(register, at);
   const own = organisation.people.find((one) => one.id === person);
   const powers = new Map<string, number>();

@@ -1,7 +1,14 @@
 import { dayIn } from "@/core/calendar";
 import { directoryOf, type Directory } from "@/core/people";
 import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
-import { KINDS, asOf, emptyRegister, turningPoints, type Kind, type Register } from "@/core/register";
+import {
+  KINDS,
+  asOf,
+  emptyRegister,
+  turningPoints,
+  type Kind,
+  type OrganisationHistory,
+} from "@/core/organisation-history";
 import type { Rate } from "@/core/money";
 import type { RoutingContext } from "@/core/routing";
 import type { App } from "./app";
@@ -10,13 +17,13 @@ import { statement } from "./db/statement";
 import type { Db } from "./db/open";
 
 /** What documents are routed by, as it stands at a moment: people and all versions of all policies. */
-export type World = { register: Register; directory: Directory; versions: readonly PolicyVersion[] };
+export type ReferenceData = { register: OrganisationHistory; directory: Directory; versions: readonly PolicyVersion[] };
 
-type Cached = { key: string; seen: string | null; from: string; until: string; world: World };
+type Cached = { key: string; seen: string | null; from: string; until: string; world: ReferenceData };
 const cache = new WeakMap<Db, Cached>();
 
 /** People now and policies, read once for as long as no event touches them and no later-dated change of people begins to count. */
-export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
+export function readReferenceData({ db, clock }: Pick<App, "db" | "clock">): ReferenceData {
   const at = clock.now();
   const known = cache.get(db);
   const seen = unchangedSince(db);
@@ -28,7 +35,7 @@ export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
     return known.world;
   }
   const register = known?.key === key ? known.world.register : readRegister(db);
-  const world: World = {
+  const world: ReferenceData = {
     register,
     directory: directoryOf(asOf(register, at)),
     versions: known?.key === key ? known.world.versions : readVersions(db),
@@ -38,12 +45,12 @@ export function readWorld({ db, clock }: Pick<App, "db" | "clock">): World {
 }
 
 type Past = { points: string[]; known: Map<number, Directory> };
-const past = new WeakMap<Register, Past>();
+const past = new WeakMap<OrganisationHistory, Past>();
 /** Of how many stretches of time without a change of people the directories are kept. */
 const MOST_KEPT = 24;
 
 /** The people at another moment; of one stretch of time without a change they are made once. @param at ISO date-time in UTC */
-export function directoryAt(register: Register, at: string): Directory {
+export function directoryAt(register: OrganisationHistory, at: string): Directory {
   const { points, known } = past.get(register) ?? { points: turningPoints(register, ""), known: new Map() };
   past.set(register, { points, known });
   const stretch = points.findLastIndex((point) => point <= at);
@@ -67,7 +74,7 @@ function lastTouch(db: Db): number {
     .get() as number;
 }
 
-function readRegister(db: Db): Register {
+function readRegister(db: Db): OrganisationHistory {
   const register = emptyRegister() as { [K in Kind]: Map<string, never> };
   const rows = statement(db, "SELECT kind, id, body FROM register").all() as { kind: Kind; id: string; body: string }[];
   for (const { kind, id, body } of rows) if (KINDS.includes(kind)) register[kind].set(id, JSON.parse(body) as never);
@@ -114,7 +121,7 @@ function readVersions(db: Db): PolicyVersion[] {
 }
 
 /** Versions in force at a moment, one per policy. */
-export function inForce(world: World, at: string): PolicyVersion[] {
+export function inForce(world: ReferenceData, at: string): PolicyVersion[] {
   const policies = [...new Set(world.versions.map((version) => version.policy.id))];
   return policies.flatMap(
     (id) =>
@@ -134,10 +141,10 @@ export function ratesFor(db: Db, date: string): Rate[] {
   ).all({ date }) as Rate[];
 }
 
-const ratesByDay = new WeakMap<World, Map<string, Rate[]>>();
+const ratesByDay = new WeakMap<ReferenceData, Map<string, Rate[]>>();
 
 /** The same, looked up once a day of a world, which is read anew when rates are published. */
-function ratesIn(db: Db, world: World, date: string): Rate[] {
+function ratesIn(db: Db, world: ReferenceData, date: string): Rate[] {
   const days = ratesByDay.get(world) ?? new Map<string, Rate[]>();
   ratesByDay.set(world, days);
   const found = days.get(date) ?? ratesFor(db, date);
@@ -149,7 +156,12 @@ function ratesIn(db: Db, world: World, date: string): Rate[] {
  * What documents are routed with at a moment: the rates of its day, and those of the day on which a chain that is under way began.
  * @param began that day, ISO date; absent for what begins now
  */
-export function routingFor(db: Db, world: World, at: string, began?: string | undefined): Omit<RoutingContext, "at"> {
+export function routingFor(
+  db: Db,
+  world: ReferenceData,
+  at: string,
+  began?: string | undefined,
+): Omit<RoutingContext, "at"> {
   const today = dayIn(at, world.directory.organisation.timeZone);
   const rates = ratesIn(db, world, today);
   const before = began === undefined || began === today ? [] : ratesIn(db, world, began);

@@ -1,5 +1,5 @@
 import type { Organisation } from "../people";
-import type { Register } from "./schema";
+import type { OrganisationHistory } from "./schema";
 
 type FromWhen = { from: string };
 
@@ -13,7 +13,7 @@ export function valueAt<T extends FromWhen>(list: readonly T[], at: string): T |
  * who have left are, since documents name them.
  * @param at ISO date-time in UTC
  */
-export function asOf(register: Register, at: string): Organisation {
+export function asOf(register: OrganisationHistory, at: string): Organisation {
   const settings = register.organisation.get("organisation");
   const list = <T, R>(map: ReadonlyMap<string, T>, make: (item: T) => R | null): R[] => {
     const made: R[] = [];
@@ -61,7 +61,7 @@ function withoutFrom<T extends FromWhen>({ from: _, ...rest }: T): Omit<T, "from
 }
 
 /** Moments after `at` from which something differs, soonest first. Up to the first of them a snapshot made at `at` stays true. */
-export function turningPoints(register: Register, at: string): string[] {
+export function turningPoints(register: OrganisationHistory, at: string): string[] {
   const found = new Set<string>();
   const note = (moment: string | null) => {
     if (moment !== null && moment > at) found.add(moment);

@@ -1,8 +1,8 @@
 import { cutOf, type Threshold } from "../policy";
-import { countUnder, type Tide } from "./tide";
+import { countUnder, type AmountDistribution } from "./amount-distribution";
 
 /** Amounts that crowd just under a threshold. */
-export type Crowd = { stake: number; under: number; expected: number };
+export type Bunching = { threshold: number; under: number; expected: number };
 
 /** How far below a threshold is looked, as a share of it: the last twentieth, against the twentieth before it and the one above. */
 const REACH = 0.05;
@@ -12,13 +12,13 @@ const LEAST = 8;
  * Thresholds under which there are more than twice as many amounts as the stretches around lead to expect, and at least eight: the mark of orders
  * cut to fit. A rule of thumb by common practice; it accuses nobody.
  */
-export function crowds(tide: Tide, thresholds: readonly Threshold[]): Crowd[] {
-  return thresholds.flatMap((threshold, stake): Crowd[] => {
+export function bunchingUnder(tide: AmountDistribution, thresholds: readonly Threshold[]): Bunching[] {
+  return thresholds.flatMap((threshold, index): Bunching[] => {
     const cut = cutOf(threshold);
     const step = threshold.amount * REACH;
     const between = (from: number, to: number) => countUnder(tide, to) - countUnder(tide, from);
     const under = between(cut - step, cut);
     const expected = (between(cut - 2 * step, cut - step) + between(cut, cut + step)) / 2;
-    return under >= LEAST && under > 2 * expected ? [{ stake, under, expected }] : [];
+    return under >= LEAST && under > 2 * expected ? [{ threshold: index, under, expected }] : [];
   });
 }

@@ -5,7 +5,7 @@ import { openDatabase } from "./db/open";
 import { newCommandId } from "./log/log";
 import { opened, sealerOfLog } from "./log/sealed";
 import { changePeople } from "./people/commands";
-import { readWorld } from "./world";
+import { readReferenceData } from "./reference-data";
 
 const rename = (app: TestApp, name: string) =>
   value(
@@ -20,8 +20,8 @@ const rename = (app: TestApp, name: string) =>
 describe("what is kept of people", () => {
   it("is the same object until something changes, and follows the clock", () => {
     const app = testApp();
-    const world = readWorld(app);
-    expect(readWorld(app)).toBe(world);
+    const world = readReferenceData(app);
+    expect(readReferenceData(app)).toBe(world);
     rename(app, "Rui Tavares Pinto");
     expect(person(app, "rui-tavares").name).toBe("Rui Tavares Pinto");
   });
@@ -54,6 +54,6 @@ describe("what is kept of people", () => {
     app.db.transaction(() => expect(person(app, "rui-tavares").name).toBe("Rui Tavares")).immediate();
     expect(sealerOfLog(app.db).seal("Nobody at all")).toBe("Nobody at all");
     expect(opened(app.db, { actor: sealerOfLog(app.db).seal("rui-tavares") }).actor).toBe("rui-tavares");
-    expect(readWorld(app)).toBe(readWorld(app));
+    expect(readReferenceData(app)).toBe(readReferenceData(app));
   });
 });

@@ -7,8 +7,8 @@ import {
   partyKey,
   plainNumber,
   type AnyDocument,
-  type Around,
-  type LookingRules,
+  type DocumentContext,
+  type EvaluationRules,
   type SupplierInvoice,
 } from "@/core/documents";
 import { money } from "@/core/money";
@@ -16,7 +16,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { accountByName, customerFacts, readAccount, readRules, supplierFacts } from "../ledger/accounts";
-import { readWorld } from "../world";
+import { readReferenceData } from "../reference-data";
 import { orderFacts } from "./orders";
 
 /**
@@ -25,7 +25,7 @@ import { orderFacts } from "./orders";
  * @param number of the document itself, which is not compared with itself; null for one that is new
  * @param on the day on which it was entered, ISO date of the organisation
  */
-export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): Around {
+export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): DocumentContext {
   const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app.db);
   switch (document.documentType) {
     case "purchase-order": {
@@ -62,7 +62,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
   }
 }
 
-function supplierAround(app: App, name: string, rules: LookingRules, bank = ""): Pick<Around, "supplier"> {
+function supplierAround(app: App, name: string, rules: EvaluationRules, bank = ""): Pick<DocumentContext, "supplier"> {
   const account = accountByName(app.db, "supplier", name);
   if (!account) return {};
   const { bankAccount } = account.fields;
@@ -72,7 +72,7 @@ function supplierAround(app: App, name: string, rules: LookingRules, bank = ""):
 
 /** Days over which any policy in the book totals a supplier; 0 when none does, and nothing is looked up. */
 function longestDays(app: App, documentType: string): number {
-  const days = readWorld(app).versions.flatMap(({ policy }) =>
+  const days = readReferenceData(app).versions.flatMap(({ policy }) =>
     policy.documentType === documentType && policy.measure.kind === "supplierTotal"
       ? [policy.measure.days ?? USUAL_DAYS]
       : [],
@@ -85,10 +85,10 @@ function recentWith(
   document: AnyDocument & { supplier: string },
   on: string,
   not: readonly (string | null)[],
-): Pick<Around, "recent"> {
+): Pick<DocumentContext, "recent"> {
   const days = longestDays(app, document.documentType);
   if (days === 0 || !document.supplier) return {};
-  const zone = readWorld(app).directory.organisation.timeZone;
+  const zone = readReferenceData(app).directory.organisation.timeZone;
   const rows = statement(
     app.db,
     `SELECT number, submitted_at AS at, net, currency FROM document
@@ -111,8 +111,8 @@ function duplicatesOf(
   db: Db,
   invoice: SupplierInvoice,
   own: string | null,
-  rules: LookingRules,
-): Around["duplicates"] & object {
+  rules: EvaluationRules,
+): DocumentContext["duplicates"] & object {
   const { gross } = invoiceTotals(invoice);
   const { days } = rules.duplicates;
   const rows = statement(
@@ -138,7 +138,7 @@ function receiptsElsewhere(
   db: Db,
   lines: readonly { receipt: string | null }[],
   own: string | null,
-): Around["receiptsElsewhere"] & object {
+): DocumentContext["receiptsElsewhere"] & object {
   const hashes = [...new Set(lines.flatMap((line) => line.receipt ?? []))];
   if (hashes.length === 0) return [];
   const rows = statement(

@@ -1,14 +1,18 @@
 import { refusalsOf, type Result } from "../refusal";
 import type { Setting } from "./dates";
 import { asRefusals, problemsOf } from "./problems";
-import { ENTRY_SCHEMAS, applyChanges, type Register, type RegisterChange } from "./schema";
+import { ENTRY_SCHEMAS, applyChanges, type OrganisationHistory, type RegisterChange } from "./schema";
 import { no, type Edit } from "./edit";
 
 /**
  * Whether changes leave a register in which everything leads somewhere: each entry by its schema, then references and circles now and at
  * every later moment for which something is set.
  */
-export function checked(register: Register, edit: Edit, { at }: Pick<Setting, "at">): Result<RegisterChange[]> {
+export function checked(
+  register: OrganisationHistory,
+  edit: Edit,
+  { at }: Pick<Setting, "at">,
+): Result<RegisterChange[]> {
   if (!edit.ok) return edit;
   const malformed = edit.value.flatMap((change) => {
     const parsed = ENTRY_SCHEMAS[change.kind].safeParse(change.after);
@@ -23,7 +27,7 @@ export function checked(register: Register, edit: Edit, { at }: Pick<Setting, "a
 }
 
 /** Whether somebody who is not to leave keeps people: without one, nobody could ever be let in again. */
-function hasAdministrator(register: Register): boolean {
+function hasAdministrator(register: OrganisationHistory): boolean {
   for (const { roles, activeUntil } of register.person.values())
     if (!activeUntil && roles.includes("administrator")) return true;
   return false;

@@ -3,7 +3,7 @@ import type { Directory } from "../people";
 import { neededFor } from "../routing";
 
 /** Past amounts, sorted once with running sums, so that a moved threshold costs two binary searches. */
-export type Tide = {
+export type AmountDistribution = {
   /** Minor units in the policy's currency, ascending. */
   readonly sorted: Float64Array;
   /** sums[i] is the sum of the first i amounts. */
@@ -12,7 +12,7 @@ export type Tide = {
 };
 
 /** @param months length of the period the amounts come from, in months */
-export function tideOf(amounts: Iterable<number>, months: number): Tide {
+export function distributionOf(amounts: Iterable<number>, months: number): AmountDistribution {
   const sorted = Float64Array.from(amounts).sort();
   const sums = new Float64Array(sorted.length + 1);
   sorted.forEach((amount, index) => {
@@ -22,7 +22,7 @@ export function tideOf(amounts: Iterable<number>, months: number): Tide {
 }
 
 /** How many amounts are smaller than `minor`. */
-export function countUnder(tide: Tide, minor: number): number {
+export function countUnder(tide: AmountDistribution, minor: number): number {
   let low = 0;
   let high = tide.sorted.length;
   while (low < high) {
@@ -42,7 +42,7 @@ export type BandFigures = {
 };
 
 /** Count and value of past amounts per band; shares are of all amounts of the tide, zero when there are none. */
-export function bandFigures(tide: Tide, thresholds: readonly Threshold[]): BandFigures[] {
+export function bandFigures(tide: AmountDistribution, thresholds: readonly Threshold[]): BandFigures[] {
   const edges = [0, ...thresholds.map((threshold) => countUnder(tide, cutOf(threshold))), tide.sorted.length];
   const total = tide.sorted.length;
   const totalValue = tide.sums[total]!;
@@ -60,13 +60,18 @@ export function bandFigures(tide: Tide, thresholds: readonly Threshold[]): BandF
   });
 }
 
-export type Foot = BandFigures & { approvalsPerMonth: number; workingDays: number };
+export type FiguresOfBand = BandFigures & { approvalsPerMonth: number; workingDays: number };
 
 /**
  * What stands under each band of the board: past documents, and what the chain as drawn would have asked of people.
  * @param daysPerStage working days one stage took on average in the past; the expected time of a band is that times its stages
  */
-export function feet(section: Section, tide: Tide, directory: Directory, daysPerStage: number): Foot[] {
+export function figuresOfBands(
+  section: Section,
+  tide: AmountDistribution,
+  directory: Directory,
+  daysPerStage: number,
+): FiguresOfBand[] {
   return bandFigures(tide, section.thresholds).map((figures, band) => {
     const approving = section.levels.filter((level) => level.marks[band] === "approves");
     const approvals = approving.reduce((total, level) => total + approvalsOf(level, directory), 0);
@@ -93,7 +98,7 @@ export function approvalsOf(level: Level, directory: Directory): number {
 export type Bin = { from: number; to: number; count: number; value: number };
 
 /** The tide in equal steps of the logarithm between two amounts; what lies outside counts in the outermost bin. */
-export function histogram(tide: Tide, from: number, to: number, bins: number): Bin[] {
+export function histogram(tide: AmountDistribution, from: number, to: number, bins: number): Bin[] {
   const step = Math.log(to / from) / bins;
   const edge = (index: number) => from * Math.exp(index * step);
   return Array.from({ length: bins }, (_, index) => {
@@ -104,7 +109,7 @@ export function histogram(tide: Tide, from: number, to: number, bins: number): B
 }
 
 /**
- * The next round amount up or down on the ladder 1 - 1.5 - 2 - 2.5 - 3 - 4 - 5 - 7.5, as arrow keys move a stake.
+ * The next round amount up or down on the ladder 1 - 1.5 - 2 - 2.5 - 3 - 4 - 5 - 7.5, as arrow keys move a threshold.
  * @param unit minor units in one major unit of the currency, 100 for EUR
  * @example nextRound(250000, 1, 100) // 300000
  */

@@ -1,6 +1,6 @@
 /** People, units, positions, groups, limits and stand-ins through time: what each was and will be from when, and how that is changed. */
 export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyRegister, limitId } from "./schema";
-export type { EntryOf, Kind, Register, RegisterChange, SegregationRule } from "./schema";
+export type { EntryOf, Kind, OrganisationHistory, RegisterChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
 export { effective, withState, withValue } from "./dates";
 export type { Setting } from "./dates";

@@ -16,7 +16,7 @@ import {
   setStandIn,
   type Edit,
   type GainKind,
-  type Register,
+  type OrganisationHistory,
 } from "./index";
 
 const SELF = "joaquina-teles";
@@ -29,7 +29,7 @@ const upTo = (minor: number) => ({ kind: "amount" as const, minor, currency: "EU
 const group = [...start.group.values()][0]!;
 
 /** Each kind with a change that gives it. Total, so that a kind without an example does not compile. */
-const GIVES: Readonly<Record<GainKind, (now: Register) => Edit>> = {
+const GIVES: Readonly<Record<GainKind, (now: OrganisationHistory) => Edit>> = {
   role: (now) => setRoles(now, SELF, [...OWN, "reviewer"], "A small office", setting),
   limit: (now) => setLimit(now, self, "purchase-order", upTo(1_000_000), null, setting),
   headship: (now) => saveUnit(now, "engineering", { name: "Engineering", parent: "fleet", head: SELF }, null, setting),
