@@ -97,7 +97,7 @@ const NOT_CARRIED_OUT = {
 } as const;
 
 const NOT_READY = {
-  unknown: MISSING,
+  "unknown reference": MISSING,
   "no substitute": MISSING,
   "no time to remind whom": MISSING,
   "passed on to nobody": MISSING,

@@ -149,7 +149,7 @@ describe("reading a policy file", () => {
       {
         path: "sections[0].levels[0].approvers.people[0]",
         place: { section: "everything-else", level: "a" },
-        why: { code: "unknown", values: { what: "person", id: "ghost" } },
+        why: { code: "unknown reference", values: { what: "person", id: "ghost" } },
       },
     ]);
   });

@@ -20,13 +20,13 @@ export function readPolicy(value: unknown): Result<Policy> {
 /** Where a part of a policy stands that is not ready: its path in the file, and section and level by their ids. */
 export type NotReady = { path: string; place: Pick<Place, "section" | "level">; why: NotReadyReason };
 
-/** What keeps a policy from being put in force. `unknown` names what there is none of, by the id that the policy has. */
+/** What keeps a policy from being put in force. “unknown reference” names what there is none of, by the id that the policy has. */
 export type NotReadyReason = Coded<{
   "never late": { level: string };
   "no time to remind whom": null;
   "passed on to nobody": null;
   "no substitute": null;
-  unknown: { what: "unit" | "location" | "person" | "group" | "position"; id: string };
+  "unknown reference": { what: "unit" | "location" | "person" | "group" | "position"; id: string };
   "measure not carried out": { measure: string };
   "person not on the document": { field: string };
 }>;
@@ -64,7 +64,11 @@ function withoutTime(level: Level, at: string, directory: Directory): InLevel[] 
   if (needsTime && !level.timeLimit)
     return [{ path: `${at}.timeLimit`, why: { code: "never late", values: { level: level.id } } }];
   const named = (person: string | null | undefined, nobody: NotReadyReason): NotReadyReason | null =>
-    !person ? nobody : directory.person(person) ? null : { code: "unknown", values: { what: "person", id: person } };
+    !person
+      ? nobody
+      : directory.person(person)
+        ? null
+        : { code: "unknown reference", values: { what: "person", id: person } };
   for (const [index, { to, person }] of level.reminders.entries()) {
     const why = to === "person" ? named(person, { code: "no time to remind whom" }) : null;
     if (why) return [{ path: `${at}.reminders[${index}].person`, why }];
@@ -93,7 +97,7 @@ export function notCarriedOut(policy: Policy): NotReady[] {
   return [...unmeasured, ...unnamed];
 }
 
-type Kind = Extract<NotReadyReason, { code: "unknown" }>["values"]["what"];
+type Kind = Extract<NotReadyReason, { code: "unknown reference" }>["values"]["what"];
 
 function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
   const find: Record<Kind, (id: string) => unknown> = {
@@ -104,7 +108,7 @@ function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
     position: directory.position,
   };
   const unknown = (what: Kind, id: string, path: string): InLevel[] =>
-    find[what](id) ? [] : [{ path, why: { code: "unknown", values: { what, id } } }];
+    find[what](id) ? [] : [{ path, why: { code: "unknown reference", values: { what, id } } }];
   const each = (what: Kind, ids: readonly string[], path: string): InLevel[] =>
     ids.flatMap((id, index) => unknown(what, id, `${path}[${index}]`));
   const { units, locations, requesters, exempt } = policy.scope;

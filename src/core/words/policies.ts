@@ -7,7 +7,7 @@ const NOT_READY = {
   "no time to remind whom": () => "choose to whom the reminder goes",
   "passed on to nobody": () => "choose to whom it goes when it is late",
   "no substitute": () => "there is no substitute for the requester’s own documents",
-  unknown: ({ what, id }) => `there is no ${what} “${id}”`,
+  "unknown reference": ({ what, id }) => `there is no ${what} “${id}”`,
   "measure not carried out": ({ measure }) => `measuring by ${measure} is not carried out by this version of Bandeira`,
   "person not on the document": ({ field }) =>
     `a person named on the document as “${field}” is not carried out by this version of Bandeira`,
