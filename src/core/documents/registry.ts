@@ -105,7 +105,8 @@ export type RemarkTopic =
   | "not signed";
 
 /**
- * All that routing, approval and the board need to know of one type of document. A new type is one file with one of these.
+ * All that routing, approval and the board need to know of one type of document. A new type is one of these, in the list of `index.ts`;
+ * docs/ARCHITECTURE.md has what else it takes.
  */
 export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"> & {
   schema: z.ZodType<D>;

@@ -72,7 +72,7 @@ function csvRow(row: DocumentRow): Cell[] {
   ];
 }
 
-/** A row as JSON, under the names of the register's columns. */
+/** A row as JSON: its fields as `DocumentRow` has them, names in place of ids and keys; amounts in minor units. */
 function plain(row: DocumentRow) {
   const {
     typeName: type,

@@ -164,8 +164,8 @@ function receiptsFor({ app, person }: Visit, { status, document, number }: Docum
 }
 
 /**
- * The day by which the chain of a waiting document is expected to have decided: as long as half of the decided ones of its band took, in working
- * days from its submission; null where there are none.
+ * The day by which the chain of a waiting document is expected to have decided: from its submission as long as the median of those of its band
+ * that were decided in the last 180 days took, nights and free days included. ISO date in UTC; null where there are none.
  */
 function expectedDay(app: App, state: DocumentState, now: string): string | null {
   if (state.status !== "waiting" || !state.submittedAt || !state.route?.policy) return null;
