@@ -126,7 +126,7 @@ describe("random walks of edits, decisions, hand-overs, absences and leavers", (
     );
     // The walks have met all of this; otherwise they would prove nothing.
     const wanted = `approved, declined, withdrawn, sent back, returned, handed over, approver added, revised, level lapsed, level passed on, level passed over,
-      approval counted, hold placed, hold released, reduced, rerouted, looked again, end: approved, end: waiting, end: waiting, held, refused: refused part`;
+      approval counted, hold placed, hold released, reduced, rerouted, looked again, end: approved, end: waiting, end: waiting, held, refused: refused before`;
     for (const what of wanted.split(/,\s+(?=\S)/).filter((one) => one !== "held"))
       expect([what, (seen[what] ?? 0) > WALKS / 2000]).toEqual([what, true]);
     expect(seen.reopened ?? 0).toBeGreaterThan(0);
