@@ -2,6 +2,7 @@ import type { DocumentStatus } from "@/core/documents";
 import type { VersionState } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
 import type { ComponentProps, ReactNode } from "react";
+import { capital } from "@/core/text";
 
 const BUTTON = {
   solid: "bg-harbour text-white border-harbour hover:bg-harbour-deep",
@@ -40,8 +41,7 @@ const STATUS: Record<Marked, string> = {
 
 /** A status as a word on its colour, with a mark of its own shape so that colour is never all. */
 export function StatusMark({ status }: { status: Marked }) {
-  const word =
-    status === "by lapse" ? "Lapse: nobody approved a level" : status.charAt(0).toUpperCase() + status.slice(1);
+  const word = status === "by lapse" ? "Lapse: nobody approved a level" : capital(status);
   return (
     <span
       className={`inline-flex items-center gap-1.5 rounded-sm border border-current/30 px-1.5 py-px text-xs font-medium whitespace-nowrap ${STATUS[status]}`}

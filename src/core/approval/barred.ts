@@ -1,4 +1,5 @@
 import type { DocumentStatus, MissingItem } from "../documents";
+import type { Cause, Hold } from "../holds";
 import type { CandidateReason } from "../people";
 import type { Coded } from "../reason";
 import type { Result } from "../refusal";
@@ -71,9 +72,9 @@ export type BarredReason = Coded<{
   // Holds.
   "no such hold": { hold: string };
   "keeps nothing back": null;
-  "hold released already": { hold: string };
+  "hold released already": { hold: string; why: Cause | null };
   "mend the cause": { hold: string };
-  "add what is missing": { hold: string };
+  "add what is missing": { hold: Pick<Hold, "code" | "why"> };
   "one’s own document": null;
   "released by others": { people: string[] };
   // Questions and reminders.

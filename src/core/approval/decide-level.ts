@@ -18,7 +18,7 @@ import { datesOf, done, fold, levelOf, routingAsRouted, versionFor } from "./und
 type Say = Extract<DocumentCommand, { type: "approve" | "decline" | "send back" }>;
 
 /** Approving, declining and sending back at an open level, in part or whole, and what follows from it. */
-export function speak(state: DocumentState, command: Say, context: DecideContext): Decided<DocumentEvent[]> {
+export function decideAtLevel(state: DocumentState, command: Say, context: DecideContext): Decided<DocumentEvent[]> {
   const level = state.levels.find((candidate) => candidate.level === command.level);
   const refusal = whyNotSpeak(state, level, command, context);
   if (refusal || !level) return refusal ?? no({ code: "no such level", values: { level: command.level } }, "level");

@@ -10,7 +10,7 @@ import { supplyPaper } from "./supplying";
 import { refusedParts, revise } from "./revise";
 import { outOfReach } from "./reach";
 import { acceptedOf } from "./status";
-import { speak } from "./decide-level";
+import { decideAtLevel } from "./decide-level";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
@@ -83,7 +83,7 @@ function carryOut(
     case "add approver":
       return hand(state, command, context);
     default:
-      return speak(state, command, context);
+      return decideAtLevel(state, command, context);
   }
 }
 

@@ -38,7 +38,8 @@ export function releaseByHand(
 ): Decided<DocumentEvent[]> {
   const hold = state.holds.find((one) => one.id === command.hold);
   if (!hold) return no({ code: "no such hold", values: { hold: command.hold } }, "hold");
-  if (hold.releasedAt) return no({ code: "hold released already", values: { hold: hold.code } });
+  if (hold.releasedAt)
+    return no({ code: "hold released already", values: { hold: hold.code, why: hold.released?.why ?? null } });
   if (!command.reason.trim()) return no({ code: "say why it is released" }, "reason");
   const refusal = whyNotRelease(state, hold.id, context);
   return refusal ?? done([released(hold, "person", context.actor, saidBy(command.reason))]);
@@ -49,7 +50,8 @@ export function whyNotRelease(state: DocumentState, id: string, context: DecideC
   const hold = activeOf(state.holds).find((one) => one.id === id);
   if (!hold) return no({ code: "no such hold", values: { hold: id } });
   if (hold.kind === "routing") return no({ code: "mend the cause", values: { hold: hold.code } });
-  if (hold.kind === "check") return no({ code: "add what is missing", values: { hold: hold.code } });
+  if (hold.kind === "check")
+    return no({ code: "add what is missing", values: { hold: { code: hold.code, why: hold.why } } });
   const subject = subjectOf(state.document, ownAmount(state.route?.measured), routingOf(state, context));
   if (subject.requester === context.actor || subject.excluded.some((one) => one.person === context.actor))
     return no({ code: "one’s own document" });

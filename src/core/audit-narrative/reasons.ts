@@ -1,6 +1,7 @@
 import type { ApprovedReason, WayReason, OverdueReason, PassedOverReason, StepResult } from "../approval";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "../documents";
 import { formatMoney } from "../money";
+import type { LevelReason } from "../routing";
 import { joinWords, sayDate } from "../text";
 import { sayBy, sayLevelReason, type Names, type Wording } from "../words";
 
@@ -8,6 +9,17 @@ import { sayBy, sayLevelReason, type Names, type Wording } from "../words";
 export function sayPassedOver(why: PassedOverReason, level: string, names: Names): string {
   if (why.code === "no part in what is left" || why.code === "another was chosen") return sayBy(PASSED, why, names);
   return sayLevelReason(why, level, names);
+}
+
+/** Why a level has the part that it has: as it came on the way, else as the route had it; empty for one that was added. */
+export function sayPart(
+  level: string,
+  routed: LevelReason | null,
+  meanwhile: PassedOverReason | undefined,
+  names: Names,
+): string {
+  if (meanwhile) return sayPassedOver(meanwhile, level, names);
+  return routed ? sayLevelReason(routed, level, names) : "";
 }
 
 type Meanwhile = Extract<PassedOverReason, { code: "no part in what is left" | "another was chosen" }>;

@@ -4,7 +4,7 @@ import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
 import { refuse, type Refusal } from "../refusal";
 import { joinWords, sayDate } from "../text";
-import { sayBy, sayWhyCandidate, type Names, type Wording } from "../words";
+import { sayBy, sayCause, sayHeld, sayWhyCandidate, type Names, type Wording } from "../words";
 
 /** Of what a command was about: the document's number, and the document for what its parts are called. */
 export type AboutCommand = { number: string; document: AnyDocument | null };
@@ -93,9 +93,11 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
       `${names.level(level)} needs ${needed} of those it asks, and too few of them would be left`,
     "no such hold": ({ hold }) => `${number} has no hold “${hold}”`,
     "keeps nothing back": () => "Choose what the hold keeps from happening",
-    "hold released already": ({ hold }) => `${hold} is released already`,
+    "hold released already": ({ hold, why }, names) =>
+      `${hold} is released already${why ? `: ${sayCause(why, names)}` : ""}`,
     "mend the cause": ({ hold }) => `${hold}: mend the cause, and it is routed again by itself`,
-    "add what is missing": ({ hold }) => `${hold}: add what is missing, and it is verified again`,
+    "add what is missing": ({ hold }, names) =>
+      `${sayHeld(hold, names)}: add what is missing, and it is verified again`,
     "one’s own document": () => "Nobody releases a hold on their own document",
     "released by others": ({ people }, names) =>
       `The policy lets ${people.map(names.person).join(" or ") || "nobody who is there"} release it`,

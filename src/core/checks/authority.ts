@@ -7,7 +7,8 @@ import { decidingIn, sureIn, waysThrough } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
-import { exampleOf, lowerFirst, someNames } from "./people-findings";
+import { exampleOf, someNames } from "./people-findings";
+import { lowerFirst } from "../text";
 
 /**
  * Bands in which nobody of the chain needs to have a limit that covers the band's top. Asked only where limits for the type are kept at all. A level

@@ -6,7 +6,8 @@ import { sureIn, waysThrough } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
-import { exampleOf, lowerFirst, someNames } from "./people-findings";
+import { exampleOf, someNames } from "./people-findings";
+import { lowerFirst } from "../text";
 
 /** The limit that surely stands behind a decision, in minor units of the policy's currency, and whose it is at the least. */
 type Behind = { limit: number; people: readonly string[] };

@@ -1,6 +1,6 @@
 import { typeWords } from "../documents";
 import { formatMoney } from "../money";
-import { joinWords, sayDate } from "../text";
+import { joinWords, sayDate, lowerFirst } from "../text";
 import { lastDayBefore, type CandidateReason, type Directory } from "../people";
 import { sayRange, type Level, type Policy, type Section } from "../policy";
 import { namesOf, sayBlocked } from "../words";
@@ -149,10 +149,6 @@ function passing(looked: Examined, group: readonly DeadEnd[]): Finding {
     message: `${until ? `Until ${sayDate(lastDayBefore(until, zone))}` : `From ${sayDate(from)}`} ${many} of ${someNames(people, directory)} wait at “${level.name}”: ${sayDeadEnd(group[0]!.why, looked, level)}.`,
     mend: "It ends by itself. A stand-in set under People ends it sooner.",
   };
-}
-
-export function lowerFirst(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
 /** Levels for which nothing can be said before there is a document: the owner or the person it names. */

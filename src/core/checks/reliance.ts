@@ -1,13 +1,12 @@
 import { typeWords } from "../documents";
 import { formatShare } from "./share";
-import { sayDate } from "../text";
+import { sayDate, lowerFirst } from "../text";
 import { convert, money, type Rate } from "../money";
 import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
 import { decidingIn } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import type { Caught } from "../rehearsal";
 import type { Finding } from "./finding";
-import { lowerFirst } from "./people-findings";
 
 /** The share of all value from which one person deciding alone is a finding, unless another is given. */
 export const ALONE_SHARE = 0.25;

@@ -15,6 +15,7 @@ import {
   wrongChanges,
 } from "./parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
+import { capital } from "../text";
 
 /** Fields of a customer that a change must be approved for, with how each is called. */
 export const CUSTOMER_FIELDS = {
@@ -312,7 +313,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     const fields = change.changes.map((one) => CUSTOMER_FIELDS[one.field].toLowerCase());
     const title = change.title || `${change.first ? "First " : ""}${fields.join(", ") || "no change"}`;
     return {
-      title: title.charAt(0).toUpperCase() + title.slice(1),
+      title: capital(title),
       party: change.customerName,
       net: amount,
       tax: money(0, amount.currency),

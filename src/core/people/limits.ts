@@ -10,7 +10,7 @@ export function sayLimit(limit: Limit): string {
 }
 
 /** Whose limit it is, for a sentence: "their own", "as Head of Fleet". */
-export function sayHolder({ holder }: AuthorityLimit, directory: Directory): string {
+export function sayHolder({ holder }: Pick<AuthorityLimit, "holder">, directory: Directory): string {
   return holder.kind === "person" ? "their own" : `as ${directory.position(holder.id)?.name ?? holder.id}`;
 }
 

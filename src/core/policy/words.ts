@@ -1,4 +1,4 @@
-import { joinWords, sayCount } from "../text";
+import { joinWords, sayCount, capital } from "../text";
 import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
@@ -146,7 +146,7 @@ export function saySection(policy: Policy, section: Section, directory?: Directo
   const vocabulary = vocabularyIn(policy.documentType, directory);
   if (section.when === "otherwise")
     return policy.sections.length === 1 ? `All ${many}.` : `All ${many} that no section before this one takes.`;
-  return `${many.charAt(0).toUpperCase()}${many.slice(1)} where ${sayCondition(section.when, vocabulary)}.`;
+  return `${capital(many)} where ${sayCondition(section.when, vocabulary)}.`;
 }
 
 /** What the exact amount of a threshold needs, said at the threshold: "5,000.00 itself: the requester’s manager". */

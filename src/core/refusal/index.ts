@@ -1,6 +1,6 @@
 /** Why something was not done: a code for programs, a sentence for people, and where the cause is. */
 import type { z } from "zod";
-import { lettersBetween } from "../text";
+import { lettersBetween, lowerFirst } from "../text";
 
 export type Refusal = { code: string; message: string; path?: string };
 
@@ -16,7 +16,7 @@ export function refusalsOf(error: z.ZodError, known: readonly string[] = []): Re
   return error.issues.flatMap((issue): Refusal[] => {
     const path = sayPath(issue.path);
     if (issue.code !== "unrecognized_keys")
-      return [refuse("invalid", `${path || "the whole"}: ${lower(issue.message)}`, path)];
+      return [refuse("invalid", `${path || "the whole"}: ${lowerFirst(issue.message)}`, path)];
     return issue.keys.map((key) => {
       const at = sayPath([...issue.path, key]);
       const meant = nearest(key, known);
@@ -34,10 +34,6 @@ export function sayPath(path: readonly PropertyKey[]): string {
   return path
     .map((part, at) => (typeof part === "number" ? `[${part}]` : at === 0 ? String(part) : `.${String(part)}`))
     .join("");
-}
-
-function lower(message: string): string {
-  return message.charAt(0).toLowerCase() + message.slice(1);
 }
 
 function nearest(word: string, known: readonly string[]): string | undefined {

@@ -3,6 +3,7 @@
  * from memory): a constraint names roles of which nobody holds more than one.
  */
 import { RoleSchema, type Role } from "../people";
+import { lowerFirst } from "../text";
 
 export { DUTY_WORDS, DutyRuleSchema, DutySchema, USUAL_DUTIES, loosened, meetingsOf } from "./duties";
 export type { Done, Duty, DutyRule, Meeting } from "./duties";
@@ -23,7 +24,7 @@ export function conflictsOf<S extends Separation>(roles: readonly Role[], rules:
 
 /** @example sayConflict({ roles: ["controller", "reviewer"], why: "Who writes a policy does not review it", exceptions: false }) // "controller and reviewer: who writes a policy does not review it" */
 export function sayConflict({ roles, why }: Separation): string {
-  return `${roles[0]} and ${roles[1]}: ${why.charAt(0).toLowerCase()}${why.slice(1)}`;
+  return `${roles[0]} and ${roles[1]}: ${lowerFirst(why)}`;
 }
 
 /** Roles in the order in which they are always shown, each once. */

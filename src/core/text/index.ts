@@ -13,6 +13,11 @@ export function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
+/** @example lowerFirst("Held") // "held" */
+export function lowerFirst(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1);
+}
+
 /** Without accents and capitals, as people type when they search. @example plain("Inês") // "ines" */
 export function plain(text: string): string {
   return text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();

@@ -29,6 +29,29 @@ export type Names = {
   line(number: number): string;
 };
 
+const itself = (id: string) => id;
+const nothing = () => "";
+
+/** Where nobody's name is known: every id stands for itself. For sentences that name nothing by its id. */
+export const IDS: Names = {
+  get directory(): Directory {
+    throw new RangeError("A sentence that needs the directory is said without one");
+  },
+  person: itself,
+  unit: itself,
+  position: itself,
+  group: itself,
+  policy: itself,
+  level: itself,
+  section: itself,
+  takes: nothing,
+  band: nothing,
+  verifies: nothing,
+  asks: nothing,
+  condition: nothing,
+  line: (number) => sayLine(number, null),
+};
+
 /** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
 export type About = {
   policy?: Policy | null;

@@ -21,10 +21,6 @@ function sayCompared(amount: Money, as: Converted): string {
   return `${formatMoney(amount)} = ${formatMoney(as)}${as.rate ? ` (${sayRate(amount.currency, as.rate)})` : ""}`;
 }
 
-function sayWhose(holder: Parameters<typeof sayHolder>[0]["holder"], names: Names): string {
-  return holder.kind === "person" ? "their own" : `as ${names.position(holder.id)}`;
-}
-
 function sayAmountLimit(limit: Money, { amount, as }: Compared, whose: string): string {
   const which = `limit ${sayLimit({ kind: "amount", ...limit })} (${whose})`;
   if (!as) return `${which} cannot be compared without a rate from ${amount.currency}`;
@@ -33,8 +29,9 @@ function sayAmountLimit(limit: Money, { amount, as }: Compared, whose: string): 
 
 const LIMITS = {
   "no limit": () => "has no limit for this type",
-  "unlimited limit": ({ holder }, names) => `limit unlimited (${sayWhose(holder, names)})`,
-  limit: ({ limit, holder, compared }, names) => sayAmountLimit(limit, compared, sayWhose(holder, names)),
+  "unlimited limit": ({ holder }, names) => `limit unlimited (${sayHolder({ holder }, names.directory)})`,
+  limit: ({ limit, holder, compared }, names) =>
+    sayAmountLimit(limit, compared, sayHolder({ holder }, names.directory)),
 } satisfies Wording<LimitReason>;
 
 function sayCap(cap: Money, compared: Compared | null): string {

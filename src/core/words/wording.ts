@@ -1,8 +1,5 @@
 import type { ValuesOf } from "../reason";
-import type { Names } from "./names";
-
-/** For what names nothing by its id. */
-const NOBODY = {} as Names;
+import { IDS, type Names } from "./names";
 
 /** The words for every code of a union; a code without its line does not compile. */
 export type Wording<R extends { code: string }> = {
@@ -33,7 +30,7 @@ export function speak(sentence: string): string {
 export function sayBy<R extends { code: string; values?: unknown }>(
   wording: Wording<R>,
   reason: R,
-  names: Names = NOBODY,
+  names: Names = IDS,
 ): string {
   // The table has a line for every code with the values that go with it; the compiler cannot follow the two together.
   const say = wording[reason.code as R["code"]] as (values: unknown, names: Names) => string;

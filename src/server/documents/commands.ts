@@ -32,7 +32,7 @@ import { aroundOf } from "./context";
 import { markEditor, whyNotEditToo } from "./editor";
 import { readState, writeDocument } from "./projection";
 import { onItsAccount, whyNotSupplied, whyNotTaken } from "./acceptance";
-import { saidOf } from "./names";
+import { saidOf, versionUnder } from "./names";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
 type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "note payment" | "fail step";
@@ -295,8 +295,7 @@ export function isReader(app: App, state: DocumentState, person: string): boolea
   const has = statement(app.db, "SELECT 1 FROM reader WHERE person = ? AND document = ?").get(person, state.id);
   if (has !== undefined) return true;
   const world = readReferenceData(app);
-  const { policy } = state.route ?? {};
-  const version = policy && world.versions.find((one) => one.policy.id === policy.id && one.version === policy.version);
+  const version = versionUnder(world, state);
   if (version && readsAlong(version.policy, person, world.directory)) return true;
   const at = app.clock.now();
   return levelsToDecide(state, person, routingFor(app.db, world, at, state.route?.ratesOn), at).length > 0;

@@ -4,6 +4,7 @@ import { differencesBetween } from "@/core/records";
 import { route, routeAgain, type Route } from "@/core/routing";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
+import { versionUnder } from "./names";
 import { directoryAt, inForce, ratesFor, readReferenceData } from "../reference-data";
 
 export type Recomputed = { at: string; differences: string[] };
@@ -37,9 +38,7 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
     at: event.at,
   };
   const stored = event.data.route;
-  const version = world.versions.find(
-    (one) => one.policy.id === stored.policy?.id && one.version === stored.policy.version,
-  );
+  const version = versionUnder(world, { route: stored });
   const again: Route =
     event.type === "revised" && version ? routeAgain(document, version, context) : route(document, context);
   const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;

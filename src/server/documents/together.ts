@@ -8,6 +8,7 @@ import { nativeHash } from "../log/log";
 import { readReferenceData, routingFor } from "../reference-data";
 import { commandDocument } from "./commands";
 import { readState } from "./projection";
+import { versionUnder } from "./names";
 
 export const TogetherSchema = z.strictObject({
   command: z.uuid(),
@@ -41,8 +42,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
     chosen.push({ state, level });
   }
   const rule = ({ state, level }: Together) =>
-    world.versions
-      .find((one) => one.policy.id === state.route?.policy?.id && one.version === state.route.policy.version)
+    versionUnder(world, state)
       ?.policy.sections.find((section) => section.id === state.route?.section?.id)
       ?.levels.find((one) => one.id === level);
   const wrong = whyNotAlike(chosen, (one) => {

@@ -3,9 +3,9 @@ import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { namesIn, sayHow, sayPassedOver, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
+import { namesIn, sayHow, sayPart, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
 import { capital, sayDate } from "@/core/text";
-import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayMeasured, sayRouteBand, type Names } from "@/core/words";
+import { sayCandidate, sayCause, sayHeld, sayMeasured, sayRouteBand, type Names } from "@/core/words";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
 import type { DocumentRecord } from "../documents/queries";
@@ -136,7 +136,7 @@ function levels(app: App, view: DocumentView, words: Names, moment: (at: string)
     return [
       level.name,
       [
-        `${capital(said?.status ?? level.outcome)}: ${said?.because ? sayPassedOver(said.because, level.level, words) : sayLevelReason(level.why, level.level, words)}.`,
+        `${capital(said?.status ?? level.outcome)}: ${sayPart(level.level, level.why, said?.because, words)}.`,
         looked && `Looked at: ${looked}.`,
         ...decisions,
       ]

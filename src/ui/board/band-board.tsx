@@ -21,6 +21,7 @@ import { UndoRedo } from "./undo-redo";
 import { useBoard, type BoardState } from "./use-board";
 import type { KeptDraft } from "./use-draft";
 import { EndVersion, PutInForce, SendToReviewer } from "./version-dialogs";
+import { capital } from "@/core/text";
 
 export type VersionLine = { version: number; state: VersionState; when: string; by: string; note: string };
 
@@ -104,8 +105,8 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
       <div className="min-w-0">
         <h1 className="text-2xl font-semibold">{policy.name}</h1>
         <p className="text-soft">
-          {words.name.many.charAt(0).toUpperCase() + words.name.many.slice(1)} of {sayScope(policy.scope, directory)}.
-          Measured on the {measure} in {policy.currency}.
+          {capital(words.name.many)} of {sayScope(policy.scope, directory)}. Measured on the {measure} in{" "}
+          {policy.currency}.
         </p>
         <Versions id={saved.id} current={current} versions={versions} hasDraft={props.kept !== null} />
         {editable && <Keeping board={board} latest={latest} />}

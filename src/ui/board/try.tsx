@@ -11,6 +11,7 @@ import { Choice, Entry } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
 import type { BoardState } from "./use-board";
+import { capital } from "@/core/text";
 
 type Typed = { amount: string; requester: Picked | null; category: string; supplier: string };
 
@@ -52,7 +53,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   const { one } = words.name;
   const categories = Object.entries(words.fields.find((field) => field.key === "category")?.choices ?? {});
   const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
-  const partyName = party && party.label.charAt(0).toUpperCase() + party.label.slice(1);
+  const partyName = party && capital(party.label);
   return (
     <section aria-label="Try a document" className="border-b border-rule bg-paper px-5 py-4">
       <div className="flex items-baseline justify-between">

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { Block, Hold } from "@/core/holds";
-import { joinWords } from "@/core/text";
+import { joinWords, lowerFirst } from "@/core/text";
 import { Sheet } from "../frame/sheet";
 import { sayMoment } from "../format";
 import { Form, Tick } from "../labelled";
@@ -41,8 +41,7 @@ export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zon
           className="mt-4 flex flex-wrap items-start justify-between gap-x-4 gap-y-2 border-l-3 border-held bg-held-wash px-3 py-2 text-held"
         >
           <p className="min-w-0 flex-1 basis-80">
-            <b className="font-semibold">Held: {hold.code.charAt(0).toLowerCase() + hold.code.slice(1)}.</b>{" "}
-            {why === hold.code ? "" : `${why}. `}
+            <b className="font-semibold">Held: {lowerFirst(hold.code)}.</b> {why === hold.code ? "" : `${why}. `}
             {sayBlocks(hold.blocks)} {NEXT[hold.kind]}
             <span className="block text-sm">
               Since {sayMoment(hold.placedAt, zone)}

@@ -1,8 +1,8 @@
 import { openSeats, type Decision, type DocumentState, type LevelState } from "@/core/approval";
 import { stagesOf } from "@/core/policy";
 import type { RoutedLevel } from "@/core/routing";
-import { sayPassedOver } from "@/core/audit-narrative";
-import { sayBlocked, sayLevelReason, type Names as Words } from "@/core/words";
+import { sayPart } from "@/core/audit-narrative";
+import { sayBlocked, type Names as Words } from "@/core/words";
 import { sayDue, sayMoment, saySince } from "../format";
 
 /** What the strip says of a level: from the route, or of one that was added on the way. */
@@ -114,7 +114,7 @@ function describe(
     case "declined":
       return { look: "declined", word: "Declined", detail: said };
     case "passed over":
-      return { look: "passed", word: "Passed over", detail: sayPassed(routed, level, words) };
+      return { look: "passed", word: "Passed over", detail: sayPart(level.level, routed.why, level.because, words) };
     case "told":
       return { look: "told", word: "Told", detail: foretold.join(", ") };
     case "lapsed":
@@ -130,12 +130,6 @@ function describe(
       if (state.status !== "waiting") return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
       return { look: "next", word: "Then", detail: counted(routed, foretold) };
   }
-}
-
-/** Why a level is passed over: as the route had it, or as it came on the way. */
-function sayPassed({ why, level }: Shown["routed"], { because }: LevelState, words: Words): string {
-  if (because) return sayPassedOver(because, level, words);
-  return why ? sayLevelReason(why, level, words) : "";
 }
 
 function whoseMove(

@@ -7,6 +7,7 @@ import { Button, Refusals } from "../primitives";
 import { WhomItAsks, type useLook } from "./whom-it-asks";
 import type { FormStart, Intent, ShownEffect } from "./use-document-form";
 import { SentForm } from "../sent-form";
+import { capital } from "@/core/text";
 
 type Props<T extends FieldValues> = {
   start: FormStart;
@@ -123,7 +124,7 @@ function Effect({ effect: { effect, why, voided, dropped } }: { effect: ShownEff
             ? "No approval is lost by this edit."
             : `${lost === 1 ? "One approval" : `${lost} approvals`} will no longer count.`}
         </b>{" "}
-        {why.charAt(0).toUpperCase() + why.slice(1)}.{" "}
+        {capital(why)}.{" "}
         {
           {
             "carry on": "The chain carries on where it is.",

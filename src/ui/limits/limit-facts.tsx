@@ -25,7 +25,7 @@ const ORIGIN = {
 export function LimitFacts({ document: change, refused, looking }: FactsProps<CreditLimitChange>) {
   const left = documentType(change.documentType).without(change, refused) as CreditLimitChange;
   const exposure = exposureOf(left, looking);
-  const missing = papersMissing(change);
+  const wanting = new Set(papersMissing(change));
   return (
     <>
       <FieldChanges
@@ -41,9 +41,9 @@ export function LimitFacts({ document: change, refused, looking }: FactsProps<Cr
           <SectionTitle id="required">Required papers</SectionTitle>
           <ul>
             {FIRST_LIMIT_PAPERS.map((name) => (
-              <li key={name} className={missing.includes(name) ? "text-held" : ""}>
-                {missing.includes(name) ? "✗" : "✓"} {name}
-                {missing.includes(name) && ", missing"}
+              <li key={name} className={wanting.has(name) ? "text-held" : ""}>
+                {wanting.has(name) ? "✗" : "✓"} {name}
+                {wanting.has(name) && ", missing"}
               </li>
             ))}
           </ul>

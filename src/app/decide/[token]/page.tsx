@@ -15,6 +15,7 @@ import { namesFor, versionUnder } from "@/server/documents/names";
 import { DecideByLink } from "@/ui/document/decide-by-link";
 import { sayMoment } from "@/ui/format";
 import { Flag } from "@/ui/primitives";
+import { capital } from "@/core/text";
 
 export const metadata: Metadata = { title: "Decide", robots: { index: false } };
 export const dynamic = "force-dynamic";
@@ -77,7 +78,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
       <h1 className="text-2xl font-semibold">{headline.title}</h1>
       <p className="mt-1 text-xl font-semibold">{formatMoney(headline[type.shows])}</p>
       <p className="mt-1 text-soft">
-        {type.name.one.charAt(0).toUpperCase() + type.name.one.slice(1)} {state.number}, revision {state.revision}
+        {capital(type.name.one)} {state.number}, revision {state.revision}
         {headline.party && `, ${headline.party}`}. From {names(state.document.requester)},{" "}
         {world.directory.unit(state.document.unit)?.name}.
       </p>
