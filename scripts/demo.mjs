@@ -30,7 +30,7 @@ Bandeira runs on http://localhost:${port}
 What to try first:
   1. Sign in as Benedita Corvo, open Policies, and move a stake on the band board: the figures at its foot move along.
   2. Sign in as Noor Halvorsrud and enter an order; then decide on it as Rui Tavares, who is asked first.
-  3. Open the record of any decided order in the OrganisationHistory, and check the whole log with: npx bandeira verify
+  3. Open the record of any decided order in the Register, and check the whole log with: npx bandeira verify
 
 The data is kept in ${dataFolder}. Ctrl+C stops the server.
 `);
