@@ -172,7 +172,7 @@ export function benchChecks(): void {
   console.log(
     `Checking ${sections.length} sections x 8 bands x 8 levels for ${organisation.people.length} people: ${checked.first.toFixed(0)} ms the first time, ${checked.best.toFixed(0)} ms afterwards (target 300), ${checked.value.length} findings`,
   );
-  if (process.env.SHOW) for (const f of checked.value.slice(0, 12)) console.log(f.code, f.message.slice(0, 220));
+  if (process.env.SHOW) for (const f of checked.value.slice(0, 12)) console.log(JSON.stringify(f).slice(0, 220));
   const table = largeTable(1500);
   const pairs = timed(3, () => overlaps(table));
   const left = timed(3, () => gaps(table));

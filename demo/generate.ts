@@ -1,6 +1,5 @@
-import { keyOf } from "@/core/checks";
 import type { AnyDocument } from "@/core/documents";
-import { PolicySchema, type PolicyInput } from "@/core/policy";
+import type { PolicyInput } from "@/core/policy";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { found } from "@/core/organisation-history";
@@ -10,7 +9,6 @@ import type { Db } from "@/server/db/open";
 import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { saltFrom } from "@/server/log/sealed";
-import { findingsFor } from "@/server/policies/commands";
 import { beginPolicy } from "@/server/policies/drafts";
 import { fireTimers } from "@/server/time/timers";
 import { readReferenceData } from "@/server/reference-data";
@@ -220,12 +218,7 @@ type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; 
 
 /** Puts a policy in force; whatever the checks doubt in it, given what has come in by then, somebody lets stand for a reason. */
 function letStand({ app, random }: DemoBuilder, plan: Plan, reason: string): void {
-  const reasons = findingsFor(app, PolicySchema.parse(plan.policy)).map((one) => ({
-    finding: keyOf(one),
-    message: one.message,
-    reason,
-  }));
-  reviewedInForce(app, () => random.uuid(), { ...plan, reasons });
+  reviewedInForce(app, () => random.uuid(), { ...plan, letStand: reason });
 }
 
 /** On Fridays the steps that waited are carried out, and what is in the run is paid. */

@@ -1,18 +1,23 @@
+import { keyOf } from "@/core/checks";
 import type { Person } from "@/core/people";
-import type { PolicyInput, Reason } from "@/core/policy";
+import { PolicySchema, type PolicyInput } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import type { App } from "@/server/app";
-import { sendToReviewer } from "@/server/policies/commands";
+import { sendToReviewer, findingsFor } from "@/server/policies/commands";
 import { reviewVersion } from "@/server/policies/review";
 import { readReferenceData } from "@/server/reference-data";
 
-type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string; reasons?: Reason[] };
+type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string; letStand?: string };
 
-/** Has a policy written by one person, approved by another and put in force from a day, as it has to be. @returns the number of the version */
+/**
+ * Has a policy written by one person, approved by another and put in force from a day, as it has to be. Whatever the checks doubt in it is let stand for
+ * the one reason that is given.
+ * @returns the number of the version
+ */
 export function reviewedInForce(
   app: App,
   newId: () => string,
-  { policy, basedOn, note, from, until, reasons = [] }: Plan,
+  { policy, basedOn, note, from, until, letStand }: Plan,
   [writer, reviewer]: [string, string] = ["benedita-corvo", "rosalind-amado"],
 ): number {
   const who = (id: string): Person => readReferenceData(app).directory.person(id)!;
@@ -21,7 +26,9 @@ export function reviewedInForce(
     policy,
     basedOn,
     note: note || `Policy for ${policy.name.toLowerCase()}`,
-    reasons,
+    reasons: letStand
+      ? findingsFor(app, PolicySchema.parse(policy)).map((one) => ({ finding: keyOf(one), reason: letStand }))
+      : [],
     from,
     until: until ?? null,
   };

@@ -1,8 +1,6 @@
 /** A policy for orders of one band with one level that is varied, for tests of what a level does. */
-import { keyOf } from "@/core/checks";
-import { PolicySchema, type PolicyInput } from "@/core/policy";
+import type { PolicyInput } from "@/core/policy";
 import { newCommandId } from "@/server/log/log";
-import { findingsFor } from "@/server/policies/commands";
 import { orderPolicy } from "./policy";
 import { reviewedInForce } from "./put-in-force";
 import type { TestApp } from "./test-app";
@@ -29,10 +27,11 @@ export function withLevel(
     ...extra,
     sections: [{ ...rest, levels: [{ ...OWN, ...level }, ...more] }],
   };
-  const reasons = findingsFor(app, PolicySchema.parse(policy)).map((one) => ({
-    finding: keyOf(one),
-    message: one.message,
-    reason: "Only for this test",
-  }));
-  reviewedInForce(app, newCommandId, { policy, basedOn: 1, note: "x", from: "2026-03-10", reasons });
+  reviewedInForce(app, newCommandId, {
+    policy,
+    basedOn: 1,
+    note: "x",
+    from: "2026-03-10",
+    letStand: "Only for this test",
+  });
 }

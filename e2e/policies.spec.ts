@@ -83,7 +83,7 @@ const DRAFTS: [name: string, says: string, mended: (page: Page) => Promise<void>
   [
     "retail-stock",
     "less is needed than",
-    async (page) => page.getByRole("button", { name: "Raise the pennant of Head of the unit above" }).click(),
+    async (page) => page.getByRole("button", { name: "Let Head of the unit above approve there too" }).click(),
   ],
 ];
 
@@ -140,7 +140,7 @@ test("reviewed by a second person with a remark, returned, sent again, approved;
   test.setTimeout(120_000);
   await signIn(page, "benedita-corvo");
   await page.goto("/policies/retail-stock");
-  await page.getByRole("button", { name: "Raise the pennant of Head of the unit above" }).click();
+  await page.getByRole("button", { name: "Let Head of the unit above approve there too" }).click();
   await expect(findings(page)).toContainText("nothing wrong");
   const first = await sendToReviewer(page, "Stock of the shops by itself", "2026-04-01");
   await expect(page.getByText("With the reviewer", { exact: true })).toBeVisible();

@@ -15,7 +15,7 @@ const IN_FOLDER: Record<string, readonly string[]> = {
 /** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
 const ORDER = (
   "reason text ids calendar money refusal drawn records conditions people payments segregation messages documents policy " +
-  "routing holds words approval audit-narrative outcome notices rehearsal checks authority organisation-history people-table sampling " +
+  "routing holds approval rehearsal checks words audit-narrative outcome notices authority organisation-history people-table sampling " +
   "stopped-orders starting-set intake formats fixtures"
 ).split(" ");
 
@@ -23,7 +23,7 @@ const ORDER = (
  * What may make sentences in the core: what is told to people, and what still finds in words. Everything else gives codes and values, so that
  * nothing that is stored, hashed or compared can have a wording in it.
  */
-const SPEAKS = ["words", "audit-narrative", "notices", "outcome", "checks", "fixtures"];
+const SPEAKS = ["words", "audit-narrative", "notices", "outcome", "authority", "fixtures"];
 
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },

@@ -6,10 +6,9 @@ import {
   type Foretold,
   type LevelState,
 } from "../approval";
-import { AFTER_APPROVAL } from "../policy";
 import { askerOf } from "../routing";
 import { joinWords } from "../text";
-import { sayHeld, speak, type Names } from "../words";
+import { sayHeld, speak, type Names, AFTER_APPROVAL } from "../words";
 import { sayPassedOver } from "./reasons";
 
 /** What would happen, in sentences: who is asked next, whether the chain ends, what is released, and what is done afterwards; none where nothing can be said. */

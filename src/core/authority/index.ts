@@ -10,8 +10,9 @@ import {
   type Person,
   type StandIn,
 } from "../people";
-import { bandEdges, sayRange, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
+import { bandEdges, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { joinWords, sayCount } from "../text";
+import { sayRange } from "../words";
 
 /** A level of a policy in force that asks a person: for which amounts, for whose documents, and by what. */
 export type AskedBy = {

@@ -1,11 +1,9 @@
 import { enoughInAll } from "../routing";
-import { sayRange, type Section } from "../policy";
-import { joinWords } from "../text";
+import type { Section } from "../policy";
 import type { Answer } from "./asked";
 import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
-import { exampleOf, someNames } from "./people-findings";
 
 /**
  * Levels of one band that ask the same people where nobody decides at two: for some requesters there are too few to decide at each, so that their documents
@@ -22,7 +20,7 @@ export function checkApart(looked: Examined): Finding[] {
 }
 
 function tooFew(looked: Examined, section: Section, band: number): Finding | null {
-  const { policy, directory, unit } = looked;
+  const { policy, unit } = looked;
   const levels = section.levels.filter((level) => level.marks[band] === "approves" && asksPeople(level));
   if (levels.length < 2) return null;
   const { low, high } = edgesOf(policy, section, band, unit);
@@ -38,17 +36,12 @@ function tooFew(looked: Examined, section: Section, band: number): Finding | nul
     const lasting = stuck(always, minor);
     const people = lasting.length > 0 ? lasting : stuck(levels, minor);
     if (people.length === 0) continue;
-    const names = joinWords(
-      (lasting.length > 0 ? always : levels).map((level) => `“${level.name}”`),
-      "and",
-    );
     return {
       code: "same people",
       weight: lasting.length > 0 ? "fatal" : "doubtful",
       place: { section: section.id, band },
-      message: `${sayRange(section, band, policy.currency)}: ${names} ask the same people, too few of them to decide at each, and nobody decides at two levels: what ${someNames(people, directory)} ${people.length === 1 ? "asks" : "ask"} for would be held.`,
-      example: exampleOf(policy, minor, people[0]!, directory),
-      mend: "Ask other people at one of these levels, or let who stands at two levels be asked twice or count once.",
+      values: { levels: (lasting.length > 0 ? always : levels).map(({ id }) => id), people },
+      example: { minor, requester: people[0]! },
     };
   }
   return null;

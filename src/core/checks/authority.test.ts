@@ -8,7 +8,7 @@ describe("authority", () => {
   it("a higher band that needs less", () => {
     const second = level("second", 2, ["none", "approves", "none"], { kind: "headOfUnit", up: 1 });
     const [finding] = found({ ...base, sections: [{ ...section, levels: [plain, second] }] } as PolicyInput);
-    expect([finding!.code, finding!.offer?.label]).toEqual(["inversion", "Raise the pennant of second"]);
+    expect([finding!.code, finding!.said.offer]).toEqual(["inversion", "Let second approve there too"]);
   });
 
   it("a higher band that people with lower limits can decide, though another level takes the place of the one below", () => {
@@ -39,12 +39,9 @@ describe("authority", () => {
           ],
         } as PolicyInput,
         context(org),
-      ).flatMap(({ code, about, message }) => (code === "inversion" ? [[about, message]] : []));
+      ).flatMap(({ code, said }) => (code === "falling authority" ? [said.message] : []));
     expect(chain(["boss"], ["head", "lead"])).toEqual([
-      [
-        "people",
-        "Over 10,000.00: Lead can be enough, with a limit of 900,000.00 EUR; somebody with authority for any amount is needed over 2,500.00 up to 10,000.00, that amount included.",
-      ],
+      "Over 10,000.00: Lead can be enough, with a limit of 900,000.00 EUR; somebody with authority for any amount is needed over 2,500.00 up to 10,000.00, that amount included.",
     ]);
     // Two of three bring in the middle limit at the least; all of them the highest.
     expect(chain(["head"], ["head", "lead"], 2)).toEqual([]);
@@ -96,7 +93,7 @@ describe("authority", () => {
     expect(found(base, context(org))[0]).toMatchObject({
       code: "limit too low",
       place: { band: 2 },
-      example: "an order of 100,000.00 EUR by Rui, Engines",
+      said: { example: "an order of 100,000.00 EUR by Rui, Engines" },
     });
     expect(found(base, context({ ...sound, limits: [limit("lead", 10_000_000), limit("head", 10_000_000)] }))).toEqual(
       [],
@@ -130,10 +127,10 @@ describe("authority", () => {
           ],
         } as PolicyInput,
         context(org),
-      ).flatMap(({ code, about }) => (code === "inversion" && about === "people" ? [about] : []));
+      ).flatMap(({ code }) => (code === "falling authority" ? [code] : []));
     expect(chain(["strong", "strong-too"])).toEqual([]);
     // One of the strong ones still comes after the choice; of all three, the weak one can be the only one.
     expect(chain(["weak", "strong"])).toEqual([]);
-    expect(chain(["weak", "strong", "strong-too"])).toEqual(["people"]);
+    expect(chain(["weak", "strong", "strong-too"])).toEqual(["falling authority"]);
   });
 });

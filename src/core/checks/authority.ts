@@ -1,14 +1,11 @@
-import { typeWords } from "../documents";
-import { formatMoney, money, type ToCurrency } from "../money";
+import { money, type ToCurrency } from "../money";
 import { coverage } from "../people";
-import { bandOf, boundaryAmounts, sayRange, type Level, type Policy, type Section } from "../policy";
+import { bandOf, boundaryAmounts, type Level, type Policy, type Section } from "../policy";
 import type { Answer } from "./asked";
 import { decidingIn, sureIn, waysThrough } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
-import { exampleOf, someNames } from "./people-findings";
-import { lowerFirst } from "../text";
 
 /**
  * Bands in which nobody of the chain needs to have a limit that covers the band's top. Asked only where limits for the type are kept at all. A level
@@ -57,17 +54,14 @@ function bandLimit(looked: Examined, section: Section, band: number, covers: Cov
   if (asked.requesters.length === 0 || !reach.possible(section)) return [];
   const whole = short(sure);
   const open = band === section.bands.length - 1;
-  const top = formatMoney({ minor: high, currency: policy.currency });
-  const lookedAt = open ? `The band is open; looked at is ${top}, ten times its threshold` : `The band ends at ${top}`;
   if (whole.requesters.length > 0)
     return [
       {
         code: "limit too low",
         weight: "doubtful",
         place: { section: section.id, level: sure.at(-1)!.id, band },
-        message: `${sayRange(section, band, policy.currency)}: the chain can end with people whose limits end below it: ${someNames(whole.weak, directory)}. ${lookedAt}.`,
-        example: exampleOf(policy, high, whole.requesters[0]!, directory),
-        mend: "Raise their limits under People, move the threshold down, or let somebody with a higher limit approve as well.",
+        values: { weak: whole.weak, top: high, open },
+        example: { minor: high, requester: whole.requesters[0]! },
       },
     ];
   return waysThrough(sure).flatMap(({ chooser, chosen, levels: through }): Finding[] => {
@@ -79,9 +73,8 @@ function bandLimit(looked: Examined, section: Section, band: number, covers: Cov
         weight: "fatal",
         about: chosen.id,
         place: { section: section.id, level: chooser.id, band },
-        message: `${sayRange(section, band, policy.currency)}: where “${chooser.name}” chooses “${chosen.name}”, what it passes over is needed: the chain then ends with people whose limits end below it${weak.length > 0 ? `: ${someNames(weak, directory)}` : ""}. ${lookedAt}.`,
-        example: exampleOf(policy, high, requesters[0]!, directory),
-        mend: "Take the level whose limit is needed out of those to choose from, so that it always comes.",
+        values: { chosen: chosen.id, weak, top: high, open },
+        example: { minor: high, requester: requesters[0]! },
       },
     ];
   });
@@ -130,12 +123,8 @@ export function checkInversions(policy: Policy): Finding[] {
           code: "inversion",
           weight: "doubtful",
           place: { section: section.id, level: level.id, band: higher },
-          message: `${sayRange(section, higher, policy.currency)}: less is needed than ${lowerFirst(sayRange(section, lower, policy.currency))}: “${level.name}” no longer approves and nobody takes its place.`,
-          mend: "Let the level approve in the higher band as well, or say why less is enough there.",
-          offer: {
-            label: `Raise the pennant of ${level.name}`,
-            edit: { kind: "mark", section: section.id, level: level.id, band: higher },
-          },
+          values: { lower },
+          offer: { kind: "mark", section: section.id, level: level.id, band: higher },
         },
       ];
     }),
@@ -164,14 +153,13 @@ export function checkAgainstOrders(policy: Policy, others: readonly Policy[]): F
     const easier = amounts.find((minor) => approvalsFor(policy, minor).count < approvalsFor(order, minor).count);
     if (easier === undefined) return [];
     const { section, band, count } = approvalsFor(policy, easier);
-    const needed = approvalsFor(order, easier).count;
+    const orderLevels = approvalsFor(order, easier).count;
     return [
       {
         code: "easier than its order",
         weight: "doubtful",
         place: { section: section.id, band },
-        message: `An invoice of ${formatMoney({ minor: easier, currency: policy.currency })} that has no section of its own passes ${count === 0 ? "no level" : count === 1 ? "one level" : `${count} levels`}; an order of the same amount under “${order.name}” passes ${needed}.`,
-        mend: `Bring its thresholds and levels up to those of ${typeWords(order.documentType).name.many}, or say why less is enough.`,
+        values: { minor: easier, levels: count, order: order.id, orderLevels },
       },
     ];
   });

@@ -2,9 +2,6 @@ import { dayIn } from "../calendar";
 import { minorDigits, type Rate } from "../money";
 import type { Directory } from "../people";
 import { appliesTo, rivalOf, whyNotReady, type NotReadyReason, type Policy, type PolicyVersion } from "../policy";
-import { typeWords } from "../documents";
-import { sayDate } from "../text";
-import { namesOf, sayNotReady } from "../words";
 import { checkApart } from "./apart";
 import { askedBy, converterOn } from "./asked";
 import { checkAgainstOrders, checkInversions, checkLimits } from "./authority";
@@ -13,7 +10,8 @@ import { checkConditions } from "./conditions";
 import { momentsAhead, type Examined } from "./dead-ends";
 import { checkFalling } from "./falling";
 import type { Finding, Weight } from "./finding";
-import { deadEndFindings, perDocument, someNames } from "./people-findings";
+import type { FindingCode } from "./reasons";
+import { deadEndFindings, perDocument } from "./people-findings";
 import type { Caught } from "../rehearsal";
 import { checkNames, type KnownNames } from "./names";
 import { reachOf } from "./reach";
@@ -83,28 +81,24 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
 }
 
 function notReady(policy: Policy, directory: Directory): Finding[] {
-  const names = namesOf(directory, { policy });
-  return whyNotReady(policy, directory).map(({ place, why }): Finding => {
-    const at = place.level ? `“${names.level(place.level)}”: ` : "";
-    return { ...NOT_READY[why.code], weight: "fatal", place, message: `${at}${sayNotReady(why, names)}.` };
-  });
+  return whyNotReady(policy, directory).map(({ place, why }): Finding => ({
+    code: NOT_READY[why.code],
+    weight: "fatal",
+    place,
+    values: { why },
+  }));
 }
 
-const MISSING = { code: "unknown reference", mend: "Name one that exists, or enter it under People first." } as const;
-const NOT_CARRIED_OUT = {
-  code: "not carried out",
-  mend: "Take it out. It can stay in the draft, but not go to the reviewer.",
-} as const;
-
+/** Whether what keeps a policy back names something that is not there, or asks for what is not carried out. */
 const NOT_READY = {
-  "unknown reference": MISSING,
-  "no substitute": MISSING,
-  "no time to remind whom": MISSING,
-  "passed on to nobody": MISSING,
-  "never late": NOT_CARRIED_OUT,
-  "measure not carried out": NOT_CARRIED_OUT,
-  "person not on the document": NOT_CARRIED_OUT,
-} as const satisfies Record<NotReadyReason["code"], Pick<Finding, "code" | "mend">>;
+  "unknown reference": "unknown reference",
+  "no substitute": "unknown reference",
+  "no time to remind whom": "unknown reference",
+  "passed on to nobody": "unknown reference",
+  "never late": "not carried out",
+  "measure not carried out": "not carried out",
+  "person not on the document": "not carried out",
+} as const satisfies Record<NotReadyReason["code"], FindingCode>;
 
 function claimed(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {
   const rival = rivalOf(policy, at, null, versions, directory);
@@ -115,8 +109,7 @@ function claimed(policy: Policy, { versions, at, directory }: CheckContext): Fin
       // Refused where their dates would meet, when dates are given; a season or a successor may well claim the same.
       weight: "passing",
       place: {},
-      message: `“${policy.name}” and “${rival.policy.name}”, which counts from ${sayDate(rival.inForceFrom!)}, both claim ${typeWords(policy.documentType).name.many} of the same unit and people.`,
-      mend: "Choose dates that do not meet; or give one of them another unit or other requesters, or an end to the other.",
+      values: { policy: rival.policy.id, from: rival.inForceFrom! },
     },
   ];
 }
@@ -138,19 +131,7 @@ function leftOver(policy: Policy, { versions, at, directory }: CheckContext): Fi
       !others.some((other) => appliesTo(other.policy.scope, person.id, directory)),
   );
   if (left.length === 0) return [];
-  const { many } = typeWords(policy.documentType).name;
-  return [
-    {
-      code: "scope left over",
-      weight: "doubtful",
-      place: {},
-      message: `No policy for ${many} applies to ${someNames(
-        left.map(({ id }) => id),
-        directory,
-      )}, who work where this one applies: what they ask for would be held.`,
-      mend: "Widen the requesters, or make a policy for them.",
-    },
-  ];
+  return [{ code: "scope left over", weight: "doubtful", place: {}, values: { people: left.map(({ id }) => id) } }];
 }
 
 /** Units whose people no policy for a type applies to, at a moment. */

@@ -10,6 +10,7 @@ import {
   exemptTop,
   found,
   plain,
+  said,
   section,
   sound,
   withSections,
@@ -29,10 +30,12 @@ describe("dead ends as findings", () => {
       code: "dead end",
       weight: "fatal",
       place: { section: "everything-else", level: "una", band: 1 },
-      message: "Nobody can decide orders of Una over 2,500.00: at “una” nobody but the requester is asked.",
-      example: "an order of 10,000.00 EUR by Una, Fleet",
+      said: {
+        message: "Nobody can decide orders of Una over 2,500.00: at “una” nobody but the requester is asked.",
+        example: "an order of 10,000.00 EUR by Una, Fleet",
+      },
     });
-    expect(finding!.mend).toMatch(/^Name a second person/);
+    expect(finding!.said.mend).toMatch(/^Name a second person/);
   });
 
   it("a quorum larger than the pool is offered what everybody’s pool can reach", () => {
@@ -42,11 +45,11 @@ describe("dead ends as findings", () => {
       scope: exemptTop,
     };
     const [finding] = found(input);
-    expect(finding!.message).toBe(
+    expect(finding!.said.message).toBe(
       "Nobody can decide orders of anybody over 2,500.00: at “board” 3 of 9 needed are eligible.",
     );
-    expect(finding!.offer?.label).toBe("Ask for 3");
-    const mended = mend(policyOf(input), finding!.offer!.edit);
+    expect(finding!.said.offer).toBe("Ask for 3");
+    const mended = mend(policyOf(input), finding!.offer!);
     expect(checked(mended)).toEqual([]);
   });
 });
@@ -56,9 +59,9 @@ describe("what can be wrong with sections, bands and levels", () => {
 
   it("a policy that nobody owns, or whose owner is unknown or has left", () => {
     const owned = (owner?: string) =>
-      checkPolicy(policyOf({ ...base, ...(owner && { owner }) }), context())
+      said(policyOf({ ...base, ...(owner && { owner }) }))
         .filter(({ code }) => code === "no owner")
-        .map(({ message }) => message);
+        .map(({ said: { message } }) => message);
     expect(owned()).toEqual(["Nobody owns this policy, so that nobody is asked what it means."]);
     expect(owned("nobody-known")).toEqual(["The owner of this policy is nobody known here."]);
     expect(owned("boss")).toEqual([]);
@@ -74,10 +77,10 @@ describe("what can be wrong with sections, bands and levels", () => {
         stoppedOrders: rule,
         ...more,
       })
-        .filter(({ about }) => about === "stopped orders")
+        .filter(({ about, code }) => about === "stopped orders" || code === "stopped orders stay")
         .map(({ code, weight }) => [code, weight]);
     const applies: PolicyInput["afterApproval"] = [{ kind: "apply changes" }];
-    expect(credit({})).toEqual([["step not possible", "fatal"]]);
+    expect(credit({})).toEqual([["stopped orders stay", "fatal"]]);
     expect(credit({ afterApproval: applies })).toEqual([]);
     expect(credit({ afterApproval: applies, stoppedOrders: { ...rule, seller: "gone" } })).toEqual([
       ["inactive person", "doubtful"],
@@ -89,7 +92,7 @@ describe("what can be wrong with sections, bands and levels", () => {
     const steps = (...afterApproval: PolicyInput["afterApproval"] & object) =>
       found({ ...base, afterApproval })
         .filter(({ code }) => code === "step not possible")
-        .map(({ weight, message }) => [weight, message]);
+        .map(({ weight, said: { message } }) => [weight, message]);
     expect(steps({ kind: "apply changes" })).toEqual([
       ["fatal", "Step 1 after the approval, “apply changes”, does nothing to orders: it would fail on every order."],
     ]);
@@ -148,16 +151,16 @@ describe("what can be wrong with sections, bands and levels", () => {
 
   it("a section that contradicts itself, or that those before it leave nothing for", () => {
     const never = { kind: "all", of: [deck, { kind: "choice", field: "category", is: "none of", values: ["deck"] }] };
-    expect(found(withSections({ when: never }))[0]!.message).toBe(
+    expect(found(withSections({ when: never }))[0]!.said.message).toBe(
       "No orders can come to “S0”: its condition contradicts itself.",
     );
     const narrower = { kind: "all", of: [deck, { kind: "flag", field: "hasAttachment", is: true }] };
     const findings = found(withSections({ when: deck }, { when: narrower }));
-    expect(findings.map(({ code, message }) => [code, message])).toEqual([
+    expect(findings.map(({ code, said: { message } }) => [code, message])).toEqual([
       ["section never applies", "No orders can come to “S1”: the sections before it take all that it names."],
     ]);
     expect(
-      codes(checked(mend(policyOf(withSections({ when: deck }, { when: narrower })), findings[0]!.offer!.edit))),
+      codes(checked(mend(policyOf(withSections({ when: deck }, { when: narrower })), findings[0]!.offer!))),
     ).toEqual([]);
   });
 
@@ -174,13 +177,13 @@ describe("what can be wrong with sections, bands and levels", () => {
       sections: [{ ...section, levels: [{ ...plain, marks: ["none", "approves", "none"] }] }],
     } as PolicyInput;
     const [finding] = found(input);
-    expect([finding!.code, finding!.weight, finding!.place.band, finding!.offer?.label]).toEqual([
+    expect([finding!.code, finding!.weight, finding!.place.band, finding!.said.offer]).toEqual([
       "no approving level",
       "fatal",
       2,
       "Let manager approve there too",
     ]);
-    expect(checked(mend(policyOf(input), finding!.offer!.edit))).toEqual([]);
+    expect(checked(mend(policyOf(input), finding!.offer!))).toEqual([]);
   });
 
   it("a band in which every level has a condition", () => {
@@ -200,7 +203,7 @@ describe("what can be wrong with sections, bands and levels", () => {
     const findings = found({ ...base, sections: [{ ...section, levels: [plain, idle, never] }] } as PolicyInput);
     expect(codes(findings)).toEqual(["level without part", "level never applies"]);
     const mended = findings.reduce<Policy>(
-      (policy, { offer }) => mend(policy, offer!.edit),
+      (policy, { offer }) => mend(policy, offer!),
       policyOf({ ...base, sections: [{ ...section, levels: [plain, idle, never] }] } as PolicyInput),
     );
     expect(mended.sections[0]!.levels.map(({ id, stage }) => [id, stage])).toEqual([["manager", 1]]);
@@ -216,7 +219,7 @@ describe("what can be wrong with sections, bands and levels", () => {
       found(when(condition) as PolicyInput, {
         ...context(sound),
         names: { supplier: ["Tidewell Engines", "Rope & Sons"] },
-      }).flatMap(({ code, weight, message }) => (code === "unknown name" ? [[weight, message]] : []));
+      }).flatMap(({ code, weight, said: { message } }) => (code === "unknown name" ? [[weight, message]] : []));
     expect(said(text("Rope and Sons"))).toEqual([
       ["doubtful", "“Special”: there is no supplier called “Rope and Sons”."],
     ]);
@@ -256,7 +259,7 @@ describe("what can be wrong with sections, bands and levels", () => {
     ).toContain("escalation circle");
     const inactive = set({ approvers: { kind: "people", people: ["boss", "head", "gone"] } });
     expect(new Set(inactive.map(keyOf)).size).toBe(inactive.length);
-    expect(inactive.map(({ code, offer }) => [code, offer?.label])).toEqual([["inactive person", "Take out Gone"]]);
+    expect(inactive.map(({ code, said }) => [code, said.offer])).toEqual([["inactive person", "Take out Gone"]]);
     const leaver = {
       ...sound,
       people: sound.people.map((one) => (one.id === "boss" ? { ...one, activeUntil: "2026-03-31" } : one)),
@@ -282,7 +285,7 @@ describe("what can be wrong with sections, bands and levels", () => {
       { section: "everything-else", minor: 900_000, requester: "rui" },
       { section: "everything-else", minor: 300_000, requester: "una" },
     ];
-    expect(found(base, context(sound, { past }))[0]!.message).toBe(
+    expect(found(base, context(sound, { past }))[0]!.said.message).toBe(
       "Lead alone would have decided 75 % of last year’s value, more than 25 %; most of it over 2,500.00 up to 10,000.00, that amount included.",
     );
     expect(found(base, context(sound, { past, aloneShare: 0.8 }))).toEqual([]);

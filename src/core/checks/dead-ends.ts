@@ -1,13 +1,9 @@
 import type { Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
-import type { Coded } from "../reason";
-import type { BlockedReason } from "../routing";
 import type { Answer, Asked, Group } from "./asked";
 import { edgesOf } from "./edges";
 import type { Given, Reach } from "./reach";
-
-/** Why nobody can decide at a level for somebody. */
-export type DeadEndReason = BlockedReason | Coded<{ "nobody but the requester": null }>;
+import type { DeadEndReason } from "./reasons";
 
 /**
  * Requesters for whom a level asks nobody who could decide, in some bands. `passing` ends by itself, when somebody is back: `at` is when it begins, and

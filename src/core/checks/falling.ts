@@ -1,13 +1,11 @@
-import { formatMoney } from "../money";
 import type { ToCurrency } from "../money";
-import { sayRange, type Level, type Policy, type Section } from "../policy";
+import type { Level, Section } from "../policy";
 import type { Answer } from "./asked";
 import { sureIn, waysThrough } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import { edgesOf } from "./edges";
 import type { Finding } from "./finding";
-import { exampleOf, someNames } from "./people-findings";
-import { lowerFirst } from "../text";
+import type { LimitBehind } from "./reasons";
 
 /** The limit that surely stands behind a decision, in minor units of the policy's currency, and whose it is at the least. */
 type Behind = { limit: number; people: readonly string[] };
@@ -45,7 +43,7 @@ function highestLimit({ policy, directory }: Examined, person: string, toCurrenc
 }
 
 function falling(looked: Examined, section: Section, lower: number, limitOf: (person: string) => number): Finding[] {
-  const { policy, asked, unit, directory } = looked;
+  const { policy, asked, unit } = looked;
   const higher = lower + 1;
   const { high } = edgesOf(policy, section, lower, unit);
   const { low } = edgesOf(policy, section, higher, unit);
@@ -59,21 +57,17 @@ function falling(looked: Examined, section: Section, lower: number, limitOf: (pe
   if (!first) return [];
   return [
     {
-      code: "inversion",
-      about: "people",
+      code: "falling authority",
       weight: "doubtful",
       place: { section: section.id, band: higher },
-      message: `${sayRange(section, higher, policy.currency)}: ${someNames(first.after.people, directory)} can be enough, with ${sayLimit(first.after.limit, policy)}; somebody with ${sayLimit(first.before.limit, policy)} is needed ${lowerFirst(sayRange(section, lower, policy.currency))}.`,
-      example: exampleOf(policy, low, first.requester, directory),
-      mend: "Let whoever is needed in the lower band approve here as well, or somebody with a higher limit; or say why less is enough.",
+      values: { lower, before: asData(first.before), after: asData(first.after) },
+      example: { minor: low, requester: first.requester },
     },
   ];
 }
 
-function sayLimit(minor: number, { currency }: Policy): string {
-  if (minor === Infinity) return "authority for any amount";
-  return minor === 0 ? "no authority of their own" : `a limit of ${formatMoney({ minor, currency })}`;
-}
+/** Infinity has no place in JSON. */
+const asData = ({ limit, people }: Behind): LimitBehind => ({ minor: limit === Infinity ? null : limit, people });
 
 /** For each requester who can be decided on: the limit that is sure to be brought in, whoever decides and whichever level is chosen to come next. */
 function behind(

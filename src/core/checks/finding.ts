@@ -1,4 +1,5 @@
 import { edit as policyEdit, type Level, type Place, type Policy, type Section } from "../policy";
+import type { FindingReason } from "./reasons";
 
 /**
  * How much a finding weighs: “fatal” keeps a policy from the reviewer; “doubtful” needs a sentence of why; “passing” is said and needs nothing, because
@@ -15,54 +16,26 @@ export type Mend =
   | { kind: "remove section"; section: string }
   | { kind: "wait when overdue"; section: string; level: string };
 
-export type FindingCode =
-  | "not carried out"
-  | "unknown reference"
-  | "no approving level"
-  | "conditional levels only"
-  | "section never applies"
-  | "level never applies"
-  | "unknown name"
-  | "choice skips authority"
-  | "level without part"
-  | "sections overlap"
-  | "scope left over"
-  | "claims the same"
-  | "dead end"
-  | "passing dead end"
-  | "same people"
-  | "known per document"
-  | "limit too low"
-  | "inversion"
-  | "easier than its order"
-  | "decides alone"
-  | "lapse"
-  | "escalation circle"
-  | "inactive person"
-  | "leaving"
-  | "step not possible"
-  | "no owner"
-  | "nobody next"
-  | "escalation without role"
-  | "no rate";
-
-/** What is wrong with a policy, where, for whom for example, and what would mend it. */
-export type Finding = {
-  code: FindingCode;
+/** What is wrong with a policy, as data; words for it are made at the edge. */
+export type Finding = FindingReason & {
   weight: Weight;
   place: Place;
   /** Whom or which other part it is about, where several findings can have the same place. */
   about?: string;
-  message: string;
-  /** A document that shows it, such as "an order of 31,000.00 EUR by Rui Tavares, Engineering". */
-  example?: string;
-  mend: string;
-  offer?: { label: string; edit: Mend };
+  /** A document that shows it: an amount in minor units of the policy's currency, and who asks for it. */
+  example?: { minor: number; requester: string };
+  offer?: Mend;
 };
 
 /** What tells a finding from others of the same policy, so that a reason given for it stays with it while the policy is edited. */
 export function keyOf({ code, place, about }: Pick<Finding, "code" | "place" | "about">): string {
   return [code, place.section ?? "", place.level ?? "", place.band ?? "", place.threshold ?? "", about ?? ""].join("/");
+}
+
+/** What a finding says, without where it stands. */
+export function whyOf(finding: Finding): FindingReason {
+  const { code } = finding;
+  return ("values" in finding ? { code, values: finding.values } : { code }) as FindingReason;
 }
 
 /** Carries out what a finding offers. */

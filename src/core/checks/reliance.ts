@@ -1,8 +1,5 @@
-import { typeWords } from "../documents";
-import { formatShare } from "./share";
-import { sayDate, lowerFirst } from "../text";
 import { convert, money, type Rate } from "../money";
-import { bandOf, sayRange, type Level, type Policy, type Section } from "../policy";
+import { bandOf, type Level, type Policy, type Section } from "../policy";
 import { decidingIn } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
 import type { Caught } from "../rehearsal";
@@ -24,7 +21,6 @@ export function checkAlone(
   total = past.reduce((sum, one) => sum + one.minor, 0),
   share = ALONE_SHARE,
 ): Finding[] {
-  const { policy, directory } = looked;
   return [...carriedAlone(looked, past)].flatMap(([person, { minor, places }]): Finding[] => {
     if (minor <= share * total) return [];
     const { level, section, band } = [...places.values()].sort((a, b) => b.minor - a.minor)[0]!;
@@ -34,8 +30,7 @@ export function checkAlone(
         weight: "doubtful",
         about: person,
         place: { section: section.id, level: level.id, band },
-        message: `${directory.person(person)?.name ?? person} alone would have decided ${formatShare(minor / total)} of last year’s value, more than ${formatShare(share)}; most of it ${lowerFirst(sayRange(section, band, policy.currency))}.`,
-        mend: "Add a second level there, or let several people approve.",
+        values: { person, share: minor / total, most: share },
       },
     ];
   });
@@ -79,7 +74,7 @@ function lonely(answers: ReturnType<Examined["asked"]["answers"]>): Map<string, 
 }
 
 /** Approval by lapse, and overdue work that comes back to whoever let it lie. */
-export function checkOverdue({ policy, directory, asked }: Examined): Finding[] {
+export function checkOverdue({ policy, asked }: Examined): Finding[] {
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level): Finding[] => {
       const place = { section: section.id, level: level.id };
@@ -89,27 +84,13 @@ export function checkOverdue({ policy, directory, asked }: Examined): Finding[] 
             code: "lapse",
             weight: "doubtful",
             place,
-            message: `“${level.name}” counts as approved when nobody answers in time: an approval that nobody gave.`,
-            mend: "Let it wait or go to somebody else when overdue, or say why a lapse is good enough.",
-            offer: {
-              label: "Let it wait when overdue",
-              edit: { kind: "wait when overdue", section: section.id, level: level.id },
-            },
+            offer: { kind: "wait when overdue", section: section.id, level: level.id },
           },
         ];
       if (level.overdue !== "named person" || !level.overduePerson || !asksPeople(level)) return [];
       const back = asked.answers(level, 1, null).some(({ answer }) => answer.pool.includes(level.overduePerson!));
       if (!back) return [];
-      const name = directory.person(level.overduePerson)?.name ?? level.overduePerson;
-      return [
-        {
-          code: "escalation circle",
-          weight: "doubtful",
-          place,
-          message: `When “${level.name}” is overdue it goes to ${name}, who is one of those asked in the first place.`,
-          mend: "Name somebody outside the level.",
-        },
-      ];
+      return [{ code: "escalation circle", weight: "doubtful", place, values: { person: level.overduePerson } }];
     }),
   );
 }
@@ -138,14 +119,10 @@ export function checkNamed({ policy, directory }: Examined, at: string): Finding
               weight: "doubtful",
               place,
               about: id,
-              message: `${person.name} is named at “${level.name}”${inGroup ? ", as a member of its group," : ""} and no longer active.`,
-              mend: inGroup ? "Take them out of the group under People." : "Name somebody else in their place.",
+              values: { person: id, as: inGroup ? "member" : "approver" },
               ...(!inGroup &&
                 !only && {
-                  offer: {
-                    label: `Take out ${person.name}`,
-                    edit: { kind: "without person" as const, section: section.id, level: level.id, person: id },
-                  },
+                  offer: { kind: "without person" as const, section: section.id, level: level.id, person: id },
                 }),
             },
           ];
@@ -156,8 +133,7 @@ export function checkNamed({ policy, directory }: Examined, at: string): Finding
             weight: "doubtful",
             place,
             about: id,
-            message: `${person.name} is named at “${level.name}” and leaves after ${sayDate(person.activeUntil)}.`,
-            mend: "Name a position or a group instead, or somebody who stays.",
+            values: { person: id, after: person.activeUntil },
           },
         ];
       });
@@ -177,15 +153,13 @@ export function checkRates(
     (currency) => currency !== policy.currency && !convert(money(100, currency), policy.currency, date, rates).ok,
   );
   if (without.length === 0) return [];
-  const { many } = typeWords(policy.documentType).name;
   return [
     {
       code: "no rate",
       // A foreign currency without a rate is nothing a policy could mend; its own that cannot be reached from home is.
       weight: without.includes(home) ? "doubtful" : "passing",
       place: {},
-      message: `There is no exchange rate from ${without.join(", ")} to ${policy.currency} of the last ten days: ${many} in ${without.length === 1 ? "it" : "them"} would be held.`,
-      mend: "Have the rates brought in, or measure in another currency.",
+      values: { from: without, to: policy.currency },
     },
   ];
 }

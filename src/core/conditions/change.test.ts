@@ -4,7 +4,8 @@ import { policyOf, twoStep } from "../fixtures";
 import { PolicySchema, type PolicyInput } from "../policy";
 import { typeWords, vocabularyOf } from "../documents";
 import { STARTING_SET, startFrom } from "../starting-set";
-import { beforeKey, evaluate, sayCondition, type Condition, type Facts } from "./index";
+import { sayCondition } from "../words";
+import { beforeKey, evaluate, type Condition, type Facts } from "./index";
 import { ConditionSchema } from "./schema";
 
 const eur = (minor: number) => ({ minor, currency: "EUR" });

@@ -1,7 +1,8 @@
 // A condition means the same to the evaluator, to its reader and to plain boolean logic.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { ConditionSchema, evaluate, isGroup, sayCondition, type Condition, type Facts } from "./index";
+import { sayCondition } from "../words";
+import { ConditionSchema, evaluate, isGroup, type Condition, type Facts } from "./index";
 
 const facts: Facts = {
   supplier: "Northrigg Cordage",

@@ -1,9 +1,7 @@
-/** Conditions on a document's fields: the tree, its evaluation with reasons, and its words. */
+/** Conditions on a document's fields: the tree, its and its evaluation with reasons. */
 export { ConditionSchema, beforeKey, MAX_DEPTH, depthOf, isGroup, sameValue } from "./schema";
-export type { Comparison, Condition, Facts, FactValue, Group } from "./schema";
+export type { Comparison, Condition, Facts, FactValue, FieldWords, Group, Vocabulary } from "./schema";
 export { evaluate } from "./evaluate";
 export type { Explained, Outcome } from "./evaluate";
-export { sayCondition } from "./words";
-export type { FieldWords, Vocabulary } from "./words";
 export { satisfiable } from "./satisfiable";
 export type { Known, KnownField, Wanted } from "./satisfiable";

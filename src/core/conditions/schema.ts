@@ -114,3 +114,7 @@ export function depthOf(condition: Condition): number {
 export function isGroup(condition: Condition): condition is Group {
   return "of" in condition;
 }
+
+/** How a field and its choices are called; keys are what conditions name. */
+export type FieldWords = { label: string; many?: boolean; choices?: Readonly<Record<string, string>> };
+export type Vocabulary = Readonly<Record<string, FieldWords>>;

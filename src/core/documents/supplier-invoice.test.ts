@@ -11,8 +11,8 @@ import {
   likelyDuplicates,
   matchOf,
   plainNumber,
-  type DocumentContext,
   type Difference,
+  type DocumentContext,
   type SupplierInvoice,
 } from "./index";
 

@@ -6,7 +6,8 @@ import { stringify } from "csv-stringify/sync";
 import { describe, expect, it } from "vitest";
 import { ConditionSchema, type Comparison, type Condition } from "../conditions";
 import { documentTypeKeys, typeWords, type Field } from "../documents";
-import { level, policyOf } from "../fixtures";
+import { policyOf } from "../fixtures";
+import { credit, everything } from "../fixtures/everything";
 import { readPolicy, type Level, type Policy, type PolicyInput } from "../policy";
 import { fromDmn, fromFeel, fromMatrix, lossesOf, sayLoss, toDmn, toFeel, toMatrix, type Loss } from "./index";
 
@@ -126,124 +127,6 @@ describe("every condition", () => {
     expect(kinds).toContain("none");
   });
 });
-
-const when: Condition = { kind: "flag", field: "hasAttachment", is: true };
-
-/** A policy with one of everything that the schema has. */
-const everything: PolicyInput = {
-  id: "everything",
-  name: "One of everything",
-  documentType: "purchase-order",
-  owner: "boss",
-  scope: {
-    units: ["company"],
-    locations: ["here"],
-    requesters: { kind: "only", people: ["rui"], groups: ["directors"], positions: ["treasurer"] },
-    exempt: [{ person: "boss", decidedBy: "rui", reason: "Own budget" }],
-  },
-  currency: "EUR",
-  measure: { kind: "supplierTotal", days: 30 },
-  sections: [
-    {
-      id: "special",
-      name: "Special",
-      when,
-      thresholds: [{ amount: 100_000, exact: "above" }],
-      bands: [{ approval: "none", designNote: "Petty" }, { approval: "required" }],
-      designNote: "Ask the boss",
-      levels: [
-        level(
-          "papers",
-          1,
-          ["none", "approves"],
-          { kind: "people", people: ["rui"] },
-          {
-            kind: "check",
-            checks: [{ kind: "totals" }, { kind: "paper", name: "Quote" }, { kind: "fields", fields: ["supplier"] }],
-          },
-        ),
-        level(
-          "count",
-          2,
-          ["none", "approves"],
-          { kind: "group", group: "directors" },
-          { kind: "task", checklist: ["Count"] },
-        ),
-        level(
-          "first",
-          3,
-          ["told", "approves"],
-          { kind: "lineByLimit", climb: "one by one" },
-          {
-            when,
-            quorum: { kind: "n", n: 2 },
-            refusal: "counts",
-            timeLimit: { amount: 4, unit: "working hours" },
-            reminders: [{ before: true, after: { amount: 1, unit: "working hours" }, to: "approver" }],
-            overdue: "named person",
-            overduePerson: "boss",
-            handOver: "to the pool",
-            signature: "drawn",
-            commentOn: ["approve"],
-            instruction: "Look twice",
-            outcomes: [{ effect: "approve", word: "Grant" }],
-            choosesNext: ["second", "third"],
-            mayAddApprover: true,
-            designNote: "Why",
-          },
-        ),
-        level("second", 4, ["none", "approves"], { kind: "owner", of: "supplier" }, {}),
-        level("third", 4, ["none", "approves"], { kind: "namedOnDocument", field: "receiver" }, { kind: "notice" }),
-      ],
-    },
-    {
-      id: "rest",
-      name: "Everything else",
-      when: "otherwise",
-      thresholds: [],
-      bands: [{ approval: "required" }],
-      levels: [],
-    },
-  ],
-  selfApproval: { rule: "substitute", substitute: "boss" },
-  repeatedApprover: "must differ",
-  edits: { fields: ["supplier"], toleranceMinor: 100, tolerancePercent: 1.5, effect: "carry on" },
-  holds: [{ reason: "No order", blocks: ["send"], when, release: { kind: "manager", up: 1 }, keeps: true }],
-  afterApproval: [{ kind: "tell", note: "rui" }],
-  messages: [{ on: "approved", to: "requester" }],
-  onSubmit: "Keep the paper",
-  readers: { people: ["rui"], groups: [] },
-  designNote: "All of it",
-};
-
-/** What only a policy for credit-limit changes has. */
-const credit: PolicyInput = {
-  id: "credit",
-  name: "Credit",
-  documentType: "credit-limit-change",
-  scope: { units: ["company"] },
-  currency: "EUR",
-  measure: { kind: "exposure" },
-  sections: [
-    {
-      id: "rest",
-      name: "Everything else",
-      when: "otherwise",
-      thresholds: [],
-      bands: [{ approval: "required" }],
-      levels: [level("boss", 1, ["approves"], { kind: "people", people: ["boss"] })],
-    },
-  ],
-  stoppedOrders: {
-    at: "07:00",
-    headroomPercent: 10,
-    roundTo: 1_000,
-    most: 5_000_000,
-    overdueDays: 30,
-    seller: "rui",
-  },
-  partySigns: "drawn",
-};
 
 const emptyDraft: PolicyInput = {
   id: "draft",

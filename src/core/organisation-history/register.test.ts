@@ -1,6 +1,7 @@
 // What people were, are and will be; nothing of the past is changed, and nothing is left leading nowhere.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { differencesOf } from ".";
 import { marevia } from "../../../demo/organisation";
 import { away, done, setting, start, why } from "../../../demo/register";
 import { AT } from "../fixtures";
@@ -12,7 +13,6 @@ import {
   changePerson,
   checked,
   closeUnit,
-  differencesOf,
   endStandIn,
   holdPosition,
   namesIn,

@@ -3,7 +3,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { organisation } from "../fixtures";
-import { coverage, directoryOf, sayHolder, sayLimit, sayRule, type ApproverRule, type Organisation } from "./index";
+import { sayRule } from "../words";
+import { coverage, directoryOf, sayHolder, sayLimit, type ApproverRule, type Organisation } from "./index";
 
 const directory = directoryOf(marevia);
 

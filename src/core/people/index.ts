@@ -40,5 +40,4 @@ export { actorsFor, awayFor, lastDayBefore, principalsOf, tookOverFrom } from ".
 export type { Candidate, Excluded, Subject } from "./actors";
 export { mostDeciders, whoMayDecide } from "./resolve";
 export type { Resolved } from "./resolve";
-export { sayRule } from "./words";
 export { isAddress, personCalled } from "./called";

@@ -1,8 +1,8 @@
 // Who a rule names, and the reason for everybody who may not decide.
 import { describe, expect, it } from "vitest";
 import { AT, directory, organisation, subject } from "../fixtures";
-import { namesOf, sayEligibility, sayGapOf } from "../words";
-import { OrganisationSchema, sayRule, whoMayDecide, type ApproverRule } from "./index";
+import { namesOf, sayEligibility, sayGapOf, sayRule } from "../words";
+import { OrganisationSchema, whoMayDecide, type ApproverRule } from "./index";
 
 const resolve = (rule: ApproverRule, about = subject) => {
   const { candidates, gap } = whoMayDecide(rule, about, directory, AT);

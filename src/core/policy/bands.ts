@@ -41,3 +41,10 @@ export function bandEdges(
 export function boundaryAmounts(thresholds: readonly Threshold[]): number[] {
   return [...new Set(thresholds.flatMap(({ amount }) => [amount - 1, amount, amount + 1]))];
 }
+
+/** Levels grouped by stage, in order. */
+export function stagesOf<L extends { stage: number }>(levels: readonly L[]): L[][] {
+  const stages = new Map<number, L[]>();
+  for (const level of levels) stages.set(level.stage, [...(stages.get(level.stage) ?? []), level]);
+  return [...stages.entries()].sort(([a], [b]) => a - b).map(([, group]) => group);
+}

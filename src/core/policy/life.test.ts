@@ -2,14 +2,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { AT, directory, level, policyOf, twoStep, versionOf } from "../fixtures";
-import { PolicySchema } from "./schema";
+import { PolicySchema, type PolicyInput } from "./schema";
 import { claimTheSame, outsideScope } from "./scope";
 import { copyLevel, copySection, insertSection, moveSection, removeSection } from "./edit-sections";
-import { differencesOf } from "./difference";
-import { sayNotName } from "../words";
+import { sayNotName, policyDifferences } from "../words";
 import { lettersApart, policyId, suggestName, whyNotName } from "./names";
 import { inForceAt, rivalOf, switchesAfter, versionState, type PolicyVersion } from "./version";
-import type { PolicyInput } from "./schema";
 
 const day = (text: string) => `2026-${text}T00:00:00.000Z`;
 const version = (number: number, from: string | null, until: string | null = null): PolicyVersion => ({
@@ -116,7 +114,7 @@ describe("names", () => {
 describe("differences in words", () => {
   it("none of a policy from itself; each change once, with its place", () => {
     const before = policyOf(twoStep);
-    expect(differencesOf(before, before, directory)).toEqual([]);
+    expect(policyDifferences(before, before, directory)).toEqual([]);
     const section = before.sections[0]!;
     const after = policyOf({
       ...twoStep,
@@ -132,7 +130,7 @@ describe("differences in words", () => {
         },
       ],
     });
-    const found = differencesOf(before, after, directory);
+    const found = policyDifferences(before, after, directory);
     expect(found.map(({ what }) => what)).toEqual([
       "Name",
       "Everything else, thresholds",

@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, level, policyOf, twoStep, versionOf, withLevels } from "../fixtures";
+import { sayBand, sayThreshold, saySection } from "../words";
 import {
   bandOf,
   contentHash,
@@ -10,9 +11,6 @@ import {
   notCarriedOut,
   openBands,
   readPolicy,
-  sayBand,
-  saySection,
-  sayThreshold,
   versionState,
   whyNotReady,
   type Section,

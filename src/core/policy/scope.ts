@@ -1,4 +1,3 @@
-import { joinWords } from "../text";
 import type { Directory } from "../people";
 import type { Coded } from "../reason";
 import type { Policy } from "./schema";
@@ -65,30 +64,4 @@ export function claimTheSame(
       outsideScope(b.scope, id, directory) === null &&
       directory.unitsAbove(unit).some((one) => both.includes(one.id)),
   );
-}
-
-/** Where and to whom a policy applies, as a sentence without its full stop. */
-export function sayScope(scope: Scope, directory: Directory): string {
-  const name = (id: string) => directory.person(id)?.name ?? id;
-  const units = joinWords(
-    scope.units.map((id) => directory.unit(id)?.name ?? id),
-    "and",
-  );
-  const below = scope.units.some((id) => directory.organisation.units.some((unit) => unit.parent === id));
-  const at = joinWords(
-    scope.locations.map((id) => directory.organisation.locations.find((one) => one.id === id)?.name ?? id),
-    "or",
-  );
-  const { requesters } = scope;
-  const who =
-    requesters.kind === "anyone"
-      ? []
-      : [
-          ...requesters.people.map(name),
-          ...requesters.groups.map((id) => `the group ${directory.group(id)?.name ?? id}`),
-          ...requesters.positions.map((id) => `the holder of ${directory.position(id)?.name ?? id}`),
-        ];
-  const only = requesters.kind === "anyone" ? "" : `, asked for by ${joinWords(who, "or") || "nobody yet"}`;
-  const exempt = scope.exempt.map((one) => `${name(one.person)} (decided by ${name(one.decidedBy)}: ${one.reason})`);
-  return `${units}${below ? " and everything below" : ""}${at ? `, at ${at}` : ""}${only}${exempt.length ? `, except for what ${joinWords(exempt, "and")} asks for` : ""}`;
 }

@@ -1,7 +1,6 @@
 import { z } from "zod";
-import { formatAmount, MinorSchema } from "../money";
-import { IdSchema, type Directory } from "../people";
-import { joinWords, sayCount } from "../text";
+import { MinorSchema } from "../money";
+import { IdSchema } from "../people";
 
 /** How a policy of credit-limit changes deals with customers' orders that are stopped for credit: what is asked for, when, and for whom it is not. */
 export const StoppedOrdersSchema = z.strictObject({
@@ -32,30 +31,3 @@ export const StoppedOrdersSchema = z.strictObject({
 });
 /** The rule by which limits are asked for that stopped orders need. */
 export type StoppedOrdersRule = z.infer<typeof StoppedOrdersSchema>;
-
-/** What a policy does about orders stopped for credit, as one sentence; null when it does nothing. */
-export function sayStoppedOrders(
-  { stoppedOrders: rule, currency }: { stoppedOrders?: StoppedOrdersRule | undefined; currency: string },
-  directory: Directory,
-): string | null {
-  if (!rule) return null;
-  const headroom = rule.headroomPercent > 0 ? ` and ${rule.headroomPercent} per cent more` : "";
-  const not = [
-    ...(rule.most === undefined ? [] : [`above ${formatAmount({ minor: rule.most, currency })} ${currency}`]),
-    ...(rule.overdueDays === undefined
-      ? []
-      : [
-          rule.overdueDays === 0
-            ? "for a customer with anything overdue"
-            : `for a customer more than ${sayCount(rule.overdueDays)} ${rule.overdueDays === 1 ? "day" : "days"} overdue`,
-        ]),
-  ];
-  const name = rule.seller && (directory.person(rule.seller)?.name ?? rule.seller);
-  return [
-    `Each day at ${rule.at} the limit that stopped orders need is asked for, once: what is owed and ordered${headroom}, up to the next ${formatWhole(rule.roundTo)} of the customer’s currency`,
-    ...(not.length ? [`not ${joinWords(not, "or")}`] : []),
-    `in the name of whoever sells${name ? `, else of ${name}` : ""}`,
-  ].join("; ");
-}
-
-const formatWhole = (count: number) => String(count).replace(/\B(?=(\d{3})+$)/g, ",");

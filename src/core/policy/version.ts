@@ -4,8 +4,11 @@ import type { Place } from "./place";
 import type { Policy } from "./schema";
 import { claimTheSame } from "./scope";
 
-/** Why a doubtful finding was accepted, kept with the version. */
-export type Reason = { finding: string; message: string; reason: string };
+/** Why somebody lets a doubtful finding stand, by its key. */
+export type GivenReason = { finding: string; reason: string };
+
+/** It as it is kept with a version: with what the finding was, as data, and in the words that the reviewer read. */
+export type Reason = GivenReason & { why: { code: string; values?: unknown }; message: string };
 
 /** What a reviewer says of a single part. */
 export type Comment = { id: string; place: Place; text: string; by: string; at: string };

@@ -26,7 +26,7 @@ describe("the starting set", () => {
       const shape = checkPolicy(read.value, context).filter(
         ({ code }) => !["not carried out", "dead end", "limit too low", "no rate", "passing dead end"].includes(code),
       );
-      expect(shape.map(({ message }) => message)).toEqual([]);
+      expect(shape.map(({ code, place }) => [code, place])).toEqual([]);
     }
   });
 });

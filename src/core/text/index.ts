@@ -18,6 +18,17 @@ export function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+/** @example withArticle("invoice") // "an invoice" */
+export function withArticle(noun: string): string {
+  return `${/^[aeiou]/i.test(noun) ? "an" : "a"} ${noun}`;
+}
+
+/** A share of one in whole per cent; to a tenth of one below ten. @example formatShare(0.256) // "26 %" */
+export function formatShare(share: number): string {
+  const percent = share * 100;
+  return `${percent >= 10 || percent === 0 ? Math.round(percent) : percent.toFixed(1)} %`;
+}
+
 /** Without accents and capitals, as people type when they search. @example plain("Inês") // "ines" */
 export function plain(text: string): string {
   return text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();

@@ -1,5 +1,5 @@
 /** The sentences for people, made of reasons and ids: the one place where wording is. Nothing that is stored, hashed or compared comes from here. */
-export { namesOf } from "./names";
+export { namesOf, policiesOf } from "./names";
 export type { About, Names } from "./names";
 export { sayBy, speak, speakThrough } from "./wording";
 export type { Wording } from "./wording";
@@ -17,3 +17,10 @@ export {
   sayMeasureName,
   sayRouteBand,
 } from "./routes";
+export { sayFinding } from "./findings";
+export type { SaidFinding } from "./findings";
+export { sayCase } from "./boundary";
+export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";
+export { policyDifferences } from "./policy-difference";
+export type { PolicyDifference } from "./policy-difference";
+export * from "./aloud";

@@ -1,8 +1,10 @@
-import { sayCondition } from "../conditions";
 import { typeWords, type AnyDocument } from "../documents";
-import { sayRule, type Directory } from "../people";
-import { sayBand, saySection, vocabularyIn, type Check, type Level, type Policy, type Section } from "../policy";
+import type { Directory } from "../people";
+import { vocabularyIn, type Check, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { joinWords } from "../text";
+import { sayCondition } from "./conditions";
+import { saySection, sayBand } from "./policy-bands";
+import { sayRule } from "./rules";
 
 /** What ids are called. Where nothing is known by an id, the id stands for itself. */
 export type Names = {
@@ -112,6 +114,14 @@ function sayChecks(checks: readonly Check[]): string {
     }
   });
   return joinWords(said, "and") || "nothing to verify";
+}
+
+/** The policies of versions by their ids, the newest name of each. */
+export function policiesOf(versions: readonly PolicyVersion[]): { policy: string; name: string }[] {
+  return [...new Map(versions.map(({ policy }) => [policy.id, policy.name]))].map(([policy, name]) => ({
+    policy,
+    name,
+  }));
 }
 
 /** What documents of a type are called, one and many. */

@@ -36,3 +36,17 @@ export function sayBy<R extends { code: string; values?: unknown }>(
   const say = wording[reason.code as R["code"]] as (values: unknown, names: Names) => string;
   return speak(say(reason.values ?? null, names));
 }
+
+/**
+ * A function that makes sentences, with each of them going through what every sentence goes through. Inside this folder the plain one is used, so that a part
+ * of a sentence is not taken for one.
+ */
+export function aloud<A extends unknown[], R extends string | string[] | null>(
+  say: (...given: A) => R,
+): (...given: A) => R {
+  return (...given) => {
+    const said = say(...given);
+    if (said === null) return said;
+    return (typeof said === "string" ? spoken(said) : said.map((one) => spoken(one))) as R;
+  };
+}

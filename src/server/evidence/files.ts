@@ -2,22 +2,7 @@ import { hash } from "node:crypto";
 import { zipSync } from "fflate";
 import { documentOf, drawnIn, type DocumentView } from "@/core/approval";
 import { EVIDENCE_FORMAT, canonical, type Evidence, type EvidenceManifest } from "@/core/records";
-import {
-  sayAfterApproval,
-  sayBand,
-  sayEdits,
-  sayHold,
-  sayLevelDetails,
-  sayMessages,
-  sayPartySigns,
-  sayReaders,
-  sayRepeated,
-  sayScope,
-  saySection,
-  saySelfApproval,
-  sayStoppedOrders,
-  type PolicyVersion,
-} from "@/core/policy";
+import type { PolicyVersion } from "@/core/policy";
 import type { Directory } from "@/core/people";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
@@ -26,6 +11,21 @@ import { proofOf } from "../log/checkpoints";
 import { readReferenceData } from "../reference-data";
 import { recordPdf } from "./pdf";
 import { README } from "./readme";
+import {
+  sayScope,
+  saySection,
+  sayBand,
+  sayLevelDetails,
+  saySelfApproval,
+  sayRepeated,
+  sayEdits,
+  sayHold,
+  sayAfterApproval,
+  sayMessages,
+  sayReaders,
+  sayStoppedOrders,
+  sayPartySigns,
+} from "@/core/words";
 
 const text = (value: string) => new TextEncoder().encode(value);
 const sha256 = (bytes: Uint8Array) => hash("sha256", bytes, "hex");

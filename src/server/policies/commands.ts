@@ -1,4 +1,4 @@
-import { checkPolicy, keyOf, type Finding } from "@/core/checks";
+import { checkPolicy, keyOf, whyOf, type Finding } from "@/core/checks";
 import { dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import {
@@ -10,10 +10,11 @@ import {
   type Policy,
   type PolicyVersion,
   type Reason,
+  type GivenReason,
 } from "@/core/policy";
 import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { sayDate } from "@/core/text";
-import { sayNotName } from "@/core/words";
+import { sayNotName, type SaidFinding, sayFinding, policiesOf } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readReferenceData } from "../reference-data";
@@ -108,13 +109,24 @@ export function findingsFor(app: App, policy: Policy): Finding[] {
   });
 }
 
+/** A finding of a policy in words. */
+export function sayFindingOf(app: App, policy: Policy, finding: Finding): SaidFinding {
+  const { directory, versions } = readReferenceData(app);
+  return sayFinding(finding, policy, directory, policiesOf(versions));
+}
+
 /** Why a policy cannot go to the reviewer: what is fatal, and what is doubtful without a sentence of why. */
-function whyNotSent(findings: readonly Finding[], reasons: readonly Reason[]): Refusal[] {
+function whyNotSent(
+  findings: readonly Finding[],
+  reasons: readonly GivenReason[],
+  say: (finding: Finding) => SaidFinding,
+): Refusal[] {
   const given = new Set(reasons.filter(({ reason }) => reason.trim().length > 2).map(({ finding }) => finding));
   return findings.flatMap((finding): Refusal[] => {
-    if (finding.weight === "fatal") return [refuse("finding", `${finding.message} ${finding.mend}`)];
+    const { message, mend } = say(finding);
+    if (finding.weight === "fatal") return [refuse("finding", `${message} ${mend}`)];
     if (finding.weight === "doubtful" && !given.has(keyOf(finding)))
-      return [refuse("no reason", `Say why this is good enough, or mend it: ${finding.message}`)];
+      return [refuse("no reason", `Say why this is good enough, or mend it: ${message}`)];
     return [];
   });
 }
@@ -140,7 +152,7 @@ export type Sending = {
   policy: unknown;
   basedOn: number;
   note: string;
-  reasons: Reason[];
+  reasons: GivenReason[];
   /** ISO dates in the organisation's zone: the day it is to count from, and the last day it counts; null to leave open. */
   from: string | null;
   until: string | null;
@@ -166,7 +178,8 @@ export function sendToReviewer(
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
     const findings = findingsFor(app, policy);
-    const refusals = whyNotSent(findings, reasons);
+    const say = (finding: Finding) => sayFindingOf(app, policy, finding);
+    const refusals = whyNotSent(findings, reasons, say);
     if (refusals.length > 0) return { ok: false, refusals };
     const rival = from ? rivalRefusal(app, policy, times.value) : null;
     if (rival) return rival;
@@ -175,10 +188,11 @@ export function sendToReviewer(
       : newVersion(app, actor, policy, basedOn, note);
     if (!saved.ok) return saved;
     const { version } = saved.value.value;
-    const known = new Map(findings.map((one) => [keyOf(one), one.message]));
-    const kept = reasons.flatMap((one) => {
-      const message = known.get(one.finding);
-      return message && one.reason.trim() ? [{ finding: one.finding, message, reason: one.reason.trim() }] : [];
+    const known = new Map(findings.map((one) => [keyOf(one), one]));
+    const kept = reasons.flatMap((one): Reason[] => {
+      const found = known.get(one.finding);
+      const reason = one.reason.trim();
+      return found && reason ? [{ finding: one.finding, why: whyOf(found), message: say(found).message, reason }] : [];
     });
     dropDraft(app, policy.id);
     const sent = { version, from: from && times.value.from, until: times.value.until, reasons: kept };

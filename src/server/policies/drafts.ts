@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { inForceAt, policyId, readPolicy, whyNotName, type Policy, type Reason } from "@/core/policy";
+import { inForceAt, policyId, readPolicy, whyNotName, type Policy, type GivenReason } from "@/core/policy";
 import { refuse, type Result } from "@/core/refusal";
 import { sayNotName } from "@/core/words";
 import { authorise } from "../access/authorise";
@@ -14,7 +14,7 @@ export type Draft = {
   /** Number of the version it began from; 0 for a new policy. */
   basedOn: number;
   authors: string[];
-  reasons: Reason[];
+  reasons: GivenReason[];
   savedBy: string;
   savedAt: string;
 };
@@ -45,7 +45,7 @@ function draftOf(row: Row): Draft {
     revision: row.revision,
     basedOn: row.based_on,
     authors: JSON.parse(row.authors) as string[],
-    reasons: JSON.parse(row.reasons) as Reason[],
+    reasons: JSON.parse(row.reasons) as GivenReason[],
     savedBy: row.saved_by,
     savedAt: row.saved_at,
   };
@@ -129,7 +129,7 @@ export function saveDraft(
   app: App,
   actor: Person,
   id: string,
-  { policy: value, revision, reasons }: { policy: unknown; revision: number; reasons: Reason[] },
+  { policy: value, revision, reasons }: { policy: unknown; revision: number; reasons: GivenReason[] },
 ): Result<Saved> {
   const refusal = authorise(actor, "policies.write");
   if (refusal) return { ok: false, refusals: [refusal] };
@@ -171,7 +171,7 @@ export function saveDraft(
     .immediate();
 }
 
-function sameDraft(before: Draft, policy: Policy, reasons: Reason[]): boolean {
+function sameDraft(before: Draft, policy: Policy, reasons: GivenReason[]): boolean {
   return JSON.stringify([before.policy, before.reasons]) === JSON.stringify([policy, reasons]);
 }
 

@@ -1,10 +1,10 @@
 import { parse } from "csv-parse/sync";
 import { toCsv } from "../csv";
-import { boundaryCases, sayCase } from "@/core/checks";
+import { boundaryCases } from "@/core/checks";
 import { fromDmn, fromMatrix, lossesOf, sayLoss, toDmn, toMatrix, type TableRead } from "@/core/formats";
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
-import { readPolicy, type Policy, type PolicyInput, type PolicyVersion } from "@/core/policy";
+import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, vocabularyIn } from "@/core/policy";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -12,6 +12,7 @@ import { readReferenceData } from "../reference-data";
 import { no, versionNumbered, versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { matrixPdf } from "./matrix-pdf";
+import { sayCase, sayBand } from "@/core/words";
 
 export type Format = "json" | "csv" | "dmn" | "pdf" | "tests";
 
@@ -45,14 +46,19 @@ export async function policyFile(
     case "dmn":
       return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy).map(sayLoss));
     case "tests": {
-      const rows = boundaryCases(policy, directory).map((one) => ({
+      const rows = boundaryCases(policy).map((one) => ({
         section: one.sectionName,
         amount: { plain: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", "") },
         currency: one.currency,
         band: one.band + 1,
-        levels: sayCase({ levels: one.levels, told: [] }),
+        levels: sayCase({ levels: one.levels, told: [] }, vocabularyIn(policy.documentType, directory)),
         told: one.told.join("; "),
-        "in words": one.sentence,
+        "in words": sayBand(
+          policy,
+          policy.sections.find(({ id }) => id === one.section)!,
+          one.band,
+          directory,
+        ),
       }));
       return file(
         toCsv([Object.keys(rows[0] ?? {}), ...rows.map((row) => Object.values(row))]),

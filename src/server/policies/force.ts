@@ -67,7 +67,7 @@ export function keepTests(
     () => {
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
-      const cases = boundaryCases(found.value.policy, readReferenceData(app).directory);
+      const cases = boundaryCases(found.value.policy);
       return {
         ok: true,
         value: { events: [{ type: "policy test set kept", data: { version, cases } }], value: { count: cases.length } },

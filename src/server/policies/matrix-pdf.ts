@@ -1,29 +1,25 @@
 import type { Content } from "pdfmake/interfaces";
 import { typeWords } from "@/core/documents";
 import type { Directory } from "@/core/people";
-import {
-  contentHash,
-  sayAfterApproval,
-  sayChain,
-  sayEdits,
-  sayMessages,
-  sayReaders,
-  sayHold,
-  sayLevelDetails,
-  sayRange,
-  sayRepeated,
-  sayScope,
-  saySection,
-  saySelfApproval,
-  sayWho,
-  versionState,
-  type Policy,
-  type PolicyVersion,
-  type Section,
-} from "@/core/policy";
+import { contentHash, versionState, type Policy, type PolicyVersion, type Section } from "@/core/policy";
 import { dayIn } from "@/core/calendar";
 import { sayDate } from "@/core/text";
 import { RULE, printed, signaturePlaces } from "../pdf";
+import {
+  sayScope,
+  sayRange,
+  sayLevelDetails,
+  sayWho,
+  saySection,
+  sayChain,
+  saySelfApproval,
+  sayRepeated,
+  sayEdits,
+  sayHold,
+  sayAfterApproval,
+  sayMessages,
+  sayReaders,
+} from "@/core/words";
 
 /**
  * The authority matrix of a version to be printed and signed: for each section who approves what, in words; version, dates and content hash; room for signatures.

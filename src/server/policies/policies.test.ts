@@ -46,7 +46,7 @@ const sending = (policy: PolicyInput, extra: Partial<Sending> = {}): Sending => 
 function approved(app: TestApp, policy: PolicyInput, extra: Partial<Sending> = {}): number {
   const reasons = findingsFor(app, readDraft(app, policy.id)!.policy)
     .filter(({ weight }) => weight === "doubtful")
-    .map((finding) => ({ finding: keyOf(finding), message: "", reason: "Looked at in the test." }));
+    .map((finding) => ({ finding: keyOf(finding), reason: "Looked at in the test." }));
   const { version } = value(sendToReviewer(app, writer(app), sending(policy, { reasons, ...extra }), id()));
   value(reviewVersion(app, reviewer(app), policy.id, version, { outcome: "approved", words: "" }, id()));
   return version;

@@ -2,13 +2,13 @@ import { dayIn } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { claimTheSame, isOver, isReviewed, type PolicyVersion, type Term } from "@/core/policy";
-import type { Refusal, Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
 import { carryOut, no, versionNumbered } from "./command";
-import { findingsFor } from "./commands";
+import { findingsFor, sayFindingOf } from "./commands";
 import type { PolicyEvent } from "./events";
 import { whyNotStart } from "./review";
 import { endOfDay, plannedTimes, type Times } from "./times";
@@ -94,10 +94,13 @@ export function switchSetOn(
     const fatal = chosen.value.flatMap(({ policy }) =>
       findingsFor(app, policy)
         .filter(({ weight }) => weight === "fatal")
-        .map(({ message, mend }): Refusal => ({
-          code: "finding",
-          message: `“${policy.name}” can no longer be carried out as it was reviewed: ${message} ${mend}`,
-        })),
+        .map((finding): Refusal => {
+          const { message, mend } = sayFindingOf(app, policy, finding);
+          return refuse(
+            "finding",
+            `“${policy.name}” can no longer be carried out as it was reviewed: ${message} ${mend}`,
+          );
+        }),
     );
     if (fatal.length > 0) return { ok: false, refusals: fatal };
     return switchedOn(app, actor, set.value, chosen.value, times.value, command);

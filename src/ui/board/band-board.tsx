@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Organisation } from "@/core/people";
 import { typeWords } from "@/core/documents";
-import { sayScope, type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
+import { type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
 import { Button, VersionMark } from "../primitives";
 import { Boundaries, type TestSet } from "./boundaries";
 import { Chart } from "./chart";
@@ -22,6 +22,7 @@ import { useBoard, type BoardState } from "./use-board";
 import type { KeptDraft } from "./use-draft";
 import { EndVersion, PutInForce, SendToReviewer } from "./version-dialogs";
 import { capital } from "@/core/text";
+import { sayScope } from "@/core/words";
 
 export type VersionLine = { version: number; state: VersionState; when: string; by: string; note: string };
 

@@ -1,6 +1,7 @@
 import { formatAmount } from "@/core/money";
-import { bandEdges, sayRange, type Section } from "@/core/policy";
+import { bandEdges, type Section } from "@/core/policy";
 import { domainOf, placeOn } from "./geometry";
+import { sayRange } from "@/core/words";
 
 /**
  * A section's bands in one small picture: stakes, the pennants of each level as bars, and where an amount falls. The words

@@ -1,8 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import { boundaryCases, rerun, sayCase, type BoundaryCase } from "@/core/checks";
+import { boundaryCases, rerun, type BoundaryCase } from "@/core/checks";
+import type { Vocabulary } from "@/core/conditions";
 import { formatAmount } from "@/core/money";
+import { vocabularyIn } from "@/core/policy";
+import { sayCase } from "@/core/words";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
@@ -29,7 +32,8 @@ export function Boundaries({
   const [open, setOpen] = useState(false);
   const { run, refusals } = useChange();
   const { policy, directory } = board;
-  const cases = open ? boundaryCases(policy, directory) : [];
+  const cases = open ? boundaryCases(policy) : [];
+  const vocabulary = vocabularyIn(policy.documentType, directory);
   const keep = () => run(`${href}/versions/${shown}/life`, { type: "keep tests", command: newCommand() });
   const kept = tests.some(({ version }) => version === shown);
   return (
@@ -39,7 +43,7 @@ export function Boundaries({
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="Amounts worth testing">
         <p className="text-soft">Each threshold and one minor unit either side, with the route each takes.</p>
-        <Table cases={cases} />
+        <Table cases={cases} vocabulary={vocabulary} />
         <Refusals refusals={refusals} />
         <div className="mt-3 flex flex-wrap gap-2">
           <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
@@ -58,7 +62,7 @@ export function Boundaries({
   );
 }
 
-function Table({ cases }: { cases: readonly BoundaryCase[] }) {
+function Table({ cases, vocabulary }: { cases: readonly BoundaryCase[]; vocabulary: Vocabulary }) {
   return (
     <div className="mt-2 max-h-80 overflow-auto" role="region" aria-label="Boundary list" tabIndex={0}>
       <table className="w-full text-sm">
@@ -74,7 +78,7 @@ function Table({ cases }: { cases: readonly BoundaryCase[] }) {
             <tr key={`${one.section} ${one.minor}`} className="border-t border-rule/70 align-baseline">
               <td>{one.sectionName}</td>
               <td className="text-right whitespace-nowrap">{formatAmount(one)}</td>
-              <td className="pl-3">{sayCase(one)}</td>
+              <td className="pl-3">{sayCase(one, vocabulary)}</td>
             </tr>
           ))}
         </tbody>
@@ -85,7 +89,9 @@ function Table({ cases }: { cases: readonly BoundaryCase[] }) {
 
 /** What comes out differently from what a kept test set says. */
 function Rerun({ board, set }: { board: BoardState; set: TestSet }) {
-  const results = rerun(set.cases, board.policy, board.directory);
+  const { policy, directory } = board;
+  const vocabulary = vocabularyIn(policy.documentType, directory);
+  const results = rerun(set.cases, policy);
   const differ = results.filter(({ same }) => !same);
   return (
     <section className="mt-4 border-t border-rule pt-2 text-sm">
@@ -105,7 +111,8 @@ function Rerun({ board, set }: { board: BoardState; set: TestSet }) {
                 <b className="font-semibold">
                   {kept.sectionName}, {formatAmount(kept)}
                 </b>
-                : <s className="text-soft">{sayCase(kept)}</s> → {now ? sayCase(now) : "the section is gone"}
+                : <s className="text-soft">{sayCase(kept, vocabulary)}</s> →{" "}
+                {now ? sayCase(now, vocabulary) : "the section is gone"}
               </li>
             ))}
           </ul>

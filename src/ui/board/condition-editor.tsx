@@ -2,12 +2,12 @@
 
 import { useId } from "react";
 import type { Condition, Group } from "@/core/conditions";
-import { sayCondition } from "@/core/conditions";
 import { typeWords } from "@/core/documents";
 import { vocabularyIn, type Policy } from "@/core/policy";
 import { capital } from "../format";
 import { Button } from "../primitives";
 import { ComparisonEditor, startOf, type Where } from "./comparison-editor";
+import { sayCondition } from "@/core/words";
 
 /** A first comparison to begin with: the type's first field of choices. */
 export function firstCondition(policy: Policy): Condition {

@@ -2,12 +2,13 @@
 
 import { useState } from "react";
 import { formatAmount, parseMoney } from "@/core/money";
-import { edit, sayChain, sayRange } from "@/core/policy";
+import { edit } from "@/core/policy";
 import { Button } from "../primitives";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
 import type { BoardState } from "./use-board";
 import { WholeDetails } from "./policy-settings";
+import { sayChain, sayRange } from "@/core/words";
 
 /** What is chosen on the board, with each of its choices said by its effect. */
 export function Details({ board }: { board: BoardState }) {

@@ -1,14 +1,15 @@
 "use client";
 
-import { differencesOf, type Policy } from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import type { BoardState } from "./use-board";
+import { policyDifferences } from "@/core/words";
 
 export type Other = { label: string; policy: Policy };
 
 /** What differs from another version, in words; its pennants stand as blue outlines on the board meanwhile. */
 export function DifferencePanel({ board, others }: { board: BoardState; others: Other[] }) {
   const { compared, setCompared, policy, directory } = board;
-  const found = compared ? differencesOf(compared, policy, directory) : [];
+  const found = compared ? policyDifferences(compared, policy, directory) : [];
   const chosen = others.find((one) => one.policy === compared);
   if (others.length === 0) return null;
   return (

@@ -1,10 +1,10 @@
 "use client";
 
-import { sayRange } from "@/core/policy";
 import type { FiguresOfBand } from "@/core/rehearsal";
 import { sayNumber, sayShare } from "../format";
 import { placeOn } from "./geometry";
 import { spanOf, type Board } from "./types";
+import { sayRange } from "@/core/words";
 
 const ROWS: { label: string; title?: string; say(foot: FiguresOfBand): string; strong?: boolean }[] = [
   { label: "documents a month", say: (foot) => small(foot.perMonth) },

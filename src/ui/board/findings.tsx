@@ -1,7 +1,7 @@
 "use client";
 
-import { keyOf, mend, type Finding, type Weight } from "@/core/checks";
-import type { Reason } from "@/core/policy";
+import { keyOf, mend, whyOf, type Finding, type Weight } from "@/core/checks";
+import type { GivenReason } from "@/core/policy";
 import { WhoIsMissed } from "./missed";
 import type { BoardState } from "./use-board";
 
@@ -18,7 +18,7 @@ export function Findings({ board }: { board: BoardState }) {
   const passing = findings.filter(({ weight }) => weight === "passing");
   const items = (of: readonly Finding[]) =>
     of.map((finding) => (
-      <li key={`${keyOf(finding)} ${finding.message}`}>
+      <li key={`${keyOf(finding)} ${JSON.stringify(whyOf(finding))}`}>
         <One board={board} finding={finding} />
       </li>
     ));
@@ -45,7 +45,8 @@ export function Findings({ board }: { board: BoardState }) {
 }
 
 function One({ board, finding }: { board: BoardState; finding: Finding }) {
-  const { place, weight, message, example, mend: words, offer } = finding;
+  const { place, weight, offer } = finding;
+  const said = board.say(finding);
   const { word, border, text } = WEIGHT[weight];
   const show = () => {
     if (place.section) board.choose(place.section);
@@ -60,9 +61,9 @@ function One({ board, finding }: { board: BoardState; finding: Finding }) {
         {word}
         {section && <span className="font-normal">, {section}</span>}
       </p>
-      <p>{message}</p>
-      {example && <p className="text-soft">For example {example}.</p>}
-      <p className="text-soft">{words}</p>
+      <p>{said.message}</p>
+      {said.example && <p className="text-soft">For example {said.example}.</p>}
+      <p className="text-soft">{said.mend}</p>
       <p className="flex flex-wrap gap-x-3">
         <button type="button" className="min-h-7 text-harbour underline" onClick={show}>
           Show it
@@ -73,10 +74,10 @@ function One({ board, finding }: { board: BoardState; finding: Finding }) {
             className="min-h-7 text-harbour underline"
             onClick={() => {
               board.select(null);
-              board.changePolicy((policy) => mend(policy, offer.edit));
+              board.changePolicy((policy) => mend(policy, offer));
             }}
           >
-            {offer.label}
+            {said.offer}
           </button>
         )}
       </p>
@@ -91,12 +92,12 @@ function Why({ board, finding }: { board: BoardState; finding: Finding }) {
   const reason = board.reasons.find((one) => one.finding === key)?.reason ?? "";
   const write = (text: string) => {
     const others = board.reasons.filter((one) => one.finding !== key);
-    const one: Reason = { finding: key, message: finding.message, reason: text };
+    const one: GivenReason = { finding: key, reason: text };
     board.setReasons(text ? [...others, one] : others);
   };
   return (
     <label className="mt-1 block">
-      <span className="sr-only">Why this is good enough: {finding.message}</span>
+      <span className="sr-only">Why this is good enough: {board.say(finding).message}</span>
       <textarea
         className="field text-sm"
         rows={reason ? 2 : 1}

@@ -1,10 +1,11 @@
 "use client";
 
 import { useMemo } from "react";
-import { openBands, sayChain, sayRange } from "@/core/policy";
+import { openBands } from "@/core/policy";
 import { bandFigures } from "@/core/rehearsal";
 import { sayNumber, sayShare } from "../format";
 import type { Board } from "./types";
+import { sayRange, sayChain } from "@/core/words";
 
 /** One sentence per band, as a head of department would sign it, with the figures of last year beside it. */
 export function InWords({ board }: { board: Board }) {

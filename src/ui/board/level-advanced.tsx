@@ -1,11 +1,12 @@
 "use client";
 
-import { sayChecks, sayLevelDetails, type edit, type Level } from "@/core/policy";
+import { type edit, type Level } from "@/core/policy";
 import { typeWords } from "@/core/documents";
 import { Choice, Entry, Tick } from "../labelled";
 import { Button } from "../primitives";
 import { ConditionEditor, firstCondition } from "./condition-editor";
 import type { Board } from "./types";
+import { sayChecks, sayLevelDetails } from "@/core/words";
 
 type Set = (patch: Parameters<typeof edit.changeLevel>[2]) => void;
 /** What every part of a level is given. */

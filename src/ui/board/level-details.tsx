@@ -2,7 +2,7 @@
 
 import type { ReactNode } from "react";
 import type { ApproverRule } from "@/core/people";
-import { edit, editSections, sayWho, type Level, type Quorum } from "@/core/policy";
+import { edit, editSections, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
 import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision } from "./level-advanced";
@@ -11,6 +11,7 @@ import { NumberField } from "./number-field";
 import { RuleEditor } from "./rule-editor";
 import { Button } from "../primitives";
 import type { Board } from "./types";
+import { sayWho } from "@/core/words";
 
 /** Everything of a level that can be set: who, how many, what a refusal does, and where it stands in the chain. */
 export function LevelDetails({ board, level }: { board: Board; level: Level }) {

@@ -1,9 +1,10 @@
 "use client";
 
 import { OCCASIONS, RECIPIENTS, policyOccasions, recipients } from "@/core/messages";
-import { sayMessages, type Policy } from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import { Entry, Tick } from "../labelled";
 import type { BoardState } from "./use-board";
+import { sayMessages } from "@/core/words";
 
 type Message = Policy["messages"][number];
 

@@ -2,9 +2,10 @@
 
 import { useEffect, useState } from "react";
 import { MOST_MISSED, type Missed, type MissedSet } from "@/core/checks";
-import { sayRange, type Policy } from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import { joinWords, sayCount } from "@/core/text";
 import type { BoardState } from "./use-board";
+import { sayRange } from "@/core/words";
 
 /** For every band, how few people would have to be away or leave before it can no longer be decided, and who they are. Looked for when it is opened. */
 export function WhoIsMissed({ board }: { board: BoardState }) {

@@ -1,12 +1,11 @@
 "use client";
 
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
-import { sayCondition } from "@/core/conditions";
-import { sayRule } from "@/core/people";
-import { edit, sayRange, sayWho, vocabularyIn, type Level } from "@/core/policy";
+import { edit, vocabularyIn, type Level } from "@/core/policy";
 import { capital } from "../format";
 import { placeOn } from "./geometry";
 import { spanOf, type Board } from "./types";
+import { sayWho, sayCondition, sayRange, sayRule } from "@/core/words";
 
 /** One level: who it is at the left, its pennants over the bands at the right. */
 export function PennantRow({ board, level, index, head }: { board: Board; level: Level; index: number; head: number }) {

@@ -1,20 +1,20 @@
 "use client";
 
-import {
-  sayAfterApproval,
-  sayEdits,
-  sayHold,
-  sayMessages,
-  sayPartySigns,
-  sayReaders,
-  sayRepeated,
-  sayScope,
-  saySelfApproval,
-  sayStoppedOrders,
-  type Policy,
-} from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import type { Directory } from "@/core/people";
 import type { Board, WholePart } from "./types";
+import {
+  sayScope,
+  sayHold,
+  sayAfterApproval,
+  sayEdits,
+  saySelfApproval,
+  sayRepeated,
+  sayMessages,
+  sayReaders,
+  sayStoppedOrders,
+  sayPartySigns,
+} from "@/core/words";
 
 /** What holds for every section, as rows of the same board: each with its sentence, and changed beside the board. */
 export function WholeRows({ board, head }: { board: Board; head: number }) {

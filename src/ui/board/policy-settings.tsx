@@ -1,15 +1,6 @@
 "use client";
 
-import {
-  AFTER_APPROVAL,
-  BLOCKS,
-  sayEdits,
-  sayHold,
-  sayPartySigns,
-  sayRepeated,
-  saySelfApproval,
-  type Policy,
-} from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import { typeWords } from "@/core/documents";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
@@ -24,6 +15,7 @@ import { ScopeEditor } from "./scope-editor";
 import { StoppedEditor } from "./stopped-editor";
 import type { WholePart } from "./types";
 import type { BoardState } from "./use-board";
+import { BLOCKS, sayHold, AFTER_APPROVAL, sayEdits, saySelfApproval, sayRepeated, sayPartySigns } from "@/core/words";
 
 /** What belongs to the whole policy, changed beside the board. */
 export function WholeDetails({ board, part }: { board: BoardState; part: WholePart }) {

@@ -1,13 +1,14 @@
 "use client";
 
 import { useState } from "react";
-import { sayPlace, type Comment, type Place, type Reason } from "@/core/policy";
+import { type Comment, type Place, type Reason } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
 import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
 import { SentForm } from "../sent-form";
+import { sayPlace } from "@/core/words";
 
 export type ReviewInfo = {
   version: number;

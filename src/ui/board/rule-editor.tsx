@@ -2,10 +2,11 @@
 
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
-import { sayRule, type ApproverRule } from "@/core/people";
+import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
 import { PeopleEditor } from "./people-editor";
 import type { Board } from "./types";
+import { sayRule } from "@/core/words";
 
 const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
   { kind: "manager", label: "The requester’s manager" },

@@ -1,13 +1,14 @@
 "use client";
 
 import { USUAL_DAYS, typeWords } from "@/core/documents";
-import { sayScope, type Policy } from "@/core/policy";
+import type { Policy } from "@/core/policy";
 import { useState } from "react";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
 import { NumberField } from "./number-field";
 import type { BoardState } from "./use-board";
+import { sayScope } from "@/core/words";
 
 type Scope = Policy["scope"];
 type Set = (patch: Partial<Scope>) => void;

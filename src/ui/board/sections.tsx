@@ -1,12 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import { saySection, editSections } from "@/core/policy";
+import { editSections } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
 import { Entry } from "../labelled";
 import { Button } from "../primitives";
 import { ConditionEditor, firstCondition } from "./condition-editor";
 import type { BoardState } from "./use-board";
+import { saySection } from "@/core/words";
 
 /** Sections as tabs, in the order in which they are tried. */
 export function Tabs({ board }: { board: BoardState }) {

@@ -2,10 +2,11 @@
 
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from "react";
 import { formatAmount } from "@/core/money";
-import { edit, sayThreshold, type Threshold } from "@/core/policy";
+import { edit, type Threshold } from "@/core/policy";
 import { nextRound } from "@/core/rehearsal";
 import { amountAt, placeOn } from "./geometry";
 import type { Board } from "./types";
+import { sayThreshold } from "@/core/words";
 
 /** On which of several rows each stake's label stands, so that labels of near thresholds do not cover each other. */
 export function stakeRows(thresholds: readonly Threshold[], board: Board, width: number): number[] {

@@ -1,12 +1,13 @@
 "use client";
 
 import { useState } from "react";
-import { sayStoppedOrders, StoppedOrdersSchema, type Policy, type StoppedOrdersRule } from "@/core/policy";
+import { StoppedOrdersSchema, type Policy, type StoppedOrdersRule } from "@/core/policy";
 import { Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { AmountField } from "./amount-field";
 import { NumberField } from "./number-field";
 import type { BoardState } from "./use-board";
+import { sayStoppedOrders } from "@/core/words";
 
 const USUAL: StoppedOrdersRule = { at: "07:00", headroomPercent: 10, roundTo: 1_000 };
 

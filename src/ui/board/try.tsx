@@ -11,7 +11,7 @@ import { Choice, Entry } from "../labelled";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button } from "../primitives";
 import type { BoardState } from "./use-board";
-import { capital } from "@/core/text";
+import { capital, withArticle } from "@/core/text";
 
 type Typed = { amount: string; requester: Picked | null; category: string; supplier: string };
 
@@ -57,9 +57,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   return (
     <section aria-label="Try a document" className="border-b border-rule bg-paper px-5 py-4">
       <div className="flex items-baseline justify-between">
-        <h2 className="font-sans text-sm font-semibold">
-          Try {/^[aeiou]/.test(one) ? "an" : "a"} {one}
-        </h2>
+        <h2 className="font-sans text-sm font-semibold">Try {withArticle(one)}</h2>
         <button type="button" className="min-h-7 text-sm text-harbour underline" onClick={close}>
           Close the trial
         </button>

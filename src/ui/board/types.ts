@@ -2,6 +2,7 @@ import type { Finding } from "@/core/checks";
 import type { Directory } from "@/core/people";
 import type { Policy, Section } from "@/core/policy";
 import type { AmountDistribution } from "@/core/rehearsal";
+import type { SaidFinding } from "@/core/words";
 import type { Domain } from "./geometry";
 
 /** A part of the whole policy that is edited beside the board. */
@@ -38,6 +39,8 @@ export type Board = {
   selection: Selection;
   mayWrite: boolean;
   findings: readonly Finding[];
+  /** A finding of the policy in words. */
+  say(finding: Finding): SaidFinding;
   tried: Tried | null;
   setTried(tried: Tried | null): void;
   /** The version whose pennants are drawn as outlines behind. */

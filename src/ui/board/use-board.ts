@@ -8,6 +8,7 @@ import { domainOf, type Domain } from "./geometry";
 import type { Board, Selection, Tried } from "./types";
 import { useDraft, type DraftState, type KeptDraft } from "./use-draft";
 import { NO_TIDE, useLook, type EvaluationContext } from "./use-look";
+import { policiesOf, sayFinding } from "@/core/words";
 
 export type BoardState = Board &
   Omit<DraftState, "policy" | "setPolicy"> & {
@@ -36,6 +37,7 @@ export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: 
   const [compared, setCompared] = useState<Policy | null>(null);
   const section = policy.sections.find((one) => one.id === sectionId) ?? policy.sections.at(-1)!;
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
+  const others = useMemo(() => policiesOf(versions), [versions]);
   const unit = 10 ** minorDigits(policy.currency);
   const look = useLook(policy, organisation, versions, at);
   const tide = look.tides[section.id] ?? NO_TIDE;
@@ -53,6 +55,7 @@ export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: 
     selection,
     mayWrite,
     findings: look.findings,
+    say: (finding) => sayFinding(finding, policy, directory, others),
     tried,
     setTried,
     compared,

@@ -1,19 +1,19 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { readPolicy, type Policy, type Reason } from "@/core/policy";
+import { readPolicy, type Policy, type GivenReason } from "@/core/policy";
 import { send } from "../send";
 import { redo, startOf, step, undo } from "./steps";
 import { useGesture } from "./use-gesture";
 
 /** A draft as the server has it. */
-export type KeptDraft = { revision: number; basedOn: number; savedBy: string; savedAt: string; reasons: Reason[] };
+export type KeptDraft = { revision: number; basedOn: number; savedBy: string; savedAt: string; reasons: GivenReason[] };
 
 export type DraftState = {
   policy: Policy;
   setPolicy(edit: (policy: Policy) => Policy): void;
-  reasons: Reason[];
-  setReasons(reasons: Reason[]): void;
+  reasons: GivenReason[];
+  setReasons(reasons: GivenReason[]): void;
   /** Differs from what the page was opened with as the saved version. */
   changed: boolean;
   revision: number;
@@ -41,7 +41,7 @@ const PRESENCE_MS = 8000;
 export function useDraft(saved: Policy, kept: KeptDraft | null, mayWrite: boolean): DraftState {
   const key = `bandeira:board:${saved.id}`;
   const [steps, setSteps] = useState(() => startOf(saved));
-  const [reasons, setReasons] = useState<Reason[]>(kept?.reasons ?? []);
+  const [reasons, setReasons] = useState<GivenReason[]>(kept?.reasons ?? []);
   const [restored, setRestored] = useState(false);
   const server = useRef({ revision: kept?.revision ?? 0, body: JSON.stringify([saved, kept?.reasons ?? []]) });
   const [status, setStatus] = useState({ savedAt: kept?.savedAt ?? null, saving: false, conflict: "", problem: "" });

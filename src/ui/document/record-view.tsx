@@ -2,11 +2,10 @@ import { acceptedOf, hasLapsed, refusedOf, type DocumentView } from "@/core/appr
 import { documentType } from "@/core/documents";
 import { formatMoney, type Rate } from "@/core/money";
 import { evaluationContextOf } from "@/core/routing";
-import { type Directory } from "@/core/people";
-import { saySection } from "@/core/policy";
+import type { Directory } from "@/core/people";
 import type { ChainedEvent } from "@/core/records";
 import { namesIn, sayHow, sentenceOf, tell } from "@/core/audit-narrative";
-import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayRouteBand, type Names } from "@/core/words";
+import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayRouteBand, type Names, saySection } from "@/core/words";
 import { DrawnImage } from "./drawn-image";
 import { capital, sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";

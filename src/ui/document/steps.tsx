@@ -2,13 +2,13 @@
 
 import { useState } from "react";
 import type { Step } from "@/core/approval";
-import { AFTER_APPROVAL } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
 import { capital, sayMoment } from "../format";
 import { Form } from "../labelled";
 import { Button, SectionTitle } from "../primitives";
 import { Reason } from "./holds";
 import { useCommand } from "./use-command";
+import { AFTER_APPROVAL } from "@/core/words";
 
 /** What happens after the approval, in order: what is done, what waits, what failed and when it is tried again. */
 export function Steps({

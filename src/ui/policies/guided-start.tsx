@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
 import { formatAmount, minorDigits, parseMoney } from "@/core/money";
 import { directoryOf } from "@/core/people";
-import { readPolicy, sayBand } from "@/core/policy";
+import { readPolicy } from "@/core/policy";
 import {
   APPROVER_CHOICES,
   AnswersSchema,
@@ -17,6 +17,7 @@ import { Choice } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
 import { SentForm } from "../sent-form";
+import { sayBand } from "@/core/words";
 
 type Step = { over: string; approver: ApproverChoice };
 type Typed = { type: string; name: string; unit: string; nobody: boolean; steps: Step[] };

@@ -2,10 +2,11 @@ import Link from "next/link";
 import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
-import { sayChain, sayRange, sayScope, saySection, type Policy, type VersionState } from "@/core/policy";
+import { type Policy, type VersionState } from "@/core/policy";
 import { BandPicture } from "../board/band-picture";
 import { capital } from "../format";
 import { VersionMark } from "../primitives";
+import { sayScope, saySection, sayRange, sayChain } from "@/core/words";
 
 type State = { version: number; state: VersionState; when: string };
 type Line = {

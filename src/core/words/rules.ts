@@ -1,6 +1,5 @@
 import { joinWords, sayCount } from "../text";
-import type { Directory } from "./directory";
-import type { ApproverRule } from "./rules";
+import type { Directory, ApproverRule } from "../people";
 
 /** Who a rule names, as a noun phrase: "the requester’s manager", "Marta Quelhas or Ivo Sampaio". */
 export function sayRule(rule: ApproverRule, directory: Directory, word: "and" | "or" = "or"): string {

@@ -1,11 +1,20 @@
-import { joinWords, sayCount, capital } from "../text";
-import { sayCondition } from "../conditions";
+import { joinWords, sayCount, capital, withArticle } from "../text";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
-import { sayRule, type Directory } from "../people";
-import { bandEdges, type Threshold } from "./bands";
-import { dateFields, type Level, type Policy, type Section, type TimeLimit } from "./schema";
-import { vocabularyIn } from "./vocabulary";
+import type { Directory } from "../people";
+import {
+  bandEdges,
+  stagesOf,
+  dateFields,
+  vocabularyIn,
+  type Threshold,
+  type Level,
+  type Policy,
+  type Section,
+  type TimeLimit,
+} from "../policy";
+import { sayCondition } from "./conditions";
+import { sayRule } from "./rules";
 
 /**
  * The range of a band in words; who reads it can say on which side the exact amount is.
@@ -56,8 +65,7 @@ export function sayChain(policy: Policy, section: Section, band: number, directo
 }
 
 function aDocument(policy: Policy): string {
-  const { one } = typeWords(policy.documentType).name;
-  return `${/^[aeiou]/.test(one) ? "an" : "a"} ${one}`;
+  return withArticle(typeWords(policy.documentType).name.one);
 }
 
 function joinSequence(parts: string[]): string {
@@ -73,7 +81,8 @@ function sayLevel(policy: Policy, level: Level, directory: Directory): string {
   return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? " (signing)" : ""}`;
 }
 
-function sayDoer(policy: Policy, level: Level, directory: Directory): string {
+/** Who does what at a level, without when and how long: "anyone of the Directors", "Ivo Sampaio does “Count the goods”, two things to tick off". */
+export function sayDoer(policy: Policy, level: Level, directory: Directory): string {
   if (level.kind === "check") return `the system checks ${sayChecks(policy, level)}`;
   if (level.kind !== "task") return sayWho(level, directory);
   const items = level.checklist.length;
@@ -155,11 +164,4 @@ export function sayThreshold(policy: Policy, section: Section, index: number, di
   const band = threshold.exact === "below" ? index : index + 1;
   const amount = formatAmount({ minor: threshold.amount, currency: policy.currency });
   return `${amount} itself: ${sayChain(policy, section, band, directory)}`;
-}
-
-/** Levels grouped by stage, in order. */
-export function stagesOf<L extends { stage: number }>(levels: readonly L[]): L[][] {
-  const stages = new Map<number, L[]>();
-  for (const level of levels) stages.set(level.stage, [...(stages.get(level.stage) ?? []), level]);
-  return [...stages.entries()].sort(([a], [b]) => a - b).map(([, group]) => group);
 }

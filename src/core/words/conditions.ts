@@ -1,10 +1,6 @@
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
-import { isGroup, type Comparison, type Condition } from "./schema";
-
-/** How a field and its choices are called; keys are what conditions name. */
-export type FieldWords = { label: string; many?: boolean; choices?: Readonly<Record<string, string>> };
-export type Vocabulary = Readonly<Record<string, FieldWords>>;
+import { isGroup, type Comparison, type Condition, type Vocabulary } from "../conditions";
 
 /**
  * A condition as a part of a sentence, without capital or full stop.

@@ -2,20 +2,18 @@
 import { describe, expect, it } from "vitest";
 import { directory, level, policyOf, twoStep } from "../fixtures";
 import type { ApproverRule } from "../people";
-import { sayChain, sayRange, saySection, sayThreshold, sayTimeLimit } from "./words";
+import type { Level, Policy, PolicyInput, Threshold } from "../policy";
+import { sayRange, sayChain, sayThreshold, saySection, sayTimeLimit } from "./policy-bands";
+import { sayScope, sayPlace } from "./policy-parts";
 import {
-  sayAfterApproval,
-  sayMessages,
   sayEdits,
-  sayHold,
-  sayLevelDetails,
-  sayRepeated,
   saySelfApproval,
-} from "./settings-words";
-import { sayPlace } from "./place";
-import { sayScope } from "./scope";
-import type { Level, Policy, PolicyInput } from "./schema";
-import type { Threshold } from "./bands";
+  sayHold,
+  sayMessages,
+  sayAfterApproval,
+  sayRepeated,
+  sayLevelDetails,
+} from "./policy-settings";
 
 const base = policyOf(twoStep);
 const at = (amount: number, exact: Threshold["exact"] = "below"): Threshold => ({ amount, exact });

@@ -1,12 +1,12 @@
-import { sayCondition } from "../conditions";
 import { typeWords } from "../documents";
 import { RECIPIENTS } from "../messages";
 import { formatAmount } from "../money";
-import { sayRule, type Directory } from "../people";
-import { joinWords } from "../text";
-import type { Level, Policy } from "./schema";
-import { vocabularyIn } from "./vocabulary";
-import { sayDuration, sayTimeLimit } from "./words";
+import type { Directory } from "../people";
+import { joinWords, withArticle } from "../text";
+import { vocabularyIn, type Level, type Policy } from "../policy";
+import { sayCondition } from "./conditions";
+import { sayTimeLimit, sayDuration } from "./policy-bands";
+import { sayRule } from "./rules";
 
 type Hold = Policy["holds"][number];
 type Step = Policy["afterApproval"][number];
@@ -88,7 +88,7 @@ export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "curren
         fields.map((key) => words.fields.find((field) => field.key === key)?.label ?? key),
         "or",
       )}`
-    : `Any edit of ${/^[aeiou]/.test(words.name.one) ? "an" : "a"} ${words.name.one} in approval`;
+    : `Any edit of ${withArticle(words.name.one)} in approval`;
   const within = [
     ...(toleranceMinor > 0 ? [`${formatAmount({ minor: toleranceMinor, currency: policy.currency })}`] : []),
     ...(tolerancePercent > 0 ? [`${tolerancePercent} per cent`] : []),

@@ -1,0 +1,31 @@
+/** What is said of policies and their parts, as it leaves this folder; each is described where it is made. */
+import { sayCondition as condition } from "./conditions";
+import * as bands from "./policy-bands";
+import * as parts from "./policy-parts";
+import * as settings from "./policy-settings";
+import { sayRule as rule } from "./rules";
+import { aloud } from "./wording";
+
+export const sayCondition = aloud(condition);
+export const sayRule = aloud(rule);
+export const sayRange = aloud(bands.sayRange);
+export const sayBand = aloud(bands.sayBand);
+export const sayChain = aloud(bands.sayChain);
+export const sayChecks = aloud(bands.sayChecks);
+export const sayDuration = aloud(bands.sayDuration);
+export const sayTimeLimit = aloud(bands.sayTimeLimit);
+export const sayWho = aloud(bands.sayWho);
+export const saySection = aloud(bands.saySection);
+export const sayThreshold = aloud(bands.sayThreshold);
+export const sayPlace = aloud(parts.sayPlace);
+export const sayScope = aloud(parts.sayScope);
+export const sayStoppedOrders = aloud(parts.sayStoppedOrders);
+export const sayHold = aloud(settings.sayHold);
+export const sayAfterApproval = aloud(settings.sayAfterApproval);
+export const sayMessages = aloud(settings.sayMessages);
+export const sayReaders = aloud(settings.sayReaders);
+export const sayEdits = aloud(settings.sayEdits);
+export const saySelfApproval = aloud(settings.saySelfApproval);
+export const sayPartySigns = aloud(settings.sayPartySigns);
+export const sayRepeated = aloud(settings.sayRepeated);
+export const sayLevelDetails = aloud(settings.sayLevelDetails);
