@@ -102,12 +102,12 @@ function multiply(db: Db, wanted: number): void {
     title: "title || ' ' || @id",
     updated_at: "@at",
   });
-  const state = copy("document_state", "id", { id: "@id" });
+  const state = copy("document_summary", "id", { id: "@id" });
   const reader = copy("reader", "document", { document: "@id" });
   const hold = copy("hold", "document", { document: "@id" });
   const words = db.prepare(
-    `INSERT INTO document_text (rowid, words) SELECT s.row, d.number || char(10) || t.words FROM document d JOIN document_state s ON s.id = d.id
-       JOIN document_state o ON o.id = @from JOIN document_text t ON t.rowid = o.row WHERE d.id = @id`,
+    `INSERT INTO document_text (rowid, words) SELECT s.row, d.number || char(10) || t.words FROM document d JOIN document_summary s ON s.id = d.id
+       JOIN document_summary o ON o.id = @from JOIN document_text t ON t.rowid = o.row WHERE d.id = @id`,
   );
   // Readers are looked up by person; copying them asks by document.
   db.exec("CREATE INDEX bench_reader ON reader (document)");

@@ -6,7 +6,7 @@ import type { DocumentState } from "@/core/approval";
 import type { PurchaseOrder } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
 import { startSession } from "@/server/access/sessions";
-import { readState } from "@/server/documents/projection";
+import { readState } from "@/server/documents/state";
 import { newCommandId } from "@/server/log/log";
 import type { TestApp } from "./test-app";
 

@@ -1,7 +1,7 @@
 import { actorsOfSeat, openSeats, seatFor, type DocumentState, type LevelState } from "@/core/approval";
 import type { AnyDocument } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
-import { readState } from "@/server/documents/projection";
+import { readState } from "@/server/documents/state";
 import { receiveGoods } from "@/server/ledger/books";
 import { readReferenceData, routingFor } from "@/server/reference-data";
 import { invoiceFor } from "./documents";

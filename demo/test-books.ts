@@ -7,7 +7,7 @@ import { lookAtRun } from "@/server/payments/views";
 import { invoice } from "@/core/fixtures";
 import type { AnyDocument, SupplierInvoice } from "@/core/documents";
 import { commandDocument, enterDocument, type PersonCommand } from "@/server/documents/commands";
-import { readState } from "@/server/documents/projection";
+import { readState } from "@/server/documents/state";
 import { newCommandId } from "@/server/log/log";
 import { claimPolicy, creditPolicy, invoicePolicy, supplierPolicy } from "./further-policies";
 import { reviewedInForce } from "./put-in-force";

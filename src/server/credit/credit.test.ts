@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { booksApp, clerk, command } from "../../../demo/test-books";
 import { moveClock } from "../demo-clock";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { enterSalesOrder, readBalances } from "../ledger/books";
 import { readAccount } from "../ledger/accounts";
 import { runInsideSteps } from "../ledger/work";

@@ -9,7 +9,7 @@ import { statement } from "../db/statement";
 import { accountByName, readAccount, type Account } from "../ledger/accounts";
 import { readReferenceData } from "../reference-data";
 import { orderFacts } from "./orders";
-import { readState } from "./projection";
+import { readState } from "./state";
 
 /**
  * What somebody sends may say only what they may say: their own name, or on behalf of somebody for whom they may enter; the unit of whose document

@@ -30,7 +30,8 @@ import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
 import { aroundOf } from "./context";
 import { markEditor, whyNotEditToo } from "./editor";
-import { readState, writeDocument } from "./projection";
+import { writeDocument } from "./projection";
+import { readState } from "./state";
 import { onItsAccount, whyNotSupplied, whyNotTaken } from "./acceptance";
 import { saidOf, versionUnder } from "./names";
 

@@ -13,9 +13,9 @@ export function findCostCentres(app: App, text: string): FoundCostCentre[] {
   const { directory } = readReferenceData(app);
   const used = statement(
     app.db,
-    `SELECT DISTINCT json_extract(l.value, '$.costCentre') AS key
-     FROM (SELECT state FROM document_state ORDER BY row DESC LIMIT ${LATEST}) s, json_each(s.state, '$.document.lines') l
-     WHERE key IS NOT NULL AND key <> ''`,
+    `SELECT DISTINCT l.value
+     FROM (SELECT summary FROM document_summary ORDER BY row DESC LIMIT ${LATEST}) s, json_each(s.summary, '$.facts.costCentre') l
+     WHERE l.value IS NOT NULL AND l.value <> ''`,
   )
     .pluck()
     .all() as string[];

@@ -8,7 +8,7 @@ import type { App } from "../app";
 import { readReferenceData, routingFor, type ReferenceData } from "../reference-data";
 import { mayReleaseHold } from "./commands";
 import { namesFor, sayRefusals, versionUnder } from "./names";
-import { readState } from "./projection";
+import { readState } from "./state";
 import { LISTED, toRow, type StoredRow } from "./rows";
 
 /** What somebody's desk shows: what wants something of them, and what they wait for. */

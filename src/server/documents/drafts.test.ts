@@ -8,7 +8,7 @@ import { newCommandId } from "../log/log";
 import { commandDocument, enterDocument } from "./commands";
 import { findCostCentres } from "./cost-centres";
 import { SubmitSchema, draftsOf, submitSeveral } from "./drafts";
-import { readState } from "./projection";
+import { readState } from "./state";
 
 const draft = (app: TestApp, document: Parameters<typeof enterDocument>[2]) =>
   value(enterDocument(app, person(app, document.requester), document, newCommandId()));

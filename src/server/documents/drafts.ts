@@ -8,7 +8,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { nativeHash } from "../log/log";
 import { commandDocument } from "./commands";
-import { readState } from "./projection";
+import { readState } from "./state";
 import { LISTED, toRow, type StoredRow } from "./rows";
 
 /** Drafts that are shown, and sent, at once. */

@@ -8,7 +8,7 @@ import { receiveGoods } from "../ledger/books";
 import { lastSeq, newCommandId } from "../log/log";
 import { deskOf } from "./desk";
 import { findOrders, lookAtTyped, orderForInvoice } from "./look";
-import { readState } from "./projection";
+import { readState } from "./state";
 import { readReferenceData } from "../reference-data";
 import { namesFor } from "./names";
 import { sayRouteBand } from "@/core/words";

@@ -15,7 +15,7 @@ import { enclosedFiles, sentOrder, type Enclosed } from "../messages/enclosed";
 import { whyNotOut } from "./order-files";
 import { orderFacts } from "./orders";
 import { outcomeOf } from "./outcome";
-import { readState } from "./projection";
+import { readState } from "./state";
 import { readReferenceData } from "../reference-data";
 import { namesFor } from "./names";
 

@@ -10,7 +10,7 @@ import { accountByName, emailOf, readRules } from "../ledger/accounts";
 import { RULE, printed } from "../pdf";
 import { readReferenceData } from "../reference-data";
 import { changesOf } from "./orders";
-import { readState } from "./projection";
+import { readState } from "./state";
 
 /** Who orders from whom, kept with the letter that sent it, so that the files are the same whenever they are opened. */
 export type OrderHead = { buyer: OrderParty; seller: OrderParty; receiver: string };

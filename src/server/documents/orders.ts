@@ -2,7 +2,7 @@ import { acceptedOf, type DocumentState } from "@/core/approval";
 import { matchOf, orderTotals, times, type OrderFacts, type PurchaseOrder } from "@/core/documents";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
-import { readState } from "./projection";
+import { readState } from "./state";
 
 /** An approved order as it stands: under its own number, with the lines of its latest approved change. */
 export type OrderNow = { number: string; first: DocumentState; latest: DocumentState; order: PurchaseOrder };
@@ -24,14 +24,21 @@ export function orderNow(db: Db, number: string): OrderNow | null {
 
 /** The approved changes of an order, the first approved first. */
 export function changesOf(db: Db, number: string): DocumentState[] {
-  const rows = statement(
+  const ids = statement(
     db,
-    `SELECT s.state FROM document d JOIN document_state s ON s.id = d.id
-       WHERE d.refers = ? AND d.type = 'purchase-order' AND d.status = 'approved' ORDER BY d.closed_at, d.id`,
+    "SELECT id FROM document WHERE refers = ? AND type = 'purchase-order' AND status = 'approved' ORDER BY closed_at, id",
   )
     .pluck()
     .all(number) as string[];
-  return rows.map((row) => JSON.parse(row) as DocumentState);
+  return ids.map((id) => readState(db, id)!);
+}
+
+/** The invoices on an order that are neither declined nor withdrawn, drafts left out, in the order of their ids. */
+export function invoicesOn(db: Db, number: string): DocumentState[] {
+  const ids = statement(db, "SELECT document FROM invoice WHERE order_number = ? AND live = 1 ORDER BY document")
+    .pluck()
+    .all(number) as string[];
+  return ids.map((id) => readState(db, id)!);
 }
 
 /** An approved order with what came in of it and what other invoices have charged. @param own number of an invoice that does not count */
@@ -78,14 +85,7 @@ type Quantity = { line: number; quantity: string };
 
 /** What other invoices charge on an order, also those that came before it was approved and met no order then. */
 function chargedOn(db: Db, order: OrderFacts, own: string | null): Quantity[] {
-  const rows = statement(
-    db,
-    `SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1`,
-  )
-    .pluck()
-    .all(order.number) as string[];
-  return rows.flatMap((row) => {
-    const state = JSON.parse(row) as DocumentState;
+  return invoicesOn(db, order.number).flatMap((state) => {
     if (state.number === own || state.document.documentType !== "supplier-invoice") return [];
     const { lines } = state.document;
     const looking = { around: { order, ...state.around }, toCurrency: () => null };

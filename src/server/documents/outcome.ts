@@ -6,7 +6,7 @@ import type { Named, Outcome } from "@/core/outcome";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { paymentOf } from "../payments/views";
-import { changesOf, orderFacts, orderNow } from "./orders";
+import { changesOf, orderFacts, orderNow, invoicesOn } from "./orders";
 
 /** What each kind of document comes to, once it is approved; steps say the rest. */
 const AFTER: Readonly<Record<AnyDocument["documentType"], (app: App, state: DocumentState) => Outcome[]>> = {
@@ -72,14 +72,7 @@ function cameIn({ lines }: OrderFacts): Outcome[] {
 }
 
 function charged(app: App, facts: OrderFacts): Outcome[] {
-  const states = (
-    statement(
-      app.db,
-      "SELECT s.state FROM invoice i JOIN document_state s ON s.id = i.document WHERE i.order_number = ? AND i.live = 1 ORDER BY s.id",
-    )
-      .pluck()
-      .all(facts.number) as string[]
-  ).map((row) => JSON.parse(row) as DocumentState);
+  const states = invoicesOn(app.db, facts.number);
   const nets = states.flatMap((one) => {
     const invoice = acceptedOf(one);
     return invoice.documentType === "supplier-invoice" && invoice.currency === facts.currency

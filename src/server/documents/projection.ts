@@ -15,12 +15,13 @@ import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 import { markControls } from "../evidence/marks";
+import { stateAt } from "./state";
 import { wordsOf } from "./words";
 
 /** Tables that are made of the events of documents. */
 export const DOCUMENT_TABLES = [
   "document",
-  "document_state",
+  "document_summary",
   "document_text",
   "document_number",
   "invoice",
@@ -39,18 +40,14 @@ type Noted = DocumentEvent & { seq: number; time: string };
 /** Folds the events of one document that follow each other, and writes once what is read of it. */
 export function projectDocument(db: Db, events: readonly ChainedEvent[]): void {
   const last = events.at(-1)!;
-  const before = readState(db, last.stream.slice("document:".length));
+  const id = last.stream.slice("document:".length);
+  const before = stateAt(db, id, events[0]!.version - 1);
   const read = events.map(
     ({ seq, time, type, data }) => ({ seq, time, type, data: JSON.parse(data) as unknown }) as Noted,
   );
   const after = read.reduce<DocumentState | null>((state, event) => evolve(state, event, event.time), before);
-  markControls(db, last.stream.slice("document:".length), read, before);
+  markControls(db, id, read, before);
   writeDocument(db, after!, before, last.time);
-}
-
-export function readState(db: Db, id: string): DocumentState | null {
-  const stored = statement(db, "SELECT state FROM document_state WHERE id = ?").pluck().get(id) as string | undefined;
-  return stored ? (JSON.parse(stored) as DocumentState) : null;
 }
 
 // An update touches the indexes of what has changed alone; replacing the row would write them all anew.
@@ -109,9 +106,9 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
   });
   statement(
     db,
-    `INSERT INTO document_state (id, state, summary) VALUES (?, ?, ?)
-     ON CONFLICT (id) DO UPDATE SET state = excluded.state, summary = excluded.summary`,
-  ).run(state.id, JSON.stringify(state), JSON.stringify(summaryOf(state)));
+    `INSERT INTO document_summary (id, summary) VALUES (?, ?)
+     ON CONFLICT (id) DO UPDATE SET summary = excluded.summary WHERE summary <> excluded.summary`,
+  ).run(state.id, JSON.stringify(summaryOf(state)));
   if (!before)
     statement(
       db,
@@ -164,7 +161,7 @@ function summaryOf({ document, levels, around = {}, route }: DocumentState): Sum
 function writeWords(db: Db, state: DocumentState, before: DocumentState | null): void {
   const words = wordsOf(state);
   if (before && wordsOf(before) === words) return;
-  const row = statement(db, "SELECT row FROM document_state WHERE id = ?").pluck().get(state.id) as number;
+  const row = statement(db, "SELECT row FROM document_summary WHERE id = ?").pluck().get(state.id) as number;
   if (before) statement(db, "DELETE FROM document_text WHERE rowid = ?").run(row);
   statement(db, "INSERT INTO document_text (rowid, words) VALUES (?, ?)").run(row, words);
 }

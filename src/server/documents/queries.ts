@@ -12,7 +12,7 @@ import { likeText } from "../db/like";
 import type { Db } from "../db/open";
 import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
-import { readState } from "../log/projection";
+import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
 import { isReader, readsAlong, tookOver } from "./commands";
 import { LISTED, toRow, type StoredRow } from "./rows";
@@ -152,7 +152,7 @@ function searchFor(text: string, where: string[]): Record<string, string> {
     return { text: `${likeText(text)}%` };
   }
   where.push(
-    `d.id IN (SELECT s.id FROM document_text t JOIN document_state s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
+    `d.id IN (SELECT s.id FROM document_text t JOIN document_summary s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
   );
   const words = [...text.matchAll(/"([^"]+)"|\S+/g)].map(([word, quoted]) => quoted ?? word);
   const parts = words.every((word) => [...word].length >= 3) ? words : [text];

@@ -7,7 +7,7 @@ import type { App } from "../app";
 import { nativeHash } from "../log/log";
 import { readReferenceData, routingFor } from "../reference-data";
 import { commandDocument } from "./commands";
-import { readState } from "./projection";
+import { readState } from "./state";
 import { versionUnder } from "./names";
 
 export const TogetherSchema = z.strictObject({

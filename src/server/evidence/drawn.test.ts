@@ -11,7 +11,7 @@ import { scrawl, signatureFor } from "../../../demo/sign";
 import { DEMO_WORD, signatureOf } from "../access/signing";
 import { readDrawn } from "../access/drawn";
 import { viewDocument } from "../documents/queries";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { sealerOfLog } from "../log/sealed";
 import { newCommandId } from "../log/log";
 import { evidenceOf, zipped } from "./files";

@@ -11,7 +11,7 @@ import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { safeText } from "../csv";
 import { exported } from "../documents/export";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { listDocuments, totalsOf } from "../documents/queries";
 import {
   RegisterQuerySchema,

@@ -4,7 +4,7 @@ import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { printed, ruledTable, signaturePlaces } from "../pdf";
 import { readReferenceData } from "../reference-data";
 import { conclusionOf, sheetHash, type Sample } from "./samples";

@@ -6,7 +6,7 @@ import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { everyDocument } from "../documents/queries";
 import { checkedFilter } from "../documents/register";
 import { write } from "../ledger/write";

@@ -7,7 +7,7 @@ import { joinWords } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import type { App } from "../app";
 import { commandDocument, mayReleaseHold } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
 import { namesFor } from "../documents/names";
 

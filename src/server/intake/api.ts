@@ -14,7 +14,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
 import { commandDocument, enterDocument, isReader } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { nativeHash } from "../log/log";
 import { readReferenceData } from "../reference-data";
 import { bearerOf } from "./tokens";

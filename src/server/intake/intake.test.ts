@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { booksApp } from "../../../demo/test-books";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { readAccount } from "../ledger/accounts";
 import { setRules } from "../ledger/books";
 import { readRules } from "../ledger/accounts";

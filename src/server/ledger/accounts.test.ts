@@ -9,7 +9,7 @@ import { scrawl } from "../../../demo/sign";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
 import { readDrawn } from "../access/drawn";
 import { enterDocument } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { stoppedOrders } from "../credit/view";
 import { lastSeq, newCommandId } from "../log/log";
 import { askForAccount, fillIn, proposeChange } from "./account-commands";

@@ -6,7 +6,7 @@ import { DutySchema, USUAL_DUTIES, loosened, meetingsOf, type Done, type DutyRul
 import type { DocumentState } from "@/core/approval";
 import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, payAll, payTicked, submit } from "../../../demo/test-books";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { controlReport } from "../evidence/report";
 import { newCommandId } from "../log/log";
 import { readRules } from "./accounts";

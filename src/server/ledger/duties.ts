@@ -4,7 +4,7 @@ import type { Person } from "@/core/people";
 import { refuse, type Refusal } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { accountByName, readRules } from "./accounts";
 import { writeLedger } from "./write";
 

@@ -7,7 +7,7 @@ import type { PolicyInput } from "@/core/policy";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { addHook, deliveriesOf, isSigned, receiveDelivery, signatureOf } from "../hooks/hooks";
 import { holdBoard, releaseMany } from "../holds/board";
 import { lookAgain } from "../holds/look-again";

@@ -7,7 +7,7 @@ import { askerOf } from "@/core/routing";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { commandBySystem, inTransaction } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { callHook } from "../hooks/hooks";
 import { readReferenceData } from "../reference-data";
 import { changesBy, orderHead } from "../documents/order-files";

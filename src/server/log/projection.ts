@@ -12,7 +12,6 @@ import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
 
-export { readState } from "../documents/projection";
 export type { Summary } from "../documents/projection";
 
 /** Events beside those of documents. */

@@ -1,7 +1,7 @@
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { orderPdf, orderXml, type OrderHead } from "../documents/order-files";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 
 /** What a letter has with it: an order, with the parties as they were when it was sent. */
 export type Enclosed = { order: string } & OrderHead;

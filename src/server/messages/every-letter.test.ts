@@ -5,7 +5,7 @@ import type { PolicyInput } from "@/core/policy";
 import { testOrder, value, type TestApp } from "../../../demo/test-app";
 import { booksApp, command, submit } from "../../../demo/test-books";
 import { withLevel, type LevelInput } from "../../../demo/test-levels";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { fireTimers } from "../time/timers";
 
 type Story = {

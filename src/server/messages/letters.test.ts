@@ -13,7 +13,7 @@ import { withLevel, type LevelInput } from "../../../demo/test-levels";
 import { claimPolicy } from "../../../demo/further-policies";
 import { testOrder, value, type TestApp } from "../../../demo/test-app";
 import { booksApp, command, submit } from "../../../demo/test-books";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { eventsOf, newCommandId } from "../log/log";
 import { opened } from "../log/sealed";
 import { fireTimers } from "../time/timers";

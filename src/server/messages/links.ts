@@ -4,7 +4,7 @@ import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { hashOf, newToken } from "../access/sessions";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { write } from "../ledger/write";
 import { readReferenceData, routingFor } from "../reference-data";
 import { settingsOf } from "./settings";

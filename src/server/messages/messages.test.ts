@@ -7,7 +7,7 @@ import { command, submit } from "../../../demo/test-books";
 import { moveClock } from "../demo-clock";
 import { commandDocument } from "../documents/commands";
 import { calendarFile } from "../documents/calendar-file";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { changePeople } from "../people/commands";

@@ -5,7 +5,7 @@ import type { Person } from "@/core/people";
 import { refuse, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { documentAddress } from "../root";
 import { readReferenceData } from "../reference-data";
 import { factsOf } from "./announce";

@@ -7,7 +7,7 @@ import type { Person } from "@/core/people";
 import { bankAccountOf } from "../access/private-details";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { accountByName, readRules } from "../ledger/accounts";
 import { whatMeets, type Met } from "../ledger/duties";
 import { readReferenceData } from "../reference-data";

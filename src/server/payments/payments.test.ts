@@ -9,7 +9,7 @@ import { bill, booksApp, clerk, command, payAll, payTicked, submit } from "../..
 import { changeDetail } from "../access/private-details";
 import { addAttachment } from "../documents/attachments";
 import { enterDocument } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { readAccount } from "../ledger/accounts";
 import { setRules } from "../ledger/books";
 import { runInsideSteps } from "../ledger/work";

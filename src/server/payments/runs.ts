@@ -9,7 +9,7 @@ import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { commandBySystem } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { act } from "../ledger/act";
 import { readRules } from "../ledger/accounts";
 import { markMet, whatMeets } from "../ledger/duties";

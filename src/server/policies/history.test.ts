@@ -1,6 +1,5 @@
 // The tide is what the policy's sections would have caught: the same as routing every past order by itself.
 import { describe, expect, it } from "vitest";
-import type { DocumentState } from "@/core/approval";
 import { edit, type PolicyVersion } from "@/core/policy";
 import { route } from "@/core/routing";
 import { generateDemo } from "../../../demo/generate";
@@ -8,6 +7,7 @@ import type { App } from "../app";
 import { handClock, systemClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { temporaryFolder } from "../../../demo/test-app";
+import { readState } from "../documents/state";
 import { ratesFor, readReferenceData } from "../reference-data";
 import { versionsOf } from "./commands";
 import type { Policy } from "@/core/policy";
@@ -19,17 +19,15 @@ const app: App = { db, clock: handClock("2026-03-10T09:10:00.000Z"), wall: syste
 
 /** Amounts by section from routing each document of the last twelve months afresh. */
 function byRouting(version: PolicyVersion): Record<string, number[]> {
-  const states = db
-    .prepare(
-      "SELECT s.state FROM document d JOIN document_state s ON s.id = d.id WHERE d.type = 'purchase-order' AND d.submitted_at >= '2025-03-10T09:10'",
-    )
+  const ids = db
+    .prepare("SELECT d.id FROM document d WHERE d.type = 'purchase-order' AND d.submitted_at >= '2025-03-10T09:10'")
     .pluck()
     .all() as string[];
   const found: Record<string, number[]> = Object.fromEntries(
     version.policy.sections.map((section) => [section.id, []]),
   );
-  for (const text of states) {
-    const { document, route: before } = JSON.parse(text) as DocumentState;
+  for (const id of ids) {
+    const { document, route: before } = readState(db, id)!;
     const on = before!.ratesOn;
     const routed = route(document, {
       policies: [version],

@@ -30,7 +30,7 @@ export function historyOf(app: App, documentType: string): History {
   const from = new Date(Date.parse(now) - 365 * DAY).toISOString();
   const rows = app.db
     .prepare(
-      `SELECT d.unit, COALESCE(d.on_behalf_of, d.requester) AS requester, s.summary FROM document d JOIN document_state s ON s.id = d.id
+      `SELECT d.unit, COALESCE(d.on_behalf_of, d.requester) AS requester, s.summary FROM document d JOIN document_summary s ON s.id = d.id
        WHERE d.type = ? AND d.submitted_at >= ? AND d.submitted_at < ?`,
     )
     .iterate(documentType, from, now) as IterableIterator<PastRow>;

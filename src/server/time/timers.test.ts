@@ -7,7 +7,7 @@ import { orderPolicy } from "../../../demo/policy";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { comingUp, moveClock } from "../demo-clock";
 import { deskOf } from "../documents/desk";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { newCommandId } from "../log/log";
 import { rebuild } from "../log/rebuild";
 import { fireTimers, nextDue } from "./timers";

@@ -3,7 +3,7 @@ import type { App } from "../app";
 import { nextSearch } from "../credit/search";
 import { statement } from "../db/statement";
 import { commandBySystem, inTransaction } from "../documents/commands";
-import { readState } from "../documents/projection";
+import { readState } from "../documents/state";
 import { lastSeq } from "../log/log";
 import { nextDigest } from "../messages/by-time";
 import { readReferenceData } from "../reference-data";

@@ -10,7 +10,7 @@ import { namesFor } from "@/server/documents/names";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { visit, singles, type Visit } from "@/server/http/page";
-import { readState } from "@/server/log/projection";
+import { readState } from "@/server/documents/state";
 import { readReferenceData } from "@/server/reference-data";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";

@@ -4,7 +4,7 @@ import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { findOrders, orderForInvoice } from "@/server/documents/look";
 import { isReader } from "@/server/documents/commands";
-import { readState } from "@/server/documents/projection";
+import { readState } from "@/server/documents/state";
 import { read } from "@/server/http/handle";
 import { readReferenceData } from "@/server/reference-data";
 

@@ -39,10 +39,10 @@ CREATE INDEX document_by_reference ON document (refers) WHERE refers IS NOT NULL
 CREATE INDEX document_by_party ON document (type, party, date);
 CREATE INDEX document_by_route ON document (policy, section, band, closed_at);
 
-CREATE TABLE document_state (
+-- A state is what its events give, and is kept nowhere.
+CREATE TABLE document_summary (
   row     INTEGER PRIMARY KEY,
   id      TEXT NOT NULL UNIQUE,
-  state   TEXT NOT NULL,
   -- What the tide asks of many documents at once: facts, measures, days each level took.
   summary TEXT NOT NULL
 ) STRICT;
@@ -53,7 +53,7 @@ CREATE TABLE document_number (
   last INTEGER NOT NULL
 ) STRICT, WITHOUT ROWID;
 
--- Number, title and party by every three letters in them, so that a part of a word finds its document; by the rows of document_state.
+-- Number, title and party by every three letters in them, so that a part of a word finds its document; by the rows of document_summary.
 CREATE VIRTUAL TABLE document_text USING fts5 (words, tokenize = 'trigram');
 
 -- Invoices as the search for duplicates and the match see them.

@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { DEMO_WORD } from "@/server/access/signing";
-import { readState } from "@/server/documents/projection";
+import { readState } from "@/server/documents/state";
 import { conclusionOf, ownWorkIn, sampleOf, sheetHash } from "@/server/evidence/samples";
 import { visitFor } from "@/server/http/page";
 import { documentType } from "@/core/documents";
