@@ -15,9 +15,10 @@ export function benchRecords(): void {
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-records-"));
   const db = openDatabase(folder);
   try {
-    db.exec("DROP TRIGGER event_in_order");
+    db.exec("DROP TRIGGER logged_in_order");
+    const cause = db.prepare("INSERT INTO cause (id, command, actor, time) VALUES (?, ?, ?, ?)");
     const insert = db.prepare(
-      "INSERT INTO event (seq, time, stream, version, type, actor, inNameOf, command, data, previous, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+      "INSERT INTO logged (seq, stream, version, type, inNameOf, cause, data, hash) VALUES (?, ?, 1, ?, NULL, ?, ?, ?)",
     );
     db.transaction(() => {
       let previous = GENESIS;
@@ -42,19 +43,8 @@ export function benchRecords(): void {
           data,
         };
         const event = chain(head, previous, nativeHash);
-        insert.run(
-          seq,
-          head.time,
-          head.stream,
-          1,
-          head.type,
-          head.actor,
-          null,
-          head.command,
-          data,
-          previous,
-          event.hash,
-        );
+        cause.run(seq, head.command, head.actor, head.time);
+        insert.run(seq, head.stream, head.type, seq, data, Buffer.from(event.hash, "hex"));
         previous = event.hash;
       }
     })();

@@ -88,6 +88,10 @@ function makeWritable(folder: string): void {
   }
 }
 
+function hasTable(db: Db, name: string): boolean {
+  return db.prepare("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = ?").get(name) !== undefined;
+}
+
 function migrations(): { number: number; file: string }[] {
   const folder = path.join(projectRoot(), "src/server/db/migrations");
   return fs
@@ -105,6 +109,10 @@ function migrate(db: Db): void {
     if (current > newest)
       throw new DatabaseUnavailable(
         `The database was written by a newer Bandeira (${current}, this one knows ${newest}); update the program`,
+      );
+    if (current > 0 && !hasTable(db, "logged"))
+      throw new DatabaseUnavailable(
+        "The database was written before the form of the log changed for good; name another data folder, or move this one away",
       );
     for (const { number, file } of all) if (number > current) db.exec(fs.readFileSync(file, "utf8"));
     db.pragma(`user_version = ${newest}`);

@@ -1,21 +1,12 @@
 import { acceptedOf, activeHolds, evolve, hasLapsed, isCleared, levelsWaitingFor, nextStep } from "@/core/approval";
 import type { DocumentEvent, DocumentState } from "@/core/approval";
-import { weekdaysBetween } from "@/core/calendar";
-import type { Facts } from "@/core/conditions";
-import {
-  documentType,
-  invoiceTotals,
-  measuresOf,
-  partyKey,
-  plainNumber,
-  type EvaluationContext,
-} from "@/core/documents";
-import type { Money } from "@/core/money";
+import { documentType, invoiceTotals, partyKey, plainNumber } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 import { markControls } from "../evidence/marks";
 import { stateAt } from "./state";
+import { storedSummary, summaryOf } from "./summary";
 import { wordsOf } from "./words";
 
 /** Tables that are made of the events of documents. */
@@ -108,7 +99,7 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
     db,
     `INSERT INTO document_summary (id, summary) VALUES (?, ?)
      ON CONFLICT (id) DO UPDATE SET summary = excluded.summary WHERE summary <> excluded.summary`,
-  ).run(state.id, JSON.stringify(summaryOf(state)));
+  ).run(state.id, storedSummary(summaryOf(state)));
   if (!before)
     statement(
       db,
@@ -132,30 +123,6 @@ function referenceOf(document: DocumentState["document"]): string | null {
     default:
       return null;
   }
-}
-
-/** What of a past document the tide needs, so that thousands are read without their whole states. */
-export type Summary = { date: string; facts: Facts; measures: Record<string, Money>; levelDays: number[] };
-
-function summaryOf({ document, levels, around = {}, route }: DocumentState): Summary {
-  const type = documentType(document.documentType);
-  const looking: EvaluationContext = {
-    around,
-    toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
-  };
-  const measures = measuresOf(document, looking, route?.ratesOn ?? document.date);
-  // A measure that needs rates or a number of days is known as it was routed, in the policy's currency.
-  const { measured } = route ?? {};
-  const key = measured && type.measures.find((one) => one.label === measured.measure)?.key;
-  return {
-    // Rates count by the day on which it was entered.
-    date: route?.ratesOn ?? document.date,
-    facts: type.facts(document, looking),
-    measures: key && !measures[key] ? { ...measures, [key]: measured.compared } : measures,
-    levelDays: levels.flatMap((level) =>
-      level.openedAt && level.closedAt ? [weekdaysBetween(level.openedAt, level.closedAt)] : [],
-    ),
-  };
 }
 
 function writeWords(db: Db, state: DocumentState, before: DocumentState | null): void {

@@ -39,7 +39,10 @@ export function stateAt(db: Db, id: string, last: number): DocumentState | null 
   }
   const state = events
     .slice(goesOn ? 1 : 0)
-    .reduce<DocumentState | null>((now, stored) => folded(now, openedBy(sealer, stored)), goesOn ? before.state : null);
+    .reduce<DocumentState | null>(
+      (now, stored) => folded(now, openedBy(db, sealer, stored)),
+      goesOn ? before.state : null,
+    );
   const { version, hash } = events.at(-1) ?? {};
   if (state && version !== undefined && hash !== undefined) keep(states, id, { version, hash, state });
   return state;

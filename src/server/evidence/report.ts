@@ -172,7 +172,7 @@ function exceptionsOf(app: App, marks: Marks): Exception[] {
           ? sayDate(at.slice(0, 10))
           : words === "own"
             ? "the rule led to the requester"
-            : shorn(words(JSON.parse(openedBy(sealer, { data: read.get(seq) as string }).data) as Told, names)),
+            : shorn(words(JSON.parse(openedBy(app.db, sealer, { data: read.get(seq) as string }).data) as Told, names)),
     })),
   }));
   for (const kind of marks.kinds().filter((one) => one.startsWith("duties ")))

@@ -17,10 +17,9 @@ import { refuse, type Refusal, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
-import { statement } from "../db/statement";
 import { enterDocument, inTransaction } from "../documents/commands";
 import { writeTo } from "../messages/letters";
-import { nativeHash } from "../log/log";
+import { nativeHash, isKnownCommand } from "../log/log";
 import { readSheet } from "../people/import";
 import { resultInThread } from "../threads/in-thread";
 import { readReferenceData } from "../reference-data";
@@ -179,7 +178,7 @@ function takeOne(
 ): void {
   const { key, document } = read;
   const command = commandOf(fingerprint, read);
-  const known = statement(app.db, "SELECT 1 FROM event WHERE command = ?").get(command) !== undefined;
+  const known = isKnownCommand(app.db, command);
   const complete = documentType(document.documentType).missing(document).length === 0;
   const entered = enterDocument(app, actor, document, command, submit && complete);
   const what = key.replace("\n", " ");
@@ -198,8 +197,7 @@ function takeOne(
 
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {
   const type = documentType(kind);
-  const ask = statement(app.db, "SELECT 1 FROM event WHERE command = ?");
-  const known = documents.filter((one) => ask.get(commandOf(fingerprint, one)) !== undefined).length;
+  const known = documents.filter((one) => isKnownCommand(app.db, commandOf(fingerprint, one))).length;
   const row = ({ lines, document }: ReadDocument): IntakeRow => {
     const { title, party, gross } = type.headline(document);
     return {

@@ -4,45 +4,61 @@ import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { verifyChain } from "@/core/records";
 import { generateDemo } from "../../../demo/generate";
-import { DatabaseUnavailable, databaseFile, openDatabase } from "../db/open";
+import { DatabaseUnavailable, databaseFile, openDatabase, type Db } from "../db/open";
 import { demoClock } from "../clock";
 import { temporaryFolder, testApp } from "../../../demo/test-app";
 import { allEvents, append, lastSeq, nativeHash, newCommandId } from "./log";
 import { dumpProjections, rebuild } from "./rebuild";
 import { sealerOfLog } from "./sealed";
 
+/** A log in which two events have a part in common. */
+function logged(): Db {
+  const { db } = testApp();
+  const document = { title: "Mooring ropes for the whole fleet", lines: Array.from({ length: 20 }, (_, n) => ({ n })) };
+  const events = ["one", "two"].map((type) => ({ type, data: { document } }));
+  append(db, "document:x-1", events, { actor: "rui-tavares", at: "2026-03-10T09:10:00.000Z", command: "c-1" });
+  return db;
+}
+
 describe("append-only", () => {
   it.each([
-    ["UPDATE event SET actor = 'mallory' WHERE seq = 2", "cannot be changed"],
-    ["DELETE FROM event WHERE seq = 2", "cannot be deleted"],
-    ["INSERT OR REPLACE INTO event SELECT * FROM event WHERE seq = 2", "must follow the last one"],
+    ["UPDATE logged SET type = 'approved' WHERE seq = 2", "cannot be changed"],
+    ["DELETE FROM logged WHERE seq = 2", "cannot be deleted"],
+    ["UPDATE cause SET actor = 'mallory' WHERE id = 2", "cannot be changed"],
+    ["DELETE FROM cause WHERE id = 2", "cannot be deleted"],
+    ["UPDATE part SET body = '{}'", "cannot be changed"],
+    ["DELETE FROM part", "cannot be deleted"],
+    ["INSERT OR REPLACE INTO logged SELECT * FROM logged WHERE seq = 2", "must follow the last one"],
     [
-      "INSERT INTO event SELECT seq + 100, time, 'x', 1, type, actor, inNameOf, command, data, previous, hash FROM event WHERE seq = 1",
+      "INSERT INTO logged SELECT seq + 100, 'x', 1, type, inNameOf, cause, data, hash FROM logged WHERE seq = 1",
       "must follow the last one",
     ],
   ])("%s is refused by the database itself", (sql, message) => {
-    expect(() => testApp().db.exec(sql)).toThrow(message);
+    expect(() => logged().exec(sql)).toThrow(message);
   });
 
   it("one byte changed behind the triggers' back is found and named, in any column of any event", () => {
-    const app = testApp();
-    app.db.exec("DROP TRIGGER event_no_update");
-    for (const [seq, column] of [
-      [1, "data"],
-      [2, "time"],
-      [3, "actor"],
-      [4, "type"],
-      [3, "hash"],
-      [2, "previous"],
-      [4, "command"],
-    ] as const) {
-      const old = app.db.prepare(`SELECT ${column} FROM event WHERE seq = ?`).pluck().get(seq) as string;
+    const db = logged();
+    for (const table of ["logged", "cause", "part"]) db.exec(`DROP TRIGGER ${table}_no_update`);
+    const ask = (sql: string) => db.prepare(sql).pluck();
+    const first = (where: string) => ask(`SELECT MIN(seq) FROM logged WHERE ${where}`).get() as number;
+    const part = ask("SELECT id FROM part LIMIT 1").get() as number;
+    const places: [table: string, key: string, id: number, column: string, seq: number][] = [
+      ...["data", "type", "stream"].map((one) => ["logged", "seq", 3, one, 3] as (typeof places)[number]),
+      ...["time", "actor", "command"].map(
+        (one) => ["cause", "id", 2, one, first("cause = 2")] as (typeof places)[number],
+      ),
+      ["part", "id", part, "body", first(`instr(data, '{"§":${part}}') > 0`)],
+    ];
+    for (const [table, key, id, column, seq] of places) {
+      const old = ask(`SELECT ${column} FROM ${table} WHERE ${key} = ?`).get(id) as string;
       const changed = old.replace(/[a-z0-9](?=[^a-z0-9]*$)/, (last) => (last === "1" ? "2" : "1"));
-      app.db.prepare(`UPDATE event SET ${column} = ? WHERE seq = ?`).run(changed, seq);
-      expect(verifyChain(allEvents(app.db), nativeHash).problem?.seq).toBe(seq);
-      app.db.prepare(`UPDATE event SET ${column} = ? WHERE seq = ?`).run(old, seq);
+      const set = db.prepare(`UPDATE ${table} SET ${column} = ? WHERE ${key} = ?`);
+      set.run(changed, id);
+      expect([column, verifyChain(allEvents(db), nativeHash).problem?.seq]).toEqual([column, seq]);
+      set.run(old, id);
     }
-    expect(verifyChain(allEvents(app.db), nativeHash)).toMatchObject({ events: 8, problem: null });
+    expect(verifyChain(allEvents(db), nativeHash)).toMatchObject({ events: 10, problem: null });
   });
 });
 

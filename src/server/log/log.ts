@@ -5,6 +5,7 @@ import type { Db } from "../db/open";
 import { noteChange } from "../db/changes";
 import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
+import { divided, whole } from "./parts";
 import { opened, sealPeople, sealerOfLog, type Identity } from "./sealed";
 
 export { nativeHash } from "./hash";
@@ -26,36 +27,48 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
   const { seal } = sealerOfLog(db);
   const own = seal(stream);
   const actor = seal(cause.actor);
-  const last = statement(db, "SELECT seq, hash FROM event ORDER BY seq DESC LIMIT 1").get() as
+  const last = statement(db, "SELECT seq, lower(hex(hash)) AS hash FROM logged ORDER BY seq DESC LIMIT 1").get() as
     { seq: number; hash: string } | undefined;
-  const version = statement(db, "SELECT COALESCE(MAX(version), 0) FROM event WHERE stream = ?")
+  const version = statement(db, "SELECT COALESCE(MAX(version), 0) FROM logged WHERE stream = ?")
     .pluck()
     .get(own) as number;
-  const insert = statement(db, `INSERT INTO event (${COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`);
+  const insert = statement(
+    db,
+    "INSERT INTO logged (seq, stream, version, type, inNameOf, cause, data, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+  );
+  const { at: time, command } = cause;
+  const by = events.length > 0 ? causeOf(db, command, actor, time) : 0;
   let previous = last?.hash ?? GENESIS;
   return events.map((event, index) => {
+    const data = canonical(event.data, seal);
     const head = {
       seq: (last?.seq ?? 0) + 1 + index,
-      time: cause.at,
+      time,
       stream: own,
       version: version + 1 + index,
       type: event.type,
       actor,
       inNameOf: inNameOf(event.data, seal),
-      command: cause.command,
-      data: canonical(event.data, seal),
+      command,
+      data,
     };
     const chained = chain(head, previous, nativeHash);
-    insert.run(...inColumns(chained));
-    previous = chained.hash;
+    // By place and not by name: thousands are written in one import, and names cost a look-up each.
+    const { seq, stream: where, version: nth, type, inNameOf: whose, hash } = chained;
+    insert.run(seq, where, nth, type, whose, by, divided(db, data), Buffer.from(hash, "hex"));
+    previous = hash;
     return chained;
   });
 }
 
-/** In the order of COLUMNS: thousands are written in one import, and names cost a look-up each. */
-function inColumns(event: ChainedEvent): unknown[] {
-  const { seq, time, stream, version, type, actor, command, data, previous } = event;
-  return [seq, time, stream, version, type, actor, event.inNameOf, command, data, previous, event.hash];
+/** The number of a cause: the last one where it goes on, and else a new one. */
+function causeOf(db: Db, command: string, actor: string, time: string): number {
+  const last = statement(db, "SELECT id, command, actor, time FROM cause ORDER BY id DESC LIMIT 1").get() as
+    { id: number; command: string; actor: string; time: string } | undefined;
+  if (last && last.command === command && last.actor === actor && last.time === time) return last.id;
+  const id = (last?.id ?? 0) + 1;
+  statement(db, "INSERT INTO cause (id, command, actor, time) VALUES (?, ?, ?, ?)").run(id, command, actor, time);
+  return id;
 }
 
 function inNameOf(data: unknown, seal: (text: string) => string): string | null {
@@ -73,6 +86,9 @@ function identitiesIn({ data }: Happened): Identity[] {
   return [...changed, ...(organisation?.people ?? [])].filter((one): one is Identity => one !== null);
 }
 
+/** The causes of a command, by what the index has of it and then by all of it. */
+const CAUSES = "SELECT id FROM cause WHERE substr(command, -12) = substr(@command, -12) AND command = @command";
+
 /** What a command is about to do: who, and the event that would show it was done; `stream` is null for one that is to be made. */
 export type Intent = { command: string; actor: string; stream: string | null; type: string | readonly string[] };
 
@@ -81,7 +97,10 @@ export type Intent = { command: string; actor: string; stream: string | null; ty
  * anybody, is refused: taking it for a repetition would acknowledge what was never done.
  */
 export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Result<ChainedEvent | null> {
-  const stored = statement(db, `SELECT ${COLUMNS} FROM event WHERE command = ?`).all(command) as ChainedEvent[];
+  const stored = statement(
+    db,
+    `SELECT ${COLUMNS} FROM event WHERE seq IN (SELECT seq FROM logged WHERE cause IN (${CAUSES}))`,
+  ).all({ command }) as ChainedEvent[];
   const events = stored.map((event) => opened(db, event));
   const same = events.find(
     (event) =>
@@ -100,14 +119,29 @@ export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Re
   };
 }
 
-/** All events in order as they are stored, one at a time, however many there are. Rows are read as arrays, which costs half of what named columns do. */
+/** Whether a command has been carried out, by whomever. */
+export function isKnownCommand(db: Db, command: string): boolean {
+  return statement(db, CAUSES).get({ command }) !== undefined;
+}
+
+/** All events in order, whole, one at a time, however many there are. Rows are read as arrays, which costs half of what named columns do. */
 export function allEvents(db: Db): IterableIterator<ChainedEvent> {
-  const rows = db.prepare(`SELECT ${COLUMNS} FROM event ORDER BY seq`).raw().iterate() as IterableIterator<Stored>;
+  const rows = db
+    .prepare(
+      `SELECT seq, time, stream, version, type, actor, inNameOf, command, data, lower(hex(hash))
+       FROM logged CROSS JOIN cause ON cause.id = logged.cause ORDER BY seq`,
+    )
+    .raw()
+    .iterate() as IterableIterator<Stored>;
+  let previous = GENESIS;
   const events: IterableIterator<ChainedEvent> = {
     [Symbol.iterator]: () => events,
     next: () => {
       const row = rows.next();
-      return row.done ? { done: true, value: undefined } : { done: false, value: fromColumns(row.value) };
+      if (row.done) return { done: true, value: undefined };
+      const event = fromColumns(db, row.value, previous);
+      previous = event.hash;
+      return { done: false, value: event };
     },
     return: () => {
       rows.return?.();
@@ -117,22 +151,34 @@ export function allEvents(db: Db): IterableIterator<ChainedEvent> {
   return events;
 }
 
-type Stored = [number, string, string, number, string, string, string | null, string, string, string, string];
+type Stored = [number, string, string, number, string, string, string | null, string, string, string];
 
-function fromColumns(row: Stored): ChainedEvent {
-  const [seq, time, stream, version, type, actor, inNameOf, command, data, previous, own] = row;
-  return { seq, time, stream, version, type, actor, inNameOf, command, data, previous, hash: own };
+function fromColumns(db: Db, row: Stored, previous: string): ChainedEvent {
+  const [seq, time, stream, version, type, actor, inNameOf, command, data, hash] = row;
+  return { seq, time, stream, version, type, actor, inNameOf, command, data: whole(db, data), previous, hash };
 }
 
-/** The events of a stream as they are stored and hashed, in order. */
+/** Events as they were hashed: with the parts that are kept apart. */
+const wholeEvents = (db: Db, stored: unknown[]) =>
+  (stored as ChainedEvent[]).map((event) => ({ ...event, data: whole(db, event.data) }));
+
+/** The events of a stream as they were hashed, in order. */
 export function eventsOf(db: Db, stream: string): ChainedEvent[] {
   const { seal } = sealerOfLog(db);
   const select = statement(db, `SELECT ${COLUMNS} FROM event WHERE stream = ? ORDER BY version`);
-  return select.all(seal(stream)) as ChainedEvent[];
+  return wholeEvents(db, select.all(seal(stream)));
+}
+
+/** The next so many events after one, as they were hashed. @param after number of the last that is known, 0 for none */
+export function eventsAfter(db: Db, after: number, most: number): ChainedEvent[] {
+  return wholeEvents(
+    db,
+    statement(db, `SELECT ${COLUMNS} FROM event WHERE seq > ? ORDER BY seq LIMIT ?`).all(after, most),
+  );
 }
 
 export function lastSeq(db: Db): number {
-  return statement(db, "SELECT COALESCE(MAX(seq), 0) FROM event").pluck().get() as number;
+  return statement(db, "SELECT COALESCE(MAX(seq), 0) FROM logged").pluck().get() as number;
 }
 
 export function newCommandId(): string {

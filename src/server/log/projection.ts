@@ -12,8 +12,6 @@ import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
 
-export type { Summary } from "../documents/projection";
-
 /** Events beside those of documents. */
 export type OtherEvent =
   /** Written by the first versions, when the organisation was one whole. */

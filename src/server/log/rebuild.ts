@@ -1,6 +1,7 @@
-import { canonical, type ChainedEvent } from "@/core/records";
+import { canonical } from "@/core/records";
 import { noteChange } from "../db/changes";
 import type { Db } from "../db/open";
+import { eventsAfter } from "./log";
 import { PROJECTIONS, project } from "./projection";
 
 /** Empties every projection and makes it again from the log, some events at a time. Run it to its end in one transaction. @yields the number of the last event that was replayed */
@@ -9,7 +10,7 @@ function* replaying(db: Db): Generator<number> {
   for (const table of PROJECTIONS) db.prepare(`DELETE FROM ${table}`).run();
   // A running query keeps the connection busy, so the events are read a page at a time.
   for (let last = 0; ;) {
-    const page = db.prepare("SELECT * FROM event WHERE seq > ? ORDER BY seq LIMIT 500").all(last) as ChainedEvent[];
+    const page = eventsAfter(db, last, 500);
     if (page.length === 0) return;
     project(db, page);
     last = page.at(-1)!.seq;

@@ -5,6 +5,7 @@ import { noteChange, unchangedSince } from "../db/changes";
 import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
+import { whole } from "./parts";
 
 /** What says who somebody is. */
 export type Identity = { id: string; name: string; email: string };
@@ -110,20 +111,20 @@ export function sealThoseKnown(db: Db): void {
   ).immediate();
 }
 
-/** An event as it is read: with what the tokens stand for in the place of each. Its hash is of the event as it is stored, not of this. */
+/** An event as it is read: with what the tokens stand for in the place of each. Its hash is of the event with the tokens, not of this. */
 export function opened<E extends Sealed>(db: Db, event: E): E {
-  return openedBy(sealerOfLog(db), event);
+  return openedBy(db, sealerOfLog(db), event);
 }
 
 type Sealed = Partial<Pick<ChainedEvent, "stream" | "actor" | "inNameOf" | "data">>;
 
 /** The same for many events that are read at one moment: the sealer is asked for once. */
-export function openedBy<E extends Sealed>({ open, openJson }: Pick<Sealer, "open" | "openJson">, event: E): E {
+export function openedBy<E extends Sealed>(db: Db, { open, openJson }: Pick<Sealer, "open" | "openJson">, event: E): E {
   return {
     ...event,
     ...(event.stream !== undefined && { stream: open(event.stream) }),
     ...(event.actor !== undefined && { actor: open(event.actor) }),
     ...(event.inNameOf && { inNameOf: open(event.inNameOf) }),
-    ...(event.data !== undefined && { data: openJson(event.data) }),
+    ...(event.data !== undefined && { data: openJson(whole(db, event.data)) }),
   };
 }

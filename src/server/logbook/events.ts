@@ -6,6 +6,7 @@ import { plain } from "@/core/text";
 import { namesOf } from "@/core/words";
 import { likeText } from "../db/like";
 import type { App } from "../app";
+import { inParts } from "../log/parts";
 import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 
@@ -65,13 +66,18 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
   if (text) {
     // A name is looked for as the tokens that stand for it.
     const tokens = tokensOfTextsWith(app.db, text, MOST_TOKENS);
-    const found = ["data", "stream", "type", "hash"].map((column) => `${column} LIKE @text ESCAPE '\\'`);
-    tokens.forEach((token, n) => {
-      found.push(`instr(data, @token${n}) > 0`, `instr(stream, @token${n}) > 0`, `actor = @token${n}`);
-      values[`token${n}`] = token;
-    });
+    const words = {
+      text: `%${likeText(seal(text))}%`,
+      ...Object.fromEntries(tokens.map((one, n) => [`token${n}`, one])),
+    };
+    const has = (column: string) =>
+      [`${column} LIKE @text ESCAPE '\\'`, ...tokens.map((_, n) => `instr(${column}, @token${n}) > 0`)].join(" OR ");
+    const found = [...["data", "stream", "type", "hash"].map(has), ...tokens.map((_, n) => `actor = @token${n}`)];
+    // To look into the parts of every event takes a while; where no part has it there is no need.
+    const inAny = app.db.prepare(`SELECT 1 FROM part WHERE ${has("part.body")} LIMIT 1`).get(words) !== undefined;
+    if (inAny) found.push(inParts(has("part.body")));
     where.push(`seq > @last - @most AND (${found.join(" OR ")})`);
-    Object.assign(values, { text: `%${likeText(seal(text))}%`, most: MOST_SEARCHED });
+    Object.assign(values, { ...words, most: MOST_SEARCHED });
   }
   const rows = app.db
     .prepare(
@@ -172,7 +178,7 @@ export function* eventsBetween(app: App, period: { from: string; until: string }
     }[];
     if (rows.length === 0) return;
     const sealer = sealerOfLog(app.db);
-    for (const row of rows) yield openedBy(sealer, row);
+    for (const row of rows) yield openedBy(app.db, sealer, row);
     after = rows.at(-1)!.seq + 1;
   }
 }

@@ -25,11 +25,11 @@ describe("verification in a thread", () => {
     expect(lastVerified()).toMatchObject({ events: lastSeq(db), at: "2026-11-23T09:00:00.000Z" });
   }, 30_000);
   it("names the event that was changed behind the triggers' back, and the checkpoint that no longer fits", async () => {
-    db.exec("DROP TRIGGER event_no_update");
+    db.exec("DROP TRIGGER logged_no_update");
     const size = db.prepare("SELECT MAX(size) FROM checkpoint").pluck().get() as number;
     db.prepare("UPDATE checkpoint SET root = ? WHERE size = ?").run("0".repeat(64), size);
     expect((await all()).at(-1)!.verdict!.wrongCheckpoints).toEqual([size]);
-    db.prepare("UPDATE event SET actor = 'mallory' WHERE seq = 1000").run();
+    db.prepare("UPDATE logged SET type = 'approved by mallory' WHERE seq = 1000").run();
     expect((await all()).at(-1)!.verdict!.problem).toMatchObject({ seq: 1000 });
   }, 30_000);
   it("ends when nobody listens any more", async () => {

@@ -8,6 +8,7 @@ import type { App } from "../app";
 import type { Db } from "../db/open";
 import { askToSweep, sweep } from "../db/sweep";
 import { append, doneBefore } from "../log/log";
+import { inParts } from "../log/parts";
 import { project } from "../log/projection";
 import { sealedRows, sealerOfLog, setPseudonyms, type SealedRow } from "../log/sealed";
 import { settingsOf } from "../messages/settings";
@@ -125,11 +126,11 @@ function pseudonymsFor(rows: readonly SealedRow[]): SealedText[] {
 
 function eventsInClear(db: Db, rows: readonly SealedRow[]): number {
   const texts = rows.filter(({ text }) => text.length >= 4).map(({ text }) => JSON.stringify(text).slice(1, -1));
-  const found = texts.map(() => "instr(data, ?) > 0").join(" OR ");
+  const found = texts.map(() => `(instr(data, ?) > 0 OR ${inParts("instr(part.body, ?) > 0")})`).join(" OR ");
   return db
     .prepare(`SELECT COUNT(*) FROM event WHERE ${found}`)
     .pluck()
-    .get(...texts) as number;
+    .get(...texts.flatMap((text) => [text, text])) as number;
 }
 
 function deleteSecrets(db: Db, person: string, at: string): void {
@@ -144,7 +145,7 @@ type Table = { name: string; type: string; wr: number };
 function replaceInTables(db: Db, rows: readonly SealedRow[], change: (text: string) => string): void {
   const tables = (db.pragma("table_list") as (Table & { schema: string })[]).filter(
     ({ schema, name, type }) =>
-      schema === "main" && type !== "shadow" && type !== "view" && !/^sqlite_|^event$|^sealed$/.test(name),
+      schema === "main" && type !== "shadow" && type !== "view" && !/^sqlite_|^(logged|cause|part|sealed)$/.test(name),
   );
   const needles = [...new Set(rows.flatMap(({ text }) => [text, JSON.stringify(text).slice(1, -1)]))];
   db.pragma("defer_foreign_keys = ON");

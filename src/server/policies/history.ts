@@ -7,7 +7,7 @@ import type { Result } from "@/core/refusal";
 import { caughtBy, valueOf, type PastDocument } from "@/core/rehearsal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import type { Summary } from "../log/projection";
+import { readSummary } from "../documents/summary";
 import { readReferenceData } from "../reference-data";
 
 /** The documents of a type of the last twelve months, with the rates of their days, and how long decisions took. */
@@ -37,7 +37,7 @@ export function historyOf(app: App, documentType: string): History {
   const documents: PastDocument[] = [];
   const days: number[] = [];
   for (const { unit, requester, summary } of rows) {
-    const { date, facts, measures, levelDays } = JSON.parse(summary) as Summary;
+    const { date, facts, measures, levelDays } = readSummary(summary, documentType);
     documents.push({ requester, unit, date, facts, measures });
     days.push(...levelDays);
   }

@@ -1,28 +1,62 @@
--- The log: every change of anything, once, in order. Nothing in it is ever updated or deleted.
-CREATE TABLE event (
+-- The log: every change of anything, once, in order. Nothing in it is ever updated or deleted. Read it through the view “event” at the end of it.
+
+-- Who caused something, when, and by which command; a command has one or more events.
+CREATE TABLE cause (
+  id      INTEGER PRIMARY KEY,
+  command TEXT NOT NULL,
+  actor   TEXT NOT NULL,
+  time    TEXT NOT NULL
+) STRICT;
+-- The last letters tell nearly all commands apart; those of one import begin alike.
+CREATE INDEX cause_by_command ON cause (substr(command, -12));
+
+-- What many events repeat, kept once: {"§":<id>} in their data stands for it.
+CREATE TABLE part (
+  id   INTEGER PRIMARY KEY,
+  -- The first 48 bits of the SHA-256 of the body, to find it by.
+  key  INTEGER NOT NULL,
+  body TEXT NOT NULL
+) STRICT;
+CREATE INDEX part_by_key ON part (key);
+
+CREATE TABLE logged (
   seq       INTEGER PRIMARY KEY,
-  time      TEXT NOT NULL,
   stream    TEXT NOT NULL,
   version   INTEGER NOT NULL,
   type      TEXT NOT NULL,
-  actor     TEXT NOT NULL,
   inNameOf  TEXT,
-  command   TEXT NOT NULL,
+  cause     INTEGER NOT NULL REFERENCES cause (id),
   data      TEXT NOT NULL,
-  previous  TEXT NOT NULL,
-  hash      TEXT NOT NULL,
+  -- Of the whole event, with its cause and its parts, and of the hash of the event before.
+  hash      BLOB NOT NULL,
   UNIQUE (stream, version)
 ) STRICT;
-CREATE INDEX event_command ON event (command);
 
-CREATE TRIGGER event_no_update BEFORE UPDATE ON event BEGIN
+CREATE VIEW event AS
+SELECT logged.seq, cause.time, logged.stream, logged.version, logged.type, cause.actor, logged.inNameOf, cause.command, logged.data,
+  coalesce((SELECT lower(hex(before.hash)) FROM logged before WHERE before.seq = logged.seq - 1), '0000000000000000000000000000000000000000000000000000000000000000') AS previous, lower(hex(logged.hash)) AS hash
+FROM logged CROSS JOIN cause ON cause.id = logged.cause;
+
+CREATE TRIGGER logged_no_update BEFORE UPDATE ON logged BEGIN
   SELECT RAISE(ABORT, 'The log is append-only: an event cannot be changed');
 END;
-CREATE TRIGGER event_no_delete BEFORE DELETE ON event BEGIN
+CREATE TRIGGER logged_no_delete BEFORE DELETE ON logged BEGIN
   SELECT RAISE(ABORT, 'The log is append-only: an event cannot be deleted');
 END;
-CREATE TRIGGER event_in_order BEFORE INSERT ON event
-WHEN NEW.seq <> (SELECT COALESCE(MAX(seq), 0) + 1 FROM event) BEGIN
+CREATE TRIGGER cause_no_update BEFORE UPDATE ON cause BEGIN
+  SELECT RAISE(ABORT, 'The log is append-only: a cause cannot be changed');
+END;
+CREATE TRIGGER cause_no_delete BEFORE DELETE ON cause BEGIN
+  SELECT RAISE(ABORT, 'The log is append-only: a cause cannot be deleted');
+END;
+CREATE TRIGGER part_no_update BEFORE UPDATE ON part BEGIN
+  SELECT RAISE(ABORT, 'The log is append-only: a part of an event cannot be changed');
+END;
+CREATE TRIGGER part_no_delete BEFORE DELETE ON part BEGIN
+  SELECT RAISE(ABORT, 'The log is append-only: a part of an event cannot be deleted');
+END;
+CREATE TRIGGER logged_in_order BEFORE INSERT ON logged
+WHEN NEW.seq <> (SELECT COALESCE(MAX(seq), 0) + 1 FROM logged) BEGIN
   SELECT RAISE(ABORT, 'The log is append-only: an event must follow the last one');
 END;
 
