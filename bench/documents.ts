@@ -103,6 +103,11 @@ function multiply(db: Db, wanted: number): void {
     updated_at: "@at",
   });
   const state = copy("document_summary", "id", { id: "@id" });
+  const events = db.prepare(
+    `INSERT INTO logged (seq, stream, version, type, inNameOf, cause, data, hash)
+     SELECT @seq + version, 'document:' || @id, version, type, inNameOf, cause, data, hash FROM logged WHERE stream = 'document:' || @from`,
+  );
+  let seq = lastSeq(db);
   const reader = copy("reader", "document", { document: "@id" });
   const hold = copy("hold", "document", { document: "@id" });
   const words = db.prepare(
@@ -119,6 +124,7 @@ function multiply(db: Db, wanted: number): void {
       const given = { from, id: `xx-${n}`, number: `XX-${n}`, at };
       document.run(given);
       state.run(given);
+      seq += events.run({ ...given, seq }).changes;
       reader.run(given);
       hold.run(given);
       words.run(given);

@@ -5,7 +5,7 @@ import {
   addDays,
   dayIn,
   startOfDay,
-  workingMinutesBetween,
+  workingMinutesBefore,
   type WorkingCalendar,
   workWeek,
 } from "../calendar";
@@ -101,18 +101,10 @@ function byDate(calendars: readonly WorkingCalendar[], from: string, limit: Dura
 
 const MINUTE = 60_000;
 
-/** The latest moment from which so much working time is left until `due`. */
+/** The latest moment from which so much working time is left until `due`; with a calendar that has not so much, years before. */
 function before(calendar: WorkingCalendar, due: string, { amount, unit }: Duration): string {
   if (unit === "working days") return daysBefore(calendar, due, amount);
-  const end = Date.parse(due);
-  let [low, high] = [end - 400 * 24 * 60 * MINUTE, end];
-  // Working time left only shrinks as a moment comes nearer, so the moment is found by halving.
-  while (high - low > MINUTE) {
-    const middle = low + Math.floor((high - low) / 2 / MINUTE) * MINUTE;
-    if (workingMinutesBetween(calendar, new Date(middle).toISOString(), due) >= amount * 60) low = middle;
-    else high = middle;
-  }
-  return new Date(low).toISOString();
+  return workingMinutesBefore(calendar, due, amount * 60) ?? "0000-01-01T00:00:00.000Z";
 }
 
 /** The same time of day, so many working days earlier. */

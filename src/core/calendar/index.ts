@@ -7,5 +7,6 @@ export {
   addWorkingMinutes,
   isWorkingDay,
   lastDayOfPeriod,
+  workingMinutesBefore,
   workingMinutesBetween,
 } from "./working-time";

@@ -7,6 +7,7 @@ import {
   addWorkingMinutes,
   isWorkingDay,
   lastDayOfPeriod,
+  workingMinutesBefore,
   workingMinutesBetween,
   type WorkingCalendar,
 } from "./index";
@@ -139,11 +140,25 @@ describe("hours", () => {
     );
   });
 
+  it("what is taken off is left until then, and one minute later it is not", () => {
+    fc.assert(
+      fc.property(fc.nat(400 * 1440), fc.integer({ min: 1, max: 6000 }), (offset, minutes) => {
+        const until = new Date(Date.parse("2026-01-01T00:00:00Z") + offset * 60_000).toISOString();
+        const from = workingMinutesBefore(calendar("WET"), until, minutes)!;
+        const later = new Date(Date.parse(from) + 60_000).toISOString();
+        expect(workingMinutesBetween(calendar("WET"), from, until)).toBe(minutes);
+        expect(workingMinutesBetween(calendar("WET"), later, until)).toBeLessThan(minutes);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
   it("a calendar without work is refused and not searched for ever", () => {
     const idle = calendar("UTC", {
       week: { monday: [], tuesday: [], wednesday: [], thursday: [], friday: [], saturday: [], sunday: [] },
     });
     expect(() => addWorkingMinutes(idle, "2026-03-10T09:00:00Z", 1)).toThrow("has no 1 working minutes");
+    expect(workingMinutesBefore(idle, "2026-03-10T09:00:00Z", 1)).toBeNull();
     expect(() => addWorkingDays(idle, "2026-03-10T09:00:00Z", 1)).toThrow("has no 1 working days");
     expect(() => addWorkingMinutes(office, "2026-03-10T09:00:00Z", -1)).toThrow("not an amount");
   });

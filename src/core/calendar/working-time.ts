@@ -103,6 +103,27 @@ export function addWorkingMinutes(calendar: WorkingCalendar, from: string, minut
 }
 
 /**
+ * The latest moment from which so much working time is left until another; null where there is not so much in the three years before it.
+ * @param minutes working minutes, more than none
+ * @returns ISO date-time in UTC
+ * @example workingMinutesBefore(office, "2026-03-09T09:00:00Z", 120) // "2026-03-06T16:00:00.000Z"
+ */
+export function workingMinutesBefore(calendar: WorkingCalendar, until: string, minutes: number): string | null {
+  const end = Date.parse(until);
+  let left = minutes * MINUTE;
+  const last = dayIn(until, calendar.timeZone);
+  for (let day = 0; day < HORIZON_DAYS; day += 1) {
+    for (const span of spansOn(calendar, addDays(last, -day)).toReversed()) {
+      const ends = Math.min(span.to, end);
+      const length = Math.max(0, ends - span.from);
+      if (left <= length) return new Date(ends - left).toISOString();
+      left -= length;
+    }
+  }
+  return null;
+}
+
+/**
  * The end of the last working hour of the n-th working day after a moment; the day of the moment is not counted.
  * Regulation (EEC, Euratom) No 1182/71, Article 3(1): the day of the event is not within the period (from memory).
  * @param days whole working days, at least one

@@ -42,11 +42,12 @@ describe("append-only", () => {
     for (const table of ["logged", "cause", "part"]) db.exec(`DROP TRIGGER ${table}_no_update`);
     const ask = (sql: string) => db.prepare(sql).pluck();
     const first = (where: string) => ask(`SELECT MIN(seq) FROM logged WHERE ${where}`).get() as number;
+    const second = first("cause > 1");
     const part = ask("SELECT id FROM part LIMIT 1").get() as number;
     const places: [table: string, key: string, id: number, column: string, seq: number][] = [
       ...["data", "type", "stream"].map((one) => ["logged", "seq", 3, one, 3] as (typeof places)[number]),
       ...["time", "actor", "command"].map(
-        (one) => ["cause", "id", 2, one, first("cause = 2")] as (typeof places)[number],
+        (one) => ["cause", "id", second, one, second] as (typeof places)[number],
       ),
       ["part", "id", part, "body", first(`instr(data, '{"§":${part}}') > 0`)],
     ];

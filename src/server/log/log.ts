@@ -37,7 +37,7 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
     "INSERT INTO logged (seq, stream, version, type, inNameOf, cause, data, hash) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
   );
   const { at: time, command } = cause;
-  const by = events.length > 0 ? causeOf(db, command, actor, time) : 0;
+  const by = events.length > 0 ? causeOf(db, { command, actor, time }, (last?.seq ?? 0) + 1) : 0;
   let previous = last?.hash ?? GENESIS;
   return events.map((event, index) => {
     const data = canonical(event.data, seal);
@@ -61,14 +61,13 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
   });
 }
 
-/** The number of a cause: the last one where it goes on, and else a new one. */
-function causeOf(db: Db, command: string, actor: string, time: string): number {
+/** The number of a cause: the last one where it goes on, and else a new one that begins with an event. */
+function causeOf(db: Db, { command, actor, time }: Record<"command" | "actor" | "time", string>, seq: number): number {
   const last = statement(db, "SELECT id, command, actor, time FROM cause ORDER BY id DESC LIMIT 1").get() as
     { id: number; command: string; actor: string; time: string } | undefined;
   if (last && last.command === command && last.actor === actor && last.time === time) return last.id;
-  const id = (last?.id ?? 0) + 1;
-  statement(db, "INSERT INTO cause (id, command, actor, time) VALUES (?, ?, ?, ?)").run(id, command, actor, time);
-  return id;
+  statement(db, "INSERT INTO cause (id, command, actor, time) VALUES (?, ?, ?, ?)").run(seq, command, actor, time);
+  return seq;
 }
 
 function inNameOf(data: unknown, seal: (text: string) => string): string | null {
@@ -99,7 +98,8 @@ export type Intent = { command: string; actor: string; stream: string | null; ty
 export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Result<ChainedEvent | null> {
   const stored = statement(
     db,
-    `SELECT ${COLUMNS} FROM event WHERE seq IN (SELECT seq FROM logged WHERE cause IN (${CAUSES}))`,
+    `SELECT ${COLUMNS} FROM (${CAUSES}) mine JOIN event
+       ON event.seq >= mine.id AND event.seq < COALESCE((SELECT MIN(next.id) FROM cause next WHERE next.id > mine.id), 9e15)`,
   ).all({ command }) as ChainedEvent[];
   const events = stored.map((event) => opened(db, event));
   const same = events.find(

@@ -1,7 +1,8 @@
 -- The log: every change of anything, once, in order. Nothing in it is ever updated or deleted. Read it through the view “event” at the end of it.
 
--- Who caused something, when, and by which command; a command has one or more events.
+-- Who caused something, when, and by which command; a command has one or more events, one after the other.
 CREATE TABLE cause (
+  -- The number of the first of its events.
   id      INTEGER PRIMARY KEY,
   command TEXT NOT NULL,
   actor   TEXT NOT NULL,
