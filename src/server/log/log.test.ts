@@ -46,9 +46,7 @@ describe("append-only", () => {
     const part = ask("SELECT id FROM part LIMIT 1").get() as number;
     const places: [table: string, key: string, id: number, column: string, seq: number][] = [
       ...["data", "type", "stream"].map((one) => ["logged", "seq", 3, one, 3] as (typeof places)[number]),
-      ...["time", "actor", "command"].map(
-        (one) => ["cause", "id", second, one, second] as (typeof places)[number],
-      ),
+      ...["time", "actor", "command"].map((one) => ["cause", "id", second, one, second] as (typeof places)[number]),
       ["part", "id", part, "body", first(`instr(data, '{"§":${part}}') > 0`)],
     ];
     for (const [table, key, id, column, seq] of places) {

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { GENESIS, canonical, chain, type ChainedEvent } from "@/core/records";
+import { GENESIS, chain, type ChainedEvent } from "@/core/records";
 import { refuse, type Result } from "@/core/refusal";
 import type { Db } from "../db/open";
 import { noteChange } from "../db/changes";
@@ -40,7 +40,7 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
   const by = events.length > 0 ? causeOf(db, { command, actor, time }, (last?.seq ?? 0) + 1) : 0;
   let previous = last?.hash ?? GENESIS;
   return events.map((event, index) => {
-    const data = canonical(event.data, seal);
+    const { whole: data, stored } = divided(db, event.data, seal);
     const head = {
       seq: (last?.seq ?? 0) + 1 + index,
       time,
@@ -55,7 +55,7 @@ export function append(db: Db, stream: string, events: readonly Happened[], caus
     const chained = chain(head, previous, nativeHash);
     // By place and not by name: thousands are written in one import, and names cost a look-up each.
     const { seq, stream: where, version: nth, type, inNameOf: whose, hash } = chained;
-    insert.run(seq, where, nth, type, whose, by, divided(db, data), Buffer.from(hash, "hex"));
+    insert.run(seq, where, nth, type, whose, by, stored, Buffer.from(hash, "hex"));
     previous = hash;
     return chained;
   });

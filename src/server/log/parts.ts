@@ -18,37 +18,43 @@ const SHORTEST = 80;
 
 const NAMED = /\{"§":(\d+)\}/g;
 
+/** The data of an event as it is hashed, and as it is stored; both canonical JSON. */
+export type Divided = { whole: string; stored: string };
+
 /**
- * The text of an event's data as it is stored. Call in the transaction that stores it.
- * @param data canonical JSON
+ * Divides the data of an event, and stores the parts of it that are new. Call in the transaction that stores it.
+ * @param seal puts tokens for those who are named, as in `canonical`
  */
-export function divided(db: Db, data: string): string {
-  if (data.length < 2 * SHORTEST) return data;
-  // Something typed that looks like the name of a part would be read as one; kept apart as it is, it is never looked into.
-  if (data.includes('{"§":')) return nameOf(db, data);
-  return canonical(walk(db, JSON.parse(data)));
+export function divided(db: Db, data: unknown, seal: (text: string) => string): Divided {
+  const texts = new Map<number, string>();
+  const apart = (value: unknown): unknown => {
+    if (typeof value !== "object" || value === null) return value;
+    const text = canonical(value, seal);
+    if (text.length < SHORTEST) return value;
+    const id = idOf(db, text);
+    texts.set(id, text);
+    return { "§": id };
+  };
+  const stored = canonical(walk(data, apart), seal);
+  const whole = stored.replace(NAMED, (name, id: string) => texts.get(Number(id)) ?? name);
+  return { whole, stored };
 }
 
-function walk(db: Db, value: unknown, under = ""): unknown {
+/** Data with its repeated parts taken out. */
+function walk(value: unknown, apart: (part: unknown) => unknown, under = ""): unknown {
   if (typeof value !== "object" || value === null) return value;
-  if (Array.isArray(value)) return value.map((one) => walk(db, one));
+  if (Array.isArray(value)) return value.map((one) => walk(one, apart));
   const route = under === "route";
   return Object.fromEntries(
     Object.entries(value).map(([key, part]): [string, unknown] => {
-      if (route && EACH_IN_ROUTES.has(key) && Array.isArray(part)) return [key, part.map((one) => apart(db, one))];
+      if (key === "§" && typeof part === "number")
+        throw new TypeError("What looks like the name of a part cannot be logged");
+      if (route && EACH_IN_ROUTES.has(key) && Array.isArray(part)) return [key, part.map(apart)];
       const repeated = REPEATED.has(key) || (route && IN_ROUTES.has(key));
-      return [key, repeated ? apart(db, part) : walk(db, part, key)];
+      return [key, repeated ? apart(part) : walk(part, apart, key)];
     }),
   );
 }
-
-function apart(db: Db, value: unknown): unknown {
-  if (typeof value !== "object" || value === null) return value;
-  const text = canonical(value);
-  return text.length < SHORTEST ? value : { "§": idOf(db, text) };
-}
-
-const nameOf = (db: Db, text: string) => `{"§":${idOf(db, text)}}`;
 
 /** The id of a part, which is stored if it is new. */
 function idOf(db: Db, text: string): number {
