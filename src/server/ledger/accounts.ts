@@ -104,8 +104,16 @@ export function emailOf({ fields, signed }: Pick<Account, "fields" | "signed">):
 /** The organisation's rules as they are set, or as they are before anybody has. */
 export function readRules(db: Db): Rules {
   const body = statement(db, "SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
-  return body ? RulesSchema.parse(JSON.parse(body)) : USUAL_RULES;
+  if (!body) return USUAL_RULES;
+  // They are asked for with every document and change once a year; the same text is read once.
+  const known = lastRules.get(db);
+  if (known?.body === body) return known.rules;
+  const rules = RulesSchema.parse(JSON.parse(body));
+  lastRules.set(db, { body, rules });
+  return rules;
 }
+
+const lastRules = new WeakMap<Db, { body: string; rules: Rules }>();
 
 /** A supplier as documents see it; a change of bank account counts as recent for as long as the rules say. */
 export function supplierFacts(app: App, account: Account, rules: EvaluationRules): SupplierFacts {
