@@ -61,13 +61,13 @@ export {
 export type { OrderLine, PurchaseOrder } from "./purchase-order";
 export { USUAL_DAYS } from "./supplier-total";
 export { SupplierInvoiceSchema, lateFor } from "./supplier-invoice";
-export { InvoiceLineSchema, StatedTotalsSchema } from "./supplier-invoice-schema";
-export type { InvoiceLine, SupplierInvoice } from "./supplier-invoice-schema";
-export { brokenRules, invoiceTotals } from "./invoice-arithmetic";
-export type { BrokenRule } from "./invoice-arithmetic";
-export { matchOf } from "./match";
-export type { Difference, Match, MatchedLine } from "./match";
-export { likelyDuplicates, partyKey, plainNumber } from "./duplicates";
+export { InvoiceLineSchema, StatedTotalsSchema } from "./supplier-invoice";
+export type { InvoiceLine, SupplierInvoice } from "./supplier-invoice";
+export { brokenRules, invoiceTotals } from "./supplier-invoice";
+export type { BrokenRule } from "./supplier-invoice";
+export { matchOf } from "./supplier-invoice";
+export type { Difference, Match, MatchedLine } from "./supplier-invoice";
+export { likelyDuplicates, partyKey, plainNumber } from "./supplier-invoice";
 export {
   ClaimLineSchema,
   ExpenseClaimSchema,
@@ -159,5 +159,5 @@ export function measuresOf(
     }),
   );
 }
-export { orderChanges } from "./order-changes";
+export { orderChanges } from "./purchase-order";
 export type { SuppliedPaper } from "./registry";

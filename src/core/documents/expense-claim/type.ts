@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { formatMoney, money, sum, CurrencySchema, type Money } from "../money";
-import { IdSchema } from "../ids";
-import { sayDate } from "../text";
-import type { EvaluationContext } from "./context";
+import { formatMoney, money, sum, CurrencySchema, type Money } from "../../money";
+import { IdSchema } from "../../ids";
+import { sayDate } from "../../text";
+import type { EvaluationContext } from "../context";
 import {
   Exact,
   MOST_MINOR,
@@ -14,10 +14,10 @@ import {
   sampleBasics,
   withExactTotals,
   written,
-} from "./parts";
-import type { Change, DocumentType, MissingItem, Remark } from "./registry";
-import type { RemarkReason } from "./reasons";
-import { CLAIM_CATEGORIES, type ClaimCategory } from "./rules";
+} from "../parts";
+import type { Change, DocumentType, MissingItem, Remark } from "../registry";
+import type { RemarkReason } from "../reasons";
+import { CLAIM_CATEGORIES, type ClaimCategory } from "../rules";
 
 export const ClaimLineSchema = z.strictObject({
   date: z.iso.date(),

@@ -1,17 +1,17 @@
-import { formatMoney, money } from "../money";
-import { whyNotOpen, type EvaluationContext } from "./context";
-import { brokenRules, invoiceTotals } from "./invoice-arithmetic";
+import { formatMoney, money } from "../../money";
+import { whyNotOpen, type EvaluationContext } from "../context";
+import { brokenRules, invoiceTotals } from "./arithmetic";
 import { matchOf } from "./match";
-import { compareLines, differences, namesOf, sampleBasics, withExactTotals } from "./parts";
-import type { Change, DocumentType, MissingItem, Remark } from "./registry";
-import type { RemarkReason } from "./reasons";
+import { compareLines, differences, namesOf, sampleBasics, withExactTotals } from "../parts";
+import type { Change, DocumentType, MissingItem, Remark } from "../registry";
+import type { RemarkReason } from "../reasons";
 import {
   StatedTotalsSchema,
   SupplierInvoiceShape,
   type InvoiceLine,
   type SupplierInvoice,
-} from "./supplier-invoice-schema";
-import { supplierTotal } from "./supplier-total";
+} from "./schema";
+import { supplierTotal } from "../supplier-total";
 
 /** An invoice whose sums stay within what can be counted exactly. */
 export const SupplierInvoiceSchema = SupplierInvoiceShape.superRefine(withExactTotals(invoiceTotals));

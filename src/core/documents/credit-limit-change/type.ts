@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { beforeKey, sameValue, type Facts } from "../conditions";
-import { bare, formatMoney, money, MoneySchema, trySum, type Money } from "../money";
-import type { CustomerFacts, EvaluationContext } from "./context";
+import { beforeKey, sameValue, type Facts } from "../../conditions";
+import { bare, formatMoney, money, MoneySchema, trySum, type Money } from "../../money";
+import type { CustomerFacts, EvaluationContext } from "../context";
 import {
   MOST_MINOR,
   NamedPapersSchema,
@@ -13,9 +13,9 @@ import {
   sampleBasics,
   written,
   wrongChanges,
-} from "./parts";
-import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "./registry";
-import { capital } from "../text";
+} from "../parts";
+import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
+import { capital } from "../../text";
 
 /** Fields of a customer that a change must be approved for, with how each is called. */
 export const CUSTOMER_FIELDS = {

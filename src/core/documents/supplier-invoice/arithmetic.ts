@@ -1,7 +1,7 @@
-import { minorDigits, money, type Money } from "../money";
-import { Exact, percentOf, times } from "./parts";
-import type { RuleSubject } from "./reasons";
-import type { SupplierInvoice } from "./supplier-invoice-schema";
+import { minorDigits, money, type Money } from "../../money";
+import { Exact, percentOf, times } from "../parts";
+import type { RuleSubject } from "../reasons";
+import type { SupplierInvoice } from "./schema";
 
 /** A rule of EN 16931 that an invoice does not keep: what it says, what it comes to, and by how much it is off. */
 export type BrokenRule = { rule: string; about: RuleSubject; stated: Money; computed: Money; by: Money; line?: number };

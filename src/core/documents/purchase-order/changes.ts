@@ -1,7 +1,7 @@
-import { formatMoney, money } from "../money";
-import { sayDate } from "../text";
-import { orderTotals, type OrderLine, type PurchaseOrder } from "./purchase-order";
-import type { Change } from "./registry";
+import { formatMoney, money } from "../../money";
+import { sayDate } from "../../text";
+import { orderTotals, type OrderLine, type PurchaseOrder } from "./type";
+import type { Change } from "../registry";
 
 /**
  * What a change order changes, as its supplier needs to know it: what is ordered, how many, at which price and tax, by when, and what it comes to. Categories, cost

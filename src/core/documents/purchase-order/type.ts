@@ -1,9 +1,9 @@
 import { z } from "zod";
-import { formatMoney, money, sum, MinorSchema, type Money } from "../money";
-import { IdSchema } from "../ids";
-import { supplierTotal } from "./supplier-total";
-import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "./registry";
-import { whyNotOpen, type EvaluationContext } from "./context";
+import { formatMoney, money, sum, MinorSchema, type Money } from "../../money";
+import { IdSchema } from "../../ids";
+import { supplierTotal } from "../supplier-total";
+import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "../registry";
+import { whyNotOpen, type EvaluationContext } from "../context";
 import {
   PercentSchema,
   QuantitySchema,
@@ -16,7 +16,7 @@ import {
   times,
   withExactTotals,
   written,
-} from "./parts";
+} from "../parts";
 
 /** Categories of a line, by the key that conditions name. */
 export const ORDER_CATEGORIES = {

@@ -1,7 +1,7 @@
-import { daysBetween } from "../calendar";
-import type { Money } from "../money";
-import { plain } from "../text";
-import type { DuplicateReason } from "./reasons";
+import { daysBetween } from "../../calendar";
+import type { Money } from "../../money";
+import { plain } from "../../text";
+import type { DuplicateReason } from "../reasons";
 
 /** An invoice as the search for duplicates sees it. */
 export type Known = { number: string; supplier: string; invoiceNumber: string; gross: Money; date: string };

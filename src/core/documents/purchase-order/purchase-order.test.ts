@@ -2,9 +2,9 @@
 import { Decimal } from "decimal.js";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { order } from "../fixtures";
-import { percentOf, times } from "./parts";
-import { documentType, lineNet, orderTotals, type OrderLine } from "./index";
+import { order } from "../../fixtures";
+import { percentOf, times } from "../parts";
+import { documentType, lineNet, orderTotals, type OrderLine } from "../index";
 
 const line = (quantity: string, unitPrice: number, taxPercent = "0"): OrderLine => ({
   description: "x",

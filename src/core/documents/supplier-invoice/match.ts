@@ -1,10 +1,10 @@
 import type { Decimal } from "decimal.js";
-import { money, type Money } from "../money";
-import type { EvaluationContext, OrderFacts } from "./context";
-import { invoiceTotals } from "./invoice-arithmetic";
-import { Exact, percentOf, times } from "./parts";
-import type { DifferenceReason, MatchReason } from "./reasons";
-import type { InvoiceLine, SupplierInvoice } from "./supplier-invoice-schema";
+import { money, type Money } from "../../money";
+import type { EvaluationContext, OrderFacts } from "../context";
+import { invoiceTotals } from "./arithmetic";
+import { Exact, percentOf, times } from "../parts";
+import type { DifferenceReason, MatchReason } from "../reasons";
+import type { InvoiceLine, SupplierInvoice } from "./schema";
 
 export type Difference = {
   kind: "price" | "tax" | "quantity" | "not received" | "not ordered" | "currency" | "beside the lines";

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { IdSchema } from "../ids";
-import { MOST_MINOR, PercentSchema, QuantitySchema, StatedSchema, basicFields, written } from "./parts";
+import { IdSchema } from "../../ids";
+import { MOST_MINOR, PercentSchema, QuantitySchema, StatedSchema, basicFields, written } from "../parts";
 
 export const InvoiceLineSchema = z.strictObject({
   description: written(200),

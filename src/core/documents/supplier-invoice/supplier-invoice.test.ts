@@ -1,8 +1,8 @@
 // An invoice's own arithmetic, its match to order and receipt, and the search for the same invoice twice.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { aroundInvoice, invoice } from "../fixtures";
-import { evaluate } from "../conditions";
+import { aroundInvoice, invoice } from "../../fixtures";
+import { evaluate } from "../../conditions";
 import {
   brokenRules,
   documentType,
@@ -14,7 +14,7 @@ import {
   type Difference,
   type DocumentContext,
   type SupplierInvoice,
-} from "./index";
+} from "../index";
 
 const type = documentType("supplier-invoice");
 const looking = (around: DocumentContext = {}) => ({

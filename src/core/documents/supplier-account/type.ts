@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { beforeKey } from "../conditions";
-import { formatMoney, money, MoneySchema } from "../money";
-import type { EvaluationContext } from "./context";
+import { beforeKey } from "../../conditions";
+import { formatMoney, money, MoneySchema } from "../../money";
+import type { EvaluationContext } from "../context";
 import {
   MOST_MINOR,
   NamedPapersSchema,
@@ -13,8 +13,8 @@ import {
   sampleBasics,
   written,
   wrongChanges,
-} from "./parts";
-import type { DocumentType, MissingItem, Remark } from "./registry";
+} from "../parts";
+import type { DocumentType, MissingItem, Remark } from "../registry";
 
 /** Fields of a supplier's account that a change must be approved for. */
 export const SUPPLIER_FIELDS = {
