@@ -67,6 +67,7 @@ export type StepResult = Coded<{
   "address refused": { address: string; status: number };
   "address not reached": { address: string; cause: string };
   "outside the books": null;
+  "nothing to post": null;
   said: { said: string };
 }>;
 

@@ -109,6 +109,7 @@ const STEPS = {
   "address refused": ({ address, status }) => `${address} answered ${status}`,
   "address not reached": ({ address, cause }) => `${address} cannot be reached (${cause})`,
   "outside the books": () => "An address is called outside the books",
+  "nothing to post": () => "There is nothing of it to post",
   said: ({ said }) => said,
 } satisfies Wording<StepResult>;
 

@@ -1,3 +1,4 @@
+import { typeWords } from "../documents";
 import { money, type ToCurrency } from "../money";
 import { coverage } from "../people";
 import { bandOf, boundaryAmounts, type Level, type Policy, type Section } from "../policy";
@@ -140,10 +141,11 @@ function approvalsFor(policy: Policy, minor: number): { section: Section; band: 
 
 /** An invoice that is easier to approve than the order for the same amount, where no match to an order lets it through. */
 export function checkAgainstOrders(policy: Policy, others: readonly Policy[]): Finding[] {
-  if (policy.documentType !== "supplier-invoice") return [];
+  const { follows } = typeWords(policy.documentType);
+  if (!follows) return [];
   const orders = others.filter(
     (other) =>
-      other.documentType === "purchase-order" &&
+      other.documentType === follows &&
       other.currency === policy.currency &&
       other.scope.units.some((unit) => policy.scope.units.includes(unit)),
   );

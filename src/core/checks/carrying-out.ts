@@ -1,3 +1,4 @@
+import { STEPS_OF_ALL, typeWords } from "../documents";
 import { isAddress, personCalled, type Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
 import type { Examined } from "./dead-ends";
@@ -5,17 +6,6 @@ import type { Finding } from "./finding";
 import type { OwnerReason, StepReason } from "./reasons";
 
 type Step = Policy["afterApproval"][number];
-
-/** Which kinds of document a step after the approval does something to; the others it fails on, every time. */
-const STEP_FITS: Readonly<Record<Step["kind"], readonly string[] | "all">> = {
-  "release holds": "all",
-  "apply changes": ["credit-limit-change", "supplier-account"],
-  "send to supplier": ["purchase-order"],
-  post: ["purchase-order", "supplier-invoice", "expense-claim"],
-  "next payment run": ["supplier-invoice", "expense-claim"],
-  tell: "all",
-  "call address": "all",
-};
 
 /** Steps after the approval that cannot be carried out: on another kind of document, in another order, or telling somebody who is nobody. */
 export function checkSteps(policy: Policy, directory: Directory): Finding[] {
@@ -28,8 +18,8 @@ export function checkSteps(policy: Policy, directory: Directory): Finding[] {
 }
 
 function whyNotStep(policy: Policy, { kind, note }: Step, index: number, directory: Directory): StepReason | null {
-  const fits = STEP_FITS[kind];
-  if (fits !== "all" && !fits.includes(policy.documentType)) return { code: "does nothing" };
+  const fits = [...STEPS_OF_ALL, ...typeWords(policy.documentType).steps];
+  if (!fits.includes(kind)) return { code: "does nothing" };
   if (kind === "next payment run" && !policy.afterApproval.slice(0, index).some((step) => step.kind === "post"))
     return { code: "not posted before" };
   const nobody = kind === "tell" && note.trim() && !personCalled(directory, note) && !isAddress(note);

@@ -5,6 +5,8 @@ import type { ExclusionReason } from "../people";
 import type { EvaluationContext } from "./context";
 import type { MeasureReason, RemarkReason, UnmeasuredReason } from "./reasons";
 import type { Attachment } from "./attachment";
+import type { StartingPlan } from "./starting";
+import type { StepKind } from "./steps";
 
 /** What every document has, whatever its type. */
 export type Basics = {
@@ -35,10 +37,24 @@ export type Field = {
   controlled?: true;
 };
 
-/** What a policy for a type of document can name: its fields, measures and the people it names. All that designing needs. */
+/**
+ * What a policy for a type of document can name: its fields, measures and the people it names, and which parts of a policy it has. All that designing needs.
+ */
 export type TypeWords = {
   key: string;
   name: { one: string; many: string; prefix: string };
+  /** As the heading of a column of authority. */
+  heading: string;
+  /** What it is, to whoever chooses what to enter. */
+  about: string;
+  /** Steps after the approval that do something to it, besides those of all. */
+  steps: readonly StepKind[];
+  /** Key of the type that is approved before it for the same thing, as an order is before its invoice. */
+  follows?: string;
+  /** The other party fills in and signs a form for it. */
+  partyForm?: true;
+  /** Its policies may ask for it by themselves, where an order is stopped for credit. */
+  forStoppedOrders?: true;
   fields: readonly Field[];
   measures: readonly { key: string; label: string }[];
   /** Fields in which a document names a person that a level may ask, with what each is called. */
@@ -80,6 +96,40 @@ export type Sample = {
   party?: string | undefined;
 };
 
+/** An account of the other party: by its name, as documents name suppliers, or by its id. */
+export type AccountNamed = { kind: "supplier" | "customer" } & ({ name: string } | { id: string });
+
+/** What makes an invoice known again when it is sent a second time. */
+export type InvoiceIdentity = { supplier: string; invoiceNumber: string; gross: Money; date: string };
+
+/** What is to be looked up around a document before it is looked at. */
+export type Surroundings = {
+  /** Looked at by the organisation's rules. */
+  rules?: true;
+  account?: AccountNamed;
+  /** The account that it asks to be paid to, for one that is named by its supplier. */
+  bank?: string;
+  /** Other documents of the type with the same supplier. */
+  recent?: true;
+  /** The number of an order; `replaces` where this document takes its place. */
+  order?: { number: string; replaces?: true };
+  duplicatesOf?: InvoiceIdentity;
+  /** Hashes of papers, looked for on other documents. */
+  receipts?: readonly string[];
+};
+
+/** What is kept of a document for as long as it counts, since other documents look it up. */
+export type LookedUp = { invoice?: InvoiceIdentity & { order: string | null }; receipts?: readonly string[] };
+
+/** How a document is booked when it is posted; in the name of a person where it is owed to one, and else of its party. */
+export type Posting = { kind: "order sent" | "invoice posted" | "claim posted"; person?: string };
+
+/** To whom a document is paid, by when, and by which reference; null for that of its own number. */
+export type PaidTo = { to: { supplier: string } | { person: string }; due: string | null; reference: string | null };
+
+/** A document as whoever is outside knows it. `called` is what it is to them, such as “your invoice”. */
+export type Outside = { account: AccountNamed | null; called: string; reference: string };
+
 /** Something of a document that an approver should look at, worked out from what is around it. */
 export type Remark = { about: RemarkTopic; why: RemarkReason; grave: boolean; line?: number };
 
@@ -105,11 +155,13 @@ export type RemarkTopic =
   | "not signed";
 
 /**
- * All that routing, approval and the board need to know of one type of document. A new type is one of these, in the list of `index.ts`;
- * docs/ARCHITECTURE.md has what else it takes.
+ * All that routing, approval and the board need to know of one type of document. A new type is one of these, in a folder of
+ * its own and in the list of `types.ts`.
  */
 export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"> & {
   schema: z.ZodType<D>;
+  /** A policy to begin with. */
+  starting: StartingPlan;
   facts(document: D, looking: EvaluationContext): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
@@ -122,6 +174,16 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   party(document: D): string;
   /** Keys of its amounts and quantities, wherever they stand in it; what is left without them is its wording. */
   amountKeys: readonly string[];
+  /** What it refers to: the number of an order, or the id of an account. */
+  refers(document: D): string | null;
+  around(document: D): Surroundings;
+  lookedUp(document: D): LookedUp;
+  outside(document: D): Outside;
+  /** Null where there is nothing to post. */
+  posting(document: D): Posting | null;
+  paidTo(document: D): PaidTo | null;
+  /** Id of the account that it changes when it is approved. */
+  changesAccount(document: D): string | null;
   /** Parts that a decision may accept and refuse one by one; none where a document is taken whole or not at all. */
   parts(document: D): Part[];
   /** Where its lines want a paper each: which of them have none and need one, the paper of a line, and the document with those that were supplied after it was sent. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
-import { documentTypeKeys, typeWords } from "../documents";
+import { documentTypeKeys, typeWords, STEP_KINDS } from "../documents";
 import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
@@ -125,15 +125,7 @@ export const ScopeSchema = z.strictObject({
   exempt: z.array(z.strictObject({ person: IdSchema, decidedBy: IdSchema, reason: z.string().min(1) })).default([]),
 });
 
-export const AfterApprovalSchema = z.enum([
-  "release holds",
-  "apply changes",
-  "send to supplier",
-  "post",
-  "next payment run",
-  "tell",
-  "call address",
-]);
+export const AfterApprovalSchema = z.enum(STEP_KINDS);
 
 export const PolicySchema = z
   .strictObject({
@@ -216,9 +208,9 @@ export const PolicySchema = z
   })
   .superRefine((policy, context) => {
     const say = (path: (string | number)[], message: string) => context.addIssue({ code: "custom", path, message });
-    if (policy.partySigns && !["credit-limit-change", "supplier-account"].includes(policy.documentType))
+    if (policy.partySigns && !typeWords(policy.documentType).partyForm)
       say(["partySigns"], "only suppliers and customers fill in a form, which policies for their accounts are about");
-    if (policy.stoppedOrders && policy.documentType !== "credit-limit-change")
+    if (policy.stoppedOrders && !typeWords(policy.documentType).forStoppedOrders)
       say(["stoppedOrders"], "only a policy for credit-limit changes asks for limits that stopped orders need");
     policy.sections.forEach((section, index) =>
       checkSection(section, policy.documentType, (path, message) => say(["sections", index, ...path], message)),

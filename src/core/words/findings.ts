@@ -18,6 +18,8 @@ type Spoken = {
   /** What its documents are called. */
   one: string;
   many: string;
+  /** What those are called that are approved before them for the same thing. */
+  before: { one: string; many: string };
   section: Section | undefined;
   /** The level of the place, in quotes and by its id. */
   level: string;
@@ -36,11 +38,13 @@ function someNames(ids: readonly string[], names: Names): string {
 
 function spokenOf(policy: Policy, { place }: Finding, directory: Directory, policies: About["policies"]): Spoken {
   const names = namesOf(directory, { policy, ...(policies && { policies }) });
+  const { name, follows } = typeWords(policy.documentType);
   const section = policy.sections.find(({ id }) => id === place.section);
   return {
     policy,
     names,
-    ...typeWords(policy.documentType).name,
+    ...name,
+    before: typeWords(follows ?? policy.documentType).name,
     section,
     levelId: place.level ?? "",
     level: place.level ? `“${names.level(place.level)}”` : "",
@@ -163,10 +167,9 @@ const FINDINGS = {
       "Let whoever is needed in the lower band approve here as well, or somebody with a higher limit; or say why less is enough.",
   ],
   "easier than its order": [
-    ({ minor, levels, order, orderLevels }, { one, amount, names }) =>
-      `${capital(withArticle(one))} of ${amount(minor)} that has no section of its own passes ${sayCount(levels)} ${levels === 1 ? "level" : "levels"}; ${withArticle(typeWords("purchase-order").name.one)} of the same amount under “${names.policy(order)}” passes ${sayCount(orderLevels)}.`,
-    () =>
-      `Bring its thresholds and levels up to those of ${typeWords("purchase-order").name.many}, or say why less is enough.`,
+    ({ minor, levels, order, orderLevels }, { one, before, amount, names }) =>
+      `${capital(withArticle(one))} of ${amount(minor)} that has no section of its own passes ${sayCount(levels)} ${levels === 1 ? "level" : "levels"}; ${withArticle(before.one)} of the same amount under “${names.policy(order)}” passes ${sayCount(orderLevels)}.`,
+    (_, { before }) => `Bring its thresholds and levels up to those of ${before.many}, or say why less is enough.`,
   ],
   "decides alone": [
     ({ person, share, most }, { names, range }) =>

@@ -123,7 +123,7 @@ export function sayPartySigns({
   documentType,
   partySigns,
 }: Pick<Policy, "documentType" | "partySigns">): string | null {
-  if (documentType !== "credit-limit-change" && documentType !== "supplier-account") return null;
+  if (!typeWords(documentType).partyForm) return null;
   return `The other party signs its form with its name${partySigns === "drawn" ? " and by hand" : ""}`;
 }
 

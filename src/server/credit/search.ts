@@ -1,4 +1,5 @@
 import { addDays, dayIn, momentAt } from "@/core/calendar";
+import type { DocumentTypeKey } from "@/core/documents";
 import { convert, formatMoney, type Money } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
@@ -169,7 +170,7 @@ function rated(app: App) {
   };
 }
 
-const TYPE = "credit-limit-change";
+const TYPE: DocumentTypeKey = "credit-limit-change";
 type Seller = { person: Person; version: PolicyVersion | null };
 
 /** In whose name it is asked, with the policy that applies to them: whoever sells the oldest order nobody has asked for, else whom a policy names. */

@@ -1,7 +1,6 @@
 import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import {
   USUAL_DAYS,
-  invoiceTotals,
   isOtherBank,
   likelyDuplicates,
   partyKey,
@@ -9,13 +8,15 @@ import {
   type AnyDocument,
   type DocumentContext,
   type EvaluationRules,
-  type SupplierInvoice,
+  documentType,
+  type AccountNamed,
+  type InvoiceIdentity,
 } from "@/core/documents";
 import { money } from "@/core/money";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
-import { accountByName, customerFacts, readAccount, readRules, supplierFacts } from "../ledger/accounts";
+import { customerFacts, readRules, supplierFacts, accountNamed } from "../ledger/accounts";
 import { readReferenceData } from "../reference-data";
 import { orderFacts } from "./orders";
 
@@ -26,45 +27,31 @@ import { orderFacts } from "./orders";
  * @param on the day on which it was entered, ISO date of the organisation
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): DocumentContext {
+  const asked = documentType(document.documentType).around(document);
   const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app.db);
-  switch (document.documentType) {
-    case "purchase-order": {
-      const supplier = supplierAround(app, document.supplier, rules);
-      const changed = document.changeOf ? orderFacts(app.db, document.changeOf, number) : null;
-      return {
-        rules,
-        ...supplier,
-        // What an approved order is replaced by stands in its place; naming any other order takes nothing off.
-        ...recentWith(app, document, on, [number, changed?.supplier === document.supplier ? changed.number : null]),
-        ...(changed && { order: changed }),
-      };
-    }
-    case "supplier-invoice": {
-      const order = document.orderNumber ? orderFacts(app.db, document.orderNumber, number) : null;
-      return {
-        rules,
-        ...supplierAround(app, document.supplier, rules, document.bankAccount),
-        ...recentWith(app, document, on, [number]),
-        ...(order && { order }),
-        duplicates: duplicatesOf(app.db, document, number, rules),
-      };
-    }
-    case "expense-claim":
-      return { rules, receiptsElsewhere: receiptsElsewhere(app.db, document.lines, number) };
-    case "credit-limit-change": {
-      const account = readAccount(app.db, document.customer);
-      return account ? { customer: customerFacts(app, account) } : {};
-    }
-    case "supplier-account": {
-      const account = readAccount(app.db, document.supplier);
-      return account ? { supplier: supplierFacts(app, account, rules) } : {};
-    }
-  }
+  const order = asked.order ? orderFacts(app.db, asked.order.number, number) : null;
+  const supplier = asked.account && "name" in asked.account ? asked.account.name : null;
+  // What an approved order is replaced by stands in its place; naming any other order takes nothing off.
+  const replaced = asked.order?.replaces && order?.supplier === supplier ? order!.number : null;
+  return {
+    ...(asked.rules && { rules }),
+    ...(asked.account && accountAround(app, asked.account, rules, asked.bank)),
+    ...(asked.recent && supplier && recentWith(app, document.documentType, supplier, on, [number, replaced])),
+    ...(order && { order }),
+    ...(asked.duplicatesOf && { duplicates: duplicatesOf(app.db, asked.duplicatesOf, number, rules) }),
+    ...(asked.receipts && { receiptsElsewhere: receiptsElsewhere(app.db, asked.receipts, number) }),
+  };
 }
 
-function supplierAround(app: App, name: string, rules: EvaluationRules, bank = ""): Pick<DocumentContext, "supplier"> {
-  const account = accountByName(app.db, "supplier", name);
+function accountAround(
+  app: App,
+  asked: AccountNamed,
+  rules: EvaluationRules,
+  bank = "",
+): Pick<DocumentContext, "supplier" | "customer"> {
+  const account = accountNamed(app.db, asked);
   if (!account) return {};
+  if (asked.kind === "customer") return { customer: customerFacts(app, account) };
   const { bankAccount } = account.fields;
   const otherBank = isOtherBank(bank, typeof bankAccount === "string" ? bankAccount : "");
   return { supplier: { ...supplierFacts(app, account, rules), ...(otherBank && { otherBank }) } };
@@ -82,12 +69,13 @@ function longestDays(app: App, documentType: string): number {
 
 function recentWith(
   app: App,
-  document: AnyDocument & { supplier: string },
+  type: string,
+  supplier: string,
   on: string,
   not: readonly (string | null)[],
 ): Pick<DocumentContext, "recent"> {
-  const days = longestDays(app, document.documentType);
-  if (days === 0 || !document.supplier) return {};
+  const days = longestDays(app, type);
+  if (days === 0) return {};
   const zone = readReferenceData(app).directory.organisation.timeZone;
   const rows = statement(
     app.db,
@@ -95,8 +83,8 @@ function recentWith(
        WHERE type = @type AND party_key = @party AND submitted_at >= @from AND submitted_at < @to AND status NOT IN ('draft', 'declined', 'withdrawn')
        ORDER BY submitted_at, number`,
   ).all({
-    type: document.documentType,
-    party: partyKey(document.supplier),
+    type,
+    party: partyKey(supplier),
     from: startOfDay(addDays(on, -days), zone),
     to: startOfDay(addDays(on, days), zone),
   }) as { number: string; at: string; net: number; currency: string }[];
@@ -109,11 +97,10 @@ function recentWith(
 
 function duplicatesOf(
   db: Db,
-  invoice: SupplierInvoice,
+  { supplier, invoiceNumber, gross, date }: InvoiceIdentity,
   own: string | null,
   rules: EvaluationRules,
 ): DocumentContext["duplicates"] & object {
-  const { gross } = invoiceTotals(invoice);
   const { days } = rules.duplicates;
   const rows = statement(
     db,
@@ -123,23 +110,21 @@ function duplicatesOf(
        SELECT d.number, i.supplier, i.invoice_number, i.gross, i.currency, i.date FROM invoice i JOIN document d ON d.id = i.document
        WHERE i.live = 1 AND i.supplier = @supplier AND i.gross = @gross AND i.date BETWEEN @from AND @to`,
   ).all({
-    supplier: partyKey(invoice.supplier),
-    plain: plainNumber(invoice.invoiceNumber),
+    supplier: partyKey(supplier),
+    plain: plainNumber(invoiceNumber),
     gross: gross.minor,
-    from: addDays(invoice.date, -days),
-    to: addDays(invoice.date, days),
+    from: addDays(date, -days),
+    to: addDays(date, days),
   }) as { number: string; supplier: string; invoiceNumber: string; gross: number; currency: string; date: string }[];
   const others = rows.map((row) => ({ ...row, gross: money(row.gross, row.currency) }));
-  const { supplier, invoiceNumber, date } = invoice;
   return likelyDuplicates({ number: own ?? "", supplier, invoiceNumber, gross, date }, others, days);
 }
 
 function receiptsElsewhere(
   db: Db,
-  lines: readonly { receipt: string | null }[],
+  hashes: readonly string[],
   own: string | null,
 ): DocumentContext["receiptsElsewhere"] & object {
-  const hashes = [...new Set(lines.flatMap((line) => line.receipt ?? []))];
   if (hashes.length === 0) return [];
   const rows = statement(
     db,

@@ -22,9 +22,3 @@ export function namesOn(directory: Directory, document: AnyDocument): Record<str
   ];
   return Object.fromEntries(ids.flatMap((id) => (id ? [[id, directory.person(id)?.name ?? id]] : [])));
 }
-
-/** The account a document is about, if it is about one. */
-export function accountIdOf(document: AnyDocument): string | null {
-  if (document.documentType === "credit-limit-change") return document.customer;
-  return document.documentType === "supplier-account" ? document.supplier : null;
-}

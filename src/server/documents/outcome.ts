@@ -1,5 +1,5 @@
 import { acceptedOf, type DocumentState } from "@/core/approval";
-import { invoiceTotals, times, type AnyDocument, type OrderFacts } from "@/core/documents";
+import { invoiceTotals, times, type OrderFacts, documentType } from "@/core/documents";
 import { blockingHolds } from "@/core/holds";
 import { sum, type Money } from "@/core/money";
 import type { Named, Outcome } from "@/core/outcome";
@@ -8,19 +8,12 @@ import { statement } from "../db/statement";
 import { paymentOf } from "../payments/views";
 import { changesOf, orderFacts, orderNow, invoicesOn } from "./orders";
 
-/** What each kind of document comes to, once it is approved; steps say the rest. */
-const AFTER: Readonly<Record<AnyDocument["documentType"], (app: App, state: DocumentState) => Outcome[]>> = {
-  "purchase-order": ofOrder,
-  "supplier-invoice": ofPayment,
-  "expense-claim": ofPayment,
-  "credit-limit-change": ofSteps,
-  "supplier-account": ofSteps,
-};
-
 /** What became of a document after it was decided. */
 export function outcomeOf(app: App, state: DocumentState): Outcome[] {
   if (state.status === "declined" || state.status === "withdrawn") return [{ code: "closed", status: state.status }];
-  return state.status === "approved" ? AFTER[state.document.documentType](app, state) : [];
+  if (state.status !== "approved") return [];
+  if (state.document.documentType === "purchase-order") return ofOrder(app, state);
+  return documentType(state.document.documentType).paidTo(state.document) ? ofPayment(app, state) : ofSteps(app, state);
 }
 
 function ofSteps(_: App, { steps = [] }: DocumentState): Outcome[] {

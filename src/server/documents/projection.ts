@@ -1,6 +1,6 @@
 import { acceptedOf, activeHolds, evolve, hasLapsed, isCleared, levelsWaitingFor, nextStep } from "@/core/approval";
 import type { DocumentEvent, DocumentState } from "@/core/approval";
-import { documentType, invoiceTotals, partyKey, plainNumber } from "@/core/documents";
+import { documentType, partyKey, plainNumber } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
@@ -83,7 +83,7 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
     net: headline.net.minor,
     gross: headline.gross.minor,
     date: document.date,
-    refers: referenceOf(document),
+    refers: documentType(type).refers(document),
     compared: route?.measured?.compared.minor ?? null,
     policy: route?.policy?.id ?? null,
     policyVersion: route?.policy?.version ?? null,
@@ -106,23 +106,8 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
       "INSERT INTO document_number (type, last) VALUES (?, ?) ON CONFLICT (type) DO UPDATE SET last = max(last, excluded.last)",
     ).run(type, Number(state.number.split("-").at(-1)) || 0);
   writeWords(db, state, before);
-  writeOfType(db, state, before);
+  writeLookedUp(db, state, before);
   writeParts(db, state, before);
-}
-
-function referenceOf(document: DocumentState["document"]): string | null {
-  switch (document.documentType) {
-    case "purchase-order":
-      return document.changeOf ?? null;
-    case "supplier-invoice":
-      return document.orderNumber;
-    case "credit-limit-change":
-      return document.customer;
-    case "supplier-account":
-      return document.supplier;
-    default:
-      return null;
-  }
 }
 
 function writeWords(db: Db, state: DocumentState, before: DocumentState | null): void {
@@ -138,34 +123,32 @@ function isLive({ status }: DocumentState): boolean {
   return status !== "draft" && status !== "declined" && status !== "withdrawn";
 }
 
-/** What one type keeps beside its rows, because other documents look it up. */
-function writeOfType(db: Db, state: DocumentState, before: DocumentState | null): void {
+/** What a document keeps beside its row, because other documents look it up. */
+function writeLookedUp(db: Db, state: DocumentState, before: DocumentState | null): void {
   const { document } = state;
-  if (document.documentType === "supplier-invoice") {
-    const { gross } = invoiceTotals(document);
+  const { invoice, receipts } = documentType(document.documentType).lookedUp(document);
+  if (invoice)
     statement(
       db,
       `INSERT OR REPLACE INTO invoice (document, supplier, invoice_number, plain, gross, currency, date, order_number, live)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     ).run(
       state.id,
-      partyKey(document.supplier),
-      document.invoiceNumber,
-      plainNumber(document.invoiceNumber),
-      gross.minor,
-      gross.currency,
-      document.date,
-      document.orderNumber,
+      partyKey(invoice.supplier),
+      invoice.invoiceNumber,
+      plainNumber(invoice.invoiceNumber),
+      invoice.gross.minor,
+      invoice.gross.currency,
+      invoice.date,
+      invoice.order,
       isLive(state) ? 1 : 0,
     );
-  }
-  if (document.documentType === "expense-claim") {
-    if (before) statement(db, "DELETE FROM claim_receipt WHERE document = ?").run(state.id);
-    if (!isLive(state)) return;
-    const insert = statement(db, "INSERT OR IGNORE INTO claim_receipt (hash, document) VALUES (?, ?)");
-    for (const line of document.lines) if (line.receipt) insert.run(line.receipt, state.id);
-    for (const { attachment } of state.supplied ?? []) insert.run(attachment.hash, state.id);
-  }
+  if (!receipts) return;
+  if (before) statement(db, "DELETE FROM claim_receipt WHERE document = ?").run(state.id);
+  if (!isLive(state)) return;
+  const insert = statement(db, "INSERT OR IGNORE INTO claim_receipt (hash, document) VALUES (?, ?)");
+  for (const hash of receipts) insert.run(hash, state.id);
+  for (const { attachment } of state.supplied ?? []) insert.run(attachment.hash, state.id);
 }
 
 function writeParts(db: Db, state: DocumentState, before: DocumentState | null): void {

@@ -9,6 +9,7 @@ import {
   type PartySignature,
   type Rules,
   type SupplierFacts,
+  type AccountNamed,
 } from "@/core/documents";
 import { money, type Money } from "@/core/money";
 import type { App } from "../app";
@@ -67,6 +68,13 @@ export function accountByName(db: Db, kind: AccountKind, name: string): Account 
     "SELECT * FROM account WHERE kind = @kind AND plain = @plain ORDER BY name = @name DESC, id LIMIT 1",
   ).get({ kind, name, plain: partyKey(name) }) as Row | undefined;
   return row ? toAccount(row) : null;
+}
+
+/** The account that a document names. */
+export function accountNamed(db: Db, named: AccountNamed): Account | null {
+  if ("name" in named) return accountByName(db, named.kind, named.name);
+  const account = readAccount(db, named.id);
+  return account?.kind === named.kind ? account : null;
 }
 
 export type AccountFilter = {

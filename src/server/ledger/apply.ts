@@ -1,6 +1,6 @@
 import type { DocumentState, StepDone } from "@/core/approval";
 import { sameValue } from "@/core/conditions";
-import { sayValue, type AnyDocument } from "@/core/documents";
+import { sayValue, type AnyDocument, documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
@@ -15,7 +15,7 @@ import { sendLetter, writeAccount, writeLedger } from "./write";
  * were stopped for credit, the oldest first, as far as it reaches.
  */
 export function applyChanges(app: App, state: DocumentState, document: AnyDocument): StepDone {
-  const id = accountIdOf(document);
+  const id = documentType(document.documentType).changesAccount(document);
   if (id === null || !("changes" in document)) return { ok: false, result: { code: "changes no account" } };
   const account = readAccount(app.db, id);
   if (!account) return { ok: false, result: { code: "unknown account", values: { account: id } } };
@@ -61,11 +61,6 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
 
 function present(account: Account, field: string): AccountValue {
   return account.fields[field as keyof Account["fields"]] ?? null;
-}
-
-function accountIdOf(document: AnyDocument): string | null {
-  if (document.documentType === "credit-limit-change") return document.customer;
-  return document.documentType === "supplier-account" ? document.supplier : null;
 }
 
 /** The customer hears which of its orders go out by the new limit, and which do not where it was asked for because of them. */

@@ -1,5 +1,5 @@
 import { acceptedOf, nextTry, type DocumentState, type Step, type StepDone, type StepResult } from "@/core/approval";
-import { documentType, type AnyDocument } from "@/core/documents";
+import { documentType, type AnyDocument, type Posting } from "@/core/documents";
 import { blockingHolds, type Block } from "@/core/holds";
 import { formatMoney } from "@/core/money";
 import { isAddress, personCalled } from "@/core/people";
@@ -12,7 +12,7 @@ import { callHook } from "../hooks/hooks";
 import { readReferenceData } from "../reference-data";
 import { changesBy, orderHead } from "../documents/order-files";
 import { writeTo } from "../messages/letters";
-import { accountByName, emailOf } from "./accounts";
+import { accountByName, emailOf, accountNamed } from "./accounts";
 import { applyChanges } from "./apply";
 import { sendLetter, writeLedger } from "./write";
 
@@ -100,15 +100,12 @@ function carryOut(app: App, state: DocumentState, step: Step): StepDone {
   }
 }
 
-function supplierOf(document: AnyDocument): string | null {
-  return "supplier" in document && document.documentType !== "supplier-account" ? document.supplier : null;
-}
-
-/** Why nothing can be booked with the document's supplier; null when its account is open. */
+/** Why nothing can be booked with a document's supplier; null when its account is open, and where it has none. */
 function whyNotBook(app: App, document: AnyDocument): StepResult | null {
-  const party = supplierOf(document);
-  if (party === null) return null;
-  const account = accountByName(app.db, "supplier", party);
+  const { account: named } = documentType(document.documentType).outside(document);
+  if (!named || !("name" in named)) return null;
+  const party = named.name;
+  const account = accountNamed(app.db, named);
   if (!account) return { code: "no account", values: { party } };
   if (account.status === "open") return null;
   return { code: account.status === "blocked" ? "account blocked" : "account not approved", values: { party } };
@@ -166,28 +163,22 @@ function post(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const why = whyNotBook(app, document);
   if (why) return failed(why);
   const { party, gross, title } = documentType(document.documentType).headline(document);
-  const { directory } = readReferenceData(app);
-  if (document.documentType === "expense-claim") {
-    const payee = directory.person(document.payee)?.name ?? document.payee;
-    book(app, state, "claim posted", { party: payee, amount: gross, detail: title });
-    return done({ code: "posted for a person", values: { amount: gross, person: document.payee } });
-  }
-  if (document.documentType === "purchase-order") {
-    book(app, state, "order sent", { party, amount: gross, detail: title });
-    return done({ code: "order booked", values: { amount: gross } });
-  }
-  book(app, state, "invoice posted", { party, amount: gross, detail: title });
-  return done({ code: "posted for a party", values: { amount: gross, party } });
+  const posting = documentType(document.documentType).posting(document);
+  if (!posting) return failed({ code: "nothing to post" });
+  const { kind, person } = posting;
+  const payee = person && (readReferenceData(app).directory.person(person)?.name ?? person);
+  book(app, state, kind, { party: payee ?? party, amount: gross, detail: title });
+  if (person) return done({ code: "posted for a person", values: { amount: gross, person } });
+  return done(
+    kind === "order sent"
+      ? { code: "order booked", values: { amount: gross } }
+      : { code: "posted for a party", values: { amount: gross, party } },
+  );
 }
 
 type Booked = { party: string; amount: { minor: number; currency: string }; detail: string };
 
-function book(
-  app: App,
-  state: DocumentState,
-  kind: "order sent" | "invoice posted" | "claim posted",
-  { party, amount, detail }: Booked,
-): void {
+function book(app: App, state: DocumentState, kind: Posting["kind"], { party, amount, detail }: Booked): void {
   const { minor, currency } = amount;
   writeLedger(app, [{ type: "posted", data: { document: state.id, kind, party, minor, currency, detail } }], {
     actor: "system",
@@ -198,9 +189,9 @@ function book(
 function planPayment(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const posted = app.db.prepare("SELECT 1 FROM posting WHERE document = ? AND kind <> 'order sent'").get(state.id);
   if (!posted) return failed({ code: "not posted yet" });
-  const due = document.documentType === "supplier-invoice" ? document.dueDate : null;
-  const reference = document.documentType === "supplier-invoice" ? document.invoiceNumber : state.number;
-  writeLedger(app, [{ type: "to be paid", data: { document: state.id, due, reference } }], { actor: "system" });
+  const { due, reference } = documentType(document.documentType).paidTo(document) ?? { due: null, reference: null };
+  const data = { document: state.id, due, reference: reference ?? state.number };
+  writeLedger(app, [{ type: "to be paid", data }], { actor: "system" });
   return done({ code: "to be paid", values: { by: due } });
 }
 

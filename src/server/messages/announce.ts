@@ -8,7 +8,7 @@ import {
   type DocumentState,
 } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
-import { documentType, type AnyDocument } from "@/core/documents";
+import { documentType } from "@/core/documents";
 import { isKeyOf } from "@/core/ids";
 import { ALWAYS, OUTSIDE, fill, type Facts, type Occasion, type Recipient } from "@/core/messages";
 import { formatMoney, type Money } from "@/core/money";
@@ -16,7 +16,7 @@ import { noticesOf, sayWhy, type Notice, type Why } from "@/core/notices";
 import { askerOf } from "@/core/routing";
 import { joinWords, sayDate } from "@/core/text";
 import type { App } from "../app";
-import { accountByName, emailOf, readAccount, type Account } from "../ledger/accounts";
+import { emailOf, accountNamed } from "../ledger/accounts";
 import { isOfStopped, tellNotRaised } from "../credit/customer";
 import { sendLetter } from "../ledger/write";
 import { readReferenceData, routingFor, type ReferenceData } from "../reference-data";
@@ -135,41 +135,19 @@ function peopleFor(
 function tellParty(app: App, world: ReferenceData, state: DocumentState, occasion: Occasion): void {
   const say = isKeyOf(OUTSIDE, occasion) ? OUTSIDE[occasion] : null;
   const document = acceptedOf(state);
-  const account = partyAccount(app, document);
+  const type = documentType(document.documentType);
+  const { account: named, called, reference } = type.outside(document);
+  const account = named && accountNamed(app.db, named);
   const to = account ? emailOf(account) : "";
   if (!say || !to) return;
-  const type = documentType(document.documentType);
-  const reference = document.documentType === "supplier-invoice" ? document.invoiceNumber : "";
   const letter = say({
     number: state.number,
     reference,
-    what: OUTSIDE_NAME[document.documentType],
+    what: called,
     amount: sayAmount(type.headline(document)[type.shows]),
     organisation: world.directory.organisation.name,
   });
   sendLetter(app, { document: state.id, to, ...letter });
-}
-
-/** What a document is called by the other party. */
-const OUTSIDE_NAME: Readonly<Record<AnyDocument["documentType"], string>> = {
-  "purchase-order": "our order",
-  "supplier-invoice": "your invoice",
-  "expense-claim": "the claim",
-  "credit-limit-change": "the change of your credit limit",
-  "supplier-account": "your account",
-};
-
-function partyAccount(app: App, document: AnyDocument): Account | null {
-  switch (document.documentType) {
-    case "credit-limit-change":
-      return readAccount(app.db, document.customer);
-    case "supplier-account":
-      return readAccount(app.db, document.supplier);
-    case "expense-claim":
-      return null;
-    default:
-      return accountByName(app.db, "supplier", document.supplier);
-  }
 }
 
 /** A change of particulars comes to nothing, and says nothing of it. */

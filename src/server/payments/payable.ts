@@ -1,5 +1,6 @@
 import type { DocumentState } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
+import { documentType } from "@/core/documents";
 import { blockingHolds } from "@/core/holds";
 import type { Money } from "@/core/money";
 import { accountFault, plannedDay, type RunDays, type WhyNot } from "@/core/payments";
@@ -90,9 +91,10 @@ export function accountOf(
   const why: WhyNot[] = [];
   let account = "";
   let changedAt: string | null = null;
-  if (document.documentType === "expense-claim") account = bankAccountOf(app, document.payee);
-  else if (document.documentType === "supplier-invoice") {
-    const supplier = accountByName(app.db, "supplier", document.supplier);
+  const to = documentType(document.documentType).paidTo(document)?.to;
+  if (to && "person" in to) account = bankAccountOf(app, to.person);
+  else if (to) {
+    const supplier = accountByName(app.db, "supplier", to.supplier);
     if (typeof supplier?.fields.bankAccount === "string") account = supplier.fields.bankAccount;
     changedAt = supplier?.bankAt ?? null;
     if (supplier && supplier.status !== "open") why.push({ code: "account not open", status: supplier.status });

@@ -1,5 +1,6 @@
 "use client";
 
+import { typeWords, type TypeWords } from "@/core/documents";
 import type { Policy } from "@/core/policy";
 import type { Directory } from "@/core/people";
 import type { Board, WholePart } from "./types";
@@ -22,7 +23,7 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
   return (
     <div role="group" aria-label="For every section" className="mt-4 border-t-2 border-rule">
       <p className="pt-2 text-sm text-soft">For every section</p>
-      {ROWS.filter(({ of }) => !of || of.includes(policy.documentType)).map(({ part, name, say }) => {
+      {ROWS.filter(({ has }) => !has || has(typeWords(policy.documentType))).map(({ part, name, say }) => {
         const chosen = selection?.kind === "whole" && selection.part === part;
         return (
           <button
@@ -46,8 +47,8 @@ export function WholeRows({ board, head }: { board: Board; head: number }) {
 type Row = {
   part: WholePart;
   name: string;
-  /** The only types of document whose policies have it. */
-  of?: readonly Policy["documentType"][];
+  /** Whether policies for a type of document have it; where it is not given, all do. */
+  has?(type: TypeWords): boolean;
   say(policy: Policy, directory: Directory): string;
 };
 
@@ -85,14 +86,14 @@ const ROWS: Row[] = [
   {
     part: "stopped",
     name: "Stopped orders",
-    of: ["credit-limit-change"],
+    has: ({ forStoppedOrders }) => forStoppedOrders === true,
     say: (policy, directory) =>
       `${sayStoppedOrders(policy, directory) ?? "Limits that they need are asked for by hand"}.`,
   },
   {
     part: "party",
     name: "The other party’s form",
-    of: ["credit-limit-change", "supplier-account"],
+    has: ({ partyForm }) => partyForm === true,
     say: (policy) => `${sayPartySigns(policy)}.`,
   },
 ];

@@ -30,7 +30,7 @@ import { DecisionBar } from "./decision-bar";
 import { ChangeList, Changes, Papers, Remarks } from "./facts";
 import { Holds, type ShownHold } from "./holds";
 import { Steps } from "./steps";
-import { VIEWS } from "./views";
+import { SCREENS } from "../document-types";
 import type { OpenOrder } from "../back-office/receipt-list";
 import { StillToCome } from "../back-office/still-to-come";
 import type { AskedLevel } from "./moves";
@@ -114,7 +114,7 @@ export function DocumentSheet({
   const headline = type.headline(acceptedOf(state));
   const before = revisionBefore(view);
   const looking = evaluationContextOf(state.document, { rates, around, ratesOn: state.route?.ratesOn });
-  const { Facts, Particulars } = VIEWS[state.document.documentType]!;
+  const { Facts, Particulars } = SCREENS[state.document.documentType]!;
   const shown = documentOf(state);
   const facts = { document: shown, id: state.id, names, refused: refusedOf(state), looking, expected, words };
   // What a hold says above is not said twice.

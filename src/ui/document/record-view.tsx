@@ -12,7 +12,7 @@ import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { ClosingProofSection } from "./closing-proof";
 import { Papers } from "./facts";
 import { BLOCKED } from "./blocked";
-import { VIEWS } from "./views";
+import { SCREENS } from "../document-types";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
 import { sayWho } from "./route-strip";
@@ -40,7 +40,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
     around: state.around ?? {},
     ratesOn: state.route?.ratesOn,
   });
-  const { Facts, Particulars } = VIEWS[state.document.documentType]!;
+  const { Facts, Particulars } = SCREENS[state.document.documentType]!;
   const facts = {
     document: state.document,
     id: state.id,

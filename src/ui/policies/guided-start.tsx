@@ -29,7 +29,7 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
   const { begin, refusals, busy } = useBegin();
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState<Typed>({
-    type: "purchase-order",
+    type: documentTypeKeys[0],
     name: "",
     unit: units.find(({ parent }) => parent === null)?.id ?? units[0]!.id,
     nobody: true,

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { typeWords } from "@/core/documents";
+import { typeWords, documentTypeKeys } from "@/core/documents";
 import { readPolicy, type Policy, type PolicyInput } from "@/core/policy";
 import { STARTING_SET, startFrom } from "@/core/starting-set";
 import { capital } from "../format";
@@ -97,7 +97,7 @@ function FromCopy({ names, units, copies }: Where & { copies: Policy[] }) {
 function FromFile({ names, units, currency }: Where) {
   const { begin, refusals, setRefusals, busy } = useBegin();
   const [name, setName] = useState("");
-  const [type, setType] = useState("purchase-order");
+  const [type, setType] = useState(documentTypeKeys[0]);
   const [losses, setLosses] = useState<string[]>([]);
   const [policy, setPolicy] = useState<Policy | null>(null);
   const [from, setFrom] = useState("");

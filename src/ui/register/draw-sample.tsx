@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { documentTypeKeys } from "@/core/documents";
 import { sampleSize } from "@/core/sampling";
 import type { Refusal } from "@/core/refusal";
 import { Choice, Entry, Form } from "../labelled";
@@ -29,7 +30,7 @@ export function DrawSample({
   const router = useRouter();
   const [value, setValue] = useState({
     name: "",
-    type: "purchase-order",
+    type: documentTypeKeys[0],
     state: "approved",
     from,
     until,

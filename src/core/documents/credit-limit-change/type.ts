@@ -15,6 +15,7 @@ import {
   wrongChanges,
 } from "../parts";
 import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
+import { limitStart } from "./starting";
 import { capital } from "../../text";
 
 /** Fields of a customer that a change must be approved for, with how each is called. */
@@ -226,6 +227,23 @@ function allowedValue(one: FieldChange, allowed: number | null): FieldChange["af
 export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   key: "credit-limit-change",
   name: { one: "credit-limit change", many: "credit-limit changes", prefix: "CL" },
+  heading: "Credit-limit changes",
+  about: "Another limit, other payment terms or particulars of a customer.",
+  starting: limitStart,
+  steps: ["apply changes"],
+  partyForm: true,
+  forStoppedOrders: true,
+  refers: ({ customer }) => customer,
+  around: ({ customer: id }) => ({ account: { kind: "customer", id } }),
+  lookedUp: () => ({}),
+  outside: ({ customer: id }) => ({
+    account: { kind: "customer", id },
+    called: "the change of your credit limit",
+    reference: "",
+  }),
+  posting: () => null,
+  paidTo: () => null,
+  changesAccount: ({ customer }) => customer,
   schema: CreditLimitChangeSchema,
   fields: [
     { key: "customer", kind: "text", label: "customer", always: true },

@@ -1,3 +1,11 @@
 /** What there is to know of expense claims. */
-export { ClaimLineSchema, ExpenseClaimSchema, claimTotal, expenseClaimType, linesWithoutReceipt, overCeilings, receiptsTwice } from "./type";
+export {
+  ClaimLineSchema,
+  ExpenseClaimSchema,
+  claimTotal,
+  expenseClaimType,
+  linesWithoutReceipt,
+  overCeilings,
+  receiptsTwice,
+} from "./type";
 export type { ClaimLine, ExpenseClaim } from "./type";

@@ -16,6 +16,7 @@ import {
   written,
 } from "../parts";
 import type { Change, DocumentType, MissingItem, Remark } from "../registry";
+import { claimStart } from "./starting";
 import type { RemarkReason } from "../reasons";
 import { CLAIM_CATEGORIES, type ClaimCategory } from "../rules";
 
@@ -194,9 +195,22 @@ function remarks(claim: ExpenseClaim, looking: EvaluationContext): Remark[] {
   ];
 }
 
+const receiptsOf = ({ lines }: ExpenseClaim) => [...new Set(lines.flatMap((line) => line.receipt ?? []))];
+
 export const expenseClaimType: DocumentType<ExpenseClaim> = {
   key: "expense-claim",
   name: { one: "claim", many: "claims", prefix: "EC" },
+  heading: "Expense claims",
+  about: "What somebody has spent and is to get back, with its receipts.",
+  starting: claimStart,
+  steps: ["post", "next payment run"],
+  refers: () => null,
+  around: (claim) => ({ rules: true, receipts: receiptsOf(claim) }),
+  lookedUp: (claim) => ({ receipts: receiptsOf(claim) }),
+  outside: () => ({ account: null, called: "the claim", reference: "" }),
+  posting: ({ payee: person }) => ({ kind: "claim posted", person }),
+  paidTo: ({ payee: person }) => ({ to: { person }, due: null, reference: null }),
+  changesAccount: () => null,
   schema: ExpenseClaimSchema,
   fields: [
     { key: "category", kind: "choice", label: "category", many: true, always: true, choices: CLAIM_CATEGORIES },

@@ -3,6 +3,7 @@ import { formatMoney, money, sum, MinorSchema, type Money } from "../../money";
 import { IdSchema } from "../../ids";
 import { supplierTotal } from "../supplier-total";
 import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "../registry";
+import { orderStart } from "./starting";
 import { whyNotOpen, type EvaluationContext } from "../context";
 import {
   PercentSchema,
@@ -168,6 +169,22 @@ function remarks(order: PurchaseOrder, looking: EvaluationContext): Remark[] {
 export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   key: "purchase-order",
   name: { one: "order", many: "orders", prefix: "PO" },
+  heading: "Orders",
+  about: "Something to be bought: lines, supplier, when it is promised.",
+  starting: orderStart,
+  steps: ["send to supplier", "post"],
+  refers: ({ changeOf }) => changeOf ?? null,
+  around: ({ supplier, changeOf }) => ({
+    rules: true,
+    account: { kind: "supplier", name: supplier },
+    recent: true,
+    ...(changeOf && { order: { number: changeOf, replaces: true } }),
+  }),
+  lookedUp: () => ({}),
+  outside: ({ supplier }) => ({ account: { kind: "supplier", name: supplier }, called: "our order", reference: "" }),
+  posting: () => ({ kind: "order sent" }),
+  paidTo: () => null,
+  changesAccount: () => null,
   schema: PurchaseOrderSchema,
   fields: [
     { key: "category", kind: "choice", label: "category", many: true, always: true, choices: ORDER_CATEGORIES },

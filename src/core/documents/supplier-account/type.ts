@@ -15,6 +15,7 @@ import {
   wrongChanges,
 } from "../parts";
 import type { DocumentType, MissingItem, Remark } from "../registry";
+import { supplierAccountStart } from "./starting";
 
 /** Fields of a supplier's account that a change must be approved for. */
 export const SUPPLIER_FIELDS = {
@@ -129,6 +130,18 @@ const sayValue = (value: SupplierAccount["changes"][number]["after"]) =>
 export const supplierAccountType: DocumentType<SupplierAccount> = {
   key: "supplier-account",
   name: { one: "supplier account", many: "supplier accounts", prefix: "SA" },
+  heading: "Supplier accounts",
+  about: "Other particulars of a supplier, its bank account above all.",
+  starting: supplierAccountStart,
+  steps: ["apply changes"],
+  partyForm: true,
+  refers: ({ supplier }) => supplier,
+  around: ({ supplier: id }) => ({ account: { kind: "supplier", id } }),
+  lookedUp: () => ({}),
+  outside: ({ supplier: id }) => ({ account: { kind: "supplier", id }, called: "your account", reference: "" }),
+  posting: () => null,
+  paidTo: () => null,
+  changesAccount: ({ supplier }) => supplier,
   schema: SupplierAccountSchema,
   fields: [
     { key: "supplier", kind: "text", label: "supplier", always: true },

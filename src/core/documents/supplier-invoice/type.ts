@@ -3,14 +3,10 @@ import { whyNotOpen, type EvaluationContext } from "../context";
 import { brokenRules, invoiceTotals } from "./arithmetic";
 import { matchOf } from "./match";
 import { compareLines, differences, namesOf, sampleBasics, withExactTotals } from "../parts";
-import type { Change, DocumentType, MissingItem, Remark } from "../registry";
+import type { Change, DocumentType, MissingItem, Remark, InvoiceIdentity } from "../registry";
+import { invoiceStart } from "./starting";
 import type { RemarkReason } from "../reasons";
-import {
-  StatedTotalsSchema,
-  SupplierInvoiceShape,
-  type InvoiceLine,
-  type SupplierInvoice,
-} from "./schema";
+import { StatedTotalsSchema, SupplierInvoiceShape, type InvoiceLine, type SupplierInvoice } from "./schema";
 import { supplierTotal } from "../supplier-total";
 
 /** An invoice whose sums stay within what can be counted exactly. */
@@ -98,9 +94,37 @@ function remarks(invoice: SupplierInvoice, looking: EvaluationContext): Remark[]
   return found;
 }
 
+const identityOf = (invoice: SupplierInvoice): InvoiceIdentity => {
+  const { supplier, invoiceNumber, date } = invoice;
+  return { supplier, invoiceNumber, gross: invoiceTotals(invoice).gross, date };
+};
+
 export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   key: "supplier-invoice",
   name: { one: "invoice", many: "invoices", prefix: "SI" },
+  heading: "Supplier invoices",
+  about: "What a supplier charges, against an order or without one.",
+  starting: invoiceStart,
+  steps: ["post", "next payment run"],
+  follows: "purchase-order",
+  refers: ({ orderNumber }) => orderNumber,
+  around: (invoice) => ({
+    rules: true,
+    account: { kind: "supplier", name: invoice.supplier },
+    bank: invoice.bankAccount,
+    recent: true,
+    ...(invoice.orderNumber && { order: { number: invoice.orderNumber } }),
+    duplicatesOf: identityOf(invoice),
+  }),
+  lookedUp: (invoice) => ({ invoice: { ...identityOf(invoice), order: invoice.orderNumber } }),
+  outside: ({ supplier, invoiceNumber: reference }) => ({
+    account: { kind: "supplier", name: supplier },
+    called: "your invoice",
+    reference,
+  }),
+  posting: () => ({ kind: "invoice posted" }),
+  paidTo: ({ supplier, dueDate: due, invoiceNumber: reference }) => ({ to: { supplier }, due, reference }),
+  changesAccount: () => null,
   schema: SupplierInvoiceSchema,
   fields: [
     {

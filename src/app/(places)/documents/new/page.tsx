@@ -2,29 +2,22 @@ import { isKeyOf } from "@/core/ids";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { acceptedOf } from "@/core/approval";
-import { typeWords } from "@/core/documents";
+import { typeWords, documentTypeKeys } from "@/core/documents";
+import { capital } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { viewDocument } from "@/server/documents/queries";
 import { foundAccount, namesOn } from "@/server/documents/form-start";
 import { formFor, found, visitFor, singles } from "@/server/http/page";
-import { FORMS } from "@/ui/documents/forms";
+import { SCREENS } from "@/ui/document-types";
 
 export const metadata: Metadata = { title: "New document" };
-
-const ABOUT: Record<string, string> = {
-  "purchase-order": "Something to be bought: lines, supplier, when it is promised.",
-  "supplier-invoice": "What a supplier charges, against an order or without one.",
-  "expense-claim": "What somebody has spent and is to get back, with its receipts.",
-  "credit-limit-change": "Another limit, other payment terms or particulars of a customer.",
-  "supplier-account": "Other particulars of a supplier, its bank account above all.",
-};
 
 type Search = { type?: string; account?: string; changes?: string };
 
 export default async function NewDocument({ searchParams }: { searchParams: Promise<Search> }) {
   const visitor = await visitFor("documents.enter");
   const { type, account, changes } = singles(await searchParams);
-  const Form = type && isKeyOf(FORMS, type) ? FORMS[type] : undefined;
+  const Form = type && isKeyOf(SCREENS, type) ? SCREENS[type]?.Form : undefined;
   if (Form) {
     const of = changes ? found(visitor, viewDocument(visitor.app, visitor.person, changes.toLowerCase())).state : null;
     const changing = of && { ...acceptedOf(of), number: of.number };
@@ -43,12 +36,10 @@ export default async function NewDocument({ searchParams }: { searchParams: Prom
     <div className="mx-auto w-full max-w-3xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">New document</h1>
       <ul className="mt-4 border-t border-rule">
-        {Object.entries(ABOUT).map(([key, about]) => (
+        {documentTypeKeys.map(typeWords).map(({ key, name, about }) => (
           <li key={key} className="border-b border-rule">
             <Link href={`/documents/new?type=${key}`} className="block py-3 text-ink no-underline hover:bg-panel">
-              <span className="font-semibold text-harbour underline underline-offset-2">
-                {typeWords(key).name.one.replace(/^./, (letter) => letter.toUpperCase())}
-              </span>
+              <span className="font-semibold text-harbour underline underline-offset-2">{capital(name.one)}</span>
               <span className="block text-soft">{about}</span>
             </Link>
           </li>

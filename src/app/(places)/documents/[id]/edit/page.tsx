@@ -3,11 +3,11 @@ import { redirect } from "next/navigation";
 import { documentOf, refusedOf, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { accountIdOf, foundAccount, namesOn } from "@/server/documents/form-start";
+import { foundAccount, namesOn } from "@/server/documents/form-start";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { formFor, found, visit } from "@/server/http/page";
-import { FORMS } from "@/ui/documents/forms";
+import { SCREENS } from "@/ui/document-types";
 
 export const metadata: Metadata = { title: "Correct a document" };
 
@@ -33,8 +33,8 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
     .findLast((decision) => decision.outcome === "sendBack");
   const document = documentOf(state);
   const requester = directory.person(document.requester);
-  const account = accountIdOf(document);
-  const Form = FORMS[document.documentType]!;
+  const account = documentType(document.documentType).changesAccount(document);
+  const { Form } = SCREENS[document.documentType]!;
   return (
     <Form
       id={id}
