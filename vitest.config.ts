@@ -4,7 +4,14 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   test: {
-    include: ["src/**/*.test.ts", "src/**/*.test.tsx", "demo/**/*.test.ts", "scripts/**/*.test.ts", "bin/**/*.test.ts"],
+    include: [
+      "src/**/*.test.ts",
+      "src/**/*.test.tsx",
+      "demo/**/*.test.ts",
+      "demo/**/*.test.tsx",
+      "scripts/**/*.test.ts",
+      "bin/**/*.test.ts",
+    ],
     testTimeout: 240_000,
   },
 });

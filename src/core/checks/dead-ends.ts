@@ -109,10 +109,12 @@ function reachable(
   );
 }
 
-/** Why nobody can decide, without the requester's name where only they are asked, so that all whom it happens to read alike. */
+/** Why nobody can decide, without the requester's name where it is of them, so that all to whom it happens are one finding. */
 function whyDead({ blocked, candidates }: Answer, requester: string): DeadEndReason {
   const self = candidates.length > 0 && candidates.every((one) => one.person === requester);
-  return self ? { code: "nobody but the requester" } : blocked!;
+  if (self) return { code: "nobody but the requester" };
+  const why = blocked!;
+  return why.code === "line ends" ? { code: "their line ends", values: { last: why.values.last } } : why;
 }
 
 /** Now, and the beginnings of absences in the days ahead: between them nobody goes away. */

@@ -64,7 +64,7 @@ const UNFILLED: ReadonlySet<DeadEndReason["code"]> = new Set(["vacant position",
 const ALONE: ReadonlySet<DeadEndReason["code"]> = new Set([
   "nobody but the requester",
   "reports to nobody",
-  "line ends",
+  "their line ends",
 ]);
 
 /** Whether somebody who was looked at may not decide for one of these reasons. */

@@ -4,7 +4,13 @@ import type { ApproverRule } from "../people";
 import type { NotReadyReason, Policy } from "../policy";
 
 /** Why nobody can decide at a level for somebody. */
-export type DeadEndReason = BlockedReason | Coded<{ "nobody but the requester": null }>;
+export type DeadEndReason =
+  | Exclude<BlockedReason, { code: "line ends" }>
+  | Coded<{
+      "nobody but the requester": null;
+      /** The reporting line of each of them, whoever it is. */
+      "their line ends": { last: string };
+    }>;
 
 /** What would help at a level at which nobody can decide; the first that does. */
 export type DeadEndHelp =

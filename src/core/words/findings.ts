@@ -296,6 +296,8 @@ function sayLimit(minor: number | null, amount: Spoken["amount"]): string {
 
 function sayDeadEnd(why: DeadEndReason, { names, levelId }: Spoken): string {
   if (why.code === "nobody but the requester") return "nobody but the requester is asked";
+  if (why.code === "their line ends")
+    return `the reporting line ends with ${names.person(why.values.last)}, and nobody in it can decide the amount`;
   return sayBlocked(why, levelId, names);
 }
 

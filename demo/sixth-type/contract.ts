@@ -1,0 +1,132 @@
+/** A sixth type of document, for the test that one needs nothing but its own folder: a contract, with lines by the year, a party and an end. */
+import { z } from "zod";
+import { basicFields, compareLines, differences, namesOf, sampleBasics, times, written } from "@/core/documents/parts";
+import type { DocumentType, MissingItem } from "@/core/documents/registry";
+import { headAbove, lineManager } from "@/core/documents/starting";
+import { MinorSchema, formatMoney, money, sum } from "@/core/money";
+
+export const ContractSchema = z.strictObject({
+  documentType: z.literal("contract"),
+  ...basicFields,
+  party: written(120),
+  endsOn: z.iso.date().nullable().default(null),
+  lines: z.array(
+    z.strictObject({ description: written(200), years: z.int().min(0).max(50), perYear: MinorSchema.min(0) }),
+  ),
+});
+export type Contract = z.infer<typeof ContractSchema>;
+
+const lineTotal = ({ years, perYear }: Contract["lines"][number]) => times(years, perYear);
+const totalOf = ({ lines, currency }: Contract) =>
+  sum(
+    lines.map((line) => money(lineTotal(line), currency)),
+    currency,
+  );
+
+function missing({ title, party, endsOn, lines }: Contract): MissingItem[] {
+  return [
+    ...(title.trim() ? [] : [{ path: "title", message: "Say in a few words what is agreed" }]),
+    ...(party.trim() ? [] : [{ path: "party", message: "Name the other party" }]),
+    ...(endsOn ? [] : [{ path: "endsOn", message: "Say when it ends" }]),
+    ...(lines.length > 0 ? [] : [{ path: "lines", message: "Enter at least one line" }]),
+  ];
+}
+
+const sayLine =
+  ({ currency }: Contract) =>
+  (line: Contract["lines"][number]) =>
+    `${line.description}, ${line.years} × ${formatMoney(money(line.perYear, currency))} a year`;
+
+export const contractType: DocumentType<Contract> = {
+  key: "contract",
+  name: { one: "contract", many: "contracts", prefix: "CO" },
+  heading: "Contracts",
+  about: "What is agreed with somebody for some years: what, with whom, until when.",
+  starting: {
+    key: "contracts",
+    title: "Contracts by what they come to",
+    about: "What is agreed is seen by the manager, and by the head of the unit above where it comes to much.",
+    measure: "net",
+    sections: [
+      {
+        id: "everything-else",
+        name: "Everything else",
+        when: "otherwise",
+        thresholds: [50_000],
+        levels: [lineManager("approves", "approves"), headAbove("none", "approves")],
+      },
+    ],
+    holds: [{ reason: "No paper", blocks: ["use"], when: { kind: "flag", field: "hasAttachment", is: false } }],
+    afterApproval: ["tell"],
+  },
+  steps: [],
+  schema: ContractSchema,
+  fields: [
+    { key: "party", kind: "text", label: "party", always: true },
+    { key: "endsOn", kind: "date", label: "end date" },
+    { key: "net", kind: "amount", label: "total", always: true },
+    { key: "hasAttachment", kind: "flag", label: "attachment" },
+    { key: "currency", kind: "choice", label: "currency", always: true },
+    { key: "unit", kind: "choice", label: "unit", always: true },
+    { key: "requester", kind: "choice", label: "requester", always: true },
+  ],
+  facts: (contract) => ({
+    party: contract.party,
+    endsOn: contract.endsOn,
+    net: totalOf(contract),
+    hasAttachment: contract.attachments.length > 0,
+    currency: contract.currency,
+    unit: contract.unit,
+    requester: contract.requester,
+  }),
+  measures: [
+    {
+      key: "net",
+      label: "total",
+      of: (contract) => {
+        const net = totalOf(contract);
+        return { amount: net, how: { code: "net of lines", values: { lines: contract.lines.length, net } } };
+      },
+    },
+  ],
+  missing,
+  changes: (before, after) => {
+    const { found, compare } = differences();
+    compare("Title", before.title, after.title);
+    compare("Party", before.party, after.party);
+    compare("End", before.endsOn ?? "", after.endsOn ?? "");
+    compareLines(compare, before.lines.map(sayLine(before)), after.lines.map(sayLine(after)));
+    compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
+    compare("Total", formatMoney(totalOf(before)), formatMoney(totalOf(after)));
+    return found;
+  },
+  lines: (contract) => contract.lines.map(sayLine(contract)),
+  party: ({ party }) => party,
+  amountKeys: ["years", "perYear"],
+  refers: () => null,
+  around: () => ({ rules: true }),
+  lookedUp: () => ({}),
+  outside: () => ({ account: null, called: "our contract", reference: "" }),
+  posting: () => null,
+  paidTo: () => null,
+  changesAccount: () => null,
+  parts: () => [],
+  without: (contract) => contract,
+  remarks: () => [],
+  concerns: () => ({}),
+  peopleFields: {},
+  named: () => ({}),
+  interested: () => [],
+  shows: "net",
+  sample: (known) => ({
+    documentType: "contract",
+    ...sampleBasics(known),
+    party: known.party ?? "",
+    endsOn: null,
+    lines: [{ description: "Trial", years: 1, perYear: known.minor }],
+  }),
+  headline: (contract) => {
+    const net = totalOf(contract);
+    return { title: contract.title, party: contract.party, net, tax: money(0, contract.currency), gross: net };
+  },
+};
