@@ -5,14 +5,15 @@ import {
   inEffect,
   sayHolder,
   sayLimit,
-  type ApproverRule,
   type Directory,
   type Person,
   type StandIn,
+  byRule,
+  type Covered,
 } from "../people";
 import { bandEdges, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
-import { joinWords, sayCount } from "../text";
-import { sayRange } from "../words";
+import { joinWords } from "../text";
+import { sayAskedBy, sayAskedFor, sayRange } from "../words";
 
 /** A level of a policy in force that asks a person: for which amounts, for whose documents, and by what. */
 export type AskedBy = {
@@ -87,7 +88,8 @@ function whyBarred(person: Person | undefined, directory: Directory, at: string)
 function askedUnder(person: string, { policy, version }: PolicyVersion, directory: Directory, at: string): AskedBy[] {
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level): AskedBy[] => {
-      const reach = reachOf(level.approvers, person, policy, directory, at);
+      const rule = level.approvers;
+      const reach = byRule(rule).asks(person, coveredBy(policy, directory, at), directory);
       const runs = runsOf(level, section);
       if (!reach || runs.length === 0) return [];
       const edges = bandEdges(section, runs.at(-1)![1]);
@@ -104,7 +106,8 @@ function askedUnder(person: string, { policy, version }: PolicyVersion, director
           )} (${policy.currency})`,
           top: edges.to ? { minor: edges.to.amount, currency: policy.currency } : null,
           beyondLimit: isBeyond(edges.to?.amount ?? Infinity, policy, person, directory),
-          ...reach,
+          forWhom: sayAskedFor(reach, directory),
+          because: sayAskedBy(rule, directory),
         },
       ];
     }),
@@ -139,76 +142,7 @@ function sayRun(section: Section, [first, last]: [number, number], currency: str
   return sayRange({ thresholds }, from ? 1 : 0, currency);
 }
 
-type Reach = { forWhom: string; because: string };
-
-/** For whose documents a rule asks a person, and by what; null when it never does. */
-function reachOf(rule: ApproverRule, person: string, policy: Policy, directory: Directory, at: string): Reach | null {
-  const everybody = "everyone it covers";
-  switch (rule.kind) {
-    case "people":
-      return rule.people.includes(person) ? { forWhom: everybody, because: "named in the level" } : null;
-    case "group": {
-      const group = directory.group(rule.group);
-      return group?.members.includes(person) ? { forWhom: everybody, because: `as a member of ${group.name}` } : null;
-    }
-    case "position":
-      return directory.holderOf(rule.position) === person
-        ? { forWhom: everybody, because: `as holder of ${directory.position(rule.position)!.name}` }
-        : null;
-    case "manager": {
-      const reports = within(rule.up, person, directory).filter(
-        (one) => directory.isActive(one, at) && covers(policy, one.unit, directory),
-      );
-      const because = rule.up === 1 ? "they report to them" : `${sayCount(rule.up)} steps up their line`;
-      return reports.length > 0 ? { forWhom: sayNames(reports.map((one) => one.name)), because } : null;
-    }
-    case "headOfUnit": {
-      const units = directory.organisation.units.filter(
-        (unit) =>
-          directory.unitsAbove(unit.id)[rule.up]?.head === person && !unit.closed && covers(policy, unit.id, directory),
-      );
-      const because = rule.up === 0 ? "as head of the unit" : `as head of the unit ${sayCount(rule.up)} above`;
-      return units.length > 0 ? { forWhom: sayNames(units.map((unit) => unit.name)), because } : null;
-    }
-    case "lineByLimit": {
-      const below = everybodyBelow(person, directory).filter(
-        (one) => directory.isActive(one, at) && covers(policy, one.unit, directory),
-      );
-      const because =
-        rule.climb === "straight"
-          ? "as the first in their line whose limit covers the amount"
-          : "on the way up their line to the first whose limit covers the amount";
-      return below.length > 0 ? { forWhom: sayNames(below.map((one) => one.name)), because } : null;
-    }
-    case "owner": {
-      const keys = directory.organisation.owners.filter((one) => one.of === rule.of && one.person === person);
-      return keys.length > 0 ? { forWhom: sayNames(keys.map((one) => one.key)), because: "as their owner" } : null;
-    }
-    case "namedOnDocument":
-      return { forWhom: "documents that name them", because: `as ${rule.field}` };
-  }
-}
-
-/** Everybody whose line has the person at a given step. */
-function within(up: number, person: string, directory: Directory): readonly Person[] {
-  let reached: readonly Person[] = directory.lineDown(person);
-  for (let step = 1; step < up; step += 1) reached = reached.flatMap((one) => directory.lineDown(one.id));
-  return reached;
-}
-
-function everybodyBelow(person: string, directory: Directory): Person[] {
-  const found = [...directory.lineDown(person)];
-  for (const one of found) found.push(...directory.lineDown(one.id));
-  return found;
-}
-
-function covers(policy: Policy, unit: string, directory: Directory): boolean {
-  return directory.unitsAbove(unit).some((above) => policy.scope.units.includes(above.id));
-}
-
-/** @example sayNames(["A", "B", "C", "D", "E"]) // "A, B, C and two more" */
-function sayNames(names: readonly string[]): string {
-  if (names.length <= 4) return joinWords(names, "and");
-  const more = names.length - 3;
-  return `${names.slice(0, 3).join(", ")} and ${sayCount(more)} more`;
+function coveredBy(policy: Policy, directory: Directory, at: string): Covered {
+  const unit = (id: string) => directory.unitsAbove(id).some((above) => policy.scope.units.includes(above.id));
+  return { unit, person: (one) => directory.isActive(one, at) && unit(one.unit) };
 }

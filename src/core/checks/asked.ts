@@ -1,4 +1,12 @@
-import { directoryOf, inEffect, type ApproverRule, type Directory, type Organisation, type Subject } from "../people";
+import {
+  directoryOf,
+  inEffect,
+  type ApproverRule,
+  type Directory,
+  type Organisation,
+  type Subject,
+  byRule,
+} from "../people";
 import { dayIn } from "../calendar";
 import { converterOf, type Rate, type ToCurrency } from "../money";
 import type { Level, Policy } from "../policy";
@@ -132,7 +140,7 @@ function remember<T>(make: (key: string) => T): (key: string) => T {
 function alike(rule: ApproverRule, requesters: readonly string[], directory: Directory): Map<string, string[]> {
   const classes = new Map<string, string[]>();
   for (const requester of requesters) {
-    const place = placeFor(rule, requester, directory);
+    const place = byRule(rule).placeOf(requester, directory);
     const members = classes.get(place);
     if (members) members.push(requester);
     else classes.set(place, [requester]);
@@ -181,20 +189,4 @@ function shared(members: readonly string[], ask: (requester: string) => Answer, 
     else own.push(one);
   }
   return common ? [common, ...own] : own;
-}
-
-/** Where a requester stands as far as a rule looks at it. */
-function placeFor(rule: ApproverRule, requester: string, directory: Directory): string {
-  switch (rule.kind) {
-    case "manager": {
-      const line = directory.lineUp(requester);
-      return line[rule.up - 1]?.id ?? `nobody above ${line.at(-1)?.id ?? requester}`;
-    }
-    case "lineByLimit":
-      return directory.person(requester)?.manager ?? `nobody above ${requester}`;
-    case "headOfUnit":
-      return directory.person(requester)!.unit;
-    default:
-      return "";
-  }
 }

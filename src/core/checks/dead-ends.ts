@@ -1,4 +1,4 @@
-import type { Directory } from "../people";
+import { byRule, type Directory } from "../people";
 import type { Level, Policy, Section } from "../policy";
 import type { Answer, Asked, Group } from "./asked";
 import { edgesOf } from "./edges";
@@ -27,8 +27,7 @@ export const DAYS_AHEAD = 30;
 
 /** Whether a level needs people who decide or do something, and can be told before there is a document. */
 export function asksPeople(level: Level): boolean {
-  const { kind } = level.approvers;
-  return (level.kind === "approval" || level.kind === "task") && kind !== "owner" && kind !== "namedOnDocument";
+  return (level.kind === "approval" || level.kind === "task") && !byRule(level.approvers).perDocument;
 }
 
 /**

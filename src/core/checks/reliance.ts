@@ -1,4 +1,5 @@
 import { convert, money, type Rate } from "../money";
+import { byRule } from "../people";
 import { bandOf, type Level, type Policy, type Section } from "../policy";
 import { decidingIn } from "./chain";
 import { asksPeople, type Examined } from "./dead-ends";
@@ -100,12 +101,7 @@ export function checkNamed({ policy, directory }: Examined, at: string): Finding
   return policy.sections.flatMap((section) =>
     section.levels.flatMap((level) => {
       const { approvers } = level;
-      const named =
-        approvers.kind === "people"
-          ? approvers.people
-          : approvers.kind === "group"
-            ? (directory.group(approvers.group)?.members ?? [])
-            : [];
+      const named = byRule(approvers).always(directory);
       return named.flatMap((id): Finding[] => {
         const person = directory.person(id);
         if (!person) return [];

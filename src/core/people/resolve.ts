@@ -1,8 +1,9 @@
 import { actorsFor, type Candidate, type Subject } from "./actors";
+import { byRule } from "./approver-rules";
 import type { Directory } from "./directory";
 import { coverage, type LimitReason } from "./limits";
-import type { CandidateReason, GapReason, Owned } from "./reasons";
-import type { ApproverRule } from "./rules";
+import type { CandidateReason, GapReason } from "./reasons";
+import type { ApproverRule } from "./approver-rules";
 import type { Person } from "./schema";
 
 /**
@@ -24,7 +25,7 @@ export type Resolved = {
  */
 export function whoMayDecide(rule: ApproverRule, subject: Subject, directory: Directory, at: string): Resolved {
   if (rule.kind === "lineByLimit") return climb(rule.climb, subject, directory, at);
-  const named = namedBy(rule, subject, directory);
+  const named = byRule(rule).names(subject, directory);
   const ids = [...new Set(named.ids)];
   const groups = ids.map((id) => actorsFor(id, subject, directory, at));
   return { ...gathered(ids, groups), inTurn: false, ...(ids.length === 0 && named.gap && { gap: named.gap }) };
@@ -40,61 +41,6 @@ function gathered(
     seats: ids.filter((_, index) => canAct(index)),
     away: ids.filter((_, index) => !canAct(index) && groups[index]![0]!.away === true),
   };
-}
-
-/** Whom a rule names; `gap` is why nobody where nobody is. */
-type Named = { ids: readonly string[]; gap: GapReason | null };
-
-function namedBy(rule: Exclude<ApproverRule, { kind: "lineByLimit" }>, subject: Subject, directory: Directory): Named {
-  switch (rule.kind) {
-    case "people":
-      return { ids: rule.people, gap: { code: "nobody named" } };
-    case "group": {
-      const { group } = rule;
-      const found = directory.group(group);
-      return { ids: found?.members ?? [], gap: { code: found ? "empty group" : "unknown group", values: { group } } };
-    }
-    case "manager":
-      return managerOf(subject.requester, rule.up, directory);
-    case "headOfUnit":
-      return headOf(subject.unit, rule.up, directory);
-    case "position": {
-      const { position } = rule;
-      const holder = directory.holderOf(position);
-      const code = directory.position(position) ? "vacant position" : "unknown position";
-      return { ids: holder ? [holder] : [], gap: { code, values: { position } } };
-    }
-    case "owner":
-      return ownersOf(rule.of, subject, directory);
-    case "namedOnDocument": {
-      const person = subject.named[rule.field];
-      return { ids: person ? [person] : [], gap: { code: "not named on the document", values: { field: rule.field } } };
-    }
-  }
-}
-
-function managerOf(start: string, up: number, directory: Directory): Named {
-  const line = directory.lineUp(start);
-  const manager = line[up - 1];
-  if (manager) return { ids: [manager.id], gap: null };
-  return { ids: [], gap: { code: "reports to nobody", values: { person: line.at(-1)?.id ?? start } } };
-}
-
-function headOf(start: string, up: number, directory: Directory): Named {
-  const chain = directory.unitsAbove(start);
-  const unit = chain[up];
-  if (!unit) return { ids: [], gap: { code: "no unit above", values: { unit: start, up } } };
-  if (unit.head) return { ids: [unit.head], gap: null };
-  return { ids: [], gap: { code: "vacant head", values: { unit: unit.id } } };
-}
-
-/** One key without an owner is a gap, even if others have one: its part of the document would have nobody to answer for it. */
-function ownersOf(of: Owned, subject: Subject, directory: Directory): Named {
-  const keys = subject.concerns[of] ?? [];
-  if (keys.length === 0) return { ids: [], gap: { code: "nothing owned", values: { of } } };
-  const without = keys.find((key) => !directory.ownerOf(of, key));
-  if (without !== undefined) return { ids: [], gap: { code: "no owner", values: { of, key: without } } };
-  return { ids: keys.map((key) => directory.ownerOf(of, key)!), gap: null };
 }
 
 /**

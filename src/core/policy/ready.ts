@@ -1,5 +1,5 @@
 import { typeWords } from "../documents";
-import type { Directory } from "../people";
+import { byRule, type Directory } from "../people";
 import type { Coded } from "../reason";
 import { refusalsOf, type Result } from "../refusal";
 import type { Place } from "./place";
@@ -134,9 +134,9 @@ function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
     ...(seller ? unknown("person", seller, "stoppedOrders.seller") : []),
   ];
   const inLevels = eachLevel(policy, ({ approvers: asked }, at) => {
-    if (asked.kind === "people") return each("person", asked.people, `${at}.approvers.people`);
-    if (asked.kind === "position") return unknown("position", asked.position, `${at}.approvers.position`);
-    return asked.kind === "group" ? unknown("group", asked.group, `${at}.approvers.group`) : [];
+    return byRule(asked)
+      .refers()
+      .flatMap(({ what, id, path }) => unknown(what, id, `${at}.approvers.${path}`));
   });
   return [...whole.map((one) => ({ ...one, place: {} })), ...inLevels];
 }

@@ -1,5 +1,5 @@
 import { cutOf, stagesOf, type Level, type Section, type Threshold } from "../policy";
-import type { Directory } from "../people";
+import { byRule, type Directory } from "../people";
 import { neededFor } from "../routing";
 
 /** Past amounts, sorted once with running sums, so that a moved threshold costs two binary searches. */
@@ -85,14 +85,7 @@ export function figuresOfBands(
 
 /** How many approvals a level asks for when everybody it names is eligible. */
 export function approvalsOf(level: Level, directory: Directory): number {
-  const { approvers } = level;
-  const named =
-    approvers.kind === "people"
-      ? approvers.people.length
-      : approvers.kind === "group"
-        ? (directory.group(approvers.group)?.members.length ?? 0)
-        : 1;
-  return neededFor(level.quorum, named);
+  return neededFor(level.quorum, byRule(level.approvers).always(directory).length || 1);
 }
 
 export type Bin = { from: number; to: number; count: number; value: number };

@@ -3,11 +3,13 @@ import { sayCondition as condition } from "./conditions";
 import * as bands from "./policy-bands";
 import * as parts from "./policy-parts";
 import * as settings from "./policy-settings";
-import { sayRule as rule } from "./rules";
+import * as rules from "./rules";
 import { aloud } from "./wording";
 
 export const sayCondition = aloud(condition);
-export const sayRule = aloud(rule);
+export const sayRule = aloud(rules.sayRule);
+export const sayAskedBy = aloud(rules.sayAskedBy);
+export const sayAskedFor = aloud(rules.sayAskedFor);
 export const sayRange = aloud(bands.sayRange);
 export const sayBand = aloud(bands.sayBand);
 export const sayChain = aloud(bands.sayChain);

@@ -1,23 +1,12 @@
 "use client";
 
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { typeWords } from "@/core/documents";
 import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
 import { PeopleEditor } from "./people-editor";
 import type { Board } from "./types";
 import { sayRule } from "@/core/words";
-
-const RULES: { kind: ApproverRule["kind"]; label: string }[] = [
-  { kind: "manager", label: "The requester’s manager" },
-  { kind: "headOfUnit", label: "The head of the unit" },
-  { kind: "position", label: "The holder of a position" },
-  { kind: "group", label: "A group" },
-  { kind: "people", label: "Named people" },
-  { kind: "lineByLimit", label: "Up the line to a limit that covers it" },
-  { kind: "owner", label: "The owner of a cost centre, customer or supplier" },
-  { kind: "namedOnDocument", label: "A person named on the document" },
-];
 
 type Kind = ApproverRule["kind"];
 
@@ -36,7 +25,7 @@ export function RuleEditor({
 }) {
   const [begun, setBegun] = useState<Kind | null>(null);
   const choose = (kind: Kind) => {
-    const whole = wholeRule(kind, board);
+    const whole = RULES[kind].whole(board);
     setBegun(whole || kind === rule.kind ? null : kind);
     if (whole) onChange(whole);
   };
@@ -47,15 +36,15 @@ export function RuleEditor({
   return (
     <div className="flex flex-col gap-1.5">
       <Choice label="Who" value={begun ?? rule.kind} onChange={(kind) => choose(kind as Kind)}>
-        {RULES.map((one) => (
-          <option key={one.kind} value={one.kind}>
-            {one.label}
+        {Object.entries(RULES).map(([kind, { label }]) => (
+          <option key={kind} value={kind}>
+            {label}
           </option>
         ))}
       </Choice>
       {begun ? (
         <>
-          <ToComplete kind={begun} board={board} onChange={complete} />
+          {RULES[begun].toComplete(board, complete)}
           <p className="text-sm text-waiting">
             Nobody is chosen yet; until then it still asks {sayRule(rule, board.directory)}.
           </p>
@@ -67,29 +56,140 @@ export function RuleEditor({
   );
 }
 
-/** A rule that is complete by its kind alone; null where a person, group, position or field has to be chosen first. */
-function wholeRule(kind: Kind, { policy }: Board): ApproverRule | null {
-  switch (kind) {
-    case "manager":
-      return { kind, up: 1 };
-    case "headOfUnit":
-      return { kind, up: 0 };
-    case "lineByLimit":
-      return { kind, climb: "straight" };
-    case "owner":
-      return { kind, of: "costCentre" };
-    case "namedOnDocument": {
-      const [field, ...others] = Object.keys(typeWords(policy.documentType).peopleFields);
-      return field && others.length === 0 ? { kind, field } : null;
-    }
-    case "group":
-    case "people":
-    case "position":
-      return null;
-  }
-}
-
+type Change = (rule: ApproverRule) => void;
 type Options = readonly (readonly [value: string, label: string])[];
+
+/** A kind of rule as it is edited. */
+type Edited<K extends Kind> = {
+  label: string;
+  /** A rule that is complete by its kind alone; null where a person, group, position or field has to be chosen first. */
+  whole(board: Board): ApproverRule | null;
+  /** What is still to be chosen of it. */
+  toComplete(board: Board, onChange: Change): ReactNode;
+  particulars(board: Board, rule: Extract<ApproverRule, { kind: K }>, onChange: Change): ReactNode;
+};
+
+const complete = (rule: ApproverRule) => ({ whole: () => rule, toComplete: () => null });
+
+const RULES: { [K in Kind]: Edited<K> } = {
+  manager: {
+    label: "The requester’s manager",
+    ...complete({ kind: "manager", up: 1 }),
+    particulars: (_, { up }, onChange) => (
+      <Steps
+        label="How far up"
+        value={up}
+        options={[
+          [1, "their own manager"],
+          [2, "their manager’s manager"],
+          [3, "three above"],
+        ]}
+        onChange={(steps) => onChange({ kind: "manager", up: steps })}
+      />
+    ),
+  },
+  headOfUnit: {
+    label: "The head of the unit",
+    ...complete({ kind: "headOfUnit", up: 0 }),
+    particulars: (_, { up }, onChange) => (
+      <Steps
+        label="Of which unit"
+        value={up}
+        options={[
+          [0, "the document’s own unit"],
+          [1, "the unit above it"],
+          [2, "two above it"],
+        ]}
+        onChange={(steps) => onChange({ kind: "headOfUnit", up: steps })}
+      />
+    ),
+  },
+  position: {
+    label: "The holder of a position",
+    ...chosen("Position", positionOptions, (position) => ({ kind: "position", position })),
+    particulars: (board, { position }, onChange) => (
+      <Chosen
+        label="Position"
+        value={position}
+        options={positionOptions(board)}
+        onChange={(id) => onChange({ kind: "position", position: id })}
+      />
+    ),
+  },
+  group: {
+    label: "A group",
+    ...chosen("Group", groupOptions, (group) => ({ kind: "group", group })),
+    particulars: (board, { group }, onChange) => (
+      <Chosen
+        label="Group"
+        value={group}
+        options={groupOptions(board)}
+        onChange={(id) => onChange({ kind: "group", group: id })}
+      />
+    ),
+  },
+  people: {
+    label: "Named people",
+    whole: () => null,
+    toComplete: (board, onChange) => (
+      <PeopleEditor board={board} people={[]} onChange={(people) => onChange({ kind: "people", people })} />
+    ),
+    particulars: (board, { people }, onChange) => (
+      <PeopleEditor board={board} people={people} onChange={(ids) => onChange({ kind: "people", people: ids })} />
+    ),
+  },
+  lineByLimit: {
+    label: "Up the line to a limit that covers it",
+    ...complete({ kind: "lineByLimit", climb: "straight" }),
+    particulars: (_, { climb }, onChange) => (
+      <Chosen
+        label="How to climb"
+        value={climb}
+        options={[
+          ["straight", "straight to that one"],
+          ["one by one", "one by one, each approves in turn"],
+        ]}
+        onChange={(how) => onChange({ kind: "lineByLimit", climb: how as typeof climb })}
+      />
+    ),
+  },
+  owner: {
+    label: "The owner of a cost centre, customer or supplier",
+    ...complete({ kind: "owner", of: "costCentre" }),
+    particulars: (_, { of }, onChange) => (
+      <Chosen
+        label="Owner of what"
+        value={of}
+        options={[
+          ["costCentre", "the cost centre of a line"],
+          ["supplier", "the supplier"],
+          ["customer", "the customer"],
+        ]}
+        onChange={(owned) => onChange({ kind: "owner", of: owned as typeof of })}
+      />
+    ),
+  },
+  namedOnDocument: {
+    label: "A person named on the document",
+    ...chosen("Field", fieldOptions, (field) => ({ kind: "namedOnDocument", field })),
+    whole: (board) => {
+      const [field, ...others] = fieldOptions(board);
+      return field && others.length === 0 ? { kind: "namedOnDocument", field: field[0] } : null;
+    },
+    particulars: (board, { field }, onChange) => (
+      <Chosen
+        label="Field"
+        value={field}
+        options={fieldOptions(board)}
+        onChange={(key) => onChange({ kind: "namedOnDocument", field: key })}
+      />
+    ),
+  },
+};
+
+function fieldOptions({ policy }: Board): Options {
+  return Object.entries(typeWords(policy.documentType).peopleFields);
+}
 
 function groupOptions({ directory }: Board): Options {
   return directory.organisation.groups.map(
@@ -104,30 +204,44 @@ function positionOptions({ directory }: Board): Options {
   });
 }
 
-/** What is still to be chosen of a kind. */
-function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onChange(rule: ApproverRule): void }) {
-  if (kind === "people")
-    return <PeopleEditor board={board} people={[]} onChange={(people) => onChange({ kind, people })} />;
-  const [label, options] =
-    kind === "group"
-      ? (["Group", groupOptions(board)] as const)
-      : kind === "position"
-        ? (["Position", positionOptions(board)] as const)
-        : (["Field", Object.entries(typeWords(board.policy.documentType).peopleFields)] as const);
-  const take = (value: string) => {
-    if (kind === "group") onChange({ kind, group: value });
-    else if (kind === "position") onChange({ kind, position: value });
-    else onChange({ kind: "namedOnDocument", field: value });
+/** A kind that is complete once one of some options is chosen. */
+function chosen(
+  label: string,
+  options: (board: Board) => Options,
+  rule: (value: string) => ApproverRule,
+): Pick<Edited<Kind>, "whole" | "toComplete"> {
+  return {
+    whole: () => null,
+    toComplete: (board, onChange) =>
+      options(board).length === 0 ? (
+        <p className="text-sm text-held">There is none to choose here yet.</p>
+      ) : (
+        <Chosen label={label} value="" options={options(board)} onChange={(value) => onChange(rule(value))} />
+      ),
   };
-  if (options.length === 0) return <p className="text-sm text-held">There is none to choose here yet.</p>;
+}
+
+function Chosen({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: Options;
+  onChange(value: string): void;
+}) {
   return (
-    <Choice label={label} hidden value="" onChange={take}>
-      <option value="" disabled>
-        Choose one
-      </option>
-      {options.map(([value, label]) => (
-        <option key={value} value={value}>
-          {label}
+    <Choice label={label} hidden value={value} onChange={onChange}>
+      {value === "" && (
+        <option value="" disabled>
+          Choose one
+        </option>
+      )}
+      {options.map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
         </option>
       ))}
     </Choice>
@@ -135,103 +249,8 @@ function ToComplete({ kind, board, onChange }: { kind: Kind; board: Board; onCha
 }
 
 function Particulars({ board, rule, onChange }: Parameters<typeof RuleEditor>[0]) {
-  switch (rule.kind) {
-    case "manager":
-      return (
-        <Steps
-          label="How far up"
-          value={rule.up}
-          options={[
-            [1, "their own manager"],
-            [2, "their manager’s manager"],
-            [3, "three above"],
-          ]}
-          onChange={(up) => onChange({ kind: "manager", up })}
-        />
-      );
-    case "headOfUnit":
-      return (
-        <Steps
-          label="Of which unit"
-          value={rule.up}
-          options={[
-            [0, "the document’s own unit"],
-            [1, "the unit above it"],
-            [2, "two above it"],
-          ]}
-          onChange={(up) => onChange({ kind: "headOfUnit", up })}
-        />
-      );
-    case "group":
-      return (
-        <Choice label="Group" hidden value={rule.group} onChange={(group) => onChange({ kind: "group", group })}>
-          {groupOptions(board).map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-      );
-    case "position":
-      return (
-        <Choice
-          label="Position"
-          hidden
-          value={rule.position}
-          onChange={(position) => onChange({ kind: "position", position })}
-        >
-          {positionOptions(board).map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-      );
-    case "people":
-      return (
-        <PeopleEditor board={board} people={rule.people} onChange={(people) => onChange({ kind: "people", people })} />
-      );
-    case "lineByLimit":
-      return (
-        <Choice
-          label="How to climb"
-          hidden
-          value={rule.climb}
-          onChange={(climb) => onChange({ kind: "lineByLimit", climb: climb as "straight" | "one by one" })}
-        >
-          <option value="straight">straight to that one</option>
-          <option value="one by one">one by one, each approves in turn</option>
-        </Choice>
-      );
-    case "owner":
-      return (
-        <Choice
-          label="Owner of what"
-          hidden
-          value={rule.of}
-          onChange={(of) => onChange({ kind: "owner", of: of as "costCentre" | "customer" | "supplier" })}
-        >
-          <option value="costCentre">the cost centre of a line</option>
-          <option value="supplier">the supplier</option>
-          <option value="customer">the customer</option>
-        </Choice>
-      );
-    case "namedOnDocument":
-      return (
-        <Choice
-          label="Field"
-          hidden
-          value={rule.field}
-          onChange={(field) => onChange({ kind: "namedOnDocument", field })}
-        >
-          {Object.entries(typeWords(board.policy.documentType).peopleFields).map(([field, name]) => (
-            <option key={field} value={field}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-      );
-  }
+  // Each kind stands with the editor of rules of that kind; the compiler cannot follow the two together.
+  return (RULES[rule.kind] as Edited<Kind>).particulars(board, rule as never, onChange);
 }
 
 function Steps({
