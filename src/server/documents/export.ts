@@ -1,44 +1,24 @@
 import type { DocumentRow } from "@/core/documents";
 import { XES_FOOT, XES_HEAD, xesTrace, type XesEvent } from "@/core/formats";
-import { plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { App } from "../app";
-import { toCsv, type Cell } from "../csv";
+import { toCsv } from "../csv";
 import { eventsOf } from "../log/log";
 import { opened } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 import { everyDocument, type ListFilter } from "./queries";
+import { IN_FILES } from "./rows";
 
 export type ExportFormat = "csv" | "json" | "xes";
 
-const HEAD = [
-  "number",
-  "type",
-  "title",
-  "party",
-  "requester",
-  "unit",
-  "net",
-  "gross",
-  "currency",
-  "state",
-  "held",
-  "by lapse",
-  "revision",
-  "policy",
-  "version",
-  "submitted",
-  "decided",
-];
-
 /** The register as a file, a piece at a time, so that any number of documents goes through little memory. */
 export function* exported(app: App, person: Person, filter: ListFilter, format: ExportFormat): Generator<string> {
-  if (format === "csv") yield `${HEAD.join(",")}\r\n`;
+  if (format === "csv") yield `${Object.keys(IN_FILES).join(",")}\r\n`;
   if (format === "json") yield "[";
   if (format === "xes") yield XES_HEAD;
   let first = true;
   for (const rows of everyDocument(app, person, filter)) {
-    if (format === "csv") yield toCsv(rows.map(csvRow));
+    if (format === "csv") yield toCsv(rows.map((row) => Object.values(IN_FILES).map((of) => of(row))));
     else if (format === "json")
       yield rows.map((row, index) => `${first && index === 0 ? "\n" : ",\n"}${JSON.stringify(plain(row))}`).join("");
     else yield rows.map((row) => traceOf(app, row)).join("");
@@ -46,30 +26,6 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
   }
   if (format === "json") yield "\n]\n";
   if (format === "xes") yield XES_FOOT;
-}
-
-function csvRow(row: DocumentRow): Cell[] {
-  const { net, gross } = row;
-  const amount = (minor: number) => ({ plain: plainAmount({ minor, currency: gross.currency }) });
-  return [
-    row.number,
-    row.typeName,
-    row.title,
-    row.party,
-    row.requesterName,
-    row.unitName,
-    amount(net.minor),
-    amount(gross.minor),
-    gross.currency,
-    row.status,
-    row.held ? "yes" : "no",
-    row.lapsed ? "yes" : "no",
-    row.revision,
-    row.policy ?? "",
-    row.policyVersion ?? "",
-    row.submittedAt ?? "",
-    row.closedAt ?? "",
-  ];
 }
 
 /** A row as JSON: its fields as `DocumentRow` has them, names in place of ids and keys; amounts in minor units. */

@@ -1,6 +1,8 @@
 import type { DocumentStatus } from "@/core/documents";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
+import { plainAmount, type Money } from "@/core/money";
 import type { App } from "../app";
+import type { Cell } from "../csv";
 import { readReferenceData } from "../reference-data";
 
 /** What lists show of a document, as it is stored. */
@@ -57,3 +59,27 @@ export function toRow(app: App, row: StoredRow): Row {
     updatedAt: row.updated_at,
   };
 }
+
+const amount = (money: Money) => ({ plain: plainAmount(money) });
+const yes = (is: boolean) => (is ? "yes" : "no");
+
+/** The columns of the register as it goes out in a file, by their names. */
+export const IN_FILES: Readonly<Record<string, (row: Row) => Cell>> = {
+  number: (row) => row.number,
+  type: (row) => row.typeName,
+  title: (row) => row.title,
+  party: (row) => row.party,
+  requester: (row) => row.requesterName,
+  unit: (row) => row.unitName,
+  net: (row) => amount(row.net),
+  gross: (row) => amount(row.gross),
+  currency: (row) => row.gross.currency,
+  state: (row) => row.status,
+  held: (row) => yes(row.held),
+  "by lapse": (row) => yes(row.lapsed),
+  revision: (row) => row.revision,
+  policy: (row) => row.policy ?? "",
+  version: (row) => row.policyVersion ?? "",
+  submitted: (row) => row.submittedAt ?? "",
+  decided: (row) => row.closedAt ?? "",
+};
