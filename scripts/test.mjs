@@ -17,6 +17,7 @@ const step = (name, command, args, env) => {
 step("Types", bin("tsc"), ["--noEmit"]);
 step("Lint", bin("oxlint"), ["--deny-warnings"]);
 step("Format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+step("Nothing that nobody uses", bin("knip"), ["--no-progress"]);
 step("Schemas are current", bin("tsx"), ["scripts/schemas.ts", "--check"]);
 step("Unit tests", bin("vitest"), ["run"]);
 console.log("\n== Build");

@@ -36,7 +36,7 @@ export {
 } from "./status";
 export { totalOf, whyNotAlike } from "./together";
 export type { Together } from "./together";
-export { calendarOf, timesOf } from "./time";
+export { calendarOf } from "./time";
 export type { Timer } from "./time";
 export type {
   Basis,

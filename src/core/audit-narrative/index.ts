@@ -6,4 +6,4 @@ export { namesIn } from "./names";
 export { sayForetold } from "./foretold";
 export { sayEdit, sayGap } from "./gaps";
 export type { Edited } from "./gaps";
-export { sayApproved, sayOverdueReason, sayPart, sayPassedOver, sayStepResult } from "./reasons";
+export { sayApproved, sayOverdueReason, sayPart, sayStepResult } from "./reasons";

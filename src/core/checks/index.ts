@@ -13,12 +13,11 @@ export type {
   StepReason,
   UnknownName,
 } from "./reasons";
-export { ALONE_SHARE } from "./reliance";
-export { BoundaryCaseSchema, boundaryCases, rerun } from "./boundaries";
+export { boundaryCases, rerun } from "./boundaries";
 export type { BoundaryCase, RerunCase } from "./boundaries";
-export { gaps, overlaps, wholeOf } from "./table";
+export { gaps, overlaps } from "./table";
 export type { Box, Cell, Span, Table, TableColumn } from "./table";
 export type { KnownNames } from "./names";
-export { OPEN_BAND_FACTOR, edgesOf } from "./edges";
+export { edgesOf } from "./edges";
 export { MOST_MISSED, missedIn } from "./missed";
 export type { Missed, MissedSet } from "./missed";

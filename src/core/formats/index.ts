@@ -10,7 +10,7 @@ export { fromMatrix, toMatrix } from "./matrix";
 export type { TableRead } from "./table-read";
 export { orderAsUbl } from "./ubl-order";
 export type { OrderOut, OrderParty } from "./ubl-order";
-export { PAIN_001, pain001 } from "./pain001";
+export { pain001 } from "./pain001";
 export type { PaymentOrder } from "./pain001";
 export { XES_FOOT, XES_HEAD, xesTrace } from "./xes";
 export type { XesEvent, XesTrace } from "./xes";

@@ -10,7 +10,6 @@ export {
   parseMoney,
   plainAmount,
   sum,
-  sumMinor,
   trySum,
 } from "./money";
 export type { Money, ParsedMoney } from "./money";

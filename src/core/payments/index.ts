@@ -5,7 +5,6 @@ export {
   maskAccount,
   plainAccount,
   sayAccount,
-  sayAccountFault,
   whyNoAccount,
 } from "./account-number";
 export type { AccountFault } from "./account-number";

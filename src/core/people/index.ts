@@ -1,17 +1,5 @@
 /** People, units, positions, groups, limits and stand-ins at one moment; who an approver rule names and why not everybody of them may decide. */
-export {
-  AuthorityLimitSchema,
-  GroupSchema,
-  HolderSchema,
-  IdSchema,
-  LimitSchema,
-  OwnerSchema,
-  PersonSchema,
-  PositionSchema,
-  RoleSchema,
-  StandInSchema,
-  UnitSchema,
-} from "./schema";
+export { HolderSchema, IdSchema, LimitSchema, OwnerSchema, RoleSchema, StandInSchema } from "./schema";
 export type {
   AuthorityLimit,
   Holder,
@@ -36,7 +24,7 @@ export type { Compared, Coverage, LimitReason } from "./limits";
 export type { CandidateReason, ExclusionReason, GapReason, Owned } from "./reasons";
 export { ApproverRuleSchema } from "./approver-rules";
 export type { ApproverRule, RuleKind } from "./approver-rules";
-export { actorsFor, awayFor, lastDayBefore, principalsOf, tookOverFrom } from "./actors";
+export { actorsFor, lastDayBefore, principalsOf, tookOverFrom } from "./actors";
 export type { Candidate, Excluded, Subject } from "./actors";
 export { mostDeciders, whoMayDecide } from "./resolve";
 export type { Resolved } from "./resolve";

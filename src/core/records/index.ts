@@ -2,12 +2,11 @@
 export { canonical } from "./canonical";
 export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent, verifyingChain } from "./chain";
 export type { ChainProblem, ChainVerdict, ChainedEvent, EventHead, HashText } from "./chain";
-export { MerkleTree, isConsistent, isInTree, leafHash, merkleRoot } from "./merkle";
+export { MerkleTree, leafHash, merkleRoot } from "./merkle";
 export type { HashBytes } from "./merkle";
-export { closingProblems } from "./closing";
 export { EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
 export type { CheckpointFile, Evidence, EvidenceManifest, EvidenceProblem, EvidenceProof } from "./evidence";
-export { ChainedEventSchema, CheckpointSchema, RecordSchema } from "./schema";
+export { CheckpointSchema, RecordSchema } from "./schema";
 export { differencesBetween } from "./differences";
-export { NO_SEAL, isTokenOf, sealerOf, tokenOf, tokensIn, withTexts } from "./sealing";
+export { isTokenOf, sealerOf, tokenOf, tokensIn, withTexts } from "./sealing";
 export type { SealedText, Sealer } from "./sealing";

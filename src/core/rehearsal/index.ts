@@ -1,13 +1,5 @@
 /** Past documents under thresholds: the tide, the figures at the foot of each band. */
-export {
-  approvalsOf,
-  bandFigures,
-  countUnder,
-  figuresOfBands,
-  histogram,
-  nextRound,
-  distributionOf,
-} from "./amount-distribution";
+export { bandFigures, figuresOfBands, histogram, nextRound, distributionOf } from "./amount-distribution";
 export type { BandFigures, Bin, FiguresOfBand, AmountDistribution } from "./amount-distribution";
 export { caughtBy, valueOf } from "./past";
 export type { Caught, PastDocument } from "./past";

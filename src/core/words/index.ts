@@ -3,9 +3,8 @@ export { namesOf, policiesOf } from "./names";
 export type { About, Names } from "./names";
 export { sayBy, speak, speakThrough } from "./wording";
 export type { Wording } from "./wording";
-export { sayCandidate, sayCoverage, sayEligibility, sayGapOf, sayWhyCandidate, sayWhyPerson } from "./people";
+export { sayCandidate, sayCoverage, sayEligibility, sayGapOf, sayWhyCandidate } from "./people";
 export { sayNotName, sayNotReady } from "./policies";
-export { sayRate } from "./measures";
 export { sayMatch, sayRemark, sayRuleSubject } from "./remarks";
 export {
   sayBlocked,

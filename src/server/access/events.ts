@@ -20,9 +20,6 @@ export type AccessEvent =
 
 export type SignInHow = "password" | "password and code" | "chosen in the demonstration";
 
-/** A sign-in under an address that nobody has. */
-export const NOBODY = "nobody";
-
 /** Logs what happened to somebody's access. @param actor who did it; the person, unless it was somebody else */
 export function noteAccess(app: App, person: string, event: AccessEvent, actor = person): void {
   const write = () =>

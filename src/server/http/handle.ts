@@ -12,7 +12,7 @@ import { jsonOf, queryOf } from "./body";
 import { fromElsewhere, toElsewhere } from "./origin";
 
 export { problem } from "./answer";
-export { MOST_BYTES, bodyOf, jsonOf, queryOf } from "./body";
+export { bodyOf, queryOf } from "./body";
 export { fromElsewhere, originOf } from "./origin";
 
 /** Who is signed in. @param how whether this is a use of the session, or a page that only waits for news */

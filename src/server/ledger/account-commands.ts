@@ -1,7 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import {
-  CUSTOMER_FIELDS,
   FIRST_LIMIT_PAPERS,
   REQUIRED_OF_SUPPLIER,
   SUPPLIER_FIELDS,
@@ -326,5 +325,3 @@ export function visibleFields(actor: Person, account: Account): AccountFields {
   if (typeof bankAccount !== "string" || !bankAccount) return account.fields;
   return { ...account.fields, bankAccount: maskAccount(bankAccount) };
 }
-
-export const CONTROLLED = { supplier: SUPPLIER_FIELDS, customer: CUSTOMER_FIELDS } as const;

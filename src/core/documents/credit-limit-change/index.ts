@@ -3,7 +3,6 @@ export {
   CUSTOMER_FIELDS,
   CreditLimitChangeSchema,
   FIRST_LIMIT_PAPERS,
-  FieldChangeSchema,
   creditLimitChangeType,
   exposureOf,
   isAmountField,

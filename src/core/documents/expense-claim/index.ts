@@ -1,6 +1,5 @@
 /** What there is to know of expense claims. */
 export {
-  ClaimLineSchema,
   ExpenseClaimSchema,
   claimTotal,
   expenseClaimType,

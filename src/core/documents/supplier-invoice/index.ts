@@ -4,6 +4,5 @@ export type { BrokenRule } from "./arithmetic";
 export { likelyDuplicates, partyKey, plainNumber } from "./duplicates";
 export { matchOf } from "./match";
 export type { Difference, Match, MatchedLine } from "./match";
-export { InvoiceLineSchema, StatedTotalsSchema } from "./schema";
 export type { InvoiceLine, SupplierInvoice } from "./schema";
 export { SupplierInvoiceSchema, lateFor, supplierInvoiceType } from "./type";
