@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { searchDue } from "./credit/search";
@@ -16,14 +16,12 @@ export function moveClock(app: App, actor: Person, to: string, command: string):
   const refusal = authorise(actor, "clock.move");
   if (refusal) return { ok: false, refusals: [refusal] };
   const { move } = app.clock;
-  if (!app.demo || !move)
-    return { ok: false, refusals: [refuse("not a demo", "Only a demonstration has a clock that can be moved")] };
+  if (!app.demo || !move) return refused("not a demo", "Only a demonstration has a clock that can be moved");
   const now = app.clock.now();
   const target = new Date(to).toISOString();
-  if (target <= now)
-    return { ok: false, refusals: [refuse("past", "The clock can be moved forward only; choose a later time", "to")] };
+  if (target <= now) return refused("past", "The clock can be moved forward only; choose a later time", "to");
   if (Date.parse(target) - Date.parse(now) > FURTHEST_DAYS * 86_400_000)
-    return { ok: false, refusals: [refuse("too far", `Move it by ${FURTHEST_DAYS} days at most`, "to")] };
+    return refused("too far", `Move it by ${FURTHEST_DAYS} days at most`, "to");
   passTime(app, target, move);
   app.db
     .transaction(() => {

@@ -1,6 +1,6 @@
 import { DmnModdle } from "dmn-moddle";
 import type { Mark, PolicyInput } from "../policy";
-import { refuse, type Refusal, type Result } from "../refusal";
+import { refuse, type Refusal, type Result, refused } from "../refusal";
 import { KINDS, isKind, quorumOf, ruleOf } from "./codes";
 import { AMOUNT, type Element } from "./dmn";
 import { fromFeel } from "./feel-reader";
@@ -13,8 +13,7 @@ import { tableRead, type TableRead } from "./table-read";
  */
 export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<TableRead>> {
   // A document type declaration is never needed here and could be made to expand without end.
-  if (/<!DOCTYPE/i.test(xml))
-    return refused("The file declares a document type, which is not read; take that line out");
+  if (/<!DOCTYPE/i.test(xml)) return unread("The file declares a document type, which is not read; take that line out");
   const moddle = new DmnModdle();
   let root: Element;
   let warnings: string[];
@@ -23,9 +22,7 @@ export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<Ta
     root = read.rootElement as Element;
     warnings = read.warnings.map(({ message }) => message.split("\n")[0]!);
   } catch (cause) {
-    return refused(
-      `The file is no DMN: ${cause instanceof Error ? cause.message.split("\n")[0] : "it cannot be read"}`,
-    );
+    return unread(`The file is no DMN: ${cause instanceof Error ? cause.message.split("\n")[0] : "it cannot be read"}`);
   }
   const decisions = list(root.drgElement).filter((one) => one.$type === "dmn:Decision");
   const tables = decisions.filter((one) => logicOf(one)?.$type === "dmn:DecisionTable");
@@ -37,15 +34,15 @@ export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<Ta
   for (const one of decisions)
     if (!tables.includes(one) && !String(one.id).startsWith("condition_"))
       losses.push(`The decision “${String(one.name ?? one.id)}” is no table by amount and was left out.`);
-  if (sections.length === 0) return refused("There is no decision table by amount in the file");
+  if (sections.length === 0) return unread("There is no decision table by amount in the file");
   const placed = order ? inOrder(order, sections, base, say) : single(sections, say);
   if (refusals.length > 0) return { ok: false, refusals };
   const leftOut = extensionsOf(root, "leftOut").flatMap((one) => (typeof one.what === "string" ? [one.what] : []));
   return tableRead(policyOf(placed, base), leftOut, losses);
 }
 
-function refused(message: string): Result<never> {
-  return { ok: false, refusals: [refuse("invalid", message)] };
+function unread(message: string): Result<never> {
+  return refused("invalid", message);
 }
 
 const list = (value: unknown): Element[] => (Array.isArray(value) ? (value as Element[]) : []);

@@ -1,6 +1,6 @@
 import { formatAmount, parseMoney } from "../money";
 import type { Mark, Policy, PolicyInput } from "../policy";
-import { refuse, type Refusal, type Result } from "../refusal";
+import { refuse, type Refusal, type Result, refused } from "../refusal";
 import { KINDS, isKind, quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
 import { fromFeel } from "./feel-reader";
 import { toFeel } from "./feel";
@@ -86,8 +86,7 @@ export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInp
   const [header = [], ...body] = rows;
   const columns = header.map((cell) => cell.trim().toLowerCase());
   const missing = FIXED.filter((name) => !columns.includes(name) && !OPTIONAL.includes(name));
-  if (missing.length > 0)
-    return { ok: false, refusals: [refuse("columns", `Line 1: the column “${missing[0]}” is missing`, "1")] };
+  if (missing.length > 0) return refused("columns", `Line 1: the column “${missing[0]}” is missing`, "1");
   const bandColumns = columns.flatMap((name, index) => (/^band \d+$/.test(name) ? [index] : []));
   const refusals: Refusal[] = [];
   const groups = new Map<string, Row[]>();

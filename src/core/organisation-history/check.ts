@@ -1,8 +1,8 @@
-import { refusalsOf, type Result } from "../refusal";
+import { refusalsOf, type Result, refused } from "../refusal";
 import type { Setting } from "./dates";
 import { asRefusals, problemsOf } from "./problems";
 import { ENTRY_SCHEMAS, applyChanges, type OrganisationHistory, type RegisterChange } from "./schema";
-import { no, type Edit } from "./edit";
+import { type Edit } from "./edit";
 
 /**
  * Whether changes leave a register in which everything leads somewhere: each entry by its schema, then references and circles now and at
@@ -21,7 +21,7 @@ export function checked(
   if (malformed.length > 0) return { ok: false, refusals: malformed };
   const after = applyChanges(register, edit.value);
   if (hasAdministrator(register) && !hasAdministrator(after))
-    return no("last administrator", "Nobody would be administrator any more; give somebody else that role first");
+    return refused("last administrator", "Nobody would be administrator any more; give somebody else that role first");
   const problems = problemsOf(after, at);
   return problems.length > 0 ? { ok: false, refusals: asRefusals(problems) } : edit;
 }

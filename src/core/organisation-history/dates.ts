@@ -1,5 +1,5 @@
 import { dayIn, startOfDay } from "../calendar";
-import { refuse, type Result } from "../refusal";
+import { type Result, refused } from "../refusal";
 import { sayDate } from "../text";
 
 /** What every change is made under: when, by whom, and where days begin. */
@@ -14,16 +14,11 @@ export function effective(date: string | null, { at, zone }: Setting, path = "fr
   const today = dayIn(at, zone);
   if (date === null || date === today) return { ok: true, value: at };
   if (date > today) return { ok: true, value: startOfDay(date, zone) };
-  return {
-    ok: false,
-    refusals: [
-      refuse(
-        "past",
-        `${sayDate(date)} has passed; a change counts from today, ${sayDate(today)}, or from a later day`,
-        path,
-      ),
-    ],
-  };
+  return refused(
+    "past",
+    `${sayDate(date)} has passed; a change counts from today, ${sayDate(today)}, or from a later day`,
+    path,
+  );
 }
 
 /** A dated list with a value from a moment on. One that began at the same moment is replaced; what is set for later stays. */

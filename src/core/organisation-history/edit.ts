@@ -2,7 +2,7 @@ import { addDays, dayIn, startOfDay } from "../calendar";
 import { UNNAMED, idFrom } from "../ids";
 import type { Holder, Limit, Role } from "../people";
 import { canonical } from "../records";
-import { refuse, type Refusal, type Result } from "../refusal";
+import { refuse, type Refusal, type Result, refused, refusedFor } from "../refusal";
 import { conflictsOf, inOrder, sayConflict } from "../segregation";
 import { sayDate } from "../text";
 import { valueAt } from "./as-of";
@@ -18,12 +18,6 @@ import {
 } from "./schema";
 
 export type Edit = Result<RegisterChange[]>;
-
-export const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
-const refused = (refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
 
 /** The change that makes an entry what it is to be; none when it is so already. */
 export function changeTo<K extends Kind>(register: OrganisationHistory, kind: K, after: EntryOf<K>): RegisterChange[] {
@@ -72,11 +66,11 @@ export function addPerson(
   const start = effective(from, setting);
   if (!start.ok) return start;
   const { id = newPersonId(register, person), name, email, roles, ...seat } = person;
-  if (register.person.has(id)) return no("exists", `There is a person “${id}” already`, "id");
+  if (register.person.has(id)) return refused("exists", `There is a person “${id}” already`, "id");
   const conflicts = conflictsOf(roles, rulesOf(register));
   if (conflicts.length > 0)
-    return refused(
-      conflicts.map((rule) => refuse("segregation", `These roles must not meet: ${sayConflict(rule)}`, "roles")),
+    return refusedFor(
+      ...conflicts.map((rule) => refuse("segregation", `These roles must not meet: ${sayConflict(rule)}`, "roles")),
     );
   return one(register, "person", {
     id,
@@ -100,7 +94,7 @@ export function changePerson(
   setting: Setting,
 ): Edit {
   const person = register.person.get(id);
-  if (!person) return no("unknown", `There is no person “${id}”`);
+  if (!person) return refused("unknown", `There is no person “${id}”`);
   const start = effective(from, setting);
   if (!start.ok) return start;
   const now = valueAt(person.seats, start.value) ?? person.seats[0]!;
@@ -130,7 +124,7 @@ export function setRoles(
   setting: Setting,
 ): Edit {
   const person = register.person.get(id);
-  if (!person) return no("unknown", `There is no person “${id}”`);
+  if (!person) return refused("unknown", `There is no person “${id}”`);
   const conflicts = conflictsOf(roles, rulesOf(register));
   const kept = person.exceptions.filter((exception) =>
     conflicts.some((rule) => sameRoles(rule.roles, exception.roles) && rule.exceptions),
@@ -138,14 +132,14 @@ export function setRoles(
   const open = conflicts.filter((rule) => !kept.some((exception) => sameRoles(rule.roles, exception.roles)));
   const forbidden = open.filter((rule) => !rule.exceptions);
   if (forbidden.length > 0)
-    return refused(
-      forbidden.map((rule) =>
+    return refusedFor(
+      ...forbidden.map((rule) =>
         refuse("segregation", `${person.name} cannot be both ${sayConflict(rule)}; take one role away first`, "roles"),
       ),
     );
   if (open.length > 0 && !reason.trim())
-    return refused(
-      open.map((rule) =>
+    return refusedFor(
+      ...open.map((rule) =>
         refuse(
           "segregation reason",
           `These roles should not meet: ${sayConflict(rule)}. Say why they may here`,
@@ -172,7 +166,7 @@ export function saveUnit(
   const start = effective(from, setting);
   if (!start.ok) return start;
   const unit = id === null ? null : register.unit.get(id);
-  if (unit === undefined) return no("unknown", `There is no unit “${id}”`);
+  if (unit === undefined) return refused("unknown", `There is no unit “${id}”`);
   return one(register, "unit", {
     id: unit?.id ?? freeId(register, "unit", state.name),
     states: withState(unit?.states ?? [], { from: start.value, ...state }),
@@ -182,16 +176,16 @@ export function saveUnit(
 /** Closes a unit in which nobody sits and below which none is open. */
 export function closeUnit(register: OrganisationHistory, id: string, setting: Setting): Edit {
   const unit = register.unit.get(id);
-  if (!unit) return no("unknown", `There is no unit “${id}”`);
+  if (!unit) return refused("unknown", `There is no unit “${id}”`);
   const today = dayIn(setting.at, setting.zone);
   const sits = [...register.person.values()].find(
     (person) => valueAt(person.seats, setting.at)?.unit === id && (!person.activeUntil || person.activeUntil >= today),
   );
-  if (sits) return no("not empty", `${sits.name} still sits in this unit; move everybody first`);
+  if (sits) return refused("not empty", `${sits.name} still sits in this unit; move everybody first`);
   const below = [...register.unit.values()]
     .map((other) => valueAt(other.states, setting.at))
     .find((state) => state?.parent === id && !state.closed);
-  if (below) return no("not empty", `${below.name} still lies below this unit; move it or close it first`);
+  if (below) return refused("not empty", `${below.name} still lies below this unit; move it or close it first`);
   const { from: _, ...state } = valueAt(unit.states, setting.at) ?? unit.states[0]!;
   return one(register, "unit", {
     id,
@@ -203,7 +197,7 @@ export type PositionEdit = { name: string; unit: string; heads: boolean };
 
 export function savePosition(register: OrganisationHistory, id: string | null, edit: PositionEdit): Edit {
   const position = id === null ? null : register.position.get(id);
-  if (position === undefined) return no("unknown", `There is no position “${id}”`);
+  if (position === undefined) return refused("unknown", `There is no position “${id}”`);
   return one(register, "position", {
     id: position?.id ?? freeId(register, "position", edit.name),
     ...edit,
@@ -220,9 +214,13 @@ export function holdPosition(
   setting: Setting,
 ): Edit {
   const position = register.position.get(id);
-  if (!position) return no("unknown", `There is no position “${id}”`);
+  if (!position) return refused("unknown", `There is no position “${id}”`);
   if (position.heads)
-    return no("heads", `${position.name} is held by whoever heads the unit; change the head of the unit`, "holder");
+    return refused(
+      "heads",
+      `${position.name} is held by whoever heads the unit; change the head of the unit`,
+      "holder",
+    );
   const start = effective(from, setting);
   if (!start.ok) return start;
   return one(register, "position", {
@@ -242,7 +240,7 @@ export function saveGroup(
   const start = effective(from, setting);
   if (!start.ok) return start;
   const group = id === null ? null : register.group.get(id);
-  if (group === undefined) return no("unknown", `There is no group “${id}”`);
+  if (group === undefined) return refused("unknown", `There is no group “${id}”`);
   const people = [...new Set(edit.people)];
   const now = group ? valueAt(group.members, start.value) : undefined;
   const same = now && now.people.length === people.length && now.people.every((member) => people.includes(member));
@@ -265,7 +263,7 @@ export function setLimit(
   const start = effective(from, setting);
   if (!start.ok) return start;
   if (!register[holder.kind].has(holder.id))
-    return no("unknown", `There is no ${holder.kind} “${holder.id}”`, "holder");
+    return refused("unknown", `There is no ${holder.kind} “${holder.id}”`, "holder");
   const id = limitId(holder, documentType);
   const known = register.limit.get(id);
   const now = known ? valueAt(known.limits, start.value)?.limit : undefined;
@@ -306,9 +304,9 @@ export function saveLocation(register: OrganisationHistory, calendar: EntryOf<"l
 /** Changes which roles must not meet. Those who hold both today keep them until their roles are next changed, and are shown. */
 export function setSegregation(register: OrganisationHistory, segregation: SegregationRule[]): Edit {
   const settings = register.organisation.get("organisation");
-  if (!settings) return no("unknown", "The organisation has not been set up");
+  if (!settings) return refused("unknown", "The organisation has not been set up");
   const twice = segregation.find((rule) => rule.roles[0] === rule.roles[1]);
-  if (twice) return no("invalid", `A role cannot be kept apart from itself: ${twice.roles[0]}`, "roles");
+  if (twice) return refused("invalid", `A role cannot be kept apart from itself: ${twice.roles[0]}`, "roles");
   return one(register, "organisation", { ...settings, segregation });
 }
 
@@ -329,7 +327,7 @@ export function setStandIn(register: OrganisationHistory, input: NewStandIn, set
   const start = effective(input.from, setting);
   if (!start.ok) return start;
   const refusal = whyNotStandIn(register, input, setting);
-  if (refusal) return refused([refusal]);
+  if (refusal) return refusedFor(refusal);
   const until = input.until ? startOfDay(addDays(input.until, 1), setting.zone) : null;
   const others = [...register.standIn.values()].filter((entry) => entry.person === input.person);
   const clash = others.find(
@@ -342,7 +340,7 @@ export function setStandIn(register: OrganisationHistory, input: NewStandIn, set
       (entry.until === null || start.value < entry.until),
   );
   if (clash)
-    return no(
+    return refused(
       "overlaps",
       `${nameOf(register, input.person)} is away already from ${sayDate(dayIn(clash.from, setting.zone))}; end that absence first`,
       "from",
@@ -389,8 +387,8 @@ function whyNotStandIn(register: OrganisationHistory, input: NewStandIn, setting
 /** Ends an absence or delegation now; one that has not begun never will. */
 export function endStandIn(register: OrganisationHistory, id: string, setting: Setting): Edit {
   const entry = register.standIn.get(id);
-  if (!entry) return no("unknown", "There is no such absence or delegation");
-  if (entry.until !== null && entry.until <= setting.at) return no("already", "It is over already");
+  if (!entry) return refused("unknown", "There is no such absence or delegation");
+  if (entry.until !== null && entry.until <= setting.at) return refused("already", "It is over already");
   return one(register, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
 }
 

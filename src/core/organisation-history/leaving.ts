@@ -1,9 +1,10 @@
 import { addDays, dayIn, startOfDay } from "../calendar";
+import { refused } from "../refusal";
 import { joinWords } from "../text";
 import { asOf, valueAt } from "./as-of";
 import type { Setting } from "./dates";
 import { withState, withValue } from "./dates";
-import { changeTo, no, nameOf, type Edit } from "./edit";
+import { changeTo, nameOf, type Edit } from "./edit";
 import { applyChanges, type EntryOf, type OrganisationHistory, type RegisterChange } from "./schema";
 
 /** What would be left without somebody when a person goes. Ids, each with a name to show. */
@@ -63,9 +64,10 @@ export function leave(
   setting: Setting,
 ): Edit {
   const person = register.person.get(id);
-  if (!person) return no("unknown", `There is no person “${id}”`);
+  if (!person) return refused("unknown", `There is no person “${id}”`);
   const today = dayIn(setting.at, setting.zone);
-  if (handing.lastDay < addDays(today, -1)) return no("past", "The last day cannot lie before yesterday", "lastDay");
+  if (handing.lastDay < addDays(today, -1))
+    return refused("past", "The last day cannot lie before yesterday", "lastDay");
   const at = handing.lastDay < today ? setting.at : startOfDay(addDays(handing.lastDay, 1), setting.zone);
   const left = leftBehind(register, id, at);
   const refusal = unanswered(register, person, left, handing, openDocuments);
@@ -99,26 +101,26 @@ function unanswered(
     ...Object.values(handing.heads),
     ...Object.values(handing.positions),
   ];
-  if (taken.includes(person.id)) return no("invalid", `Nothing can go to ${person.name}, who leaves`);
+  if (taken.includes(person.id)) return refused("invalid", `Nothing can go to ${person.name}, who leaves`);
   const leaver = taken
     .map((id) => (id ? register.person.get(id) : undefined))
     .find((one) => one?.activeUntil && one.activeUntil <= handing.lastDay);
-  if (leaver) return no("invalid", `Nothing can go to ${leaver.name}, who leaves as well`);
+  if (leaver) return refused("invalid", `Nothing can go to ${leaver.name}, who leaves as well`);
   if (openDocuments > 0 && !handing.successor)
-    return no(
+    return refused(
       "open work",
       `${openDocuments} open ${openDocuments === 1 ? "document hangs" : "documents hang"} on ${person.name}; say who takes over`,
       "successor",
     );
   if (left.reports.length > 0 && !handing.reportsTo)
-    return no("open work", `Say to whom ${names(left.reports)} will report`, "reportsTo");
+    return refused("open work", `Say to whom ${names(left.reports)} will report`, "reportsTo");
   const head = left.heads.find(({ id }) => handing.heads[id] === undefined);
-  if (head) return no("open work", `Say who heads ${head.name}, or that it stays vacant`, `heads.${head.id}`);
+  if (head) return refused("open work", `Say who heads ${head.name}, or that it stays vacant`, `heads.${head.id}`);
   const position = left.positions.find(({ id }) => handing.positions[id] === undefined);
   if (position)
-    return no("open work", `Say who holds ${position.name}, or that it stays vacant`, `positions.${position.id}`);
+    return refused("open work", `Say who holds ${position.name}, or that it stays vacant`, `positions.${position.id}`);
   if (left.owns.length > 0 && !handing.ownedBy)
-    return no("open work", `Say who owns ${names(left.owns)} from then on`, "ownedBy");
+    return refused("open work", `Say who owns ${names(left.owns)} from then on`, "ownedBy");
   return null;
 }
 
@@ -184,8 +186,8 @@ function standInAfter(
 /** Takes somebody back who was to leave or has left, from now on. Positions and groups have to be given again. */
 export function comeBack(register: OrganisationHistory, id: string): Edit {
   const person = register.person.get(id);
-  if (!person) return no("unknown", `There is no person “${id}”`);
-  if (!person.activeUntil) return no("already", `${person.name} is not to leave`);
+  if (!person) return refused("unknown", `There is no person “${id}”`);
+  if (!person.activeUntil) return refused("already", `${person.name} is not to leave`);
   const { activeUntil: _, successor: __, ...back } = person;
   return { ok: true, value: changeTo(register, "person", back) };
 }

@@ -11,6 +11,16 @@ export function refuse(code: string, message: string, path?: string): Refusal {
 /** A result that is either done, with what came of it, or refused, with why. */
 export type Result<T, R = Refusal> = { ok: true; value: T } | { ok: false; refusals: R[] };
 
+/** A result that is refused, for one reason. @param path what of the input it is about */
+export function refused(code: string, message: string, path?: string): Result<never> {
+  return { ok: false, refusals: [refuse(code, message, path)] };
+}
+
+/** A result that is refused, for reasons that are known already. */
+export function refusedFor(...refusals: Refusal[]): Result<never> {
+  return { ok: false, refusals };
+}
+
 /** The problems Zod found, each with its path and a sentence; unknown fields get the name they were probably meant to have. */
 export function refusalsOf(error: z.ZodError, known: readonly string[] = []): Refusal[] {
   return error.issues.flatMap((issue): Refusal[] => {

@@ -2,7 +2,7 @@ import type { Person } from "@/core/people";
 import { found } from "@/core/organisation-history";
 import { OrganisationSchema } from "@/core/people";
 import { idFrom } from "@/core/ids";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refusedFor } from "@/core/refusal";
 import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
@@ -15,8 +15,6 @@ import { noteAccess } from "./events";
 import { hashPassword, matchesPassword } from "./passwords";
 import { hashOf, startSession, type Token } from "./sessions";
 import { credentialOf, type Origin } from "./sign-in";
-
-const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
 /** Words of their own that make no password. */
 export const wordsOf = (person: Pick<Person, "name" | "email">) => [
   ...person.name.split(/\s+/),
@@ -75,9 +73,9 @@ export async function setOwnPassword(
   token: string,
 ): Promise<Result<{ set: true }>> {
   const wrong = await proven(app, actor, current, "current");
-  if (wrong) return no(wrong);
+  if (wrong) return refusedFor(wrong);
   const encoded = await hashPassword(password, wordsOf(actor));
-  if (typeof encoded !== "string") return no(encoded);
+  if (typeof encoded !== "string") return refusedFor(encoded);
   app.db
     .transaction(() => {
       savePassword(app, actor.id, encoded);
@@ -90,7 +88,8 @@ export async function setOwnPassword(
 
 /** Offers a secret for one-time codes; nothing is switched on before a code made with it has come back. */
 export function offerCodes(app: App, actor: Person): Result<{ secret: string; uri: string }> {
-  if (!credentialOf(app, actor.id)) return no(refuse("no password", "Set a password first; codes come on top of it"));
+  if (!credentialOf(app, actor.id))
+    return refusedFor(refuse("no password", "Set a password first; codes come on top of it"));
   return { ok: true, value: newCodeSecret(actor.email) };
 }
 
@@ -102,12 +101,13 @@ export async function switchCodesOn(
   token: string,
 ): Promise<Result<{ on: true }>> {
   const known = credentialOf(app, actor.id);
-  if (!known) return no(refuse("no password", "Set a password first; codes come on top of it"));
-  if (known.code_secret) return no(refuse("already", "One-time codes are switched on; switch them off first"));
+  if (!known) return refusedFor(refuse("no password", "Set a password first; codes come on top of it"));
+  if (known.code_secret) return refusedFor(refuse("already", "One-time codes are switched on; switch them off first"));
   const wrong = await proven(app, actor, password, "password");
-  if (wrong) return no(wrong);
+  if (wrong) return refusedFor(wrong);
   const step = stepOfCode(secret, code.replace(/\s/g, ""), Date.parse(app.wall.now()) / 1000, -1);
-  if (step === null) return no(refuse("wrong code", "The code is not right; check the time of your device", "code"));
+  if (step === null)
+    return refusedFor(refuse("wrong code", "The code is not right; check the time of your device", "code"));
   const turned = app.db
     .transaction(() => {
       const { changes } = app.db
@@ -121,7 +121,9 @@ export async function switchCodesOn(
       return true;
     })
     .immediate();
-  return turned ? { ok: true, value: { on: true } } : no(refuse("already", "One-time codes are switched on already"));
+  return turned
+    ? { ok: true, value: { on: true } }
+    : refusedFor(refuse("already", "One-time codes are switched on already"));
 }
 
 export async function switchCodesOff(
@@ -131,9 +133,9 @@ export async function switchCodesOff(
   token: string,
 ): Promise<Result<{ on: false }>> {
   const known = credentialOf(app, actor.id);
-  if (!known?.code_secret) return no(refuse("already", "One-time codes are not switched on"));
+  if (!known?.code_secret) return refusedFor(refuse("already", "One-time codes are not switched on"));
   const wrong = await proven(app, actor, password, "password");
-  if (wrong) return no(wrong);
+  if (wrong) return refusedFor(wrong);
   app.db
     .transaction(() => {
       app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(actor.id);
@@ -161,9 +163,9 @@ export function isEmpty(app: App): boolean {
 /** Sets up an empty installation with its first administrator. Done once; refused for ever after. */
 export async function firstStart(app: App, first: FirstStart, origin: Origin): Promise<Result<Token>> {
   const done = refuse("not empty", "Bandeira has been set up already; sign in, or ask an administrator for a way in");
-  if (!isEmpty(app)) return no(done);
+  if (!isEmpty(app)) return refusedFor(done);
   const encoded = await hashPassword(first.password, wordsOf(first));
-  if (typeof encoded !== "string") return no(encoded);
+  if (typeof encoded !== "string") return refusedFor(encoded);
   const unit = idFrom(first.organisation);
   const id = idFrom(first.name);
   const organisation = OrganisationSchema.parse({
@@ -175,7 +177,7 @@ export async function firstStart(app: App, first: FirstStart, origin: Origin): P
   });
   return app.db
     .transaction((): Result<Token> => {
-      if (!isEmpty(app)) return no(done);
+      if (!isEmpty(app)) return refusedFor(done);
       const at = app.clock.now();
       const changes = found(organisation, at);
       const cause = { actor: id, at, command: newCommandId() };

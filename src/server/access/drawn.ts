@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { drawnImage, whyNotDrawn, type Strokes } from "@/core/drawn";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 
@@ -14,7 +14,7 @@ const TYPE = "image/svg+xml";
  */
 export function keepDrawn(app: App, by: string, strokes: Strokes, documentHash: string, path: string): Result<string> {
   const wrong = whyNotDrawn(strokes);
-  if (wrong) return { ok: false, refusals: [refuse("signature required", wrong, path)] };
+  if (wrong) return refused("signature required", wrong, path);
   const bytes = Buffer.from(drawnImage(strokes, documentHash, app.clock.now()));
   const hash = createHash("sha256").update(bytes).digest("hex");
   statement(

@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Result, refusedFor } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { writeTo } from "../messages/letters";
@@ -12,8 +12,6 @@ import { noteAccess } from "./events";
 import { hashPassword } from "./passwords";
 import { hashOf, newToken, startSession, type Token } from "./sessions";
 import { credentialOf, type Origin } from "./sign-in";
-
-const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
 const INVITED_HOURS = 24;
 
 /**
@@ -23,8 +21,8 @@ const INVITED_HOURS = 24;
  */
 export function invite(app: App, actor: Person, person: string): Result<{ address: string | null; until: string }> {
   const refusal = authorise(actor, "access.manage");
-  if (refusal) return no(refusal);
-  if (!readReferenceData(app).directory.person(person)) return no(refuse("unknown", "There is no such person"));
+  if (refusal) return refusedFor(refusal);
+  if (!readReferenceData(app).directory.person(person)) return refusedFor(refuse("unknown", "There is no such person"));
   const token = newToken();
   const address = `${publicAddress()}/invitation/${token}`;
   const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
@@ -78,13 +76,13 @@ export async function takeInvitation(
 ): Promise<Result<Token>> {
   const gone = refuse("unknown", "This way in was used, replaced or is too old; ask an administrator for a new one");
   const person = invited(app, token);
-  if (!person) return no(gone);
+  if (!person) return refusedFor(gone);
   const encoded = await hashPassword(password, wordsOf(person));
-  if (typeof encoded !== "string") return no(encoded);
+  if (typeof encoded !== "string") return refusedFor(encoded);
   return app.db
     .transaction((): Result<Token> => {
       const taken = app.db.prepare("DELETE FROM invitation WHERE token_hash = ?").run(hashOf(token));
-      if (taken.changes === 0) return no(gone);
+      if (taken.changes === 0) return refusedFor(gone);
       app.db.prepare("DELETE FROM session WHERE person = ?").run(person.id);
       savePassword(app, person.id, encoded);
       app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(person.id);

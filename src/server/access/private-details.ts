@@ -1,6 +1,6 @@
 import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { type Refusal, type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { authorise } from "./authorise";
@@ -42,7 +42,7 @@ export function whyNotOpen(actor: Person, person: Person, field: PrivateField): 
 /** Opens a private detail; that somebody did is in the log. */
 export function openDetail(app: App, actor: Person, id: string, field: PrivateField): Result<{ value: string }> {
   const person = readReferenceData(app).directory.person(id);
-  if (!person) return { ok: false, refusals: [refuse("unknown", "There is no such person")] };
+  if (!person) return refused("unknown", "There is no such person");
   const refusal = whyNotOpen(actor, person, field);
   if (refusal) return { ok: false, refusals: [refusal] };
   noteAccess(app, id, { type: "private detail opened", data: { field } }, actor.id);
@@ -57,12 +57,12 @@ export function changeDetail(
   { field, value }: { field: PrivateField; value: string },
 ): Result<{ changed: true }> {
   const person = readReferenceData(app).directory.person(id);
-  if (!person) return { ok: false, refusals: [refuse("unknown", "There is no such person")] };
+  if (!person) return refused("unknown", "There is no such person");
   const own = authorise(actor, "access.own", { about: person });
   const refusal = own && authorise(actor, "people.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const wrong = field === "bankAccount" ? whyNoAccount(value) : "";
-  if (wrong) return { ok: false, refusals: [refuse("invalid", `${PRIVATE_FIELDS[field]}: ${wrong}`, "value")] };
+  if (wrong) return refused("invalid", `${PRIVATE_FIELDS[field]}: ${wrong}`, "value");
   app.db
     .transaction(() => {
       const before = mask(field, read(app, id, field));

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from "node:crypto";
 import { type Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { ifWritable } from "../db/open";
 import { readReferenceData } from "../reference-data";
@@ -34,12 +34,11 @@ export function startSession(app: App, person: string, how: SignInHow, device: s
 
 /** Signs a demo person in by choice alone. Refused unless the server was started as a demonstration. */
 export function signInAsDemoPerson(app: App, personId: string, device: string): Result<Token> {
-  if (!app.demo)
-    return { ok: false, refusals: [refuse("not a demo", "Choosing a person works in the demonstration only")] };
+  if (!app.demo) return refused("not a demo", "Choosing a person works in the demonstration only");
   const { directory } = readReferenceData(app);
   const person = directory.person(personId);
   if (!person || !directory.isActive(person, app.clock.now()))
-    return { ok: false, refusals: [refuse("unknown", "There is no such active person", "person")] };
+    return refused("unknown", "There is no such active person", "person");
   return { ok: true, value: startSession(app, person.id, "chosen in the demonstration", device) };
 }
 
@@ -95,7 +94,7 @@ export function endSessions(
   const ids = sessionsOf(app, person).map((one) => one.id);
   const ended = session === "all" ? ids : ids.filter((id) => id === session);
   if (session !== "all" && ended.length === 0)
-    return { ok: false, refusals: [refuse("unknown", "There is no such session; it may have ended already")] };
+    return refused("unknown", "There is no such session; it may have ended already");
   for (const id of ended) {
     app.db.prepare("DELETE FROM session WHERE id = ? AND person = ?").run(id, person);
     noteAccess(app, person, { type: "session ended", data: { session: id } }, actor.id);

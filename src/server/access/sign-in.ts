@@ -1,5 +1,5 @@
 import { type Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
@@ -38,13 +38,13 @@ export async function signIn(app: App, { email, password, code }: SignIn, origin
     person && noteAccess(app, person.id, { type: "sign-in refused", data: { why, device: origin.device } });
   const no = (refusalCode: string, message: string, why: string): Result<Token> => {
     note(why);
-    return { ok: false, refusals: [refuse(refusalCode, message)] };
+    return refused(refusalCode, message);
   };
   const taken = takeAttempt(app.db, who, now);
   if (!taken.ok) {
     if (taken.first) note("too many attempts; further ones of this hour are only counted");
     const wait = `Too many attempts; try again in ${sayWait(taken.seconds)}, or ask an administrator for a new way in`;
-    return { ok: false, refusals: [refuse("too many attempts", wait)] };
+    return refused("too many attempts", wait);
   }
   const { directory } = readReferenceData(app);
   const credential = person && directory.isActive(person, app.clock.now()) ? credentialOf(app, person.id) : undefined;
@@ -54,7 +54,7 @@ export async function signIn(app: App, { email, password, code }: SignIn, origin
   if (credential.code_secret) {
     if (!code) {
       forgetAttempts(app.db, who, now);
-      return { ok: false, refusals: [refuse("code required", "Enter the code your device shows now", "code")] };
+      return refused("code required", "Enter the code your device shows now", "code");
     }
     const step = stepOfCode(credential.code_secret, code.replace(/\s/g, ""), now / 1000, credential.code_last_step);
     if (step === null || !takeStep(app, person.id, step))

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Signature, SignatureMethod } from "@/core/approval";
 import { StrokesSchema } from "@/core/drawn";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
@@ -61,7 +61,4 @@ async function proved(app: App, actor: Person, proof: string, now: number): Prom
   return (await matchesPassword(known.password_hash, proof)) ? "password" : null;
 }
 
-const no = (code: string, message: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, "signature.proof")],
-});
+const no = (code: string, message: string): Result<never> => refused(code, message, "signature.proof");

@@ -2,7 +2,7 @@ import type { Db } from "../db/open";
 import { dayIn } from "@/core/calendar";
 import { partyKey, times, type AnyDocument, type Attachment, type PartySignature } from "@/core/documents";
 import { principalsOf, tookOverFrom, type Directory, type Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import type { DocumentState } from "@/core/approval";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -208,12 +208,8 @@ function asNumbered(db: Db, typed: string): string {
   return (known as string | undefined) ?? typed.trim();
 }
 
-const unknown = (kind: string, id: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [
-    refuse("unknown", `There is no ${path ? kind : `${kind} account`} “${id}”; choose one from the list`, path ?? kind),
-  ],
-});
+const unknown = (kind: string, id: string, path?: string): Result<never> =>
+  refused("unknown", `There is no ${path ? kind : `${kind} account`} “${id}”; choose one from the list`, path ?? kind);
 
 type LimitChange = Extract<AnyDocument, { documentType: "credit-limit-change" }>;
 

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { fileTypeFromBuffer } from "file-type";
 import type { Attachment } from "@/core/documents";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { uploaderOf } from "../ledger/invitations";
@@ -35,10 +35,7 @@ export function addPartyPaper(
 }
 
 async function keep(app: App, by: string, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {
-  const no = (message: string): Result<Attachment> => ({
-    ok: false,
-    refusals: [refuse("attachment", message, "attachment")],
-  });
+  const no = (message: string): Result<Attachment> => refused("attachment", message, "attachment");
   if (bytes.length === 0) return no(`${name} is empty`);
   if (bytes.length > MAX_BYTES)
     return no(`${name} is larger than ${MAX_BYTES / 1024 / 1024} MB; attach a smaller file`);

@@ -16,7 +16,7 @@ import { documentType, type AnyDocument, type DocumentContext } from "@/core/doc
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Duty } from "@/core/segregation";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { sayEdit } from "@/core/audit-narrative";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -165,7 +165,7 @@ export function commandDocument(
 ): Result<DocumentState> {
   const result = inTransaction(app, () => {
     const state = readState(app.db, id);
-    if (!state) return { ok: false as const, refusals: [refuse("unknown", `There is no document ${id}`)] };
+    if (!state) return refused("unknown", `There is no document ${id}`);
     const refusal = whyNotAllowed(app, actor, state, command);
     if (refusal) return { ok: false as const, refusals: [refusal] };
     const earlier = doneBefore(app.db, {
@@ -240,7 +240,7 @@ export function previewEdit(
   command: Extract<DocumentCommand, { type: "revise" }>,
 ): Result<EditEffect & { why: string }> {
   const state = readState(app.db, id);
-  if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+  if (!state) return refused("unknown", `There is no document ${id}`);
   const refusal = whyNotAllowed(app, actor, state, command);
   if (refusal) return { ok: false, refusals: [refusal] };
   const document = takenDocument(app, actor, state, command.document);
@@ -266,7 +266,7 @@ export function previewEdit(
 export function enterBySystem(app: App, sent: AnyDocument, command: string): Result<DocumentState> {
   return inTransaction(app, () => {
     const requester = readReferenceData(app).directory.person(sent.requester);
-    if (!requester) return { ok: false, refusals: [refuse("unknown", `There is no person “${sent.requester}”`)] };
+    if (!requester) return refused("unknown", `There is no person “${sent.requester}”`);
     const taken = takenDocument(app, requester, null, sent);
     if (!taken.ok) return taken;
     const number = nextNumber(app, taken.value.documentType);
@@ -284,7 +284,7 @@ export function commandBySystem(
 ): Result<DocumentState> {
   return inTransaction(app, () => {
     const state = readState(app.db, id);
-    if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+    if (!state) return refused("unknown", `There is no document ${id}`);
     return carryOut(app, "system", state, [command], commandId, false);
   });
 }

@@ -2,7 +2,7 @@ import { addDays } from "@/core/calendar";
 import { documentType, times, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { evaluationContextOf, route } from "@/core/routing";
 import { sayDate } from "@/core/text";
 import { namesOf, sayBlocked, sayHeld, sayRemark, sayRouteBand } from "@/core/words";
@@ -13,8 +13,6 @@ import { accountByName } from "../ledger/accounts";
 import { contextFor } from "./commands";
 import { orderFacts } from "./orders";
 import { onItsAccount } from "./acceptance";
-
-const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
 
 /** What a document that is being typed would meet if it were sent now. */
 export type Look = {
@@ -31,7 +29,7 @@ export function lookAtTyped(app: App, actor: Person, typed: AnyDocument): Result
   const barred = authorise(actor, "documents.enter");
   if (barred) return { ok: false, refusals: [barred] };
   if (typed.requester !== actor.id)
-    return no("forbidden", "Only whoever asks for it looks at a document before it is sent");
+    return refused("forbidden", "Only whoever asks for it looks at a document before it is sent");
   const known = onItsAccount(app, typed);
   if (!known.ok) return known;
   const document = known.value;

@@ -4,7 +4,7 @@ import { type DocumentRow as Row, type DocumentStatus } from "@/core/documents";
 import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { Hold } from "@/core/holds";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -162,7 +162,7 @@ function searchFor(text: string, where: string[]): Record<string, string> {
 /** A document with everything said and done about it, for somebody who may read it. */
 export function viewDocument(app: App, person: Person, id: string): Result<DocumentView> {
   const state = readState(app.db, id);
-  if (!state) return { ok: false, refusals: [refuse("unknown", `There is no document ${id}`)] };
+  if (!state) return refused("unknown", `There is no document ${id}`);
   const refusal = authorise(person, "documents.read", {
     document: state,
     isReader: isReader(app, state, person.id),

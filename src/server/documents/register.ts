@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, refusalsOf, type Result } from "@/core/refusal";
+import { refuse, refusalsOf, type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
@@ -112,7 +112,7 @@ export function changeView(app: App, actor: Person, change: z.infer<typeof ViewS
   if (refusal) return { ok: false, refusals: [refusal] };
   const views = viewsOf(app, actor);
   if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === change.name))
-    return { ok: false, refusals: [refuse("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name")] };
+    return refused("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name");
   const { command, name } = change;
   const event =
     change.type === "keep"

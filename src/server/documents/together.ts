@@ -2,7 +2,7 @@ import { z } from "zod";
 import { levelsToDecide, whyNotAlike, type Together } from "@/core/approval";
 import { sayNotAlike, sayTogether } from "@/core/audit-narrative";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { nativeHash } from "../log/log";
 import { readReferenceData, routingFor } from "../reference-data";
@@ -38,7 +38,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
     const state = readState(app.db, document);
     const asked = state && levelsToDecide(state, actor.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
     if (!state || !asked?.some((one) => one.level === level))
-      return no("not asked", `${document.toUpperCase()} does not wait for you any more; look at the list again`);
+      return refused("not asked", `${document.toUpperCase()} does not wait for you any more; look at the list again`);
     chosen.push({ state, level });
   }
   const rule = ({ state, level }: Together) =>
@@ -62,5 +62,3 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
   }
   return { ok: true, value: answer };
 }
-
-const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { conclude, sampleSize, selectAtRandom, selectByValue, type Conclusion, type Item } from "@/core/sampling";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
@@ -107,10 +107,10 @@ type Drawn = { plan: SamplePlan; items: Item[] };
 export function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
   const { name: _, ...asked } = request;
   if (asked.expected >= asked.tolerable)
-    return no("invalid", "The expected rate has to be less than the tolerable one", "expected");
+    return refused("invalid", "The expected rate has to be less than the tolerable one", "expected");
   const sized = sampleSize(asked.confidence, asked.tolerable, asked.expected);
   if (!sized)
-    return no(
+    return refused(
       "invalid",
       "No sample of up to 5,000 would do: what is expected comes too near to what is tolerable",
       "expected",
@@ -121,7 +121,7 @@ export function draw(app: App, actor: Person, request: PlanRequest): Result<Draw
   const population: Item[] = [];
   for (const rows of everyDocument(app, actor, filter.value))
     for (const row of rows) population.push({ id: row.id, minor: Math.abs(row.gross.minor) });
-  if (population.length === 0) return no("empty", "No document fits the query in this period; widen it", "query");
+  if (population.length === 0) return refused("empty", "No document fits the query in this period; widen it", "query");
   const items =
     asked.method === "random"
       ? selectAtRandom(population, sized.size, asked.seed)
@@ -150,19 +150,19 @@ export async function changeSample(
   if (refusal) return { ok: false, refusals: [refusal] };
   if (change.type === "draw") return drawSample(app, actor, change, signal);
   const sample = sampleOf(app, change.id);
-  if (!sample) return no("unknown", "There is no such sample");
-  if (sample.signed) return no("closed", `${sample.name} is signed; nothing in it changes any more`);
+  if (!sample) return refused("unknown", "There is no such sample");
+  if (sample.signed) return refused("closed", `${sample.name} is signed; nothing in it changes any more`);
   if (change.type === "test") return testItem(app, actor, sample, change);
   const own = ownWorkIn(app, actor, sample);
-  if (own) return no("own work", own);
+  if (own) return refused("own work", own);
   const left = sample.items.filter((one) => !isComplete(sample.findings[one.id], sample.plan)).length;
-  if (left > 0) return no("incomplete", `${left} of ${sample.items.length} items are not tested yet`);
+  if (left > 0) return refused("incomplete", `${left} of ${sample.items.length} items are not tested yet`);
   const signature = await signatureOf(app, actor, change.signing);
   if (!signature.ok) return signature;
   if (signature.value.name.toLocaleLowerCase("en") !== actor.name.toLocaleLowerCase("en"))
-    return no("signature", `Type your name as it is known here: ${actor.name}`, "signing.name");
+    return refused("signature", `Type your name as it is known here: ${actor.name}`, "signing.name");
   if (signature.value.documentHash !== sheetHash(sample))
-    return no("other version", "The sheet has changed since; look at it again");
+    return refused("other version", "The sheet has changed since; look at it again");
   const { sentence } = conclusionOf(sample)!;
   return written(app, actor, change.command, sample.id, {
     type: "sample signed",
@@ -215,12 +215,13 @@ function testItem(
   sample: Sample,
   { finding, command }: Extract<SampleChange, { type: "test" }>,
 ): Result<Sample> {
-  if (!sample.items.some((one) => one.id === finding.item)) return no("unknown", "The sample has no such item", "item");
+  if (!sample.items.some((one) => one.id === finding.item))
+    return refused("unknown", "The sample has no such item", "item");
   const other = Object.keys(finding.marks).find((one) => !sample.plan.attributes.includes(one));
-  if (other) return no("unknown", `“${other}” is no attribute of this sample`, "marks");
+  if (other) return refused("unknown", `“${other}” is no attribute of this sample`, "marks");
   const deviates = Object.values(finding.marks).includes("deviation");
   if (deviates && !finding.note.trim())
-    return no("comment required", "Say what was found where something deviates", "note");
+    return refused("comment required", "Say what was found where something deviates", "note");
   return written(app, actor, command, sample.id, { type: "item tested", data: { id: sample.id, finding } });
 }
 
@@ -232,8 +233,4 @@ function written(app: App, actor: Person, command: string, id: string, event: Sa
 /** The hash of a sheet as it is signed for: plan, items and findings. */
 export function sheetHash({ id, plan, items, findings }: Sample): string {
   return sha256Hex(canonical({ id, plan, items, findings }));
-}
-
-function no(code: string, message: string, path?: string): Result<never> {
-  return { ok: false, refusals: [refuse(code, message, path)] };
 }

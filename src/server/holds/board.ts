@@ -2,7 +2,7 @@ import { openSeats } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { joinWords } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import type { App } from "../app";
@@ -131,9 +131,8 @@ export function releaseMany(
   reason: string,
   command: string,
 ): Result<{ released: number; refused: { document: string; why: string }[] }> {
-  if (!reason.trim())
-    return { ok: false, refusals: [refuse("comment required", "Say why they are released", "reason")] };
-  const refused: { document: string; why: string }[] = [];
+  if (!reason.trim()) return refused("comment required", "Say why they are released", "reason");
+  const kept: { document: string; why: string }[] = [];
   let released = 0;
   let forbidden = null as Result<never> | null;
   for (const { document, hold } of holds) {
@@ -148,10 +147,10 @@ export function releaseMany(
     else {
       if (result.refusals[0]?.code === "forbidden") forbidden = result;
       const number = readState(app.db, document)?.number ?? document;
-      refused.push({ document: number, why: result.refusals.map((one) => one.message).join("; ") });
+      kept.push({ document: number, why: result.refusals.map((one) => one.message).join("; ") });
     }
   }
   // Nothing done for want of the right is a refusal as a whole, and is logged as one.
   if (released === 0 && forbidden) return forbidden;
-  return { ok: true, value: { released, refused } };
+  return { ok: true, value: { released, refused: kept } };
 }

@@ -1,6 +1,6 @@
 import type { NextResponse } from "next/server";
 import type { z } from "zod";
-import { refuse, refusalsOf, type Result } from "@/core/refusal";
+import { refuse, refusalsOf, type Result, refused } from "@/core/refusal";
 import { problem } from "./answer";
 
 /** Bodies of most requests; papers and tables may be larger. */
@@ -97,7 +97,7 @@ export function plainJson(bytes: Uint8Array): Result<unknown> {
     return { ok: true, value: undefined };
   }
   const wrong = whatIsWrong(value);
-  return wrong ? { ok: false, refusals: [refuse("invalid", wrong)] } : { ok: true, value };
+  return wrong ? refused("invalid", wrong) : { ok: true, value };
 }
 
 const DEEPEST = 60;
@@ -123,7 +123,6 @@ export function queryOf(request: Request): Result<Record<string, string>> {
   const { searchParams } = new URL(request.url);
   const names = [...searchParams.keys()];
   const twice = names.find((name, index) => names.indexOf(name) !== index);
-  if (twice !== undefined)
-    return { ok: false, refusals: [refuse("invalid", `${twice.slice(0, 40)} stands twice in the address`, "query")] };
+  if (twice !== undefined) return refused("invalid", `${twice.slice(0, 40)} stands twice in the address`, "query");
   return { ok: true, value: Object.fromEntries(searchParams) };
 }

@@ -8,7 +8,7 @@ import {
   SupplierInvoiceSchema,
   documentType,
 } from "@/core/documents";
-import { refuse, refusalsOf, type Result } from "@/core/refusal";
+import { refusalsOf, type Result, refused } from "@/core/refusal";
 import { sayHeld, type Names } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -98,7 +98,7 @@ export function receiveDocument(
   const bearer = bearerOf(app, authorization, "documents.write");
   if (!bearer.ok) return bearer;
   if (!key || key.length > 200)
-    return no("key", "Send an Idempotency-Key of at most 200 letters, a new one for each document");
+    return refused("key", "Send an Idempotency-Key of at most 200 letters, a new one for each document");
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   const { token, person } = bearer.value;
@@ -108,7 +108,7 @@ export function receiveDocument(
       .prepare("SELECT body_hash, status, answer FROM idempotency WHERE token = ? AND key = ?")
       .get(token, key) as Kept | undefined;
     if (kept && kept.body_hash !== bodyHash)
-      return no("key used", "This Idempotency-Key was sent with another body; use a new one for another document");
+      return refused("key used", "This Idempotency-Key was sent with another body; use a new one for another document");
     if (kept) return { ok: true, value: { status: kept.status, answer: JSON.parse(kept.answer) as Answer } };
     const { document, submit } = parsed.value;
     const owner = readReferenceData(app).directory.person(document.onBehalfOf ?? person.id) ?? person;
@@ -131,14 +131,12 @@ export function receiveDocument(
   });
 }
 
-const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
-
 function parse(text: string): Result<z.infer<typeof SentSchema>> {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return no("invalid", `The body is not JSON: ${(error as Error).message}`);
+    return refused("invalid", `The body is not JSON: ${(error as Error).message}`);
   }
   const parsed = SentSchema.safeParse(value);
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, refusals: refusalsOf(parsed.error) };
@@ -150,7 +148,7 @@ export function sentDocument(app: App, authorization: string | null, id: string)
   if (!bearer.ok) return bearer;
   const { person } = bearer.value;
   const state = readState(app.db, id.toLowerCase());
-  if (!state) return no("unknown", `There is no document ${id}`);
+  if (!state) return refused("unknown", `There is no document ${id}`);
   const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, state, person.id) });
   return refusal
     ? { ok: false, refusals: [refusal] }

@@ -3,7 +3,7 @@ import { CUSTOMER_FIELDS, isAmountField, sayValue, type CustomerField } from "@/
 import { sameValue } from "@/core/conditions";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
@@ -129,7 +129,7 @@ function readCustomers(
   return { ok: true, value: { found, changes } };
 }
 
-const no = (message: string): Result<never> => ({ ok: false, refusals: [refuse("file", message, "file")] });
+const no = (message: string): Result<never> => refused("file", message, "file");
 
 function carryOut(
   app: App,

@@ -13,7 +13,7 @@ import {
 } from "@/core/intake";
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -155,7 +155,7 @@ export function readText(text: string, taker: Taker, fingerprint: string): Resul
   const sheet = readSheet(text);
   if (!sheet.ok) return sheet;
   const kind = guessIntake(sheet.value.header);
-  if (!kind) return { ok: false, refusals: [refuse("file", sayColumns(sheet.value.header), "file")] };
+  if (!kind) return refused("file", sayColumns(sheet.value.header), "file");
   return { ok: true, value: { kind, ...readIntake(kind, sheet.value, taker), fingerprint } };
 }
 

@@ -16,7 +16,7 @@ import { idFrom } from "@/core/ids";
 import { maskAccount, whyNoAccount } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { refuse, type Result } from "@/core/refusal";
+import { refuse, type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import { keepDrawn } from "../access/drawn";
 import { allOrNothing } from "../db/all-or-nothing";
@@ -32,11 +32,6 @@ import { cameBy, invite, openInvitation, useUp, whyNotPartyAddress } from "./inv
 import { limitChange } from "./limit-change";
 import { writeAccount } from "./write";
 
-const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
-
 export type NewAccount = { kind: AccountKind; name: string; email: string; currency: string; group: string };
 
 /**
@@ -48,11 +43,11 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
   const about = { action: "accounts.ask" as const, command, stream: `account:${id}`, type: "account entered" };
   return act(app, actor, about, (): Result<{ id: string; link: string | null }> => {
     const name = asked.name.trim();
-    if (!name) return no("missing", "Name the new account", "name");
+    if (!name) return refused("missing", "Name the new account", "name");
     const wrong = whyNotPartyAddress(app, asked.email);
     if (wrong) return { ok: false, refusals: [wrong] };
     if (readAccount(app.db, id) || accountByName(app.db, asked.kind, name))
-      return no("already", `There is an account called ${name} already`, "name");
+      return refused("already", `There is an account called ${name} already`, "name");
     writeAccount(
       app,
       id,
@@ -108,9 +103,9 @@ export function fillIn(
     const missing = missingOf(account, filled);
     if (missing.length > 0) return { ok: false, refusals: missing };
     const byHand = signsByHand(app, account);
-    if (byHand && !filled.drawn?.length) return no("missing", "Draw your signature in the field as well", "drawn");
+    if (byHand && !filled.drawn?.length) return refused("missing", "Draw your signature in the field as well", "drawn");
     const asker = readReferenceData(app).directory.person(account.askedBy ?? "");
-    if (!asker) return no("unknown", "Whoever asked for this account is no longer here; ask for a new link");
+    if (!asker) return refused("unknown", "Whoever asked for this account is no longer here; ask for a new link");
     const fields: AccountFields = {
       name: account.name,
       taxNumber: filled.taxNumber,
@@ -120,7 +115,8 @@ export function fillIn(
     };
     const attachments = filled.papers.map(({ attachment }) => attachment);
     const foreign = attachments.find((paper) => !cameBy(app, invitation, paper.hash));
-    if (foreign) return no("attachment", `${foreign.name} was not attached in this form; attach it again`, "papers");
+    if (foreign)
+      return refused("attachment", `${foreign.name} was not attached in this form; attach it again`, "papers");
     const signed = partySignature(app, account, fields, filled, byHand);
     if (!signed.ok) return signed;
     const signature = signed.value;
@@ -285,10 +281,10 @@ export function proposeChange(
     const numbers: string[] = [];
     for (const [index, customer] of customers.entries()) {
       const account = readAccount(app.db, customer);
-      if (account?.kind !== "customer") return no("unknown", `There is no customer ${customer}`, "customers");
+      if (account?.kind !== "customer") return refused("unknown", `There is no customer ${customer}`, "customers");
       const differing = changes.filter(({ field, after }) => !sameValue(account.fields[field] ?? null, after ?? null));
       if (differing.length === 0)
-        return no("unchanged", `${account.name} has these values already; leave it out`, "customers");
+        return refused("unchanged", `${account.name} has these values already; leave it out`, "customers");
       const document = limitChange(app, account, actor, {
         note,
         origin,

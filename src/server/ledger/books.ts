@@ -1,7 +1,7 @@
 import { times, type Rules, RulesSchema } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, refusalsOf, type Refusal, type Result } from "@/core/refusal";
+import { refuse, refusalsOf, type Refusal, type Result, refused } from "@/core/refusal";
 import { DUTY_WORDS, loosened, type Duty } from "@/core/segregation";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -17,11 +17,6 @@ import { writeAccount, writeLedger, write } from "./write";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
 
-const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
-
 export type Receipt = { order: string; line: number; quantity: string };
 
 /** Goods that came in for a line of an approved order. Invoices that were held for want of them are looked at again. */
@@ -29,20 +24,20 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
   const about = { action: "ledger.receive" as const, command, stream: "ledger", type: "goods received" };
   return act(app, actor, about, (): Result<{ released: string[] }> => {
     const now = orderNow(app.db, receipt.order);
-    if (!now) return no("unknown", `There is no approved order ${receipt.order}`, "order");
+    if (!now) return refused("unknown", `There is no approved order ${receipt.order}`, "order");
     const { order, first: state } = now;
     const mayReceive = order.receiver === actor.id || order.requester === actor.id || !authorise(actor, "ledger.write");
     if (!mayReceive)
-      return no("forbidden", "Goods are received by who ordered them, the receiver of the order, or a clerk");
+      return refused("forbidden", "Goods are received by who ordered them, the receiver of the order, or a clerk");
     const line = order.lines[receipt.line - 1];
-    if (!line) return no("unknown", `${state.number} has no line ${receipt.line}`, "line");
+    if (!line) return refused("unknown", `${state.number} has no line ${receipt.line}`, "line");
     const apart = whatMeets(app, state, actor, "receive");
     if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
     const before = receivedOf(app.db, state.number).get(receipt.line) ?? "0";
     const all = times(before, 10_000) + times(receipt.quantity, 10_000);
-    if (times(receipt.quantity, 10_000) <= 0) return no("invalid", "Enter a quantity above zero", "quantity");
+    if (times(receipt.quantity, 10_000) <= 0) return refused("invalid", "Enter a quantity above zero", "quantity");
     if (all > times(line.quantity, 10_000))
-      return no(
+      return refused(
         "too many",
         `${line.quantity} were ordered on line ${receipt.line}; with this, ${all / 10_000} would have come`,
         "quantity",
@@ -76,11 +71,11 @@ export function enterSalesOrder(
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "sales order entered" };
   return act(app, actor, about, (): Result<{ id: string; stopped: boolean; because: string }> => {
     const account = readAccount(app.db, customer);
-    if (account?.kind !== "customer") return no("unknown", "There is no such customer", "customer");
+    if (account?.kind !== "customer") return refused("unknown", "There is no such customer", "customer");
     const { directory } = readReferenceData(app);
     const sells = seller === null ? null : directory.person(seller);
     if (sells !== null && (!sells || !directory.isActive(sells, app.clock.now())))
-      return no("unknown", "Whoever sells it is nobody active here; choose somebody from the list", "seller");
+      return refused("unknown", "Whoever sells it is nobody active here; choose somebody from the list", "seller");
     const count = app.db.prepare("SELECT COUNT(*) FROM sales_order").pluck().get() as number;
     const id = `SO-${String(count + 1).padStart(4, "0")}`;
     const { limit, receivables, openOrders } = customerFacts(app, account);
@@ -117,7 +112,7 @@ export function readBalances(
   const about = { action: "ledger.write" as const, command, stream: `account:${customer}`, type: "balances read" };
   return act(app, actor, about, (): Result<{ freed: string[] }> => {
     if (readAccount(app.db, customer)?.kind !== "customer")
-      return no("unknown", "There is no such customer", "customer");
+      return refused("unknown", "There is no such customer", "customer");
     writeAccount(app, customer, [{ type: "balances read", data: { receivables, source: "entered" } }], {
       actor: actor.id,
       command,

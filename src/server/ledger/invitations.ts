@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { addDays, dayIn } from "@/core/calendar";
 import { isAddress, type Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import { personByEmail } from "../access/sign-in";
@@ -60,12 +60,11 @@ export function invite(app: App, { id, email }: Invited): string | null {
 export function inviteAgain(app: App, actor: Person, id: string): Result<{ link: string | null }> {
   const refusal = authorise(actor, "accounts.ask");
   if (refusal) return { ok: false, refusals: [refusal] };
-  const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
   const account = readAccount(app.db, id);
   if (account?.status !== "asked for")
-    return no("unknown", "Only an account that was asked for is filled in by its party");
+    return refused("unknown", "Only an account that was asked for is filled in by its party");
   if (account.askedBy !== actor.id && authorise(actor, "accounts.private"))
-    return no("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
+    return refused("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
   const last = statement(
     app.db,
     "SELECT l.recipient FROM party_invitation i JOIN letter l ON l.id = i.letter WHERE i.account = ?",
@@ -104,20 +103,12 @@ export function openInvitation(app: App, token: string, visitor: Person | null):
   ).get(hashOf(token)) as { id: string; account: string; expires_at: string; used_at: string | null } | undefined;
   const account = row && !row.used_at && row.expires_at > app.clock.now() ? readAccount(app.db, row.account) : null;
   if (!row || account?.status !== "asked for")
-    return {
-      ok: false,
-      refusals: [refuse("used", "This link was used, replaced or is too old; ask for a new one")],
-    };
+    return refused("used", "This link was used, replaced or is too old; ask for a new one");
   if (visitor)
-    return {
-      ok: false,
-      refusals: [
-        refuse(
-          "forbidden",
-          `This form is for ${account.name} to fill in and sign, and you are signed in as ${visitor.name}; sign out if you are the other party`,
-        ),
-      ],
-    };
+    return refused(
+      "forbidden",
+      `This form is for ${account.name} to fill in and sign, and you are signed in as ${visitor.name}; sign out if you are the other party`,
+    );
   return { ok: true, value: { id: row.id, account } };
 }
 

@@ -1,7 +1,7 @@
 import { hash } from "node:crypto";
 import { MerkleTree, leafHash, type CheckpointFile, type ChainedEvent, type HashBytes } from "@/core/records";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -111,11 +111,7 @@ export function consistencyBetween(
 ): Result<{ first: CheckpointFile; second: CheckpointFile; proof: string[] }> {
   const find = (size: number) => checkpointsOf(db, 10_000).find((one) => one.size === size);
   const [one, two] = [find(Math.min(first, second)), find(Math.max(first, second))];
-  if (!one || !two)
-    return {
-      ok: false,
-      refusals: [refuse("unknown", "There is no checkpoint of that size; choose two that are listed")],
-    };
+  if (!one || !two) return refused("unknown", "There is no checkpoint of that size; choose two that are listed");
   const plain = ({ by: _, ...rest }: Checkpoint): CheckpointFile => rest;
   const proof = treeOf(db).consistencyProof(one.size, two.size).map(hex);
   return { ok: true, value: { first: plain(one), second: plain(two), proof } };

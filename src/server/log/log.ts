@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { GENESIS, chain, type ChainedEvent } from "@/core/records";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import type { Db } from "../db/open";
 import { noteChange } from "../db/changes";
 import { statement } from "../db/statement";
@@ -107,16 +107,11 @@ export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Re
       event.actor === actor && [type].flat().includes(event.type) && (stream === null || event.stream === stream),
   );
   if (events.length === 0 || same) return { ok: true, value: same ?? null };
-  return {
-    ok: false,
-    refusals: [
-      refuse(
-        "command used",
-        "This command id was used for something else; nothing was done. Send it again with a new id",
-        "command",
-      ),
-    ],
-  };
+  return refused(
+    "command used",
+    "This command id was used for something else; nothing was done. Send it again with a new id",
+    "command",
+  );
 }
 
 /** Whether a command has been carried out, by whomever. */

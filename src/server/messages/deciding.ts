@@ -1,6 +1,6 @@
 import type { DocumentState } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { hashOf } from "../access/sessions";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -22,11 +22,11 @@ export function decideByLink(
   commandId: string,
 ): Result<DocumentState> {
   return inTransaction(app, () => {
-    const no = (code: string, message: string): Result<never> => ({ ok: false, refusals: [refuse(code, message)] });
     const opened = openLink(app, token, visitor);
     if (!opened.ok) return opened;
     const { person, state, level } = opened.value;
-    if (!visitor && !settingsOf(app).withoutSignIn) return no("not signed in", "Sign in to decide; nothing was done");
+    if (!visitor && !settingsOf(app).withoutSignIn)
+      return refused("not signed in", "Sign in to decide; nothing was done");
     const command = { ...move, level: level.level, revision: state.revision, via: "mail" as const };
     const done = commandDocument(app, person, state.id, command, commandId);
     if (done.ok)

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { TemplateSchema, asHtml, fill, whyNotTemplate } from "@/core/messages";
 import { openSeats } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readState } from "../documents/state";
@@ -23,7 +23,7 @@ export function previewMessage(
   const wrong = whyNotTemplate(template);
   if (wrong.length > 0) return { ok: false, refusals: wrong };
   const state = readState(app.db, document.toLowerCase()) ?? latest(app);
-  if (!state) return { ok: false, refusals: [refuse("unknown", "There is no document yet to show it on", "document")] };
+  if (!state) return refused("unknown", "There is no document yet to show it on", "document");
   const open =
     state.levels.find((one) => one.status === "open") ?? state.levels.find((one) => one.decisions.length > 0);
   const last = open?.decisions.at(-1) ?? state.levels.flatMap((one) => one.decisions).at(-1);

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { TemplateSchema, USUAL, whyNotTemplate, type Occasion, type Template } from "@/core/messages";
 import type { Person } from "@/core/people";
-import type { Refusal, Result } from "@/core/refusal";
+import { refusedFor, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -65,9 +65,9 @@ export function changeMessages(
   command: string,
 ): Result<{ saved: true }> {
   const refusal = authorise(actor, "rules.write");
-  if (refusal) return no(refusal);
+  if (refusal) return refusedFor(refusal);
   const wrong = change.type === "template" ? whyNotTemplate(change.template) : [];
-  if (wrong.length > 0) return no(...wrong);
+  if (wrong.length > 0) return refusedFor(...wrong);
   const event: MessageEvent =
     change.type === "settings"
       ? { type: "settings set", data: change.settings }
@@ -81,10 +81,8 @@ export function changeMessages(
 /** How somebody wants to hear themselves. */
 export function setPreference(app: App, actor: Person, preference: Preference): Result<{ saved: true }> {
   const refusal = authorise(actor, "access.own", { about: actor });
-  if (refusal) return no(refusal);
+  if (refusal) return refusedFor(refusal);
   const event: MessageEvent = { type: "preference set", data: { person: actor.id, ...preference } };
   app.db.transaction(() => write(app, "messages", [event], { actor: actor.id })).immediate();
   return { ok: true, value: { saved: true } };
 }
-
-const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });

@@ -4,7 +4,7 @@ import { blockingHolds } from "@/core/holds";
 import { maskAccount, plainAccount, sayWhyNot, transfersOf, type Transfer } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -40,10 +40,6 @@ export function readRun(app: App, id: string): StoredRun | null {
   return (statement(app.db, "SELECT * FROM payment_run WHERE id = ?").get(id) as StoredRun | undefined) ?? null;
 }
 
-const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
 const today = (app: App) => dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
 
 /** What somebody sees of something they are about to pay, its account included: when that has changed since, they look again. */
@@ -60,8 +56,8 @@ export type NewRun = { day: string; items: { document: string; seen: string }[] 
 export function makeRun(app: App, actor: Person, { day, items }: NewRun, command: string) {
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run made" };
   return act(app, actor, about, (): Result<{ run: string }> => {
-    if (day < today(app)) return no("past", `${sayDate(day)} is past; choose today or a later day`, "day");
-    if (day > addDays(today(app), MOST_DAYS_AHEAD)) return no("far", "Choose a day within half a year", "day");
+    if (day < today(app)) return refused("past", `${sayDate(day)} is past; choose today or a later day`, "day");
+    if (day > addDays(today(app), MOST_DAYS_AHEAD)) return refused("far", "Choose a day within half a year", "day");
     const all = toBePaid(app, actor);
     const wanted = new Map(items.map(({ document, seen }) => [document, seen]));
     const chosen = all.filter((one) => wanted.has(one.document));
@@ -147,14 +143,14 @@ export function undoRun(app: App, actor: Person, { run, reason }: { run: string;
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run undone" };
   return act(app, actor, about, (): Result<{ run: string }> => {
     const stored = readRun(app, run);
-    if (!stored) return no("unknown", `There is no payment run ${run}`, "run");
+    if (!stored) return refused("unknown", `There is no payment run ${run}`, "run");
     if (stored.exported_at)
-      return no(
+      return refused(
         "exported",
         `${run} was exported, so that the bank may have paid it; what came of it is told to the bank`,
       );
-    if (stored.undone_at) return no("already", `${run} was undone already`);
-    if (!reason.trim()) return no("comment required", "Say why it is undone", "reason");
+    if (stored.undone_at) return refused("already", `${run} was undone already`);
+    if (!reason.trim()) return refused("comment required", "Say why it is undone", "reason");
     writeLedger(app, [{ type: "payment run undone", data: { run, by: actor.id, reason: reason.trim() } }], {
       actor: actor.id,
       command,
@@ -171,17 +167,17 @@ export function exportRun(app: App, actor: Person, { run }: { run: string }, com
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run exported" };
   return act(app, actor, about, (): Result<{ run: string }> => {
     const stored = readRun(app, run);
-    if (!stored) return no("unknown", `There is no payment run ${run}`, "run");
+    if (!stored) return refused("unknown", `There is no payment run ${run}`, "run");
     if (stored.undone_at || stored.exported_at)
-      return no("already", `${run} was ${stored.undone_at ? "undone" : "exported"} already`);
+      return refused("already", `${run} was ${stored.undone_at ? "undone" : "exported"} already`);
     if (stored.day < today(app))
-      return no(
+      return refused(
         "past",
         `${sayDate(stored.day)} is past, and no bank pays then; undo ${run} and make it for another day`,
       );
     const { payer: name, account, bic } = readRules(app.db).payments;
     if (!account)
-      return no(
+      return refused(
         "missing",
         "Nothing says which account is paid from; a controller sets it under Settings, Rules, Payments",
       );
@@ -243,7 +239,7 @@ function accountNow(app: App, item: RunItem, run: StoredRun): { account: string 
 export function fetchFile(app: App, actor: Person, run: string, format: "xml" | "csv"): Result<{ content: string }> {
   const file = app.db.prepare("SELECT xml, csv FROM payment_file WHERE run = ?").get(run) as
     { xml: string; csv: string } | undefined;
-  if (!file) return no("unknown", `There is no file of a payment run ${run}; it is made when the run is exported`);
+  if (!file) return refused("unknown", `There is no file of a payment run ${run}; it is made when the run is exported`);
   app.db
     .transaction(() =>
       writeLedger(app, [{ type: "payment file fetched", data: { run, by: actor.id, format } }], { actor: actor.id }),

@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import {
   applyChanges,
   checked,
@@ -30,10 +30,7 @@ export function changePeople(
   const typed = change as Parameters<typeof carried.edit>[1];
   const about = carried.about?.(typed, readReferenceData(app).register);
   if ("person" in change && typeof change.person === "string" && isPseudonym(app, change.person))
-    return {
-      ok: false,
-      refusals: [refuse("pseudonym", "That is a pseudonym; enter whoever comes back anew", "person")],
-    };
+    return refused("pseudonym", "That is a pseudonym; enter whoever comes back anew", "person");
   return editPeople(app, actor, { action: carried.action, event: carried.event, command, about }, (register, setting) =>
     carried.edit(register, typed, setting, about ? openDocumentsOf(app, about).length : 0),
   );
@@ -102,8 +99,7 @@ export function editPeople(
     if (!result.ok) return result;
     const own = whyNotForOneself(app, actor, register, applyChanges(register, result.value), at);
     if (own) return { ok: false, refusals: [own] };
-    if (result.value.length === 0)
-      return { ok: false, refusals: [refuse("unchanged", "Nothing differs from what is set already")] };
+    if (result.value.length === 0) return refused("unchanged", "Nothing differs from what is set already");
     const data = { changes: result.value, ...(reason && { reason }) };
     project(app.db, append(app.db, "organisation", [{ type: event, data }], { actor: actor.id, at, command }));
     return { ok: true, value: { changed: result.value.length, id: result.value[0]!.id } };

@@ -1,5 +1,5 @@
 import Holidays from "date-holidays";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 
 export type Choice = { key: string; name: string };
 
@@ -24,9 +24,9 @@ export function publicHolidays(
   year: number,
 ): Result<{ holidays: { date: string; name: string }[]; regions: Choice[] }> {
   if (!Number.isInteger(year) || year < 1990 || year > 2100)
-    return { ok: false, refusals: [refuse("invalid", "The year must lie between 1990 and 2100", "year")] };
+    return refused("invalid", "The year must lie between 1990 and 2100", "year");
   if (!countries().some(({ key }) => key === country))
-    return { ok: false, refusals: [refuse("unknown", `No holidays are known for “${country}”`, "country")] };
+    return refused("unknown", `No holidays are known for “${country}”`, "country");
   const calendar = region ? new Holidays(country, region) : new Holidays(country);
   const days = calendar
     .getHolidays(year, "en")

@@ -15,7 +15,7 @@ import {
   type Plan,
   type TableName,
 } from "@/core/people-table";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Result, refused, refusedFor } from "@/core/refusal";
 import {
   differencesOf,
   effective,
@@ -73,7 +73,7 @@ type Sheet = { header: string[]; rows: string[][]; lines: number[] };
 
 /** Reads a table as RFC 4180 has it, with a comma, semicolon or tab between cells, with or without a byte order mark. */
 export function readSheet(text: string): Result<Sheet> {
-  const bad = (message: string): Result<Sheet> => ({ ok: false, refusals: [refuse("file", message, "file")] });
+  const bad = (message: string): Result<Sheet> => refused("file", message, "file");
   if (text.includes("\ufffd"))
     return bad("The file is not UTF-8, so that letters with accents would be lost; save it as CSV UTF-8 and try again");
   const first = text.slice(0, text.search(/[\r\n]|$/));
@@ -135,13 +135,12 @@ export async function* importHere(
   actor: Person,
   request: ImportRequest,
 ): AsyncGenerator<Progress, Result<Imported>> {
-  const no = (...refusals: Refusal[]): Result<never> => ({ ok: false, refusals });
   const sheet = readSheet(request.text);
   if (!sheet.ok) return sheet;
   const { header, rows } = sheet.value;
   const table = request.table ?? guessTable(header);
   const refusal = authorise(actor, ACTION[table]);
-  if (refusal) return no(refusal);
+  if (refusal) return refusedFor(refusal);
   const mapping = request.mapping ?? guessMapping(header, table);
   const missing = missingColumns(table, mapping);
   if (missing.length > 0)
@@ -153,11 +152,13 @@ export async function* importHere(
   const preview = previewOf(app, register, planned.value, table, sheet.value, mapping);
   if (request.confirm === null) return { ok: true, value: { preview, written: null } };
   if (request.confirm !== preview.fingerprint)
-    return no(
+    return refusedFor(
       refuse("other version", "What the file would change is not what you were shown; look at the preview again"),
     );
   if (preview.bad.length > 0 && !request.takeGood)
-    return no(refuse("bad rows", "Some rows cannot be taken; correct them, or choose to leave them out", "takeGood"));
+    return refusedFor(
+      refuse("bad rows", "Some rows cannot be taken; correct them, or choose to leave them out", "takeGood"),
+    );
   yield { stage: "writing", done: 0, total: planned.value.planned.length };
   const changes = planned.value.planned.map((one) => one.change);
   const event = `${table} imported`;
@@ -165,7 +166,7 @@ export async function* importHere(
     // Between looking and writing nothing may have changed, or the old values shown would not be the old values.
     now === register
       ? { ok: true, value: changes }
-      : no(refuse("other version", "Somebody changed people meanwhile; look at the preview again")),
+      : refusedFor(refuse("other version", "Somebody changed people meanwhile; look at the preview again")),
   );
   return done.ok ? { ok: true, value: { preview, written: done.value.changed } } : done;
 }

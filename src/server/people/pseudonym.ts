@@ -1,7 +1,7 @@
 import { addMonths, dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import { withTexts, type SealedText } from "@/core/records";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -84,7 +84,7 @@ export function replaceByPseudonym(
     .transaction((): Result<Replaced> => {
       const done = doneBefore(app.db, { command, actor: actor.id, stream: "organisation", type: EVENT });
       if (!done.ok) return done;
-      if (done.value) return { ok: false, refusals: [refuse("already", "That was done already")] };
+      if (done.value) return refused("already", "That was done already");
       const cause = { actor: actor.id, at: app.clock.now(), command };
       project(
         app.db,

@@ -1,6 +1,6 @@
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { append, doneBefore } from "../log/log";
@@ -8,11 +8,6 @@ import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
 import { announceVersions } from "./announce";
 import type { PolicyEvent } from "./events";
-
-export const no = (code: string, message: string, path?: string): Result<never> => ({
-  ok: false,
-  refusals: [refuse(code, message, path)],
-});
 
 export function versionsOf(app: App, policy: string): PolicyVersion[] {
   return readReferenceData(app).versions.filter((version) => version.policy.id === policy);
@@ -58,5 +53,5 @@ export function carryOut<T>(
 /** The version a command is about. */
 export function versionNumbered(app: App, policy: string, version: number): Result<PolicyVersion> {
   const found = versionsOf(app, policy).find((one) => one.version === version);
-  return found ? { ok: true, value: found } : no("unknown", `There is no version ${version} of ${policy}`);
+  return found ? { ok: true, value: found } : refused("unknown", `There is no version ${version} of ${policy}`);
 }

@@ -12,13 +12,13 @@ import {
   type Reason,
   type GivenReason,
 } from "@/core/policy";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import { sayNotName, type SaidFinding, sayFinding, policiesOf } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readReferenceData } from "../reference-data";
-import { carryOut, no, versionsOf } from "./command";
+import { carryOut, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
 import { pastOf } from "./history";
@@ -73,16 +73,16 @@ function newVersion(
   const latest = versionsOf(app, policy.id).at(-1);
   if (latest && latest.version !== basedOn) {
     const by = readReferenceData(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
-    return no(
+    return refused(
       "other version",
       `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
     );
   }
   const unit = readReferenceData(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
   const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
-  if (taken) return no(taken.code, sayNotName(taken, policy.name), "name");
+  if (taken) return refused(taken.code, sayNotName(taken, policy.name), "name");
   const hash = contentHash(policy, sealerOfLog(app.db).seal);
-  if (latest?.hash === hash) return no("unchanged", `Nothing differs from version ${latest.version}`);
+  if (latest?.hash === hash) return refused("unchanged", `Nothing differs from version ${latest.version}`);
   const version = (latest?.version ?? 0) + 1;
   // What was never approved goes on into this version, and so do the hands that wrote it.
   const before = latest && !isReviewed(latest) ? [latest.savedBy, ...(latest.authors ?? [])] : [];
@@ -140,12 +140,12 @@ function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
     const stands = isOver(latest, now)
       ? `counted ${sayTerm({ from: inForceFrom, until: latest.inForceUntil ?? null }, zone)}; put it in force again from a day, on its page`
       : `${inForceFrom <= now ? "is in force since" : "counts from"} ${sayDate(dayIn(inForceFrom, zone))}`;
-    return no("unchanged", `Nothing differs from version ${version}, which was approved and ${stands}`);
+    return refused("unchanged", `Nothing differs from version ${version}, which was approved and ${stands}`);
   }
   if (!sent || review?.outcome === "returned") return null;
   return review
-    ? no("already", `Version ${version} was approved as it is; put it in force from a day`)
-    : no("already", `Version ${version} is with the reviewer already`);
+    ? refused("already", `Version ${version} was approved as it is; put it in force from a day`)
+    : refused("already", `Version ${version} is with the reviewer already`);
 }
 
 export type Sending = {
@@ -174,7 +174,7 @@ export function sendToReviewer(
     const needless = same ? whyNotAgain(app, latest) : null;
     if (needless) return needless;
     if (!note.trim() && !(same && latest.note))
-      return no("no words", "Say why it changes: the reviewer and every later reader asks that first", "note");
+      return refused("no words", "Say why it changes: the reviewer and every later reader asks that first", "note");
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
     const findings = findingsFor(app, policy);

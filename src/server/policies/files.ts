@@ -5,11 +5,11 @@ import { fromDmn, fromMatrix, lossesOf, sayLoss, toDmn, toMatrix, type TableRead
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, vocabularyIn } from "@/core/policy";
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { no, versionNumbered, versionsOf } from "./command";
+import { versionNumbered, versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { matrixPdf } from "./matrix-pdf";
 import { sayCase, sayBand } from "@/core/words";
@@ -82,7 +82,7 @@ function wanted(app: App, id: string, version?: number): Result<{ policy: Policy
   const draft = readDraft(app, id);
   return draft
     ? { ok: true, value: { policy: draft.policy, saved: null } }
-    : no("unknown", `There is no draft of ${id}`);
+    : refused("unknown", `There is no draft of ${id}`);
 }
 
 /** A header has room for so many; the page and the file itself have all. */
@@ -120,7 +120,7 @@ function fromJson(text: string, base: PolicyInput): Result<TableRead> {
   try {
     value = JSON.parse(text);
   } catch (cause) {
-    return no("invalid", `The file is no JSON: ${cause instanceof Error ? cause.message : "it cannot be read"}`);
+    return refused("invalid", `The file is no JSON: ${cause instanceof Error ? cause.message : "it cannot be read"}`);
   }
   const read = readPolicy(value);
   if (!read.ok) return read;
@@ -137,7 +137,7 @@ function rowsOf(text: string): Result<string[][]> {
     return { ok: true, value: rows };
   } catch (cause) {
     const message = cause instanceof Error ? cause.message : "it cannot be read";
-    return { ok: false, refusals: [refuse("invalid", `The file is no CSV: ${message}`)] };
+    return refused("invalid", `The file is no CSV: ${message}`);
   }
 }
 

@@ -1,9 +1,9 @@
 import type { Person } from "@/core/people";
 import { boundaryCases } from "@/core/checks";
-import type { Result } from "@/core/refusal";
+import { refused, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { carryOut, no, versionNumbered } from "./command";
+import { carryOut, versionNumbered } from "./command";
 import { sayTerm } from "./standing";
 import { endOfDay } from "./times";
 import { dayIn } from "@/core/calendar";
@@ -31,14 +31,14 @@ export function endVersion(
       const { inForceFrom, inForceUntil } = found.value;
       const now = app.clock.now();
       const zone = readReferenceData(app).directory.organisation.timeZone;
-      if (!inForceFrom) return no("not in force", `Version ${version} was never put in force`);
-      if (inForceUntil && inForceUntil <= now) return no("already", `Version ${version} is over already`);
+      if (!inForceFrom) return refused("not in force", `Version ${version} was never put in force`);
+      if (inForceUntil && inForceUntil <= now) return refused("already", `Version ${version} is over already`);
       if (until < dayIn(now, zone))
-        return no("past", "It cannot end in the past; choose today or a later day", "until");
+        return refused("past", "It cannot end in the past; choose today or a later day", "until");
       const end = endOfDay(until, zone);
-      if (end <= inForceFrom) return no("past", "It would end before it begins", "until");
+      if (end <= inForceFrom) return refused("past", "It would end before it begins", "until");
       if (inForceUntil && end > inForceUntil)
-        return no(
+        return refused(
           "later",
           `Version ${version} counts ${sayTerm({ from: inForceFrom, until: inForceUntil }, zone)} already; it can end earlier, not later`,
           "until",

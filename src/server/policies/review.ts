@@ -1,11 +1,11 @@
 import type { Person } from "@/core/people";
 import { isOver, isReviewed, type Place } from "@/core/policy";
 import { whyNotReady, type PolicyVersion } from "@/core/policy";
-import { refuse, type Result } from "@/core/refusal";
+import { refuse, type Result, refused } from "@/core/refusal";
 import { namesOf, sayNotReady } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { carryOut, no, versionNumbered } from "./command";
+import { carryOut, versionNumbered } from "./command";
 import { plannedTimes, rivalRefusal, type Times } from "./times";
 
 /** Whether a person had a hand in a version, and so cannot review it. */
@@ -30,8 +30,8 @@ export function commentVersion(
     () => {
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
-      if (!text.trim()) return no("no words", "Write what you have to say first", "text");
-      if (!found.value.sent) return no("not sent", `Version ${version} is not with the reviewer`);
+      if (!text.trim()) return refused("no words", "Write what you have to say first", "text");
+      if (!found.value.sent) return refused("not sent", `Version ${version} is not with the reviewer`);
       const id = `${version}.${(found.value.comments ?? []).length + 1}`;
       const data = { version, id, place, text: text.trim() };
       return { ok: true, value: { events: [{ type: "policy version commented", data }], value: { id } } };
@@ -63,17 +63,20 @@ export function reviewVersion(
       if (!found.ok) return found;
       const { sent, review } = found.value;
       if (isOwnWork(found.value, actor.id))
-        return no("own work", "You had a hand in this version; somebody else has to review it");
-      if (!sent) return no("not sent", `Version ${version} is not with the reviewer`);
-      if (review) return no("already", `Version ${version} was ${review.outcome} already`);
-      if (outcome === "returned" && !words.trim()) return no("no words", "Say what is to be changed", "words");
+        return refused("own work", "You had a hand in this version; somebody else has to review it");
+      if (!sent) return refused("not sent", `Version ${version} is not with the reviewer`);
+      if (review) return refused("already", `Version ${version} was ${review.outcome} already`);
+      if (outcome === "returned" && !words.trim()) return refused("no words", "Say what is to be changed", "words");
       const reviewed = { type: "policy version reviewed" as const, data: { version, outcome, words: words.trim() } };
       if (outcome === "returned" || !sent.from)
         return { ok: true, value: { events: [reviewed], value: { from: null } } };
       const now = app.clock.now();
       const times: Times = { from: sent.from < now ? now : sent.from, until: sent.until };
       if (times.until !== null && times.until <= now)
-        return no("past", "The time it was planned for is over; return it, so that it can be sent with other dates");
+        return refused(
+          "past",
+          "The time it was planned for is over; return it, so that it can be sent with other dates",
+        );
       const why = whyNotStart(app, found.value, times);
       if (why) return why;
       const forced = { type: "policy version put in force" as const, data: { version, ...times } };
@@ -116,9 +119,12 @@ export function putInForce(
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
       if (found.value.inForceFrom && !isOver(found.value, app.clock.now()))
-        return no("already", `Version ${version} was put in force already`);
+        return refused("already", `Version ${version} was put in force already`);
       if (!isReviewed(found.value))
-        return no("not reviewed", `Version ${version} has not been approved by a reviewer yet; send it there first`);
+        return refused(
+          "not reviewed",
+          `Version ${version} has not been approved by a reviewer yet; send it there first`,
+        );
       const times = plannedTimes(app, from, until);
       if (!times.ok) return times;
       const why = whyNotStart(app, found.value, times.value);

@@ -2,12 +2,12 @@ import { dayIn } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { claimTheSame, isOver, isReviewed, type PolicyVersion, type Term } from "@/core/policy";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
 import type { App } from "../app";
 import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
-import { carryOut, no, versionNumbered } from "./command";
+import { carryOut, versionNumbered } from "./command";
 import { findingsFor, sayFindingOf } from "./commands";
 import type { PolicyEvent } from "./events";
 import { whyNotStart } from "./review";
@@ -44,7 +44,7 @@ export function setsOf(app: App): KeptSet[] {
 
 const kept = (app: App, id: string): Result<KeptSet> => {
   const set = setsOf(app).find((one) => one.id === id);
-  return set ? { ok: true, value: set } : no("unknown", "There is no such set of policies");
+  return set ? { ok: true, value: set } : refused("unknown", "There is no such set of policies");
 };
 
 /**
@@ -54,9 +54,9 @@ const kept = (app: App, id: string): Result<KeptSet> => {
 export function scheduleSet(app: App, actor: Person, plan: SetPlan, command: string): Result<{ id: string }> {
   const id = idFrom(plan.name);
   return onSet(app, actor, id, "policy set scheduled", command, () => {
-    if (!plan.name.trim()) return no("no name", "Give the set a name", "name");
+    if (!plan.name.trim()) return refused("no name", "Give the set a name", "name");
     if (setsOf(app).some((set) => set.id === id))
-      return no("name taken", `There is a set “${plan.name}” already; give this one another name`, "name");
+      return refused("name taken", `There is a set “${plan.name}” already; give this one another name`, "name");
     const times = plannedTimes(app, plan.from, plan.until);
     if (!times.ok) return times;
     const chosen = membersOf(app, plan.members, (one) =>
@@ -64,7 +64,7 @@ export function scheduleSet(app: App, actor: Person, plan: SetPlan, command: str
     );
     if (!chosen.ok) return chosen;
     if (chosen.value.length < 2)
-      return no("too few", "A set has two policies or more; one alone is put in force by itself");
+      return refused("too few", "A set has two policies or more; one alone is put in force by itself");
     return switchedOn(app, actor, { ...plan, id, name: plan.name.trim() }, chosen.value, times.value, command);
   });
 }
@@ -125,9 +125,9 @@ export function switchSetOff(
     const now = app.clock.now();
     const { timeZone } = readReferenceData(app).directory.organisation;
     if (term.until !== null && (term.until <= now || term.until <= term.from))
-      return no("already", `“${set.value.name}” is switched off already`);
+      return refused("already", `“${set.value.name}” is switched off already`);
     if (term.from <= now && last < dayIn(now, timeZone))
-      return no("past", "It cannot be switched off in the past; choose today or a later day", "last");
+      return refused("past", "It cannot be switched off in the past; choose today or a later day", "last");
     const until = term.from > now ? term.from : endOfDay(last, timeZone);
     for (const { policy, version } of members) {
       const found = versionNumbered(app, policy, version);
@@ -162,7 +162,7 @@ function membersOf(
     const found = versionNumbered(app, policy, version);
     if (!found.ok) return found;
     const why = isReviewed(found.value) ? against(found.value) : "has not been approved by a reviewer yet";
-    if (why) return no("not reviewed", `Version ${version} of “${found.value.policy.name}” ${why}`);
+    if (why) return refused("not reviewed", `Version ${version} of “${found.value.policy.name}” ${why}`);
     chosen.push(found.value);
   }
   return { ok: true, value: chosen };
@@ -180,7 +180,7 @@ function switchedOn(
   for (const [index, one] of versions.entries()) {
     const rival = versions.slice(0, index).find((other) => claimTheSame(other.policy, one.policy, directory));
     if (rival)
-      return no("two policies", `“${rival.policy.name}” and “${one.policy.name}” would claim the same documents`);
+      return refused("two policies", `“${rival.policy.name}” and “${one.policy.name}” would claim the same documents`);
     const why = whyNotStart(app, one, times);
     if (why) return why;
   }

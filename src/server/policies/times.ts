@@ -1,11 +1,10 @@
 import { dayIn, startOfDay } from "@/core/calendar";
 import { typeWords } from "@/core/documents";
 import { rivalOf, type Policy, type Term } from "@/core/policy";
-import type { Result } from "@/core/refusal";
+import { refused, type Result } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { no } from "./command";
 
 /** From when to when a version counts, as moments: `from` included, `until` not. */
 export type Times = Term;
@@ -21,8 +20,8 @@ export function plannedTimes(app: App, from: string | null, until: string | null
   const today = dayIn(now, timeZone);
   const first = from ?? today;
   if (first < today)
-    return no("past", "A version cannot be put in force in the past; choose today or a later day", "from");
-  if (until !== null && until < first) return no("past", "The last day must not lie before the first", "until");
+    return refused("past", "A version cannot be put in force in the past; choose today or a later day", "from");
+  if (until !== null && until < first) return refused("past", "The last day must not lie before the first", "until");
   const start = startOfDay(first, timeZone);
   return {
     ok: true,
@@ -43,7 +42,7 @@ export function rivalRefusal(app: App, policy: Policy, { from, until }: Times): 
   if (!rival) return null;
   const { many } = typeWords(policy.documentType).name;
   const since = dayIn(rival.inForceFrom!, directory.organisation.timeZone);
-  return no(
+  return refused(
     "two policies",
     `“${policy.name}” and “${rival.policy.name}” (from ${sayDate(since)}) would both claim ${many} of the same unit and people; end one of them first, or choose other dates`,
     "from",

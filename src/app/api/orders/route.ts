@@ -1,5 +1,5 @@
 import { dayIn } from "@/core/calendar";
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { findOrders, orderForInvoice } from "@/server/documents/look";
@@ -15,10 +15,7 @@ export function GET(request: Request) {
   return read(request, (reader) => {
     if (number === null) return findOrders(app(), reader, query.get("q") ?? "");
     const state = readState(app().db, number.trim().toLowerCase());
-    const missing = {
-      ok: false as const,
-      refusals: [refuse("unknown", `There is no approved order ${number}`, "orderNumber")],
-    };
+    const missing = refused("unknown", `There is no approved order ${number}`, "orderNumber");
     if (!state) return missing;
     const about = { document: state, isReader: isReader(app(), state, reader.id) };
     const refusal = authorise(reader, "documents.read", about) ?? authorise(reader, "documents.enter");

@@ -1,6 +1,6 @@
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { DocumentSchema, type AnyDocument } from "../../documents";
-import { refuse, refusalsOf, type Result } from "../../refusal";
+import { refusalsOf, type Result, refused } from "../../refusal";
 import { invoiceOf } from "./invoice";
 import { orderOf } from "./order";
 import { Reader, isNode, type Node, type Taker } from "./reader";
@@ -23,7 +23,7 @@ const PARSER = new XMLParser({
  * must agree with what it is made of within the rounding of the file; nothing is dropped: what cannot be taken is refused, with both figures where two differ.
  */
 export function fromUbl(text: string, taker: Taker): Result<AnyDocument> {
-  const no = (message: string): Result<AnyDocument> => ({ ok: false, refusals: [refuse("file", message, "file")] });
+  const no = (message: string): Result<AnyDocument> => refused("file", message, "file");
   if (/<!DOCTYPE|<!ENTITY/i.test(text)) return no("The file has a DOCTYPE; UBL needs none, and it is not read");
   if (text.includes("\ufffd")) return no("The file is not UTF-8; save it as UTF-8 and try again");
   if (text.includes("\u0000")) return no("The file is not text");

@@ -1,4 +1,4 @@
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { read } from "@/server/http/handle";
@@ -14,7 +14,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
     const refusal = authorise(reader, "payments.file");
     if (refusal) return { ok: false, refusals: [refusal] };
     if (format !== "xml" && format !== "csv")
-      return { ok: false, refusals: [refuse("invalid", `“${format}” is no format; there are xml and csv`, "format")] };
+      return refused("invalid", `“${format}” is no format; there are xml and csv`, "format");
     const file = fetchFile(app(), reader, run, format);
     if (!file.ok) return file;
     const name = `${run}${format === "xml" ? ".pain001" : ""}.${format}`;

@@ -1,5 +1,5 @@
 import { TABLES, TABLE_NAMES, type TableName } from "@/core/people-table";
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { read } from "@/server/http/handle";
@@ -12,10 +12,7 @@ export async function GET(request: Request) {
     const refusal = authorise(reader, "people.export");
     if (refusal) return { ok: false, refusals: [refusal] };
     if (!TABLE_NAMES.includes(table))
-      return {
-        ok: false,
-        refusals: [refuse("unknown", `There is no table “${table}”; there are ${TABLE_NAMES.join(", ")}`)],
-      };
+      return refused("unknown", `There is no table “${table}”; there are ${TABLE_NAMES.join(", ")}`);
     return {
       ok: true,
       value: new Response(await fileInThread(app(), "people as a file", table, reader, request.signal), {

@@ -1,5 +1,5 @@
 import { documentTypeKeys } from "@/core/documents";
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { app } from "@/server/app";
 import { read } from "@/server/http/handle";
 import { readHistory } from "@/server/policies/history";
@@ -10,6 +10,6 @@ export async function GET(request: Request) {
   return read(request, (reader) =>
     documentTypeKeys.includes(type)
       ? readHistory(app(), reader, type)
-      : { ok: false, refusals: [refuse("invalid", `type: “${type}” is no type of document`, "type")] },
+      : refused("invalid", `type: “${type}” is no type of document`, "type"),
   );
 }

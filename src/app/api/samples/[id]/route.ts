@@ -1,4 +1,4 @@
-import { refuse, type Result } from "@/core/refusal";
+import { type Result, refused } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/app";
 import { samplePdf } from "@/server/evidence/sample-pdf";
@@ -12,7 +12,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     const refusal = authorise(reader, "samples.read");
     if (refusal) return { ok: false, refusals: [refusal] };
     const sample = sampleOf(app(), id);
-    if (!sample) return { ok: false, refusals: [refuse("unknown", "There is no such sample")] };
+    if (!sample) return refused("unknown", "There is no such sample");
     if (new URL(request.url).searchParams.get("as") === "pdf") return printedSheet(sample);
     const body = {
       format: "bandeira-sample-1",

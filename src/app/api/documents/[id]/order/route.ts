@@ -1,4 +1,4 @@
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { app } from "@/server/app";
 import { orderHead, orderPdf, orderXml, whyNotOut } from "@/server/documents/order-files";
 import { viewDocument } from "@/server/documents/queries";
@@ -14,12 +14,9 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     if (!view.ok) return view;
     const { state } = view.value;
     if (state.document.documentType !== "purchase-order" || (format !== "pdf" && format !== "xml"))
-      return {
-        ok: false,
-        refusals: [refuse("unknown", "There are orders as format=pdf and format=xml, and of nothing else", "format")],
-      };
+      return refused("unknown", "There are orders as format=pdf and format=xml, and of nothing else", "format");
     const why = whyNotOut(state);
-    if (why) return { ok: false, refusals: [refuse("not approved", why)] };
+    if (why) return refused("not approved", why);
     const head = sentOrder(app(), id) ?? orderHead(app(), state.document);
     const content = format === "pdf" ? await orderPdf(app(), state, head) : orderXml(state, head);
     const headers = {

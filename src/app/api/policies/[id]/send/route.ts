@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";
 import { sendToReviewer } from "@/server/policies/commands";
@@ -21,9 +21,6 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   return change(request, Body, (actor, { command, ...sending }) =>
     sending.policy.id === id
       ? sendToReviewer(app(), actor, sending, command)
-      : {
-          ok: false,
-          refusals: [refuse("invalid", `This address is for ${id}, not for ${sending.policy.id}`, "policy.id")],
-        },
+      : refused("invalid", `This address is for ${id}, not for ${sending.policy.id}`, "policy.id"),
   );
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { refuse } from "@/core/refusal";
+import { refused } from "@/core/refusal";
 import { app } from "@/server/app";
 import { change } from "@/server/http/handle";
 import { savePolicyVersion } from "@/server/policies/commands";
@@ -16,10 +16,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   const { id } = await params;
   return change(request, Body, (actor, body) => {
     if (body.policy.id !== id)
-      return {
-        ok: false,
-        refusals: [refuse("invalid", `This address is for ${id}, not for ${body.policy.id}`, "policy.id")],
-      };
+      return refused("invalid", `This address is for ${id}, not for ${body.policy.id}`, "policy.id");
     return savePolicyVersion(app(), actor, body.policy, body.basedOn, body.note, body.command);
   });
 }
