@@ -25,12 +25,12 @@ export function decide(
   command: DocumentCommand,
   context: DecideContext,
 ): Decided<DocumentEvent[]> {
-  const decided = carryOut(state, command, context);
+  const decided = decideOne(state, command, context);
   if (!decided.ok || !state) return decided;
   return done([...decided.value, ...outOfReach(fold(state, decided.value, context.at), context)]);
 }
 
-function carryOut(
+function decideOne(
   state: DocumentState | null,
   command: DocumentCommand,
   context: DecideContext,

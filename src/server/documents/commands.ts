@@ -15,13 +15,16 @@ import { dayIn } from "@/core/calendar";
 import { documentType, type AnyDocument, type DocumentContext } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
+import type { ChainedEvent } from "@/core/records";
 import type { Duty } from "@/core/segregation";
-import { type Result, refused } from "@/core/refusal";
+import { type Result, refused, refuse, refusedFor } from "@/core/refusal";
 import { sayEdit } from "@/core/audit-narrative";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
+import { carryOut } from "../carry-out";
+import { allOrNothing } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
-import { append, doneBefore } from "../log/log";
+import { append } from "../log/log";
 import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
 import { directoryAt, readReferenceData, routingFor } from "../reference-data";
@@ -99,22 +102,24 @@ export function enterDocument(
   submit = false,
   inPerson = false,
 ): Result<DocumentState> {
-  return inTransaction(app, () => {
-    const barred = authorise(actor, "documents.enter");
-    if (barred) return { ok: false, refusals: [barred] };
+  const intent = {
+    command,
+    stream: null,
+    type: "drafted",
+    barred: () => authorise(actor, "documents.enter"),
+    again: (done: ChainedEvent) => readState(app.db, done.stream.slice("document:".length))!,
+  };
+  return carryOut(app, actor, intent, () => {
     const taken = takenDocument(app, actor, null, sent);
     if (!taken.ok) return taken;
     const document = taken.value;
-    const earlier = doneBefore(app.db, { command, actor: actor.id, stream: null, type: "drafted" });
-    if (!earlier.ok) return earlier;
-    if (earlier.value) return { ok: true, value: readState(app.db, earlier.value.stream.slice("document:".length))! };
     const number = nextNumber(app, document.documentType);
     const draft = { type: "draft" as const, id: number.toLowerCase(), number, document };
     const commands: DocumentCommand[] = submit ? [draft, { type: "submit", document }] : [draft];
     const apart =
       document.documentType === "supplier-invoice" ? whatMeets(app, blank(document), actor, "enter") : { met: [] };
     if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
-    const entered = carryOut(app, actor.id, null, commands, command, inPerson);
+    const entered = decided(app, actor.id, null, commands, command, inPerson);
     if (entered.ok)
       markMet(
         app,
@@ -163,41 +168,47 @@ export function commandDocument(
   commandId: string,
   inPerson = false,
 ): Result<DocumentState> {
-  const result = inTransaction(app, () => {
-    const state = readState(app.db, id);
-    if (!state) return refused("unknown", `There is no document ${id}`);
-    const refusal = whyNotAllowed(app, actor, state, command);
-    if (refusal) return { ok: false as const, refusals: [refusal] };
-    const earlier = doneBefore(app.db, {
-      command: commandId,
-      actor: actor.id,
-      stream: `document:${id}`,
-      type: SHOWN_BY[command.type],
-    });
-    if (!earlier.ok) return earlier;
-    if (earlier.value) return { ok: true as const, value: state };
-    const duty = DUTY[command.type];
-    const apart = duty ? whatMeets(app, state, actor, duty) : { met: [] };
-    if ("refusal" in apart) return { ok: false as const, refusals: [apart.refusal] };
-    const foreign = command.type === "supply paper" ? whyNotSupplied(app, actor, state, command.attachment) : null;
-    if (foreign) return { ok: false as const, refusals: [foreign] };
-    if (!("document" in command)) {
-      const result = carryOut(app, actor.id, state, [command], commandId, inPerson);
-      if (result.ok) markMet(app, apart.met, commandId);
-      // Its requester may send it in again with the paper that somebody else has brought.
-      if (result.ok && command.type === "supply paper")
-        statement(app.db, "INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(
-          command.attachment.hash,
-          state.document.requester,
-        );
-      return result;
-    }
-    const document = takenDocument(app, actor, state, command.document);
-    if (!document.ok) return document;
-    return carryOut(app, actor.id, state, [{ ...command, document: document.value }], commandId, inPerson);
-  });
-  if (result.ok) app.wakeWorker?.();
-  return result;
+  const state = () => readState(app.db, id)!;
+  const intent = {
+    command: commandId,
+    stream: `document:${id}`,
+    type: SHOWN_BY[command.type],
+    barred: () => (readState(app.db, id) ? whyNotAllowed(app, actor, state(), command) : unknownDocument(id)),
+    again: state,
+  };
+  return carryOut(app, actor, intent, () => commanded(app, actor, state(), command, commandId, inPerson));
+}
+
+const unknownDocument = (id: string) => refuse("unknown", `There is no document ${id}`);
+
+/** What a command of somebody's comes to who may give it. */
+function commanded(
+  app: App,
+  actor: Person,
+  state: DocumentState,
+  command: PersonCommand,
+  commandId: string,
+  inPerson: boolean,
+): Result<DocumentState> {
+  const duty = DUTY[command.type];
+  const apart = duty ? whatMeets(app, state, actor, duty) : { met: [] };
+  if ("refusal" in apart) return refusedFor(apart.refusal);
+  const foreign = command.type === "supply paper" ? whyNotSupplied(app, actor, state, command.attachment) : null;
+  if (foreign) return refusedFor(foreign);
+  if (!("document" in command)) {
+    const result = decided(app, actor.id, state, [command], commandId, inPerson);
+    if (result.ok) markMet(app, apart.met, commandId);
+    // Its requester may send it in again with the paper that somebody else has brought.
+    if (result.ok && command.type === "supply paper")
+      statement(app.db, "INSERT OR IGNORE INTO upload (hash, person) VALUES (?, ?)").run(
+        command.attachment.hash,
+        state.document.requester,
+      );
+    return result;
+  }
+  const document = takenDocument(app, actor, state, command.document);
+  if (!document.ok) return document;
+  return decided(app, actor.id, state, [{ ...command, document: document.value }], commandId, inPerson);
 }
 
 function whyNotAllowed(app: App, actor: Person, state: DocumentState, command: PersonCommand) {
@@ -240,7 +251,7 @@ export function previewEdit(
   command: Extract<DocumentCommand, { type: "revise" }>,
 ): Result<EditEffect & { why: string }> {
   const state = readState(app.db, id);
-  if (!state) return refused("unknown", `There is no document ${id}`);
+  if (!state) return refusedFor(unknownDocument(id));
   const refusal = whyNotAllowed(app, actor, state, command);
   if (refusal) return { ok: false, refusals: [refusal] };
   const document = takenDocument(app, actor, state, command.document);
@@ -264,14 +275,14 @@ export function previewEdit(
  * transaction where it goes with something else.
  */
 export function enterBySystem(app: App, sent: AnyDocument, command: string): Result<DocumentState> {
-  return inTransaction(app, () => {
+  return allOrNothing(app, () => {
     const requester = readReferenceData(app).directory.person(sent.requester);
     if (!requester) return refused("unknown", `There is no person “${sent.requester}”`);
     const taken = takenDocument(app, requester, null, sent);
     if (!taken.ok) return taken;
     const number = nextNumber(app, taken.value.documentType);
     const draft = { type: "draft" as const, id: number.toLowerCase(), number, document: taken.value };
-    return carryOut(app, "system", null, [draft, { type: "submit", document: taken.value }], command, false);
+    return decided(app, "system", null, [draft, { type: "submit", document: taken.value }], command, false);
   });
 }
 
@@ -282,10 +293,10 @@ export function commandBySystem(
   command: SystemCommand,
   commandId: string,
 ): Result<DocumentState> {
-  return inTransaction(app, () => {
+  return allOrNothing(app, () => {
     const state = readState(app.db, id);
-    if (!state) return refused("unknown", `There is no document ${id}`);
-    return carryOut(app, "system", state, [command], commandId, false);
+    if (!state) return refusedFor(unknownDocument(id));
+    return decided(app, "system", state, [command], commandId, false);
   });
 }
 
@@ -330,7 +341,7 @@ export function tookOver(app: App, requester: string, person: string): boolean {
 const LOOKS_AROUND = new Set<DocumentCommand["type"]>(["submit", "revise", "reroute", "look again"]);
 
 /** Carries out commands one after the other on a document, and writes their events at once: all of them or none. */
-function carryOut(
+function decided(
   app: App,
   actor: string,
   state: DocumentState | null,

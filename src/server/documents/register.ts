@@ -4,6 +4,7 @@ import type { Person } from "@/core/people";
 import { refuse, refusalsOf, type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { carryOut } from "../carry-out";
 import { write } from "../ledger/write";
 import { pageOf } from "../http/query";
 import type { ListFilter } from "./queries";
@@ -108,16 +109,18 @@ const MOST_VIEWS = 30;
 
 /** Keeps a view of the register under a name, for its owner alone; an auditor's are their own and change nothing of anybody's. */
 export function changeView(app: App, actor: Person, change: z.infer<typeof ViewSchema>): Result<{ views: View[] }> {
-  const refusal = authorise(actor, "views.own");
-  if (refusal) return { ok: false, refusals: [refusal] };
-  const views = viewsOf(app, actor);
-  if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === change.name))
-    return refused("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name");
   const { command, name } = change;
   const event =
     change.type === "keep"
       ? { type: "view kept", data: { person: actor.id, name, query: change.query } }
       : { type: "view dropped", data: { person: actor.id, name } };
-  app.db.transaction(() => write(app, `views:${actor.id}`, [event], { actor: actor.id, command })).immediate();
-  return { ok: true, value: { views: viewsOf(app, actor) } };
+  const now = () => ({ views: viewsOf(app, actor) });
+  const intent = { command, stream: `views:${actor.id}`, type: event.type };
+  return carryOut(app, actor, { ...intent, barred: () => authorise(actor, "views.own"), again: now }, () => {
+    const { views } = now();
+    if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === name))
+      return refused("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name");
+    write(app, intent.stream, [event], { actor: actor.id, command });
+    return { ok: true, value: now() };
+  });
 }

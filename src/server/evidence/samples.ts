@@ -1,11 +1,12 @@
 import { z } from "zod";
 import { conclude, sampleSize, selectAtRandom, selectByValue, type Conclusion, type Item } from "@/core/sampling";
 import type { Person } from "@/core/people";
-import { canonical, sha256Hex } from "@/core/records";
+import { canonical, sha256Hex, type ChainedEvent } from "@/core/records";
 import { type Result, refused } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
+import { carryOut } from "../carry-out";
 import { readState } from "../documents/state";
 import { everyDocument } from "../documents/queries";
 import { checkedFilter } from "../documents/register";
@@ -226,8 +227,19 @@ function testItem(
 }
 
 function written(app: App, actor: Person, command: string, id: string, event: SampleEvent): Result<Sample> {
-  app.db.transaction(() => write(app, `sample:${id}`, [event], { actor: actor.id, command })).immediate();
-  return { ok: true, value: sampleOf(app, id)! };
+  const stream = `sample:${id}`;
+  const intent = {
+    command,
+    // A sample that is drawn a second time by the same command would have another number.
+    stream: event.type === "sample drawn" ? null : stream,
+    type: event.type,
+    barred: () => authorise(actor, "samples.write"),
+    again: (done: ChainedEvent) => sampleOf(app, done.stream.slice("sample:".length))!,
+  };
+  return carryOut(app, actor, intent, () => {
+    write(app, stream, [event], { actor: actor.id, command });
+    return { ok: true, value: sampleOf(app, id)! };
+  });
 }
 
 /** The hash of a sheet as it is signed for: plan, items and findings. */

@@ -71,7 +71,7 @@ export async function importCustomers(
   if (bad.length > 0) return no(`${bad.length} rows are bad; mend them first. Nothing was changed`);
   if (effect === "refuse" && changes.length > 0)
     return no(`${changes.length} controlled fields differ, and an import may not change them. Nothing was changed`);
-  return carryOut(app, actor, changes, found, request.command);
+  return takeCustomers(app, actor, changes, found, request.command);
 }
 
 /** What a table of customers would change. */
@@ -131,7 +131,7 @@ function readCustomers(
 
 const no = (message: string): Result<never> => refused("file", message, "file");
 
-function carryOut(
+function takeCustomers(
   app: App,
   actor: Person,
   changes: readonly Change[],

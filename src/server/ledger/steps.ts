@@ -57,7 +57,7 @@ export function runInside(app: App, id: string, number: number): boolean {
     if (!state || !step || step.status === "done" || step.status === "skipped" || step.kind === "call address")
       return false;
     if (block && blockingHolds(state.holds, block).length > 0) return false;
-    const outcome = carryOut(app, state, step);
+    const outcome = doStep(app, state, step);
     settle(app, state, step, outcome);
     return true;
   });
@@ -77,7 +77,7 @@ function settle(app: App, state: DocumentState, step: Step, outcome: StepDone): 
   );
 }
 
-function carryOut(app: App, state: DocumentState, step: Step): StepDone {
+function doStep(app: App, state: DocumentState, step: Step): StepDone {
   const document = acceptedOf(state);
   switch (step.kind) {
     case "release holds": {

@@ -4,6 +4,7 @@ import type { Person } from "@/core/people";
 import { refusedFor, type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { carryOut } from "../carry-out";
 import { statement } from "../db/statement";
 import { write } from "../ledger/write";
 import type { MessageEvent, PreferenceMode } from "./events";
@@ -64,18 +65,20 @@ export function changeMessages(
   change: MessageChange,
   command: string,
 ): Result<{ saved: true }> {
-  const refusal = authorise(actor, "rules.write");
-  if (refusal) return refusedFor(refusal);
   const wrong = change.type === "template" ? whyNotTemplate(change.template) : [];
-  if (wrong.length > 0) return refusedFor(...wrong);
   const event: MessageEvent =
     change.type === "settings"
       ? { type: "settings set", data: change.settings }
       : change.type === "template"
         ? { type: "template changed", data: change.template }
         : { type: "template as usual", data: { occasion: change.occasion } };
-  app.db.transaction(() => write(app, "messages", [event], { actor: actor.id, command })).immediate();
-  return { ok: true, value: { saved: true } };
+  const intent = { command, stream: "messages", type: event.type };
+  const saved = { saved: true as const };
+  return carryOut(app, actor, { ...intent, barred: () => authorise(actor, "rules.write"), again: () => saved }, () => {
+    if (wrong.length > 0) return refusedFor(...wrong);
+    write(app, "messages", [event], { actor: actor.id, command });
+    return { ok: true, value: saved };
+  });
 }
 
 /** How somebody wants to hear themselves. */

@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
+import { refuse, type Refusal, type Result, refused, refusedFor } from "@/core/refusal";
 import {
   applyChanges,
   checked,
@@ -11,7 +11,8 @@ import {
 } from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
-import { append, doneBefore } from "../log/log";
+import { carryOut } from "../carry-out";
+import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
 import { CARRIED, type PeopleChange } from "./changes";
@@ -85,27 +86,26 @@ export function editPeople(
   { action, event, command, about, reason }: Carrying,
   edit: (register: OrganisationHistory, setting: Setting) => Edit,
 ): Result<{ changed: number; id: string | null }> {
-  const work = (): Result<{ changed: number; id: string | null }> => {
-    const { register, directory } = readReferenceData(app);
-    const person = about === undefined ? undefined : directory.person(about);
-    const refusal = authorise(actor, action, person ? { about: person } : {});
-    if (refusal) return { ok: false, refusals: [refusal] };
-    const earlier = doneBefore(app.db, { command, actor: actor.id, stream: "organisation", type: event });
-    if (!earlier.ok) return earlier;
-    if (earlier.value) return { ok: true, value: { changed: 0, id: null } };
+  const { directory } = readReferenceData(app);
+  const person = about === undefined ? undefined : directory.person(about);
+  const intent = {
+    command,
+    stream: "organisation",
+    type: event,
+    barred: () => authorise(actor, action, person ? { about: person } : {}),
+    again: () => ({ changed: 0, id: null }),
+  };
+  return carryOut<{ changed: number; id: string | null }>(app, actor, intent, () => {
+    const { register } = readReferenceData(app);
     const at = app.clock.now();
     const setting = { at, actor: actor.id, zone: directory.organisation.timeZone };
     const result = checked(register, edit(register, setting), setting);
     if (!result.ok) return result;
     const own = whyNotForOneself(app, actor, register, applyChanges(register, result.value), at);
-    if (own) return { ok: false, refusals: [own] };
+    if (own) return refusedFor(own);
     if (result.value.length === 0) return refused("unchanged", "Nothing differs from what is set already");
     const data = { changes: result.value, ...(reason && { reason }) };
     project(app.db, append(app.db, "organisation", [{ type: event, data }], { actor: actor.id, at, command }));
     return { ok: true, value: { changed: result.value.length, id: result.value[0]!.id } };
-  };
-  const result = app.db.inTransaction ? work() : app.db.transaction(work).immediate();
-  // What was held for want of somebody may go on now.
-  if (result.ok) app.wakeWorker?.();
-  return result;
+  });
 }

@@ -1,9 +1,11 @@
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
+import type { ChainedEvent } from "@/core/records";
 import { type Result, refused } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
-import { append, doneBefore } from "../log/log";
+import { carryOut } from "../carry-out";
+import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
 import { announceVersions } from "./announce";
@@ -13,8 +15,8 @@ export function versionsOf(app: App, policy: string): PolicyVersion[] {
   return readReferenceData(app).versions.filter((version) => version.policy.id === policy);
 }
 
-/** What a command is: who may, on which stream, the event that shows it was done, and what it then came to. */
-type Command<T> = {
+/** A command on policies: what its actor must be allowed, on which stream, the event that shows it was done, and what it then came to. */
+type PolicyCommand<T> = {
   action: Action;
   stream: string;
   command: string;
@@ -22,32 +24,23 @@ type Command<T> = {
   again(data: never): T;
 };
 
-/**
- * Carries out a command on policies in one transaction: the right to it, done before or not, then its events. The same command id is done once.
- */
-export function carryOut<T>(
+/** Carries out a command on policies: its events are written, and whoever is concerned by them is told. */
+export function commandPolicy<T>(
   app: App,
   actor: Person,
-  { action, stream, command, type, again }: Command<T>,
+  { action, again, ...intent }: PolicyCommand<T>,
   run: () => Result<{ events: PolicyEvent[]; value: T }>,
 ): Result<T> {
-  const refusal = authorise(actor, action);
-  if (refusal) return { ok: false, refusals: [refusal] };
-  const result = app.db
-    .transaction((): Result<T> => {
-      const done = doneBefore(app.db, { command, actor: actor.id, stream, type });
-      if (!done.ok) return done;
-      if (done.value) return { ok: true, value: again(JSON.parse(done.value.data) as never) };
-      const result = run();
-      if (!result.ok) return result;
-      const cause = { actor: actor.id, at: app.clock.now(), command };
-      project(app.db, append(app.db, stream, result.value.events, cause));
-      announceVersions(app, actor, stream.slice("policy:".length), result.value.events);
-      return { ok: true, value: result.value.value };
-    })
-    .immediate();
-  if (result.ok) app.wakeWorker?.();
-  return result;
+  const { stream, command } = intent;
+  const told = (done: ChainedEvent) => again(JSON.parse(done.data) as never);
+  return carryOut(app, actor, { ...intent, barred: () => authorise(actor, action), again: told }, () => {
+    const result = run();
+    if (!result.ok) return result;
+    const cause = { actor: actor.id, at: app.clock.now(), command };
+    project(app.db, append(app.db, stream, result.value.events, cause));
+    announceVersions(app, actor, stream.slice("policy:".length), result.value.events);
+    return { ok: true, value: result.value.value };
+  });
 }
 
 /** The version a command is about. */

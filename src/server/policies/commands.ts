@@ -18,7 +18,7 @@ import { sayNotName, type SaidFinding, sayFinding, policiesOf } from "@/core/wor
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readReferenceData } from "../reference-data";
-import { carryOut, versionsOf } from "./command";
+import { commandPolicy, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
 import { pastOf } from "./history";
@@ -58,7 +58,7 @@ function onPolicy(
   const read = readPolicy(value);
   const stream = `policy:${read.ok ? read.value.id : "unknown"}`;
   const again = ({ version }: { version: number }) => ({ version });
-  return carryOut(app, actor, { action: "policies.write", stream, command, type, again }, () =>
+  return commandPolicy(app, actor, { action: "policies.write", stream, command, type, again }, () =>
     read.ok ? run(read.value) : read,
   );
 }

@@ -3,7 +3,7 @@ import { boundaryCases } from "@/core/checks";
 import { refused, type Result } from "@/core/refusal";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { carryOut, versionNumbered } from "./command";
+import { commandPolicy, versionNumbered } from "./command";
 import { sayTerm } from "./standing";
 import { endOfDay } from "./times";
 import { dayIn } from "@/core/calendar";
@@ -21,7 +21,7 @@ export function endVersion(
   command: string,
 ): Result<{ until: string }> {
   const again = (data: { until: string }) => ({ until: data.until });
-  return carryOut(
+  return commandPolicy(
     app,
     actor,
     { action: "policies.write", stream: `policy:${policy}`, command, type: "policy version ended", again },
@@ -60,7 +60,7 @@ export function keepTests(
   command: string,
 ): Result<{ count: number }> {
   const again = (data: { cases: unknown[] }) => ({ count: data.cases.length });
-  return carryOut(
+  return commandPolicy(
     app,
     actor,
     { action: "policies.write", stream: `policy:${policy}`, command, type: "policy test set kept", again },

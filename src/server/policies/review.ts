@@ -5,7 +5,7 @@ import { refuse, type Result, refused } from "@/core/refusal";
 import { namesOf, sayNotReady } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { carryOut, versionNumbered } from "./command";
+import { commandPolicy, versionNumbered } from "./command";
 import { plannedTimes, rivalRefusal, type Times } from "./times";
 
 /** Whether a person had a hand in a version, and so cannot review it. */
@@ -23,7 +23,7 @@ export function commentVersion(
   command: string,
 ): Result<{ id: string }> {
   const again = ({ id }: { id: string }) => ({ id });
-  return carryOut(
+  return commandPolicy(
     app,
     actor,
     { action: "policies.comment", stream: `policy:${policy}`, command, type: "policy version commented", again },
@@ -54,7 +54,7 @@ export function reviewVersion(
   command: string,
 ): Result<{ from: string | null }> {
   const again = (): { from: string | null } => ({ from: null });
-  return carryOut<{ from: string | null }>(
+  return commandPolicy<{ from: string | null }>(
     app,
     actor,
     { action: "policies.review", stream: `policy:${policy}`, command, type: "policy version reviewed", again },
@@ -111,7 +111,7 @@ export function putInForce(
   until: string | null = null,
 ): Result<{ from: string }> {
   const again = (data: { from: string }) => ({ from: data.from });
-  return carryOut(
+  return commandPolicy(
     app,
     actor,
     { action: "policies.write", stream: `policy:${policy}`, command, type: "policy version put in force", again },

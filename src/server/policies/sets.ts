@@ -7,7 +7,7 @@ import type { App } from "../app";
 import { append } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
-import { carryOut, versionNumbered } from "./command";
+import { commandPolicy, versionNumbered } from "./command";
 import { findingsFor, sayFindingOf } from "./commands";
 import type { PolicyEvent } from "./events";
 import { whyNotStart } from "./review";
@@ -148,7 +148,7 @@ function onSet(
   run: () => Result<{ events: PolicyEvent[]; value: { id: string } }>,
 ): Result<{ id: string }> {
   const again = (data: { id: string }) => ({ id: data.id });
-  return carryOut(app, actor, { action: "policies.write", stream: `policy-set:${id}`, command, type, again }, run);
+  return commandPolicy(app, actor, { action: "policies.write", stream: `policy-set:${id}`, command, type, again }, run);
 }
 
 /** The versions of a set, reviewed each, and none with something against it. */

@@ -24,7 +24,7 @@ function databaseOf(folder: string): Db {
 // oxlint-disable-next-line unicorn/require-post-message-target-origin -- a thread has no origin
 const tell = (told: Told) => parentPort!.postMessage(told);
 
-async function carryOut({ id, folder, name, input, by, at, demo, spool }: Asked): Promise<void> {
+async function doWork({ id, folder, name, input, by, at, demo, spool }: Asked): Promise<void> {
   const app: App = { db: databaseOf(folder), demo, clock: { now: () => at }, wall: systemClock };
   const steps = WORK[name as WorkName](app, input as never, by);
   const file = spool === null ? null : fs.openSync(spool, "wx", 0o600);
@@ -45,7 +45,7 @@ async function carryOut({ id, folder, name, input, by, at, demo, spool }: Asked)
 }
 
 parentPort!.on("message", (asked: Asked) => {
-  carryOut(asked).catch((error: unknown) => {
+  doWork(asked).catch((error: unknown) => {
     const { message, stack, code } = error as Error & { code?: unknown };
     const known = typeof code === "string" ? code : null;
     tell({ id: asked.id, fault: { message: message ?? String(error), stack: stack ?? "", code: known } });

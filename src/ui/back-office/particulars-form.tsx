@@ -1,14 +1,15 @@
 "use client";
 
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Attachment } from "@/core/documents";
 import type { Strokes } from "@/core/drawn";
 import type { Refusal } from "@/core/refusal";
 import { sayDate } from "@/core/text";
 import { DrawnField } from "../drawn-field";
+import { useIntent } from "../intent";
 import { Entry, Form } from "../labelled";
 import { Button } from "../primitives";
-import { newCommand, send, upload } from "../send";
+import { upload } from "../send";
 
 type Props = {
   token: string;
@@ -31,7 +32,7 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [busy, setBusy] = useState(false);
   const [done, setDone] = useState(false);
-  const command = useRef(newCommand());
+  const intend = useIntent();
   const set = (patch: Partial<typeof filled>) => setFilled({ ...filled, ...patch });
   if (done)
     return (
@@ -50,9 +51,8 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
   };
   const save = async () => {
     setBusy(true);
-    const result = await send("/api/particulars", {
+    const result = await intend("/api/particulars", {
       token,
-      command: command.current,
       ...filled,
       drawn,
       papers: Object.entries(brought).map(([paper, attachment]) => ({ name: paper, attachment })),
@@ -60,7 +60,6 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
     setBusy(false);
     setRefusals(result.ok ? [] : result.refusals);
     if (result.ok) setDone(true);
-    else if (result.refusals[0]?.code !== "unreachable") command.current = newCommand();
   };
   return (
     <Form refusals={refusals} onSave={save} className="mt-4">

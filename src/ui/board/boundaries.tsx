@@ -9,7 +9,6 @@ import { sayCase } from "@/core/words";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
-import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
 
 export type TestSet = { version: number; cases: BoundaryCase[]; by: string };
@@ -30,11 +29,11 @@ export function Boundaries({
   mayKeep: boolean;
 }) {
   const [open, setOpen] = useState(false);
-  const { run, refusals } = useChange();
+  const { order, refusals } = useChange();
   const { policy, directory } = board;
   const cases = open ? boundaryCases(policy) : [];
   const vocabulary = vocabularyIn(policy.documentType, directory);
-  const keep = () => run(`${href}/versions/${shown}/life`, { type: "keep tests", command: newCommand() });
+  const keep = () => order(`${href}/versions/${shown}/life`, { type: "keep tests" });
   const kept = tests.some(({ version }) => version === shown);
   return (
     <>

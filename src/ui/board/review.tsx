@@ -5,7 +5,6 @@ import { type Comment, type Place, type Reason } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
-import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
 import { SentForm } from "../sent-form";
 import { sayPlace } from "@/core/words";
@@ -39,12 +38,12 @@ export function ReviewPanel({
   mayReview: boolean;
   mayComment: boolean;
 }) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [words, setWords] = useState("");
   const [asking, setAsking] = useState<"approved" | "returned" | null>(null);
   const life = `${href}/versions/${info.version}/life`;
   const judge = async () => {
-    const done = await run(life, { type: "review", command: newCommand(), outcome: asking, words });
+    const done = await order(life, { type: "review", outcome: asking, words });
     if (done) setAsking(null);
   };
   return (
@@ -130,11 +129,11 @@ function Comments({
   life: string;
   mayComment: boolean;
 }) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [text, setText] = useState("");
   const place = placeOf(board);
   const add = async () => {
-    const done = await run(life, { type: "comment", command: newCommand(), place, text });
+    const done = await order(life, { type: "comment", place, text });
     if (done) setText("");
   };
   const show = (one: Place) => {

@@ -8,7 +8,6 @@ import { Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Period } from "../policies/period";
 import { Button } from "../primitives";
-import { newCommand } from "../send";
 import type { BoardState } from "./use-board";
 
 /** Saves the draft as the next version and sends it to the reviewer, with the days it is to count. What is fatal keeps it here. */
@@ -24,7 +23,7 @@ export function SendToReviewer({
   today: string;
 }) {
   const router = useRouter();
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState("");
   const [from, setFrom] = useState("");
@@ -36,7 +35,7 @@ export function SendToReviewer({
   const ready = look.of === policy && fatal + silent === 0;
   const submit = async () => {
     const body = { basedOn, note, reasons, from: from || null, until: until || null, policy };
-    const done = await run<{ version: number }>(`${href}/send`, { ...body, command: newCommand() });
+    const done = await order<{ version: number }>(`${href}/send`, { ...body });
     if (!done) return;
     localStorage.removeItem(`bandeira:board:${policy.id}`);
     router.push(`/policies/${policy.id}?version=${done.version}`);
@@ -96,13 +95,13 @@ type Dated = { href: string; version: number; today: string };
 
 /** Puts a reviewed version in force from a day, or ends one that counts. */
 export function PutInForce({ href, version, today }: Dated) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [from, setFrom] = useState(today);
   const [until, setUntil] = useState("");
   const put = async () => {
-    const body = { type: "put in force", command: newCommand(), from, until: until || null };
-    if (await run(`${href}/versions/${version}/life`, body)) setOpen(false);
+    const body = { type: "put in force", from, until: until || null };
+    if (await order(`${href}/versions/${version}/life`, body)) setOpen(false);
   };
   return (
     <Opened title={`Put version ${version} in force`} name="Put in force" look="solid" open={open} setOpen={setOpen}>
@@ -131,12 +130,12 @@ export function PutInForce({ href, version, today }: Dated) {
 }
 
 export function EndVersion({ href, version, today }: Dated) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [until, setUntil] = useState(today);
   const end = async () => {
-    const body = { type: "end", command: newCommand(), until };
-    if (await run(`${href}/versions/${version}/life`, body)) setOpen(false);
+    const body = { type: "end", until };
+    if (await order(`${href}/versions/${version}/life`, body)) setOpen(false);
   };
   return (
     <Opened title={`End version ${version}`} name="Give it an end" look="quiet" open={open} setOpen={setOpen}>

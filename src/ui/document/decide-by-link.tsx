@@ -2,8 +2,8 @@
 
 import { useRef, useState } from "react";
 import type { Refusal } from "@/core/refusal";
+import { useIntent } from "../intent";
 import { Button, Refusals } from "../primitives";
-import { newCommand, send } from "../send";
 
 type Move = "approve" | "decline" | "send back";
 const OUTCOME = { approve: "approve", decline: "decline", "send back": "sendBack" } as const;
@@ -25,7 +25,7 @@ export function DecideByLink({
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [done, setDone] = useState<Move | null>(null);
   const [busy, setBusy] = useState(false);
-  const command = useRef(newCommand());
+  const intend = useIntent();
   const box = useRef<HTMLTextAreaElement>(null);
   const go = async (type: Move) => {
     if (commentOn.includes(OUTCOME[type]) && !comment.trim()) {
@@ -33,10 +33,9 @@ export function DecideByLink({
       return box.current?.focus();
     }
     setBusy(true);
-    const result = await send("/api/decide", { token, command: command.current, type, comment });
+    const result = await intend("/api/decide", { token, type, comment });
     setBusy(false);
     if (result.ok) return setDone(type);
-    command.current = newCommand();
     setRefusals(result.refusals);
   };
   if (done)

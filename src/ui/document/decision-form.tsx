@@ -4,9 +4,9 @@ import type { Strokes } from "@/core/drawn";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { Refusal } from "@/core/refusal";
+import { useIntent } from "../intent";
 import { Choice, Tick } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { newCommand, send } from "../send";
 import { nameOf, type DecisionBarProps, type Move } from "./moves";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
@@ -87,7 +87,7 @@ export function Saying({
   const checklist = move === "approve" ? (level?.checklist ?? []) : [];
   const signing = approving ? (level?.signing ?? null) : null;
   const choices = approving ? (level?.choices ?? []) : [];
-  const command = useRef(newCommand());
+  const intend = useIntent();
   const box = useRef<HTMLTextAreaElement>(null);
   const words = wordsOf(move, props, back);
   const outcome = move === "send back" ? "sendBack" : move;
@@ -114,8 +114,8 @@ export function Saying({
         { code: "nothing", message: "Everything is ticked: take a tick away, or approve the whole." },
       ]);
     setBusy(true);
-    const result = await send(`/api/documents/${props.id}`, {
-      ...bodyOf(move, comment, command.current, props),
+    const result = await intend(`/api/documents/${props.id}`, {
+      ...bodyOf(move, comment, props),
       ...(refused.length > 0 && { refused }),
       ...(checklist.length > 0 && { ticked }),
       ...(signing && { signing: { ...sign, documentHash: signing.documentHash } }),
@@ -124,8 +124,6 @@ export function Saying({
     });
     setBusy(false);
     if (!result.ok) {
-      // What was refused was not done, so trying again is another command.
-      if (result.refusals[0]?.code !== "unreachable") command.current = newCommand();
       // What cannot be mended here is told by the bar, which stays when this form goes.
       if (OVERTAKEN.has(result.refusals[0]?.code ?? "")) onMissed(result.refusals);
       else setRefusals(result.refusals);
@@ -211,11 +209,10 @@ export function Saying({
   );
 }
 
-function bodyOf(move: Move, comment: string, command: string, props: DecisionBarProps): object {
-  if (move === "withdraw") return { command, type: move, comment };
-  if (move === "reroute") return { command, type: move, reason: comment };
+function bodyOf(move: Move, comment: string, props: DecisionBarProps): object {
+  if (move === "withdraw") return { type: move, comment };
+  if (move === "reroute") return { type: move, reason: comment };
   return {
-    command,
     type: move === "in part" ? "approve" : move,
     level: props.level!.id,
     revision: props.revision,

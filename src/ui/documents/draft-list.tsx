@@ -2,13 +2,13 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { DocumentRow } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { joinWords } from "@/core/text";
+import { useIntent } from "../intent";
 import { Button, Empty, Refusals } from "../primitives";
-import { newCommand, send } from "../send";
 import { DenseTable } from "../tables";
 
 type Row = DocumentRow & { group: string };
@@ -21,20 +21,16 @@ export function DraftList({ rows }: { rows: Row[] }) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [refusals, setRefusals] = useState<readonly Refusal[]>([]);
   const [busy, setBusy] = useState(false);
-  const command = useRef(newCommand());
+  const intend = useIntent();
   const chosen = rows.filter(({ id }) => ticked.has(id));
   const set = (id: string, on: boolean) =>
     setTicked((now) => new Set(on ? [...now, id] : [...now].filter((one) => one !== id)));
   const go = async () => {
     setBusy(true);
     const drafts = chosen.map(({ id, updatedAt }) => ({ document: id, updatedAt }));
-    const result = await send<Answer>("/api/together/submit", { command: command.current, drafts });
+    const result = await intend<Answer>("/api/together/submit", { drafts });
     setBusy(false);
-    if (!result.ok) {
-      if (result.refusals[0]?.code !== "unreachable") command.current = newCommand();
-      return setRefusals(result.refusals);
-    }
-    command.current = newCommand();
+    if (!result.ok) return setRefusals(result.refusals);
     setRefusals([]);
     setAnswer(result.value);
     setTicked(new Set());

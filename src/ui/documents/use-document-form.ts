@@ -6,7 +6,8 @@ import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormRe
 import type { DocumentState, EditEffect } from "@/core/approval";
 import { documentType, type AnyDocument } from "@/core/documents";
 import type { Refusal, Result } from "@/core/refusal";
-import { newCommand, send } from "../send";
+import { useIntent } from "../intent";
+import { send } from "../send";
 import { useLook } from "./whom-it-asks";
 
 /** What an edit would do, with why in words. */
@@ -107,29 +108,23 @@ function useSending(
   id: string | null,
 ): (document: AnyDocument, askAgain: string[], intent: Intent) => Promise<Result<DocumentState>> {
   const known = useRef(id);
-  const entering = useRef(newCommand());
-  const submitting = useRef(newCommand());
+  const intend = useIntent();
   return async (document, askAgain, intent) => {
     if (!known.current) {
-      const entered = await send<DocumentState>("/api/documents", { command: entering.current, document });
-      if (!entered.ok && entered.refusals[0]?.code !== "unreachable") entering.current = newCommand();
+      const entered = await intend<DocumentState>("/api/documents", { document });
       if (!entered.ok || intent === "save draft") return entered;
       known.current = entered.value.id;
     }
-    const result = await send<DocumentState>(`/api/documents/${known.current}`, {
-      command: submitting.current,
+    return intend<DocumentState>(`/api/documents/${known.current}`, {
       type: intent,
       document,
       ...(intent === "submit" && askAgain.length > 0 && { askAgain }),
     });
-    // An answer settles the command; only a lost one is asked for again under the same id.
-    if (result.ok || result.refusals[0]?.code !== "unreachable") submitting.current = newCommand();
-    return result;
   };
 }
 
 function useRevising(id: string | null, revision: number | undefined) {
-  const command = useRef(newCommand());
+  const intend = useIntent();
   return async (
     document: AnyDocument,
     again: string[],
@@ -137,15 +132,12 @@ function useRevising(id: string | null, revision: number | undefined) {
   ): Promise<Result<ShownEffect | DocumentState>> => {
     const askAgain = again.length > 0 ? { askAgain: again } : {};
     if (!seen) return send<ShownEffect>(`/api/documents/${id}/preview`, { document, revision, ...askAgain });
-    const result = await send<DocumentState>(`/api/documents/${id}`, {
-      command: command.current,
+    return intend<DocumentState>(`/api/documents/${id}`, {
       type: "revise",
       revision,
       document,
       ...askAgain,
     });
-    if (result.ok || result.refusals[0]?.code !== "unreachable") command.current = newCommand();
-    return result;
   };
 }
 

@@ -5,17 +5,16 @@ import { Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
 import { sayMoment } from "../format";
-import { newCommand } from "../send";
 import { Sheet } from "./sheet";
 
 /** What time it is here; in a demonstration it can be moved forward, to see what is scheduled happen. */
 export function DemoClock({ clock, zone, movable }: { clock: string; zone: string; movable: boolean }) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [day, setDay] = useState("");
   const next = useNext(open);
   const move = async (to: string) => {
-    if (await run("/api/clock", { command: newCommand(), to })) setOpen(false);
+    if (await order("/api/clock", { to })) setOpen(false);
   };
   if (!movable) return <span className="hidden text-soft sm:inline">{clock}</span>;
   return (

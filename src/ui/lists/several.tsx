@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { DocumentRow } from "@/core/documents";
 import type { Refusal, Result } from "@/core/refusal";
+import { useIntent } from "../intent";
 import { Button, Refusals } from "../primitives";
 import { newCommand, send } from "../send";
 
@@ -63,11 +64,11 @@ function Deciding({ items, onEnd }: { items: readonly Item[]; onEnd(): void }) {
   const [comment, setComment] = useState("");
   const [failed, setFailed] = useState<readonly Refusal[]>([]);
   const [busy, setBusy] = useState(false);
+  const intend = useIntent();
   const { summary, refusals } = useLooked(items);
   const go = async () => {
     setBusy(true);
-    const result = await send<Answer>("/api/together", {
-      command: newCommand(),
+    const result = await intend<Answer>("/api/together", {
       type: "approve",
       comment,
       items: items.map(({ id, level, revision }) => ({ document: id, level, revision })),

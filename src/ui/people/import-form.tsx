@@ -4,10 +4,10 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { TABLES, TABLE_NAMES, type Column, type Mapping, type TableName } from "@/core/people-table";
 import type { Refusal } from "@/core/refusal";
+import { useIntents } from "../intent";
 import { Choice, Entry, Tick } from "../labelled";
 import { Refusals } from "../primitives";
 import { ProgressBar } from "../progress-bar";
-import { newCommand } from "../send";
 import { streamed, type Progress } from "../send-stream";
 import { ImportPreview, type Preview } from "./import-preview";
 
@@ -25,7 +25,7 @@ export function ImportForm({ today }: { today: string }) {
   const [progress, setProgress] = useState<Progress | null>(null);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [written, setWritten] = useState<number | null>(null);
-  const command = useRef(newCommand());
+  const intents = useIntents();
   const stop = useRef<AbortController | null>(null);
 
   const ask = async (text: string, asked: Options, confirm: string | null) => {
@@ -33,23 +33,18 @@ export function ImportForm({ today }: { today: string }) {
     setProgress({ stage: "reading", done: 0, total: 1 });
     stop.current = new AbortController();
     const { from, ...rest } = asked;
-    const body = { ...rest, from: from || null, text, confirm, command: command.current };
-    const result = await streamed<{ preview: Preview; written: number | null }>(
-      "/api/people/import",
-      body,
-      stop.current.signal,
-      setProgress,
+    const body = { ...rest, from: from || null, text, confirm };
+    const { signal } = stop.current;
+    const path = "/api/people/import";
+    const result = await intents.ask(path, body, (command) =>
+      streamed<{ preview: Preview; written: number | null }>(path, { ...body, command }, signal, setProgress),
     );
     setProgress(null);
     if (!result) return;
-    if (!result.ok) {
-      command.current = newCommand();
-      return setRefusals(result.refusals);
-    }
+    if (!result.ok) return setRefusals(result.refusals);
     setPreview(result.value.preview);
     if (result.value.written === null) return;
     setWritten(result.value.written);
-    command.current = newCommand();
     router.refresh();
   };
   const look = (change: Partial<Options>) => {

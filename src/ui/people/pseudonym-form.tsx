@@ -1,11 +1,11 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useState } from "react";
+import { useIntent } from "../intent";
 import { Entry, Form } from "../labelled";
 import { Button } from "../primitives";
 import type { Refusal } from "@/core/refusal";
-import { newCommand, send } from "../send";
 import type { Picked } from "./person-picker";
 
 type Replaced = { id: string; kept: string[]; inClear: number };
@@ -16,10 +16,10 @@ export function PseudonymForm({ person, notYet }: { person: Picked; notYet: stri
   const [reason, setReason] = useState("");
   const [busy, setBusy] = useState(false);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
-  const command = useRef(newCommand());
+  const intend = useIntent();
   const save = async () => {
     setBusy(true);
-    const done = await send<Replaced>(`/api/people/${person.id}/pseudonym`, { command: command.current, reason });
+    const done = await intend<Replaced>(`/api/people/${person.id}/pseudonym`, { reason });
     setBusy(false);
     if (!done.ok) return setRefusals(done.refusals);
     const { id, kept, inClear } = done.value;

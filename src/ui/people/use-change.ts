@@ -1,27 +1,25 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import type { Refusal } from "@/core/refusal";
-import { newCommand, send } from "../send";
+import { useState } from "react";
+import type { Refusal, Result } from "@/core/refusal";
+import { useIntent } from "../intent";
+import { send } from "../send";
 
 /** Sends a change of people and shows what became of it: the page asks for its data again, or the refusals are there. */
 export function useChange() {
   const router = useRouter();
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [busy, setBusy] = useState(false);
-  // One id until it is done or refused, so that pressing again after a lost answer does it once.
-  const command = useRef(newCommand());
-  const run = async <T>(path: string, body: object): Promise<T | null> => {
+  const intend = useIntent();
+  const shown = async <T>(asked: Promise<Result<T>>): Promise<T | null> => {
     setBusy(true);
-    const result = await send<T>(path, body);
+    const result = await asked;
     setBusy(false);
     if (!result.ok) {
-      if (result.refusals[0]?.code !== "unreachable") command.current = newCommand();
       setRefusals(result.refusals);
       return null;
     }
-    command.current = newCommand();
     setRefusals([]);
     router.refresh();
     return result.value;
@@ -33,7 +31,10 @@ export function useChange() {
     refuse: (message: string) => setRefusals([{ code: "invalid", message }]),
     /** One change of people, limits, stand-ins or calendars. */
     change: (change: { type: string } & Record<string, unknown>) =>
-      run<{ changed: number; id: string | null }>("/api/people", { command: command.current, change }),
-    run,
+      shown(intend<{ changed: number; id: string | null }>("/api/people", { change })),
+    /** A command to any address that takes one. */
+    order: <T>(path: string, body: object) => shown(intend<T>(path, body)),
+    /** What takes no id, since doing it twice is no harm. */
+    run: <T>(path: string, body: object) => shown(send<T>(path, body)),
   };
 }

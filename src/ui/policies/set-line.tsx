@@ -6,7 +6,6 @@ import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
-import { newCommand } from "../send";
 import { Period } from "./period";
 
 type State = "on" | "planned" | "off";
@@ -48,17 +47,14 @@ export function SetLine({ set, mayWrite, today }: { set: Line; mayWrite: boolean
 }
 
 function Switch({ set, today }: { set: Line; today: string }) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [from, setFrom] = useState(today);
   const [until, setUntil] = useState("");
   const word = { on: "Switch off", planned: "Call off", off: "Switch on again" }[set.state];
   const save = async () => {
-    const body =
-      set.state === "off"
-        ? { command: newCommand(), from, until: until || null }
-        : { command: newCommand(), last: until || today };
-    if (await run(`/api/policies/sets/${set.id}/${set.state === "off" ? "on" : "off"}`, body)) setOpen(false);
+    const body = set.state === "off" ? { from, until: until || null } : { last: until || today };
+    if (await order(`/api/policies/sets/${set.id}/${set.state === "off" ? "on" : "off"}`, body)) setOpen(false);
   };
   return (
     <>

@@ -5,14 +5,13 @@ import { Sheet } from "../frame/sheet";
 import { Entry, Form, Tick } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
-import { newCommand } from "../send";
 import { Period } from "./period";
 
 type Ready = { policy: string; version: number; name: string };
 
 /** Switches several reviewed policies on, and off, together. */
 export function SetSheet({ ready, today }: { ready: Ready[]; today: string }) {
-  const { run, refusals, busy } = useChange();
+  const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);
   const [name, setName] = useState("");
   const [chosen, setChosen] = useState<string[]>([]);
@@ -23,8 +22,8 @@ export function SetSheet({ ready, today }: { ready: Ready[]; today: string }) {
     const members = ready
       .filter((one) => chosen.includes(keyOf(one)))
       .map(({ policy, version }) => ({ policy, version }));
-    const body = { command: newCommand(), name, members, from, until: until || null };
-    if (await run("/api/policies/sets", body)) setOpen(false);
+    const body = { name, members, from, until: until || null };
+    if (await order("/api/policies/sets", body)) setOpen(false);
   };
   return (
     <>

@@ -5,9 +5,9 @@ import { useState } from "react";
 import { documentTypeKeys } from "@/core/documents";
 import { sampleSize } from "@/core/sampling";
 import type { Refusal } from "@/core/refusal";
+import { useIntent } from "../intent";
 import { Choice, Entry, Form } from "../labelled";
 import { Button } from "../primitives";
-import { newCommand, send } from "../send";
 
 const ATTRIBUTES = [
   "Everybody the rule asks for has decided",
@@ -67,10 +67,10 @@ export function DrawSample({
       .map((one) => one.trim())
       .filter(Boolean),
   };
+  const intend = useIntent();
   const ask = async (look: boolean) => {
-    const result = await send<ProposedSample & { id?: string }>("/api/samples", {
+    const result = await intend<ProposedSample & { id?: string }>("/api/samples", {
       type: "draw",
-      command: newCommand(),
       plan,
       look,
     });
