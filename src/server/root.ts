@@ -15,6 +15,7 @@ export function publicAddress(): string {
   return (process.env.BANDEIRA_ADDRESS ?? `http://localhost:${process.env.PORT ?? 4310}`).replace(/\/+$/, "");
 }
 
+/** The address of the page of a document. */
 export function documentAddress(id: string): string {
   return `${publicAddress()}/documents/${id}`;
 }

@@ -105,6 +105,7 @@ export type Barred = BarredReason & { path?: string };
 /** What was decided, or why nothing was. */
 export type Decided<T> = Result<T, Barred>;
 
+/** A command that is refused, for a reason that is said at the edge. @param path what of it the reason is about */
 export const no = (why: BarredReason, path?: string): Decided<never> => ({
   ok: false,
   refusals: [path === undefined ? why : { ...why, path }],

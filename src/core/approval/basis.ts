@@ -166,6 +166,7 @@ function toldApartLater(level: string, state: DocumentState, sections: readonly 
   return new Set(named(levels.filter((one) => one.stage > own.stage)).filter((key) => !earlier.has(key)));
 }
 
+/** Keys of the fields that a condition compares, each as often as it does. */
 export function fieldsOf(condition: Condition): string[] {
   return "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
 }

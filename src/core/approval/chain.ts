@@ -212,6 +212,7 @@ export function verify(state: DocumentState, level: Level, context: DecideContex
   ];
 }
 
+/** What routing found as a hold: nothing is approved or sent while it stands. */
 export function ofRouting(hold: HoldReason): PlacedHold {
   const { code, why, level = null } = hold;
   return { kind: "routing", code, why, blocks: ["approval", "send"], level, rule: null };
@@ -225,6 +226,7 @@ export function place(state: DocumentState, holds: readonly PlacedHold[], by: st
   }));
 }
 
+/** The event that ends a hold. @param by who released it; null where nobody did */
 export function released(
   hold: { id: string; code: string },
   how: ReleasedHow,

@@ -3,6 +3,7 @@ import type { DocumentEvent, DocumentState, LevelState } from "./types";
 
 /** What the levels of a document are after its route was made, made again, or reached into. */
 
+/** The levels of a route as they stand before anybody is asked. */
 export function levelsOf(route: Route): LevelState[] {
   return route.levels.map((level) => ({
     level: level.level,

@@ -22,6 +22,7 @@ export function approvalsIn({ decisions }: Pick<LevelState, "decisions">): numbe
   return new Set(decisions.filter((one) => one.outcome === "approve").map((one) => one.by)).size;
 }
 
+/** What was refused of a document; nothing of most. */
 export function refusedOf(state: Pick<DocumentState, "refused">): readonly RefusedPart[] {
   return state.refused ?? [];
 }

@@ -19,6 +19,7 @@ function only(state: DocumentState, step: number): Decided<never> | null {
   return null;
 }
 
+/** A step was done. Refused for one that has ended or whose turn it is not. */
 export function finishStep(state: DocumentState, { step, result }: Command<"finish step">): Decided<DocumentEvent[]> {
   return only(state, step) ?? done([{ type: "step done", data: { step, result } }]);
 }
@@ -30,11 +31,13 @@ export function notePayment(state: DocumentState, { paid }: Command<"note paymen
   return done([{ type: "paid", data: paid }]);
 }
 
+/** A step went wrong. Refused for one that has ended or whose turn it is not. */
 export function failStep(state: DocumentState, command: Command<"fail step">): Decided<DocumentEvent[]> {
   const { step, result, nextAt } = command;
   return only(state, step) ?? done([{ type: "step failed", data: { step, result, nextAt } }]);
 }
 
+/** A step is tried again by hand, with why. Refused as `skipStep` is. */
 export function retryStep(
   state: DocumentState,
   command: Command<"retry step" | "skip step">,
@@ -42,6 +45,7 @@ export function retryStep(
   return byHand(state, command, (step, reason) => ({ type: "step retried", data: { step, reason } }));
 }
 
+/** A step is left out by hand, with why. Refused for one that has ended or whose turn it is not, and without a reason. */
 export function skipStep(state: DocumentState, command: Command<"retry step" | "skip step">): Decided<DocumentEvent[]> {
   return byHand(state, command, (step, reason) => ({ type: "step skipped", data: { step, reason } }));
 }

@@ -12,8 +12,10 @@ import type { DecideContext, DocumentEvent, DocumentState } from "./types";
 /** What a person wrote as the cause of something. */
 export const saidBy = (text: string): Cause => ({ code: "said", values: { said: text.trim() } });
 
+/** What a command came to. */
 export const done = (events: DocumentEvent[]): Decided<DocumentEvent[]> => ({ ok: true, value: events });
 
+/** A document after some more events. @param at when they happened, ISO date-time in UTC */
 export function fold(state: DocumentState, events: readonly DocumentEvent[], at: string): DocumentState {
   return events.reduce((before, event) => evolve(before, event, at), state);
 }

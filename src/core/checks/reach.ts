@@ -25,6 +25,7 @@ export function fieldsNamed(condition: Condition): Set<string> {
   return new Set(fieldsOf(condition));
 }
 
+/** Which documents can come to which section of a policy, as far as its conditions tell. */
 export function reachOf(policy: Policy, directory: Directory): Reach {
   const words = typeWords(policy.documentType);
   const known: Record<string, Known[string]> = {};

@@ -107,10 +107,12 @@ export const ConditionSchema: z.ZodType<Condition> = z
   )
   .meta({ id: "Condition" });
 
+/** How many groups stand in each other, and the comparison in the innermost of them: 1 for a comparison alone. */
 export function depthOf(condition: Condition): number {
   return "of" in condition ? 1 + Math.max(0, ...condition.of.map(depthOf)) : 1;
 }
 
+/** Whether a condition has others in it. */
 export function isGroup(condition: Condition): condition is Group {
   return "of" in condition;
 }

@@ -172,6 +172,7 @@ export function compareLines(
     compare(`Line ${index + 1}`, before[index] ?? "", after[index] ?? "");
 }
 
+/** The names of papers in a line. */
 export function namesOf(papers: readonly Attachment[]): string {
   return papers.map((paper) => paper.name).join(", ");
 }

@@ -210,6 +210,7 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   headline(document: D): { title: string; party: string; net: Money; tax: Money; gross: Money };
 };
 
+/** What the fields of a type and their choices are called. */
 export function vocabularyOf(type: Pick<TypeWords, "fields">): Vocabulary {
   return Object.fromEntries(type.fields.map(({ key, label, many, choices }) => [key, { label, many, choices }]));
 }

@@ -54,6 +54,7 @@ export function quorumCode(quorum: Quorum): string {
   return quorum.kind === "n" ? String(quorum.n) : quorum.kind;
 }
 
+/** A quorum from its code in a table: a number, or a word of the schema; one where there is none, null for anything else. */
 export function quorumOf(code: string): Quorum | null {
   const read = QuorumSchema.safeParse(/^\d+$/.test(code) ? { kind: "n", n: Number(code) } : { kind: code || "one" });
   return read.success ? read.data : null;
@@ -62,6 +63,7 @@ export function quorumOf(code: string): Quorum | null {
 /** What a level can be, as tables write it. */
 export const KINDS: readonly Level["kind"][] = LevelSchema.shape.kind.unwrap().options;
 
+/** Whether a code in a table is a kind of level. */
 export function isKind(code: string): code is Level["kind"] {
   return (KINDS as readonly string[]).includes(code);
 }

@@ -20,6 +20,7 @@ export const AMOUNT = "amount";
 
 export type Element = { $type: string; [key: string]: unknown };
 
+/** A policy as decision tables in DMN 1.3 (OMG, from memory), one that finds the section and one for each section. What it cannot say is in `lossesOf`. */
 export async function toDmn(policy: Policy): Promise<string> {
   const writer = new Writer(policy);
   const grid = gridOf(policy);

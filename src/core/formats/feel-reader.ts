@@ -5,6 +5,7 @@ import { typeWords, type Field } from "../documents";
 /** The expressions of FEEL that conditions are written in, read back. Anything else is refused with what was not understood. */
 export type Read = { ok: true; condition: Condition } | { ok: false; message: string };
 
+/** Reads an expression in the part of FEEL that `toFeel` writes; what is another is refused with what was not expected. */
 export function fromFeel(expression: string, type: string): Read {
   try {
     const tokens = tokensOf(expression);

@@ -18,6 +18,7 @@ const FIXED = ["section", "row", "id", "name", "kind", "who", "how many", "refus
 /** Columns that older files do not have. */
 const OPTIONAL: readonly string[] = ["kind"];
 
+/** A policy as rows of a table, bands across: amounts plain, in major units of its currency. What it cannot say is in `lossesOf`. */
 export function toMatrix(policy: Policy): string[][] {
   const grid = gridOf(policy);
   const most = Math.max(...grid.map((section) => section.bands.length));

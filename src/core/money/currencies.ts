@@ -23,6 +23,7 @@ for (const [digits, codes] of Object.entries(EXCEPTIONS)) {
 /** Every currency code that an amount may carry, in alphabetical order. */
 export const currencyCodes: readonly string[] = [...digitsByCode.keys()].sort();
 
+/** Whether a code is one of ISO 4217. */
 export function isCurrency(code: string): boolean {
   return digitsByCode.has(code);
 }

@@ -108,6 +108,7 @@ export function changePerson(
   });
 }
 
+/** The roles that must not meet. */
 export function rulesOf(register: OrganisationHistory): readonly SegregationRule[] {
   return register.organisation.get("organisation")?.segregation ?? [];
 }
@@ -195,6 +196,7 @@ export function closeUnit(register: OrganisationHistory, id: string, setting: Se
 
 export type PositionEdit = { name: string; unit: string; heads: boolean };
 
+/** Saves a position; a new one, under an id made of its name, where none is given. Who holds it is another edit. Refused for an id that is not known. */
 export function savePosition(register: OrganisationHistory, id: string | null, edit: PositionEdit): Edit {
   const position = id === null ? null : register.position.get(id);
   if (position === undefined) return refused("unknown", `There is no position “${id}”`);
@@ -295,6 +297,7 @@ export function setOwner(
   });
 }
 
+/** Saves a location with its calendar: its holidays in order, each day once. */
 export function saveLocation(register: OrganisationHistory, calendar: EntryOf<"location">): Edit {
   const holidays = [...new Map(calendar.holidays.map((day) => [day.date, day])).values()];
   holidays.sort((a, b) => (a.date < b.date ? -1 : 1));
@@ -392,6 +395,7 @@ export function endStandIn(register: OrganisationHistory, id: string, setting: S
   return one(register, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
 }
 
+/** The name of a person; the id of somebody who is not known. */
 export function nameOf(register: OrganisationHistory, person: string): string {
   return register.person.get(person)?.name ?? person;
 }

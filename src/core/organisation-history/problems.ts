@@ -45,6 +45,7 @@ function sameAddresses(register: OrganisationHistory): Problem[] {
   return found;
 }
 
+/** Problems as refusals, each sentence once, with the last part of its path as the field it is about. */
 export function asRefusals(problems: readonly Problem[]): Refusal[] {
   const byMessage = new Map(problems.map((problem) => [problem.message, problem]));
   return Array.from(byMessage.values(), ({ message, path }) => refuse("does not fit", message, String(path.at(-1))));

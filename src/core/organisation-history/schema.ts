@@ -117,6 +117,7 @@ export type RegisterChange = {
   [K in Kind]: { kind: K; id: string; before: EntryOf<K> | null; after: EntryOf<K> };
 }[Kind];
 
+/** An organisation of which nothing is known yet. */
 export function emptyRegister(): OrganisationHistory {
   return Object.fromEntries(KINDS.map((kind) => [kind, new Map()])) as unknown as OrganisationHistory;
 }
@@ -128,6 +129,7 @@ export function applyChanges(register: OrganisationHistory, changes: readonly Re
   return { ...register, ...maps };
 }
 
+/** The id of the limit of a person or position for a type of document. @example limitId({ kind: "person", id: "rui" }, "purchase-order") // "person.rui.purchase-order" */
 export function limitId(holder: { kind: string; id: string }, documentType: string): string {
   return `${holder.kind}.${holder.id}.${documentType}`;
 }

@@ -16,6 +16,7 @@ type Facts = Record<string, string>;
 /** Says ids as names where the register knows them. */
 export type Names = { person(id: string): string; unit(id: string): string; other(kind: Kind, id: string): string };
 
+/** What ids are called by what is known of them now; an id that is not known stands for itself. */
 export function namesIn(register: OrganisationHistory): Names {
   return {
     person: (id) => register.person.get(id)?.name ?? id,

@@ -8,6 +8,7 @@ import type { Named, Outcome } from "./types";
 /** A sentence about what became of a document, with the documents it names after it. */
 export type SaidOutcome = { text: string; documents: readonly Named[]; run?: string; good: boolean };
 
+/** What became of a document in a sentence, whether it is well, and the documents it names. */
 export function sayOutcome(outcome: Outcome, names: Names): SaidOutcome {
   const said = (text: string, good = true, documents: readonly Named[] = []) => ({ text, good, documents });
   switch (outcome.code) {

@@ -57,6 +57,7 @@ function reference(
   return id;
 }
 
+/** A row about a person as an entry from a day on; a column that is not there leaves what was. @throws BadCell for a cell that says nothing that is known */
 export function personRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
   const known = register.person.get(id);
   const now = known && (valueAt(known.seats, from) ?? known.seats[0]!);
@@ -114,6 +115,7 @@ function rolesIn(
   return inOrder(roles);
 }
 
+/** A row about a unit, as `personRow`. @throws BadCell */
 export function unitRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
   const known = register.unit.get(id);
   const now = known && (valueAt(known.states, from) ?? known.states[0]!);
@@ -131,6 +133,7 @@ export function unitRow(cells: Cells, id: string, { register, lookup, from }: Ro
   };
 }
 
+/** A row about a position and who holds it, as `personRow`. @throws BadCell */
 export function positionRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
   const known = register.position.get(id);
   const unit = reference(cells, "unit", lookup.unit, "unit");
@@ -157,6 +160,7 @@ function yesOrNo(column: string, text: string): boolean {
   throw new BadCell(column, `“${text}” is neither yes nor no`);
 }
 
+/** A row about a group, its members between signs or spaces, as `personRow`. @throws BadCell */
 export function groupRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
   const known = register.group.get(id);
   const now = known && valueAt(known.members, from);
@@ -174,6 +178,7 @@ export function groupRow(cells: Cells, id: string, { register, lookup, from }: R
   };
 }
 
+/** A row about the limit of a person or position for a type of document, as `personRow`. @throws BadCell */
 export function limitRow(cells: Cells, _id: string, { register, lookup, from, currency }: RowSetting): RowEntry {
   const text = needed(cells, "holder");
   const holder = lookup.holder(text);

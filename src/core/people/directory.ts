@@ -33,6 +33,7 @@ export type Directory = {
   ownerOf(of: "costCentre" | "customer" | "supplier", key: string): string | null;
 };
 
+/** An organisation with its people, units, positions, groups and limits by id, and who is above and below whom. */
 export function directoryOf(organisation: Organisation): Directory {
   const byId = <T extends { id: string }>(items: readonly T[]) => new Map(items.map((item) => [item.id, item]));
   const [people, units, groups, positions] = [

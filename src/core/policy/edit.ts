@@ -162,6 +162,7 @@ export function addLevel(section: Section, name: string): Section {
   return setMarks({ ...section, levels: [...section.levels, level] }, id, top, top, "approves");
 }
 
+/** A section with something of a level changed; the same section where it has no such level. */
 export function changeLevel(section: Section, levelId: string, change: LevelChange): Section {
   return {
     ...section,
@@ -179,6 +180,7 @@ function changed(level: Level, change: LevelChange): Level {
   return next as Level;
 }
 
+/** A section without a level, the others in their order; the same section where it has no such level. */
 export function removeLevel(section: Section, levelId: string): Section {
   const index = section.levels.findIndex((level) => level.id === levelId);
   if (index < 0) return section;

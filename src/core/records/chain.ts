@@ -40,6 +40,7 @@ export function hashedText(event: EventHead & { previous: string }): string {
   return `{"actor":${c(actor)},"command":${c(command)},"data":${event.data},"inNameOf":${inNameOf === null ? "null" : c(inNameOf)},"previous":${before},"seq":${c(seq)},"stream":${c(stream)},"time":${c(time)},"type":${c(type)},"version":${c(version)}}`;
 }
 
+/** An event with the hash of the one before and its own; see `hashedText`. */
 export function chain(head: EventHead, previous: string, hash: HashText = sha256Hex): ChainedEvent {
   return { ...head, previous, hash: hash(hashedText({ ...head, previous })) };
 }

@@ -4,6 +4,7 @@ import { lettersBetween, lowerFirst } from "../text";
 
 export type Refusal = { code: string; message: string; path?: string };
 
+/** Why something was not done. @param path what of the input it is about, as in `sayPath` */
 export function refuse(code: string, message: string, path?: string): Refusal {
   return path === undefined ? { code, message } : { code, message, path };
 }

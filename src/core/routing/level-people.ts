@@ -172,6 +172,7 @@ export function evaluationContextOf(document: AnyDocument, context: Rated): Eval
   return { around: context.around ?? {}, toCurrency: converter(document, context) };
 }
 
+/** Converts at the rates of the day on which the document was entered; of its own date where nothing is known of that. */
 export function converter(document: AnyDocument, { rates, ratesOn, at, directory }: Rated): ToCurrency {
   const day = ratesOn ?? (at && directory ? dayIn(at, directory.organisation.timeZone) : document.date);
   return converterOf(rates, day);

@@ -62,6 +62,7 @@ export type About = {
   policies?: readonly { policy: string; name: string }[];
 };
 
+/** What ids are called by a directory and what is spoken about. */
 export function namesOf(directory: Directory, about: About = {}): Names {
   const known = (about.policy?.sections ?? []).flatMap((section) => section.levels);
   const level = (id: string): Level | undefined => known.find((one) => one.id === id);

@@ -127,6 +127,7 @@ export function sayPartySigns({
   return `The other party signs its form with its name${partySigns === "drawn" ? " and by hand" : ""}`;
 }
 
+/** What happens to who stands at two levels. */
 export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover">): string {
   return {
     "ask twice": "Who stands at two levels is asked at each",

@@ -21,6 +21,7 @@ export const wordsOf = (person: Pick<Person, "name" | "email">) => [
   person.email.split("@")[0]!,
 ];
 
+/** Keeps an encoded password as a person’s own, in the place of any before. Call in the transaction that logs it. */
 export function savePassword(app: App, person: string, encoded: string): void {
   app.db
     .prepare(
@@ -126,6 +127,7 @@ export async function switchCodesOn(
     : refusedFor(refuse("already", "One-time codes are switched on already"));
 }
 
+/** Asks for no one-time code any more at sign-in. Refused where none is asked for, or the password is not theirs. */
 export async function switchCodesOff(
   app: App,
   actor: Person,

@@ -69,6 +69,7 @@ export function invited(app: App, token: string): Person | null {
   return readReferenceData(app).directory.person(row.person) ?? null;
 }
 
+/** Uses a way in: sets the password and signs in. Refused for one that was used, replaced or is too old, and for a password that is too weak. */
 export async function takeInvitation(
   app: App,
   { token, password }: { token: string; password: string },

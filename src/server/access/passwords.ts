@@ -40,6 +40,7 @@ export async function hashPassword(password: string, about: readonly string[]): 
   return whyNotPassword(password, about) ?? inTurn(() => hash(password, COST));
 }
 
+/** Whether a password is the one that was encoded. */
 export function matchesPassword(encoded: string, password: string): Promise<boolean> {
   return inTurn(() => verify(encoded, password.slice(0, LONGEST + 1)));
 }

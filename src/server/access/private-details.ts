@@ -28,6 +28,7 @@ export function bankAccountOf(app: App, person: string): string {
   return read(app, person, "bankAccount");
 }
 
+/** The private details of a person, each hidden but for its end. */
 export function maskedDetails(app: App, person: string): Record<PrivateField, string> {
   const masked = (field: PrivateField) => mask(field, read(app, person, field));
   return { bankAccount: masked("bankAccount"), homeAddress: masked("homeAddress") };

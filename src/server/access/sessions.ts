@@ -111,10 +111,12 @@ export function endSession(app: App, token: string): void {
   noteAccess(app, row.person, { type: "signed out", data: { session: row.id } });
 }
 
+/** A secret of 32 random bytes, in base64url (RFC 4648, section 5). */
 export function newToken(): string {
   return randomBytes(32).toString("base64url");
 }
 
+/** The hash under which a secret is kept: SHA-256 of the token. */
 export function hashOf(token: string): string {
   return createHash("sha256").update(token).digest("hex");
 }

@@ -18,6 +18,7 @@ export type Origin = { machine: string | null; device: string; known?: string | 
 
 type Credential = { password_hash: string; code_secret: string | null; code_last_step: number };
 
+/** By what somebody proves who they are; undefined for who has no password yet. */
 export function credentialOf(app: App, person: string): Credential | undefined {
   return app.db
     .prepare("SELECT password_hash, code_secret, code_last_step FROM credential WHERE person = ?")
@@ -74,6 +75,7 @@ function takeStep(app: App, person: string, step: number): boolean {
   return taken.changes === 1;
 }
 
+/** The person with an e-mail address, which is given in small letters. */
 export function personByEmail(app: App, address: string): Person | undefined {
   return readReferenceData(app).directory.organisation.people.find((person) => person.email.toLowerCase() === address);
 }

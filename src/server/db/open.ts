@@ -44,6 +44,7 @@ export function ifWritable(note: () => unknown): void {
   }
 }
 
+/** The file of the database in a data folder. */
 export function databaseFile(folder: string): string {
   return path.join(folder, "bandeira.db");
 }

@@ -37,6 +37,7 @@ export function draftsOf(app: App, person: Person, filter: DraftFilter): { rows:
   return { rows, all };
 }
 
+/** How many drafts somebody has. */
 export function countDrafts(app: App, person: Person): number {
   return app.db
     .prepare("SELECT COUNT(*) FROM document WHERE requester = ? AND status = 'draft'")

@@ -24,6 +24,7 @@ export function saidOf<T>(world: ReferenceData, state: DocumentState | null, dec
   return decided.ok ? decided : { ok: false, refusals: sayRefusals(world, state, decided.refusals) };
 }
 
+/** Refusals of a command on a document in words. @param state the document; null for one that is not there yet */
 export function sayRefusals(world: ReferenceData, state: DocumentState | null, refusals: readonly Barred[]): Refusal[] {
   const names = state ? namesFor(world, state) : namesOf(world.directory);
   const about = { number: state?.number ?? "", document: state?.document ?? null };

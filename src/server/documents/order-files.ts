@@ -42,6 +42,7 @@ function outOf(state: DocumentState, head: OrderHead): OrderOut | null {
   return { ...head, number: state.number, changeOf: order.changeOf ?? null, order };
 }
 
+/** An order in UBL 2.1; null for what is no order. */
 export function orderXml(state: DocumentState, head: OrderHead): string | null {
   const out = outOf(state, head);
   return out && orderAsUbl(out);

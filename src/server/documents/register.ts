@@ -89,6 +89,7 @@ export function filterOf(query: RegisterQuery): ListFilter {
 
 export type View = { name: string; query: string };
 
+/** The views of the register that somebody keeps. */
 export function viewsOf(app: App, person: Person): View[] {
   return app.db
     .prepare("SELECT name, query FROM register_view WHERE person = ? ORDER BY name")

@@ -15,6 +15,7 @@ export type Summary = {
   levelDays: number[];
 };
 
+/** The summary of a document as it stands. */
 export function summaryOf({ document, levels, around = {}, route }: DocumentState): Summary {
   const type = documentType(document.documentType);
   const looking: EvaluationContext = {

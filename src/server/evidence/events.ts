@@ -31,6 +31,7 @@ export type SampleEvent =
 
 export const SAMPLE_TABLES = ["sample", "register_view"] as const;
 
+/** Writes what is read of samples and of kept views. */
 export function projectSample(db: Db, event: ChainedEvent): void {
   const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as SampleEvent;
   switch (happened.type) {

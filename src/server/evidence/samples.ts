@@ -80,12 +80,14 @@ const fromStored = (row: Stored): Sample => ({
   signed: row.signed ? (JSON.parse(row.signed) as Sample["signed"]) : null,
 });
 
+/** The newest hundred samples. */
 export function samplesOf(app: App): Sample[] {
   return (app.db.prepare("SELECT * FROM sample ORDER BY made_at DESC, id DESC LIMIT 100").all() as Stored[]).map(
     fromStored,
   );
 }
 
+/** A sample with what was found; null where there is none. */
 export function sampleOf(app: App, id: string): Sample | null {
   const row = app.db.prepare("SELECT * FROM sample WHERE id = ?").get(id) as Stored | undefined;
   return row ? fromStored(row) : null;
@@ -98,6 +100,7 @@ export function conclusionOf({ items, findings, plan }: Sample): Conclusion | nu
   return conclude(tested.length, deviations, plan.confidence, plan.tolerable);
 }
 
+/** Whether every attribute of an item was looked at. */
 export function isComplete(finding: Finding | undefined, { attributes }: Pick<SamplePlan, "attributes">): boolean {
   return finding !== undefined && attributes.every((one) => finding.marks[one] !== undefined);
 }

@@ -47,6 +47,7 @@ export function addHook(
     .immediate();
 }
 
+/** Calls an address no more. Refused for who may not manage integrations, and where there is none of that id. */
 export function removeHook(app: App, actor: Person, id: string, command: string): Result<{ ok: true }> {
   const refusal = authorise(actor, "integrations.manage");
   if (refusal) return { ok: false, refusals: [refusal] };
@@ -73,6 +74,7 @@ export function signatureOf(secret: string, id: string, time: string, body: stri
   return `sha256=${createHmac("sha256", secret).update(`${id}\n${time}\n${body}`).digest("hex")}`;
 }
 
+/** Whether a signature is of a call; compared in a time that tells nothing of where it differs. */
 export function isSigned(secret: string, id: string, time: string, body: string, signature: string): boolean {
   const expected = Buffer.from(signatureOf(secret, id, time, body));
   const given = Buffer.from(signature);
@@ -157,6 +159,7 @@ export function receiveDelivery(
   return true;
 }
 
+/** The latest fifty calls that the stand-in for an address outside has taken. */
 export function deliveriesOf(app: App): { id: string; at: string; body: string }[] {
   return app.db.prepare("SELECT id, at, body FROM delivery ORDER BY at DESC LIMIT 50").all() as never;
 }

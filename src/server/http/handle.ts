@@ -84,6 +84,7 @@ export function answered(request: Request, person: Person, result: Result<unknow
   return result.value instanceof Response ? result.value : NextResponse.json(result.value);
 }
 
+/** Logs that somebody tried what they may not; other refusals are not logged. */
 export function noteForbidden(person: Person, what: string, refusals: readonly Refusal[]): void {
   const [first] = refusals;
   if (first?.code === "forbidden")

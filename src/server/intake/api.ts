@@ -57,6 +57,7 @@ export const AnswerSchema = z.strictObject({
 });
 export type Answer = z.infer<typeof AnswerSchema>;
 
+/** What a program is told of a document. */
 export function answerOf(state: DocumentState, names: Names): Answer {
   const { title, party, net, gross } = documentType(state.document.documentType).headline(acceptedOf(state));
   return {

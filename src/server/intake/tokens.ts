@@ -22,6 +22,7 @@ export type Token = {
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
+/** The tokens of programs, the newest first; never the secrets. */
 export function tokensOf(app: App): Token[] {
   const rows = app.db.prepare("SELECT * FROM token ORDER BY made_at DESC").all() as Record<string, string | null>[];
   return rows.map((row) => ({
@@ -64,6 +65,7 @@ export function makeToken(
   return { ok: true, value: { token } };
 }
 
+/** Ends a token. Refused for who may not manage integrations, and where there is none in use of that id. */
 export function endToken(app: App, actor: Person, id: string, command: string): Result<{ ok: true }> {
   const refusal = authorise(actor, "integrations.manage");
   if (refusal) return { ok: false, refusals: [refusal] };

@@ -56,6 +56,7 @@ const toAccount = ({ grp, bank_at, asked_by, fields, signed, ...row }: Row): Acc
   signed: signed === null ? null : (JSON.parse(signed) as Account["signed"]),
 });
 
+/** An account by its id; null where there is none. */
 export function readAccount(db: Db, id: string): Account | null {
   const row = statement(db, "SELECT * FROM account WHERE id = ?").get(id) as Row | undefined;
   return row ? toAccount(row) : null;
@@ -84,6 +85,7 @@ export type AccountFilter = {
   limit?: number;
 };
 
+/** Accounts of a kind, by a part of their name and their group, in the order of their names. */
 export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: AccountFilter): Account[] {
   const rows = statement(
     db,
@@ -99,6 +101,7 @@ export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: Ac
   return rows.map(toAccount);
 }
 
+/** The value of a field that holds an amount; null for any other. */
 export function amountOf(value: AccountValue | undefined): Money | null {
   return value !== null && typeof value === "object" ? value : null;
 }

@@ -122,6 +122,7 @@ export type Particulars = {
   on: string;
 };
 
+/** What a party sees that follows the link it was sent. Refused for a link that does not open, or not for this visitor. */
 export function invitedParty(app: App, token: string, visitor: Person | null): Result<Particulars> {
   const open = openInvitation(app, token, visitor);
   if (!open.ok) return open;

@@ -19,6 +19,7 @@ export const LEDGER_TABLES = [
   "letter",
 ] as const;
 
+/** Writes what is read of accounts. */
 export function projectAccount(db: Db, event: ChainedEvent): void {
   const id = event.stream.slice("account:".length);
   const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as AccountEvent;
@@ -74,6 +75,7 @@ function nameOf(db: Db, id: string): string {
   return db.prepare("SELECT name FROM account WHERE id = ?").pluck().get(id) as string;
 }
 
+/** Writes what is read of the books and the post room. */
 export function projectLedger(db: Db, event: ChainedEvent): void {
   const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as LedgerEvent;
   switch (happened.type) {
@@ -154,6 +156,7 @@ export function projectLedger(db: Db, event: ChainedEvent): void {
   }
 }
 
+/** Writes the rules of the organisation as they now stand. */
 export function projectRules(db: Db, event: ChainedEvent): void {
   const { rules } = JSON.parse(event.data) as { rules: unknown };
   db.prepare("INSERT OR REPLACE INTO rules (id, body) VALUES (1, ?)").run(JSON.stringify(rules));

@@ -27,6 +27,7 @@ type Posting = {
   paid: string | null;
 };
 
+/** What is booked, the newest first, a page at a time, with when each is paid. */
 export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | undefined; page?: number }) {
   const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   const total = app.db
@@ -57,6 +58,7 @@ function sayPayment(run: string | null, paid: string | null, today: string): str
   return `${paid <= today ? "paid" : "to be paid"} ${sayDate(paid)} by`;
 }
 
+/** Suppliers as the back office lists them. */
 export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
   return findAccounts(app.db, { ...filter, kind: "supplier" }).map((account) => ({
     id: account.id,
@@ -89,6 +91,7 @@ export function customerList(app: App, filter: Omit<AccountFilter, "kind">) {
 }
 export type CustomerRow = ReturnType<typeof customerList>[number];
 
+/** The groups that customers are in, each once. */
 export function customerGroups(app: App): string[] {
   return app.db
     .prepare("SELECT DISTINCT grp FROM account WHERE kind = 'customer' AND grp <> '' ORDER BY grp")
@@ -176,6 +179,7 @@ export type OpenReceipt = {
   lines: { line: number; description: string; ordered: string; received: string }[];
 };
 
+/** The newest rate of each pair of currencies. */
 export function latestRates(app: App) {
   return app.db
     .prepare(

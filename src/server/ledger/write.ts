@@ -16,6 +16,7 @@ export function writeAccount(app: App, id: string, events: readonly AccountEvent
   write(app, `account:${id}`, events, cause);
 }
 
+/** Writes events to a stream with their projection. Call inside a transaction. */
 export function write(
   app: App,
   stream: string,

@@ -92,6 +92,7 @@ function write(app: App, actor: string, command: string): CheckpointFile {
 
 const newId = (app: App) => (app.newId ?? newCommandId)();
 
+/** Writes what is read of checkpoints. */
 export function projectCheckpoint(db: Db, event: ChainedEvent): void {
   const { size, root, lastHash } = JSON.parse(event.data) as RecordEvent["data"];
   db.prepare("INSERT OR IGNORE INTO checkpoint (size, root, last_hash, at, by_person) VALUES (?, ?, ?, ?, ?)").run(

@@ -172,10 +172,12 @@ export function eventsAfter(db: Db, after: number, most: number): ChainedEvent[]
   );
 }
 
+/** The number of the last event; 0 for an empty log. */
 export function lastSeq(db: Db): number {
   return statement(db, "SELECT COALESCE(MAX(seq), 0) FROM logged").pluck().get() as number;
 }
 
+/** An id for a command that nobody sent: a random UUID (RFC 9562). */
 export function newCommandId(): string {
   return randomUUID();
 }

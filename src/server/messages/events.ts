@@ -19,6 +19,7 @@ export type MessageEvent =
 
 export const MESSAGE_TABLES = ["template", "preference", "absence_told", "message_setting"] as const;
 
+/** Writes what is read of templates, settings and preferences. */
 export function projectMessages(db: Db, event: ChainedEvent): void {
   const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as MessageEvent;
   switch (happened.type) {

@@ -17,6 +17,7 @@ export function lettersOf(app: App, reader: Person, page = 1): { total: number; 
   return { total, page, rows: rows.map((row) => shown(app, reader, row)) };
 }
 
+/** A letter as it stands in the post room and as it went out; its link for its own reader alone. Null where there is none. */
 export function letterOf(app: App, reader: Person, id: number): { letter: ShownLetter; message: Written } | null {
   const row = app.db.prepare("SELECT * FROM letter WHERE id = ?").get(id) as StoredLetter | undefined;
   return row ? { letter: shown(app, reader, row), message: written(app, row, maySeeLink(app, reader, row)) } : null;

@@ -27,6 +27,7 @@ export const MessageSettingsSchema = z.strictObject({
 export type MessageSettings = z.infer<typeof MessageSettingsSchema>;
 const USUAL_SETTINGS = MessageSettingsSchema.parse({});
 
+/** How messages reach people; the usual way until somebody has changed it. */
 export function settingsOf(app: Pick<App, "db">): MessageSettings {
   const body = statement(app.db, "SELECT body FROM message_setting WHERE id = 1").pluck().get() as string | undefined;
   return body ? MessageSettingsSchema.parse(JSON.parse(body)) : USUAL_SETTINGS;
@@ -45,6 +46,7 @@ export const PreferenceSchema = z.strictObject({
 });
 export type Preference = z.infer<typeof PreferenceSchema>;
 
+/** When somebody wants to hear; at once until they said otherwise. */
 export function preferenceOf(app: Pick<App, "db">, person: string): Preference {
   const own = statement(app.db, "SELECT mode, hour FROM preference WHERE person = ?").get(person) as
     { mode: PreferenceMode; hour: string } | undefined;

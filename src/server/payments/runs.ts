@@ -36,6 +36,7 @@ export type StoredRun = {
   kept_out: string;
 };
 
+/** A payment run as it is stored; null where there is none. */
 export function readRun(app: App, id: string): StoredRun | null {
   return (statement(app.db, "SELECT * FROM payment_run WHERE id = ?").get(id) as StoredRun | undefined) ?? null;
 }

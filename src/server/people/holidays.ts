@@ -8,6 +8,7 @@ export function countries(): Choice[] {
   return listed(new Holidays().getCountries("en"));
 }
 
+/** The regions of a country that have holidays of their own. */
 export function regions(country: string): Choice[] {
   return listed(new Holidays().getStates(country, "en") ?? {});
 }

@@ -101,6 +101,7 @@ export function writeSheet(rows: string[][]): string {
   return toCsv(rows, { bom: true });
 }
 
+/** A table of people as CSV that can be brought in again. */
 export function exportFile(app: App, table: TableName): string {
   return writeSheet(exportTable(readReferenceData(app).directory.organisation, table));
 }

@@ -20,6 +20,7 @@ export type PersonState =
   | { kind: "gone"; since: string }
   | { kind: "coming"; on: string };
 
+/** Whether somebody is there, away, gone or still to come. */
 export function stateOf(person: Person, directory: Directory, at: string): PersonState {
   const zone = directory.organisation.timeZone;
   if (!directory.isActive(person, at)) {
@@ -36,10 +37,12 @@ export function stateOf(person: Person, directory: Directory, at: string): Perso
   return person.activeUntil ? { kind: "leaves", on: person.activeUntil } : { kind: "present" };
 }
 
+/** A person as a link; null for nobody. */
 export function linkTo(directory: Directory, id: string | null | undefined): Link | null {
   return id ? { id, name: directory.person(id)?.name ?? id } : null;
 }
 
+/** A person as a line of a list. */
 export function rowOf(person: Person, directory: Directory, at: string): PersonRow {
   return {
     id: person.id,

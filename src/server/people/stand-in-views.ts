@@ -16,6 +16,7 @@ export type StandInView = {
   reason: string;
 };
 
+/** A stand-in as pages show it, by days of the organisation. */
 export function standInView(entry: StandIn, directory: Directory, at: string): StandInView {
   const zone = directory.organisation.timeZone;
   return {

@@ -52,6 +52,7 @@ export type UnitView = Link & {
   people: PersonRow[];
 };
 
+/** A unit as its page shows it at a moment; null where there is none. */
 export function unitView(register: OrganisationHistory, directory: Directory, id: string, at: string): UnitView | null {
   const unit = directory.unit(id);
   const entry = register.unit.get(id);

@@ -11,6 +11,7 @@ import { readReferenceData } from "../reference-data";
 import { announceVersions } from "./announce";
 import type { PolicyEvent } from "./events";
 
+/** The saved versions of a policy, the oldest first. */
 export function versionsOf(app: App, policy: string): PolicyVersion[] {
   return readReferenceData(app).versions.filter((version) => version.policy.id === policy);
 }

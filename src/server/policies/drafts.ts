@@ -30,11 +30,13 @@ type Row = {
   saved_at: string;
 };
 
+/** The draft of a policy; null where nobody has one. */
 export function readDraft({ db }: App, policy: string): Draft | null {
   const row = db.prepare("SELECT * FROM draft WHERE policy = ?").get(policy) as Row | undefined;
   return row ? draftOf(row) : null;
 }
 
+/** Every draft there is. */
 export function allDrafts({ db }: App): Draft[] {
   return (db.prepare("SELECT * FROM draft ORDER BY policy").all() as Row[]).map(draftOf);
 }
@@ -184,6 +186,7 @@ export function discardDraft(app: App, actor: Person, id: string, revision: numb
   return { ok: true, value: { gone: !readReferenceData(app).versions.some((one) => one.policy.id === id) } };
 }
 
+/** Forgets a draft. Call in the transaction that makes it needless. */
 export function dropDraft({ db }: App, id: string): void {
   db.prepare("DELETE FROM draft WHERE policy = ?").run(id);
 }

@@ -74,10 +74,12 @@ export const CreditLimitChangeSchema = z
   });
 export type CreditLimitChange = z.infer<typeof CreditLimitChangeSchema>;
 
+/** Whether a field of a customer holds an amount. */
 export function isAmountField(field: CustomerField): boolean {
   return AMOUNTS.includes(field);
 }
 
+/** A value of a field for people; “none” for an empty one. */
 export function sayValue(value: FieldChange["before"]): string {
   if (value === null || value === "") return "none";
   return typeof value === "string" ? value : formatMoney(value);

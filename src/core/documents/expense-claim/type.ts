@@ -53,6 +53,7 @@ export const ExpenseClaimSchema = z
   .superRefine(withExactTotals(claimTotal));
 export type ExpenseClaim = z.infer<typeof ExpenseClaimSchema>;
 
+/** What is claimed in all, in minor units of the currency of the claim. */
 export function claimTotal(claim: Pick<ExpenseClaim, "lines" | "currency">): Money {
   return sum(
     claim.lines.map((line) => money(line.claimed, claim.currency)),

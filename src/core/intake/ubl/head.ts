@@ -16,6 +16,7 @@ export function basics(reader: Reader, node: Node, taker: Taker, title: string) 
   };
 }
 
+/** The name of a party (BT-27, BT-44), or the one it is registered under; at most 120 letters. Noted as a problem where it has none, or one that a sheet would take for a formula. */
 export function partyName(reader: Reader, node: Node, party: string): string {
   const name =
     reader.text(node, `${party}/Party/PartyName/Name`) ||

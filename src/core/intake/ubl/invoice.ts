@@ -7,6 +7,7 @@ import { Reader, many, type Node, type Taker } from "./reader";
 /** Elements that would change what is owed, and that are not taken; a file that has one is refused and not read without it. */
 const NOT_TAKEN = ["WithholdingTaxTotal"] as const;
 
+/** An invoice in UBL 2.1 (EN 16931) as one of Bandeira; what cannot be read is noted on the reader. */
 export function invoiceOf(reader: Reader, node: Node, taker: Taker): SupplierInvoice {
   const common = basics(reader, node, taker, "");
   const total = many(node.LegalMonetaryTotal)[0] ?? {};

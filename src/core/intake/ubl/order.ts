@@ -6,6 +6,7 @@ import { Reader, many, type Node, type Taker } from "./reader";
 
 type Read = OrderLine & { net: number };
 
+/** An order in UBL 2.1 as one of Bandeira, allowances and charges as lines; what cannot be read is noted on the reader. */
 export function orderOf(reader: Reader, node: Node, taker: Taker): PurchaseOrder {
   const common = basics(reader, node, taker, "");
   const lines = many(node.OrderLine).flatMap((line) => many(line.LineItem));

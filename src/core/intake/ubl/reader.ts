@@ -8,8 +8,10 @@ export type Taker = { requester: string; unit: string; today: string };
 
 export type Node = { [key: string]: unknown };
 
+/** Whether a value of the tree has parts. */
 export const isNode = (value: unknown): value is Node =>
   value !== null && typeof value === "object" && !Array.isArray(value);
+/** The nodes under a name, which the reader of XML gives as one, as a list or not at all. */
 export const many = (value: unknown): Node[] =>
   (Array.isArray(value) ? value : value === undefined ? [] : [value]).filter(isNode);
 
