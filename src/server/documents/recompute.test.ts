@@ -9,6 +9,7 @@ import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { evidenceOf } from "../evidence/files";
+import { whole } from "../log/parts";
 import { readReferenceData } from "../reference-data";
 import { changeMessages } from "../messages/settings";
 import { eventsOf, newCommandId } from "../log/log";
@@ -49,7 +50,7 @@ function sentencesIn(from: typeof db): string[] {
     .prepare("SELECT data FROM event WHERE stream >= 'document:' AND stream < 'document;'")
     .pluck()
     .all())
-    walk(JSON.parse(data as string), "");
+    walk(JSON.parse(whole(from, data as string)), "");
   return [...found];
 }
 
@@ -86,6 +87,27 @@ describe("a route worked out again", () => {
     }
     expect(sentencesIn(db)).toEqual([]);
   }, 60_000);
+  it("a wording that is mended moves no route and no hash, and reads anew of old records", async () => {
+    const [held] = db.prepare("SELECT document FROM hold WHERE code = 'No order' LIMIT 1").pluck().all() as string[];
+    const read = () => {
+      const { state, version } = view(held!);
+      return sayHeld(state.holds[0]!, namesIn(readReferenceData(app).directory, state, version));
+    };
+    const hashes = () => view(held!).thread.map(({ hash }) => hash);
+    const [before, words] = [hashes(), read()];
+    const back = speakThrough((sentence) => sentence.replace("It names no order", "No order is named on it"));
+    try {
+      expect([words, read()]).toEqual([
+        expect.stringContaining("It names no order"),
+        expect.stringContaining("No order is named on it"),
+      ]);
+      expect(hashes()).toEqual(before);
+      expect(recomputed(app, view(held!))!.differences).toEqual([]);
+      expect(verifyEvidence(await evidenceOf(app, view(held!)))).toEqual([]);
+    } finally {
+      back();
+    }
+  });
   it("names what differs when what was stored was not what came out", () => {
     const id = db
       .prepare("SELECT id FROM document WHERE status = 'waiting' AND held = 0 LIMIT 1")
