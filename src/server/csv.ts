@@ -1,20 +1,19 @@
 import { stringify } from "csv-stringify/sync";
+import { isCalculated } from "@/core/text";
 
 /*
  * The one way out for CSV (RFC 4180). A text that a spreadsheet would calculate gets an apostrophe before it, as spreadsheets write text (OWASP, CSV injection, from
  * memory); one that begins with apostrophes before such a sign gets one more, so that every text comes back as it was. Numbers go out as numbers and never do.
  */
 
-const CALCULATED = /^'*[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/;
-
 /** A text as a cell that no spreadsheet calculates. */
 export function safeText(text: string): string {
-  return CALCULATED.test(text) ? `'${text}` : text;
+  return isCalculated(text) ? `'${text}` : text;
 }
 
 /** What a cell said before it was made safe. */
 export function textOfCell(cell: string): string {
-  return cell.startsWith("'") && CALCULATED.test(cell) ? cell.slice(1) : cell;
+  return cell.startsWith("'") && isCalculated(cell) ? cell.slice(1) : cell;
 }
 
 /** An amount or another number as it stands, which must be one: a cell of it is not text. */

@@ -10,6 +10,7 @@ import {
 } from "../documents";
 import { isCurrency, parseMoney } from "../money";
 import { refusalsOf } from "../refusal";
+import { isFormula } from "../text";
 import type { Taker } from "./ubl";
 
 /** A table of documents as it is read: its heading, its rows as text, and the line of the file each row stands on. */
@@ -136,7 +137,7 @@ class Row {
   text(key: string, most = 200): string {
     const index = this.indexes.get(key);
     const value = (index === undefined ? "" : (this.cells[index] ?? "")).trim();
-    if (/^[=+@\t\r]/.test(value) || /^-[^\d.,]/.test(value)) {
+    if (isFormula(value)) {
       this.bad(key, `“${value.slice(0, 20)}” begins like a formula; write it as plain text`);
       return "";
     }

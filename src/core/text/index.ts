@@ -61,6 +61,19 @@ export function lettersBetween(a: string, b: string): number {
   return row[b.length]!;
 }
 
+/** What a spreadsheet would calculate, also behind apostrophes and in full width (OWASP, CSV injection, from memory). */
+const CALCULATED = /^'*[=+\-@\t\r\uff1d\uff0b\uff0d\uff20]/;
+
+/** Whether a spreadsheet would take a text for a formula. */
+export function isCalculated(text: string): boolean {
+  return CALCULATED.test(text);
+}
+
+/** Whether a cell that is brought in is a formula and no text: as `isCalculated`, but for a number below zero, which begins alike. */
+export function isFormula(cell: string): boolean {
+  return isCalculated(cell) && !/^-[\d.,\s]+$/.test(cell);
+}
+
 /** A text as XML 1.0 may hold it: signs it has no place for become spaces, and no more than `most` characters stay. */
 export function xmlText(value: string, most = 2_000): string {
   // oxlint-disable-next-line no-control-regex -- XML has no place for them

@@ -10,6 +10,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import type { Db } from "../db/open";
+import { Where } from "../db/where";
 import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
 import { readState } from "../documents/state";
@@ -49,8 +50,7 @@ export function listDocuments(
   person: Person,
   filter: ListFilter,
 ): { rows: Row[]; total: number; more: boolean; page: number } {
-  const { where, values } = conditionsOf(app, person, filter);
-  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  const { clause: condition, values } = conditionsOf(app, person, filter);
   const counted = app.db
     .prepare(`SELECT COUNT(*) FROM (SELECT 1 FROM document d ${condition} LIMIT ${MOST_COUNTED + 1})`)
     .pluck()
@@ -70,8 +70,7 @@ export type Totals = { currency: string; count: number; gross: number }[];
 
 /** How many documents a filter finds and what they come to, by currency. */
 export function totalsOf(app: App, person: Person, filter: ListFilter): Totals {
-  const { where, values } = conditionsOf(app, person, filter);
-  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
+  const { clause: condition, values } = conditionsOf(app, person, filter);
   return app.db
     .prepare(
       `SELECT d.currency, COUNT(*) AS count, SUM(d.gross) AS gross FROM document d ${condition} GROUP BY d.currency ORDER BY count DESC`,
@@ -81,10 +80,8 @@ export function totalsOf(app: App, person: Person, filter: ListFilter): Totals {
 
 /** Every document a filter finds, a batch at a time in the order of their ids, however many there are. */
 export function* everyDocument(app: App, person: Person, filter: ListFilter, batch = 500): Generator<Row[]> {
-  const { where, values } = conditionsOf(app, person, filter);
-  const rows = app.db.prepare(
-    `SELECT ${LISTED} FROM document d WHERE ${[...where, "d.id > @after"].join(" AND ")} ORDER BY d.id LIMIT ${batch}`,
-  );
+  const { clause, values } = conditionsOf(app, person, filter).and("d.id > @after");
+  const rows = app.db.prepare(`SELECT ${LISTED} FROM document d ${clause} ORDER BY d.id LIMIT ${batch}`);
   let after = "";
   for (;;) {
     const found = rows.all({ ...values, after }) as StoredRow[];
@@ -94,69 +91,57 @@ export function* everyDocument(app: App, person: Person, filter: ListFilter, bat
   }
 }
 
-type Conditions = { where: string[]; values: Record<string, string | number> };
-
-function conditionsOf(app: App, person: Person, filter: ListFilter): Conditions {
-  const where: string[] = [];
-  const values: Conditions["values"] = { person: person.id };
+function conditionsOf(app: App, person: Person, filter: ListFilter): Where {
+  const where = new Where();
+  where.values.person = person.id;
   const zone = readReferenceData(app).directory.organisation.timeZone;
   if (authorise(person, "documents.readAll")) {
     const { versions, directory } = readReferenceData(app);
     const along = versions.filter((version) => readsAlong(version.policy, person.id, directory));
-    values.takenOver = JSON.stringify(tookOverFrom(person.id, directory, app.clock.now()));
-    values.along = JSON.stringify(along.map((version) => `${version.policy.id} ${version.version}`));
-    where.push(
+    where.and(
       `(EXISTS (SELECT 1 FROM reader r WHERE r.person = @person AND r.document = d.id)
         OR d.requester IN (SELECT value FROM json_each(@takenOver))
         OR d.policy || ' ' || d.policy_version IN (SELECT value FROM json_each(@along)))`,
+      {
+        takenOver: JSON.stringify(tookOverFrom(person.id, directory, app.clock.now())),
+        along: JSON.stringify(along.map((version) => `${version.policy.id} ${version.version}`)),
+      },
     );
   }
-  const equal = (column: string, value: string | undefined) => {
-    if (!value) return;
-    where.push(`d.${column} = @${column}`);
-    values[column] = value;
-  };
-  if (filter.mine) where.push("d.requester = @person");
-  if (filter.status === "held") where.push("d.held = 1");
-  else if (filter.status === "cleared") where.push("d.cleared = 1");
-  else if (filter.status === "by lapse") where.push("d.lapsed = 1");
-  else if (filter.status === "closed") where.push("d.closed_at IS NOT NULL");
-  else equal("status", filter.status);
-  equal("type", filter.type);
-  equal("unit", filter.unit);
-  equal("policy", filter.policy);
-  equal("requester", filter.requester);
-  equal("party", filter.party);
-  equal("currency", filter.currency);
-  const within = (sql: string, key: string, value: string | number | undefined) => {
-    if (value === undefined || value === "") return;
-    where.push(sql);
-    values[key] = value;
-  };
-  within("d.closed_at >= @from", "from", filter.from && startOfDay(filter.from, zone));
-  within("d.closed_at < @until", "until", filter.until && startOfDay(addDays(filter.until, 1), zone));
-  within("abs(d.gross) >= @least", "least", filter.least);
-  within("abs(d.gross) <= @most", "most", filter.most);
+  if (filter.mine) where.and("d.requester = @person");
+  const state = filter.status ? STATES[filter.status] : undefined;
+  if (state) where.and(state);
+  else where.given("d.status = @status", "status", filter.status);
+  for (const column of ["type", "unit", "policy", "requester", "party", "currency"] as const)
+    where.given(`d.${column} = @${column}`, column, filter[column]);
+  where.given("d.closed_at >= @from", "from", filter.from && startOfDay(filter.from, zone));
+  where.given("d.closed_at < @until", "until", filter.until && startOfDay(addDays(filter.until, 1), zone));
+  where.given("abs(d.gross) >= @least", "least", filter.least);
+  where.given("abs(d.gross) <= @most", "most", filter.most);
   const text = filter.text?.trim();
-  if (text) Object.assign(values, searchFor(text, where));
-  return { where, values };
+  return text ? searchFor(text, where) : where;
 }
+
+/** What is asked for like a status and is a mark beside it. */
+const STATES: Partial<Record<string, string>> = {
+  held: "d.held = 1",
+  cleared: "d.cleared = 1",
+  "by lapse": "d.lapsed = 1",
+  closed: "d.closed_at IS NOT NULL",
+};
 
 /**
  * Words of three letters and more are looked up wherever they stand in what `wordsOf` says of a document, all of them in any order, those in quotation marks
  * together; with a shorter one among them the text as it is; fewer letters only at the beginning of a number.
  */
-function searchFor(text: string, where: string[]): Record<string, string> {
-  if ([...text].length < 3) {
-    where.push("d.number LIKE @text ESCAPE '\\'");
-    return { text: `${likeText(text)}%` };
-  }
-  where.push(
-    `d.id IN (SELECT s.id FROM document_text t JOIN document_summary s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
-  );
+function searchFor(text: string, where: Where): Where {
+  if ([...text].length < 3) return where.and("d.number LIKE @text ESCAPE '\\'", { text: `${likeText(text)}%` });
   const words = [...text.matchAll(/"([^"]+)"|\S+/g)].map(([word, quoted]) => quoted ?? word);
   const parts = words.every((word) => [...word].length >= 3) ? words : [text];
-  return { text: parts.map((part) => `"${part.replaceAll('"', '""')}"`).join(" ") };
+  return where.and(
+    `d.id IN (SELECT s.id FROM document_text t JOIN document_summary s ON s.row = t.rowid WHERE t.words MATCH @text ORDER BY t.rowid DESC LIMIT ${MOST_FOUND})`,
+    { text: parts.map((part) => `"${part.replaceAll('"', '""')}"`).join(" ") },
+  );
 }
 
 /** A document with everything said and done about it, for somebody who may read it. */

@@ -6,6 +6,7 @@ import { type Result, refused } from "@/core/refusal";
 import { joinWords } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import type { App } from "../app";
+import { Where } from "../db/where";
 import { commandDocument, mayReleaseHold } from "../documents/commands";
 import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
@@ -62,14 +63,10 @@ const ORDER = { age: "h.placed_at", amount: "h.amount DESC", reason: "h.code, h.
 /** Holds that are on documents now, a page at a time, with how many there are of each reason. */
 export function holdBoard(app: App, person: Person, filter: HoldFilter) {
   const { reason = "", sort = "age", whose = "", page = 1 } = filter;
-  // Only what is asked for is asked, so that an index answers it however many holds there are.
-  const where = [
-    ...(reason ? ["h.code = @reason"] : []),
-    ...(whose === "approval" ? ["h.kind = 'policy' AND h.waiting = 1"] : []),
-    ...(whose === "office" ? ["NOT (h.kind = 'policy' AND h.waiting = 1)"] : []),
-  ];
-  const condition = where.length ? `WHERE ${where.join(" AND ")}` : "";
-  const values = { reason };
+  const where = new Where().given("h.code = @reason", "reason", reason);
+  if (whose === "approval") where.and("h.kind = 'policy' AND h.waiting = 1");
+  if (whose === "office") where.and("NOT (h.kind = 'policy' AND h.waiting = 1)");
+  const { clause: condition, values } = where;
   const total = app.db.prepare(`SELECT COUNT(*) FROM hold h ${condition}`).pluck().get(values) as number;
   const stored = app.db
     .prepare(

@@ -13,6 +13,7 @@ import type { AccountValue } from "../ledger/events";
 import { writeAccount } from "../ledger/write";
 import { readSheet } from "../people/import";
 import { resultInThread } from "../threads/in-thread";
+import { isFormula } from "@/core/text";
 
 export const CustomerImportSchema = z.strictObject({
   text: z.string().max(5 * 1024 * 1024),
@@ -184,7 +185,7 @@ type Read = { ok: true; value: AccountValue | undefined } | { ok: false; message
 function valueOf(field: CustomerField, cell: string, currency: string): Read {
   if (!cell) return { ok: true, value: undefined };
   if (!isAmountField(field))
-    return /^[=+@]/.test(cell)
+    return isFormula(cell)
       ? { ok: false, message: "begins like a formula; write it as plain text" }
       : { ok: true, value: cell.slice(0, 200) };
   const parsed = parseMoney(cell, currency);

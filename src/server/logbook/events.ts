@@ -6,6 +6,7 @@ import { plain } from "@/core/text";
 import { namesOf } from "@/core/words";
 import { likeText } from "../db/like";
 import type { App } from "../app";
+import { Where } from "../db/where";
 import { inParts } from "../log/parts";
 import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
@@ -43,48 +44,24 @@ const SHOWN = 400;
 
 /** Events of the whole log, latest first, by anything they say. */
 export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]; more: boolean } {
-  const where: string[] = [];
-  const values: Record<string, string | number> = { limit: EVENTS_PAGE + 1 };
-  const add = (sql: string, key: string, value: string | number | undefined) => {
-    if (value === undefined || value === "") return;
-    where.push(sql);
-    values[key] = value;
-  };
   const { seal } = sealerOfLog(app.db);
-  add("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)));
-  add("type = @type", "type", filter.type);
+  const where = new Where()
+    .given("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)))
+    .given("type = @type", "type", filter.type)
+    .given("seq < @before", "before", filter.before)
+    .and("seq BETWEEN @first AND @last", between(app, filter));
   if (filter.actor?.trim()) {
     const ids = whoIs(readReferenceData(app).directory, filter.actor.trim());
-    where.push("actor IN (SELECT value FROM json_each(@actors))");
-    values.actors = JSON.stringify(ids.map(seal));
+    where.and("actor IN (SELECT value FROM json_each(@actors))", { actors: JSON.stringify(ids.map(seal)) });
   }
-  add("seq < @before", "before", filter.before);
-  const { first, last } = between(app, filter);
-  where.push("seq BETWEEN @first AND @last");
-  Object.assign(values, { first, last });
   const text = filter.text?.trim();
-  if (text) {
-    // A name is looked for as the tokens that stand for it.
-    const tokens = tokensOfTextsWith(app.db, text, MOST_TOKENS);
-    const words = {
-      text: `%${likeText(seal(text))}%`,
-      ...Object.fromEntries(tokens.map((one, n) => [`token${n}`, one])),
-    };
-    const has = (column: string) =>
-      [`${column} LIKE @text ESCAPE '\\'`, ...tokens.map((_, n) => `instr(${column}, @token${n}) > 0`)].join(" OR ");
-    const found = [...["data", "stream", "type", "hash"].map(has), ...tokens.map((_, n) => `actor = @token${n}`)];
-    // To look into the parts of every event takes a while; where no part has it there is no need.
-    const inAny = app.db.prepare(`SELECT 1 FROM part WHERE ${has("part.body")} LIMIT 1`).get(words) !== undefined;
-    if (inAny) found.push(inParts(has("part.body")));
-    where.push(`seq > @last - @most AND (${found.join(" OR ")})`);
-    Object.assign(values, { ...words, most: MOST_SEARCHED });
-  }
+  if (text) searchFor(app, text, where);
   const rows = app.db
     .prepare(
       `SELECT seq, time, stream, type, actor, inNameOf, data, hash FROM event
-       WHERE ${where.join(" AND ")} ORDER BY seq DESC LIMIT @limit`,
+       ${where.clause} ORDER BY seq DESC LIMIT ${EVENTS_PAGE + 1}`,
     )
-    .all(values) as Omit<ListedEvent, "actorName" | "words">[];
+    .all(where.values) as Omit<ListedEvent, "actorName" | "words">[];
   const { directory } = readReferenceData(app);
   return {
     rows: rows
@@ -98,6 +75,22 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
       })),
     more: rows.length > EVENTS_PAGE,
   };
+}
+
+/** A text wherever it stands in an event or a part of it; a name is looked for as the tokens that stand for it. */
+function searchFor({ db }: App, text: string, where: Where): void {
+  const tokens = tokensOfTextsWith(db, text, MOST_TOKENS);
+  const words = {
+    text: `%${likeText(sealerOfLog(db).seal(text))}%`,
+    ...Object.fromEntries(tokens.map((one, n) => [`token${n}`, one])),
+  };
+  const has = (column: string) =>
+    [`${column} LIKE @text ESCAPE '\\'`, ...tokens.map((_, n) => `instr(${column}, @token${n}) > 0`)].join(" OR ");
+  const found = [...["data", "stream", "type", "hash"].map(has), ...tokens.map((_, n) => `actor = @token${n}`)];
+  // To look into the parts of every event takes a while; where no part has it there is no need.
+  const inAny = db.prepare(`SELECT 1 FROM part WHERE ${has("part.body")} LIMIT 1`).get(words) !== undefined;
+  if (inAny) found.push(inParts(has("part.body")));
+  where.and(`seq > @last - @mostSearched AND (${found.join(" OR ")})`, { ...words, mostSearched: MOST_SEARCHED });
 }
 
 /** A document may be asked for by its number. */

@@ -1,3 +1,4 @@
+import { isFormula } from "../../text";
 import { Reader, type Node, type Taker } from "./reader";
 
 /** What orders and invoices have in common. */
@@ -22,6 +23,6 @@ export function partyName(reader: Reader, node: Node, party: string): string {
     reader.text(node, `${party}/Party/PartyName/Name`) ||
     reader.text(node, `${party}/Party/PartyLegalEntity/RegistrationName`);
   if (!name) reader.bad(`${party}/Party`, "has neither a name nor a registration name");
-  if (/^[=+@\t\r]/.test(name)) reader.bad(`${party}/Party`, "its name begins like a formula");
+  if (isFormula(name)) reader.bad(`${party}/Party`, "its name begins like a formula");
   return name.slice(0, 120);
 }
