@@ -21,6 +21,13 @@ function logged(): Db {
 }
 
 describe("append-only", () => {
+  it("nothing is written to a stream of no kind that there is", () => {
+    const { db } = testApp();
+    const cause = { actor: "x", at: "2026-03-10T09:10:00.000Z", command: "c-9" };
+    for (const stream of ["tests", "documents:x", "toString", ""])
+      expect(() => append(db, stream, [{ type: "x", data: {} }], cause)).toThrow(RangeError);
+  });
+
   it.each([
     ["UPDATE logged SET type = 'approved' WHERE seq = 2", "cannot be changed"],
     ["DELETE FROM logged WHERE seq = 2", "cannot be deleted"],
@@ -175,7 +182,7 @@ describe("the demo's log", () => {
 
   it("the demo's clock starts at its set time and never before the last event", () => {
     expect(demoClock(db, "2026-03-10T09:10:00.000Z").now().slice(0, 16)).toBe("2026-03-10T09:10");
-    append(db, "test", [{ type: "later", data: {} }], {
+    append(db, "clock", [{ type: "clock moved", data: { to: "2026-04-01T00:00:00.000Z" } }], {
       actor: "x",
       at: "2026-04-01T00:00:00.000Z",
       command: newCommandId(),

@@ -7,6 +7,7 @@ import { statement } from "../db/statement";
 import { nativeHash } from "./hash";
 import { divided, whole } from "./parts";
 import { opened, sealPeople, sealerOfLog, type Identity } from "./sealed";
+import { kindOfStream, type StreamKind } from "./streams";
 
 export { nativeHash } from "./hash";
 
@@ -17,13 +18,18 @@ export type Happened = { type: string; data: unknown };
 
 const COLUMNS = "seq, time, stream, version, type, actor, inNameOf, command, data, previous, hash";
 
+/** Streams of which reference data are made, that is kept in memory. */
+const REFERENCE: ReadonlySet<StreamKind> = new Set(["organisation", "rates", "policy", "policy-set"]);
+
 /**
  * Appends events to a stream. Call inside a transaction, together with the projection. What says who somebody is goes in sealed.
- * @returns the events as they are stored
+ * @returns the events as they are hashed
+ * @throws RangeError for a stream of no kind that there is
  */
 export function append(db: Db, stream: string, events: readonly Happened[], cause: Cause): ChainedEvent[] {
-  if (stream === "organisation") sealPeople(db, events.flatMap(identitiesIn));
-  if (/^(organisation|rates|policy)/.test(stream)) noteChange(db);
+  const kind = kindOfStream(stream);
+  if (kind === "organisation") sealPeople(db, events.flatMap(identitiesIn));
+  if (REFERENCE.has(kind)) noteChange(db);
   const { seal } = sealerOfLog(db);
   const own = seal(stream);
   const actor = seal(cause.actor);

@@ -11,13 +11,7 @@ import { SAMPLE_TABLES, projectSample } from "../evidence/events";
 import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
-
-/** Events beside those of documents. */
-export type OtherEvent =
-  /** Written by the first versions, when the organisation was one whole. */
-  | { type: "organisation imported"; data: { organisation: unknown } }
-  | { type: "rates published"; data: { rates: Rate[] } }
-  | { type: "clock moved"; data: { to: string } };
+import { kindOfStream, type StreamKind } from "./streams";
 
 /** Tables that are made from the log and nothing else. */
 export const PROJECTIONS = [
@@ -49,38 +43,47 @@ export function project(db: Db, stored: readonly ChainedEvent[]): void {
     const together = (event: ChainedEvent) => event.stream === stream && event.command === command;
     while (end < events.length && together(events[end]!)) end += 1;
     const run = events.slice(start, end);
-    if (stream.startsWith("document:")) projectDocument(db, run);
-    else if (stream === "organisation") for (const event of run) projectPeople(db, event);
-    else if (stream.startsWith("access:")) notePeople(db, run);
-    else if (stream.startsWith("account:")) for (const event of run) projectAccount(db, event);
-    else if (stream === "ledger") for (const event of run) projectLedger(db, event);
-    else if (stream === "checkpoints") for (const event of run) projectCheckpoint(db, event);
-    else if (stream.startsWith("sample:") || stream.startsWith("views:"))
-      for (const event of run) projectSample(db, event);
-    else if (stream === "messages") for (const event of run) projectMessages(db, event);
-    else if (stream === "rules") for (const event of run) projectRules(db, event);
-    else if (stream.startsWith("policy")) for (const event of run) projectPolicy(db, event);
-    else for (const event of run) projectOther(db, event);
+    PROJECT[kindOfStream(stream)](db, run);
     start = end;
   }
 }
 
-function projectOther(db: Db, event: ChainedEvent): void {
-  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as OtherEvent;
-  switch (happened.type) {
-    case "rates published": {
-      const insert = db.prepare(
-        "INSERT OR REPLACE INTO rate (source_currency, target_currency, date, rate, source) VALUES (@from, @to, @date, @rate, @source)",
-      );
-      for (const rate of happened.data.rates) insert.run(rate);
-      break;
-    }
-    // It moves the demonstration's clock by its own time; there is nothing to write.
-    case "clock moved":
-      break;
-    default:
-      break;
-  }
+type Projecting = (db: Db, events: readonly ChainedEvent[]) => void;
+const each =
+  (one: (db: Db, event: ChainedEvent) => unknown): Projecting =>
+  (db, events) => {
+    for (const event of events) one(db, event);
+  };
+/** The event itself is all there is to know. */
+const nothing: Projecting = () => undefined;
+
+/** What is written of the events of each kind of stream. */
+const PROJECT = {
+  document: projectDocument,
+  policy: each(projectPolicy),
+  "policy-set": each(projectPolicy),
+  organisation: each(projectPeople),
+  access: notePeople,
+  account: each(projectAccount),
+  ledger: each(projectLedger),
+  rules: each(projectRules),
+  rates: each(projectRates),
+  messages: each(projectMessages),
+  // Secrets are in a table of their own that no log makes again.
+  integrations: nothing,
+  sample: each(projectSample),
+  views: each(projectSample),
+  checkpoints: each(projectCheckpoint),
+  // It moves the demonstration’s clock by its own time.
+  clock: nothing,
+} satisfies Record<StreamKind, Projecting>;
+
+function projectRates(db: Db, { data }: ChainedEvent): void {
+  const { rates } = JSON.parse(data) as { rates: Rate[] };
+  const insert = db.prepare(
+    "INSERT OR REPLACE INTO rate (source_currency, target_currency, date, rate, source) VALUES (@from, @to, @date, @rate, @source)",
+  );
+  for (const rate of rates) insert.run(rate);
 }
 
 /** What every event about people carries: the entries it changed, old and new. */
