@@ -215,8 +215,8 @@ function Versions({
     <ul className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" aria-label="Versions">
       {hasDraft && (
         <li className="flex items-center gap-1.5">
-          {current ? <Link href={`/policies/${id}`}>Draft</Link> : <b className="font-semibold">Draft</b>}
-          <VersionMark state="Draft" />
+          {current && <Link href={`/policies/${id}`}>Draft</Link>}
+          {!current && <VersionMark state="Draft" />}
         </li>
       )}
       {versions.toReversed().map((one) => (
