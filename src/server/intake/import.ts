@@ -76,8 +76,8 @@ export async function* importDocuments(
   if (wrong) return { ok: false, refusals: [wrong] };
   looked.delete(app.db);
   const taken: Taken = { taken: 0, numbers: [], again: 0, refused: [] };
-  // One letter about all of them to each who is asked, in place of thousands.
-  const quiet = { ...app, quiet: true };
+  // One letter about all of them to each who is asked, in place of thousands; and what follows begins once all are in.
+  const quiet = { ...app, quiet: true, wakeWorker: () => undefined };
   const since = app.clock.now();
   for (let from = 0; from < documents.length; from += BATCH) {
     yield { stage: "entering", done: from, total: documents.length };
