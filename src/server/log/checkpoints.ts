@@ -13,7 +13,6 @@ export type RecordEvent = { type: "checkpoint made"; data: { size: number; root:
 
 const nativeBytes: HashBytes = (bytes) => hash("sha256", bytes, "buffer");
 const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString("hex");
-const fromHex = (text: string) => new Uint8Array(Buffer.from(text, "hex"));
 
 const trees = new WeakMap<Db, MerkleTree>();
 
@@ -25,8 +24,8 @@ export function treeOf(db: Db): MerkleTree {
 function grownTree(db: Db, most: number): MerkleTree {
   const tree = trees.get(db) ?? new MerkleTree(nativeBytes);
   trees.set(db, tree);
-  const rest = db.prepare("SELECT hash FROM event WHERE seq > ? ORDER BY seq LIMIT ?").pluck();
-  for (const one of rest.iterate(tree.size, most) as Iterable<string>) tree.add(leafHash(fromHex(one), nativeBytes));
+  const rest = db.prepare("SELECT hash FROM logged WHERE seq > ? ORDER BY seq LIMIT ?").pluck();
+  for (const one of rest.iterate(tree.size, most) as Iterable<Uint8Array>) tree.add(leafHash(one, nativeBytes));
   return tree;
 }
 
