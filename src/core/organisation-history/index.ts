@@ -9,7 +9,6 @@ export {
   addPerson,
   changePerson,
   closeUnit,
-  endStandIn,
   newPersonId,
   holdPosition,
   rulesOf,
@@ -21,9 +20,8 @@ export {
   setOwner,
   setRoles,
   setSegregation,
-  setStandIn,
 } from "./edit";
-export type { Edit, NewPerson, NewStandIn, PersonEdit, UnitEdit } from "./edit";
+export type { Edit, NewPerson, PersonEdit, UnitEdit } from "./edit";
 export { comeBack, leave, leftBehind } from "./leaving";
 export type { Handing, LeftBehind } from "./leaving";
 export { checked } from "./check";
@@ -32,3 +30,5 @@ export { gainsOf } from "./gains";
 export type { Gain, GainKind } from "./gains";
 export { differencesOf, namesIn, peopleTouched, sayEntry } from "./words";
 export type { Difference, Names } from "./words";
+export { endStandIn, setStandIn } from "./stand-ins";
+export type { NewStandIn } from "./stand-ins";

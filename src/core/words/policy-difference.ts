@@ -38,7 +38,7 @@ export function policyDifferences(before: Policy, after: Policy, directory: Dire
   }
   for (const now of after.sections) {
     const old = before.sections.find(({ id }) => id === now.id);
-    if (old) found.push(...sectionDifferences(before, old, after, now, directory));
+    if (old) found.push(...sectionDifferences({ before, old, after, now, directory }));
     else {
       const place = { section: now.id };
       found.push({ place, what: `Section “${now.name}”`, before: null, after: sayWhole(after, now, directory) });
@@ -89,13 +89,11 @@ function sayWhole(policy: Policy, section: Section, directory: Directory): strin
   return [saySection(policy, section, directory), ...bands].join(" ");
 }
 
-function sectionDifferences(
-  before: Policy,
-  old: Section,
-  after: Policy,
-  now: Section,
-  directory: Directory,
-): PolicyDifference[] {
+/** A section in both versions of its policy. */
+type Both = { before: Policy; old: Section; after: Policy; now: Section; directory: Directory };
+
+function sectionDifferences(both: Both): PolicyDifference[] {
+  const { before, old, after, now, directory } = both;
   const place = { section: now.id };
   const parts = (policy: Policy, section: Section): Part[] => [
     { place, what: `Name of the section “${now.name}”`, data: section.name, say: () => section.name },
@@ -117,8 +115,8 @@ function sectionDifferences(
   ];
   return [
     ...differing(parts(before, old), parts(after, now)),
-    ...bandDifferences(before, old, after, now, directory),
-    ...levelDifferences(before, old, after, now, directory),
+    ...bandDifferences(both),
+    ...levelDifferences(both),
     ...differing(note(old), note(now)),
   ];
 }
@@ -130,13 +128,7 @@ function sayThresholds({ currency }: Policy, { thresholds }: Section): string[] 
   );
 }
 
-function bandDifferences(
-  before: Policy,
-  old: Section,
-  after: Policy,
-  now: Section,
-  directory: Directory,
-): PolicyDifference[] {
+function bandDifferences({ before, old, after, now, directory }: Both): PolicyDifference[] {
   const part = (policy: Policy, section: Section, index: number, band: number): Part => ({
     what: `${now.name}, band ${band + 1}`,
     place: { section: now.id, band },
@@ -169,13 +161,7 @@ function partOfBand({ levels }: Section, band: number): unknown[] {
     ]);
 }
 
-function levelDifferences(
-  before: Policy,
-  old: Section,
-  after: Policy,
-  now: Section,
-  directory: Directory,
-): PolicyDifference[] {
+function levelDifferences({ before, old, after, now, directory }: Both): PolicyDifference[] {
   const found = (level: Level, was: Level | null, is: Level | null): PolicyDifference => ({
     place: { section: now.id, ...(is && { level: level.id }) },
     what: `${now.name}, level “${level.name}”`,

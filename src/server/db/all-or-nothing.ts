@@ -21,3 +21,8 @@ export function allOrNothing<T>(app: Pick<App, "db">, work: () => Result<T>): Re
     throw error;
   }
 }
+
+/** Runs work in one transaction, or in the one that is open; what it has written stays, also beside a refusal. Immediate, so that of two who decide at once the second waits and then sees what the first has done. */
+export function inTransaction<T>(app: App, work: () => T): T {
+  return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
+}

@@ -5,14 +5,12 @@ import {
   isNamedToRelease,
   levelsToDecide,
   whyNotRelease,
-  type DecideContext,
   type DocumentCommand,
   type DocumentEvent,
   type DocumentState,
   type EditEffect,
 } from "@/core/approval";
-import { dayIn } from "@/core/calendar";
-import { documentType, type AnyDocument, type DocumentContext } from "@/core/documents";
+import { documentType, type AnyDocument } from "@/core/documents";
 import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
@@ -25,13 +23,12 @@ import { carryOut } from "../carry-out";
 import { allOrNothing } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
 import { append } from "../log/log";
-import { sealerOfLog } from "../log/sealed";
 import { announce } from "../messages/announce";
-import { directoryAt, readReferenceData, routingFor } from "../reference-data";
+import { readReferenceData, routingFor } from "../reference-data";
 import { markAsked } from "../credit/customer";
 import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
-import { aroundOf } from "./context";
+import { contextFor } from "./decide-context";
 import { markEditor, whyNotEditToo } from "./editor";
 import { writeDocument } from "./projection";
 import { readState } from "./state";
@@ -373,38 +370,4 @@ function decided(
   markAsked(app, state, after, commandId);
   announce(app, state, events, at);
   return { ok: true, value: after };
-}
-
-type Asked = {
-  actor: string;
-  at: string;
-  state: DocumentState | null;
-  document: AnyDocument;
-  /** Whether what is around the document is looked up now; else it is as it was known. */
-  looks?: boolean;
-  inPerson?: boolean;
-};
-
-/** What `decide` may look at; the surroundings are looked up only where they can matter. */
-export function contextFor(app: App, asked: Asked): DecideContext {
-  const { actor, at, state, document, looks = true, inPerson = false } = asked;
-  const world = readReferenceData(app);
-  const entered = dayIn(state?.submittedAt ?? at, world.directory.organisation.timeZone);
-  const around: DocumentContext = looks
-    ? aroundOf(app, document, state?.number ?? null, entered)
-    : (state?.around ?? {});
-  return {
-    actor,
-    at,
-    inPerson,
-    seal: sealerOfLog(app.db).seal,
-    directoryAt: (moment) => directoryAt(world.register, moment),
-    routing: { ...routingFor(app.db, world, at, state?.route?.ratesOn), around },
-    versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
-  };
-}
-
-/** Immediate, so that of two who decide at once the second waits and then sees what the first has done. */
-export function inTransaction<T>(app: App, work: () => T): T {
-  return app.db.inTransaction ? work() : app.db.transaction(work).immediate();
 }

@@ -10,7 +10,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName } from "../ledger/accounts";
-import { contextFor } from "./commands";
+import { contextFor } from "./decide-context";
 import { orderFacts } from "./orders";
 import { onItsAccount } from "./acceptance";
 

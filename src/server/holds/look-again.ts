@@ -1,6 +1,7 @@
 import type { Cause } from "@/core/holds";
 import type { App } from "../app";
-import { commandBySystem, inTransaction } from "../documents/commands";
+import { inTransaction } from "../db/all-or-nothing";
+import { commandBySystem } from "../documents/commands";
 import { lastSeq } from "../log/log";
 
 export type Which =

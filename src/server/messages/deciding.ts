@@ -3,8 +3,9 @@ import type { Person } from "@/core/people";
 import { type Result, refused } from "@/core/refusal";
 import { hashOf } from "../access/sessions";
 import type { App } from "../app";
+import { inTransaction } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
-import { commandDocument, inTransaction } from "../documents/commands";
+import { commandDocument } from "../documents/commands";
 import { openLink } from "./links";
 import { settingsOf } from "./settings";
 

@@ -1,8 +1,9 @@
 import { turningPoints } from "@/core/organisation-history";
 import type { App } from "../app";
 import { nextSearch } from "../credit/search";
+import { inTransaction } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
-import { commandBySystem, inTransaction } from "../documents/commands";
+import { commandBySystem } from "../documents/commands";
 import { readState } from "../documents/state";
 import { lastSeq } from "../log/log";
 import { nextDigest } from "../messages/by-time";

@@ -6,7 +6,7 @@ import { formatMoney } from "@/core/money";
 import { sayForetold } from "@/core/audit-narrative";
 import { sayHeld } from "@/core/words";
 import { app } from "@/server/app";
-import { contextFor } from "@/server/documents/commands";
+import { contextFor } from "@/server/documents/decide-context";
 import { currentPerson } from "@/server/http/handle";
 import { openLink } from "@/server/messages/links";
 import { settingsOf } from "@/server/messages/settings";
