@@ -135,8 +135,8 @@ function multiply(db: Db, wanted: number): void {
 
 function benchLists(app: App, who: (id: string) => Person): void {
   const auditor = who("tome-cardigos");
-  const register = (query: object) => {
-    const filter = filterOf(RegisterQuerySchema.parse(query));
+  const history = (query: object) => {
+    const filter = filterOf(RegisterQuerySchema.parse(query), "EUR");
     return [listDocuments(app, auditor, filter), totalsOf(app, auditor, filter)];
   };
   const narrow = { policy: "purchase-orders", from: "2025-06-01", until: "2025-12-31", least: "500", most: "5000" };
@@ -155,9 +155,9 @@ function benchLists(app: App, who: (id: string) => Person): void {
     ["what a requester may read", () => listDocuments(app, who("rui-tavares"), { text: "pump" })],
     ["the desk of a clerk", () => deskOf(app, who("vicente-lourosa"))],
     ["the desk of a controller", () => deskOf(app, who("benedita-corvo"))],
-    ["register as it opens, with its totals", () => register({})],
-    ["register by policy, days and amounts", () => register(narrow)],
-    ["register by a word and a unit", () => register({ q: "pump", unit: "engineering", state: "any" })],
+    ["register as it opens, with its totals", () => history({})],
+    ["register by policy, days and amounts", () => history(narrow)],
+    ["register by a word and a unit", () => history({ q: "pump", unit: "engineering", state: "any" })],
     ["holds by age", () => holdBoard(app, who("tamsin-roque"), {})],
     [
       "holds by amount, of one reason",

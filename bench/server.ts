@@ -37,6 +37,8 @@ export class BenchServer {
       headers: { "content-type": "application/json" },
       body: JSON.stringify({ person: who }),
     });
-    return response.headers.getSetCookie()[0]!.split(";")[0]!;
+    const [cookie] = response.headers.getSetCookie();
+    if (!cookie) throw new Error(`${who} was not signed in: ${response.status} ${await response.text()}`);
+    return cookie.split(";")[0]!;
   }
 }

@@ -7,7 +7,8 @@ import type { PurchaseOrder } from "@/core/documents";
 import type { Route } from "@/core/routing";
 import { databaseFile, openDatabase } from "@/server/db/open";
 import { lastSeq } from "@/server/log/log";
-import { temporaryFolder, testApp } from "../demo/test-app";
+import { testApp } from "../demo/test-app";
+import { temporaryFolder } from "../demo/temporary";
 
 const root = path.join(import.meta.dirname, "..");
 const examples = path.join(root, "demo/examples");

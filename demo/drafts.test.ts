@@ -11,7 +11,7 @@ import { faultyDrafts } from "./drafts";
 import { generateDemo } from "./generate";
 import { furtherPolicies } from "./further-policies";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
-import { temporaryFolder } from "./test-app";
+import { temporaryFolder } from "./temporary";
 
 const db = openDatabase(temporaryFolder());
 generateDemo(db, { orders: 60 });

@@ -33,6 +33,7 @@ import { lastYearsPolicy, orderPolicyInForce } from "./policy";
 import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted-anomalies";
 import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
+import { mareviaRules } from "./rules";
 import { seeded } from "./random";
 
 const HISTORY_FROM = "2024-09-09T07:00:00.000Z";
@@ -122,7 +123,7 @@ function payFrom({ app, who, must, random }: DemoBuilder): void {
     taxNumber: "XX500100200",
     email: "orders@marevia.example",
   };
-  must(setRules(app, who("benedita-corvo"), { payments, letterhead }, random.uuid()));
+  must(setRules(app, who("benedita-corvo"), { ...mareviaRules, payments, letterhead }, random.uuid()));
 }
 
 /** Suppliers and customers as they were taken over, and what customers owe when the demonstration begins. */

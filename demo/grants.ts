@@ -98,7 +98,21 @@ export const GRANTS: Record<string, Case[]> = {
     },
   ],
   "POST /documents/look": [{ body: () => ({ document: testOrder(100) }), granted: [] }],
-  "GET /cost-centres": [{ granted: notAuditors }],
+  "GET /lists/[list]": [{ params: { list: "cost-centres" }, granted: notAuditors }],
+  "POST /lists": [
+    {
+      body: () => ({ command: command(), change: { type: "save list", list: "none", name: "None" } }),
+      granted: ["controller", "administrator"],
+    },
+  ],
+  "GET /lists/[list]/file": [{ params: { list: "cost-centres" }, granted: readPolicies }],
+  "POST /lists/[list]/file": [
+    {
+      params: { list: "papers" },
+      body: () => ({ text: "key,name\na,A\n", command: command() }),
+      granted: ["controller", "administrator"],
+    },
+  ],
   "POST /together/submit": [
     {
       body: () => ({ command: command(), drafts: [{ document: "po-00001", updatedAt: "" }] }),

@@ -2,7 +2,7 @@ import type { OrderLine, PurchaseOrder } from "@/core/documents";
 import { marevia } from "./organisation";
 import type { Random } from "./random";
 
-type Category = OrderLine["category"];
+type Category = "dry-dock" | "engine" | "fuel" | "deck" | "catering" | "it" | "office" | "services";
 
 type Kind = {
   category: Category;

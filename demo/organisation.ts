@@ -1,3 +1,4 @@
+import { mareviaLists } from "./lists";
 import { OrganisationSchema, type Limit, type Organisation, type Role } from "@/core/people";
 import { locations } from "./calendars";
 
@@ -167,21 +168,6 @@ const limits: [holder: string, ...limits: (Limit | number | null)[]][] = [
   ["lucinda-peroba", 5_000, 5_000, 1_000, null],
 ];
 
-const costCentres: [key: string, owner: string][] = [
-  ["CC-10", "goncalo-abrantes"],
-  ["CC-20", "abel-tronqueira"],
-  ["CC-21", "rui-tavares"],
-  ["CC-22", "leocadia-brum"],
-  ["CC-30", "ines-valadim"],
-  ["CC-31", "amadeu-lobato"],
-  ["CC-32", "mafalda-ilheu"],
-  ["CC-33", "orlando-vasques"],
-  ["CC-40", "dario-penalva"],
-  ["CC-50", "graca-montalvo"],
-  ["CC-60", "teodora-lins"],
-  ["CC-61", "ivo-sampaio"],
-];
-
 /** Marévia Lines as it was entered at the beginning of 2025; what has changed since is in `people-history.ts`. */
 export const marevia: Organisation = OrganisationSchema.parse({
   name: "Marévia Lines",
@@ -218,5 +204,5 @@ export const marevia: Organisation = OrganisationSchema.parse({
     ),
   ),
   standIns: [],
-  owners: costCentres.map(([key, person]) => ({ of: "costCentre" as const, key, person })),
+  lists: mareviaLists,
 });

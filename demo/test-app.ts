@@ -1,11 +1,7 @@
 /** A throw-away installation with the demo's people for tests of the server. */
-import fs from "node:fs";
-import os from "node:os";
-import path from "node:path";
-import { afterAll } from "vitest";
-import type { PurchaseOrder } from "@/core/documents";
+import { usualRules, type PurchaseOrder } from "@/core/documents";
 import { order } from "@/core/fixtures";
-import type { Person } from "@/core/people";
+import type { Organisation, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import type { App } from "@/server/app";
 import { handClock } from "@/server/clock";
@@ -18,36 +14,36 @@ import { customers, suppliers } from "./accounts";
 import { marevia } from "./organisation";
 import { seeded } from "./random";
 import { orderPolicy } from "./policy";
+import { mareviaRules } from "./rules";
 import { reviewedInForce } from "./put-in-force";
-
-const folders: string[] = [];
-// Said where the file is loaded: what is said while a test or its set-up runs is never called.
-afterAll(() => {
-  for (const folder of folders.splice(0)) fs.rmSync(folder, { recursive: true, force: true });
-});
-
-export function temporaryFolder(): string {
-  const folder = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-"));
-  folders.push(folder);
-  return folder;
-}
+import { temporaryFolder } from "./temporary";
 
 type HandClock = ReturnType<typeof handClock>;
 export type TestApp = App & { clock: HandClock; wall: HandClock; folder: string };
 
-/** People, rates and the demo's order policy in force; the clock stands at the demo's start. */
-export function testApp(): TestApp {
+/** An installation that knows an organisation and nothing else. @param at where its clock stands, ISO date-time in UTC */
+export function emptyApp(organisation: Organisation, at: string): TestApp {
   const folder = temporaryFolder();
   const db = openDatabase(folder);
-  const clock = handClock("2026-01-01T09:00:00.000Z");
+  const clock = handClock(at);
   const app = { db, clock, wall: handClock("2026-11-23T09:00:00.000Z"), demo: true, folder };
+  const event = { type: "organisation imported", data: { organisation } };
+  project(db, append(db, "organisation", [event], { actor: "system", at, command: newCommandId() }));
+  return app;
+}
+
+/** People, rates and the demo's order policy in force; the clock stands at the demo's start. */
+export function testApp(): TestApp {
+  const app = emptyApp(marevia, "2026-01-01T09:00:00.000Z");
+  const { db, clock } = app;
   const cause = { actor: "system", at: clock.now(), command: newCommandId() };
-  project(db, append(db, "organisation", [{ type: "organisation imported", data: { organisation: marevia } }], cause));
   const rates = [{ from: "JPY", to: "EUR", date: "2026-03-09", rate: "0.0061", source: "test" }];
   project(
     db,
     append(db, "rates", [{ type: "rates published", data: { rates } }], { ...cause, command: newCommandId() }),
   );
+  const rules = { ...usualRules("EUR"), ...mareviaRules };
+  project(db, append(db, "rules", [{ type: "rules set", data: { rules } }], { ...cause, command: newCommandId() }));
   reviewedInForce(app, newCommandId, { policy: orderPolicy, basedOn: 0, note: "", from: "2026-01-01" });
   clock.set("2026-03-10T09:10:00.000Z");
   return app;

@@ -2,7 +2,7 @@ import type { App } from "@/server/app";
 import { handClock } from "@/server/clock";
 import { openDatabase } from "@/server/db/open";
 import { generateDemo } from "./generate";
-import { temporaryFolder } from "./test-app";
+import { temporaryFolder } from "./temporary";
 
 /** The demo with a few orders, seen on a day of 2026, for tests that read a whole log. */
 export function demoApp(orders: number): App & { folder: string } {

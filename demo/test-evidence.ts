@@ -6,15 +6,13 @@ import { expect } from "vitest";
 import { canonical, verifyEvidence, type CheckpointFile, type Evidence } from "@/core/records";
 import { zipped } from "@/server/evidence/files";
 import { openEvidence } from "@/server/evidence/unzip";
-import { temporaryFolder } from "./test-app";
+import { temporaryFolder } from "./temporary";
 
-const folder = temporaryFolder();
 const script = path.join(import.meta.dirname, "../tools/verify_evidence.py");
 
-let count = 0;
 /** What the verifier in another language finds. */
 export function python(bytes: Uint8Array, checkpoint?: CheckpointFile): string[] {
-  const file = path.join(folder, `e-${(count += 1)}.zip`);
+  const file = path.join(temporaryFolder(), "evidence.zip");
   fs.writeFileSync(file, bytes);
   const args = [script, file];
   if (checkpoint) {

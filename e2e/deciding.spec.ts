@@ -124,6 +124,8 @@ test("an order in yen has no decimals, one in dinars three; what is wrong is sai
   const alert = page.getByRole("alert").first();
   await expect(alert).toContainText("JPY has no decimals");
   await expect(alert).toContainText("Name the supplier");
+  await expect(alert).toContainText("Line 1: choose the category of orders");
+  await page.getByLabel("Category").selectOption("deck");
   await page.getByLabel("Currency").selectOption("KWD");
   await page.getByLabel("Price each").fill("1500.505");
   await expect(page.getByRole("button", { name: "Submit 1,500.505 KWD" })).toBeVisible();

@@ -17,6 +17,7 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
     await expect(page).toHaveURL(/\/start$/);
     for (const [label, value] of [
       ["Organisation", "Small Quay"],
+      ["Home currency", "gbp"],
       ["Your name", "Ana Prior"],
       ["Your e-mail", "ana@quay.example"],
       ["Password", "Ana Prior 123"],

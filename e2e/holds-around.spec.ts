@@ -28,6 +28,7 @@ async function enterClaim(page: Page, what: string, receipt: { name: string; buf
   await page.getByLabel("Choose files").setInputFiles({ ...receipt, mimeType: "image/png" });
   await expect(page.getByRole("listitem").filter({ hasText: receipt.name }).first()).toBeVisible();
   await fillIn(page, { "What it was": "Taxi", Spent: "31.70" });
+  await page.getByRole("combobox", { name: "Category" }).selectOption("travel");
   await page.getByRole("combobox", { name: "Receipt" }).first().selectOption({ label: receipt.name });
   await page.getByRole("button", { name: "Submit 31.70 EUR" }).click();
   await page.waitForURL(/ec-\d+$/);

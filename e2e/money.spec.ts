@@ -120,9 +120,11 @@ test("a claim entered for a colleague is approved in part and paid to the collea
   await page.getByRole("option", { name: /Noor Halvorsrud/ }).click();
   await expect(page.getByText("Paid to Noor Halvorsrud")).toBeVisible();
   await fillIn(page, { "What it was": "Bus", Spent: "9.00" });
+  await page.getByRole("combobox", { name: "Category" }).selectOption("travel");
   await page.getByRole("button", { name: "Add a line" }).click();
   await page.getByLabel("What it was", { exact: true }).nth(1).fill("Lockers");
   await page.getByLabel("Spent", { exact: true }).nth(1).fill("7.50");
+  await page.getByRole("combobox", { name: "Category" }).nth(1).selectOption("other");
   await page.getByRole("button", { name: "Submit 16.50 EUR" }).click();
   await page.waitForURL(/ec-\d+$/);
   const url = page.url();

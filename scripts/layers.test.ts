@@ -2,6 +2,7 @@
 import fs from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
+import { documentTypeKeys } from "@/core/documents";
 
 const src = path.join(import.meta.dirname, "../src");
 
@@ -14,9 +15,9 @@ const IN_FOLDER: Record<string, readonly string[]> = {
 
 /** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
 const ORDER = (
-  "reason text ids calendar money refusal drawn records conditions people payments segregation messages documents policy " +
-  "routing holds approval rehearsal checks words audit-narrative outcome notices authority organisation-history people-table sampling " +
-  "stopped-orders starting-set intake formats fixtures"
+  "reason text ids calendar money refusal lists drawn records conditions people segregation payments messages documents policy " +
+  "routing holds approval rehearsal checks stopped-orders organisation-history people-table list-table intake formats words audit-narrative outcome notices authority " +
+  "sampling starting-set fixtures"
 ).split(" ");
 
 /**
@@ -86,6 +87,9 @@ function targetsOf(file: string): string[] {
   });
 }
 
+/** What threads do stands in one table; whoever asks for work does it by its name there, of which only the types are known to the one who takes the order. */
+const ASKED_BY_NAME = new Set(["server/threads/in-thread.ts server/threads/work.ts"]);
+
 /** Files that import each other in a circle, from one of them back to itself; null where there is none. */
 export function circleIn(from: readonly string[], targets: (file: string) => readonly string[]): string[] | null {
   const done = new Set<string>();
@@ -107,7 +111,30 @@ export function circleIn(from: readonly string[], targets: (file: string) => rea
   return null;
 }
 
+/**
+ * What is of one type of document, and may name it: the types' own folders and lists, what reads and writes files of orders and invoices, orders with what became
+ * of them, the accounts that documents change, and the pages of these.
+ */
+const OF_ONE_TYPE =
+  /^(core\/(documents|intake)\/|ui\/(document-types\.ts$|(orders|invoices|claims|limits|supplier-accounts)\/)|server\/(documents\/(orders|order-[a-z]+|on-account|look)\.ts|credit\/[a-z]+\.ts|ledger\/(send-order|limit-change|account-commands|views|duties)\.ts)$|app\/(api\/documents\/\[id\]\/order|\(places\)\/(back-office\/accounts|documents\/import))\/)/;
+
+/** The lines of a text that name a type of document; comments may. */
+export function namedTypes(text: string): string[] {
+  return text
+    .split("\n")
+    .filter((line) => !/^\s*(\/\*\*|\*|\/\/)/.test(line))
+    .filter((line) => documentTypeKeys.some((key) => new RegExp(`["'\`]${key}["'\`]`).test(line)));
+}
+
 describe("layers", () => {
+  it("a type of document is named by what is of it alone, and everything else asks the type", () => {
+    const named = files.filter((file) => namedTypes(fs.readFileSync(path.join(src, file), "utf8")).length > 0);
+    expect(named.filter((file) => !OF_ONE_TYPE.test(file) && !file.startsWith("core/fixtures/"))).toEqual([]);
+    expect(named.length).toBeGreaterThan(15);
+    const text = `if (it.type === "purchase-order")\n  // not "purchase-order"\nconst sql = "type = 'expense-claim'"\n"purchase-orders"`;
+    expect(namedTypes(text)).toHaveLength(2);
+  });
+
   it("every form of import is seen, and nothing that only looks like one", () => {
     const text =
       'import a from "a";\nimport {\n  b,\n  type C,\n} from "b";\nimport "c.css";\nexport * from "d";\nconst e = await import("e");\nsay("from ", "f");\n';
@@ -135,6 +162,15 @@ describe("layers", () => {
     expect(against).toEqual([]);
     expect(circleIn(core, targetsOf)).toBeNull();
     expect(new Set(core.map((file) => file.split("/")[1]))).toEqual(new Set(ORDER));
+  });
+
+  it("no file of the server is in a circle, nor of the pages' parts, types included", () => {
+    for (const layer of ["server/", "ui/"]) {
+      const own = files.filter((file) => file.startsWith(layer));
+      expect(
+        circleIn(own, (file) => targetsOf(file).filter((target) => !ASKED_BY_NAME.has(`${file} ${target}`))),
+      ).toBeNull();
+    }
   });
 
   it("a circle would be found", () => {

@@ -7,7 +7,8 @@ const root = path.join(import.meta.dirname, "..");
 const FOLDERS = ["src", "demo", "bin"];
 
 /** What a variable or field is called that holds a sentence. */
-const SENTENCE = "(?:message|reason|reasons|words|sentence|because|why|said|text of why|arithmetic|explanation)";
+const SENTENCE =
+  "(?:message|reason|reasons|words|sentence|because|why|said|did|comment|text of why|arithmetic|explanation)";
 const METHOD = "(?:match|matchAll|replace|replaceAll|includes|startsWith|endsWith|search|split|indexOf|slice)";
 
 /** Places that take a sentence apart, line by line. */
@@ -54,4 +55,19 @@ describe("prose", () => {
   it.each(["const { reason } = event.data;", "reason.trim()", 'codes.includes("no rate")'])("%s is none", (line) =>
     expect(readsProse(line)).toEqual([]),
   );
+});
+
+/** Refusals whose sentence is written where they are made, instead of said for a code by the tables of words; what a schema says of one field is Zod’s “custom”. */
+const madeByHand = (text: string) => text.match(/\{\s*code: (?!"custom")["'][^{}]*\bmessage: ["'`]/g) ?? [];
+
+describe("a refusal", () => {
+  it("is made by the one helper, in the browser as well", () => {
+    const found = files.filter((file) => madeByHand(fs.readFileSync(path.join(root, file), "utf8")).length > 0);
+    expect(found).toEqual([]);
+  });
+
+  it.each([
+    '{ code: "missing", message: "Choose to whom." }',
+    '{\n  code: "invalid",\n  path: at("price"),\n  message: `Line 1`,\n}',
+  ])("%s would be found", (line) => expect(madeByHand(line)).toHaveLength(1));
 });

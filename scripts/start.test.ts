@@ -5,7 +5,8 @@ import net from "node:net";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { signInAsDemoPerson } from "@/server/access/sessions";
-import { codes, temporaryFolder, testApp } from "../demo/test-app";
+import { codes, testApp } from "../demo/test-app";
+import { temporaryFolder } from "../demo/temporary";
 
 const root = path.join(import.meta.dirname, "..");
 

@@ -1,9 +1,10 @@
 /** A sixth type of document, for the test that one needs nothing but its own folder: a contract, with lines by the year, a party and an end. */
 import { z } from "zod";
-import { basicFields, compareLines, differences, namesOf, sampleBasics, times, written } from "@/core/documents/parts";
+import { basicFields, sampleBasics, times, written } from "@/core/documents/parts";
+import { amount, date, differences, papers, parts, priced, text, type Shown } from "@/core/documents/shown";
 import type { DocumentType, MissingItem } from "@/core/documents/registry";
 import { headAbove, lineManager } from "@/core/documents/starting";
-import { MinorSchema, formatMoney, money, sum } from "@/core/money";
+import { MinorSchema, money, sum } from "@/core/money";
 
 export const ContractSchema = z.strictObject({
   documentType: z.literal("contract"),
@@ -24,18 +25,19 @@ const totalOf = ({ lines, currency }: Contract) =>
   );
 
 function missing({ title, party, endsOn, lines }: Contract): MissingItem[] {
-  return [
-    ...(title.trim() ? [] : [{ path: "title", message: "Say in a few words what is agreed" }]),
-    ...(party.trim() ? [] : [{ path: "party", message: "Name the other party" }]),
-    ...(endsOn ? [] : [{ path: "endsOn", message: "Say when it ends" }]),
-    ...(lines.length > 0 ? [] : [{ path: "lines", message: "Enter at least one line" }]),
+  const wanted: (MissingItem | false)[] = [
+    !title.trim() && { path: "title", why: { code: "no title" } },
+    !party.trim() && { path: "party", why: { code: "nobody named", values: { who: "other party" } } },
+    !endsOn && { path: "endsOn", why: { code: "field empty", values: { field: "day on which it ends" } } },
+    lines.length === 0 && { path: "lines", why: { code: "no lines" } },
   ];
+  return wanted.filter((one) => one !== false);
 }
 
-const sayLine =
+const lineOf =
   ({ currency }: Contract) =>
-  (line: Contract["lines"][number]) =>
-    `${line.description}, ${line.years} × ${formatMoney(money(line.perYear, currency))} a year`;
+  (line: Contract["lines"][number]): Shown =>
+    parts(text(line.description), priced(line.years, line.perYear, currency));
 
 export const contractType: DocumentType<Contract> = {
   key: "contract",
@@ -91,16 +93,16 @@ export const contractType: DocumentType<Contract> = {
   ],
   missing,
   changes: (before, after) => {
-    const { found, compare } = differences();
-    compare("Title", before.title, after.title);
-    compare("Party", before.party, after.party);
-    compare("End", before.endsOn ?? "", after.endsOn ?? "");
-    compareLines(compare, before.lines.map(sayLine(before)), after.lines.map(sayLine(after)));
-    compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
-    compare("Total", formatMoney(totalOf(before)), formatMoney(totalOf(after)));
+    const { found, compare, compareLines } = differences();
+    compare("Title", text(before.title), text(after.title));
+    compare("Party", text(before.party), text(after.party));
+    compare("End", date(before.endsOn), date(after.endsOn));
+    compareLines(before.lines.map(lineOf(before)), after.lines.map(lineOf(after)));
+    compare("Papers", papers(before.attachments), papers(after.attachments));
+    compare("Total", amount(totalOf(before)), amount(totalOf(after)));
     return found;
   },
-  lines: (contract) => contract.lines.map(sayLine(contract)),
+  lines: (contract) => contract.lines.map(lineOf(contract)),
   party: ({ party }) => party,
   amountKeys: ["years", "perYear"],
   refers: () => null,
@@ -113,6 +115,8 @@ export const contractType: DocumentType<Contract> = {
   parts: () => [],
   without: (contract) => contract,
   remarks: () => [],
+  picks: () => [],
+  taxed: () => [],
   concerns: () => ({}),
   peopleFields: {},
   named: () => ({}),

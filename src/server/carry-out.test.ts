@@ -1,6 +1,6 @@
 // The one way in which commands are carried out: whether somebody may, whether it was done, all of it or nothing.
 import { describe, expect, it, vi } from "vitest";
-import { refuse, refused, type Result } from "@/core/refusal";
+import { type Result, refusal, refusedFor } from "@/core/refusal";
 import { codes, person, testApp, value, type TestApp } from "../../demo/test-app";
 import { carryOut, type Command } from "./carry-out";
 import { lastSeq } from "./log/log";
@@ -41,7 +41,7 @@ describe("carrying out a command", () => {
     const app = testApp();
     value(keeping(app, "c-1"));
     const after = lastSeq(app.db);
-    const barred = () => refuse("forbidden", "Not any more");
+    const barred = () => refusal("forbidden", "Not any more");
     expect(codes(keeping(app, "c-1", { barred }))).toBe("forbidden");
     expect(codes(keeping(app, "c-3", { barred }))).toBe("forbidden");
     expect(lastSeq(app.db)).toBe(after);
@@ -60,7 +60,7 @@ describe("carrying out a command", () => {
     const before = lastSeq(app.db);
     const wakes = vi.fn();
     app.wakeWorker = wakes;
-    const late = () => refused("late", "After it has written");
+    const late = () => refusedFor(refusal("late", "After it has written"));
     expect(codes(keeping(app, "c-1", {}, late))).toBe("late");
     expect([lastSeq(app.db), wakes.mock.calls.length]).toEqual([before, 0]);
     expect(value(keeping(app, "c-1"))).toBe("done");

@@ -1,5 +1,6 @@
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { searchDue } from "./credit/search";
@@ -16,12 +17,12 @@ export function moveClock(app: App, actor: Person, to: string, command: string):
   const refusal = authorise(actor, "clock.move");
   if (refusal) return { ok: false, refusals: [refusal] };
   const { move } = app.clock;
-  if (!app.demo || !move) return refused("not a demo", "Only a demonstration has a clock that can be moved");
+  if (!app.demo || !move) return refused("clock of a demonstration only");
   const now = app.clock.now();
   const target = new Date(to).toISOString();
-  if (target <= now) return refused("past", "The clock can be moved forward only; choose a later time", "to");
+  if (target <= now) return refused("clock not back", null, "to");
   if (Date.parse(target) - Date.parse(now) > FURTHEST_DAYS * 86_400_000)
-    return refused("too far", `Move it by ${FURTHEST_DAYS} days at most`, "to");
+    return refused("clock too far", { days: FURTHEST_DAYS }, "to");
   passTime(app, target, move);
   app.db
     .transaction(() => {

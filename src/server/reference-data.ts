@@ -4,20 +4,21 @@ import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import {
   KINDS,
   asOf,
-  emptyRegister,
+  emptyHistory,
   turningPoints,
   type Kind,
   type OrganisationHistory,
 } from "@/core/organisation-history";
 import type { Rate } from "@/core/money";
 import type { RoutingContext } from "@/core/routing";
+import { namesOf, type Names } from "@/core/words";
 import type { App } from "./app";
 import { unchangedSince } from "./db/changes";
 import { statement } from "./db/statement";
 import type { Db } from "./db/open";
 
 /** What documents are routed by, as it stands at a moment: people and all versions of all policies. */
-export type ReferenceData = { register: OrganisationHistory; directory: Directory; versions: readonly PolicyVersion[] };
+export type ReferenceData = { history: OrganisationHistory; directory: Directory; versions: readonly PolicyVersion[] };
 
 type Cached = { key: string; seen: string | null; from: string; until: string; world: ReferenceData };
 const cache = new WeakMap<Db, Cached>();
@@ -34,14 +35,19 @@ export function readReferenceData({ db, clock }: Pick<App, "db" | "clock">): Ref
     cache.set(db, { ...known, seen });
     return known.world;
   }
-  const register = known?.key === key ? known.world.register : readRegister(db);
+  const history = known?.key === key ? known.world.history : readHistory(db);
   const world: ReferenceData = {
-    register,
-    directory: directoryOf(asOf(register, at)),
+    history,
+    directory: directoryOf(asOf(history, at)),
     versions: known?.key === key ? known.world.versions : readVersions(db),
   };
-  cache.set(db, { key, seen, from: at, until: turningPoints(register, at)[0] ?? "9999", world });
+  cache.set(db, { key, seen, from: at, until: turningPoints(history, at)[0] ?? "9999", world });
   return world;
+}
+
+/** What ids are called today. */
+export function namesNow(app: Pick<App, "db" | "clock">): Names {
+  return namesOf(readReferenceData(app).directory);
 }
 
 type Past = { points: string[]; known: Map<number, Directory> };
@@ -50,11 +56,11 @@ const past = new WeakMap<OrganisationHistory, Past>();
 const MOST_KEPT = 24;
 
 /** The people at another moment; of one stretch of time without a change they are made once. @param at ISO date-time in UTC */
-export function directoryAt(register: OrganisationHistory, at: string): Directory {
-  const { points, known } = past.get(register) ?? { points: turningPoints(register, ""), known: new Map() };
-  past.set(register, { points, known });
+export function directoryAt(history: OrganisationHistory, at: string): Directory {
+  const { points, known } = past.get(history) ?? { points: turningPoints(history, ""), known: new Map() };
+  past.set(history, { points, known });
   const stretch = points.findLastIndex((point) => point <= at);
-  const found = known.get(stretch) ?? directoryOf(asOf(register, at));
+  const found = known.get(stretch) ?? directoryOf(asOf(history, at));
   known.delete(stretch);
   known.set(stretch, found);
   if (known.size > MOST_KEPT) known.delete(known.keys().next().value!);
@@ -74,11 +80,15 @@ function lastTouch(db: Db): number {
     .get() as number;
 }
 
-function readRegister(db: Db): OrganisationHistory {
-  const register = emptyRegister() as { [K in Kind]: Map<string, never> };
-  const rows = statement(db, "SELECT kind, id, body FROM register").all() as { kind: Kind; id: string; body: string }[];
-  for (const { kind, id, body } of rows) if (KINDS.includes(kind)) register[kind].set(id, JSON.parse(body) as never);
-  return register;
+function readHistory(db: Db): OrganisationHistory {
+  const history = emptyHistory() as { [K in Kind]: Map<string, never> };
+  const rows = statement(db, "SELECT kind, id, body FROM organisation_history").all() as {
+    kind: Kind;
+    id: string;
+    body: string;
+  }[];
+  for (const { kind, id, body } of rows) if (KINDS.includes(kind)) history[kind].set(id, JSON.parse(body) as never);
+  return history;
 }
 
 type VersionRow = {

@@ -1,4 +1,5 @@
 import type { Refusal, Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 
 /** How far the server is, in its own words for the stage. */
 export type Progress = { stage: string; done: number; total: number };
@@ -11,7 +12,6 @@ export async function streamed<T>(
   signal: AbortSignal,
   onProgress: (progress: Progress) => void,
 ): Promise<Result<T> | null> {
-  const failed = (message: string) => ({ ok: false as const, refusals: [{ code: "failed", message }] });
   try {
     const response = await fetch(path, {
       method: "POST",
@@ -23,13 +23,13 @@ export async function streamed<T>(
       const problem = (await response.json()) as { refusals?: Refusal[] };
       return problem.refusals
         ? { ok: false, refusals: problem.refusals }
-        : failed(`The server answered ${response.status}.`);
+        : refused("server answered", { status: response.status });
     }
     const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
     let rest = "";
     for (;;) {
       const { value, done } = await reader.read();
-      if (done) return failed("The answer broke off; look at the preview again to see what is written.");
+      if (done) return refused("answer broke off");
       const lines = (rest + value).split("\n");
       rest = lines.pop()!;
       for (const line of lines) {
@@ -39,8 +39,6 @@ export async function streamed<T>(
       }
     }
   } catch (error) {
-    return (error as Error).name === "AbortError"
-      ? null
-      : failed("The server cannot be reached. Nothing was lost here; try again in a moment.");
+    return (error as Error).name === "AbortError" ? null : refused("server out of reach");
   }
 }

@@ -1,4 +1,5 @@
 import type { Refusal, Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 
 /**
  * Sends a change to the server. What is refused, and a server that cannot be reached, come back as refusals with their sentences.
@@ -24,19 +25,11 @@ async function receive<T>(ask: () => Promise<Response>): Promise<Result<T>> {
     const response = await ask();
     const value = (await response.json()) as T & { refusals?: Refusal[] };
     if (response.ok) return { ok: true, value };
-    return {
-      ok: false,
-      refusals: value.refusals ?? [
-        { code: "failed", message: `The server answered ${response.status}; nothing is known to be done. Try again.` },
-      ],
-    };
+    return value.refusals
+      ? { ok: false, refusals: value.refusals }
+      : refused("server answered", { status: response.status });
   } catch {
-    return {
-      ok: false,
-      refusals: [
-        { code: "unreachable", message: "The server cannot be reached. Nothing was lost here; try again in a moment." },
-      ],
-    };
+    return refused("server out of reach");
   }
 }
 

@@ -66,6 +66,8 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/register/samples/[id]": { params: { id: "s-0001" }, granted: ["controller", "reviewer", "auditor"] },
   "/settings": { granted: readPolicies },
   "/settings/integrations": { granted: readPolicies },
+  "/settings/lists": { granted: readPolicies },
+  "/settings/lists/[list]": { params: { list: "cost-centres" }, granted: readPolicies },
   "/settings/messages": { granted: readPolicies },
   "/settings/rules": { granted: readPolicies },
 };

@@ -13,6 +13,7 @@ import { testApp, testOrder, type TestApp } from "../../../demo/test-app";
 import { POST as preview } from "./documents/[id]/preview/route";
 import { POST as enter } from "./documents/route";
 import { POST as books } from "./ledger/route";
+import { POST as lists } from "./lists/route";
 import { POST as people } from "./people/route";
 import { GET as history } from "./policies/history/route";
 
@@ -89,7 +90,9 @@ describe("an approval is for what was approved", () => {
     const { id } = await submitted(testOrder(60_001, { requester: "tamsin-roque", unit: "finance" }));
     const [approver] = manager.pool as [string];
     const unit = app.db
-      .prepare("SELECT json_extract(body, '$.seats[0].unit') FROM register WHERE kind = 'person' AND id = ?")
+      .prepare(
+        "SELECT json_extract(body, '$.seats[0].unit') FROM organisation_history WHERE kind = 'person' AND id = ?",
+      )
       .pluck()
       .get(approver) as string;
     // A larger one, so that it waits for a second level after the first.
@@ -242,14 +245,25 @@ describe("power over oneself", () => {
     ],
     [
       "an ownership",
-      { type: "set owner", of: "costCentre", key: "CC-1", person: "joaquina-teles", from: null },
+      { type: "set owner", of: "supplier", key: "Northrigg Cordage", person: "joaquina-teles", from: null },
       "an ownership",
     ],
   ])("an administrator does not give themselves %s", async (_name, body, what) => {
     const answer = await admin(body);
     expect([answer.status, answer.said]).toEqual([
       422,
-      `Joaquina Teles would give ${what} to themselves; make somebody else administrator first, who does that`,
+      `You would give ${what} to yourself; make somebody else administrator first, who does that`,
+    ]);
+  });
+  it("an administrator does not make themselves the owner of what levels ask the owner of", async () => {
+    const entry = { type: "save entry", list: "cost-centres", key: "CC-10", name: "Direction 0" };
+    const answer = await ask("joaquina-teles", lists, {
+      command: command(),
+      change: { ...entry, owner: "joaquina-teles" },
+    });
+    expect([answer.status, answer.said]).toEqual([
+      422,
+      "You would give an ownership to yourself; make somebody else administrator first, who does that",
     ]);
   });
   it("no role goes with that of an auditor", async () => {

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { isEmpty } from "@/server/access/account";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { currentPerson } from "@/server/http/handle";
 import { readReferenceData } from "@/server/reference-data";
 import { SignInForm } from "@/ui/access/sign-in-form";

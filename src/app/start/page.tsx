@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { isEmpty } from "@/server/access/account";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { StartForm } from "@/ui/access/entry-forms";
 import { Front } from "@/ui/frame/front";
 

@@ -1,4 +1,4 @@
-import type { DocumentStatus, MissingItem } from "../documents";
+import type { DocumentStatus, MissingItem, MissingReason } from "../documents";
 import type { Cause, Hold } from "../holds";
 import type { CandidateReason } from "../people";
 import type { Coded } from "../reason";
@@ -15,7 +15,7 @@ export type BarredReason = Coded<{
   // Of any command.
   "no such document": null;
   "number taken": { number: string };
-  missing: { item: MissingItem };
+  missing: { why: MissingReason };
   "in approval": null;
   ended: { status: DocumentStatus };
   "not to be withdrawn": { status: DocumentStatus };
@@ -114,7 +114,7 @@ export const no = (why: BarredReason, path?: string): Decided<never> => ({
 /** What a document still wants before it can be sent in. */
 export const isMissing = (items: readonly MissingItem[]): Decided<never> => ({
   ok: false,
-  refusals: items.map((item) => ({ code: "missing", values: { item }, path: item.path })),
+  refusals: items.map(({ path, why }) => ({ code: "missing", values: { why }, path })),
 });
 
 /** Why documents cannot be decided with one look, by their numbers. */

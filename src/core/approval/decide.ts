@@ -1,4 +1,4 @@
-import { documentType } from "../documents";
+import { documentType, missingOf } from "../documents";
 import { route } from "../routing";
 import { isMissing, no, type Decided } from "./barred";
 import { releaseAll, start } from "./chain";
@@ -14,7 +14,7 @@ import { decideAtLevel } from "./decide-level";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { hashOf } from "./basis";
-import { done, fold, routingAnew, saidBy } from "./under";
+import { daysOf, done, fold, routingAnew, saidBy } from "./under";
 
 /**
  * What a command leads to: the events that happened because of it, or why it is refused. Pure; the caller writes the
@@ -102,7 +102,8 @@ function submit(
   askAgain: readonly string[],
   context: DecideContext,
 ): Decided<DocumentEvent[]> {
-  const missing = documentType(document.documentType).missing(document);
+  const before = state.status === "sent back" ? state.document : undefined;
+  const missing = missingOf(document, context.routing.directory.organisation.lists, daysOf(document, context), before);
   if (missing.length > 0) return isMissing(missing);
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;
   const parts = refusedParts(state, document, askAgain);

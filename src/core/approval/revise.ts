@@ -1,4 +1,4 @@
-import { documentType, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
+import { documentType, missingOf, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
 import { evaluationContextOf, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
@@ -9,7 +9,7 @@ import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { refreshHolds } from "./holding";
 import { refusedOf } from "./status";
-import { datesOf, done, fold, levelOf, routingOf, versionFor } from "./under";
+import { datesOf, daysOf, done, fold, levelOf, routingOf, versionFor } from "./under";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
 
 type Revise = Extract<DocumentCommand, { type: "revise" }>;
@@ -54,7 +54,7 @@ export type Edit = EditEffect & {
 /** What an edit would do, for whoever is about to make it; refuses what cannot be edited. */
 export function effectOfEdit(state: DocumentState, command: Revise, context: DecideContext): Decided<Edit> {
   const version = versionFor(state, context);
-  const refusal = whyNotEdited(state, command, version);
+  const refusal = whyNotEdited(state, command, version, context);
   if (refusal || !version) return refusal ?? no({ code: "under no policy" });
   const parts = refusedParts(state, command.document, command.askAgain ?? []);
   if (!parts.ok) return parts;
@@ -97,13 +97,15 @@ function whyNotEdited(
   state: DocumentState,
   command: Revise,
   version: PolicyVersion | undefined,
+  context: DecideContext,
 ): Decided<never> | null {
   if (state.status !== "waiting") return no({ code: "not to be edited", values: { status: state.status } });
   if (command.revision !== state.revision)
     return no({ code: "another revision", values: { revision: state.revision } }, "revision");
   if (command.document.documentType !== state.document.documentType)
     return no({ code: "another type" }, "documentType");
-  const missing = documentType(command.document.documentType).missing(command.document);
+  const { lists } = context.routing.directory.organisation;
+  const missing = missingOf(command.document, lists, daysOf(command.document, context), state.document);
   if (missing.length > 0) return isMissing(missing);
   if (!version) return no({ code: "under no policy" });
   return null;

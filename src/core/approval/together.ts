@@ -37,10 +37,10 @@ export function whyNotAlike(chosen: readonly Together[], needsLook: (one: Togeth
   ];
 }
 
-/** What documents come to together, in the currency of the first. */
+/** What documents come to together, in the currency that they have; at least one, all in one currency, as `whyNotAlike` sees to. */
 export function totalOf(chosen: readonly Together[]): Money {
   const amounts = chosen.map(({ state }) => amountOf(state));
-  return { minor: amounts.reduce((sum, one) => sum + one.minor, 0), currency: amounts[0]?.currency ?? "EUR" };
+  return { minor: amounts.reduce((sum, one) => sum + one.minor, 0), currency: amounts[0]!.currency };
 }
 
 function amountOf(state: DocumentState): Money {

@@ -1,6 +1,6 @@
-import { isDay } from "../calendar";
+import { dayIn, isDay } from "../calendar";
 import type { Cause } from "../holds";
-import { documentType, type AnyDocument, type DocumentContext } from "../documents";
+import { documentType, type AnyDocument, type Days, type DocumentContext } from "../documents";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
 import { evaluationContextOf, type RoutingContext } from "../routing";
 import type { Decided } from "./barred";
@@ -78,4 +78,9 @@ export function datesOf(state: DocumentState, context: DecideContext): (field: s
 export function routingAnew(document: AnyDocument, context: DecideContext): RoutingContext {
   const inPerson = context.inPerson === true && context.actor === document.requester;
   return { ...context.routing, at: context.at, ratesOn: undefined, inPerson };
+}
+
+/** By which days what a document names of lists is looked up: its own, and that of the command. */
+export function daysOf({ date }: Pick<AnyDocument, "date">, { at, routing }: DecideContext): Days {
+  return { dated: date, entered: dayIn(at, routing.directory.organisation.timeZone) };
 }

@@ -1,4 +1,5 @@
-import { documentType, type AnyDocument } from "../documents";
+import { documentType, type AnyDocument, type EvaluationContext } from "../documents";
+import { nameOfEntry, type Lists } from "../lists";
 import type { Check, Level } from "../policy";
 import type { CheckReason } from "../holds";
 import { evaluationContextOf } from "../routing";
@@ -8,10 +9,11 @@ import type { DecideContext, DocumentState } from "./types";
 /** What a check finds wrong with a document as it is; empty where it passes. */
 export function wrongOf(state: DocumentState, level: Level, context: DecideContext): CheckReason[] {
   const looking = evaluationContextOf(state.document, routingOf(state, context));
-  return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking));
+  const { lists } = context.routing.directory.organisation;
+  return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking, lists));
 }
 
-function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof evaluationContextOf>): CheckReason[] {
+function wrongBy(check: Check, document: AnyDocument, looking: EvaluationContext, lists: Lists): CheckReason[] {
   const type = documentType(document.documentType);
   if (check.kind === "totals")
     return type
@@ -19,7 +21,9 @@ function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof
       .filter((remark) => remark.about === "arithmetic")
       .map(({ why, line = null }) => ({ code: "does not add up", values: { line, why } }));
   if (check.kind === "paper")
-    return hasPaper(document, check.name) ? [] : [{ code: "paper not attached", values: { paper: check.name } }];
+    return hasPaper(document, check.name, nameOfEntry(lists, "papers", check.name))
+      ? []
+      : [{ code: "paper not attached", values: { paper: check.name } }];
   const facts = type.facts(document, looking);
   return check.fields.flatMap((key): CheckReason[] => {
     const value = facts[key];
@@ -28,10 +32,10 @@ function wrongBy(check: Check, document: AnyDocument, looking: ReturnType<typeof
   });
 }
 
-/** A paper is known by the name under which it was put with those required, else by its file's name. */
-function hasPaper(document: AnyDocument, name: string): boolean {
+/** A paper is known by the kind under which it was put with those required, else by its file's name. @param kind key of the kind, or words for it @param name what that kind is called */
+function hasPaper(document: AnyDocument, kind: string, name: string): boolean {
   const plain = (text: string) => text.toLocaleLowerCase("en").replace(/[^\p{L}\p{N}]+/gu, " ");
-  const named = "papers" in document ? (document.papers ?? []).filter((one) => plain(one.name) === plain(name)) : [];
+  const named = "papers" in document ? (document.papers ?? []).filter((one) => plain(one.name) === plain(kind)) : [];
   return (
     named.some((one) => document.attachments.some((paper) => paper.hash === one.hash)) ||
     document.attachments.some((paper) => plain(paper.name).includes(plain(name)))

@@ -7,3 +7,17 @@ export { sayForetold } from "./foretold";
 export { sayEdit, sayGap } from "./gaps";
 export type { Edited } from "./gaps";
 export { sayApproved, sayOverdueReason, sayPart, sayStepResult } from "./reasons";
+export { sayLevel, sayLookedAt } from "./levels";
+export type { Acting, LevelLook, LevelShown, Moments } from "./levels";
+export {
+  sayClosing,
+  sayCovered,
+  sayCovering,
+  sayDecided,
+  sayHeadline,
+  sayPartOf,
+  sayRecomputed,
+  sayRecorded,
+  sayReleased,
+} from "./record";
+export { sayOrderReason, sayWhyNone } from "./stopped-orders";

@@ -21,18 +21,18 @@ export function tellOfTime(event: OfTime, names: Names): Said {
   const level = names.level(event.data.level);
   switch (event.type) {
     case "next asked":
-      return { who: level, did: ` asked ${list(event.data.asked, names)} next.`, weight: "quiet" };
+      return { who: level, did: `asked ${list(event.data.asked, names)} next.`, weight: "quiet" };
     case "reminded": {
       const { to, late } = event.data;
       const about = late ? " that it is late" : "";
-      const did =
-        to.length > 0 ? `: ${list(to, names)}${about}.` : ": nobody, since nobody is above those who are asked.";
-      return { who: "Reminded", did, weight: "quiet" };
+      const did = to.length > 0 ? `${list(to, names)}${about}.` : "nobody, since nobody is above those who are asked.";
+      return { who: "Reminded", colon: true, did, weight: "quiet" };
     }
     case "level overdue":
       return {
         who: "Overdue",
-        did: `: ${level} had no answer from ${list(event.data.asked, names)} in time; ${sayOverdueReason(event.data.why, names)}.`,
+        colon: true,
+        did: `${level} had no answer from ${list(event.data.asked, names)} in time; ${sayOverdueReason(event.data.why, names)}.`,
         weight: "held",
       };
     case "level passed on": {
@@ -40,14 +40,16 @@ export function tellOfTime(event: OfTime, names: Names): Said {
       const to = pool.filter((person) => !from.includes(person));
       return {
         who: "Overdue",
-        did: `: ${level} had no answer from ${list(from, names)} in time; ${EFFECT[effect]}: ${list(to, names)}.`,
+        colon: true,
+        did: `${level} had no answer from ${list(from, names)} in time; ${EFFECT[effect]}: ${list(to, names)}.`,
         weight: "held",
       };
     }
     case "level lapsed":
       return {
         who: "Approved by lapse of time",
-        did: `: nobody answered as ${level}. ${list(event.data.asked, names)} did not decide.`,
+        colon: true,
+        did: `nobody answered as ${level}. ${list(event.data.asked, names)} did not decide.`,
         weight: "held",
       };
   }

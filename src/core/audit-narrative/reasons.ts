@@ -1,9 +1,9 @@
 import type { ApprovedReason, WayReason, OverdueReason, PassedOverReason, StepResult } from "../approval";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "../documents";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS } from "../documents";
 import { formatMoney } from "../money";
 import type { LevelReason } from "../routing";
 import { joinWords, sayDate } from "../text";
-import { sayBy, sayLevelReason, type Names, type Wording } from "../words";
+import { sayBy, sayLevelReason, type Names, type Wording, sayField } from "../words";
 
 /** Why a level was passed over, as it follows its name. */
 export function sayPassedOver(why: PassedOverReason, level: string, names: Names): string {
@@ -79,9 +79,9 @@ const STEPS = {
   "requester knows": () => "Whoever asked for it was told of the approval",
   "person told": ({ person }, names) => `${names.person(person)} was told`,
   "address told": ({ to }) => `${to} was told`,
-  "changes applied": ({ account, changes, opened, told, freed, customer }) => {
+  "changes applied": ({ account, changes, opened, told, freed, customer }, names) => {
     const has = changes
-      .map(({ field, after }) => `${(LABELS[field] ?? field).toLowerCase()} ${sayValue(after)}`)
+      .map(({ field, after }) => `${(LABELS[field] ?? field).toLowerCase()} ${sayField(field, after, names)}`)
       .join(", ");
     return [
       has ? `${account} has ${has}` : `Nothing of ${account} was accepted`,
@@ -102,8 +102,8 @@ const STEPS = {
   "nobody by that name": ({ note }) => `“${note}” is nobody here and no e-mail address, so that nobody was told`,
   "changes no account": () => "This kind of document changes no account; take the step out of the policy",
   "unknown account": ({ account }) => `There is no account ${account}`,
-  "changed meanwhile": ({ account, field, before, now }) =>
-    `${LABELS[field] ?? field} of ${account} was ${sayValue(before)} when this was asked for, and is ${sayValue(now)} now: it was approved for another change; ask for it anew`,
+  "changed meanwhile": ({ account, field, before, now }, names) =>
+    `${LABELS[field] ?? field} of ${account} was ${sayField(field, before, names)} when this was asked for, and is ${sayField(field, now, names)} now: it was approved for another change; ask for it anew`,
   "no such address": ({ note }) => `No address called “${note}” is registered in the settings`,
   "address barred": ({ address, why }, names) => `${address} is not called: ${sayBy(BARRED, why, names)}`,
   "address refused": ({ address, status }) => `${address} answered ${status}`,

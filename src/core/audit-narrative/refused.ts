@@ -2,9 +2,9 @@ import { totalOf, type AlikeReason, type Barred, type BarredReason, type Before,
 import { dayIn, timeIn } from "../calendar";
 import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
-import { refuse, type Refusal } from "../refusal";
+import { refusal, type Refusal } from "../refusal";
 import { joinWords, sayDate } from "../text";
-import { sayBy, sayCause, sayHeld, sayWhyCandidate, type Names, type Wording } from "../words";
+import { sayBy, sayCause, sayHeld, sayMissing, sayWhyCandidate, type Names, type Wording } from "../words";
 
 /** Of what a command was about: the document's number, and the document for what its parts are called. */
 export type AboutCommand = { number: string; document: AnyDocument | null };
@@ -32,7 +32,7 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
   return {
     "no such document": () => "There is no such document",
     "number taken": (values) => `There is a document ${values.number} already`,
-    missing: ({ item }) => item.message,
+    missing: ({ why }, names) => sayMissing(why, names),
     "in approval": () =>
       `${number} is in approval: its draft is closed. Change it as an edit in approval, which says what it voids`,
     ended: ({ status }) => `${number} is ${status}; enter a new one instead`,
@@ -203,7 +203,9 @@ const CODES = {
 
 /** A refusal for people and programs, of a command on a document. */
 export function sayBarred(barred: Barred, about: AboutCommand, names: Names): Refusal {
-  return refuse(CODES[barred.code], sayBy(wordingFor(about), barred, names), barred.path);
+  const { code, path } = barred;
+  const why = { code, values: "values" in barred ? barred.values : null };
+  return { ...refusal(CODES[code], sayBy(wordingFor(about), barred, names), path), why };
 }
 
 const APART = {
@@ -221,7 +223,7 @@ const ALIKE = {
 
 /** Why several documents cannot be decided with one look. */
 export function sayNotAlike(why: AlikeReason): Refusal {
-  return refuse(why.code === "choose two" ? "too few" : "not alike", sayBy(ALIKE, why));
+  return refusal(why.code === "choose two" ? "too few" : "not alike", sayBy(ALIKE, why));
 }
 
 /** What a decision on several is about together. @example "4 claims, 312.40 EUR in all" */

@@ -1,179 +1,190 @@
 import type { Decision, SignatureMethod, ToldEvent } from "../approval";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
-import { sayCause, sayHeld, type Names } from "../words";
+import { sayCause, sayHeld, speak, type Names } from "../words";
 import { sayEdit, sayGap } from "./gaps";
 import type { Said } from "./said";
 import { tellOfCourse } from "./of-course";
 import { tellOfTime } from "./of-time";
 import { sayApproved, sayPassedOver, sayStepResult } from "./reasons";
 
-/** Who and what they did as one sentence; what goes on the word before it, by a colon or a space of its own, is not set apart again. */
-export function sentenceOf({ who, did }: Pick<Said, "who" | "did">): string {
-  return `${who}${/^[:\s]/.test(did) ? "" : " "}${did}`;
+/** Who and what they did as one sentence. @example sentenceOf({ who: "Held", colon: true, did: "No order." }) // "Held: No order." */
+export function sentenceOf({ who, did, colon }: Pick<Said, "who" | "did" | "colon">): string {
+  return `${who}${colon ? ":" : ""} ${did}`;
 }
 
 /** What an event reads like in the thread; null for steps that the route strip shows already. */
 export function tell(event: ToldEvent, names: Names): Said | null {
-  const who = event.actorName;
-  switch (event.type) {
-    case "drafted":
-      return event.actor === "system"
-        ? {
-            who: "Bandeira",
-            did: `began it in the name of ${names.person(event.data.document.requester)}, by a rule of the policy.`,
-            weight: "quiet",
-          }
-        : { who, did: "began a draft.", weight: "quiet" };
-    case "draft saved":
-      return null;
-    case "submitted":
-      if (event.actor === "system")
-        return {
-          who: "Bandeira",
-          did: `submitted it in the name of ${names.person(event.data.document.requester)}, by a rule of the policy.`,
-          weight: "quiet",
-        };
-      return {
-        who,
-        did:
-          event.data.revision === 1
-            ? "submitted it."
-            : `sent in revision ${event.data.revision}; the chain began again.`,
-        comment: event.data.revision > 1 ? event.data.document.note : undefined,
-        weight: "quiet",
-      };
-    case "rerouted": {
-      const voided = event.data.approvalsVoided;
-      return {
-        who,
-        did: `routed it again${voided ? `; ${voided} approval${voided > 1 ? "s" : ""} no longer count${voided > 1 ? "" : "s"}` : ""}.`,
-        comment: sayCause(event.data.because, names),
-        weight: "said",
-      };
-    }
-    case "revised": {
-      const dropped = event.data.dropped.map(({ level, what }) =>
-        what === "added"
-          ? `${names.level(level)}, who was added, is not asked any more`
-          : `the choice of ${names.level(level)} no longer counts`,
-      );
-      return {
-        who,
-        did: `changed it to revision ${event.data.revision}: ${[sayEdit(event.data, event.data.route.policy?.name ?? "the policy"), sayEffect(event.data.effect, event.data.voided.length), ...dropped].join(". ")}.`,
-        weight: "said",
-      };
-    }
-    case "reopened": {
-      const why = joinWords(
-        [...new Set(event.data.gaps.map((gap) => sayGap(gap, event.data.route.documentType)))],
-        "and",
-      );
-      const levels = joinWords(event.data.again.map(names.level), "and");
-      return { who: levels, did: `opened again before it was approved: ${why}.`, weight: "said" };
-    }
-    case "looked again":
-      return null;
-    case "hold placed":
-      return event.data.kind === "by hand"
-        ? { who, did: "held it.", comment: sayHeld(event.data, names), weight: "held" }
-        : { who: "Held", did: `: ${event.data.code}.`, comment: sayHeld(event.data, names), weight: "held" };
-    case "hold released":
-      return { ...sayRelease(event.data, who, names), weight: "quiet" };
-    case "level passed over":
-      return {
-        who: names.level(event.data.level),
-        did: `is passed over: it ${sayPassedOver(event.data.because, event.data.level, names)}.`,
-        weight: "quiet",
-      };
-    case "check passed":
-      return {
-        who: names.level(event.data.level),
-        did: `verified: ${names.verifies(event.data.level)}.`,
-        weight: "quiet",
-      };
-    case "reduced":
-      return {
-        who: "What is left",
-        did: `comes to ${formatMoney(event.data.measured.compared)}. ${names.band(event.data.section, event.data.band?.index ?? 0)}`,
-        weight: "quiet",
-      };
-    case "steps begun":
-    case "step failed":
-      return event.type === "steps begun"
-        ? null
-        : {
-            who: `Step ${event.data.step}`,
-            did: `failed: ${sayStepResult(event.data.result, names)}.`,
-            weight: "quiet",
-          };
-    case "step done":
-      return { who: `Step ${event.data.step}`, did: `: ${sayStepResult(event.data.result, names)}.`, weight: "quiet" };
-    case "paper supplied":
-      return {
-        who,
-        did: `supplied the paper of line ${event.data.line}: ${event.data.attachment.name}.`,
-        weight: "said",
-      };
-    case "paid": {
-      const { run, day, amount, to, account } = event.data;
-      return {
-        who: amount.minor < 0 ? "Set off" : "Paid",
-        did: `: ${formatMoney(amount)} on ${sayDate(day)} by payment run ${run}, to ${to}, account ${account}.`,
-        weight: "said",
-      };
-    }
-    case "step retried":
-      return { who, did: `had step ${event.data.step} tried again.`, comment: event.data.reason, weight: "said" };
-    case "step skipped":
-      return { who, did: `skipped step ${event.data.step}.`, comment: event.data.reason, weight: "said" };
-    case "asked":
-    case "answered":
-    case "handed over":
-    case "approver added":
-    case "returned":
-    case "approval counted":
-    case "reminded by requester":
-      return tellOfCourse(event, names);
-    case "next asked":
-    case "reminded":
-    case "level overdue":
-    case "level passed on":
-    case "level lapsed":
-      return tellOfTime(event, names);
-    case "level opened":
-    case "level approved":
-    case "level declined":
-      return null;
-    case "approval given":
-      return {
-        who,
-        did: `${event.data.ticked ? "did what was to be done" : event.data.refused ? "approved in part" : "approved"} as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}, revision ${event.data.revision}${event.data.refused ? `; refused ${sayParts(event.data.refused)}` : ""}${sayHow(event.data)}.`,
-        comment: event.data.comment,
-        weight: "said",
-      };
-    case "approval refused":
-      return {
-        who,
-        did: `declined as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
-        comment: event.data.comment,
-        weight: "said",
-      };
-    case "sent back":
-      return {
-        who,
-        did: `sent it back as ${names.level(event.data.level)}${forWhom(event.data.inNameOf, names)}${sayHow(event.data)}.`,
-        comment: event.data.comment,
-        weight: "said",
-      };
-    case "approved":
-      return { who: "Approved", did: `: ${sayApproved(event.data.because, names)}.`, weight: "quiet" };
-    case "declined":
-      return { who: "Declined", did: ` by ${names.level(event.data.level)}; the chain ends here.`, weight: "quiet" };
-    case "withdrawn":
-      return { who: names.person(event.actor), did: "withdrew it.", comment: event.data.comment, weight: "said" };
-  }
+  const said = saidOf(event, names);
+  return said && { ...said, did: speak(said.did) };
 }
+
+type Told = { [T in ToldEvent["type"]]: (event: Extract<ToldEvent, { type: T }>, names: Names) => Said | null };
+
+function saidOf(event: ToldEvent, names: Names): Said | null {
+  // Each type has its line with the data that goes with it; the compiler cannot follow the two together.
+  const say = TOLD[event.type] as (event: ToldEvent, names: Names) => Said | null;
+  return say(event, names);
+}
+
+/** What the route strip shows already, or what stands in another event. */
+const untold = () => null;
+
+const byRule = (what: string, requester: string, names: Names): Said => ({
+  who: "Bandeira",
+  did: `${what} it in the name of ${names.person(requester)}, by a rule of the policy.`,
+  weight: "quiet",
+});
+
+const TOLD: Told = {
+  drafted: ({ actor, actorName, data }, names) =>
+    actor === "system"
+      ? byRule("began", data.document.requester, names)
+      : { who: actorName, did: "began a draft.", weight: "quiet" },
+  "draft saved": untold,
+  submitted: ({ actor, actorName, data }, names) => {
+    const { revision, document } = data;
+    if (actor === "system") return byRule("submitted", document.requester, names);
+    const did = revision === 1 ? "submitted it." : `sent in revision ${revision}; the chain began again.`;
+    return { who: actorName, did, comment: revision > 1 ? document.note : undefined, weight: "quiet" };
+  },
+  rerouted: ({ actorName, data: { approvalsVoided: voided, because } }, names) => ({
+    who: actorName,
+    did: `routed it again${voided ? `; ${voided} approval${voided > 1 ? "s" : ""} no longer count${voided > 1 ? "" : "s"}` : ""}.`,
+    comment: sayCause(because, names),
+    weight: "said",
+  }),
+  revised: ({ actorName, data }, names) => {
+    const dropped = data.dropped.map(({ level, what }) =>
+      what === "added"
+        ? `${names.level(level)}, who was added, is not asked any more`
+        : `the choice of ${names.level(level)} no longer counts`,
+    );
+    const edit = sayEdit(data, data.route.policy?.name ?? "the policy");
+    const said = [edit, sayEffect(data.effect, data.voided.length), ...dropped].join(". ");
+    return { who: actorName, did: `changed it to revision ${data.revision}: ${said}.`, weight: "said" };
+  },
+  reopened: ({ data: { gaps, route, again } }, names) => {
+    const why = joinWords([...new Set(gaps.map((gap) => sayGap(gap, route.documentType)))], "and");
+    const levels = joinWords(again.map(names.level), "and");
+    return { who: levels, did: `opened again before it was approved: ${why}.`, weight: "said" };
+  },
+  "looked again": untold,
+  "hold placed": ({ actorName, data }, names) => ({
+    ...(data.kind === "by hand"
+      ? { who: actorName, did: "held it." }
+      : { who: "Held", colon: true, did: `${data.code}.` }),
+    comment: sayHeld(data, names),
+    weight: "held",
+  }),
+  "hold released": ({ actorName, data }, names) => ({ ...sayRelease(data, actorName, names), weight: "quiet" }),
+  "level passed over": ({ data: { level, because } }, names) => ({
+    who: names.level(level),
+    did: `is passed over: it ${sayPassedOver(because, level, names)}.`,
+    weight: "quiet",
+  }),
+  "check passed": ({ data: { level } }, names) => ({
+    who: names.level(level),
+    did: `verified: ${names.verifies(level)}.`,
+    weight: "quiet",
+  }),
+  reduced: ({ data: { measured, section, band } }, names) => ({
+    who: "What is left",
+    did: `comes to ${formatMoney(measured.compared)}. ${names.band(section, band?.index ?? 0)}`,
+    weight: "quiet",
+  }),
+  "steps begun": untold,
+  "step failed": ({ data: { step, result } }, names) => ({
+    who: `Step ${step}`,
+    did: `failed: ${sayStepResult(result, names)}.`,
+    weight: "quiet",
+  }),
+  "step done": ({ data: { step, result } }, names) => ({
+    who: `Step ${step}`,
+    colon: true,
+    did: `${sayStepResult(result, names)}.`,
+    weight: "quiet",
+  }),
+  "paper supplied": ({ actorName, data: { line, attachment } }) => ({
+    who: actorName,
+    did: `supplied the paper of line ${line}: ${attachment.name}.`,
+    weight: "said",
+  }),
+  paid: ({ data: { run, day, amount, to, account } }) => ({
+    who: amount.minor < 0 ? "Set off" : "Paid",
+    colon: true,
+    did: `${formatMoney(amount)} on ${sayDate(day)} by payment run ${run}, to ${to}, account ${account}.`,
+    weight: "said",
+  }),
+  "step retried": ({ actorName, data: { step, reason } }) => ({
+    who: actorName,
+    did: `had step ${step} tried again.`,
+    comment: reason,
+    weight: "said",
+  }),
+  "step skipped": ({ actorName, data: { step, reason } }) => ({
+    who: actorName,
+    did: `skipped step ${step}.`,
+    comment: reason,
+    weight: "said",
+  }),
+  asked: tellOfCourse,
+  answered: tellOfCourse,
+  "handed over": tellOfCourse,
+  "approver added": tellOfCourse,
+  returned: tellOfCourse,
+  "approval counted": tellOfCourse,
+  "reminded by requester": tellOfCourse,
+  "next asked": tellOfTime,
+  reminded: tellOfTime,
+  "level overdue": tellOfTime,
+  "level passed on": tellOfTime,
+  "level lapsed": tellOfTime,
+  "level opened": untold,
+  "level approved": untold,
+  "level declined": untold,
+  "approval given": ({ actorName, data }, names) => {
+    const { ticked, refused, level, inNameOf, revision, comment } = data;
+    const what = ticked ? "did what was to be done" : refused ? "approved in part" : "approved";
+    const parts = refused ? `; refused ${sayParts(refused)}` : "";
+    const as = `as ${names.level(level)}${forWhom(inNameOf, names)}`;
+    return {
+      who: actorName,
+      did: `${what} ${as}, revision ${revision}${parts}${sayHow(data)}.`,
+      comment,
+      weight: "said",
+    };
+  },
+  "approval refused": ({ actorName, data }, names) => ({
+    who: actorName,
+    did: `declined as ${names.level(data.level)}${forWhom(data.inNameOf, names)}${sayHow(data)}.`,
+    comment: data.comment,
+    weight: "said",
+  }),
+  "sent back": ({ actorName, data }, names) => ({
+    who: actorName,
+    did: `sent it back as ${names.level(data.level)}${forWhom(data.inNameOf, names)}${sayHow(data)}.`,
+    comment: data.comment,
+    weight: "said",
+  }),
+  approved: ({ data: { because } }, names) => ({
+    who: "Approved",
+    colon: true,
+    did: `${sayApproved(because, names)}.`,
+    weight: "quiet",
+  }),
+  declined: ({ data: { level } }, names) => ({
+    who: "Declined",
+    did: `by ${names.level(level)}; the chain ends here.`,
+    weight: "quiet",
+  }),
+  withdrawn: ({ actor, data: { comment } }, names) => ({
+    who: names.person(actor),
+    did: "withdrew it.",
+    comment,
+    weight: "said",
+  }),
+};
 
 const sayParts = (refused: readonly { part: string; allowed: number | null }[]) =>
   refused.map(({ part, allowed }) => (allowed === null ? part : `some of ${part}`)).join(", ");
@@ -190,7 +201,7 @@ function sayRelease({ code, how, because }: Release, who: string, names: Names):
   const cause = sayCause(because, names);
   if (how === "person") return { who, did: `released “${code}”.`, comment: cause };
   const why = how === "cause gone" ? `its cause is gone, since ${cause}` : cause;
-  return { who: "Released", did: `: ${code}; ${why}.` };
+  return { who: "Released", colon: true, did: `${code}; ${why}.` };
 }
 
 const METHODS: Record<SignatureMethod, string> = {

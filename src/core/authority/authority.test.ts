@@ -17,7 +17,7 @@ const directory = directoryOf(organisation);
 const RULES: [string, ApproverRule][] = [
   ["position", { kind: "position", position: "treasurer" }],
   ["heading-position", { kind: "position", position: "head-of-fleet" }],
-  ["owner-of-cost-centre", { kind: "owner", of: "costCentre" }],
+  ["owner-of-cost-centre", { kind: "owner", of: "cost-centres" }],
   ["owner-of-supplier", { kind: "owner", of: "supplier" }],
   ["manager-two-up", { kind: "manager", up: 2 }],
   ["head", { kind: "headOfUnit", up: 0 }],
@@ -46,12 +46,16 @@ const policy: PolicyInput = {
 };
 const version = versionOf(policy);
 
+const OWNED = organisation.lists
+  .find(({ id }) => id === "cost-centres")!
+  .entries.flatMap(({ key, owner }) => (owner ? [key] : []));
+
 function askedByRouting(): Set<string> {
   const found = new Set<string>();
   const amounts = [...new Set(version.policy.sections.flatMap((section) => boundaryAmounts(section.thresholds)))];
   for (const person of organisation.people)
     for (const category of ["dry-dock", "it", "fuel", "deck", "catering"] as const)
-      for (const costCentre of category === "catering" ? organisation.owners.map((owner) => owner.key) : ["CC-10"])
+      for (const costCentre of category === "catering" ? OWNED : ["CC-10"])
         for (const amount of amounts.filter((one) => one > 0)) {
           const line = { description: "x", category, costCentre, quantity: "1", unitPrice: amount, taxPercent: "0" };
           const document = order(amount, { requester: person.id, unit: person.unit, lines: [line] });

@@ -148,6 +148,7 @@ export function addWorkingDays(calendar: WorkingCalendar, from: string, days: nu
  * @param date ISO date of the event
  * @param days calendar days, at least one
  * @returns the date on which the period ends
+ * @throws RangeError for no number of days, or a calendar without a working day in three years
  */
 export function lastDayOfPeriod(calendar: WorkingCalendar, date: string, days: number): string {
   if (!Number.isInteger(days) || days < 1) throw new RangeError(`${days} is not a number of days`);

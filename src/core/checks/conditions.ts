@@ -7,7 +7,7 @@ import { fieldsNamed, type Reach } from "./reach";
 
 const not = (condition: Wanted["condition"]): Wanted => ({ condition, met: false });
 
-/** Sections and levels that nothing can come to, sections that only their order tells apart, bands that may end without a level. */
+/** Sections and levels that nothing can come to, sections that only their order tells apart, bands that may end without a level. @param unit minor units in one major unit of the policy’s currency */
 export function checkConditions(policy: Policy, reach: Reach, unit: number): Finding[] {
   return [
     ...policy.sections.flatMap((section) => deadSection(section, reach)),

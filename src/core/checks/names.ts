@@ -1,7 +1,6 @@
 import { evaluate, type Comparison, type Condition } from "../conditions";
-import { typeWords } from "../documents";
 import type { Directory } from "../people";
-import type { Place, Policy } from "../policy";
+import { fieldsIn, type Place, type Policy } from "../policy";
 import type { Finding } from "./finding";
 import type { UnknownName } from "./reasons";
 
@@ -63,7 +62,7 @@ function whyNothing(
   const { field } = comparison;
   if (isEmpty(comparison)) return { field, code: "empty text" };
   if (comparison.kind === "choice") {
-    const there = choicesOf(field, typeWords(policy.documentType).fields, directory);
+    const there = choicesOf(field, policy, directory);
     const choices = there ? comparison.values.filter((value) => !there.includes(value)) : [];
     return choices.length > 0 ? { field, code: "no such choice", values: { choices } } : null;
   }
@@ -76,14 +75,9 @@ function whyNothing(
   return met ? null : { field, code: "no such name", values: { is, text: comparison.value.trim() } };
 }
 
-/** What a field can be, where that is known. */
-function choicesOf(
-  field: string,
-  fields: readonly { key: string; choices?: Readonly<Record<string, string>> | undefined }[],
-  { organisation }: Directory,
-): readonly string[] | null {
-  const choices = fields.find(({ key }) => key === field)?.choices;
-  if (choices) return Object.keys(choices);
-  if (field === "unit") return organisation.units.map(({ id }) => id);
-  return field === "requester" ? organisation.people.map(({ id }) => id) : null;
+/** What a field can be, where that is known; a list that has nothing yet says nothing. */
+function choicesOf(field: string, policy: Policy, directory: Directory): readonly string[] | null {
+  const choices = fieldsIn(policy.documentType, directory).find(({ key }) => key === field)?.choices;
+  const keys = choices ? Object.keys(choices) : [];
+  return keys.length > 0 ? keys : null;
 }

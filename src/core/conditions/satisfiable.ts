@@ -155,8 +155,9 @@ function valuesConsistent(literals: readonly Literal[], field: KnownField): bool
   const opaque: { test(value: string): boolean; met: boolean }[] = [];
   for (const { comparison, met } of literals) {
     if (comparison.kind === "choice") {
-      if ((comparison.is === "one of") === met) needed.push(comparison.values);
-      else comparison.values.forEach((value) => barred.add(value));
+      const values = comparison.values.map(fold);
+      if ((comparison.is === "one of") === met) needed.push(values);
+      else values.forEach((value) => barred.add(value));
     } else if (comparison.kind === "text") {
       const wanted = fold(comparison.value);
       const test = TEXT_TESTS[comparison.is as "containing"];
@@ -186,7 +187,7 @@ function valuesConsistent(literals: readonly Literal[], field: KnownField): bool
     if (!needed.every((values) => values.some((value) => !barred.has(value)))) return false;
   } else if (needed.length > 0)
     return needed[0]!.some((value) => needed.every((values) => values.includes(value)) && fits(value));
-  if (!some && filled && field.choices) return field.choices.some((value) => !barred.has(value));
+  if (!some && filled && field.choices) return field.choices.some((value) => !barred.has(fold(value)));
   return true;
 }
 

@@ -4,7 +4,6 @@ import { claim, claimLine, customerAround, directory, limitChange, order } from 
 import { evaluate } from "../conditions";
 import {
   NO_CONTEXT,
-  USUAL_RULES,
   claimTotal,
   documentType,
   exposureOf,
@@ -18,7 +17,20 @@ import {
 } from "./index";
 import { namesOf, sayRemark } from "../words";
 
-const looking = { ...NO_CONTEXT, around: { rules: USUAL_RULES } };
+const minor = (count: number) => ({ minor: count, currency: "EUR" });
+const receiptFrom = minor(1_000);
+const looking = {
+  ...NO_CONTEXT,
+  around: {
+    categories: {
+      travel: { receiptFrom },
+      lodging: { receiptFrom, ceiling: minor(16_000) },
+      meals: { receiptFrom, ceiling: minor(4_500), inAllowance: true as const },
+      entertainment: { receiptFrom, ceiling: minor(20_000) },
+      allowance: { allowance: minor(6_200) },
+    },
+  },
+};
 const texts = (found: Pick<Remark, "why" | "line">[]) => found.map((one) => sayRemark(one, namesOf(directory)));
 const eur = (minor: number) => ({ minor, currency: "EUR" });
 const [A, B] = ["a".repeat(64), "b".repeat(64)];
@@ -45,7 +57,7 @@ describe("ceilings of a claim", () => {
     );
     expect(texts(found)).toEqual([
       "Line 2: 0.01 EUR over the daily allowance of 62.00 EUR",
-      "Line 4: a meal on 2 Mar 2026, for which the daily allowance is claimed as well",
+      "Line 4: meals on 2 Mar 2026 is contained in the allowance that is claimed for the day as well",
     ]);
   });
 });
@@ -167,7 +179,9 @@ describe("credit limits", () => {
         { name: "Signed terms", hash: B },
       ],
     });
-    expect(papersMissing(first)).toEqual(["Credit report", "Signed terms"]);
+    const around = { papers: ["Annual accounts", "Credit report", "Signed terms"] };
+    expect(papersMissing(first, { ...NO_CONTEXT, around })).toEqual(["Credit report", "Signed terms"]);
+    expect(papersMissing(first, NO_CONTEXT)).toEqual([]);
   });
   it("only the limit, not the terms; or a lower limit than was asked for", () => {
     const both = limitChange([

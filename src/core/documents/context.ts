@@ -1,5 +1,6 @@
 import type { Money, ToCurrency } from "../money";
 import type { DuplicateReason, RemarkReason } from "./reasons";
+import type { Attributes } from "../lists";
 import type { Rules } from "./rules";
 
 /**
@@ -19,6 +20,10 @@ export type DocumentContext = {
   /** Other claims on which a receipt of this one stands, by the hash of its content. */
   receiptsElsewhere?: readonly { hash: string; number: string }[];
   customer?: CustomerFacts;
+  /** Kinds of papers that it needs, by their keys. */
+  papers?: readonly string[];
+  /** What the list of its categories says of those it names, by their keys. */
+  categories?: Readonly<Record<string, Attributes>>;
   /** Those by which documents are looked at; who may do what about them is asked of the rules as they stand. */
   rules?: EvaluationRules;
 };

@@ -1,21 +1,25 @@
 /** The types of documents Bandeira routes: their fields, measures and checks. A folder a type. */
 import { z } from "zod";
-import { isKeyOf } from "../ids";
 import type { Money } from "../money";
 import type { EvaluationContext } from "./context";
-import type { Basics, DocumentType, TypeWords } from "./registry";
+import { documentType } from "./find";
+import type { TypeWords } from "./registry";
 import { TYPES, type AnyDocument } from "./types";
 
 export { STEPS_OF_ALL, STEP_KINDS } from "./steps";
 export type { StepKind } from "./steps";
 export { vocabularyOf } from "./registry";
+export { documentType } from "./find";
+export { missingOf, papersFor } from "./missing";
+export { namedOfLists } from "./picks";
+export type { Days } from "./picks";
 export type { StartingPlan } from "./starting";
 export type { AnyDocument, DocumentTypeKey } from "./types";
 export type {
   AccountNamed,
   Basics,
-  Change,
   InvoiceIdentity,
+  ListPick,
   LookedUp,
   Outside,
   PaidTo,
@@ -38,6 +42,7 @@ export type {
   DuplicateReason,
   MatchReason,
   MeasureReason,
+  MissingReason,
   RemarkReason,
   RuleSubject,
   UnmeasuredReason,
@@ -52,13 +57,13 @@ export type {
   OrderFacts,
   SupplierFacts,
 } from "./context";
-export { CLAIM_CATEGORIES, RulesSchema, USUAL_RULES } from "./rules";
-export type { ClaimCategory, Rules } from "./rules";
+export { RulesSchema, usualRules } from "./rules";
+export type { Rules } from "./rules";
 export { AttachmentSchema } from "./attachment";
 export type { Attachment } from "./attachment";
 export { Exact, MOST_MINOR, QuantitySchema, taxByRate, times } from "./parts";
 export type { PartySignature } from "./parts";
-export { ORDER_CATEGORIES, PurchaseOrderSchema, increaseOf, lineNet, orderTotals } from "./purchase-order";
+export { PurchaseOrderSchema, increaseOf, lineNet, orderTotals } from "./purchase-order";
 export type { OrderLine, PurchaseOrder } from "./purchase-order";
 export { USUAL_DAYS } from "./supplier-total";
 export { SupplierInvoiceSchema, lateFor } from "./supplier-invoice";
@@ -73,20 +78,12 @@ export type { ClaimLine, ExpenseClaim } from "./expense-claim";
 export {
   CUSTOMER_FIELDS,
   CreditLimitChangeSchema,
-  FIRST_LIMIT_PAPERS,
   exposureOf,
   isAmountField,
   papersMissing,
-  sayValue,
 } from "./credit-limit-change";
 export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./credit-limit-change";
-export {
-  REQUIRED_OF_SUPPLIER,
-  SUPPLIER_FIELDS,
-  SUPPLIER_PAPERS,
-  SupplierAccountSchema,
-  isOtherBank,
-} from "./supplier-account";
+export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema, isOtherBank } from "./supplier-account";
 export type { SupplierAccount, SupplierField } from "./supplier-account";
 
 export { refusedAfter, wordingOf } from "./refused";
@@ -116,17 +113,6 @@ export function typeWords(key: string): TypeWords {
   return documentType(key);
 }
 
-/**
- * The registered type of that key. Its functions take documents of that type, which is the one whose key the document names.
- * @throws RangeError for a key that no file in this folder registers.
- */
-export function documentType(key: string): DocumentType<AnyDocument> {
-  const found = isKeyOf(TYPES, key) ? TYPES[key] : undefined;
-  if (!found) throw new RangeError(`There is no document type “${key}”`);
-  // The key ties the type to the documents it is given; the compiler cannot see that.
-  return found as unknown as DocumentType<AnyDocument> & DocumentType<Basics>;
-}
-
 /** What a document comes to by every measure of its type that can be told. */
 export function measuresOf(
   document: AnyDocument,
@@ -144,3 +130,5 @@ export function measuresOf(
 }
 export { orderChanges } from "./purchase-order";
 export type { SuppliedPaper } from "./registry";
+export { shownValue } from "./shown";
+export type { Change, Shown } from "./shown";

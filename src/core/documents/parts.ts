@@ -3,9 +3,10 @@ import { z } from "zod";
 import { IdSchema } from "../ids";
 import { CurrencySchema, money, sum, type Money } from "../money";
 import { sameValue } from "../conditions";
-import { whyNoAccount } from "../payments";
+import { faultOfTyped } from "../payments";
 import { AttachmentSchema, type Attachment } from "./attachment";
-import type { Change, MissingItem, Sample } from "./registry";
+import type { MissingReason } from "./reasons";
+import type { MissingItem, Sample } from "./registry";
 
 /** What the types of documents have in common: the fields every one has, and exact arithmetic on lines. */
 
@@ -70,13 +71,16 @@ type Value = string | Money | null;
 export function wrongChanges(changes: readonly Changed[], labels: Readonly<Record<string, string>>): MissingItem[] {
   return changes.flatMap(({ field, before, after }, index) => {
     const path = `changes.${index}.after`;
-    const say = (wrong: string) => ({ path, message: `${labels[field]}: ${wrong}` });
-    const account = field === "bankAccount" ? whyNoAccount(String(after ?? "")) : "";
-    return [
-      ...(sameValue(before, after) ? [say("enter another value, or leave it out")] : []),
-      ...(account ? [say(account)] : []),
-      ...(field === "email" && !isMailAddress(after) ? [say(`“${String(after)}” is no e-mail address`)] : []),
+    const label = labels[field]!;
+    const fault = field === "bankAccount" ? faultOfTyped(String(after ?? "")) : null;
+    const whys: MissingReason[] = [
+      ...(sameValue(before, after) ? [{ code: "same value" as const, values: { label } }] : []),
+      ...(fault ? [{ code: "wrong account number" as const, values: { label, fault } }] : []),
+      ...(field === "email" && !isMailAddress(after)
+        ? [{ code: "no e-mail address" as const, values: { label, typed: String(after) } }]
+        : []),
     ];
+    return whys.map((why) => ({ path, why }));
   });
 }
 
@@ -89,8 +93,6 @@ export const QuantitySchema = z
   .string()
   .regex(/^\d{1,9}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
   .meta({ description: "Decimal number written as text" });
-
-export const PercentSchema = z.string().regex(/^\d{1,2}(\.\d{1,2})?$/, "must be a percentage such as 23 or 6.5");
 
 /** An amount as it stands on a paper, in minor units; credit notes have negative ones. */
 export const StatedSchema = z.int().min(-MOST_MINOR).max(MOST_MINOR);
@@ -130,7 +132,7 @@ function inWhole(decimal: string, digits: number, whole: number, scale: number):
   return whole < 0 ? -rounded : rounded;
 }
 
-/** Tax on parts at their rates: worked out per rate on the sum of its parts and rounded once each, as EN 16931 does per VAT category (from memory). */
+/** Tax on parts at their rates: worked out per rate on the sum of its parts and rounded once each, as EN 16931 does per VAT category (from memory). @param parts net in minor units of the currency */
 export function taxByRate(
   parts: readonly { net: number; taxPercent: string }[],
   currency: string,
@@ -149,32 +151,6 @@ export function taxByRate(
 /** The fields every sample has; see `DocumentType.sample`. */
 export function sampleBasics({ requester, unit, date, currency }: Sample) {
   return { title: "Trial", requester, onBehalfOf: null, unit, date, currency, note: "", attachments: [] };
-}
-
-/** Collects what differs between two revisions as old and new, in words. */
-export function differences(): { found: Change[]; compare(label: string, before: string, after: string): void } {
-  const found: Change[] = [];
-  return {
-    found,
-    compare: (label, before, after) => {
-      if (before !== after) found.push({ label, before: before || "none", after: after || "none" });
-    },
-  };
-}
-
-/** Compares two lists of lines one by one as they are said. */
-export function compareLines(
-  compare: (label: string, before: string, after: string) => void,
-  before: readonly string[],
-  after: readonly string[],
-): void {
-  for (let index = 0; index < Math.max(before.length, after.length); index += 1)
-    compare(`Line ${index + 1}`, before[index] ?? "", after[index] ?? "");
-}
-
-/** The names of papers in a line. */
-export function namesOf(papers: readonly Attachment[]): string {
-  return papers.map((paper) => paper.name).join(", ");
 }
 
 /** Refuses a document whose sums leave the range in which amounts are exact. */

@@ -1,3 +1,5 @@
+import type { PickReason } from "../lists";
+import type { AccountFault } from "../payments";
 import type { Money } from "../money";
 import type { Coded } from "../reason";
 
@@ -98,7 +100,7 @@ export type RemarkReason =
       "receipt missing": null;
       "over a ceiling": { by: Money; ceiling: Money; category: string };
       "over the daily allowance": { by: Money; allowance: Money };
-      "meal and allowance": { date: string };
+      "contained in the allowance": { date: string; category: string };
       "more than the rate": { spent: Money; atRate: Money };
       "no rate of the day": { spent: Money };
       "paper missing": { paper: string };
@@ -107,3 +109,30 @@ export type RemarkReason =
       "would be paid elsewhere": { party: string };
       "not signed by the party": null;
     }>;
+
+/** Why a document cannot be sent in yet. Fields by what its type calls them, lines by their numbers. */
+export type MissingReason = Coded<{
+  "no title": null;
+  /** Nobody is named, such as the supplier. */
+  "nobody named": { who: string };
+  /** A field that is not filled in, in the middle of a sentence. */
+  "field empty": { field: string };
+  "no lines": null;
+  "line not described": { line: number };
+  "line comes to nothing": { line: number };
+  "amount not above zero": { line: number };
+  "line dated later": { line: number };
+  "claimed more than spent": { line: number };
+  "receipt not attached": { line: number };
+  "discount incomplete": null;
+  "comes to nothing": null;
+  "no field changed": null;
+  "no first limit": null;
+  "same value": { label: string };
+  "wrong account number": { label: string; fault: AccountFault };
+  "no e-mail address": { label: string; typed: string };
+  "needed for a new account": { label: string };
+  "paper needed for a new account": { paper: string };
+  /** What is chosen from a list, on a line or, where that is null, of the whole document. */
+  "of a list": { line: number | null; why: PickReason };
+}>;

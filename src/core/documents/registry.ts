@@ -3,8 +3,10 @@ import type { Money } from "../money";
 import type { z } from "zod";
 import type { ExclusionReason } from "../people";
 import type { EvaluationContext } from "./context";
-import type { MeasureReason, RemarkReason, UnmeasuredReason } from "./reasons";
+import type { MeasureReason, RemarkReason, UnmeasuredReason, MissingReason } from "./reasons";
+import type { Change, Shown } from "./shown";
 import type { Attachment } from "./attachment";
+import type { ListId } from "../lists";
 import type { StartingPlan } from "./starting";
 import type { StepKind } from "./steps";
 
@@ -31,6 +33,8 @@ export type Field = {
   label: string;
   many?: boolean;
   choices?: Readonly<Record<string, string>>;
+  /** The list of the organisation whose keys it holds. */
+  list?: string;
   /** A submitted document always has a value here. */
   always?: true;
   /** An edit of it can be told from its old value, so conditions on change may name it. */
@@ -72,10 +76,11 @@ export type Measured = { amount: Money; how: MeasureReason } | { why: Unmeasured
 /** What amount a policy may look at. */
 export type Measure<D> = { key: string; label: string; of(document: D, asked: MeasureAsked): Measured };
 
-export type MissingItem = { path: string; message: string };
+/** What a document still wants, and where. */
+export type MissingItem = { path: string; why: MissingReason };
 
-/** One thing that differs between two revisions, in words. */
-export type Change = { label: string; before: string; after: string };
+/** What a document names of a list, and where it stands in it; `key` is empty where nothing was chosen. */
+export type ListPick = { path: string; list: string; key: string; needed?: true; line?: number };
 
 /** A part of a document that can be accepted or refused by itself: a line, a controlled field. `content` is all that it says. */
 export type Part = { key: string; label: string; amount: Money | null; content: unknown };
@@ -116,6 +121,10 @@ export type Surroundings = {
   duplicatesOf?: InvoiceIdentity;
   /** Hashes of papers, looked for on other documents. */
   receipts?: readonly string[];
+  /** Kinds of papers that it needs; `beforeSending` where it is not taken without them, and else an approver is told. */
+  papersFor?: { what: "firstLimit" | "newSupplier"; beforeSending?: true };
+  /** Entries of a list whose attributes it is looked at by. */
+  categories?: { list: ListId; keys: readonly string[] };
 };
 
 /** What is kept of a document for as long as it counts, since other documents look it up. */
@@ -168,8 +177,8 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   missing(document: D): MissingItem[];
   /** What an approver must see of an edit: old and new, the total last. */
   changes(before: D, after: D): Change[];
-  /** What it consists of, a sentence for each line or changed field, as a record says it. */
-  lines(document: D): string[];
+  /** What it consists of, each line or changed field, as a record shows it. */
+  lines(document: D): Shown[];
   /** With whom it is, as an approval is bound to it: the supplier, the customer, whoever is paid. */
   party(document: D): string;
   /** Keys of its amounts and quantities, wherever they stand in it; what is left without them is its wording. */
@@ -197,8 +206,12 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   without(document: D, refused: readonly RefusedPart[]): D;
   /** What is odd about it, given what is around it, worst first. */
   remarks(document: D, looking: EvaluationContext): Remark[];
-  /** Whose say a document may need: the cost centres, the customer and the supplier it is about, by the keys their owners are kept under. */
-  concerns(document: D): Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
+  /** What it names of the organisation's lists, all of it. */
+  picks(document: D): ListPick[];
+  /** Its lines with rates of tax that the organisation chooses from its list; none where the other party sets them. */
+  taxed(document: D): readonly { taxPercent: string }[];
+  /** Whose say it may need besides the owners of what it names of lists: the customer and the supplier it is about, by the keys their owners are kept under. */
+  concerns(document: D): Readonly<Partial<Record<"customer" | "supplier", readonly string[]>>>;
   named(document: D): Readonly<Record<string, string>>;
   /** People besides the requester who may never decide on it, with the reason. */
   interested(document: D): { person: string; why: ExclusionReason }[];

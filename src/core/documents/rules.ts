@@ -4,23 +4,10 @@ import { accountFault } from "../payments";
 import { DutyRuleSchema, USUAL_DUTIES } from "../segregation";
 
 const Percent = z.number().min(0).max(100);
-const eur = (minor: number) => ({ minor, currency: "EUR" });
-
-/** Categories of a claim's lines, by the key that conditions name. */
-export const CLAIM_CATEGORIES = {
-  travel: "Travel",
-  lodging: "Lodging",
-  meals: "Meals",
-  allowance: "Daily allowance",
-  entertainment: "Entertainment",
-  training: "Training",
-  other: "Other",
-} as const;
-export type ClaimCategory = keyof typeof CLAIM_CATEGORIES;
 
 /**
  * The organisation's rules that documents are checked against, whatever policy applies: tolerances of the match, what counts as a likely
- * duplicate, ceilings of claims, and what an import does to a customer's controlled fields.
+ * duplicate, and what an import does to a customer's controlled fields.
  */
 export const RulesSchema = z.strictObject({
   matching: z
@@ -28,7 +15,7 @@ export const RulesSchema = z.strictObject({
       percent: Percent.meta({ description: "A difference up to this share of the order is within tolerance" }),
       amount: MoneySchema.meta({ description: "and up to this amount a line; the lesser of the two counts" }),
     })
-    .default({ percent: 2, amount: eur(5_000) }),
+    .meta({ description: "Where nobody has said otherwise, a price may differ by nothing" }),
   duplicates: z
     .strictObject({ days: z.int().min(0).max(366) })
     .default({ days: 30 })
@@ -38,19 +25,6 @@ export const RulesSchema = z.strictObject({
     description:
       "A document dated more than this many days before it is entered is held until somebody has looked at it",
   }),
-  claims: z
-    .strictObject({
-      receiptFrom: MoneySchema.meta({ description: "A line over this amount needs a receipt" }),
-      ceilings: z.partialRecord(z.enum(Object.keys(CLAIM_CATEGORIES) as [ClaimCategory]), MoneySchema).meta({
-        description: "Most that one line of a category may come to",
-      }),
-      dailyAllowance: MoneySchema.meta({ description: "Most that a day's allowance may come to" }),
-    })
-    .prefault({
-      receiptFrom: eur(1_000),
-      ceilings: { lodging: eur(16_000), meals: eur(4_500), entertainment: eur(20_000) },
-      dailyAllowance: eur(6_200),
-    }),
   duties: z
     .array(DutyRuleSchema)
     .max(40)
@@ -93,5 +67,7 @@ export const RulesSchema = z.strictObject({
 });
 export type Rules = z.infer<typeof RulesSchema>;
 
-/** The rules before anybody has set any. */
-export const USUAL_RULES: Rules = RulesSchema.parse({});
+/** The rules before anybody has set any, in the organisation's own currency. */
+export function usualRules(currency: string): Rules {
+  return RulesSchema.parse({ matching: { percent: 0, amount: { minor: 0, currency } } });
+}

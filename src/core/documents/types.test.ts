@@ -1,6 +1,7 @@
 // What every type of document has to keep to, whatever it is: routing, projection, letters, steps and screens ask these and know no type by its name.
 import { describe, expect, it } from "vitest";
 import { NO_CONTEXT, STEPS_OF_ALL, STEP_KINDS, documentType, documentTypeKeys, measuresOf, type AnyDocument } from ".";
+import { sayMissing } from "../words";
 
 const known = {
   requester: "rui",
@@ -68,8 +69,8 @@ describe.each(documentTypeKeys)("%s", (key) => {
 
   it("is not complete where nothing is filled in, and says what is missing where it can be put right", () => {
     const missing = type.missing({ ...sample, title: "" } as AnyDocument);
-    for (const { path, message } of missing) {
-      expect(message).toMatch(/^[A-Z]/);
+    for (const { path, why } of missing) {
+      expect(sayMissing(why)).toMatch(/^[A-Z]/);
       expect(path).toMatch(/^[a-z][A-Za-z0-9.]*$/);
     }
   });

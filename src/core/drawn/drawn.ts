@@ -18,14 +18,14 @@ export const StrokesSchema = z
 /** Lines from point to point, on the field. What is drawn comes as these and not as an image, so that nothing but lines can be in it. */
 export type Strokes = z.infer<typeof StrokesSchema>;
 
-/** Why strokes are no signature; null where they can be one. */
-export function whyNotDrawn(strokes: Strokes): string | null {
+/** Whether strokes are enough of a line to be a signature. */
+export function isDrawn(strokes: Strokes): boolean {
   const long = strokes.reduce(
     (sum, stroke) =>
       sum + stroke.slice(1).reduce((line, [x, y], at) => line + Math.hypot(x - stroke[at]![0], y - stroke[at]![1]), 0),
     0,
   );
-  return long < LEAST_LINE ? "Draw your signature in the field" : null;
+  return long >= LEAST_LINE;
 }
 
 /** The lines as the path of an SVG image. */

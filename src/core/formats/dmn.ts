@@ -5,8 +5,7 @@ import type { Policy } from "../policy";
 import { quorumCode, ruleCode } from "./codes";
 import { inputsOf, toFeel, type FeelInput } from "./feel";
 import { gridOf, type Edge, type GridSection } from "./grid";
-import { sayLoss } from "./loss-words";
-import { lossesOf } from "./losses";
+import { lossesOf, type Loss } from "./losses";
 
 /**
  * Policies as decision tables of OMG DMN 1.3. A decision “Section” (hit policy First) names the section by its conditions; a decision for each section (Unique)
@@ -21,7 +20,7 @@ export const AMOUNT = "amount";
 export type Element = { $type: string; [key: string]: unknown };
 
 /** A policy as decision tables in DMN 1.3 (OMG, from memory), one that finds the section and one for each section. What it cannot say is in `lossesOf`. */
-export async function toDmn(policy: Policy): Promise<string> {
+export async function toDmn(policy: Policy, say: (loss: Loss) => string): Promise<string> {
   const writer = new Writer(policy);
   const grid = gridOf(policy);
   const decisions = [writer.sections(grid), ...grid.map((one) => writer.bands(one)), ...writer.conditions(grid)];
@@ -31,7 +30,7 @@ export async function toDmn(policy: Policy): Promise<string> {
     namespace: DMN_NAMESPACE,
     extensionElements: writer.extension(
       "leftOut",
-      lossesOf(policy).map((loss) => ({ what: sayLoss(loss) })),
+      lossesOf(policy).map((loss) => ({ what: say(loss) })),
     ),
     drgElement: [...writer.inputData(), ...decisions],
   });

@@ -9,7 +9,8 @@ import { documentTypeKeys, typeWords, type Field } from "../documents";
 import { policyOf } from "../fixtures";
 import { credit, everything } from "../fixtures/everything";
 import { readPolicy, type Level, type Policy, type PolicyInput } from "../policy";
-import { fromDmn, fromFeel, fromMatrix, lossesOf, sayLoss, toDmn, toFeel, toMatrix, type Loss } from "./index";
+import { fromDmn, fromFeel, fromMatrix, lossesOf, toDmn, toFeel, toMatrix, type Loss } from "./index";
+import { sayLoss, sayReadLoss, sayTableProblem } from "../words";
 
 const word = fc
   .oneof(
@@ -167,7 +168,8 @@ const pathsOf = (losses: readonly Loss[]) =>
     }),
   );
 
-const rowsOf = (policy: Policy) => parse(stringify(toMatrix(policy)), { relax_column_count: true }) as string[][];
+const rowsOf = (policy: Policy) =>
+  parse(stringify(toMatrix(policy, sayLoss)), { relax_column_count: true }) as string[][];
 
 describe("a policy with one of everything", () => {
   const policy = policyOf(everything);
@@ -186,11 +188,11 @@ describe("a policy with one of everything", () => {
     expect(readPolicy(JSON.parse(JSON.stringify(policy)))).toEqual({ ok: true, value: policy });
     const losses = lossesOf(policy);
     const table = fromMatrix(rowsOf(policy), emptyDraft);
-    const decisions = await fromDmn(await toDmn(policy), emptyDraft);
+    const decisions = await fromDmn(await toDmn(policy, sayLoss), emptyDraft);
     for (const back of [table, decisions]) {
-      if (!back.ok) throw new Error(back.refusals[0]!.message);
+      if (!back.ok) throw new Error(sayTableProblem(back.refusals[0]!).message);
       expect(apart(policy, back.value.policy)).toEqual(pathsOf(losses));
-      expect(back.value.losses).toEqual(losses.map(sayLoss));
+      expect(back.value.losses.map(sayReadLoss)).toEqual(losses.map(sayLoss));
     }
     expect(table).toEqual(decisions);
   });
@@ -198,7 +200,7 @@ describe("a policy with one of everything", () => {
   it("keeps in its own draft what tables cannot hold: CSV, then DMN, then nothing is missing", async () => {
     const table = fromMatrix(rowsOf(policy), everything);
     expect(table.ok && table.value.policy).toEqual(policy);
-    const decisions = await fromDmn(await toDmn(table.ok ? table.value.policy : policy), everything);
+    const decisions = await fromDmn(await toDmn(table.ok ? table.value.policy : policy, sayLoss), everything);
     expect(decisions.ok && decisions.value.policy).toEqual(policy);
   });
 
@@ -207,9 +209,9 @@ describe("a policy with one of everything", () => {
     expect(lossesOf(whole)).toContainEqual({ of: "policy", part: "stoppedOrders" });
     const rows = rowsOf(whole);
     const elsewhere = fromMatrix(rows, { ...emptyDraft, documentType: "credit-limit-change", measure: credit.measure });
-    if (!elsewhere.ok) throw new Error(elsewhere.refusals[0]!.message);
+    if (!elsewhere.ok) throw new Error(sayTableProblem(elsewhere.refusals[0]!).message);
     expect(apart(whole, elsewhere.value.policy)).toEqual(new Set(["id", "name", "partySigns", "stoppedOrders"]));
-    expect(elsewhere.value.losses).toContain("The rule for stopped orders is not in the table.");
+    expect(elsewhere.value.losses.map(sayReadLoss)).toContain("The rule for stopped orders is not in the table.");
     const own = fromMatrix(rows, credit);
     expect(own.ok && own.value.policy).toEqual(whole);
   });
@@ -221,7 +223,7 @@ describe("a policy with one of everything", () => {
     const wrong = rowsOf(policy);
     wrong[4]![4] = "vote";
     expect(fromMatrix(wrong, emptyDraft)).toMatchObject({
-      refusals: [{ message: "Line 5, kind: “vote” is none of approval, task, check, notice" }],
+      refusals: [{ at: { line: 5, column: "kind" }, why: { code: "no kind of level", values: { typed: "vote" } } }],
     });
   });
 });

@@ -1,9 +1,10 @@
 import type { Condition } from "../conditions";
 import { ConditionSchema } from "../conditions";
 import { typeWords, type Field } from "../documents";
+import type { FeelReason } from "./reasons";
 
 /** The expressions of FEEL that conditions are written in, read back. Anything else is refused with what was not understood. */
-export type Read = { ok: true; condition: Condition } | { ok: false; message: string };
+export type Read = { ok: true; condition: Condition } | { ok: false; why: FeelReason };
 
 /** Reads an expression in the part of FEEL that `toFeel` writes; what is another is refused with what was not expected. */
 export function fromFeel(expression: string, type: string): Read {
@@ -11,18 +12,22 @@ export function fromFeel(expression: string, type: string): Read {
     const tokens = tokensOf(expression);
     const reader = { tokens, at: 0 };
     const tree = readOr(reader);
-    if (reader.at < tokens.length) throw new NotRead(`“${tokens[reader.at]}” was not expected`);
+    if (reader.at < tokens.length) throw new NotRead({ code: "not expected", values: { typed: tokens[reader.at]! } });
     const parsed = ConditionSchema.safeParse(conditionOf(tree, typeWords(type).fields));
     return parsed.success
       ? { ok: true, condition: parsed.data }
-      : { ok: false, message: parsed.error.issues[0]?.message ?? "is no condition" };
+      : { ok: false, why: { code: "malformed", values: { found: parsed.error.issues[0]?.message ?? "" } } };
   } catch (cause) {
-    if (cause instanceof NotRead) return { ok: false, message: cause.message };
+    if (cause instanceof NotRead) return { ok: false, why: cause.why };
     throw cause;
   }
 }
 
-class NotRead extends Error {}
+class NotRead extends Error {
+  constructor(readonly why: FeelReason) {
+    super(why.code);
+  }
+}
 
 /** `wrapped` is what stood in brackets of its own: in what we write, each part of a group does, so that a group is told from a comparison of several parts. */
 type Node = { wrapped?: true } & (
@@ -44,9 +49,9 @@ function tokensOf(text: string): string[] {
   while (TOKEN.lastIndex < text.trimEnd().length) {
     const from = TOKEN.lastIndex;
     const match = TOKEN.exec(text);
-    if (!match) throw new NotRead(`“${text.slice(from, from + 20)}” is not understood`);
+    if (!match) throw new NotRead({ code: "not understood", values: { typed: text.slice(from, from + 20) } });
     found.push(match[1]!);
-    if (found.length > 5000) throw new NotRead("the expression is too long");
+    if (found.length > 5000) throw new NotRead({ code: "too long" });
   }
   return found;
 }
@@ -55,7 +60,7 @@ type Reader = { tokens: string[]; at: number; depth?: number };
 
 function take(reader: Reader, wanted: string): void {
   if (reader.tokens[reader.at] !== wanted)
-    throw new NotRead(`“${wanted}” was expected before “${reader.tokens[reader.at] ?? "the end"}”`);
+    throw new NotRead({ code: "expected before", values: { wanted, before: reader.tokens[reader.at] ?? null } });
   reader.at += 1;
 }
 
@@ -70,7 +75,7 @@ function joined(reader: Reader, word: "and" | "or", next: (reader: Reader) => No
 
 function readOr(reader: Reader): Node {
   reader.depth = (reader.depth ?? 0) + 1;
-  if (reader.depth > 200) throw new NotRead("the expression is nested too deep");
+  if (reader.depth > 200) throw new NotRead({ code: "nested too deep" });
   const node = joined(reader, "or", (one) => joined(one, "and", readCompare));
   reader.depth -= 1;
   return node;
@@ -100,7 +105,7 @@ const CALLS = ["not", "list contains", "lower case", "starts with", "contains", 
 
 function readPrimary(reader: Reader): Node {
   const token = reader.tokens[reader.at];
-  if (token === undefined) throw new NotRead("the expression ends too early");
+  if (token === undefined) throw new NotRead({ code: "ends early" });
   reader.at += 1;
   if (token === "(") {
     const inner = readOr(reader);
@@ -119,11 +124,11 @@ function readPrimary(reader: Reader): Node {
   if (CALLS.includes(token) && reader.tokens[reader.at] === "(") {
     reader.at += 1;
     const of = readItems(reader, ")");
-    if (of.length === 0) throw new NotRead(`“${token}” needs something between its brackets`);
+    if (of.length === 0) throw new NotRead({ code: "call without a value", values: { call: token } });
     return { is: "call", name: token, of };
   }
   if (/^[A-Za-z_]/.test(token)) return { is: "name", value: token };
-  throw new NotRead(`“${token}” was not expected`);
+  throw new NotRead({ code: "not expected", values: { typed: token } });
 }
 
 function readItems(reader: Reader, end: string): Node[] {
@@ -170,7 +175,7 @@ function bare(node: Node): Node {
 }
 
 const isConstant = (node: Node, value: string) => node.is === "constant" && node.value === value;
-const nameOf = (node: Node): string | null => (node.is === "name" ? node.value : null);
+const identifierOf = (node: Node): string | null => (node.is === "name" ? node.value : null);
 
 /** The parts of a group; a group of one is written with “and true” or “or false”, which change nothing. */
 const partsOf = (of: readonly Node[], nothing: "true" | "false") =>
@@ -197,14 +202,14 @@ function changedName([known, other, ...rest]: readonly Node[]): string | null {
   if (known?.is !== "compare" || known.sign !== "!=" || !isConstant(known.right, "null")) return null;
   const differs = other?.is === "or" ? other.of[0] : other;
   if (differs?.is !== "compare" || differs.sign !== "!=" || rest.length > 1) return null;
-  const [now, old] = [nameOf(differs.left), nameOf(differs.right)];
-  return now !== null && old === `${now}_before` && nameOf(known.left) === old ? now : null;
+  const [now, old] = [identifierOf(differs.left), identifierOf(differs.right)];
+  return now !== null && old === `${now}_before` && identifierOf(known.left) === old ? now : null;
 }
 
 /** (now - old) * 100 > percent * old */
 function percentRise(node: Node, fields: readonly Field[]): object | null {
   if (node.is !== "compare" || node.sign !== ">" || node.right.is !== "arithmetic") return null;
-  const old = nameOf(node.right.right);
+  const old = identifierOf(node.right.right);
   if (!old?.endsWith("_before") || node.right.left.is !== "number") return null;
   const { key } = fieldNamed(old.replace(/_before$/, ""), fields);
   return { kind: "change", field: key, is: "rose by more than", percent: Number(node.right.left.value) };
@@ -218,16 +223,16 @@ function filled(node: Node, fields: readonly Field[]): boolean {
 function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field[]): object {
   const { sign, left, right } = node;
   if (left.is === "call" && left.name === "count") {
-    const { key } = fieldNamed(nameOf(left.of[0]!) ?? "", fields);
+    const { key } = fieldNamed(identifierOf(left.of[0]!) ?? "", fields);
     return { kind: "text", field: key, is: sign === "=" ? "empty" : "filled in" };
   }
   if (left.is === "arithmetic" && right.is === "number") {
-    const [key, currency] = amountOf(nameOf(left.left) ?? "");
+    const [key, currency] = amountOf(identifierOf(left.left) ?? "");
     return { kind: "change", field: key, is: "rose by more than", amount: { minor: Number(right.value), currency } };
   }
-  const name = nameOf(left.is === "call" && left.name === "date" ? left.of[0]! : left);
+  const name = identifierOf(left.is === "call" && left.name === "date" ? left.of[0]! : left);
   if (name === null) return atom(node, null, fields);
-  if (nameOf(right) === `${name}_before`)
+  if (identifierOf(right) === `${name}_before`)
     return {
       kind: "change",
       field: fieldNamed(name, fields).key,
@@ -251,24 +256,24 @@ function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field
 }
 
 function refuseSign(sign: string): never {
-  throw new NotRead(`“${sign}” cannot be used here`);
+  throw new NotRead({ code: "sign not used here", values: { sign } });
 }
 
 function amountOf(name: string): [string, string] {
   const match = /^(.+)_([A-Z]{3})$/.exec(name);
-  if (!match) throw new NotRead(`“${name}” names no currency; an amount is written as net_EUR, in minor units`);
+  if (!match) throw new NotRead({ code: "names no currency", values: { name } });
   return [match[1]!, match[2]!];
 }
 
 function fieldNamed(name: string, fields: readonly Field[]): Field {
   const field = fields.find(({ key }) => key === name);
-  if (!field) throw new NotRead(`there is no field “${name}”`);
+  if (!field) throw new NotRead({ code: "no such field", values: { name } });
   return field;
 }
 
 /** A test of one value: of a field, or of each value of a field of many. */
 function atom(node: Node, list: string | null, fields: readonly Field[]): object {
-  const fieldOf = (inner: Node) => fieldNamed(list ?? nameOf(inner) ?? "", fields).key;
+  const fieldOf = (inner: Node) => fieldNamed(list ?? identifierOf(inner) ?? "", fields).key;
   if (node.is === "call" && node.name === "list contains" && node.of[0]?.is === "list") {
     const values = node.of[0].of.map((one) => (one.is === "text" ? one.value : refuseSign(one.is)));
     return { kind: "choice", field: fieldOf(node.of[1]!), is: "one of", values };
@@ -287,10 +292,10 @@ function atom(node: Node, list: string | null, fields: readonly Field[]): object
   const right = node.is === "compare" ? folded(node.right) : undefined;
   if (node.is === "compare" && node.sign === "=" && right?.is === "text") {
     const name = folded(node.left)!;
-    const field = fieldNamed(list ?? nameOf(name) ?? "", fields);
+    const field = fieldNamed(list ?? identifierOf(name) ?? "", fields);
     if (field.kind === "choice" && right === (node as { right: Node }).right)
       return { kind: "choice", field: field.key, is: "one of", values: [right.value] };
     return { kind: "text", field: field.key, is: "equal to", value: right.value };
   }
-  throw new NotRead("this form of expression is not understood");
+  throw new NotRead({ code: "form not understood" });
 }

@@ -1,11 +1,12 @@
 import type { Condition } from "../conditions";
 import { gaps, overlaps, type Table } from "../checks";
 import { IdSchema, idFrom } from "../ids";
-import { formatAmount } from "../money";
+import { money } from "../money";
 import type { ApproverRule } from "../people";
 import type { Level, Mark, Policy, PolicyInput, Quorum, Section } from "../policy";
 import { readPolicy } from "../policy";
-import { refuse, type Refusal, type Result } from "../refusal";
+import type { Result } from "../refusal";
+import type { Span, TablePlace, TableProblem } from "./reasons";
 import { keptOf } from "./losses";
 
 /** One edge of a band as tables write it: an amount in minor units, and whether it belongs to the band. Null where the band is open. */
@@ -16,9 +17,9 @@ export type GridSection = {
   id?: string;
   name: string;
   when: Condition | "otherwise";
-  bands: { from: Edge; to: Edge; approval: "required" | "none"; at: string }[];
+  bands: { from: Edge; to: Edge; approval: "required" | "none"; at: TablePlace }[];
   levels: GridLevel[];
-  at: string;
+  at: TablePlace;
 };
 export type GridLevel = {
   id?: string;
@@ -30,7 +31,7 @@ export type GridLevel = {
   stage: number;
   when?: Condition;
   marks: Mark[];
-  at: string;
+  at: TablePlace;
 };
 
 /** The part of a policy that tables carry. */
@@ -43,7 +44,7 @@ export function gridOf(policy: Policy): GridSection[] {
       from: lowerEdge(section, band),
       to: upperEdge(section, band),
       approval,
-      at: "",
+      at: {},
     })),
     levels: section.levels.map(({ id, name, kind, approvers, quorum, refusal, stage, when, marks }) => ({
       id,
@@ -55,9 +56,9 @@ export function gridOf(policy: Policy): GridSection[] {
       stage,
       ...(when && { when }),
       marks,
-      at: "",
+      at: {},
     })),
-    at: "",
+    at: {},
   }));
 }
 
@@ -76,12 +77,20 @@ function upperEdge(section: Section, band: number): Edge {
  * hold of it. Bands whose edges overlap or leave a gap are
  * refused with the amounts and where they stand.
  */
-export function policyOf(grid: readonly GridSection[], base: PolicyInput): Result<Policy> {
+export function policyOf(grid: readonly GridSection[], base: PolicyInput): Result<Policy, TableProblem> {
   const refusals = grid.flatMap((section) => bandProblems(section, base.currency));
   if (refusals.length > 0) return { ok: false, refusals };
   const ids = new Set<string>();
   const sections = grid.map((section) => sectionOf(section, ids, base));
-  return readPolicy({ ...base, sections });
+  const read = readPolicy({ ...base, sections });
+  if (read.ok) return read;
+  return {
+    ok: false,
+    refusals: read.refusals.map(({ code, message, path = "" }) => ({
+      at: {},
+      why: { code: "malformed", values: { code, found: message, path } },
+    })),
+  };
 }
 
 /** Band edges as spans of whole minor units. */
@@ -92,31 +101,30 @@ function spanOf({ from, to }: GridSection["bands"][number]): { from: number; to:
   };
 }
 
-function bandProblems(section: GridSection, currency: string): Refusal[] {
+function bandProblems(section: GridSection, currency: string): TableProblem[] {
   const table: Table = {
     columns: [{ name: "amount", kind: "number" }],
     rules: section.bands.map((band) => [spanOf(band)]),
   };
-  const say = (minor: number) => formatAmount({ minor, currency });
+  const spanned = ({ from, to }: { from: number; to: number }): Span => ({
+    from: from === -Infinity ? null : money(from, currency),
+    to: to === Infinity ? null : money(to - 1, currency),
+  });
+  const { name } = section;
   const empty = section.bands.filter((band) => spanOf(band).from >= spanOf(band).to);
   return [
-    ...empty.map((band) => refuse("invalid", `${band.at}: the band ends before it begins`, band.at)),
-    ...overlaps(table).map(({ rules: [a, b], box }) => {
-      const { from, to } = box[0]!;
-      return refuse(
-        "overlap",
-        `${section.bands[b]!.at}: bands ${a + 1} and ${b + 1} of “${section.name}” both take ${to - from === 1 ? say(from) : `amounts from ${from === -Infinity ? "zero" : say(from)} ${to === Infinity ? "on" : `to ${say(to - 1)}`}`}`,
-        section.bands[b]!.at,
-      );
-    }),
-    ...gaps(table).map(([box]) => {
-      const { from, to } = box!;
-      return refuse(
-        "gap",
-        `${section.at}: no band of “${section.name}” takes ${to - from === 1 ? say(from) : `amounts from ${from === -Infinity ? "zero" : say(from)} ${to === Infinity ? "on" : `to ${say(to - 1)}`}`}`,
-        section.at,
-      );
-    }),
+    ...empty.map(({ at }) => ({ at, why: { code: "band ends before it begins" as const } })),
+    ...overlaps(table).map(({ rules: [a, b], box }) => ({
+      at: section.bands[b]!.at,
+      why: {
+        code: "bands overlap" as const,
+        values: { section: name, bands: [a + 1, b + 1] as [number, number], span: spanned(box[0]!) },
+      },
+    })),
+    ...gaps(table).map(([box]) => ({
+      at: section.at,
+      why: { code: "no band takes" as const, values: { section: name, span: spanned(box!) } },
+    })),
   ];
 }
 

@@ -1,12 +1,12 @@
 import { formatAmount, parseMoney } from "../money";
 import type { Mark, Policy, PolicyInput } from "../policy";
-import { refuse, type Refusal, type Result, refused } from "../refusal";
+import type { Result } from "../refusal";
 import { KINDS, isKind, quorumCode, quorumOf, ruleCode, ruleOf } from "./codes";
 import { fromFeel } from "./feel-reader";
 import { toFeel } from "./feel";
 import { gridOf, policyOf, type Edge, type GridLevel, type GridSection } from "./grid";
-import { sayLoss } from "./loss-words";
-import { lossesOf } from "./losses";
+import { lossesOf, type Loss } from "./losses";
+import type { TableProblem, TableReason } from "./reasons";
 import { tableRead, type TableRead } from "./table-read";
 
 /**
@@ -19,7 +19,7 @@ const FIXED = ["section", "row", "id", "name", "kind", "who", "how many", "refus
 const OPTIONAL: readonly string[] = ["kind"];
 
 /** A policy as rows of a table, bands across: amounts plain, in major units of its currency. What it cannot say is in `lossesOf`. */
-export function toMatrix(policy: Policy): string[][] {
+export function toMatrix(policy: Policy, say: (loss: Loss) => string): string[][] {
   const grid = gridOf(policy);
   const most = Math.max(...grid.map((section) => section.bands.length));
   const header = [...FIXED, ...Array.from({ length: most }, (_, band) => `band ${band + 1}`)];
@@ -73,7 +73,7 @@ export function toMatrix(policy: Policy): string[][] {
       ),
     ),
   ]);
-  const leftOut = lossesOf(policy).map((loss) => row(["", LEFT_OUT, "", sayLoss(loss), "", "", "", "", "", ""], []));
+  const leftOut = lossesOf(policy).map((loss) => row(["", LEFT_OUT, "", say(loss), "", "", "", "", "", ""], []));
   return [header, ...rows, ...leftOut];
 }
 
@@ -83,13 +83,17 @@ const LEFT_OUT = "left out";
  * Reads such a table into the sections of a policy; everything else is taken from `base`.
  * @param rows cells as text, the header first; every problem is said with its line and column
  */
-export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<TableRead> {
+export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<TableRead, TableProblem> {
   const [header = [], ...body] = rows;
   const columns = header.map((cell) => cell.trim().toLowerCase());
   const missing = FIXED.filter((name) => !columns.includes(name) && !OPTIONAL.includes(name));
-  if (missing.length > 0) return refused("columns", `Line 1: the column “${missing[0]}” is missing`, "1");
+  if (missing.length > 0)
+    return {
+      ok: false,
+      refusals: [{ at: { line: 1 }, why: { code: "column missing", values: { column: missing[0]! } } }],
+    };
   const bandColumns = columns.flatMap((name, index) => (/^band \d+$/.test(name) ? [index] : []));
-  const refusals: Refusal[] = [];
+  const refusals: TableProblem[] = [];
   const groups = new Map<string, Row[]>();
   const leftOut: string[] = [];
   body.forEach((cells, index) => {
@@ -100,9 +104,7 @@ export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInp
       line: index + 2,
       cell,
       bands: bandColumns.map((column) => (cells[column] ?? "").trim()),
-      problem: (column, message) => {
-        refusals.push(refuse("invalid", `Line ${index + 2}, ${column}: ${message}`, `${index + 2}:${column}`));
-      },
+      problem: (column, why) => void refusals.push({ at: { line: index + 2, column }, why }),
     };
     groups.set(cell("section"), [...(groups.get(cell("section")) ?? []), row]);
   });
@@ -115,7 +117,7 @@ type Row = {
   line: number;
   cell(name: string): string;
   bands: string[];
-  problem(column: string, message: string): void;
+  problem(column: string, why: TableReason): void;
 };
 
 function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): GridSection {
@@ -124,15 +126,15 @@ function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): Gri
   const [from, to, approval] = [of("from")[0], of("to")[0], of("approval")[0]];
   for (const row of rows)
     if (!["from", "to", "approval", "level"].includes(row.cell("row")))
-      row.problem("row", `“${row.cell("row")}” is none of from, to, approval, level`);
-  if (!name) first!.problem("section", "give the section a name");
-  if (!from || !to) first!.problem("row", `the section “${name}” needs a row “from” and a row “to”`);
+      row.problem("row", { code: "no such row", values: { typed: row.cell("row") } });
+  if (!name) first!.problem("section", { code: "section without a name" });
+  if (!from || !to) first!.problem("row", { code: "from and to needed", values: { section: name } });
   const count = Math.max(1, ...rows.map((row) => row.bands.findLastIndex((cell) => cell !== "") + 1));
   const bands = Array.from({ length: count }, (_, band) => ({
     from: edgeOf(from, band, base.currency),
     to: edgeOf(to, band, base.currency),
     approval: approval?.bands[band] === "none" ? ("none" as const) : ("required" as const),
-    at: `Line ${to?.line ?? first!.line}, band ${band + 1}`,
+    at: { line: to?.line ?? first!.line, column: `band ${band + 1}` },
   }));
   const condition = from?.cell("condition") ?? "otherwise";
   return {
@@ -141,14 +143,14 @@ function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): Gri
     when: condition === "otherwise" || !from ? "otherwise" : conditionFrom(from, condition, base),
     bands,
     levels: of("level").map((row) => levelFrom(row, count, base)),
-    at: `Line ${from?.line ?? first!.line}`,
+    at: { line: from?.line ?? first!.line },
   };
 }
 
 function conditionFrom(row: Row, text: string, base: PolicyInput): GridSection["when"] {
   const read = fromFeel(text, base.documentType);
   if (read.ok) return read.condition;
-  row.problem("condition", read.message);
+  row.problem("condition", { code: "no condition", values: { why: read.why } });
   return "otherwise";
 }
 
@@ -159,9 +161,9 @@ function edgeOf(row: Row | undefined, band: number, currency: string): Edge {
   const sign = match[1] ?? (row.cell("row") === "from" ? ">" : "<=");
   const parsed = parseMoney(match[2]!, currency);
   const wanted = row.cell("row") === "from" ? ">" : "<";
-  if (!parsed.ok) row.problem(`band ${band + 1}`, parsed.message);
+  if (!parsed.ok) row.problem(`band ${band + 1}`, { code: "no amount", values: { why: parsed.why } });
   else if (!sign.startsWith(wanted))
-    row.problem(`band ${band + 1}`, `“${sign}” cannot stand in a row “${row.cell("row")}”`);
+    row.problem(`band ${band + 1}`, { code: "sign in the wrong row", values: { sign, row: row.cell("row") } });
   else return { minor: parsed.money.minor, included: sign.endsWith("=") };
   return null;
 }
@@ -170,20 +172,20 @@ const MARKS: readonly string[] = ["approves", "told", "none", ""];
 
 function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
   const rule = ruleOf(row.cell("who"));
-  if (!rule) row.problem("who", `“${row.cell("who")}” is no rule such as manager:1, group:directors or people:ana,rui`);
+  if (!rule) row.problem("who", { code: "no rule for approvers", values: { typed: row.cell("who") } });
   const quorum = quorumOf(row.cell("how many"));
-  if (!quorum) row.problem("how many", `“${row.cell("how many")}” is none of one, all, majority or a number`);
+  if (!quorum) row.problem("how many", { code: "no number of approvers", values: { typed: row.cell("how many") } });
   const refusal = row.cell("refusal") || "first ends";
   if (refusal !== "first ends" && refusal !== "counts")
-    row.problem("refusal", `“${refusal}” is none of first ends, counts`);
+    row.problem("refusal", { code: "no way of refusing", values: { typed: refusal } });
   const stage = Number(row.cell("stage") || "0");
-  if (!Number.isInteger(stage) || stage < 1) row.problem("stage", "give a whole number from 1 on");
+  if (!Number.isInteger(stage) || stage < 1) row.problem("stage", { code: "no stage" });
   row.bands.forEach((mark, band) => {
-    if (!MARKS.includes(mark)) row.problem(`band ${band + 1}`, `“${mark}” is none of approves, told, none`);
+    if (!MARKS.includes(mark)) row.problem(`band ${band + 1}`, { code: "no mark", values: { typed: mark } });
   });
-  if (!row.cell("name")) row.problem("name", "give the level a name");
+  if (!row.cell("name")) row.problem("name", { code: "level without a name" });
   const kind = row.cell("kind") || "approval";
-  if (!isKind(kind)) row.problem("kind", `“${kind}” is none of ${KINDS.join(", ")}`);
+  if (!isKind(kind)) row.problem("kind", { code: "no kind of level", values: { typed: kind, known: KINDS } });
   const condition = row.cell("condition");
   const when = condition ? conditionFrom(row, condition, base) : "otherwise";
   return {
@@ -196,6 +198,6 @@ function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
     stage,
     ...(when !== "otherwise" && { when }),
     marks: Array.from({ length: count }, (_, band) => (row.bands[band] || "none") as Mark),
-    at: `Line ${row.line}`,
+    at: { line: row.line },
   };
 }

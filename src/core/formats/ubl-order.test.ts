@@ -6,6 +6,7 @@ import { PurchaseOrderSchema, lineNet, orderTotals, type PurchaseOrder } from ".
 import { order as plainOrder } from "../fixtures";
 import { fromUbl } from "../intake";
 import { orderAsUbl, type OrderOut } from "./ubl-order";
+import { sayUnread } from "../words";
 
 const party = (name: string) => ({ name, address: "1 Quay\nPorto Sável", taxNumber: "XX1", email: "a@b.example" });
 const out = (order: PurchaseOrder, more: Partial<OrderOut> = {}): OrderOut => ({
@@ -17,7 +18,7 @@ const out = (order: PurchaseOrder, more: Partial<OrderOut> = {}): OrderOut => ({
   order,
   ...more,
 });
-const taker = { requester: "rui", unit: "engines", today: "2026-12-31" };
+const taker = { requester: "rui", unit: "engines", today: "2026-12-31", lists: [] };
 
 const text = fc
   .string({ unit: "grapheme", minLength: 1, maxLength: 30 })
@@ -45,7 +46,7 @@ describe("an order that goes out", () => {
         const xml = orderAsUbl(out(made));
         expect(XMLValidator.validate(xml)).toBe(true);
         const read = fromUbl(xml, taker);
-        if (!read.ok) throw new Error(read.refusals.map((one) => one.message).join());
+        if (!read.ok) throw new Error(read.refusals.map((one) => sayUnread(one).message).join());
         const [order] = [read.value].flat() as PurchaseOrder[];
         const seen = (one: PurchaseOrder) =>
           one.lines.map(({ quantity, unitPrice, taxPercent }) => [quantity, unitPrice, taxPercent]);

@@ -3,3 +3,4 @@ export { fromUbl } from "./ubl";
 export type { Taker } from "./ubl";
 export { INTAKE_COLUMNS, guessIntake, missingOf, readIntake } from "./table";
 export type { BadRow, IntakeKind, ReadDocument, Sheet } from "./table";
+export type { ComesOf, IntakeReason } from "./reasons";

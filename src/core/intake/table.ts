@@ -1,16 +1,10 @@
 import { isDay } from "../calendar";
-import {
-  DocumentSchema,
-  MOST_MINOR,
-  ORDER_CATEGORIES,
-  times,
-  type AnyDocument,
-  type InvoiceLine,
-  type OrderLine,
-} from "../documents";
-import { isCurrency, parseMoney } from "../money";
+import { DocumentSchema, MOST_MINOR, times, type AnyDocument, type InvoiceLine } from "../documents";
+import { entryCalled, offered, type ListId } from "../lists";
+import { currencyCodes, isCurrency, parseMoney } from "../money";
 import { refusalsOf } from "../refusal";
 import { isFormula } from "../text";
+import type { IntakeReason } from "./reasons";
 import type { Taker } from "./ubl";
 
 /** A table of documents as it is read: its heading, its rows as text, and the line of the file each row stands on. */
@@ -18,9 +12,12 @@ export type Sheet = { header: string[]; rows: string[][]; lines: number[] };
 export type IntakeKind = "supplier-invoice" | "purchase-order";
 
 /** What is wrong with a row: the line of the file, the column, and what to do. */
-export type BadRow = { line: number; column: string; message: string };
+export type BadRow = { line: number; column: string; why: IntakeReason };
 /** A document read from a table, with the lines of the file it stands on; `key` is the same when the same file is read again. */
 export type ReadDocument = { key: string; lines: number[]; document: AnyDocument };
+
+/** How many entries of a list are named where one is not known. */
+const MOST_NAMED = 12;
 
 type Column = { key: string; names: string[]; needed?: true };
 
@@ -33,6 +30,7 @@ const COMMON: Column[] = [
   { key: "price", names: ["unit price", "price", "price each"], needed: true },
   { key: "tax", names: ["tax percent", "tax", "vat", "tax %"] },
   { key: "costCentre", names: ["cost centre", "cost center"] },
+  { key: "project", names: ["project"] },
 ];
 
 /** Columns of each kind of table, by the names they may have in a heading. */
@@ -106,7 +104,7 @@ export function readIntake(kind: IntakeKind, sheet: Sheet, taker: Taker): { docu
           ...refusalsOf(parsed.error).map(({ path, message }) => ({
             line: rows[0]!.line,
             column: path ?? "",
-            message,
+            why: { code: "malformed" as const, values: { found: message } },
           })),
         );
     }
@@ -126,11 +124,11 @@ class Row {
     width: number,
   ) {
     if (cells.length !== width)
-      this.bad("", `has ${cells.length} cells where the heading has ${width}; look for a stray separator or quote`);
+      this.bad("", { code: "other count of cells", values: { cells: cells.length, columns: width } });
   }
 
-  bad(column: string, message: string): void {
-    this.problems.push({ line: this.line, column, message });
+  bad(column: string, why: IntakeReason): void {
+    this.problems.push({ line: this.line, column, why });
   }
 
   /** @param most letters that are kept of it */
@@ -138,16 +136,16 @@ class Row {
     const index = this.indexes.get(key);
     const value = (index === undefined ? "" : (this.cells[index] ?? "")).trim();
     if (isFormula(value)) {
-      this.bad(key, `“${value.slice(0, 20)}” begins like a formula; write it as plain text`);
+      this.bad(key, { code: "like a formula", values: { typed: value.slice(0, 20) } });
       return "";
     }
-    if ([...value].some((sign) => sign < " ")) this.bad(key, "has control characters in it");
+    if ([...value].some((sign) => sign < " ")) this.bad(key, { code: "control characters" });
     return value.slice(0, most);
   }
 
   need(key: string, most?: number): string {
     const value = this.text(key, most);
-    if (!value && this.problems.every((one) => one.column !== key)) this.bad(key, "is empty");
+    if (!value && this.problems.every((one) => one.column !== key)) this.bad(key, { code: "empty" });
     return value;
   }
 
@@ -155,42 +153,60 @@ class Row {
     const value = needed ? this.need(key) : this.text(key);
     if (!value) return null;
     const real = isDay(value);
-    if (!real) this.bad(key, `“${value}” is not a date like 2026-03-09`);
-    else if (latest && value > latest) this.bad(key, `${value} is later than today`);
+    if (!real) this.bad(key, { code: "no date", values: { typed: value } });
+    else if (latest && value > latest) this.bad(key, { code: "later than today", values: { date: value } });
     return real ? value : null;
   }
 
   currency(): string {
     const code = this.need("currency").toUpperCase();
-    if (code && !isCurrency(code)) this.bad("currency", `“${code}” is no currency in use`);
-    return isCurrency(code) ? code : "EUR";
+    if (code && !isCurrency(code)) this.bad("currency", { code: "no currency", values: { typed: code } });
+    // A row that is bad is not taken in; whatever it says is only read on.
+    return isCurrency(code) ? code : currencyCodes[0]!;
   }
 
   amount(key: string, currency: string, needed = false): number | null {
     const value = needed ? this.need(key) : this.text(key);
     if (!value) return null;
     const parsed = parseMoney(value, currency);
-    if (!parsed.ok) this.bad(key, parsed.message);
-    else if (parsed.money.minor < 0) this.bad(key, `“${value}” is below zero; a credit note is entered by hand`);
-    else if (parsed.money.minor > MOST_MINOR) this.bad(key, `“${value}” is more than anybody would order or charge`);
+    if (!parsed.ok) this.bad(key, { code: "no amount", values: { why: parsed.why } });
+    else if (parsed.money.minor < 0) this.bad(key, { code: "below zero" });
+    else if (parsed.money.minor > MOST_MINOR) this.bad(key, { code: "more than anybody would" });
     else return parsed.money.minor;
     return null;
   }
 
-  decimal(key: string, usual: string, pattern: RegExp, like: string): string {
+  decimal(key: string, usual: string, pattern: RegExp, wanted: "quantity" | "percentage"): string {
     const value = this.text(key).replace(",", ".") || usual;
     if (pattern.test(value)) return value;
-    this.bad(key, `“${value}” is not ${like}`);
+    this.bad(key, { code: "no decimal", values: { typed: value, wanted } });
     return usual;
   }
 
+  /** The key of an entry of a list, by its key or its name. */
+  entry(column: string, list: ListId, { lists, today }: Taker): string {
+    const typed = this.text(column, 80);
+    if (!typed) return "";
+    const found = entryCalled(lists, list, typed, today);
+    if (!found) {
+      const known = offered(lists, list, today).map(({ name }) => name);
+      this.bad(column, { code: "not in the list", values: { typed, list, known: known.slice(0, MOST_NAMED) } });
+    }
+    return found?.key ?? "";
+  }
+
   quantity(): string {
-    return this.decimal("quantity", "1", /^\d{1,9}(\.\d{1,4})?$/, "a quantity such as 3 or 2.5");
+    return this.decimal("quantity", "1", /^\d{1,9}(\.\d{1,4})?$/, "quantity");
   }
 
   tax(): string {
-    return this.decimal("tax", "0", /^\d{1,2}(\.\d{1,2})?$/, "a percentage such as 23 or 6.5");
+    return this.decimal("tax", "0", /^\d{1,2}(\.\d{1,2})?$/, "percentage");
   }
+}
+
+function chargedTo(row: Row, taker: Taker): { costCentre: string; project?: string } {
+  const project = row.entry("project", "projects", taker);
+  return { costCentre: row.entry("costCentre", "cost-centres", taker), ...(project && { project }) };
 }
 
 function basicsOf(first: Row, taker: Taker, title: string) {
@@ -215,10 +231,10 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
     const unitPrice = row.amount("price", common.currency, true) ?? 0;
     const orderLine = Number(row.text("orderLine"));
     const net = times(quantity, unitPrice);
-    if (net > MOST_MINOR) row.bad("price", "quantity times price is more than anybody would charge");
+    if (net > MOST_MINOR) row.bad("price", { code: "line more than anybody would" });
     return {
       description: row.need("description"),
-      costCentre: row.text("costCentre", 40),
+      ...chargedTo(row, taker),
       quantity,
       unitPrice,
       net: Math.min(net, MOST_MINOR),
@@ -240,25 +256,14 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
 function orderOf(rows: readonly Row[], taker: Taker): unknown {
   const [first] = rows as [Row];
   const common = basicsOf(first, taker, first.need("title", 120));
-  const byName = new Map(
-    Object.entries(ORDER_CATEGORIES).flatMap(([key, name]) => [
-      [key, key],
-      [plain(name), key],
-    ]),
-  );
-  const lines = rows.map((row) => {
-    const named = plain(row.text("category"));
-    const category = named ? byName.get(named) : "services";
-    if (!category) row.bad("category", `“${named}” is none of ${Object.values(ORDER_CATEGORIES).join(", ")}`);
-    return {
-      description: row.need("description"),
-      category: (category ?? "services") as OrderLine["category"],
-      costCentre: row.text("costCentre", 40),
-      quantity: row.quantity(),
-      unitPrice: row.amount("price", common.currency, true) ?? 0,
-      taxPercent: row.tax(),
-    };
-  });
+  const lines = rows.map((row) => ({
+    description: row.need("description"),
+    category: row.entry("category", "order-categories", taker),
+    ...chargedTo(row, taker),
+    quantity: row.quantity(),
+    unitPrice: row.amount("price", common.currency, true) ?? 0,
+    taxPercent: row.tax(),
+  }));
   return {
     documentType: "purchase-order",
     ...common,

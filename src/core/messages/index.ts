@@ -2,7 +2,7 @@
 export { ALWAYS, OCCASIONS, RECIPIENTS, occasions, policyOccasions, recipients } from "./occasions";
 export type { Occasion, Recipient } from "./occasions";
 export { FIELDS, TemplateSchema, USUAL, fill, whyNotTemplate } from "./template";
-export type { Facts, Field, Template } from "./template";
+export type { Facts, Field, Template, TemplateProblem } from "./template";
 export { OUTSIDE, aboutOrders } from "./outside";
 export type { OrderOutside, OutsideFacts } from "./outside";
 export { asHtml, asText } from "./html";

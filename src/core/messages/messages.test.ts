@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FIELDS, USUAL, asHtml, asText, fill, occasions, whyNotTemplate, type Facts, type Field } from "./index";
+import { sayNotTemplate } from "../words";
 
 const facts = (given: Partial<Facts> = {}): Facts => ({
   ...(Object.fromEntries(Object.keys(FIELDS).map((key) => [key, ""])) as Record<Field, string>),
@@ -18,7 +19,7 @@ describe("templates", () => {
   });
   it("are refused with a field that does not exist or a brace alone", () => {
     const wrong = (body: string) =>
-      whyNotTemplate({ occasion: "opened", subject: "{number}", body }).map((one) => one.message);
+      whyNotTemplate({ occasion: "opened", subject: "{number}", body }).map((one) => sayNotTemplate(one).message);
     expect(wrong("{amont} is due")).toEqual(["There is no field {amont}; pick one from the list"]);
     expect(wrong("a } b")).toEqual(["A brace stands alone; a field is written like {amount}"]);
     expect(wrong("{amount}")).toEqual([]);

@@ -1,7 +1,6 @@
 import { isKeyOf, own } from "../ids";
 import { z } from "zod";
-import { refuse, type Refusal } from "../refusal";
-import { joinWords } from "../text";
+import type { Coded } from "../reason";
 import { occasions, type Occasion } from "./occasions";
 
 /** What a template can say of a document, each with what it stands for. A field stands in braces: {amount}. */
@@ -35,26 +34,21 @@ export type Template = z.infer<typeof TemplateSchema>;
 
 const PLACE = /\{([^{}]*)\}/g;
 
+/** What is wrong with a part of a template. */
+export type TemplateProblem = {
+  part: "subject" | "body";
+  why: Coded<{ "no such fields": { names: string[] }; "brace alone": null }>;
+};
+
 /** What is wrong with a template: fields that do not exist, and braces left open. */
-export function whyNotTemplate(template: Template): Refusal[] {
+export function whyNotTemplate(template: Template): TemplateProblem[] {
   return (["subject", "body"] as const).flatMap((part) => {
     const text = template[part];
     const unknown = [...text.matchAll(PLACE)].map((found) => found[1]!).filter((name) => !isKeyOf(FIELDS, name));
     const loose = /[{}]/.test(text.replace(PLACE, ""));
     return [
-      ...(unknown.length > 0
-        ? [
-            refuse(
-              "unknown field",
-              `There is no field ${joinWords(
-                unknown.map((name) => `{${name}}`),
-                "or",
-              )}; pick one from the list`,
-              part,
-            ),
-          ]
-        : []),
-      ...(loose ? [refuse("invalid", "A brace stands alone; a field is written like {amount}", part)] : []),
+      ...(unknown.length > 0 ? [{ part, why: { code: "no such fields" as const, values: { names: unknown } } }] : []),
+      ...(loose ? [{ part, why: { code: "brace alone" as const } }] : []),
     ];
   });
 }

@@ -12,8 +12,8 @@ export {
   sum,
   trySum,
 } from "./money";
-export type { Money, ParsedMoney } from "./money";
-export { compareShare, withinTolerance } from "./share";
+export type { Money, AmountReason, ParsedMoney } from "./money";
+export { PercentSchema, compareShare, withinTolerance } from "./share";
 export type { Tolerance } from "./share";
 export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, bare, convert, converterOf, isFarFrom } from "./convert";
 export type { Conversion, ConversionReason, Converted, Rate, ToCurrency } from "./convert";

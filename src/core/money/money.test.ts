@@ -14,6 +14,7 @@ import {
   sum,
   type Rate,
 } from "./index";
+import { sayNoAmount } from "../words";
 
 // Reference library for ISO 4217, independent of our table.
 const reference = createRequire(import.meta.url)("currency-codes") as {
@@ -23,7 +24,7 @@ const reference = createRequire(import.meta.url)("currency-codes") as {
 
 const minorOf = (text: string, currency: string) => {
   const parsed = parseMoney(text, currency);
-  return parsed.ok ? parsed.money.minor : parsed.message;
+  return parsed.ok ? parsed.money.minor : sayNoAmount(parsed.why);
 };
 
 describe("currencies", () => {

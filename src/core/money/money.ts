@@ -1,3 +1,4 @@
+import type { Coded } from "../reason";
 import { z } from "zod";
 import { isCurrency, minorDigits } from "./currencies";
 
@@ -55,7 +56,13 @@ export function trySum(parts: readonly Money[], currency: string): Money | null 
   return money(total, currency);
 }
 
-export type ParsedMoney = { ok: true; money: Money } | { ok: false; message: string };
+/** Why a text is no amount of a currency that has so many decimals. */
+export type AmountReason = Coded<{
+  "not an amount": { typed: string; digits: number };
+  "more decimals": { currency: string; digits: number };
+  "too large": null;
+}>;
+export type ParsedMoney = { ok: true; money: Money } | { ok: false; why: AmountReason };
 
 const PLAIN = /^([+-]?)(\d+|\d{1,3}(?:[, ]\d{3})+)(?:\.(\d+))?$/;
 
@@ -65,24 +72,17 @@ const PLAIN = /^([+-]?)(\d+|\d{1,3}(?:[, ]\d{3})+)(?:\.(\d+))?$/;
  * has are refused, never rounded.
  *
  * @example parseMoney("2,500.01", "EUR") // { ok: true, money: { minor: 250001, currency: "EUR" } }
- * @example parseMoney("1.5", "JPY")      // { ok: false, message: "JPY has no decimals: ..." }
+ * @example parseMoney("1.5", "JPY")      // { ok: false, why: { code: "more decimals", values: { currency: "JPY", digits: 0 } } }
  */
 export function parseMoney(text: string, currency: string): ParsedMoney {
   const digits = minorDigits(currency);
   const match = PLAIN.exec(text.trim().replace(/\u00a0|\u202f/g, " "));
-  if (!match) return { ok: false, message: `“${text}” is not an amount: write it like ${example(digits)}` };
+  if (!match) return { ok: false, why: { code: "not an amount", values: { typed: text, digits } } };
   const [, sign, whole = "", fraction = ""] = match;
-  if (fraction.length > digits) {
-    const allowed = digits === 0 ? "no decimals" : `${digits} decimals`;
-    return { ok: false, message: `${currency} has ${allowed}: write it like ${example(digits)}` };
-  }
+  if (fraction.length > digits) return { ok: false, why: { code: "more decimals", values: { currency, digits } } };
   const minor = Number(whole.replace(/[, ]/g, "") + fraction.padEnd(digits, "0"));
-  if (!Number.isSafeInteger(minor)) return { ok: false, message: "The amount is too large to be counted exactly" };
+  if (!Number.isSafeInteger(minor)) return { ok: false, why: { code: "too large" } };
   return { ok: true, money: { minor: sign === "-" && minor !== 0 ? -minor : minor, currency } };
-}
-
-function example(digits: number): string {
-  return digits === 0 ? "2,500" : `2,500.${"0".repeat(digits)}`;
 }
 
 /**

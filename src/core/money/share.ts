@@ -1,7 +1,14 @@
 import { Decimal } from "decimal.js";
+import { z } from "zod";
 
 // Amounts have up to 16 digits and percentages a few: 60 digits leave nothing to be rounded.
 const Exact = Decimal.clone({ precision: 60 });
+
+/** A percentage from 0 to below 100, as it is written. */
+export const PercentSchema = z
+  .string()
+  .regex(/^\d{1,2}(\.\d{1,2})?$/, "must be a percentage such as 20 or 6.5")
+  .meta({ description: "Percentage written as decimal text" });
 
 /**
  * How a part compares with so many per cent of a whole, exactly: a number is taken as the decimal it is written as, and nothing is rounded.
@@ -20,6 +27,7 @@ export type Tolerance = { toleranceMinor: number; tolerancePercent: number };
 /**
  * Whether an amount has moved by no more than is tolerated, either way. The share is of where it started. Without a tolerance only the same amount is
  * within it.
+ * @param before in minor units, and `after` in those of the same currency
  */
 export function withinTolerance(before: number, after: number, tolerance: Tolerance): boolean {
   const { toleranceMinor, tolerancePercent } = tolerance;

@@ -219,8 +219,8 @@ export function noticesOf(
       earlier: events.slice(0, index),
       later: events.slice(index + 1),
     };
-    const tell = NOTICES[event.type] as (data: unknown, moment: Moment) => Notice[];
-    return tell(event.data, moment).map((notice) => ({ notice, now }));
+    const noticesFor = NOTICES[event.type] as (data: unknown, moment: Moment) => Notice[];
+    return noticesFor(event.data, moment).map((notice) => ({ notice, now }));
   });
 }
 

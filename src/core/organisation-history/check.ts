@@ -1,34 +1,33 @@
-import { refusalsOf, type Result, refused } from "../refusal";
+import { refusalsOf } from "../refusal";
 import type { Setting } from "./dates";
-import { asRefusals, problemsOf } from "./problems";
-import { ENTRY_SCHEMAS, applyChanges, type OrganisationHistory, type RegisterChange } from "./schema";
-import { type Edit } from "./edit";
+import { asReasons, problemsOf } from "./problems";
+import { ENTRY_SCHEMAS, applyChanges, type OrganisationHistory } from "./schema";
+import { notEdited, type Edit } from "./reasons";
 
 /**
- * Whether changes leave a register in which everything leads somewhere: each entry by its schema, then references and circles now and at
+ * Whether changes leave an organisation in which everything leads somewhere: each entry by its schema, then references and circles now and at
  * every later moment for which something is set.
  */
-export function checked(
-  register: OrganisationHistory,
-  edit: Edit,
-  { at }: Pick<Setting, "at">,
-): Result<RegisterChange[]> {
+export function checked(history: OrganisationHistory, edit: Edit, { at }: Pick<Setting, "at">): Edit {
   if (!edit.ok) return edit;
   const malformed = edit.value.flatMap((change) => {
     const parsed = ENTRY_SCHEMAS[change.kind].safeParse(change.after);
     return parsed.success ? [] : refusalsOf(parsed.error);
   });
-  if (malformed.length > 0) return { ok: false, refusals: malformed };
-  const after = applyChanges(register, edit.value);
-  if (hasAdministrator(register) && !hasAdministrator(after))
-    return refused("last administrator", "Nobody would be administrator any more; give somebody else that role first");
+  if (malformed.length > 0)
+    return {
+      ok: false,
+      refusals: malformed.map(({ message, path = "" }) => ({ code: "malformed", values: { found: message }, path })),
+    };
+  const after = applyChanges(history, edit.value);
+  if (hasAdministrator(history) && !hasAdministrator(after)) return notEdited({ code: "nobody administers" });
   const problems = problemsOf(after, at);
-  return problems.length > 0 ? { ok: false, refusals: asRefusals(problems) } : edit;
+  return problems.length > 0 ? { ok: false, refusals: asReasons(problems) } : edit;
 }
 
 /** Whether somebody who is not to leave keeps people: without one, nobody could ever be let in again. */
-function hasAdministrator(register: OrganisationHistory): boolean {
-  for (const { roles, activeUntil } of register.person.values())
+function hasAdministrator(history: OrganisationHistory): boolean {
+  for (const { roles, activeUntil } of history.person.values())
     if (!activeUntil && roles.includes("administrator")) return true;
   return false;
 }

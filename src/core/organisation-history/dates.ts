@@ -1,6 +1,6 @@
 import { dayIn, startOfDay } from "../calendar";
-import { type Result, refused } from "../refusal";
-import { sayDate } from "../text";
+import type { Located, Result } from "../refusal";
+import { notEdited, type EditReason } from "./reasons";
 
 /** What every change is made under: when, by whom, and where days begin. */
 export type Setting = { at: string; actor: string; zone: string };
@@ -10,15 +10,15 @@ export type Setting = { at: string; actor: string; zone: string };
  * held then, so nothing takes effect in the past.
  * @param date ISO date, or null for now
  */
-export function effective(date: string | null, { at, zone }: Setting, path = "from"): Result<string> {
+export function effective(
+  date: string | null,
+  { at, zone }: Setting,
+  path = "from",
+): Result<string, Located<EditReason>> {
   const today = dayIn(at, zone);
   if (date === null || date === today) return { ok: true, value: at };
   if (date > today) return { ok: true, value: startOfDay(date, zone) };
-  return refused(
-    "past",
-    `${sayDate(date)} has passed; a change counts from today, ${sayDate(today)}, or from a later day`,
-    path,
-  );
+  return notEdited({ code: "day has passed", values: { day: date, today } }, path);
 }
 
 /** A dated list with a value from a moment on. One that began at the same moment is replaced; what is set for later stays. */

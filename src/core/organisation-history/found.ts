@@ -1,14 +1,15 @@
 import type { Organisation } from "../people";
 import { USUAL_SEGREGATION } from "../segregation";
-import { limitId, type EntryOf, type Kind, type RegisterChange } from "./schema";
+import { LIST_IDS } from "../lists";
+import { itemId, limitId, type EntryOf, type Kind, type HistoryChange } from "./schema";
 
 /**
- * The entries of a register that says from a moment on what an organisation says; for an empty register.
+ * The entries of a history that says from a moment on what an organisation says; for an empty one.
  * @param from ISO date-time in UTC
  */
-export function found(organisation: Organisation, from: string): RegisterChange[] {
+export function found(organisation: Organisation, from: string): HistoryChange[] {
   const made = <K extends Kind>(kind: K, after: EntryOf<K>) =>
-    ({ kind, id: after.id, before: null, after }) as unknown as RegisterChange;
+    ({ kind, id: after.id, before: null, after }) as unknown as HistoryChange;
   const { name, currency, timeZone } = organisation;
   return [
     made("organisation", { id: "organisation", name, currency, timeZone, segregation: [...USUAL_SEGREGATION] }),
@@ -35,5 +36,11 @@ export function found(organisation: Organisation, from: string): RegisterChange[
     ...organisation.owners.map(({ of, key, person }) =>
       made("owner", { id: `${of}.${key}`, of, key, owners: [{ from, person }] }),
     ),
+    ...organisation.lists.flatMap(({ id, name: called, entries }) => [
+      ...((LIST_IDS as readonly string[]).includes(id) ? [] : [made("list", { id, states: [{ from, name: called }] })]),
+      ...entries.map(({ key, firstDay, lastDay, ...state }) =>
+        made("listItem", { id: itemId(id, key), list: id, key, firstDay, lastDay, states: [{ from, ...state }] }),
+      ),
+    ]),
   ];
 }

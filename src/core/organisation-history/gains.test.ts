@@ -1,6 +1,6 @@
 // Nobody gives power to themselves: what a change of people would give to whoever makes it, kind by kind, now and later.
 import { describe, expect, it } from "vitest";
-import { away, done, setting, start as founded } from "../../../demo/register";
+import { away, done, setting, start as founded } from "../../../demo/organisation-history";
 import { AT } from "../fixtures";
 import {
   changePerson,

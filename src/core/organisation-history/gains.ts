@@ -29,8 +29,8 @@ export function gainsOf(before: OrganisationHistory, after: OrganisationHistory,
 }
 
 /** Everything by which a person has a say, each with how much of it where that is counted. */
-function powersOf(register: OrganisationHistory, person: string, at: string): Map<string, number> {
-  const organisation = asOf(register, at);
+function powersOf(history: OrganisationHistory, person: string, at: string): Map<string, number> {
+  const organisation = asOf(history, at);
   const own = organisation.people.find((one) => one.id === person);
   const powers = new Map<string, number>();
   const has = (what: GainKind, of: string, amount = 1) =>
@@ -42,6 +42,8 @@ function powersOf(register: OrganisationHistory, person: string, at: string): Ma
   for (const position of positions) has("position", position);
   for (const group of organisation.groups) if (group.members.includes(person)) has("group", group.id);
   for (const { of, key, person: owner } of organisation.owners) if (owner === person) has("ownership", `${of} ${key}`);
+  for (const { id: list, entries } of organisation.lists)
+    for (const { key, owner } of entries) if (owner === person) has("ownership", `${list} ${key}`);
   for (const one of organisation.people) if (one.manager === person) has("report", one.id);
   for (const one of organisation.standIns)
     if (one.standIn === person && one.person !== person) has("stand-in", one.person, one.cap?.minor ?? Infinity);
@@ -53,7 +55,7 @@ function powersOf(register: OrganisationHistory, person: string, at: string): Ma
   }
   // A rule that binds them counts the other way round: without it they could do more.
   const bound = new Set(
-    rulesOf(register)
+    rulesOf(history)
       .filter((rule) => own?.roles.some((role) => rule.roles.includes(role)))
       .map((rule) => `${[...rule.roles].sort().join("+")}${rule.exceptions ? " unless" : ""}`),
   );

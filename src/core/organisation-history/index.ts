@@ -1,6 +1,6 @@
 /** People, units, positions, groups, limits and stand-ins through time: what each was and will be from when, and how that is changed. */
-export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyRegister, limitId } from "./schema";
-export type { EntryOf, Kind, OrganisationHistory, RegisterChange, SegregationRule } from "./schema";
+export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyHistory, limitId } from "./schema";
+export type { EntryOf, Kind, OrganisationHistory, HistoryChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
 export { effective, withState, withValue } from "./dates";
 export type { Setting } from "./dates";
@@ -21,14 +21,18 @@ export {
   setRoles,
   setSegregation,
 } from "./edit";
-export type { Edit, NewPerson, PersonEdit, UnitEdit } from "./edit";
+export type { NewPerson, PersonEdit, UnitEdit } from "./edit";
+export type { Edit, EditReason } from "./reasons";
+export { endItem, saveItem, saveItems, saveList } from "./lists";
+export type { ItemEdit, ItemRow } from "./lists";
 export { comeBack, leave, leftBehind } from "./leaving";
 export type { Handing, LeftBehind } from "./leaving";
 export { checked } from "./check";
 export { problemsOf } from "./problems";
 export { gainsOf } from "./gains";
 export type { Gain, GainKind } from "./gains";
-export { differencesOf, namesIn, peopleTouched, sayEntry } from "./words";
-export type { Difference, Names } from "./words";
+export { peopleTouched } from "./touched";
+export { changesOf } from "./facts";
+export type { Facts, FieldChange } from "./facts";
 export { endStandIn, setStandIn } from "./stand-ins";
 export type { NewStandIn } from "./stand-ins";

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
-import { away, done, setting, start, why } from "../../../demo/register";
+import { away, done, setting, start, why } from "../../../demo/organisation-history";
 import { AT } from "../fixtures";
 import { brokenReferences } from "../people";
 import { asOf, comeBack, leave, leftBehind, setStandIn, type Handing } from "./index";
@@ -38,7 +38,7 @@ describe("leaving", () => {
       "rui-tavares",
       { reportsTo: "petra-zimbral", successor: null, heads: { engineering: null } },
       0,
-      "Say who owns CC-21 from then on",
+      "Say who owns Fleet 21 and Spring docking 2026 from then on",
     ],
     [
       "open documents without a successor",

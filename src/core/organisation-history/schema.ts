@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { WorkingCalendarSchema } from "../calendar";
 import { IdSchema } from "../ids";
+import { EntryKeySchema, entryDays, entryState } from "../lists";
 import { CurrencySchema } from "../money";
 import { HolderSchema, LimitSchema, OwnerSchema, RoleSchema, StandInSchema } from "../people";
 
@@ -92,7 +93,22 @@ const OwnerEntry = z.strictObject({
   owners: z.array(z.strictObject({ from: From, person: IdSchema })).min(1),
 });
 
-/** Everything that is kept of people, each kind with the schema of one entry. */
+/** A list of the organisation's own; those that everybody has need no entry. */
+const ListEntry = z.strictObject({
+  id: IdSchema,
+  states: z.array(z.strictObject({ from: From, name: z.string().min(1).max(60) })).min(1),
+});
+
+/** What stands in a list under one key. Its days are those on which it may be put on a document. */
+const ListItemEntry = z.strictObject({
+  id: z.string(),
+  list: IdSchema,
+  key: EntryKeySchema,
+  ...entryDays,
+  states: z.array(z.strictObject({ from: From, ...entryState })).min(1),
+});
+
+/** Everything that is kept of people and lists, each kind with the schema of one entry. */
 export const ENTRY_SCHEMAS = {
   organisation: Settings,
   person: PersonEntry,
@@ -103,6 +119,8 @@ export const ENTRY_SCHEMAS = {
   limit: LimitEntry,
   standIn: StandInSchema,
   owner: OwnerEntry,
+  list: ListEntry,
+  listItem: ListItemEntry,
 } as const;
 
 export type Kind = keyof typeof ENTRY_SCHEMAS;
@@ -113,23 +131,28 @@ export const KINDS = Object.keys(ENTRY_SCHEMAS) as Kind[];
 export type OrganisationHistory = { readonly [K in Kind]: ReadonlyMap<string, EntryOf<K>> };
 
 /** One entry made anew or changed. Nothing is ever taken out; `before` is null for a new one. */
-export type RegisterChange = {
+export type HistoryChange = {
   [K in Kind]: { kind: K; id: string; before: EntryOf<K> | null; after: EntryOf<K> };
 }[Kind];
 
 /** An organisation of which nothing is known yet. */
-export function emptyRegister(): OrganisationHistory {
+export function emptyHistory(): OrganisationHistory {
   return Object.fromEntries(KINDS.map((kind) => [kind, new Map()])) as unknown as OrganisationHistory;
 }
 
-/** The register after changes; kinds that are not touched keep their maps. */
-export function applyChanges(register: OrganisationHistory, changes: readonly RegisterChange[]): OrganisationHistory {
+/** The history after changes; kinds that are not touched keep their maps. */
+export function applyChanges(history: OrganisationHistory, changes: readonly HistoryChange[]): OrganisationHistory {
   const maps: { [kind: string]: Map<string, unknown> } = {};
-  for (const { kind, id, after } of changes) (maps[kind] ??= new Map<string, unknown>(register[kind])).set(id, after);
-  return { ...register, ...maps };
+  for (const { kind, id, after } of changes) (maps[kind] ??= new Map<string, unknown>(history[kind])).set(id, after);
+  return { ...history, ...maps };
 }
 
 /** The id of the limit of a person or position for a type of document. @example limitId({ kind: "person", id: "rui" }, "purchase-order") // "person.rui.purchase-order" */
 export function limitId(holder: { kind: string; id: string }, documentType: string): string {
   return `${holder.kind}.${holder.id}.${documentType}`;
+}
+
+/** The id of what stands in a list under a key. @example itemId("cost-centres", "4010") // "cost-centres.4010" */
+export function itemId(list: string, key: string): string {
+  return `${list}.${key}`;
 }

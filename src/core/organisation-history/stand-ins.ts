@@ -1,11 +1,10 @@
 /** Absences and standing delegations: setting one, and ending it. */
 import { addDays, dayIn, startOfDay } from "../calendar";
-import { refuse, type Refusal, refused, refusedFor } from "../refusal";
-import { sayDate } from "../text";
 import { effective, type Setting } from "./dates";
 import type { OrganisationHistory } from "./schema";
 
-import { nameOf, one, type Edit } from "./edit";
+import { one } from "./edit";
+import { noSuch, notEdited, type Edit } from "./reasons";
 
 export type NewStandIn = {
   kind: "absence" | "delegation";
@@ -20,13 +19,13 @@ export type NewStandIn = {
 };
 
 /** Sets an absence or a standing delegation. Circles are found by `checked`, like every other thing that does not fit together. */
-export function setStandIn(register: OrganisationHistory, input: NewStandIn, setting: Setting): Edit {
+export function setStandIn(history: OrganisationHistory, input: NewStandIn, setting: Setting): Edit {
   const start = effective(input.from, setting);
   if (!start.ok) return start;
-  const refusal = whyNotStandIn(register, input, setting);
-  if (refusal) return refusedFor(refusal);
+  const refusal = whyNotStandIn(history, input, setting);
+  if (refusal) return refusal;
   const until = input.until ? startOfDay(addDays(input.until, 1), setting.zone) : null;
-  const others = [...register.standIn.values()].filter((entry) => entry.person === input.person);
+  const others = [...history.standIn.values()].filter((entry) => entry.person === input.person);
   const clash = others.find(
     (entry) =>
       entry.kind === "absence" &&
@@ -37,12 +36,11 @@ export function setStandIn(register: OrganisationHistory, input: NewStandIn, set
       (entry.until === null || start.value < entry.until),
   );
   if (clash)
-    return refused(
-      "overlaps",
-      `${nameOf(register, input.person)} is away already from ${sayDate(dayIn(clash.from, setting.zone))}; end that absence first`,
+    return notEdited(
+      { code: "away already", values: { person: input.person, from: dayIn(clash.from, setting.zone) } },
       "from",
     );
-  return one(register, "standIn", {
+  return one(history, "standIn", {
     id: `${input.person}.${others.length + 1}`,
     kind: input.kind,
     person: input.person,
@@ -55,36 +53,29 @@ export function setStandIn(register: OrganisationHistory, input: NewStandIn, set
   });
 }
 
-function whyNotStandIn(register: OrganisationHistory, input: NewStandIn, setting: Setting): Refusal | null {
-  const person = register.person.get(input.person);
-  if (!person) return refuse("unknown", `There is no person “${input.person}”`, "person");
+function whyNotStandIn(history: OrganisationHistory, input: NewStandIn, setting: Setting): Edit | null {
+  const person = history.person.get(input.person);
+  if (!person) return noSuch("person", input.person, "person");
   const from = input.from ?? dayIn(setting.at, setting.zone);
-  if (input.until && input.until < from) return refuse("invalid", "The last day lies before the first", "until");
-  if (input.kind === "absence" && !input.until) return refuse("invalid", "Say which day is the last", "until");
-  if (input.kind === "delegation" && !input.standIn) return refuse("invalid", "Say to whom it is delegated", "standIn");
+  if (input.until && input.until < from) return notEdited({ code: "last day before the first" }, "until");
+  if (input.kind === "absence" && !input.until) return notEdited({ code: "last day needed" }, "until");
+  if (input.kind === "delegation" && !input.standIn) return notEdited({ code: "delegate needed" }, "standIn");
   if (!input.standIn) return null;
-  const standIn = register.person.get(input.standIn);
-  if (!standIn) return refuse("unknown", `There is no person “${input.standIn}”`, "standIn");
-  if (standIn.id === person.id) return refuse("invalid", `${person.name} cannot stand in for themselves`, "standIn");
+  const standIn = history.person.get(input.standIn);
+  if (!standIn) return noSuch("person", input.standIn, "standIn");
+  if (standIn.id === person.id)
+    return notEdited({ code: "stands in for themselves", values: { person: person.id } }, "standIn");
   if (standIn.activeUntil && standIn.activeUntil < (input.until ?? from))
-    return refuse(
-      "invalid",
-      `${standIn.name} leaves on ${sayDate(standIn.activeUntil)}; choose somebody else`,
-      "standIn",
-    );
+    return notEdited({ code: "stand-in leaves", values: { person: standIn.id, day: standIn.activeUntil } }, "standIn");
   if (!standIn.roles.includes("approver"))
-    return refuse(
-      "invalid",
-      `${standIn.name} has not the role approver and could not decide; choose somebody else`,
-      "standIn",
-    );
+    return notEdited({ code: "stand-in is no approver", values: { person: standIn.id } }, "standIn");
   return null;
 }
 
 /** Ends an absence or delegation now; one that has not begun never will. */
-export function endStandIn(register: OrganisationHistory, id: string, setting: Setting): Edit {
-  const entry = register.standIn.get(id);
-  if (!entry) return refused("unknown", "There is no such absence or delegation");
-  if (entry.until !== null && entry.until <= setting.at) return refused("already", "It is over already");
-  return one(register, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
+export function endStandIn(history: OrganisationHistory, id: string, setting: Setting): Edit {
+  const entry = history.standIn.get(id);
+  if (!entry) return noSuch("standIn", id);
+  if (entry.until !== null && entry.until <= setting.at) return notEdited({ code: "over already" });
+  return one(history, "standIn", { ...entry, until: entry.from > setting.at ? entry.from : setting.at });
 }

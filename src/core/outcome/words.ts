@@ -1,15 +1,21 @@
 import { formatMoney } from "../money";
-import { sayWhyNot, type PaymentState } from "../payments";
+import { type PaymentState } from "../payments";
 import { sayStepResult } from "../audit-narrative";
 import { joinWords, sayDate } from "../text";
 import type { Names } from "../words";
 import type { Named, Outcome } from "./types";
+import { sayWhyNot, speak } from "../words";
 
 /** A sentence about what became of a document, with the documents it names after it. */
 export type SaidOutcome = { text: string; documents: readonly Named[]; run?: string; good: boolean };
 
 /** What became of a document in a sentence, whether it is well, and the documents it names. */
 export function sayOutcome(outcome: Outcome, names: Names): SaidOutcome {
+  const said = saidOf(outcome, names);
+  return { ...said, text: speak(said.text) };
+}
+
+function saidOf(outcome: Outcome, names: Names): SaidOutcome {
   const said = (text: string, good = true, documents: readonly Named[] = []) => ({ text, good, documents });
   switch (outcome.code) {
     case "closed":
@@ -74,7 +80,7 @@ function sayPayment(payment: PaymentState, amount: string): SaidOutcome {
       };
     case "left out":
       return {
-        text: `${amount} is posted${due}, and is in no payment run: ${payment.why.map(sayWhyNot).join("; ")}.`,
+        text: `${amount} is posted${due}, and is in no payment run: ${payment.why.map((one) => sayWhyNot(one)).join("; ")}.`,
         documents: [],
         good: false,
       };

@@ -66,20 +66,7 @@ export function maskAccount(text: string): string {
   return plain === "" ? "" : plain.length > 8 ? `•••• ${plain.slice(-4)}` : "••••";
 }
 
-/** @returns a sentence that says what is wrong and what to do, to stand after the name of the field */
-export function sayAccountFault(fault: AccountFault): string {
-  switch (fault.code) {
-    case "signs":
-      return "write 5 to 34 letters and digits; spaces do not matter";
-    case "length":
-      return `an account of ${fault.country} has ${fault.needs} signs, and this one has ${fault.has}; compare it sign by sign`;
-    case "check digits":
-      return "its check digits do not fit; compare it sign by sign";
-  }
-}
-
-/** The same of what somebody typed, empty where nothing is wrong or nothing was typed. */
-export function whyNoAccount(text: string): string {
-  const fault = text.trim() === "" ? null : accountFault(text);
-  return fault ? sayAccountFault(fault) : "";
+/** What is wrong with what somebody typed as an account number; null where nothing is, or nothing was typed. */
+export function faultOfTyped(text: string): AccountFault | null {
+  return text.trim() === "" ? null : accountFault(text);
 }

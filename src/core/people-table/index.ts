@@ -4,3 +4,4 @@ export type { Column, Mapping, TableName } from "./tables";
 export { missingColumns, planImport } from "./plan";
 export type { BadRow, Plan, PlanInput, Planned } from "./plan";
 export { exportTable } from "./export";
+export type { CellReason, StillNeeded } from "./rows";

@@ -30,17 +30,17 @@ function indexOf(items: Iterable<Named>): (text: string) => string | null {
  * What is known already and what the file itself brings.
  * @param inFile ids and names of the rows, by kind
  */
-export function lookupIn(register: OrganisationHistory, inFile: { person?: Named[]; unit?: Named[] }): Lookup {
+export function lookupIn(history: OrganisationHistory, inFile: { person?: Named[]; unit?: Named[] }): Lookup {
   const person = indexOf([
-    ...Array.from(register.person.values(), ({ id, email, name }) => ({ id, words: [email, name] })),
+    ...Array.from(history.person.values(), ({ id, email, name }) => ({ id, words: [email, name] })),
     ...(inFile.person ?? []),
   ]);
   const unit = indexOf([
-    ...Array.from(register.unit.values(), ({ id, states }) => ({ id, words: [states.at(-1)!.name] })),
+    ...Array.from(history.unit.values(), ({ id, states }) => ({ id, words: [states.at(-1)!.name] })),
     ...(inFile.unit ?? []),
   ]);
-  const location = indexOf(Array.from(register.location.values(), ({ id, name }) => ({ id, words: [name] })));
-  const position = indexOf(Array.from(register.position.values(), ({ id, name }) => ({ id, words: [name] })));
+  const location = indexOf(Array.from(history.location.values(), ({ id, name }) => ({ id, words: [name] })));
+  const position = indexOf(Array.from(history.position.values(), ({ id, name }) => ({ id, words: [name] })));
   return {
     person,
     unit,

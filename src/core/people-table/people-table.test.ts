@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { AT } from "../fixtures";
-import { applyChanges, asOf, emptyRegister, found, type OrganisationHistory } from "../organisation-history";
+import { applyChanges, asOf, emptyHistory, found, type OrganisationHistory } from "../organisation-history";
 import {
   TABLE_NAMES,
   exportTable,
@@ -16,17 +16,19 @@ import {
   type PlanInput,
   type TableName,
 } from "./index";
+import { directoryOf } from "../people";
+import { sayCell, namesOf } from "../words";
 
-const start = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
+const start = applyChanges(emptyHistory(), found(marevia, "2025-01-02T09:00:00.000Z"));
 
 function plan(
   table: TableName,
   sheet: string[][],
   extra: Partial<PlanInput> = {},
-  register: OrganisationHistory = start,
+  history: OrganisationHistory = start,
 ): Plan {
   const [header, ...rows] = sheet;
-  const steps = planImport(register, {
+  const steps = planImport(history, {
     table,
     rows,
     lines: rows.map((_, index) => index + 2),
@@ -42,19 +44,23 @@ function plan(
     if (step.done) return step.value;
   }
 }
-const said = ({ bad }: Plan) => bad.map((row) => `${row.line} ${row.column}: ${row.message}`);
+const names = namesOf(directoryOf(marevia));
+const said = ({ bad, called }: Plan) => {
+  const withFile = { ...names, person: (id: string) => called.get(id) || names.person(id) };
+  return bad.map((row) => `${row.line} ${row.column}: ${sayCell(row.why, withFile)}`);
+};
 
 describe("round trip", () => {
   it.each(TABLE_NAMES)("%s read back change nothing", (table) => {
     const sheet = exportTable(marevia, table);
     expect(sheet.length).toBeGreaterThan(8);
-    expect(plan(table, sheet, { complete: true })).toEqual({ planned: [], unchanged: sheet.length - 1, bad: [] });
+    expect(plan(table, sheet, { complete: true })).toMatchObject({ planned: [], unchanged: sheet.length - 1, bad: [] });
   });
 
   it("into an empty organisation they make the same people, units and groups", () => {
-    const { people, units, positions, groups, limits, owners } = marevia;
-    const bare = { ...marevia, people: [], units: [], positions: [], groups: [], limits: [], owners: [] };
-    let register = applyChanges(emptyRegister(), found(bare, "2025-01-02T09:00:00.000Z"));
+    const { people, units, positions, groups, limits, owners, lists } = marevia;
+    const bare = { ...marevia, people: [], units: [], positions: [], groups: [], limits: [], owners: [], lists: [] };
+    let history = applyChanges(emptyHistory(), found(bare, "2025-01-02T09:00:00.000Z"));
     // Units name people and people units, so heads come with a second reading of the units.
     const withoutHeads = exportTable({ ...marevia, units: units.map((unit) => ({ ...unit, head: null })) }, "units");
     for (const [table, sheet] of [
@@ -63,15 +69,15 @@ describe("round trip", () => {
         (name) => [name, exportTable(marevia, name)] as const,
       ),
     ] as const) {
-      const planned = plan(table, sheet, {}, register);
+      const planned = plan(table, sheet, {}, history);
       expect(planned.bad).toEqual([]);
-      register = applyChanges(
-        register,
+      history = applyChanges(
+        history,
         planned.planned.map((one) => one.change),
       );
     }
-    const after = asOf(register, AT);
-    expect({ ...after, owners }).toEqual({ ...marevia, people, units, positions, groups, limits });
+    const after = asOf(history, AT);
+    expect({ ...after, owners, lists }).toEqual({ ...marevia, people, units, positions, groups, limits });
   });
 });
 
@@ -82,7 +88,7 @@ describe("columns", () => {
       "people",
     );
     expect(mapping).toMatchObject({ manager: 0, name: 1, unit: 2, email: 3, id: 5, roles: null });
-    expect(missingColumns("people", { ...mapping, email: null })).toMatchObject([{ path: "email" }]);
+    expect(missingColumns("people", { ...mapping, email: null })).toEqual(["email"]);
   });
   it.each(TABLE_NAMES)("a file of %s is known for what it is", (table) => {
     expect(guessTable(exportTable(marevia, table)[0]!)).toBe(table);
@@ -186,6 +192,20 @@ describe("a complete file", () => {
     ]);
     expect(planned.bad.map((row) => row.row)).toEqual(["rui-tavares", "simao-calheta"]);
     expect(plan("people", sheet).planned).toEqual([]);
+  });
+
+  it("keeps whoever owns an entry of a list, and says which", () => {
+    const gardens = { key: "Q-77", name: "Roof gardens", owner: "otto-veramar" };
+    const lists = marevia.lists.map((list) =>
+      list.id === "projects" ? { ...list, entries: [...list.entries, gardens] } : list,
+    );
+    const owned = applyChanges(emptyHistory(), found({ ...marevia, lists }, "2025-01-02T09:00:00.000Z"));
+    const sheet = exportTable(marevia, "people").filter(([id]) => id !== "otto-veramar");
+    const { planned, bad } = plan("people", sheet, { complete: true }, owned);
+    expect(planned).toEqual([]);
+    expect(bad.map(({ row, why }) => [row, why])).toEqual([
+      ["otto-veramar", { code: "still needed", values: { why: { code: "owns", values: { key: "Roof gardens" } } } }],
+    ]);
   });
 });
 

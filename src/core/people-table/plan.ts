@@ -1,5 +1,3 @@
-import type { Refusal } from "../refusal";
-import { refuse } from "../refusal";
 import {
   applyChanges,
   asOf,
@@ -8,7 +6,7 @@ import {
   withValue,
   type Kind,
   type OrganisationHistory,
-  type RegisterChange,
+  type HistoryChange,
 } from "../organisation-history";
 import { lookupIn, type Lookup } from "./lookup";
 import {
@@ -20,18 +18,26 @@ import {
   personRow,
   positionRow,
   unitRow,
+  type CellReason,
   type Cells,
   type RowSetting,
+  type StillNeeded,
 } from "./rows";
 import { TABLES, type Column, type Mapping, type TableName } from "./tables";
 
 /** A row that cannot be taken: its line in the file, counted from 1 with the heading, the column and the reason. */
-export type BadRow = { line: number; column: string; message: string; row: string };
+export type BadRow = { line: number; column: string; why: CellReason; row: string };
 
-export type Planned = { change: RegisterChange; line: number | null; how: "added" | "changed" | "deactivated" };
+export type Planned = { change: HistoryChange; line: number | null; how: "added" | "changed" | "deactivated" };
 
 /** What a file would do, worked out without doing it. */
-export type Plan = { planned: Planned[]; unchanged: number; bad: BadRow[] };
+export type Plan = {
+  planned: Planned[];
+  unchanged: number;
+  bad: BadRow[];
+  /** What those in the file are called there, by their ids: some of them are in no row that is taken. */
+  called: ReadonlyMap<string, string>;
+};
 
 export type PlanInput = {
   table: TableName;
@@ -60,12 +66,10 @@ const KIND: Record<TableName, Kind> = {
 const READ = { person: personRow, unit: unitRow, position: positionRow, group: groupRow, limit: limitRow } as const;
 const STEP = 500;
 
-/** Columns that a table needs and the mapping has not. */
-export function missingColumns(table: TableName, mapping: Mapping): Refusal[] {
+/** Keys of the columns that a table needs and the mapping has not. */
+export function missingColumns(table: TableName, mapping: Mapping): string[] {
   const columns: readonly Column[] = TABLES[table].columns;
-  return columns
-    .filter((column) => column.needed && mapping[column.key] == null)
-    .map((column) => refuse("missing column", `Say which column of the file is “${column.label}”`, column.key));
+  return columns.filter((column) => column.needed && mapping[column.key] == null).map((column) => column.key);
 }
 
 type Read = { planned: Planned[]; unchanged: number; bad: BadRow[]; seen: Set<string> };
@@ -75,42 +79,43 @@ type Read = { planned: Planned[]; unchanged: number; bad: BadRow[]; seen: Set<st
  * @yields how many rows have been read
  * @returns the plan; its changes fit together with everything that is not in the file
  */
-export function* planImport(register: OrganisationHistory, input: PlanInput): Generator<number, Plan> {
+export function* planImport(history: OrganisationHistory, input: PlanInput): Generator<number, Plan> {
   const kind = KIND[input.table];
-  const currency = register.organisation.get("organisation")?.currency ?? "EUR";
+  const { currency } = asOf(history, input.from);
   const cells = input.rows.map((row): Cells => {
     return (key) => {
       const at = input.mapping[key];
       return at == null ? undefined : (row[at] ?? "").trim();
     };
   });
-  const known = lookupIn(register, {});
+  const known = lookupIn(history, {});
   const used = new Set<string>();
   const ids = cells.map((row) => {
-    const id = idOfRow(kind, row, register, known, used);
+    const id = idOfRow(kind, row, history, known, used);
     used.add(id);
     return id;
   });
-  const lookup = lookupWithFile(register, kind, ids, cells);
-  const setting: RowSetting = { register, lookup, from: input.from, currency };
+  const lookup = lookupWithFile(history, kind, ids, cells);
+  const setting: RowSetting = { history, lookup, from: input.from, currency };
   const read: Read = { planned: [], unchanged: 0, bad: [], seen: new Set() };
   const lineOf = new Map<string, number>();
   for (const [index, row] of cells.entries()) {
     readRow(kind, row, ids[index]!, input.lines[index]!, input.rows[index]!, setting, read, lineOf);
     if (index % STEP === STEP - 1) yield index + 1;
   }
-  if (input.complete) read.planned.push(...leftOut(kind, read.seen, register, input));
-  return settle(register, input, read);
+  if (input.complete) read.planned.push(...leftOut(kind, read.seen, history, input));
+  const called = new Map(ids.map((id, index) => [id, cells[index]!("name") ?? ""]));
+  return { ...settle(history, input, read), called };
 }
 
 function lookupWithFile(
-  register: OrganisationHistory,
+  history: OrganisationHistory,
   kind: Kind,
   ids: readonly string[],
   cells: readonly Cells[],
 ): Lookup {
   const named = ids.map((id, index) => ({ id, words: [cells[index]!("email"), cells[index]!("name")] }));
-  return lookupIn(register, kind === "person" ? { person: named } : kind === "unit" ? { unit: named } : {});
+  return lookupIn(history, kind === "person" ? { person: named } : kind === "unit" ? { unit: named } : {});
 }
 
 function readRow(
@@ -123,34 +128,34 @@ function readRow(
   read: Read,
   lineOf: Map<string, number>,
 ): void {
-  const bad = (column: string, message: string) =>
-    read.bad.push({ line, column, message, row: row.join(", ").slice(0, 120) });
+  const bad = (column: string, why: CellReason) =>
+    read.bad.push({ line, column, why, row: row.join(", ").slice(0, 120) });
   try {
     const entry = READ[kind as keyof typeof READ](cells, id, setting);
     const first = lineOf.get(entry.after.id);
-    if (first !== undefined) return void bad("id", `is in line ${first} already`);
+    if (first !== undefined) return void bad("id", { code: "in another line", values: { line: first } });
     lineOf.set(entry.after.id, line);
     read.seen.add(entry.after.id);
-    const change = changeOf(entry, setting.register);
+    const change = changeOf(entry, setting.history);
     if (!change) read.unchanged += 1;
     else read.planned.push({ change, line, how: howOf(change) });
   } catch (error) {
     if (!(error instanceof BadCell)) throw error;
     // Somebody in a bad row is still in the file, and not to be deactivated for being left out.
     read.seen.add(id);
-    bad(error.column, error.message);
+    bad(error.column, error.why);
   }
 }
 
-function howOf(change: RegisterChange): Planned["how"] {
+function howOf(change: HistoryChange): Planned["how"] {
   if (!change.before) return "added";
   const leaves = change.kind === "person" && change.after.activeUntil && !change.before.activeUntil;
   return leaves ? "deactivated" : "changed";
 }
 
-function leftOut(kind: Kind, seen: ReadonlySet<string>, register: OrganisationHistory, input: PlanInput): Planned[] {
+function leftOut(kind: Kind, seen: ReadonlySet<string>, history: OrganisationHistory, input: PlanInput): Planned[] {
   if (kind === "person")
-    return [...register.person.values()]
+    return [...history.person.values()]
       .filter((person) => !seen.has(person.id) && !person.activeUntil)
       .map((before) => ({
         line: null,
@@ -158,7 +163,7 @@ function leftOut(kind: Kind, seen: ReadonlySet<string>, register: OrganisationHi
         change: { kind, id: before.id, before, after: { ...before, activeUntil: input.lastDay } },
       }));
   if (kind === "limit")
-    return [...register.limit.values()]
+    return [...history.limit.values()]
       .filter((entry) => !seen.has(entry.id) && valueAt(entry.limits, input.from)?.limit.kind !== "none")
       .map((before) => ({
         line: null,
@@ -174,18 +179,19 @@ function leftOut(kind: Kind, seen: ReadonlySet<string>, register: OrganisationHi
 }
 
 /** Takes out rows that do not fit with the rest until what is left does. */
-function settle(register: OrganisationHistory, input: PlanInput, read: Read): Plan {
+function settle(history: OrganisationHistory, input: PlanInput, read: Read): Omit<Plan, "called"> {
   let { planned } = read;
   const bad = [...read.bad];
   for (;;) {
     const draft = applyChanges(
-      register,
+      history,
       planned.map((one) => one.change),
     );
-    const problems = new Map<string, { column: string; message: string }>();
-    for (const { id, path, message } of problemsOf(draft, input.from))
-      problems.set(id, { column: String(path.at(-1)), message });
-    for (const [id, message] of orphans(draft, planned, input)) problems.set(id, { column: "activeUntil", message });
+    const problems = new Map<string, { column: string; why: CellReason }>();
+    for (const { id, path, why } of problemsOf(draft, input.from))
+      problems.set(id, { column: String(path.at(-1)), why: { code: "does not fit", values: { problem: why } } });
+    for (const [id, why] of orphans(draft, planned, input))
+      problems.set(id, { column: "activeUntil", why: { code: "still needed", values: { why } } });
     const wrong = planned.filter((one) => problems.has(idIn(one.change)));
     if (wrong.length === 0) break;
     for (const one of wrong)
@@ -195,30 +201,31 @@ function settle(register: OrganisationHistory, input: PlanInput, read: Read): Pl
   return { planned, unchanged: read.unchanged, bad: bad.sort((a, b) => a.line - b.line) };
 }
 
-const idIn = (change: RegisterChange) => (change.kind === "limit" ? change.after.holder.id : change.id);
+const idIn = (change: HistoryChange) => (change.kind === "limit" ? change.after.holder.id : change.id);
 
 /** People who are to be deactivated although something still hangs on them. */
-function orphans(draft: OrganisationHistory, planned: readonly Planned[], input: PlanInput): [string, string][] {
+function orphans(draft: OrganisationHistory, planned: readonly Planned[], input: PlanInput): [string, StillNeeded][] {
   const leaving = planned.filter((one) => one.how === "deactivated" && one.change.kind === "person");
   if (leaving.length === 0) return [];
   const organisation = asOf(draft, input.from);
-  const why = new Map<string, string>();
+  const why = new Map<string, StillNeeded>();
   const going = new Set(leaving.map((one) => one.change.id));
   for (const person of organisation.people)
     if (person.manager && !going.has(person.id) && !person.activeUntil)
-      why.set(person.manager, `${person.name} still reports to them`);
-  for (const unit of organisation.units) if (unit.head) why.set(unit.head, `they still head ${unit.name}`);
+      why.set(person.manager, { code: "reports", values: { person: person.id } });
+  for (const unit of organisation.units)
+    if (unit.head) why.set(unit.head, { code: "heads", values: { unit: unit.id } });
   for (const position of organisation.positions)
-    if (position.holder) why.set(position.holder, `they still hold ${position.name}`);
+    if (position.holder) why.set(position.holder, { code: "holds", values: { position: position.id } });
   for (const group of organisation.groups)
-    for (const member of group.members) why.set(member, `they are still in ${group.name}`);
-  for (const owner of organisation.owners) why.set(owner.person, `they still own ${owner.key}`);
-  for (const entry of organisation.standIns) if (entry.standIn) why.set(entry.standIn, "they stand in for somebody");
-  for (const id of input.withOpenWork) why.set(id, "open documents wait for them or are theirs");
-  return [...going].flatMap((id): [string, string][] => {
+    for (const member of group.members) why.set(member, { code: "in a group", values: { group: group.id } });
+  for (const owner of organisation.owners) why.set(owner.person, { code: "owns", values: { key: owner.key } });
+  for (const { entries } of organisation.lists)
+    for (const { owner, name } of entries) if (owner) why.set(owner, { code: "owns", values: { key: name } });
+  for (const entry of organisation.standIns) if (entry.standIn) why.set(entry.standIn, { code: "stands in" });
+  for (const id of input.withOpenWork) why.set(id, { code: "open documents" });
+  return [...going].flatMap((id): [string, StillNeeded][] => {
     const reason = why.get(id);
-    return reason
-      ? [[id, `cannot be deactivated by a file: ${reason}; deactivate them on their page, which asks where it goes`]]
-      : [];
+    return reason ? [[id, reason]] : [];
   });
 }

@@ -1,7 +1,7 @@
 import { AUTHORITY_TYPES } from "../documents";
 import { idFrom } from "../ids";
-import { isCurrency, parseMoney } from "../money";
-import { RoleSchema, type Limit, type Role } from "../people";
+import { isCurrency, parseMoney, type AmountReason } from "../money";
+import { RoleSchema, type Limit, type OrganisationProblem, type Role } from "../people";
 import { canonical } from "../records";
 import {
   ENTRY_SCHEMAS,
@@ -13,18 +13,49 @@ import {
   type EntryOf,
   type Kind,
   type OrganisationHistory,
-  type RegisterChange,
+  type HistoryChange,
 } from "../organisation-history";
-import { conflictsOf, inOrder, sayConflict } from "../segregation";
+import type { Coded } from "../reason";
+import { conflictsOf, inOrder, type Separation } from "../segregation";
 import type { Lookup } from "./lookup";
+
+/** Why a cell is not taken; what somebody wrote as it was written. */
+export type CellReason = Coded<{
+  empty: { column: string };
+  "nothing of that name": { what: "person" | "unit" | "location"; typed: string };
+  "no person or position": { typed: string };
+  "no date": { typed: string };
+  "no role": { typed: string };
+  "roles apart": { rule: Separation };
+  "neither yes nor no": { typed: string };
+  "no document type": { typed: string };
+  "no currency": { typed: string };
+  "no amount": { typed: string; why: AmountReason };
+  "limit below zero": null;
+  malformed: { column: string; found: string };
+  "in another line": { line: number };
+  "does not fit": { problem: OrganisationProblem };
+  "still needed": { why: StillNeeded };
+}>;
+
+/** What still hangs on somebody who is to be deactivated by a file. */
+export type StillNeeded = Coded<{
+  reports: { person: string };
+  heads: { unit: string };
+  holds: { position: string };
+  "in a group": { group: string };
+  owns: { key: string };
+  "stands in": null;
+  "open documents": null;
+}>;
 
 /** Why a row cannot be taken, and under which column. */
 export class BadCell extends Error {
   constructor(
     readonly column: string,
-    message: string,
+    readonly why: CellReason,
   ) {
-    super(message);
+    super(why.code);
   }
 }
 
@@ -32,14 +63,14 @@ export class BadCell extends Error {
 export type Cells = (key: string) => string | undefined;
 
 /** What every row is read with. `from` is the moment from which dated values count. */
-export type RowSetting = { register: OrganisationHistory; lookup: Lookup; from: string; currency: string };
+export type RowSetting = { history: OrganisationHistory; lookup: Lookup; from: string; currency: string };
 
 type Entry<K extends Kind> = { kind: K; after: EntryOf<K> };
 export type RowEntry = { [K in Kind]: Entry<K> }[Kind];
 
 function needed(cells: Cells, key: string, label = key): string {
   const text = cells(key);
-  if (!text) throw new BadCell(key, `${label} is empty`);
+  if (!text) throw new BadCell(key, { code: "empty", values: { column: label } });
   return text;
 }
 
@@ -48,21 +79,21 @@ function reference(
   cells: Cells,
   key: string,
   find: (text: string) => string | null,
-  what: string,
+  what: "person" | "unit" | "location",
 ): string | null | undefined {
   const text = cells(key);
   if (text === undefined || text === "") return text === undefined ? undefined : null;
   const id = find(text);
-  if (!id) throw new BadCell(key, `there is no ${what} “${text}”, neither here nor in the file`);
+  if (!id) throw new BadCell(key, { code: "nothing of that name", values: { what, typed: text } });
   return id;
 }
 
 /** A row about a person as an entry from a day on; a column that is not there leaves what was. @throws BadCell for a cell that says nothing that is known */
-export function personRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
-  const known = register.person.get(id);
+export function personRow(cells: Cells, id: string, { history, lookup, from }: RowSetting): RowEntry {
+  const known = history.person.get(id);
   const now = known && (valueAt(known.seats, from) ?? known.seats[0]!);
   const unit = reference(cells, "unit", lookup.unit, "unit");
-  if (!unit) throw new BadCell("unit", "unit is empty");
+  if (!unit) throw new BadCell("unit", { code: "empty", values: { column: "unit" } });
   const manager = reference(cells, "manager", lookup.person, "person");
   const location = reference(cells, "location", lookup.location, "location");
   const seat = {
@@ -72,10 +103,10 @@ export function personRow(cells: Cells, id: string, { register, lookup, from }: 
     location: location === undefined ? (now?.location ?? null) : location,
   };
   const same = now && (Object.keys(seat) as (keyof typeof seat)[]).every((key) => now[key] === seat[key]);
-  const roles = rolesIn(cells("roles"), known, register);
+  const roles = rolesIn(cells("roles"), known, history);
   const lastDay = cells("activeUntil");
   if (lastDay && !/^\d{4}-\d{2}-\d{2}$/.test(lastDay))
-    throw new BadCell("activeUntil", `“${lastDay}” is not a date; write it like 2026-03-31`);
+    throw new BadCell("activeUntil", { code: "no date", values: { typed: lastDay } });
   const { activeUntil, ...rest } = known ?? { exceptions: [] };
   const until = lastDay === undefined ? activeUntil : lastDay;
   return {
@@ -93,31 +124,26 @@ export function personRow(cells: Cells, id: string, { register, lookup, from }: 
   };
 }
 
-function rolesIn(
-  text: string | undefined,
-  known: EntryOf<"person"> | undefined,
-  register: OrganisationHistory,
-): Role[] {
+function rolesIn(text: string | undefined, known: EntryOf<"person"> | undefined, history: OrganisationHistory): Role[] {
   if (!text) return known?.roles ?? ["requester"];
   const words = text === "none" ? [] : text.split(/[\s,;|]+/).filter(Boolean);
   const roles = words.map((word) => {
     const role = RoleSchema.safeParse(word.toLowerCase());
-    if (!role.success)
-      throw new BadCell("roles", `there is no role “${word}”; there are ${RoleSchema.options.join(", ")}`);
+    if (!role.success) throw new BadCell("roles", { code: "no role", values: { typed: word } });
     return role.data;
   });
-  const rules = register.organisation.get("organisation")?.segregation ?? [];
+  const rules = history.organisation.get("organisation")?.segregation ?? [];
   const kept = known?.exceptions ?? [];
   const conflict = conflictsOf(roles, rules).find(
     (rule) => !kept.some((one) => one.roles.every((role) => rule.roles.includes(role))),
   );
-  if (conflict) throw new BadCell("roles", `these roles must not meet: ${sayConflict(conflict)}`);
+  if (conflict) throw new BadCell("roles", { code: "roles apart", values: { rule: conflict } });
   return inOrder(roles);
 }
 
 /** A row about a unit, as `personRow`. @throws BadCell */
-export function unitRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
-  const known = register.unit.get(id);
+export function unitRow(cells: Cells, id: string, { history, lookup, from }: RowSetting): RowEntry {
+  const known = history.unit.get(id);
   const now = known && (valueAt(known.states, from) ?? known.states[0]!);
   const parent = reference(cells, "parent", lookup.unit, "unit");
   const head = reference(cells, "head", lookup.person, "person");
@@ -134,10 +160,10 @@ export function unitRow(cells: Cells, id: string, { register, lookup, from }: Ro
 }
 
 /** A row about a position and who holds it, as `personRow`. @throws BadCell */
-export function positionRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
-  const known = register.position.get(id);
+export function positionRow(cells: Cells, id: string, { history, lookup, from }: RowSetting): RowEntry {
+  const known = history.position.get(id);
   const unit = reference(cells, "unit", lookup.unit, "unit");
-  if (!unit) throw new BadCell("unit", "unit is empty");
+  if (!unit) throw new BadCell("unit", { code: "empty", values: { column: "unit" } });
   const heads = cells("heads") === undefined ? (known?.heads ?? false) : yesOrNo("heads", cells("heads")!);
   const person = heads ? undefined : reference(cells, "holder", lookup.person, "person");
   const now = known ? (valueAt(known.holders, from)?.person ?? null) : undefined;
@@ -157,12 +183,12 @@ export function positionRow(cells: Cells, id: string, { register, lookup, from }
 function yesOrNo(column: string, text: string): boolean {
   if (/^(yes|true|1|y)$/i.test(text)) return true;
   if (/^(no|false|0|n|)$/i.test(text)) return false;
-  throw new BadCell(column, `“${text}” is neither yes nor no`);
+  throw new BadCell(column, { code: "neither yes nor no", values: { typed: text } });
 }
 
 /** A row about a group, its members between signs or spaces, as `personRow`. @throws BadCell */
-export function groupRow(cells: Cells, id: string, { register, lookup, from }: RowSetting): RowEntry {
-  const known = register.group.get(id);
+export function groupRow(cells: Cells, id: string, { history, lookup, from }: RowSetting): RowEntry {
+  const known = history.group.get(id);
   const now = known && valueAt(known.members, from);
   const text = cells("members");
   const words = text?.split(/[\s,;|]+/).filter(Boolean) ?? now?.people ?? [];
@@ -179,22 +205,18 @@ export function groupRow(cells: Cells, id: string, { register, lookup, from }: R
 }
 
 /** A row about the limit of a person or position for a type of document, as `personRow`. @throws BadCell */
-export function limitRow(cells: Cells, _id: string, { register, lookup, from, currency }: RowSetting): RowEntry {
+export function limitRow(cells: Cells, _id: string, { history, lookup, from, currency }: RowSetting): RowEntry {
   const text = needed(cells, "holder");
   const holder = lookup.holder(text);
-  if (!holder) throw new BadCell("holder", `there is no person or position “${text}”`);
+  if (!holder) throw new BadCell("holder", { code: "no person or position", values: { typed: text } });
   const typeText = needed(cells, "documentType", "document type");
   const documentType = Object.entries(AUTHORITY_TYPES).find(
     ([key, label]) => key === typeText.toLowerCase() || label.toLowerCase() === typeText.toLowerCase(),
   )?.[0];
-  if (!documentType)
-    throw new BadCell(
-      "documentType",
-      `there is no document type “${typeText}”; there are ${Object.keys(AUTHORITY_TYPES).join(", ")}`,
-    );
+  if (!documentType) throw new BadCell("documentType", { code: "no document type", values: { typed: typeText } });
   const limit = limitIn(needed(cells, "amount"), cells("currency") || currency);
   const id = limitId(holder, documentType);
-  const known = register.limit.get(id);
+  const known = history.limit.get(id);
   const now = known ? valueAt(known.limits, from)?.limit : undefined;
   const same = now !== undefined && canonical(now) === canonical(limit);
   return {
@@ -206,11 +228,10 @@ export function limitRow(cells: Cells, _id: string, { register, lookup, from, cu
 function limitIn(text: string, currency: string): Limit {
   if (/^unlimited$/i.test(text)) return { kind: "unlimited" };
   if (/^none$/i.test(text)) return { kind: "none" };
-  if (!isCurrency(currency))
-    throw new BadCell("currency", `“${currency}” is not a currency; write its code, such as EUR`);
+  if (!isCurrency(currency)) throw new BadCell("currency", { code: "no currency", values: { typed: currency } });
   const parsed = parseMoney(text, currency);
-  if (!parsed.ok) throw new BadCell("amount", parsed.message);
-  if (parsed.money.minor < 0) throw new BadCell("amount", "a limit is not below zero");
+  if (!parsed.ok) throw new BadCell("amount", { code: "no amount", values: { typed: text, why: parsed.why } });
+  if (parsed.money.minor < 0) throw new BadCell("amount", { code: "limit below zero" });
   return { kind: "amount", ...parsed.money };
 }
 
@@ -218,14 +239,14 @@ function limitIn(text: string, currency: string): Limit {
 export function idOfRow(
   kind: Kind,
   cells: Cells,
-  register: OrganisationHistory,
+  history: OrganisationHistory,
   lookup: Lookup,
   used: ReadonlySet<string>,
 ): string {
   if (kind === "limit") return `${cells("holder")} ${cells("documentType")}`.toLowerCase();
   const given = cells("id");
   if (given) {
-    const known = register[kind].has(given) ? given : null;
+    const known = history[kind].has(given) ? given : null;
     return known ?? idFrom(given);
   }
   if (kind === "person") {
@@ -237,18 +258,21 @@ export function idOfRow(
     if (known) return known;
   }
   const name = cells("name") ?? "";
-  return kind === "person" ? newPersonId(register, { name, email: cells("email") ?? "" }, used) : idFrom(name);
+  return kind === "person" ? newPersonId(history, { name, email: cells("email") ?? "" }, used) : idFrom(name);
 }
 
-/** A row’s entry as a change; null where nothing differs. The entry must fit its schema. */
-export function changeOf({ kind, after }: RowEntry, register: OrganisationHistory): RegisterChange | null {
+/** A row’s entry as a change; null where nothing differs. @throws BadCell where the entry does not fit its schema */
+export function changeOf({ kind, after }: RowEntry, history: OrganisationHistory): HistoryChange | null {
   const parsed = ENTRY_SCHEMAS[kind].safeParse(after);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     const field = String(issue.path[0] ?? "id");
-    throw new BadCell(field === "seats" ? "title" : field, `${field}: ${issue.message}`);
+    throw new BadCell(field === "seats" ? "title" : field, {
+      code: "malformed",
+      values: { column: field, found: issue.message },
+    });
   }
-  const before = register[kind].get(after.id) ?? null;
+  const before = history[kind].get(after.id) ?? null;
   if (before && canonical(before) === canonical(after)) return null;
-  return { kind, id: after.id, before, after } as unknown as RegisterChange;
+  return { kind, id: after.id, before, after } as unknown as HistoryChange;
 }

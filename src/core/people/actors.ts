@@ -15,8 +15,8 @@ export type Subject = {
   toCurrency: ToCurrency;
   /** People who may never decide on it, each with the reason: the one on whose behalf it is, the last editor of the amount. */
   excluded: readonly Excluded[];
-  /** Keys of what somebody may own: its cost centres, its customer, its supplier. */
-  concerns: Readonly<Partial<Record<"costCentre" | "customer" | "supplier", readonly string[]>>>;
+  /** Keys of what somebody may own: its customer, its supplier, and what it names of lists, by their ids. */
+  concerns: Readonly<Record<string, readonly string[]>>;
   /** People named on the document, by field. */
   named: Readonly<Record<string, string>>;
 };

@@ -22,7 +22,7 @@ const rules: { [K in ApproverRule["kind"]]: fc.Arbitrary<Extract<ApproverRule, {
   }),
   owner: fc.record({
     kind: fc.constant("owner" as const),
-    of: fc.constantFrom("costCentre" as const, "customer" as const, "supplier" as const),
+    of: fc.constantFrom("cost-centres", "customer", "supplier"),
   }),
   namedOnDocument: fc.record({
     kind: fc.constant("namedOnDocument" as const),
@@ -64,8 +64,10 @@ describe("ways of naming approvers", () => {
     const asked = new Set<string>();
     fc.assert(
       fc.property(anyRule, person, person, person, (rule, requester, who, named) => {
-        const owned = organisation.owners.filter((one) => rule.kind === "owner" && one.of === rule.of);
-        const concerns = rule.kind === "owner" && owned[0] ? { [rule.of]: [owned[0].key] } : {};
+        const of = rule.kind === "owner" ? rule.of : "";
+        const listed = organisation.lists.find(({ id }) => id === of)?.entries.find(({ owner }) => owner);
+        const owned = listed ?? organisation.owners.find((one) => one.of === of);
+        const concerns = owned ? { [of]: [owned.key] } : {};
         const fields = rule.kind === "namedOnDocument" ? { named: { [rule.field]: named.id } } : {};
         const subject = subjectOf(requester, { concerns, ...fields });
         const names = byRule(rule).names(subject, directory).ids.includes(who.id);

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { IdSchema } from "../ids";
 import type { Subject } from "./actors";
 import type { Directory } from "./directory";
-import type { GapReason, Owned } from "./reasons";
+import type { GapReason } from "./reasons";
 import type { Person } from "./schema";
 
 const steps = z.int().min(1).max(10);
@@ -16,7 +16,10 @@ export const ApproverRuleSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("headOfUnit"), up: z.int().min(0).max(10).default(0) }),
   z.strictObject({ kind: z.literal("position"), position: IdSchema }),
   z.strictObject({ kind: z.literal("lineByLimit"), climb: z.enum(["one by one", "straight"]) }),
-  z.strictObject({ kind: z.literal("owner"), of: z.enum(["costCentre", "customer", "supplier"]) }),
+  z.strictObject({
+    kind: z.literal("owner"),
+    of: IdSchema.meta({ description: "“customer”, “supplier”, or the id of a list whose entries have owners" }),
+  }),
   z.strictObject({ kind: z.literal("namedOnDocument"), field: z.string().min(1) }),
 ]);
 export type ApproverRule = z.infer<typeof ApproverRuleSchema>;
@@ -27,7 +30,7 @@ export type RuleKind = ApproverRule["kind"];
 export type Named = { ids: readonly string[]; gap: GapReason | null };
 
 /** Something that a rule names by its id, and where it stands in the rule. */
-export type Referred = { what: "person" | "group" | "position"; id: string; path: string };
+export type Referred = { what: "person" | "group" | "position" | "list"; id: string; path: string };
 
 /** For whose documents a rule asks somebody: everybody's it covers, those of people or units, those about what has these keys, or those that name them. */
 export type AskedFor =
@@ -141,11 +144,10 @@ export const APPROVER_RULES: { [K in RuleKind]: RuleOf<Extract<ApproverRule, { k
   owner: {
     names: ({ of }, subject, directory) => ownersOf(of, subject, directory),
     placeOf: anywhere,
-    refers: nothing,
+    refers: ({ of: id }) => (id === "customer" || id === "supplier" ? [] : [{ what: "list", id, path: "of" }]),
     always: nothing,
     asks: ({ of }, person, _, directory) => {
-      const owned = directory.organisation.owners.filter((one) => one.of === of && one.person === person);
-      return some(owned, (found) => ({ of: "keys", keys: found.map(({ key }) => key) }));
+      return some(directory.ownedBy(of, person), (keys) => ({ of: "keys", keys }));
     },
     perDocument: true,
   },
@@ -163,7 +165,7 @@ export const APPROVER_RULES: { [K in RuleKind]: RuleOf<Extract<ApproverRule, { k
 };
 
 /** One key without an owner is a gap, even if others have one: its part of the document would have nobody to answer for it. */
-function ownersOf(of: Owned, subject: Subject, directory: Directory): Named {
+function ownersOf(of: string, subject: Subject, directory: Directory): Named {
   const keys = subject.concerns[of] ?? [];
   if (keys.length === 0) return { ids: [], gap: { code: "nothing owned", values: { of } } };
   const without = keys.find((key) => !directory.ownerOf(of, key));

@@ -136,7 +136,7 @@ describe("rules in words", () => {
       { kind: "lineByLimit", climb: "one by one" },
       "everyone up the reporting line to the first whose limit covers the amount",
     ],
-    [{ kind: "owner", of: "costCentre" }, "the owner of the cost centre"],
+    [{ kind: "owner", of: "cost-centres" }, "the owner of the cost centre"],
     [{ kind: "namedOnDocument", field: "receiver" }, "the person named on the document as receiver"],
     [{ kind: "group", group: "directors" }, "Directors"],
     [{ kind: "manager", up: 2 }, "the manager two above the requester"],

@@ -1,4 +1,5 @@
 import { dayIn } from "../calendar";
+import { entriesOf, entryOf } from "../lists";
 import type { AuthorityLimit, Organisation, PeopleGroup, Person, Position, StandIn, Unit } from "./schema";
 
 /** An organisation indexed for looking people up. Build it once, use it for many documents. */
@@ -29,8 +30,10 @@ export type Directory = {
   standsInFor(person: string): readonly StandIn[];
   /** Those whose open work goes to the person when they leave. */
   predecessorsOf(person: string): readonly Person[];
-  /** Who owns a cost centre, customer or supplier. */
-  ownerOf(of: "costCentre" | "customer" | "supplier", key: string): string | null;
+  /** Who owns a customer, a supplier, or what stands in a list. @param of “customer”, “supplier” or the id of a list */
+  ownerOf(of: string, key: string): string | null;
+  /** Keys of what a person owns of one kind; see `ownerOf`. */
+  ownedBy(of: string, person: string): readonly string[];
 };
 
 /** An organisation with its people, units, positions, groups and limits by id, and who is above and below whom. */
@@ -100,7 +103,13 @@ export function directoryOf(organisation: Organisation): Directory {
     standInsOf: (person) => standIns.get(person) ?? [],
     standsInFor: (person) => standsIn.get(person) ?? [],
     predecessorsOf: (person) => predecessors.get(person) ?? [],
-    ownerOf: (of, key) => owners.get(`${of} ${key}`) ?? null,
+    ownerOf: (of, key) => owners.get(`${of} ${key}`) ?? entryOf(organisation.lists, of, key)?.owner ?? null,
+    ownedBy: (of, person) => [
+      ...organisation.owners.filter((one) => one.of === of && one.person === person).map(({ key }) => key),
+      ...entriesOf(organisation.lists, of)
+        .filter(({ owner }) => owner === person)
+        .map(({ key }) => key),
+    ],
   };
 }
 

@@ -15,13 +15,13 @@ export type {
 } from "./schema";
 export { OrganisationSchema } from "./organisation";
 export { brokenReferences } from "./references";
-export type { Problem } from "./references";
+export type { OrganisationProblem, Problem } from "./references";
 export { directoryOf } from "./directory";
 export type { Directory } from "./directory";
 export { circleOf, coversType, inEffect } from "./stand-ins";
 export { coverage, sayHolder, sayLimit } from "./limits";
 export type { Compared, Coverage, LimitReason } from "./limits";
-export type { CandidateReason, ExclusionReason, GapReason, Owned } from "./reasons";
+export type { CandidateReason, ExclusionReason, GapReason } from "./reasons";
 export { ApproverRuleSchema } from "./approver-rules";
 export type { ApproverRule, RuleKind } from "./approver-rules";
 export { actorsFor, lastDayBefore, principalsOf, tookOverFrom } from "./actors";

@@ -42,10 +42,9 @@ export type GapReason = Coded<{
   "reports to nobody": { person: string };
   "no unit above": { unit: string; up: number };
   "vacant head": { unit: string };
-  "nothing owned": { of: Owned };
-  "no owner": { of: Owned; key: string };
+  "nothing owned": { of: string };
+  "no owner": { of: string; key: string };
   "not named on the document": { field: string };
   "amount unknown": null;
   "line ends": { requester: string; last: string };
 }>;
-export type Owned = "costCentre" | "customer" | "supplier";

@@ -1,10 +1,23 @@
+import type { Coded } from "../reason";
 import { circleOf } from "./stand-ins";
 import type { Organisation } from "./schema";
 
 /** Something in an organisation that leads nowhere or in a circle; `kind` and `id` name the entry it stands in. */
-export type Problem = { kind: string; id: string; path: (string | number)[]; message: string };
+export type Problem = { kind: string; id: string; path: (string | number)[]; why: OrganisationProblem };
 
-type Need = (known: ReadonlyMap<string, unknown>, id: string | null | undefined, what: string, field: string) => void;
+/** What does not fit together in an organisation. Everything by its id; a circle as the ids on it, in order. */
+export type OrganisationProblem = Coded<{
+  "leads nowhere": { what: "person" | "unit" | "position" | "location"; id: string };
+  "there twice": { id: string };
+  "reporting in a circle": { people: readonly string[] };
+  "units in a circle": { units: readonly string[] };
+  "stand-ins in a circle": { people: readonly string[] };
+  "same address": { person: string; other: string };
+  "auditor with another role": { person: string };
+}>;
+
+type What = "person" | "unit" | "position" | "location";
+type Need = (known: ReadonlyMap<string, unknown>, id: string | null | undefined, what: What, field: string) => void;
 
 /** Every reference of an organisation that leads nowhere, every circle and everything that is there twice. */
 export function brokenReferences(organisation: Organisation): Problem[] {
@@ -25,7 +38,7 @@ export function brokenReferences(organisation: Organisation): Problem[] {
             kind: list,
             id: idOf(item),
             path: [list, index, field],
-            message: `there is no ${what} “${id}”`,
+            why: { code: "leads nowhere", values: { what, id } },
           });
       }),
     );
@@ -40,6 +53,16 @@ export function brokenReferences(organisation: Organisation): Problem[] {
     need(units, unit.parent, "unit", "parent");
     need(people, unit.head, "person", "head");
   });
+  for (const { id: list, entries } of organisation.lists)
+    each(
+      "lists",
+      entries,
+      ({ key }) => `${list}.${key}`,
+      (entry, need) => {
+        need(people, entry.owner, "person", "owner");
+        need(units, entry.unit, "unit", "unit");
+      },
+    );
   each("positions", organisation.positions, own, (position, need) => {
     need(units, position.unit, "unit", "unit");
     need(people, position.holder, "person", "holder");
@@ -51,7 +74,7 @@ export function brokenReferences(organisation: Organisation): Problem[] {
           kind: "groups",
           id: group.id,
           path: ["groups", index, "members", at],
-          message: `there is no person “${id}”`,
+          why: { code: "leads nowhere", values: { what: "person", id } },
         });
     }),
   );
@@ -77,19 +100,17 @@ function circles(
   people: ReadonlyMap<string, Organisation["people"][number]>,
   units: ReadonlyMap<string, Organisation["units"][number]>,
 ): Problem[] {
-  const nameOf = (id: string) => people.get(id)?.name ?? id;
   const inLine = circlesThrough(people.keys(), (id) => people.get(id)?.manager ?? null);
   const inTree = circlesThrough(units.keys(), (id) => units.get(id)?.parent ?? null);
   const lines = organisation.people.flatMap(({ id }, index): Problem[] => {
     const circle = inLine.get(id);
-    const message = circle && `the reporting line runs in a circle: ${around(circle.map(nameOf))}`;
-    return message ? [{ kind: "people", id, path: ["people", index, "manager"], message }] : [];
+    const why = circle && { code: "reporting in a circle" as const, values: { people: circle } };
+    return why ? [{ kind: "people", id, path: ["people", index, "manager"], why }] : [];
   });
   const trees = organisation.units.flatMap(({ id }, index): Problem[] => {
     const circle = inTree.get(id);
-    const message =
-      circle && `the units lie inside each other: ${around(circle.map((one) => units.get(one)?.name ?? one))}`;
-    return message ? [{ kind: "units", id, path: ["units", index, "parent"], message }] : [];
+    const why = circle && { code: "units in a circle" as const, values: { units: circle } };
+    return why ? [{ kind: "units", id, path: ["units", index, "parent"], why }] : [];
   });
   const actors = circleOf(organisation.standIns);
   const standIns: Problem[] = actors
@@ -98,16 +119,11 @@ function circles(
           kind: "standIns",
           id: actors[0]!.id,
           path: ["standIns"],
-          message: `the stand-ins run in a circle: ${around(actors.map((one) => nameOf(one.person)))}`,
+          why: { code: "stand-ins in a circle", values: { people: actors.map((one) => one.person) } },
         },
       ]
     : [];
   return [...lines, ...trees, ...standIns];
-}
-
-/** @example around(["A", "B"]) // "A → B → A" */
-function around(names: readonly string[]): string {
-  return [...names, names[0]].join(" → ");
 }
 
 /** For everything that lies on a circle, where each leads to at most one other, that circle. Every node is walked once. */
@@ -138,7 +154,7 @@ function doubles(organisation: Organisation): Problem[] {
     return organisation[list].flatMap(({ id }, index): Problem[] => {
       const twice = seen.has(id);
       seen.add(id);
-      return twice ? [{ kind: list, id, path: [list, index, "id"], message: `“${id}” is there twice` }] : [];
+      return twice ? [{ kind: list, id, path: [list, index, "id"], why: { code: "there twice", values: { id } } }] : [];
     });
   });
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { WorkingCalendarSchema } from "../calendar";
 import { IdSchema } from "../ids";
+import { ListSchema } from "../lists";
 import { CurrencySchema, MinorSchema } from "../money";
 
 export { IdSchema };
@@ -96,7 +97,7 @@ export const StandInSchema = z.strictObject({
 export type StandIn = z.infer<typeof StandInSchema>;
 
 export const OwnerSchema = z.strictObject({
-  of: z.enum(["costCentre", "customer", "supplier"]),
+  of: z.enum(["customer", "supplier"]),
   key: z.string().min(1).max(120),
   person: IdSchema,
 });
@@ -115,5 +116,6 @@ export const OrganisationShape = z.strictObject({
   limits: z.array(AuthorityLimitSchema).default([]),
   standIns: z.array(StandInSchema).default([]),
   owners: z.array(OwnerSchema).default([]),
+  lists: z.array(ListSchema).default([]),
 });
 export type Organisation = z.infer<typeof OrganisationShape>;

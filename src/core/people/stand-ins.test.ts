@@ -20,7 +20,7 @@ import {
 
 const subject: Subject = {
   ...plain,
-  concerns: { costCentre: ["CC-1"], supplier: ["Northrigg"] },
+  concerns: { "cost-centres": ["CC-1"], supplier: ["Northrigg"] },
   named: { receiver: "una" },
 };
 
@@ -178,7 +178,12 @@ describe("rules that need positions, limits and owners", () => {
     { id: "fleet-head", name: "Fleet head", unit: "fleet", heads: true, holder: null },
   ];
   const limits = [limit("lead", 50_000), limit("fleet-head", 100_000, "position")];
-  const owners = [{ of: "costCentre" as const, key: "CC-1", person: "dora" }];
+  const entries = ["CC-1", "CC-2"].map((key) => ({
+    key,
+    name: `Engines ${key}`,
+    ...(key === "CC-1" && { owner: "dora" }),
+  }));
+  const lists = [{ id: "cost-centres", name: "", entries }];
   const straight: ApproverRule = { kind: "lineByLimit", climb: "straight" };
   it.each<[string, ApproverRule, Partial<Organisation>, Partial<Subject>, string]>([
     [
@@ -189,16 +194,16 @@ describe("rules that need positions, limits and owners", () => {
       "gap: the position Captain is vacant",
     ],
     ["a heading position", { kind: "position", position: "fleet-head" }, { positions }, {}, "head eligible"],
-    ["an owner", { kind: "owner", of: "costCentre" }, { owners }, {}, "dora eligible"],
-    ["no owner", { kind: "owner", of: "supplier" }, { owners }, {}, "gap: the supplier Northrigg has no owner"],
+    ["an owner", { kind: "owner", of: "cost-centres" }, { lists }, {}, "dora eligible"],
+    ["no owner", { kind: "owner", of: "supplier" }, { lists }, {}, "gap: the supplier Northrigg has no owner"],
     [
       "one of two without an owner",
-      { kind: "owner", of: "costCentre" },
-      { owners },
-      { concerns: { costCentre: ["CC-1", "CC-2"] } },
-      "gap: the cost centre CC-2 has no owner",
+      { kind: "owner", of: "cost-centres" },
+      { lists },
+      { concerns: { "cost-centres": ["CC-1", "CC-2"] } },
+      "gap: the cost centre Engines CC-2 has no owner",
     ],
-    ["nothing to own", { kind: "owner", of: "customer" }, { owners }, {}, "gap: the document names no customer"],
+    ["nothing to own", { kind: "owner", of: "customer" }, { lists }, {}, "gap: the document names no customer"],
     ["named on the document", { kind: "namedOnDocument", field: "receiver" }, {}, {}, "una eligible"],
     ["not named", { kind: "namedOnDocument", field: "contact" }, {}, {}, "gap: the document names nobody as contact"],
     [

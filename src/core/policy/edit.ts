@@ -29,7 +29,7 @@ export function addThreshold(section: Section, threshold: Threshold): Section {
   };
 }
 
-/** Moves a threshold to another amount between its neighbours. */
+/** Moves a threshold to another amount between its neighbours. @param amount in minor units of the policy’s currency */
 export function moveThreshold(section: Section, index: number, amount: number): Section {
   return replaceThreshold(section, index, { ...section.thresholds[index]!, amount });
 }
@@ -86,7 +86,7 @@ export function nextMark(mark: Mark, approval: Band["approval"]): Mark {
   return ({ none: "approves", approves: "told", told: "none" } as const)[mark];
 }
 
-/** Drags the end of a pennant: the run of equal marks around `band` is made to begin or end at `target`. */
+/** Moves an end of the run of equal marks around a band. @param target index of the band at which it is to begin or end */
 export function stretch(
   section: Section,
   levelId: string,

@@ -3,7 +3,7 @@ export { bandEdges, bandOf, boundaryAmounts, cutOf, stagesOf } from "./bands";
 export type { Threshold } from "./bands";
 export { LevelSchema, PolicySchema, QuorumSchema, dateFields } from "./schema";
 export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Reminder, Section, TimeLimit } from "./schema";
-export { vocabularyIn } from "./vocabulary";
+export { fieldsIn, vocabularyIn } from "./vocabulary";
 export { PlaceSchema } from "./place";
 export type { Place } from "./place";
 export { appliesTo, claimTheSame, outsideScope } from "./scope";

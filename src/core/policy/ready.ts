@@ -1,3 +1,5 @@
+import { isKeyOf } from "../ids";
+import { LISTS } from "../lists";
 import { typeWords } from "../documents";
 import { byRule, type Directory } from "../people";
 import type { Coded } from "../reason";
@@ -26,7 +28,7 @@ export type NotReadyReason = Coded<{
   "no time to remind whom": null;
   "passed on to nobody": null;
   "no substitute": null;
-  "unknown reference": { what: "unit" | "location" | "person" | "group" | "position"; id: string };
+  "unknown reference": { what: "unit" | "location" | "person" | "group" | "position" | "list"; id: string };
   "measure not carried out": { measure: string };
   "person not on the document": { field: string };
 }>;
@@ -106,6 +108,7 @@ function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
     person: directory.person,
     group: directory.group,
     position: directory.position,
+    list: (id) => isKeyOf(LISTS, id) || directory.organisation.lists.some((one) => one.id === id),
   };
   const unknown = (what: Kind, id: string, path: string): InLevel[] =>
     find[what](id) ? [] : [{ path, why: { code: "unknown reference", values: { what, id } } }];
@@ -141,7 +144,7 @@ function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
   return [...whole.map((one) => ({ ...one, place: {} })), ...inLevels];
 }
 
-/** Bands in which no level approves although the band does not say that nobody needs to: documents in them would be held. */
+/** Bands in which no level approves although the band does not say that nobody needs to: documents in them would be held. @returns their indexes */
 export function openBands(section: Policy["sections"][number]): number[] {
   return section.bands.flatMap((band, index) =>
     band.approval === "required" &&

@@ -67,7 +67,7 @@ export function isInTree(
   return sn === 0 && same(at, root);
 }
 
-/** Whether one root is of the beginning of the tree of another (RFC 9162, section 2.1.4.2). */
+/** Whether one root is of the beginning of the tree of another (RFC 9162, section 2.1.4.2). @param first how many leaves the smaller has, and `second` the larger */
 export function isConsistent(
   first: number,
   second: number,

@@ -2,19 +2,31 @@
 import type { z } from "zod";
 import { lettersBetween, lowerFirst } from "../text";
 
-export type Refusal = { code: string; message: string; path?: string };
+export type Refusal = {
+  code: string;
+  message: string;
+  path?: string;
+  /** The same as data, where it is of a closed union: what is kept of a refusal, since a sentence is not. */
+  why?: Reason;
+};
 
-/** Why something was not done. @param path what of the input it is about, as in `sayPath` */
-export function refuse(code: string, message: string, path?: string): Refusal {
+/** A reason as it is kept, of whichever union. */
+export type Reason = { code: string; values: unknown };
+
+/** A refusal whose sentence is made. @param path what of the input it is about, as in `sayPath` */
+export function refusal(code: string, message: string, path?: string): Refusal {
   return path === undefined ? { code, message } : { code, message, path };
 }
 
 /** A result that is either done, with what came of it, or refused, with why. */
 export type Result<T, R = Refusal> = { ok: true; value: T } | { ok: false; refusals: R[] };
 
-/** A result that is refused, for one reason. @param path what of the input it is about */
-export function refused(code: string, message: string, path?: string): Result<never> {
-  return { ok: false, refusals: [refuse(code, message, path)] };
+/** A reason with what of the input it is about, as in `sayPath`, where there is one. */
+export type Located<R extends { code: string }> = R & { path?: string };
+
+/** What is refused for a reason that is said at the edge. @param path what of the input the reason is about */
+export function no<const R extends { code: string }>(why: R, path?: string): { ok: false; refusals: Located<R>[] } {
+  return { ok: false, refusals: [path === undefined ? why : { ...why, path }] };
 }
 
 /** A result that is refused, for reasons that are known already. */
@@ -27,11 +39,11 @@ export function refusalsOf(error: z.ZodError, known: readonly string[] = []): Re
   return error.issues.flatMap((issue): Refusal[] => {
     const path = sayPath(issue.path);
     if (issue.code !== "unrecognized_keys")
-      return [refuse("invalid", `${path || "the whole"}: ${lowerFirst(issue.message)}`, path)];
+      return [refusal("invalid", `${path || "the whole"}: ${lowerFirst(issue.message)}`, path)];
     return issue.keys.map((key) => {
       const at = sayPath([...issue.path, key]);
       const meant = nearest(key, known);
-      return refuse(
+      return refusal(
         "unknown field",
         `${at}: unknown field${meant ? `; did you mean “${meant}”?` : "; remove it or correct its name"}`,
         at,

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, policyOf, twoStep } from "../fixtures";
 import { bandOf, type Threshold } from "../policy";
-import { bandFigures, figuresOfBands, histogram, nextRound, distributionOf } from "./index";
+import { bandFigures, bandWorkload, histogram, nextRound, distributionOf } from "./index";
 
 describe("band figures", () => {
   it("agree with counting every amount by itself", () => {
@@ -39,7 +39,7 @@ describe("band figures", () => {
 describe("feet", () => {
   it("count the approvals the chain asks for and the time its stages take", () => {
     const section = policyOf(twoStep).sections[0]!;
-    const figures = figuresOfBands(section, distributionOf([100, 300000, 300000, 2000000], 2), directory, 0.5);
+    const figures = bandWorkload(section, distributionOf([100, 300000, 300000, 2000000], 2), directory, 0.5);
     expect(figures.map((foot) => [foot.perMonth, foot.approvalsPerMonth, foot.workingDays])).toEqual([
       [0.5, 0, 0],
       [1, 1, 0.5],

@@ -22,12 +22,12 @@ export function distributionOf(amounts: Iterable<number>, months: number): Amoun
 }
 
 /** How many amounts are smaller than `minor`. */
-export function countUnder(tide: AmountDistribution, minor: number): number {
+export function countUnder(amounts: AmountDistribution, minor: number): number {
   let low = 0;
-  let high = tide.sorted.length;
+  let high = amounts.sorted.length;
   while (low < high) {
     const middle = (low + high) >>> 1;
-    if (tide.sorted[middle]! < minor) low = middle + 1;
+    if (amounts.sorted[middle]! < minor) low = middle + 1;
     else high = middle;
   }
   return low;
@@ -41,38 +41,38 @@ export type BandFigures = {
   perMonth: number;
 };
 
-/** Count and value of past amounts per band; shares are of all amounts of the tide, zero when there are none. */
-export function bandFigures(tide: AmountDistribution, thresholds: readonly Threshold[]): BandFigures[] {
-  const edges = [0, ...thresholds.map((threshold) => countUnder(tide, cutOf(threshold))), tide.sorted.length];
-  const total = tide.sorted.length;
-  const totalValue = tide.sums[total]!;
+/** Count and value of past amounts per band; shares are of all amounts, zero when there are none. */
+export function bandFigures(amounts: AmountDistribution, thresholds: readonly Threshold[]): BandFigures[] {
+  const edges = [0, ...thresholds.map((threshold) => countUnder(amounts, cutOf(threshold))), amounts.sorted.length];
+  const total = amounts.sorted.length;
+  const totalValue = amounts.sums[total]!;
   return edges.slice(1).map((end, band) => {
     const start = edges[band]!;
     const count = end - start;
-    const value = tide.sums[end]! - tide.sums[start]!;
+    const value = amounts.sums[end]! - amounts.sums[start]!;
     return {
       count,
       value,
       shareOfCount: total ? count / total : 0,
       shareOfValue: totalValue ? value / totalValue : 0,
-      perMonth: tide.months ? count / tide.months : 0,
+      perMonth: amounts.months ? count / amounts.months : 0,
     };
   });
 }
 
-export type FiguresOfBand = BandFigures & { approvalsPerMonth: number; workingDays: number };
+export type BandWorkload = BandFigures & { approvalsPerMonth: number; workingDays: number };
 
 /**
  * What stands under each band of the board: past documents, and what the chain as drawn would have asked of people.
  * @param daysPerStage working days one stage took on average in the past; the expected time of a band is that times its stages
  */
-export function figuresOfBands(
+export function bandWorkload(
   section: Section,
-  tide: AmountDistribution,
+  amounts: AmountDistribution,
   directory: Directory,
   daysPerStage: number,
-): FiguresOfBand[] {
-  return bandFigures(tide, section.thresholds).map((figures, band) => {
+): BandWorkload[] {
+  return bandFigures(amounts, section.thresholds).map((figures, band) => {
     const approving = section.levels.filter((level) => level.marks[band] === "approves");
     const approvals = approving.reduce((total, level) => total + approvalsOf(level, directory), 0);
     return {
@@ -90,14 +90,19 @@ export function approvalsOf(level: Level, directory: Directory): number {
 
 export type Bin = { from: number; to: number; count: number; value: number };
 
-/** The tide in equal steps of the logarithm between two amounts; what lies outside counts in the outermost bin. */
-export function histogram(tide: AmountDistribution, from: number, to: number, bins: number): Bin[] {
+/** The amounts in equal steps of the logarithm between two amounts; what lies outside counts in the outermost bin. */
+export function histogram(amounts: AmountDistribution, from: number, to: number, bins: number): Bin[] {
   const step = Math.log(to / from) / bins;
   const edge = (index: number) => from * Math.exp(index * step);
   return Array.from({ length: bins }, (_, index) => {
-    const start = index === 0 ? 0 : countUnder(tide, edge(index));
-    const end = index === bins - 1 ? tide.sorted.length : countUnder(tide, edge(index + 1));
-    return { from: edge(index), to: edge(index + 1), count: end - start, value: tide.sums[end]! - tide.sums[start]! };
+    const start = index === 0 ? 0 : countUnder(amounts, edge(index));
+    const end = index === bins - 1 ? amounts.sorted.length : countUnder(amounts, edge(index + 1));
+    return {
+      from: edge(index),
+      to: edge(index + 1),
+      count: end - start,
+      value: amounts.sums[end]! - amounts.sums[start]!,
+    };
   });
 }
 

@@ -7,6 +7,8 @@ function logFactorials(n: number): Float64Array {
 
 /**
  * The probability of at most k deviations in a sample of n, where each is one with probability p (binomial distribution).
+ * @param p a rate between 0 and 1
+ * @returns a probability between 0 and 1
  * @example atMost(0, 59, 0.05) // 0.0485
  */
 export function atMost(k: number, n: number, p: number): number {
@@ -30,6 +32,7 @@ export const LARGEST_SAMPLE = 5_000;
  * @param tolerable rate of deviations that still would do, as 0.05
  * @param expected rate of deviations that is expected, less than the tolerable one
  * @returns the size and how many deviations it allows; null where no sample up to 5,000 would do
+ * @throws RangeError where the confidence or a rate lies outside 0 and 1
  * @example sampleSize(0.95, 0.05, 0) // { size: 59, allowed: 0 }
  */
 export function sampleSize(
@@ -51,6 +54,11 @@ export function sampleSize(
 /**
  * The rate that the true rate of deviations does not exceed, with the given confidence: the one-sided upper limit of Clopper and Pearson (1934), the p at
  * which finding no more than k in n has the probability 1 - confidence.
+ * @param k deviations found
+ * @param n size of the sample
+ * @param confidence between 0 and 1, as 0.95
+ * @returns a rate between 0 and 1
+ * @throws RangeError where the sample is empty or has fewer than k
  * @example upperLimit(0, 59, 0.95) // 0.0495
  */
 export function upperLimit(k: number, n: number, confidence: number): number {

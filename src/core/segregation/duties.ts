@@ -9,17 +9,6 @@ import { z } from "zod";
 export const DutySchema = z.enum(["account", "order", "enter", "receive", "approve", "release", "pay"]);
 export type Duty = z.infer<typeof DutySchema>;
 
-/** Each as what somebody has done, after “who”. */
-export const DUTY_WORDS: Readonly<Record<Duty, string>> = {
-  account: "asked for the supplier’s account or a change of it",
-  order: "ordered it",
-  enter: "entered it",
-  receive: "recorded its receipt",
-  approve: "approved it",
-  release: "released a hold on it",
-  pay: "paid it",
-};
-
 /** Two duties that should not meet in one person: refused where they would, marked where they do, or let pass. */
 export const DutyRuleSchema = z.strictObject({
   duties: z.tuple([DutySchema, DutySchema]),

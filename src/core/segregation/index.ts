@@ -3,9 +3,8 @@
  * from memory): a constraint names roles of which nobody holds more than one.
  */
 import { RoleSchema, type Role } from "../people";
-import { lowerFirst } from "../text";
 
-export { DUTY_WORDS, DutyRuleSchema, DutySchema, USUAL_DUTIES, loosened, meetingsOf } from "./duties";
+export { DutyRuleSchema, DutySchema, USUAL_DUTIES, loosened, meetingsOf } from "./duties";
 export type { Done, Duty, DutyRule, Meeting } from "./duties";
 
 export type Separation = { roles: readonly [Role, Role]; why: string; exceptions: boolean };
@@ -20,11 +19,6 @@ export const USUAL_SEGREGATION: readonly { roles: [Role, Role]; why: string; exc
 /** The rules that a set of roles breaks. */
 export function conflictsOf<S extends Separation>(roles: readonly Role[], rules: readonly S[]): S[] {
   return rules.filter((rule) => rule.roles.every((role) => roles.includes(role)));
-}
-
-/** @example sayConflict({ roles: ["controller", "reviewer"], why: "Who writes a policy does not review it", exceptions: false }) // "controller and reviewer: who writes a policy does not review it" */
-export function sayConflict({ roles, why }: Separation): string {
-  return `${roles[0]} and ${roles[1]}: ${lowerFirst(why)}`;
 }
 
 /** Roles in the order in which they are always shown, each once. */

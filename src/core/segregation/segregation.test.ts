@@ -7,13 +7,14 @@ import { RoleSchema, type Role } from "../people";
 import {
   applyChanges,
   checked,
-  emptyRegister,
+  emptyHistory,
   found,
   setRoles,
   setSegregation,
   type OrganisationHistory,
 } from "../organisation-history";
-import { USUAL_SEGREGATION, conflictsOf, inOrder, sayConflict } from "./index";
+import { USUAL_SEGREGATION, conflictsOf, inOrder } from "./index";
+import { sayConflict } from "../words";
 
 const role = fc.constantFrom(...RoleSchema.options);
 const roles = fc.uniqueArray(role, { maxLength: 5 });
@@ -41,18 +42,18 @@ describe("separation of duty", () => {
         rules,
         fc.array(fc.tuple(roles, fc.constantFrom("", "For August")), { maxLength: 8 }),
         (list, gifts) => {
-          let register: OrganisationHistory = applyChanges(emptyRegister(), found(marevia, "2025-01-02T09:00:00.000Z"));
+          let history: OrganisationHistory = applyChanges(emptyHistory(), found(marevia, "2025-01-02T09:00:00.000Z"));
           const apply = (edit: ReturnType<typeof setRoles>) => {
-            const result = checked(register, edit, setting);
-            if (result.ok) register = applyChanges(register, result.value);
+            const result = checked(history, edit, setting);
+            if (result.ok) history = applyChanges(history, result.value);
             return result.ok;
           };
-          apply(setRoles(register, "otto-veramar", [], "", setting));
-          apply(setSegregation(register, list));
+          apply(setRoles(history, "otto-veramar", [], "", setting));
+          apply(setSegregation(history, list));
           for (const [wanted, reason] of gifts) {
-            const before = register.person.get("otto-veramar")!;
-            const given = apply(setRoles(register, "otto-veramar", wanted, reason, setting));
-            const after = register.person.get("otto-veramar")!;
+            const before = history.person.get("otto-veramar")!;
+            const given = apply(setRoles(history, "otto-veramar", wanted, reason, setting));
+            const after = history.person.get("otto-veramar")!;
             seen[given ? "given" : "refused"] += 1;
             expect(after.roles).toEqual(given ? inOrder(wanted) : before.roles);
             for (const broken of conflictsOf(after.roles, list)) {

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { minorDigits, money } from "../money";
-import { limitNeeded, sayWhyNone, searchCustomer, type Stopped } from ".";
+import { sayWhyNone } from "../audit-narrative";
+import { limitNeeded, searchCustomer, type Stopped } from ".";
 
 const eur = (minor: number) => money(minor, "EUR");
 const rule = { at: "07:00", headroomPercent: 10, roundTo: 500 };

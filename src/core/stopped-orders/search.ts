@@ -1,3 +1,4 @@
+import type { Reason } from "../refusal";
 import type { AccountStatus } from "../documents";
 import { minorDigits, money, type Money } from "../money";
 import type { StoppedOrdersRule } from "../policy";
@@ -29,7 +30,7 @@ export type WhyNone =
   | { code: "no rate"; from: string; to: string }
   | { code: "too large" }
   | { code: "nobody sells" }
-  | { code: "refused"; words: string };
+  | { code: "refused"; why: Reason[] };
 
 export type Found = { ask: Money; orders: readonly string[] } | { none: WhyNone };
 

@@ -79,3 +79,8 @@ export function xmlText(value: string, most = 2_000): string {
   // oxlint-disable-next-line no-control-regex -- XML has no place for them
   return [...value.replace(/[\u0000-\u001f\u007f\ufffe\uffff]+/g, " ").trim()].slice(0, most).join("");
 }
+
+/** What somebody wrote or a sentence says, with a full stop where it has no mark at its end. @example withStop("Wrong yard") // "Wrong yard." */
+export function withStop(text: string): string {
+  return /[.!?]$/.test(text) ? text : `${text}.`;
+}

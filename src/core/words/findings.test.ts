@@ -65,7 +65,7 @@ const VALUES: Values = {
     { levels: ["line-manager", "head"], people: ["rui", "una"] },
   ],
   "known per document": [
-    { by: { kind: "owner", of: "costCentre" } },
+    { by: { kind: "owner", of: "cost-centres" } },
     { by: { kind: "namedOnDocument", field: "receiver" } },
   ],
   "limit too low": [{ ...band, open: true }],

@@ -5,6 +5,7 @@ import { lastDayBefore, type Directory } from "../people";
 import { type Policy, type Section } from "../policy";
 import type { ValuesOf } from "../reason";
 import { capital, formatShare, joinWords, lowerFirst, sayCount, sayDate, withArticle } from "../text";
+import { sayOwned } from "./list-names";
 import { namesOf, type About, type Names } from "./names";
 import { sayNotReady } from "./policies";
 import { sayBlocked } from "./routes";
@@ -141,11 +142,9 @@ const FINDINGS = {
     () => "Ask other people at one of these levels, or let who stands at two levels be asked twice or count once.",
   ],
   "known per document": [
-    ({ by }, { level, one }) =>
+    ({ by }, { level, one, names }) =>
       `${level} is known for each document only: ${withArticle(one)} ${
-        by.kind === "owner"
-          ? `whose ${by.of === "costCentre" ? "cost centre" : by.of} has no owner`
-          : `that names nobody as ${by.field}`
+        by.kind === "owner" ? `whose ${sayOwned(by.of, names)} has no owner` : `that names nobody as ${by.field}`
       } would be held.`,
     () => "Nothing is wrong here; see that the owners are kept and the field is filled in.",
   ],

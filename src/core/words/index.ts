@@ -1,10 +1,10 @@
 /** The sentences for people, made of reasons and ids: the one place where wording is. Nothing that is stored, hashed or compared comes from here. */
-export { namesOf, policiesOf } from "./names";
+export { IDS, namesOf, namesOfEntries, policiesOf } from "./names";
 export type { About, Names } from "./names";
-export { sayBy, speak, speakThrough } from "./wording";
+export { aloud, sayBy, speak, speakThrough } from "./wording";
 export type { Wording } from "./wording";
 export { sayCandidate, sayCoverage, sayEligibility, sayGapOf, sayWhyCandidate } from "./people";
-export { sayNotName, sayNotReady } from "./policies";
+export { sayNotName } from "./policies";
 export { sayMatch, sayRemark, sayRuleSubject } from "./remarks";
 export {
   sayBlocked,
@@ -23,3 +23,20 @@ export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";
 export { policyDifferences } from "./policy-difference";
 export type { PolicyDifference } from "./policy-difference";
 export * from "./aloud";
+export { isRefusedCode, refuse, refused, sayKept } from "./refusals";
+export type { RefusedCode, RefusedValues } from "./refusals";
+export { SCOPES } from "./scopes";
+export { DUTY_WORDS, sayConflict } from "./duties";
+export { sayWhyNot } from "./payments";
+export { sayNoAmount } from "./amounts";
+export { sayCell, sayNotEdited } from "./organisation";
+export { differencesOf, namesIn, sayEntry } from "./people-changes";
+export type { Difference, EntryNames } from "./people-changes";
+export { ATTRIBUTE_WORDS, LIST_WORDS, listName, namesOfLists, sayOwned } from "./list-names";
+export { sayListCell, sayListColumn } from "./lists";
+export { sayChange, sayField, sayMissing, sayShown, sayValue } from "./shown";
+export type { SaidChange } from "./shown";
+export { sayIntake, sayUnread } from "./intake";
+export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";
+export { sayLoss } from "./losses";
+export { sayNotTemplate } from "./templates";

@@ -1,13 +1,15 @@
 import { typeWords, type AnyDocument } from "../documents";
+import type { Lists } from "../lists";
 import type { Directory } from "../people";
 import { vocabularyIn, type Check, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { joinWords } from "../text";
+import { namesOfLists, type ListNames } from "./list-names";
 import { sayCondition } from "./conditions";
 import { saySection, sayBand } from "./policy-bands";
 import { sayRule } from "./rules";
 
 /** What ids are called. Where nothing is known by an id, the id stands for itself. */
-export type Names = {
+export type Names = ListNames & {
   directory: Directory;
   person(id: string): string;
   unit(id: string): string;
@@ -34,8 +36,8 @@ export type Names = {
 const itself = (id: string) => id;
 const nothing = () => "";
 
-/** Where nobody's name is known: every id stands for itself. For sentences that name nothing by its id. */
-export const IDS: Names = {
+/** Where nobody's name is known: every id stands for itself. */
+const nobodyNamed = (lists: ListNames): Names => ({
   get directory(): Directory {
     throw new RangeError("A sentence that needs the directory is said without one");
   },
@@ -51,8 +53,17 @@ export const IDS: Names = {
   verifies: nothing,
   asks: nothing,
   condition: nothing,
+  ...lists,
   line: (number) => sayLine(number, null),
-};
+});
+
+/** Every id and key stands for itself. For sentences that name nothing by its id. */
+export const IDS: Names = nobodyNamed({ list: itself, entry: (_, key) => key });
+
+/** The same with what stands in lists by its name, for a browser that knows lists and nobody. */
+export function namesOfEntries(lists: Lists): Names {
+  return nobodyNamed(namesOfLists(lists));
+}
 
 /** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
 export type About = {
@@ -67,6 +78,7 @@ export function namesOf(directory: Directory, about: About = {}): Names {
   const known = (about.policy?.sections ?? []).flatMap((section) => section.levels);
   const level = (id: string): Level | undefined => known.find((one) => one.id === id);
   const { policy } = about;
+  const lists = namesOfLists(directory.organisation.lists);
   const section = (id: string): Section | undefined => policy?.sections.find((one) => one.id === id);
   return {
     directory,
@@ -85,7 +97,7 @@ export function namesOf(directory: Directory, about: About = {}): Names {
       const found = section(id);
       return policy && found ? sayBand(policy, found, index, directory) : "";
     },
-    verifies: (id) => sayChecks(level(id)?.checks ?? []),
+    verifies: (id) => sayChecks(level(id)?.checks ?? [], lists),
     asks: (id) => {
       const found = level(id);
       return found ? sayRule(found.approvers, directory) : "";
@@ -94,6 +106,7 @@ export function namesOf(directory: Directory, about: About = {}): Names {
       const when = level(id)?.when;
       return when && policy ? sayCondition(when, vocabularyIn(policy.documentType, directory)) : "";
     },
+    ...lists,
     line: (number) => sayLine(number, about.document),
   };
 }
@@ -103,13 +116,13 @@ function sayLine(number: number, document: AnyDocument | null | undefined): stri
   return what ? `line ${number}, ${what}` : `line ${number}`;
 }
 
-function sayChecks(checks: readonly Check[]): string {
+function sayChecks(checks: readonly Check[], lists: ListNames): string {
   const said = checks.map((check) => {
     switch (check.kind) {
       case "totals":
         return "the totals add up";
       case "paper":
-        return `“${check.name}” is attached`;
+        return `“${lists.entry("papers", check.name)}” is attached`;
       case "fields":
         return "the fields are filled in";
     }

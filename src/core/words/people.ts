@@ -8,11 +8,11 @@ import {
   type Compared,
   type GapReason,
   type LimitReason,
-  type Owned,
 } from "../people";
 import { sayDate } from "../text";
 import type { Names } from "./names";
 import { sayRate } from "./measures";
+import { sayOwned } from "./list-names";
 import { sayBy, speak, type Wording } from "./wording";
 
 /** @example "2,300.00 NOK = 200.00 EUR (÷ 11.5 of 2026-03-09, ECB)" */
@@ -117,12 +117,6 @@ export function sayCandidate(candidate: Pick<Candidate, "person" | "eligible" | 
   return speak(`${names.person(candidate.person)} (${sayEligibility(candidate, names)})`);
 }
 
-const OWNED = {
-  costCentre: "cost centre",
-  customer: "customer",
-  supplier: "supplier",
-} as const satisfies Record<Owned, string>;
-
 export const GAPS = {
   "nobody named": () => "no person is named",
   "unknown group": ({ group }) => `there is no group “${group}”`,
@@ -132,8 +126,8 @@ export const GAPS = {
   "reports to nobody": ({ person }, names) => `${names.person(person)} reports to nobody`,
   "no unit above": ({ unit, up }, names) => `there is no unit ${up} above ${names.unit(unit)}`,
   "vacant head": ({ unit }, names) => `the head of ${names.unit(unit)} is vacant`,
-  "nothing owned": ({ of }) => `the document names no ${OWNED[of]}`,
-  "no owner": ({ of, key }) => `the ${OWNED[of]} ${key} has no owner`,
+  "nothing owned": ({ of }, names) => `the document names no ${sayOwned(of, names)}`,
+  "no owner": ({ of, key }, names) => `the ${sayOwned(of, names)} ${names.entry(of, key)} has no owner`,
   "not named on the document": ({ field }) => `the document names nobody as ${field}`,
   "amount unknown": () => "the amount is not known",
   "line ends": ({ requester, last }, names) =>

@@ -73,7 +73,7 @@ describe("chains", () => {
       one({ approvers: { kind: "lineByLimit", climb: "one by one" } }),
       "everyone up the reporting line to the first whose limit covers the amount",
     ],
-    [one({ approvers: { kind: "owner", of: "costCentre" } }), "the owner of the cost centre"],
+    [one({ approvers: { kind: "owner", of: "cost-centres" } }), "the owner of the cost centre"],
     [one({ approvers: { kind: "owner", of: "supplier" } }), "the owner of the supplier"],
     [
       one({ approvers: { kind: "namedOnDocument", field: "receiver" } }),

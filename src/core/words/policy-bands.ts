@@ -1,4 +1,5 @@
 import { joinWords, sayCount, capital, withArticle } from "../text";
+import { nameOfEntry } from "../lists";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
 import type { Directory } from "../people";
@@ -83,18 +84,23 @@ function sayLevel(policy: Policy, level: Level, directory: Directory): string {
 
 /** Who does what at a level, without when and how long: "anyone of the Directors", "Ivo Sampaio does “Count the goods”, two things to tick off". */
 export function sayDoer(policy: Policy, level: Level, directory: Directory): string {
-  if (level.kind === "check") return `the system checks ${sayChecks(policy, level)}`;
+  if (level.kind === "check") return `the system checks ${sayChecks(policy, level, directory)}`;
   if (level.kind !== "task") return sayWho(level, directory);
   const items = level.checklist.length;
   return `${sayWho(level, directory)} ${level.quorum.kind === "one" ? "does" : "do"} “${level.name}”${items ? `, ${sayCount(items)} ${items === 1 ? "thing" : "things"} to tick off` : ""}`;
 }
 
 /** What a level of kind “check” verifies: "that the supplier is filled in and a paper “Offer” is attached". */
-export function sayChecks(policy: Pick<Policy, "documentType">, { checks = [] }: Pick<Level, "checks">): string {
+export function sayChecks(
+  policy: Pick<Policy, "documentType">,
+  { checks = [] }: Pick<Level, "checks">,
+  directory: Directory,
+): string {
   if (checks.length === 0) return "nothing yet";
   const { fields } = typeWords(policy.documentType);
   const said = checks.map((check) => {
-    if (check.kind === "paper") return `a paper “${check.name}” is attached`;
+    if (check.kind === "paper")
+      return `a paper “${nameOfEntry(directory.organisation.lists, "papers", check.name)}” is attached`;
     if (check.kind === "totals") return "the totals add up";
     const names = check.fields.map((key) => fields.find((field) => field.key === key)?.label ?? key);
     return `the ${joinWords(names, "and")} ${names.length === 1 ? "is" : "are"} filled in`;

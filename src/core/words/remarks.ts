@@ -1,6 +1,4 @@
 import {
-  CLAIM_CATEGORIES,
-  type ClaimCategory,
   type DifferenceReason,
   type DuplicateReason,
   type MatchReason,
@@ -85,14 +83,15 @@ const REMARKS = {
   "same receipt on line": ({ line }) => `the same receipt stands on line ${line}`,
   "same receipt on document": ({ number }) => `the same receipt stands on ${number}`,
   "receipt missing": () => "receipt missing",
-  "over a ceiling": ({ by, ceiling, category }) =>
-    `${formatMoney(by)} over the ceiling of ${formatMoney(ceiling)} for ${(CLAIM_CATEGORIES[category as ClaimCategory] ?? category).toLowerCase()}`,
+  "over a ceiling": ({ by, ceiling, category }, names) =>
+    `${formatMoney(by)} over the ceiling of ${formatMoney(ceiling)} for ${names.entry("claim-categories", category)}`,
   "over the daily allowance": ({ by, allowance }) =>
     `${formatMoney(by)} over the daily allowance of ${formatMoney(allowance)}`,
-  "meal and allowance": ({ date }) => `a meal on ${sayDate(date)}, for which the daily allowance is claimed as well`,
+  "contained in the allowance": ({ date, category }, names) =>
+    `${names.entry("claim-categories", category)} on ${sayDate(date)} is contained in the allowance that is claimed for the day as well`,
   "more than the rate": ({ spent, atRate }) => `${formatMoney(spent)} are ${formatMoney(atRate)} at the day’s rate`,
   "no rate of the day": ({ spent }) => `there is no rate for ${formatMoney(spent)}`,
-  "paper missing": ({ paper }) => `${paper} is not attached`,
+  "paper missing": ({ paper }, names) => `${names.entry("papers", paper)} is not attached`,
   "over the new limit": ({ by }) => `${formatMoney(by)} over the new limit already`,
   overdue: ({ amount, days }) => `${formatMoney(amount)} overdue, the oldest by ${days} days`,
   "would be paid elsewhere": ({ party }) =>

@@ -81,7 +81,7 @@ const levels = (ids: readonly string[], names: Names) => joinWords(ids.map(names
 
 const CHECKS = {
   "does not add up": ({ line, why }, names) => sayRemark({ why, ...(line !== null && { line }) }, names),
-  "paper not attached": ({ paper }) => `“${paper}” is not attached`,
+  "paper not attached": ({ paper }, names) => `“${names.entry("papers", paper)}” is not attached`,
   "field empty": ({ type, field }) =>
     `${documentType(type).fields.find((one) => one.key === field)?.label ?? field} is not filled in`,
 } satisfies Wording<CheckReason>;

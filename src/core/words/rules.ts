@@ -1,5 +1,6 @@
 import type { ApproverRule, AskedFor, Directory, RuleKind } from "../people";
 import { joinWords, sayCount } from "../text";
+import { namesOfLists, sayOwned } from "./list-names";
 
 /** Whom a rule names, as a noun phrase; and by what it asks somebody whom it names. */
 type RuleWords = {
@@ -46,7 +47,7 @@ const RULES: RuleWords = {
         : "on the way up their line to the first whose limit covers the amount",
   },
   owner: {
-    whom: ({ of }) => `the owner of the ${of === "costCentre" ? "cost centre" : of}`,
+    whom: ({ of }, directory) => `the owner of the ${sayOwned(of, namesOfLists(directory.organisation.lists))}`,
     because: () => "as their owner",
   },
   namedOnDocument: {

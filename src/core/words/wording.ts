@@ -26,15 +26,24 @@ export function speak(sentence: string): string {
   return spoken(sentence);
 }
 
-/** A reason in the words of its table. */
-export function sayBy<R extends { code: string; values?: unknown }>(
+/** A reason in the words of its table, as a part of another sentence: it does not go out by itself. */
+export function sayPart<R extends { code: string; values?: unknown }>(
   wording: Wording<R>,
   reason: R,
   names: Names = IDS,
 ): string {
   // The table has a line for every code with the values that go with it; the compiler cannot follow the two together.
   const say = wording[reason.code as R["code"]] as (values: unknown, names: Names) => string;
-  return speak(say(reason.values ?? null, names));
+  return say(reason.values ?? null, names);
+}
+
+/** A reason in the words of its table. */
+export function sayBy<R extends { code: string; values?: unknown }>(
+  wording: Wording<R>,
+  reason: R,
+  names: Names = IDS,
+): string {
+  return speak(sayPart(wording, reason, names));
 }
 
 /**

@@ -1,7 +1,8 @@
 // Ways in: passwords, one-time codes, sessions, invitations and the first start; what is tried and refused is in the log.
 import { generateSync } from "otplib";
 import { describe, expect, it } from "vitest";
-import { codes, person, temporaryFolder, testApp, value, type TestApp } from "../../../demo/test-app";
+import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import type { App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";

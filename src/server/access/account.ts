@@ -2,21 +2,22 @@ import type { Person } from "@/core/people";
 import { found } from "@/core/organisation-history";
 import { OrganisationSchema } from "@/core/people";
 import { idFrom } from "@/core/ids";
-import { refuse, type Refusal, type Result, refusedFor } from "@/core/refusal";
+import { type Refusal, type Result, refusedFor } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import type { App } from "../app";
 import { append, newCommandId } from "../log/log";
 import { project } from "../log/projection";
 import { readReferenceData } from "../reference-data";
 import { capital } from "@/core/text";
 import { writeTo } from "../messages/letters";
-import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
+import { forgetAttempts, takeAttempt } from "./attempts";
 import { newCodeSecret, stepOfCode } from "./codes";
 import { noteAccess } from "./events";
 import { hashPassword, matchesPassword } from "./passwords";
 import { hashOf, startSession, type Token } from "./sessions";
 import { credentialOf, type Origin } from "./sign-in";
 /** Words of their own that make no password. */
-export const wordsOf = (person: Pick<Person, "name" | "email">) => [
+export const ownWords = (person: Pick<Person, "name" | "email">) => [
   ...person.name.split(/\s+/),
   person.email.split("@")[0]!,
 ];
@@ -40,14 +41,13 @@ async function proven(app: App, actor: Person, password: string, path: string): 
   const now = Date.parse(app.wall.now());
   const who = { account: `proof ${actor.id}`, machine: null, device: null };
   const taken = takeAttempt(app.db, who, now);
-  if (!taken.ok) return refuse("too many attempts", `Too many attempts; try again in ${sayWait(taken.seconds)}`, path);
+  if (!taken.ok) return refuse("too many proofs", { seconds: taken.seconds }, path);
   if (!(await matchesPassword(known.password_hash, password))) {
-    noteAccess(app, actor.id, { type: "refused", data: { what: "change of sign-in", message: "wrong password" } });
-    return refuse(
-      "wrong",
-      path === "current" ? "The present password is not right" : "The password is not right",
-      path,
-    );
+    noteAccess(app, actor.id, {
+      type: "refused",
+      data: { what: "change of sign-in", why: { code: "wrong proof", values: { present: false } } },
+    });
+    return refuse("wrong proof", { present: path === "current" }, path);
   }
   forgetAttempts(app.db, who, now);
   return null;
@@ -75,7 +75,7 @@ export async function setOwnPassword(
 ): Promise<Result<{ set: true }>> {
   const wrong = await proven(app, actor, current, "current");
   if (wrong) return refusedFor(wrong);
-  const encoded = await hashPassword(password, wordsOf(actor));
+  const encoded = await hashPassword(password, ownWords(actor));
   if (typeof encoded !== "string") return refusedFor(encoded);
   app.db
     .transaction(() => {
@@ -89,8 +89,7 @@ export async function setOwnPassword(
 
 /** Offers a secret for one-time codes; nothing is switched on before a code made with it has come back. */
 export function offerCodes(app: App, actor: Person): Result<{ secret: string; uri: string }> {
-  if (!credentialOf(app, actor.id))
-    return refusedFor(refuse("no password", "Set a password first; codes come on top of it"));
+  if (!credentialOf(app, actor.id)) return refusedFor(refuse("password before codes"));
   return { ok: true, value: newCodeSecret(actor.email) };
 }
 
@@ -102,13 +101,12 @@ export async function switchCodesOn(
   token: string,
 ): Promise<Result<{ on: true }>> {
   const known = credentialOf(app, actor.id);
-  if (!known) return refusedFor(refuse("no password", "Set a password first; codes come on top of it"));
-  if (known.code_secret) return refusedFor(refuse("already", "One-time codes are switched on; switch them off first"));
+  if (!known) return refusedFor(refuse("password before codes"));
+  if (known.code_secret) return refusedFor(refuse("codes are on"));
   const wrong = await proven(app, actor, password, "password");
   if (wrong) return refusedFor(wrong);
   const step = stepOfCode(secret, code.replace(/\s/g, ""), Date.parse(app.wall.now()) / 1000, -1);
-  if (step === null)
-    return refusedFor(refuse("wrong code", "The code is not right; check the time of your device", "code"));
+  if (step === null) return refusedFor(refuse("code not right", null, "code"));
   const turned = app.db
     .transaction(() => {
       const { changes } = app.db
@@ -122,9 +120,7 @@ export async function switchCodesOn(
       return true;
     })
     .immediate();
-  return turned
-    ? { ok: true, value: { on: true } }
-    : refusedFor(refuse("already", "One-time codes are switched on already"));
+  return turned ? { ok: true, value: { on: true } } : refusedFor(refuse("codes are on already"));
 }
 
 /** Asks for no one-time code any more at sign-in. Refused where none is asked for, or the password is not theirs. */
@@ -135,7 +131,7 @@ export async function switchCodesOff(
   token: string,
 ): Promise<Result<{ on: false }>> {
   const known = credentialOf(app, actor.id);
-  if (!known?.code_secret) return refusedFor(refuse("already", "One-time codes are not switched on"));
+  if (!known?.code_secret) return refusedFor(refuse("codes are not on"));
   const wrong = await proven(app, actor, password, "password");
   if (wrong) return refusedFor(wrong);
   app.db
@@ -159,14 +155,14 @@ export type FirstStart = {
 
 /** Whether nobody has been entered yet, so that the first administrator can still be set up. */
 export function isEmpty(app: App): boolean {
-  return readReferenceData(app).register.person.size === 0;
+  return readReferenceData(app).history.person.size === 0;
 }
 
 /** Sets up an empty installation with its first administrator. Done once; refused for ever after. */
 export async function firstStart(app: App, first: FirstStart, origin: Origin): Promise<Result<Token>> {
-  const done = refuse("not empty", "Bandeira has been set up already; sign in, or ask an administrator for a way in");
+  const done = refuse("set up already");
   if (!isEmpty(app)) return refusedFor(done);
-  const encoded = await hashPassword(first.password, wordsOf(first));
+  const encoded = await hashPassword(first.password, ownWords(first));
   if (typeof encoded !== "string") return refusedFor(encoded);
   const unit = idFrom(first.organisation);
   const id = idFrom(first.name);

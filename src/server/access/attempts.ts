@@ -62,10 +62,3 @@ export function forgetAttempts(db: Db, who: Attempted, now: number): void {
   db.prepare("DELETE FROM attempt WHERE subject = ?").run(own);
   if (machine) db.prepare("DELETE FROM attempt WHERE subject = ? AND at = ?").run(machine[0], now);
 }
-
-/** @example sayWait(90) // "2 minutes" */
-export function sayWait(seconds: number): string {
-  if (seconds < 60) return seconds === 1 ? "1 second" : `${seconds} seconds`;
-  const minutes = Math.ceil(seconds / 60);
-  return minutes === 1 ? "1 minute" : `${minutes} minutes`;
-}

@@ -90,6 +90,7 @@ const EACH: Record<Action, readonly Role[]> = {
   "standIns.write": ["administrator"],
   "calendars.write": ["controller", "administrator"],
   "segregation.write": ["controller"],
+  "lists.write": ["administrator", "controller"],
   "access.own": [],
   "access.manage": ["administrator"],
   "log.verify": roles,
@@ -126,7 +127,7 @@ describe("authorise", () => {
 
   it("says which role is missing", () => {
     expect(authorise(someone("requester"), "policies.write")?.message).toBe(
-      "This needs the role controller; Somebody has requester",
+      "This needs the role controller; you have requester",
     );
   });
 });

@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
-import { drawnImage, whyNotDrawn, type Strokes } from "@/core/drawn";
-import { type Result, refused } from "@/core/refusal";
+import { drawnImage, isDrawn, type Strokes } from "@/core/drawn";
+import type { Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 
@@ -13,8 +14,7 @@ const TYPE = "image/svg+xml";
  * @returns the SHA-256 of the image
  */
 export function keepDrawn(app: App, by: string, strokes: Strokes, documentHash: string, path: string): Result<string> {
-  const wrong = whyNotDrawn(strokes);
-  if (wrong) return refused("signature required", wrong, path);
+  if (!isDrawn(strokes)) return refused("nothing drawn", null, path);
   const bytes = Buffer.from(drawnImage(strokes, documentHash, app.clock.now()));
   const hash = createHash("sha256").update(bytes).digest("hex");
   statement(

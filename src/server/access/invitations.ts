@@ -1,11 +1,12 @@
 import type { Person } from "@/core/people";
-import { refuse, type Result, refusedFor } from "@/core/refusal";
+import { type Result, refusedFor } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { writeTo } from "../messages/letters";
 import { publicAddress } from "../root";
 import { readReferenceData } from "../reference-data";
-import { afterChange, savePassword, wordsOf } from "./account";
+import { afterChange, savePassword, ownWords } from "./account";
 import { authorise } from "./authorise";
 import { forgetDevices } from "./devices";
 import { noteAccess } from "./events";
@@ -22,7 +23,7 @@ const INVITED_HOURS = 24;
 export function invite(app: App, actor: Person, person: string): Result<{ address: string | null; until: string }> {
   const refusal = authorise(actor, "access.manage");
   if (refusal) return refusedFor(refusal);
-  if (!readReferenceData(app).directory.person(person)) return refusedFor(refuse("unknown", "There is no such person"));
+  if (!readReferenceData(app).directory.person(person)) return refusedFor(refuse("no such person"));
   const token = newToken();
   const address = `${publicAddress()}/invitation/${token}`;
   const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
@@ -75,10 +76,10 @@ export async function takeInvitation(
   { token, password }: { token: string; password: string },
   origin: Origin,
 ): Promise<Result<Token>> {
-  const gone = refuse("unknown", "This way in was used, replaced or is too old; ask an administrator for a new one");
+  const gone = refuse("way in is over");
   const person = invited(app, token);
   if (!person) return refusedFor(gone);
-  const encoded = await hashPassword(password, wordsOf(person));
+  const encoded = await hashPassword(password, ownWords(person));
   if (typeof encoded !== "string") return refusedFor(encoded);
   return app.db
     .transaction((): Result<Token> => {

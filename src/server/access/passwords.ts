@@ -1,7 +1,8 @@
 import { hash, verify } from "@node-rs/argon2";
 import { ZxcvbnFactory } from "@zxcvbn-ts/core";
 import * as common from "@zxcvbn-ts/language-common";
-import { refuse, type Refusal } from "@/core/refusal";
+import { type Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 
 /** Argon2id with 19 MiB, two passes and one lane: the least that OWASP's password storage sheet asks for (from memory). */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -19,20 +20,14 @@ const estimate = new ZxcvbnFactory({ dictionary: common.dictionary, graphs: comm
  * lists of passwords or by a pattern, and not the person's own name.
  */
 export function whyNotPassword(password: string, about: readonly string[]): Refusal | null {
-  if (password.length < SHORTEST) return refuse("password", `Choose at least ${SHORTEST} characters`, "password");
-  if (password.length > LONGEST) return refuse("password", `Choose at most ${LONGEST} characters`, "password");
+  if (password.length < SHORTEST) return refuse("password too short", { least: SHORTEST }, "password");
+  if (password.length > LONGEST) return refuse("password too long", { most: LONGEST }, "password");
   const lower = password.toLowerCase();
   const given = about.find((word) => word.length > 3 && lower.includes(word.toLowerCase()));
-  if (given) return refuse("password", "Leave your name and address out of the password", "password");
+  if (given) return refuse("password with own name", null, "password");
   // The estimator's time grows with the square of the length; the beginning tells enough.
   const { guesses } = estimate.check(password.slice(0, 64));
-  return guesses < FEWEST_GUESSES
-    ? refuse(
-        "password",
-        "This password is among the first that are tried: choose words that do not belong together",
-        "password",
-      )
-    : null;
+  return guesses < FEWEST_GUESSES ? refuse("password easily guessed", null, "password") : null;
 }
 
 /** @returns the encoded hash, salt and cost included, or why the password will not do */

@@ -1,6 +1,7 @@
-import { maskAccount, whyNoAccount } from "@/core/payments";
+import { maskAccount, faultOfTyped } from "@/core/payments";
 import type { Person } from "@/core/people";
-import { type Refusal, type Result, refused } from "@/core/refusal";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { authorise } from "./authorise";
@@ -43,7 +44,7 @@ export function whyNotOpen(actor: Person, person: Person, field: PrivateField): 
 /** Opens a private detail; that somebody did is in the log. */
 export function openDetail(app: App, actor: Person, id: string, field: PrivateField): Result<{ value: string }> {
   const person = readReferenceData(app).directory.person(id);
-  if (!person) return refused("unknown", "There is no such person");
+  if (!person) return refused("no such person");
   const refusal = whyNotOpen(actor, person, field);
   if (refusal) return { ok: false, refusals: [refusal] };
   noteAccess(app, id, { type: "private detail opened", data: { field } }, actor.id);
@@ -58,12 +59,12 @@ export function changeDetail(
   { field, value }: { field: PrivateField; value: string },
 ): Result<{ changed: true }> {
   const person = readReferenceData(app).directory.person(id);
-  if (!person) return refused("unknown", "There is no such person");
+  if (!person) return refused("no such person");
   const own = authorise(actor, "access.own", { about: person });
   const refusal = own && authorise(actor, "people.write");
   if (refusal) return { ok: false, refusals: [refusal] };
-  const wrong = field === "bankAccount" ? whyNoAccount(value) : "";
-  if (wrong) return refused("invalid", `${PRIVATE_FIELDS[field]}: ${wrong}`, "value");
+  const fault = field === "bankAccount" ? faultOfTyped(value) : null;
+  if (fault) return refused("bank account wrong", { fault }, "value");
   app.db
     .transaction(() => {
       const before = mask(field, read(app, id, field));

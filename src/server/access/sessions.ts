@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { type Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { ifWritable } from "../db/open";
 import { readReferenceData } from "../reference-data";
@@ -34,11 +35,10 @@ export function startSession(app: App, person: string, how: SignInHow, device: s
 
 /** Signs a demo person in by choice alone. Refused unless the server was started as a demonstration. */
 export function signInAsDemoPerson(app: App, personId: string, device: string): Result<Token> {
-  if (!app.demo) return refused("not a demo", "Choosing a person works in the demonstration only");
+  if (!app.demo) return refused("choosing in a demonstration only");
   const { directory } = readReferenceData(app);
   const person = directory.person(personId);
-  if (!person || !directory.isActive(person, app.clock.now()))
-    return refused("unknown", "There is no such active person", "person");
+  if (!person || !directory.isActive(person, app.clock.now())) return refused("nobody active", null, "person");
   return { ok: true, value: startSession(app, person.id, "chosen in the demonstration", device) };
 }
 
@@ -93,8 +93,7 @@ export function endSessions(
   if (refusal) return { ok: false, refusals: [refusal] };
   const ids = sessionsOf(app, person).map((one) => one.id);
   const ended = session === "all" ? ids : ids.filter((id) => id === session);
-  if (session !== "all" && ended.length === 0)
-    return refused("unknown", "There is no such session; it may have ended already");
+  if (session !== "all" && ended.length === 0) return refused("no such session");
   for (const id of ended) {
     app.db.prepare("DELETE FROM session WHERE id = ? AND person = ?").run(id, person);
     noteAccess(app, person, { type: "session ended", data: { session: id } }, actor.id);

@@ -1,11 +1,12 @@
 import { type Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
-import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
+import { forgetAttempts, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
 import { knownDevice, rememberDevice } from "./devices";
-import { noteAccess } from "./events";
+import { noteAccess, type NOT_SIGNED_IN } from "./events";
 import { matchesNobody, matchesPassword } from "./passwords";
 import { startSession, type Token } from "./sessions";
 
@@ -35,31 +36,28 @@ export async function signIn(app: App, { email, password, code }: SignIn, origin
   const person = personByEmail(app, address);
   const who = { account: address, machine: origin.machine, device: knownDevice(app, person?.id, origin.known) };
   // What is tried under addresses that nobody has is counted, and not logged for ever.
-  const note = (why: string) =>
+  const note = (why: keyof typeof NOT_SIGNED_IN) =>
     person && noteAccess(app, person.id, { type: "sign-in refused", data: { why, device: origin.device } });
-  const no = (refusalCode: string, message: string, why: string): Result<Token> => {
+  const no = (code: "wrong sign-in" | "wrong code of sign-in", why: keyof typeof NOT_SIGNED_IN): Result<Token> => {
     note(why);
-    return refused(refusalCode, message);
+    return refused(code);
   };
   const taken = takeAttempt(app.db, who, now);
   if (!taken.ok) {
-    if (taken.first) note("too many attempts; further ones of this hour are only counted");
-    const wait = `Too many attempts; try again in ${sayWait(taken.seconds)}, or ask an administrator for a new way in`;
-    return refused("too many attempts", wait);
+    if (taken.first) note("too many attempts");
+    return refused("too many sign-ins", { seconds: taken.seconds });
   }
   const { directory } = readReferenceData(app);
   const credential = person && directory.isActive(person, app.clock.now()) ? credentialOf(app, person.id) : undefined;
   const right = credential ? await matchesPassword(credential.password_hash, password) : await matchesNobody(password);
-  if (!right || !person || !credential)
-    return no("wrong", "E-mail and password do not go together; check both and try again", "wrong password");
+  if (!right || !person || !credential) return no("wrong sign-in", "wrong password");
   if (credential.code_secret) {
     if (!code) {
       forgetAttempts(app.db, who, now);
-      return refused("code required", "Enter the code your device shows now", "code");
+      return refused("code needed", null, "code");
     }
     const step = stepOfCode(credential.code_secret, code.replace(/\s/g, ""), now / 1000, credential.code_last_step);
-    if (step === null || !takeStep(app, person.id, step))
-      return no("wrong code", "The code is not right, or was used before; wait for the next one", "wrong code");
+    if (step === null || !takeStep(app, person.id, step)) return no("wrong code of sign-in", "wrong code");
   }
   forgetAttempts(app.db, who, now);
   const how = credential.code_secret ? "password and code" : "password";

@@ -2,14 +2,15 @@ import { z } from "zod";
 import type { Signature, SignatureMethod } from "@/core/approval";
 import { StrokesSchema } from "@/core/drawn";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
 import type { App } from "../app";
-import { forgetAttempts, sayWait, takeAttempt } from "./attempts";
+import { forgetAttempts, takeAttempt } from "./attempts";
 import { stepOfCode } from "./codes";
 import { keepDrawn } from "./drawn";
 import { noteAccess } from "./events";
 import { matchesPassword } from "./passwords";
 import { credentialOf } from "./sign-in";
+import { refused } from "@/core/words";
 
 /** What people of a demonstration, who have no passwords, sign with; the page says so. */
 export const DEMO_WORD = "marevia";
@@ -35,11 +36,14 @@ export async function signatureOf(
   const who = { account: `proof ${actor.id}`, machine: null, device: null };
   const now = Date.parse(app.wall.now());
   const taken = takeAttempt(app.db, who, now);
-  if (!taken.ok) return no("too many attempts", `Too many wrong signatures; try again in ${sayWait(taken.seconds)}`);
+  if (!taken.ok) return refused("too many signatures", { seconds: taken.seconds }, "signature.proof");
   const method = await proved(app, actor, proof, now);
   if (!method) {
-    noteAccess(app, actor.id, { type: "refused", data: { what: "signing", message: "wrong password or code" } });
-    return no("signature", "The password or code is not right; nothing was signed");
+    noteAccess(app, actor.id, {
+      type: "refused",
+      data: { what: "signing", why: { code: "wrong proof of signature", values: null } },
+    });
+    return refused("wrong proof of signature", null, "signature.proof");
   }
   forgetAttempts(app.db, who, now);
   const signed: Signature = { name: name.trim(), method, documentHash };
@@ -60,5 +64,3 @@ async function proved(app: App, actor: Person, proof: string, now: number): Prom
   }
   return (await matchesPassword(known.password_hash, proof)) ? "password" : null;
 }
-
-const no = (code: string, message: string): Result<never> => refused(code, message, "signature.proof");

@@ -118,7 +118,7 @@ function lookAt(
   found: Searched,
 ): void {
   // What has room by now goes out first, and needs no higher limit.
-  const freed = freeOrders(app, account.id, "looked at again");
+  const freed = freeOrders(app, account.id, (limit) => ({ code: "freed when looked at again", values: { limit } }));
   tellReleased(app, account, freed, null);
   found.freed.push(...freed);
   const orders = ordersOf(app, account.id);
@@ -142,7 +142,7 @@ function lookAt(
       limit: formatMoney(answer.ask),
       orders: [...answer.orders],
     });
-  else none({ code: "refused", words: asked.refusals.map(({ message }) => message).join("; ") });
+  else none({ code: "refused", why: asked.refusals.flatMap(({ why }) => why ?? []) });
 }
 
 const ordersOf = (app: App, customer: string) =>

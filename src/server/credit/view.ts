@@ -1,20 +1,21 @@
 import { dayIn, daysBetween } from "@/core/calendar";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { sayWhyNone } from "@/core/stopped-orders";
+import { sayWhyNone } from "@/core/audit-narrative";
 import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { emailOf, readAccount } from "../ledger/accounts";
-import { readReferenceData } from "../reference-data";
+import { readReferenceData, namesNow } from "../reference-data";
 import { lastSearch } from "./search";
+import { sayBecause } from "../ledger/views";
 
 type Row = {
   id: string;
   title: string;
   minor: number;
   placedAt: string;
-  because: string;
+  because: string | null;
   seller: string | null;
   customer: string;
   name: string;
@@ -46,6 +47,7 @@ export function stoppedOrders(app: App, reader: Person) {
     .all({ today, all: all ? 1 : 0, reader: reader.id }) as Row[];
   return rows.map(({ minor, overdue, oldest, seller, number, status, ...row }) => ({
     ...row,
+    because: sayBecause(row.because),
     /** Nobody can be told what becomes of it. */
     noEmail: emailOf(readAccount(app.db, row.customer)!) === "",
     amount: formatMoney(money(minor, row.currency)),
@@ -86,6 +88,6 @@ export function lastSearchView(app: App): SearchView | null {
       text: `a limit of ${limit} for ${name}, which ${joinWords(orders, "and")} ${orders.length === 1 ? "needs" : "need"}`,
     })),
     freed: joinWords(found.freed, "and"),
-    left: found.left.map(({ customer, name, why }) => ({ customer, name, why: sayWhyNone(why) })),
+    left: found.left.map(({ customer, name, why }) => ({ customer, name, why: sayWhyNone(why, namesNow(app)) })),
   };
 }

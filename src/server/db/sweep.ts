@@ -12,6 +12,7 @@ export function askToSweep(db: Db): void {
  * Where it was asked for: what was deleted goes from the pages of the file and from the journal beside it. While somebody else reads the database it
  * cannot be done, and is done when the server starts next.
  * @returns whether nothing is left to sweep
+ * @throws whatever the database says but that it is busy
  */
 export function sweep(db: Db): boolean {
   if (!db.prepare("SELECT 1 FROM setting WHERE key = ?").get(KEY)) return true;

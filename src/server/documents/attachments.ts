@@ -2,10 +2,11 @@ import { createHash } from "node:crypto";
 import { fileTypeFromBuffer } from "file-type";
 import type { Attachment } from "@/core/documents";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { uploaderOf } from "../ledger/invitations";
+import { refused } from "@/core/words";
 
 export const MAX_BYTES = 10 * 1024 * 1024;
 const ALLOWED = ["application/pdf", "image/png", "image/jpeg", "image/webp"];
@@ -35,12 +36,10 @@ export function addPartyPaper(
 }
 
 async function keep(app: App, by: string, name: string, bytes: Uint8Array): Promise<Result<Attachment>> {
-  const no = (message: string): Result<Attachment> => refused("attachment", message, "attachment");
-  if (bytes.length === 0) return no(`${name} is empty`);
-  if (bytes.length > MAX_BYTES)
-    return no(`${name} is larger than ${MAX_BYTES / 1024 / 1024} MB; attach a smaller file`);
+  if (bytes.length === 0) return refused("file is empty", { name }, "attachment");
+  if (bytes.length > MAX_BYTES) return refused("file too large", { name, most: MAX_BYTES }, "attachment");
   const type = (await fileTypeFromBuffer(bytes))?.mime;
-  if (!type || !ALLOWED.includes(type)) return no(`${name} is not a PDF, PNG, JPEG or WebP file`);
+  if (!type || !ALLOWED.includes(type)) return refused("file of another type", { name }, "attachment");
   const hash = createHash("sha256").update(bytes).digest("hex");
   app.db
     .transaction(() => {

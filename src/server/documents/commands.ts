@@ -15,7 +15,8 @@ import { tookOverFrom, type Directory, type Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
 import type { Duty } from "@/core/segregation";
-import { type Result, refused, refuse, refusedFor } from "@/core/refusal";
+import { type Result, refusedFor } from "@/core/refusal";
+import { refused, refuse } from "@/core/words";
 import { sayEdit } from "@/core/audit-narrative";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -32,7 +33,8 @@ import { contextFor } from "./decide-context";
 import { markEditor, whyNotEditToo } from "./editor";
 import { writeDocument } from "./projection";
 import { readState } from "./state";
-import { onItsAccount, whyNotSupplied, whyNotTaken } from "./acceptance";
+import { whyNotSupplied, whyNotTaken } from "./acceptance";
+import { onItsAccount } from "./on-account";
 import { saidOf, versionUnder } from "./names";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
@@ -113,8 +115,7 @@ export function enterDocument(
     const number = nextNumber(app, document.documentType);
     const draft = { type: "draft" as const, id: number.toLowerCase(), number, document };
     const commands: DocumentCommand[] = submit ? [draft, { type: "submit", document }] : [draft];
-    const apart =
-      document.documentType === "supplier-invoice" ? whatMeets(app, blank(document), actor, "enter") : { met: [] };
+    const apart = isBill(document) ? whatMeets(app, blank(document), actor, "enter") : { met: [] };
     if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
     const entered = decided(app, actor.id, null, commands, command, inPerson);
     if (entered.ok)
@@ -125,6 +126,12 @@ export function enterDocument(
       );
     return entered;
   });
+}
+
+/** Entering what a supplier is paid by is a duty that is kept apart from others. */
+function isBill(document: AnyDocument): boolean {
+  const to = documentType(document.documentType).paidTo(document)?.to;
+  return to !== undefined && "supplier" in to;
 }
 
 /** A document of which nothing is known yet but what it says. */
@@ -176,7 +183,7 @@ export function commandDocument(
   return carryOut(app, actor, intent, () => commanded(app, actor, state(), command, commandId, inPerson));
 }
 
-const unknownDocument = (id: string) => refuse("unknown", `There is no document ${id}`);
+const unknownDocument = (id: string) => refuse("no document", { document: id });
 
 /** What a command of somebody's comes to who may give it. */
 function commanded(
@@ -274,7 +281,7 @@ export function previewEdit(
 export function enterBySystem(app: App, sent: AnyDocument, command: string): Result<DocumentState> {
   return allOrNothing(app, () => {
     const requester = readReferenceData(app).directory.person(sent.requester);
-    if (!requester) return refused("unknown", `There is no person “${sent.requester}”`);
+    if (!requester) return refused("no person of the id", { person: sent.requester });
     const taken = takenDocument(app, requester, null, sent);
     if (!taken.ok) return taken;
     const number = nextNumber(app, taken.value.documentType);

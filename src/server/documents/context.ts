@@ -11,7 +11,10 @@ import {
   documentType,
   type AccountNamed,
   type InvoiceIdentity,
+  papersFor,
+  type Surroundings,
 } from "@/core/documents";
+import { entryOf, type Lists } from "@/core/lists";
 import { money } from "@/core/money";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -28,7 +31,8 @@ import { orderFacts } from "./orders";
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): DocumentContext {
   const asked = documentType(document.documentType).around(document);
-  const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app.db);
+  const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app);
+  const { lists } = readReferenceData(app).directory.organisation;
   const order = asked.order ? orderFacts(app.db, asked.order.number, number) : null;
   const supplier = asked.account && "name" in asked.account ? asked.account.name : null;
   // What an approved order is replaced by stands in its place; naming any other order takes nothing off.
@@ -39,8 +43,25 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
     ...(asked.recent && supplier && recentWith(app, document.documentType, supplier, on, [number, replaced])),
     ...(order && { order }),
     ...(asked.duplicatesOf && { duplicates: duplicatesOf(app.db, asked.duplicatesOf, number, rules) }),
+    ...(asked.papersFor && { papers: papersFor(lists, asked.papersFor.what, on) }),
+    ...(asked.categories && { categories: categoriesOf(lists, asked.categories) }),
     ...(asked.receipts && { receiptsElsewhere: receiptsElsewhere(app.db, asked.receipts, number) }),
   };
+}
+
+/** What a list says of the categories that a document names, for those that say anything. */
+function categoriesOf(
+  lists: Lists,
+  { list, keys }: Surroundings["categories"] & object,
+): DocumentContext["categories"] {
+  return Object.fromEntries(
+    keys.flatMap((key) => {
+      const entry = entryOf(lists, list, key);
+      if (!entry) return [];
+      const { key: _, name: __, firstDay: ___, lastDay: ____, ...attributes } = entry;
+      return Object.keys(attributes).length > 0 ? [[key, attributes]] : [];
+    }),
+  );
 }
 
 function accountAround(

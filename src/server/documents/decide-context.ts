@@ -29,7 +29,7 @@ export function contextFor(app: App, asked: Asked): DecideContext {
     at,
     inPerson,
     seal: sealerOfLog(app.db).seal,
-    directoryAt: (moment) => directoryAt(world.register, moment),
+    directoryAt: (moment) => directoryAt(world.history, moment),
     routing: { ...routingFor(app.db, world, at, state?.route?.ratesOn), around },
     versionOf: (policy, version) => world.versions.find((one) => one.policy.id === policy && one.version === version),
   };

@@ -3,10 +3,8 @@ import { describe, expect, it } from "vitest";
 import { limitChange } from "@/core/fixtures";
 import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { booksApp } from "../../../demo/test-books";
-import { changePeople } from "../people/commands";
 import { newCommandId } from "../log/log";
 import { commandDocument, enterDocument } from "./commands";
-import { findCostCentres } from "./cost-centres";
 import { SubmitSchema, draftsOf, submitSeveral } from "./drafts";
 import { readState } from "./state";
 
@@ -67,25 +65,5 @@ describe("drafts of one's own", () => {
       refused: [{ why: expect.stringMatching(/^It was changed since/) as string }],
     });
     expect(readState(app.db, id)!.status).toBe("draft");
-  });
-});
-
-describe("cost centres", () => {
-  it("are found by a few letters of them or of their owner, whether owned or used on a document", () => {
-    const app = booksApp();
-    const order = testOrder(5_000);
-    draft(app, { ...order, lines: order.lines.map((line) => ({ ...line, costCentre: "CC-88" })) });
-    const set = {
-      type: "set owner" as const,
-      of: "costCentre" as const,
-      key: "CC-9",
-      person: "rui-tavares",
-      from: null,
-    };
-    value(changePeople(app, person(app, "joaquina-teles"), set, newCommandId()));
-    expect(findCostCentres(app, "cc-8").map(({ key }) => key)).toEqual(["CC-88"]);
-    expect(findCostCentres(app, "c-9").map(({ key }) => key)).toEqual(["CC-9"]);
-    expect(findCostCentres(app, "rui t")).toContainEqual({ key: "CC-9", owner: "Rui Tavares" });
-    expect(findCostCentres(app, "zzz")).toEqual([]);
   });
 });

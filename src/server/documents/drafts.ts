@@ -2,7 +2,8 @@ import { z } from "zod";
 import { documentType, type DocumentRow } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { joinWords } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -90,10 +91,9 @@ export function submitSeveral(app: App, actor: Person, { command, drafts }: Subm
 function submitOne(app: App, actor: Person, id: string, updatedAt: string, command: string) {
   const state = readState(app.db, id);
   const seen = app.db.prepare("SELECT updated_at FROM document WHERE id = ?").pluck().get(id) as string | undefined;
-  if (!state) return refused("unknown", `There is no document ${id}`);
+  if (!state) return refused("no document", { document: id });
   // Its own page says whose it is; here nothing is told of what is not theirs.
-  if (state.document.requester !== actor.id) return refused("forbidden", `There is no draft ${id} of yours`);
-  if (state.status === "draft" && seen !== updatedAt)
-    return refused("changed", "It was changed since this list was shown; look at it again");
+  if (state.document.requester !== actor.id) return refused("no draft of yours", { draft: id });
+  if (state.status === "draft" && seen !== updatedAt) return refused("draft has changed");
   return commandDocument(app, actor, id, { type: "submit", document: state.document }, command, true);
 }

@@ -1,8 +1,9 @@
 import type { AnyDocument } from "@/core/documents";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal } from "@/core/refusal";
+import { type Refusal } from "@/core/refusal";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
+import { refuse, namesOf } from "@/core/words";
 
 /** One editor is named besides the requester, so that a second would let the first decide on what they wrote. */
 export function whyNotEditToo(
@@ -15,10 +16,7 @@ export function whyNotEditToo(
   const { directory } = readReferenceData(app);
   const editor = directory.person(editedBy);
   if (!editor || !directory.isActive(editor, app.clock.now())) return null;
-  return refuse(
-    "forbidden",
-    `${editor.name} has edited it for ${directory.person(requester)?.name ?? requester} before; withdraw it, and enter it anew`,
-  );
+  return refuse("edited by another", { editor: editor.id, requester }, undefined, namesOf(directory));
 }
 
 /** Whoever edits for somebody else is named, since they may not decide on it either. */

@@ -1,8 +1,10 @@
 import { addDays } from "@/core/calendar";
+import { entryOf } from "@/core/lists";
 import { documentType, times, type AnyDocument } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { evaluationContextOf, route } from "@/core/routing";
 import { sayDate } from "@/core/text";
 import { namesOf, sayBlocked, sayHeld, sayRemark, sayRouteBand } from "@/core/words";
@@ -12,7 +14,8 @@ import { statement } from "../db/statement";
 import { accountByName } from "../ledger/accounts";
 import { contextFor } from "./decide-context";
 import { orderFacts } from "./orders";
-import { onItsAccount } from "./acceptance";
+import { onItsAccount } from "./on-account";
+import { readReferenceData } from "../reference-data";
 
 /** What a document that is being typed would meet if it were sent now. */
 export type Look = {
@@ -28,8 +31,7 @@ export type Look = {
 export function lookAtTyped(app: App, actor: Person, typed: AnyDocument): Result<Look> {
   const barred = authorise(actor, "documents.enter");
   if (barred) return { ok: false, refusals: [barred] };
-  if (typed.requester !== actor.id)
-    return refused("forbidden", "Only whoever asks for it looks at a document before it is sent");
+  if (typed.requester !== actor.id) return refused("look at one’s own only");
   const known = onItsAccount(app, typed);
   if (!known.ok) return known;
   const document = known.value;
@@ -106,16 +108,16 @@ export function orderForInvoice(app: App, actor: Person, number: string, today: 
   const facts = orderFacts(app.db, number, null);
   if (!facts) return null;
   const account = accountByName(app.db, "supplier", facts.supplier);
-  const terms = typeof account?.fields.paymentTerms === "string" ? account.fields.paymentTerms : "";
   // Whoever need not know an account is not told it; the invoice is paid to the approved one in any case.
   const bank = authorise(actor, "accounts.private") ? "" : account?.fields.bankAccount;
-  const days = /^\s*(\d{1,3})\s+days?\b/i.exec(terms)?.[1];
+  const { lists } = readReferenceData(app).directory.organisation;
+  const days = entryOf(lists, "payment-terms", String(account?.fields.paymentTerms ?? ""))?.days;
   return {
     number: facts.number,
     supplier: facts.supplier,
     currency: facts.currency,
     account: typeof bank === "string" ? bank : "",
-    dueDate: days ? addDays(today, Number(days)) : "",
+    dueDate: days === undefined ? "" : addDays(today, days),
     lines: facts.lines.map((line, index) => ({
       line: index + 1,
       description: line.description,

@@ -1,9 +1,10 @@
 import type { Barred, DocumentState } from "@/core/approval";
+import { entryOf } from "@/core/lists";
 import type { PolicyVersion } from "@/core/policy";
 import type { Refusal, Result } from "@/core/refusal";
 import { namesIn, sayBarred } from "@/core/audit-narrative";
 import { namesOf, type Names } from "@/core/words";
-import type { ReferenceData } from "../reference-data";
+import { directoryAt, type ReferenceData } from "../reference-data";
 
 /** The version of a policy that a document goes under; null where it is under none. */
 export function versionUnder(
@@ -14,9 +15,20 @@ export function versionUnder(
   return versions.find((one) => one.policy.id === pinned?.id && one.version === pinned.version) ?? null;
 }
 
-/** What everything about a document is called, for sentences that are made of its reasons. */
-export function namesFor(world: ReferenceData, state: DocumentState): Names {
-  return namesIn(world.directory, state, versionUnder(world, state));
+/**
+ * What everything about a document is called, for sentences that are made of its reasons. What stands in lists is called what it was called when the document was
+ * sent: a record reads the same after an entry was renamed.
+ * @param version that it goes under; looked up where it is not given
+ */
+export function namesFor(
+  world: ReferenceData,
+  state: DocumentState,
+  version: PolicyVersion | null = versionUnder(world, state),
+): Names {
+  const today = namesIn(world.directory, state, version);
+  if (!state.submittedAt) return today;
+  const then = directoryAt(world.history, state.submittedAt).organisation.lists;
+  return { ...today, entry: (list, key) => entryOf(then, list, key)?.name ?? today.entry(list, key) };
 }
 
 /** What was decided about a document, with every refusal in words. @param state as it was before; null where there is none yet */

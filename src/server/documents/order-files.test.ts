@@ -11,7 +11,8 @@ import { openReceipt } from "../ledger/views";
 import { runInsideSteps } from "../ledger/work";
 import { writeAccount } from "../ledger/write";
 import { newCommandId } from "../log/log";
-import { enclosedFiles, sentOrder, type Enclosed } from "../messages/enclosed";
+import { enclosedFiles, sentOrder } from "../messages/enclosed";
+import type { Enclosed } from "./order-head";
 import { whyNotOut } from "./order-files";
 import { orderFacts } from "./orders";
 import { outcomeOf } from "./outcome";
@@ -70,7 +71,11 @@ describe("an approved order", () => {
       [
         {
           type: "account changed",
-          data: { changes: [{ field: "address", before: "", after: "Elsewhere" }], because: "", document: null },
+          data: {
+            changes: [{ field: "address", before: "", after: "Elsewhere" }],
+            because: { code: "import applied" },
+            document: null,
+          },
         },
       ],
       { actor: "system" },
@@ -81,11 +86,11 @@ describe("an approved order", () => {
   it("is on paper once it is approved and may be sent, and not before: what looks like an order is taken for one", () => {
     const app = ordersApp();
     const waiting = submit(app, testOrder(60_000, { supplier: SUPPLIER }));
-    expect(whyNotOut(waiting)).toBe(`${waiting.number} is waiting, and is an order once it is approved`);
+    expect(whyNotOut(waiting)?.message).toBe(`${waiting.number} is waiting, and is an order once it is approved`);
     const order = approved(app);
     expect(whyNotOut(order)).toBeNull();
     value(command(app, "tamsin-roque", order.id, { type: "place hold", reason: "Wrong yard", blocks: ["send"] }));
-    expect(whyNotOut(readState(app.db, order.id)!)).toContain("is held from being sent");
+    expect(whyNotOut(readState(app.db, order.id)!)?.message).toContain("is held from being sent");
   });
 
   it("is not sent, and says so, where no e-mail address is known", () => {
@@ -96,7 +101,11 @@ describe("an approved order", () => {
       [
         {
           type: "account changed",
-          data: { changes: [{ field: "email", before: "x", after: "" }], because: "", document: null },
+          data: {
+            changes: [{ field: "email", before: "x", after: "" }],
+            because: { code: "import applied" },
+            document: null,
+          },
         },
       ],
       { actor: "system" },

@@ -1,6 +1,6 @@
 import type { Content } from "pdfmake/interfaces";
 import { acceptedOf, type DocumentState } from "@/core/approval";
-import { lineNet, orderChanges, orderTotals, type Change, type PurchaseOrder } from "@/core/documents";
+import { lineNet, orderTotals, type Change, type PurchaseOrder } from "@/core/documents";
 import { orderAsUbl, type OrderOut, type OrderParty } from "@/core/formats";
 import { blockingHolds } from "@/core/holds";
 import { formatAmount, formatMoney, money } from "@/core/money";
@@ -9,16 +9,15 @@ import type { App } from "../app";
 import { accountByName, emailOf, readRules } from "../ledger/accounts";
 import { RULE, printed } from "../pdf";
 import { readReferenceData } from "../reference-data";
-import { changesOf } from "./orders";
-import { readState } from "./state";
-
-/** Who orders from whom, kept with the letter that sent it, so that the files are the same whenever they are opened. */
-export type OrderHead = { buyer: OrderParty; seller: OrderParty; receiver: string };
+import type { OrderHead } from "./order-head";
+import { changesBy } from "./order-changes";
+import { type Refusal } from "@/core/refusal";
+import { refuse, sayChange } from "@/core/words";
 
 /** As it stands at this moment. */
 export function orderHead(app: App, order: PurchaseOrder): OrderHead {
   const { directory } = readReferenceData(app);
-  const { address, taxNumber, email } = readRules(app.db).letterhead;
+  const { address, taxNumber, email } = readRules(app).letterhead;
   const account = accountByName(app.db, "supplier", order.supplier);
   const field = (key: "address" | "taxNumber") =>
     typeof account?.fields[key] === "string" ? String(account.fields[key]) : "";
@@ -48,24 +47,16 @@ export function orderXml(state: DocumentState, head: OrderHead): string | null {
   return out && orderAsUbl(out);
 }
 
-/** What a change order changes against the order as it was before it; nothing for one that changes none. */
-export function changesBy(app: App, state: DocumentState): Change[] {
-  const order = acceptedOf(state);
-  if (order.documentType !== "purchase-order" || !order.changeOf) return [];
-  const first = readState(app.db, order.changeOf.toLowerCase());
-  if (!first) return [];
-  const earlier = changesOf(app.db, order.changeOf).filter(
-    (one) => one.id !== state.id && (state.closedAt === null || one.closedAt! < state.closedAt),
-  );
-  const before = acceptedOf(earlier.at(-1) ?? first);
-  return before.documentType === "purchase-order" ? orderChanges(before, order) : [];
+/** Why there is no order on paper yet: what looks like one is taken for one by whoever gets it. Null where there is. */
+export function whyNotOut({ number, status, holds }: DocumentState): Refusal | null {
+  if (status !== "approved") return refuse("order is not out", { document: number, status });
+  const held = blockingHolds(holds, "send").map((hold) => hold.code);
+  return held.length > 0 ? refuse("order is held", { document: number, holds: held }) : null;
 }
 
-/** Why there is no order on paper yet, in a sentence: what looks like one is taken for one by whoever gets it. Null where there is. */
-export function whyNotOut({ number, status, holds }: DocumentState): string | null {
-  if (status !== "approved") return `${number} is ${status}, and is an order once it is approved`;
-  const held = blockingHolds(holds, "send").map((hold) => hold.code);
-  return held.length > 0 ? `${number} is held from being sent: ${held.join(", ")}` : null;
+/** Whether a document is an order that may be on paper. */
+export function isOut(state: DocumentState): boolean {
+  return state.document.documentType === "purchase-order" && whyNotOut(state) === null;
 }
 
 /** The order on paper, as its supplier gets it. */
@@ -73,7 +64,7 @@ export async function orderPdf(app: App, state: DocumentState, head: OrderHead):
   const out = outOf(state, head);
   if (!out) return null;
   const { order, number, changeOf, buyer, seller, receiver } = out;
-  const changes = changesBy(app, state);
+  const changes = changesBy(app, state) ?? [];
   const title = changeOf ? `Change ${number} of order ${changeOf}` : `Order ${number}`;
   return printed(`${buyer.name}, ${title.toLowerCase()}. Please name ${changeOf ?? number} on your invoice.`, {
     info: { title, creationDate: new Date(state.closedAt ?? 0) },
@@ -132,7 +123,10 @@ function changed(changeOf: string | null, changes: readonly Change[]): Content[]
     table(
       ["", "Before", "Now"],
       [90, "*", "*"],
-      changes.map(({ label, before, after }) => [label, before || "none", after || "none"]),
+      changes.map((one) => {
+        const { label, before, after } = sayChange(one);
+        return [label, before, after];
+      }),
     ),
   ];
 }

@@ -7,7 +7,7 @@ import { statement } from "../db/statement";
 import { markControls } from "../evidence/marks";
 import { stateAt } from "./state";
 import { storedSummary, summaryOf } from "./summary";
-import { wordsOf } from "./words";
+import { searchText } from "./words";
 
 /** Tables that are made of the events of documents. */
 export const DOCUMENT_TABLES = [
@@ -111,8 +111,8 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
 }
 
 function writeWords(db: Db, state: DocumentState, before: DocumentState | null): void {
-  const words = wordsOf(state);
-  if (before && wordsOf(before) === words) return;
+  const words = searchText(state);
+  if (before && searchText(before) === words) return;
   const row = statement(db, "SELECT row FROM document_summary WHERE id = ?").pluck().get(state.id) as number;
   if (before) statement(db, "DELETE FROM document_text WHERE rowid = ?").run(row);
   statement(db, "INSERT INTO document_text (rowid, words) VALUES (?, ?)").run(row, words);

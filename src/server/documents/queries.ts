@@ -4,7 +4,8 @@ import { type DocumentRow as Row, type DocumentStatus } from "@/core/documents";
 import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { sha256Hex, canonical, withTexts, type ChainedEvent } from "@/core/records";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { Hold } from "@/core/holds";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -131,7 +132,7 @@ const STATES: Partial<Record<string, string>> = {
 };
 
 /**
- * Words of three letters and more are looked up wherever they stand in what `wordsOf` says of a document, all of them in any order, those in quotation marks
+ * Words of three letters and more are looked up wherever they stand in what `searchText` says of a document, all of them in any order, those in quotation marks
  * together; with a shorter one among them the text as it is; fewer letters only at the beginning of a number.
  */
 function searchFor(text: string, where: Where): Where {
@@ -147,7 +148,7 @@ function searchFor(text: string, where: Where): Where {
 /** A document with everything said and done about it, for somebody who may read it. */
 export function viewDocument(app: App, person: Person, id: string): Result<DocumentView> {
   const state = readState(app.db, id);
-  if (!state) return refused("unknown", `There is no document ${id}`);
+  if (!state) return refused("no document", { document: id });
   const refusal = authorise(person, "documents.read", {
     document: state,
     isReader: isReader(app, state, person.id),

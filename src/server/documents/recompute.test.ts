@@ -4,7 +4,7 @@ import { verifyEvidence } from "@/core/records";
 import { namesIn } from "@/core/audit-narrative";
 import { sayHeld, speakThrough } from "@/core/words";
 import { generateDemo } from "../../../demo/generate";
-import { temporaryFolder } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
@@ -36,21 +36,22 @@ const TYPED = new Set(
   ).split(" "),
 );
 
-/** Strings of several words in the routes and reasons of all events, under keys where none is to be. */
+/** The same elsewhere: rules, notes and names that somebody gave, accounts of banks, letters as they went out, and the words under which a version was reviewed. */
+const TYPED_ELSEWHERE = new Set([...TYPED, ..."why bankAccount account onSubmit message body subject".split(" ")]);
+
+/** Strings of several words in all events, under keys where none is to be. */
 function sentencesIn(from: typeof db): string[] {
   const found = new Set<string>();
-  const walk = (value: unknown, key: string): void => {
+  const walk = (value: unknown, key: string, typed: ReadonlySet<string>): void => {
     if (typeof value === "string" && value.split(" ").length > 4) found.add(`${key}: ${value}`);
     if (typeof value !== "object" || value === null) return;
     for (const [name, part] of Object.entries(value))
-      if (Array.isArray(value)) walk(part, key);
-      else if (!TYPED.has(name)) walk(part, name);
+      if (Array.isArray(value)) walk(part, key, typed);
+      else if (!typed.has(name)) walk(part, name, typed);
   };
-  for (const data of from
-    .prepare("SELECT data FROM event WHERE stream >= 'document:' AND stream < 'document;'")
-    .pluck()
-    .all())
-    walk(JSON.parse(whole(from, data as string)), "");
+  const events = from.prepare("SELECT stream, type, data FROM event").all() as Record<"stream" | "data", string>[];
+  for (const { stream, data } of events)
+    walk(JSON.parse(whole(from, data)), "", stream.startsWith("document:") ? TYPED : TYPED_ELSEWHERE);
   return [...found];
 }
 

@@ -30,7 +30,7 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   const world = readReferenceData(app);
   const context = {
     policies: inForce(world, event.at),
-    directory: directoryAt(world.register, event.at),
+    directory: directoryAt(world.history, event.at),
     rates: ratesFor(app.db, event.data.route.ratesOn),
     ratesOn: event.data.route.ratesOn,
     inPerson: event.data.route.inPerson,
@@ -60,12 +60,12 @@ function recomputedProof(app: App, thread: readonly ToldEvent[]) {
   const state = thread.slice(0, end).reduce<DocumentState | null>((now, event) => evolve(now, event, event.at), null)!;
   const world = readReferenceData(app);
   const { at } = approved;
-  const directory = directoryAt(world.register, at);
+  const directory = directoryAt(world.history, at);
   const closing = closingProof(state, {
     actor: approved.actor,
     at,
     seal: sealerOfLog(app.db).seal,
-    directoryAt: (moment) => directoryAt(world.register, moment),
+    directoryAt: (moment) => directoryAt(world.history, moment),
     routing: {
       policies: inForce(world, at),
       directory,

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, refusalsOf, type Result, refused } from "@/core/refusal";
+import { refusalsOf, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { carryOut } from "../carry-out";
@@ -44,31 +45,30 @@ export function readableQuery(given: Readonly<Record<string, string>>): Register
 /**
  * What a file or a sample is made of: a filter that cannot be read is refused and not left out, since nobody would see that more is in it than was asked for.
  * @param given filters by name, as they stand in an address
+ * @param home currency of the organisation, in which amounts are typed where no other is chosen
  */
-export function checkedFilter(given: Readonly<Record<string, string>>): Result<ListFilter> {
+export function checkedFilter(given: Readonly<Record<string, string>>, home: string): Result<ListFilter> {
   const parsed = RegisterQuerySchema.safeParse(given);
   if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
   const query = parsed.data;
-  const unread = (["least", "most"] as const).filter((key) => query[key] && amountIn(query, key) === undefined);
+  const unread = (["least", "most"] as const).filter((key) => query[key] && amountIn(query, key, home) === undefined);
   if (unread.length > 0)
     return {
       ok: false,
-      refusals: unread.map((key) =>
-        refuse("invalid", `“${query[key]}” is no amount; write it as 1,234.56, or leave it out`, key),
-      ),
+      refusals: unread.map((key) => refuse("no amount", { typed: query[key]! }, key)),
     };
-  return { ok: true, value: filterOf(query) };
+  return { ok: true, value: filterOf(query, home) };
 }
 
-function amountIn(query: RegisterQuery, key: "least" | "most"): number | undefined {
+function amountIn(query: RegisterQuery, key: "least" | "most", home: string): number | undefined {
   const typed = query[key];
   if (!typed) return undefined;
-  const parsed = parseMoney(typed, query.currency || "EUR");
+  const parsed = parseMoney(typed, query.currency || home);
   return parsed.ok ? parsed.money.minor : undefined;
 }
 
-/** What the register shows for a query. Without a state it shows what has been decided. */
-export function filterOf(query: RegisterQuery): ListFilter {
+/** What the register shows for a query. Without a state it shows what has been decided. @param home currency of the organisation */
+export function filterOf(query: RegisterQuery, home: string): ListFilter {
   const { q, type, state, unit, policy, requester, party, currency, from, until } = query;
   return {
     text: q,
@@ -81,8 +81,8 @@ export function filterOf(query: RegisterQuery): ListFilter {
     from,
     until,
     status: state === "any" ? undefined : state || "closed",
-    least: amountIn(query, "least"),
-    most: amountIn(query, "most"),
+    least: amountIn(query, "least", home),
+    most: amountIn(query, "most", home),
     page: pageOf(query.page),
   };
 }
@@ -120,7 +120,7 @@ export function changeView(app: App, actor: Person, change: z.infer<typeof ViewS
   return carryOut(app, actor, { ...intent, barred: () => authorise(actor, "views.own"), again: now }, () => {
     const { views } = now();
     if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === name))
-      return refused("too many", `Keep ${MOST_VIEWS} views at most; drop one first`, "name");
+      return refused("too many views", { most: MOST_VIEWS }, "name");
     write(app, intent.stream, [event], { actor: actor.id, command });
     return { ok: true, value: now() };
   });

@@ -19,12 +19,14 @@ import {
 } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { evaluationContextOf, type RoutingContext } from "@/core/routing";
-import { sayHeld, sayWhyCandidate, type Names } from "@/core/words";
-import { namesIn, sayForetold } from "@/core/audit-narrative";
+import { sayHeld, sayWhyCandidate, type Names, sayChange } from "@/core/words";
+import { sayForetold } from "@/core/audit-narrative";
 import { readReferenceData, routingFor } from "../reference-data";
 import { mayReleaseHold, tookOver } from "./commands";
 import { contextFor } from "./decide-context";
-import { changesBy, whyNotOut } from "./order-files";
+import { changesBy, isChangedByOrder } from "./order-changes";
+import { isOut } from "./order-files";
+import { namesFor } from "./names";
 import { outcomeOf } from "./outcome";
 import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
@@ -37,7 +39,7 @@ import type { Visit } from "../http/page";
 export function sheetFor(visit: Visit, view: DocumentView) {
   const { app, person, directory, zone, now } = visit;
   const { state } = view;
-  const words = namesIn(directory, state, view.version);
+  const words = namesFor(readReferenceData(app), state, view.version);
   const about = { document: state, isReader: true, tookOver: tookOver(app, state.document.requester, person.id) };
   const routing = routingFor(app.db, readReferenceData(app), now, state.route?.ratesOn);
   const asked: LevelState | null = authorise(person, "documents.decide", about)
@@ -48,6 +50,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   return {
     view,
     directory,
+    words,
     zone,
     now,
     asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id, words) : null,
@@ -68,9 +71,8 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       placedBy: words.person(hold.placedBy),
       why: sayHeld(hold, words),
     })),
-    changesOrder:
-      state.document.documentType === "purchase-order" && state.document.changeOf ? changesBy(app, state) : null,
-    orderOut: state.document.documentType === "purchase-order" && whyNotOut(state) === null,
+    changesOrder: changesBy(app, state)?.map((one) => sayChange(one, words)) ?? null,
+    orderOut: isOut(state),
     outcomes: outcomeOf(app, state),
     mayReadBooks: !authorise(person, "ledger.read"),
     missingReceipts: missingReceipts(visit, state, about),
@@ -140,9 +142,8 @@ function proofOf(app: App, person: string): string {
 }
 
 /** An approved order is changed by a change order, which whoever ordered it enters. */
-function mayChange({ person }: Visit, { status, document }: DocumentState): boolean {
-  if (document.documentType !== "purchase-order" || status !== "approved" || document.changeOf) return false;
-  return document.requester === person.id && !authorise(person, "documents.enter");
+function mayChange({ person }: Visit, state: DocumentState): boolean {
+  return isChangedByOrder(state) && state.document.requester === person.id && !authorise(person, "documents.enter");
 }
 
 /** Lines of a claim whose receipt is missing and that the viewer may bring. */
@@ -158,9 +159,8 @@ function missingReceipts({ app, person }: Visit, state: DocumentState, about: Su
 
 /** What is still to come of an approved order, for whoever may say that it came; else null. */
 function receiptsFor({ app, person }: Visit, { status, document, number }: DocumentState): OpenReceipt | null {
-  if (document.documentType !== "purchase-order" || status !== "approved") return null;
-  const takes = document.requester === person.id || document.receiver === person.id;
-  if (!takes || authorise(person, "ledger.receive")) return null;
+  const takes = document.requester === person.id || ("receiver" in document && document.receiver === person.id);
+  if (status !== "approved" || !takes || authorise(person, "ledger.receive")) return null;
   return openReceipt(app, number);
 }
 

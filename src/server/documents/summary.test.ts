@@ -2,7 +2,7 @@
 import { expect, it } from "vitest";
 import { documentTypeKeys } from "@/core/documents";
 import { generateDemo } from "../../../demo/generate";
-import { temporaryFolder } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { openDatabase } from "../db/open";
 import { readState } from "./state";
 import { readSummary, storedSummary, summaryOf } from "./summary";

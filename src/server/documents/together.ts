@@ -2,7 +2,8 @@ import { z } from "zod";
 import { levelsToDecide, whyNotAlike, type Together } from "@/core/approval";
 import { sayNotAlike, sayTogether } from "@/core/audit-narrative";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { nativeHash } from "../log/log";
 import { readReferenceData, routingFor } from "../reference-data";
@@ -38,7 +39,7 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
     const state = readState(app.db, document);
     const asked = state && levelsToDecide(state, actor.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
     if (!state || !asked?.some((one) => one.level === level))
-      return refused("not asked", `${document.toUpperCase()} does not wait for you any more; look at the list again`);
+      return refused("waits no more", { document: document.toUpperCase() });
     chosen.push({ state, level });
   }
   const rule = ({ state, level }: Together) =>

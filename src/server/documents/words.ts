@@ -4,7 +4,7 @@ import { documentType } from "@/core/documents";
 const MOST = 8_000;
 
 /** Everything of a document that is found by a word in it, a line for each: number, title, party, note, lines, and what was said about it. */
-export function wordsOf(state: DocumentState): string {
+export function searchText(state: DocumentState): string {
   const { document, levels, questions = [] } = state;
   const { title, party } = documentType(document.documentType).headline(acceptedOf(state));
   const lines = "lines" in document ? document.lines.map((line) => line.description) : [];

@@ -1,6 +1,7 @@
 import type { Item } from "@/core/sampling";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
+import { projectBy, type Projections } from "../log/by-type";
 
 /** How a sample was planned: of what, with which confidence, and by which seed. */
 export type SamplePlan = {
@@ -31,43 +32,30 @@ export type SampleEvent =
 
 export const SAMPLE_TABLES = ["sample", "register_view"] as const;
 
+const OF_SAMPLES: Projections<SampleEvent> = {
+  "sample drawn": (db, { id, name, plan, items }, event) => {
+    db.prepare(
+      "INSERT OR REPLACE INTO sample (id, name, plan, items, findings, made_by, made_at, signed) VALUES (?, ?, ?, ?, '{}', ?, ?, NULL)",
+    ).run(id, name, JSON.stringify(plan), JSON.stringify(items), event.actor, event.time);
+  },
+  "item tested": (db, { id, finding }) => {
+    const stored = db.prepare("SELECT findings FROM sample WHERE id = ?").pluck().get(id) as string;
+    const findings = { ...(JSON.parse(stored) as Record<string, Finding>), [finding.item]: finding };
+    db.prepare("UPDATE sample SET findings = ? WHERE id = ?").run(JSON.stringify(findings), id);
+  },
+  "sample signed": (db, { id, ...signed }, { time }) => {
+    db.prepare("UPDATE sample SET signed = ? WHERE id = ?").run(JSON.stringify({ ...signed, at: time }), id);
+  },
+  "view kept": (db, { person, name, query }) => {
+    const keep = db.prepare("INSERT OR REPLACE INTO register_view (person, name, query) VALUES (?, ?, ?)");
+    keep.run(person, name, query);
+  },
+  "view dropped": (db, { person, name }) => {
+    db.prepare("DELETE FROM register_view WHERE person = ? AND name = ?").run(person, name);
+  },
+};
+
 /** Writes what is read of samples and of kept views. */
 export function projectSample(db: Db, event: ChainedEvent): void {
-  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as SampleEvent;
-  switch (happened.type) {
-    case "sample drawn": {
-      const { id, name, plan, items } = happened.data;
-      db.prepare(
-        "INSERT OR REPLACE INTO sample (id, name, plan, items, findings, made_by, made_at, signed) VALUES (?, ?, ?, ?, '{}', ?, ?, NULL)",
-      ).run(id, name, JSON.stringify(plan), JSON.stringify(items), event.actor, event.time);
-      break;
-    }
-    case "item tested": {
-      const { id, finding } = happened.data;
-      const stored = db.prepare("SELECT findings FROM sample WHERE id = ?").pluck().get(id) as string;
-      const findings = { ...(JSON.parse(stored) as Record<string, Finding>), [finding.item]: finding };
-      db.prepare("UPDATE sample SET findings = ? WHERE id = ?").run(JSON.stringify(findings), id);
-      break;
-    }
-    case "sample signed": {
-      const { id, ...signed } = happened.data;
-      db.prepare("UPDATE sample SET signed = ? WHERE id = ?").run(JSON.stringify({ ...signed, at: event.time }), id);
-      break;
-    }
-    case "view kept": {
-      const { person, name, query } = happened.data;
-      db.prepare("INSERT OR REPLACE INTO register_view (person, name, query) VALUES (?, ?, ?)").run(
-        person,
-        name,
-        query,
-      );
-      break;
-    }
-    case "view dropped":
-      db.prepare("DELETE FROM register_view WHERE person = ? AND name = ?").run(
-        happened.data.person,
-        happened.data.name,
-      );
-      break;
-  }
+  projectBy(OF_SAMPLES, db, event);
 }

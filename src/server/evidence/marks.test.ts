@@ -49,7 +49,7 @@ function counted(from: string, until: string) {
     if (data.together) add("Decided with others at once");
     approvals.push({ document: event.stream.slice(9), by: data.by, at: event.time });
   }
-  const { register } = readReferenceData(app);
+  const { history } = readReferenceData(app);
   const facts = app.db.prepare("SELECT type, compared FROM document WHERE id = ?");
   for (const { document, by, at } of approvals) {
     const { type, compared } = facts.get(document) as { type: string; compared: number | null };
@@ -57,7 +57,7 @@ function counted(from: string, until: string) {
     const same = (amount: { minor: number; currency: string }) => amount;
     if (
       compared !== null &&
-      coverage(by, type, { minor: compared, currency: "EUR" }, directoryAt(register, at), same).outcome ===
+      coverage(by, type, { minor: compared, currency: "EUR" }, directoryAt(history, at), same).outcome ===
         "does not cover"
     )
       add("Approved by somebody whose own limit does not cover it");

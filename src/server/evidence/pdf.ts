@@ -3,11 +3,21 @@ import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { namesIn, sayHow, sayPart, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
+import { sayHow, sayPart, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
 import { capital, sayDate } from "@/core/text";
-import { sayCandidate, sayCause, sayHeld, sayMeasured, sayRouteBand, type Names } from "@/core/words";
+import {
+  sayCandidate,
+  sayCause,
+  sayHeld,
+  sayMeasured,
+  sayRouteBand,
+  type Names,
+  sayShown,
+  sayChange,
+} from "@/core/words";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
+import { namesFor } from "../documents/names";
 import type { DocumentRecord } from "../documents/queries";
 import { printed, ruledTable } from "../pdf";
 import { readReferenceData } from "../reference-data";
@@ -21,7 +31,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
   const { state, version } = view;
   const zone = directory.organisation.timeZone;
   const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;
-  const words = namesIn(directory, state, version);
+  const words = namesFor(readReferenceData(app), state, version);
   const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
@@ -76,13 +86,16 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       table(
         type
           .lines(documentOf(state))
-          .map((line, index): Row => [String(index + 1), `${line}${refusedAt(state, index)}`]),
+          .map((line, index): Row => [String(index + 1), `${sayShown(line, words)}${refusedAt(state, index)}`]),
         [24, "*"],
       ),
       ...changedIn(view).flatMap(({ revision, at, changes }): Content[] => [
         { text: `What revision ${revision} changed, ${moment(at)}`, style: "section" },
         table(
-          changes.map((one): Row => [one.label, `${one.before || "nothing"} → ${one.after || "nothing"}`]),
+          changes.map((one): Row => {
+            const { label, before, after } = sayChange(one, words);
+            return [label, `${before} → ${after}`];
+          }),
           [110, "*"],
         ),
       ]),

@@ -1,6 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { OrganisationSchema, type Role } from "@/core/people";
-import { differencesOf, found, namesIn, sayEntry, type Names, type RegisterChange } from "@/core/organisation-history";
+import { found, type HistoryChange } from "@/core/organisation-history";
 import { capital, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
@@ -8,7 +8,8 @@ import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";
 import type { PolicyEvent } from "../policies/events";
 import { readReferenceData } from "../reference-data";
-import type { Period } from "./report";
+import type { Period } from "./period";
+import { differencesOf, namesIn, sayEntry, type EntryNames } from "@/core/words";
 
 /** One change of what decides who may approve what: when, by whom, and what it was before and is after, in words. */
 export type ControlChange = { about: "policies" | "limits" | "people" | "rules"; at: string; by: string; what: string };
@@ -30,13 +31,13 @@ const MANY = 12;
 
 /** Says the changes that events of the log are; what changes nothing about who may approve is left out. */
 export class ChangeTeller {
-  private readonly names: Names;
+  private readonly names: EntryNames;
   private readonly zone: string;
   private readonly policies: ReadonlyMap<string, string>;
 
   constructor(app: App) {
-    const { register, directory, versions } = readReferenceData(app);
-    this.names = namesIn(register);
+    const { history, directory, versions } = readReferenceData(app);
+    this.names = namesIn(history);
     this.zone = directory.organisation.timeZone;
     this.policies = new Map(versions.map(({ policy }) => [policy.id, policy.name]));
   }
@@ -93,7 +94,7 @@ export class ChangeTeller {
   }
 }
 
-function changesOf(data: string): readonly RegisterChange[] {
+function changesOf(data: string): readonly HistoryChange[] {
   const read = JSON.parse(data) as PeopleData | { organisation: unknown };
   return "changes" in read
     ? read.changes

@@ -1,10 +1,11 @@
+import type { Period } from "./period";
 import { addDays, addMonths, startOfDay } from "@/core/calendar";
 import { coverage, type Directory } from "@/core/people";
 import { convert, type Rate } from "@/core/money";
-import { DUTY_WORDS, type Duty } from "@/core/segregation";
+import { type Duty } from "@/core/segregation";
 import { sayDate } from "@/core/text";
 import type { Role } from "@/core/people";
-import { namesOf, sayCause, sayCoverage, type Names } from "@/core/words";
+import { namesOf, sayCause, sayCoverage, type Names, DUTY_WORDS } from "@/core/words";
 import type { Cause } from "@/core/holds";
 import { ChangeTeller, tenuresIn, type ControlChange, type Tenure } from "./report-changes";
 import { eventsBetween } from "../logbook/events";
@@ -13,7 +14,6 @@ import type { Mark } from "./marks";
 import type { App } from "../app";
 import { directoryAt, ratesFor, readReferenceData } from "../reference-data";
 
-export type Period = { from: string; until: string };
 export type BandLine = {
   policy: string;
   section: string;
@@ -208,7 +208,7 @@ function overLimits(app: App, marks: Marks): Exception {
 
 /** Whether a decider's own limit covered what they approved, by people as they were that day; null where it did, else how that reads. */
 function limitJudge(app: App): (approved: Approved) => (() => string) | null {
-  const { register, versions } = readReferenceData(app);
+  const { history, versions } = readReferenceData(app);
   const days = new Map<string, Directory>();
   const rates = new Map<string, Rate[]>();
   const ratesOn = (date: string) => {
@@ -224,7 +224,7 @@ function limitJudge(app: App): (approved: Approved) => (() => string) | null {
     const currency = version && currencies.get(version);
     if (compared === null || !currency || !by) return null;
     const day = at.slice(0, 10);
-    const directory = days.get(day) ?? directoryAt(register, at);
+    const directory = days.get(day) ?? directoryAt(history, at);
     days.set(day, directory);
     const key = `${by} ${type}`;
     const known = limits.get(key) ?? new Map<Directory, boolean>();
@@ -266,6 +266,11 @@ function bandLines(app: App, period: Period): BandLine[] {
   return rows.map((row) => {
     const policy = names.get(row.policy);
     const section = policy?.sections.find((one) => one.id === row.section)?.name ?? row.section;
-    return { ...row, policy: policy?.name ?? row.policy, section, currency: policy?.currency ?? "EUR" };
+    return {
+      ...row,
+      policy: policy?.name ?? row.policy,
+      section,
+      currency: policy?.currency ?? readReferenceData(app).directory.organisation.currency,
+    };
   });
 }

@@ -2,7 +2,8 @@ import { z } from "zod";
 import { conclude, sampleSize, selectAtRandom, selectByValue, type Conclusion, type Item } from "@/core/sampling";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex, type ChainedEvent } from "@/core/records";
-import { type Result, refused } from "@/core/refusal";
+import { type Result, type Refusal, refusedFor } from "@/core/refusal";
+import { refused, refuse } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { signatureOf, SigningSchema } from "../access/signing";
 import type { App } from "../app";
@@ -12,7 +13,7 @@ import { everyDocument } from "../documents/queries";
 import { checkedFilter } from "../documents/register";
 import { write } from "../ledger/write";
 import { resultInThread } from "../threads/in-thread";
-import { readReferenceData } from "../reference-data";
+import { readReferenceData, namesNow } from "../reference-data";
 import type { Finding, SampleEvent, SamplePlan } from "./events";
 
 const rate = z.number().gt(0).lt(1);
@@ -110,22 +111,19 @@ type Drawn = { plan: SamplePlan; items: Item[] };
 /** A sample as its plan gives it: population, size and selection. The same plan over the same log gives the same. */
 export function draw(app: App, actor: Person, request: PlanRequest): Result<Drawn> {
   const { name: _, ...asked } = request;
-  if (asked.expected >= asked.tolerable)
-    return refused("invalid", "The expected rate has to be less than the tolerable one", "expected");
+  if (asked.expected >= asked.tolerable) return refused("expected over tolerable", null, "expected");
   const sized = sampleSize(asked.confidence, asked.tolerable, asked.expected);
-  if (!sized)
-    return refused(
-      "invalid",
-      "No sample of up to 5,000 would do: what is expected comes too near to what is tolerable",
-      "expected",
-    );
+  if (!sized) return refused("no sample would do", null, "expected");
   const { from, until } = asked;
-  const filter = checkedFilter({ ...Object.fromEntries(new URLSearchParams(asked.query)), from, until });
+  const filter = checkedFilter(
+    { ...Object.fromEntries(new URLSearchParams(asked.query)), from, until },
+    readReferenceData(app).directory.organisation.currency,
+  );
   if (!filter.ok) return filter;
   const population: Item[] = [];
   for (const rows of everyDocument(app, actor, filter.value))
     for (const row of rows) population.push({ id: row.id, minor: Math.abs(row.gross.minor) });
-  if (population.length === 0) return refused("empty", "No document fits the query in this period; widen it", "query");
+  if (population.length === 0) return refused("nothing fits the query", null, "query");
   const items =
     asked.method === "random"
       ? selectAtRandom(population, sized.size, asked.seed)
@@ -154,19 +152,18 @@ export async function changeSample(
   if (refusal) return { ok: false, refusals: [refusal] };
   if (change.type === "draw") return drawSample(app, actor, change, signal);
   const sample = sampleOf(app, change.id);
-  if (!sample) return refused("unknown", "There is no such sample");
-  if (sample.signed) return refused("closed", `${sample.name} is signed; nothing in it changes any more`);
+  if (!sample) return refused("no such sample");
+  if (sample.signed) return refused("sample is signed", { sample: sample.name });
   if (change.type === "test") return testItem(app, actor, sample, change);
   const own = ownWorkIn(app, actor, sample);
-  if (own) return refused("own work", own);
+  if (own) return refusedFor(own);
   const left = sample.items.filter((one) => !isComplete(sample.findings[one.id], sample.plan)).length;
-  if (left > 0) return refused("incomplete", `${left} of ${sample.items.length} items are not tested yet`);
+  if (left > 0) return refused("items not tested", { left, of: sample.items.length });
   const signature = await signatureOf(app, actor, change.signing);
   if (!signature.ok) return signature;
   if (signature.value.name.toLocaleLowerCase("en") !== actor.name.toLocaleLowerCase("en"))
-    return refused("signature", `Type your name as it is known here: ${actor.name}`, "signing.name");
-  if (signature.value.documentHash !== sheetHash(sample))
-    return refused("other version", "The sheet has changed since; look at it again");
+    return refused("name of the signer", { person: actor.id }, "signing.name", namesNow(app));
+  if (signature.value.documentHash !== sheetHash(sample)) return refused("sheet has changed");
   const { sentence } = conclusionOf(sample)!;
   return written(app, actor, change.command, sample.id, {
     type: "sample signed",
@@ -175,7 +172,7 @@ export async function changeSample(
 }
 
 /** Why somebody cannot sign off a test: what it tests is their own. Null when nothing of it is. */
-export function ownWorkIn(app: App, { id: person }: Pick<Person, "id">, { items }: Sample): string | null {
+export function ownWorkIn(app: App, { id: person }: Pick<Person, "id">, { items }: Sample): Refusal | null {
   const { versions } = readReferenceData(app);
   for (const item of items) {
     const state = readState(app.db, item.id);
@@ -190,9 +187,13 @@ export function ownWorkIn(app: App, { id: person }: Pick<Person, "id">, { items 
       ...(version.authors ?? []),
     ];
     if (version && hands!.includes(person))
-      return `You had a hand in version ${version.version} of “${version.policy.name}”, under which ${state.number} went; somebody else signs off the test of it`;
+      return refuse("hand in a tested policy", {
+        version: version.version,
+        policy: version.policy.name,
+        document: state.number,
+      });
     if (state.levels.some(({ decisions }) => decisions.some(({ by }) => by === person)))
-      return `You decided on ${state.number} yourself; somebody else signs off the test of it`;
+      return refuse("decided on a tested document", { document: state.number });
   }
   return null;
 }
@@ -219,13 +220,11 @@ function testItem(
   sample: Sample,
   { finding, command }: Extract<SampleChange, { type: "test" }>,
 ): Result<Sample> {
-  if (!sample.items.some((one) => one.id === finding.item))
-    return refused("unknown", "The sample has no such item", "item");
+  if (!sample.items.some((one) => one.id === finding.item)) return refused("no such item", null, "item");
   const other = Object.keys(finding.marks).find((one) => !sample.plan.attributes.includes(one));
-  if (other) return refused("unknown", `“${other}” is no attribute of this sample`, "marks");
+  if (other) return refused("no such attribute", { attribute: other }, "marks");
   const deviates = Object.values(finding.marks).includes("deviation");
-  if (deviates && !finding.note.trim())
-    return refused("comment required", "Say what was found where something deviates", "note");
+  if (deviates && !finding.note.trim()) return refused("say what deviates", null, "note");
   return written(app, actor, command, sample.id, { type: "item tested", data: { id: sample.id, finding } });
 }
 

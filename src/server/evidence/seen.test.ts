@@ -50,7 +50,7 @@ describe("a record looks back", () => {
     const document = { ...testOrder(700_000), note: "For the dock in May" };
     value(command(app, "noor-halvorsrud", id, { type: "revise", document, revision: 1 }));
     expect(changedIn(view()).map(({ revision, changes }) => [revision, changes])).toEqual([
-      [2, [{ label: "Note", before: "none", after: "For the dock in May" }]],
+      [2, [{ label: "Note", before: null, after: { code: "text", values: { text: "For the dock in May" } } }]],
     ]);
   });
 });

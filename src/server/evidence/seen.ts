@@ -29,7 +29,7 @@ export function changedIn(view: DocumentView): { revision: number; at: string; c
 
 /** The limits that somebody had for the type of a document at a moment. */
 export function limitThen(app: App, person: string, type: string, at: string): string {
-  const directory = directoryAt(readReferenceData(app).register, at);
+  const directory = directoryAt(readReferenceData(app).history, at);
   const limits = directory.limitsOf(person, type).filter(({ limit }) => limit.kind !== "none");
   if (limits.length === 0) return "no limit of their own";
   const said = limits.map((one) => `${sayLimit(one.limit)} (${sayHolder(one, directory)})`);

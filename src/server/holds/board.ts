@@ -2,7 +2,8 @@ import { openSeats } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { joinWords } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import type { App } from "../app";
@@ -128,7 +129,7 @@ export function releaseMany(
   reason: string,
   command: string,
 ): Result<{ released: number; refused: { document: string; why: string }[] }> {
-  if (!reason.trim()) return refused("comment required", "Say why they are released", "reason");
+  if (!reason.trim()) return refused("say why released together", null, "reason");
   const kept: { document: string; why: string }[] = [];
   let released = 0;
   let forbidden = null as Result<never> | null;

@@ -6,7 +6,8 @@ import type { DocumentState, Step } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { acceptedOf, type StepDone } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { refuse, type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
@@ -36,7 +37,7 @@ export function addHook(
   return app.db
     .transaction((): Result<{ secret: string }> => {
       if (app.db.prepare("SELECT 1 FROM hook WHERE name = ?").get(name))
-        return refused("already", `There is an address called “${name}” already`, "name");
+        return refused("address taken", { name }, "name");
       const id = (app.newId?.() ?? randomBytes(9).toString("base64url")).slice(0, 12);
       app.db
         .prepare("INSERT INTO hook (id, name, url, secret, made_by, made_at) VALUES (?, ?, ?, ?, ?, ?)")
@@ -54,7 +55,7 @@ export function removeHook(app: App, actor: Person, id: string, command: string)
   return app.db
     .transaction((): Result<{ ok: true }> => {
       const name = app.db.prepare("SELECT name FROM hook WHERE id = ?").pluck().get(id) as string | undefined;
-      if (!name) return refused("unknown", "There is no such address");
+      if (!name) return refused("no such address");
       app.db.prepare("DELETE FROM hook WHERE id = ?").run(id);
       write(app, "integrations", [{ type: "address removed", data: { name } }], { actor: actor.id, command });
       return { ok: true, value: { ok: true } };
@@ -66,7 +67,7 @@ function whyNotUrl(url: string) {
   const parsed = URL.canParse(url) ? new URL(url) : null;
   return parsed && ["http:", "https:"].includes(parsed.protocol) && !parsed.username
     ? null
-    : refuse("invalid", "An address begins with https:// or http:// and carries no name or password", "url");
+    : refuse("no address for calls", null, "url");
 }
 
 /** The signature of a call: HMAC-SHA-256 over id, time and body, each on a line of its own. */

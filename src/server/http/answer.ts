@@ -1,7 +1,9 @@
 import { randomBytes } from "node:crypto";
 import { NextResponse } from "next/server";
-import { refuse, type Refusal } from "@/core/refusal";
+import { type Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { sayDatabase } from "../db/open";
+import type { Busy } from "../threads/pool";
 
 const STATUS = new Map<string, number>(
   Object.entries({
@@ -36,7 +38,7 @@ export function problem(
     title: refusals[0]?.message ?? "Refused",
     status,
     detail: refusals.map((one) => one.message).join("\n"),
-    refusals,
+    refusals: refusals.map(({ why: _, ...told }) => told),
   };
   return NextResponse.json(body, {
     status,
@@ -54,7 +56,7 @@ export function problem(
  */
 export function faulty(request: Request, error: unknown): NextResponse {
   // Known by its name: Next keeps several copies of a module, each with a class of its own.
-  if (error instanceof Error && error.name === "Busy") return problem([refuse("busy", error.message)]);
+  if (error instanceof Error && error.name === "Busy") return problem([(error as Busy).refusal]);
   const reference = randomBytes(6).toString("hex");
   const what = `${request.method} ${pathOf(request)}`;
   console.error(
@@ -66,13 +68,8 @@ export function faulty(request: Request, error: unknown): NextResponse {
     }),
   );
   const ofDatabase = sayDatabase(error);
-  if (ofDatabase) return problem([refuse("database", `${ofDatabase} (reference ${reference})`)]);
-  return problem([
-    refuse(
-      "fault",
-      `Something went wrong in Bandeira, and nothing was done. Tell whoever runs it this reference: ${reference}`,
-    ),
-  ]);
+  if (ofDatabase) return problem([refuse("database", { said: ofDatabase, reference })]);
+  return problem([refuse("fault", { reference })]);
 }
 
 function pathOf(request: Request): string {

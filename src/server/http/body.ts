@@ -1,6 +1,7 @@
 import type { NextResponse } from "next/server";
 import type { z } from "zod";
-import { refuse, refusalsOf, type Result, refused } from "@/core/refusal";
+import { refusalsOf, type Result, type Refusal, refusedFor } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { problem } from "./answer";
 
 /** Bodies of most requests; papers and tables may be larger. */
@@ -20,8 +21,7 @@ export type Body = { ok: true; bytes: Uint8Array } | { ok: false; answer: NextRe
  * not come in time, is not read to its end.
  */
 export async function bodyOf(request: Request, most = MOST_BYTES): Promise<Body> {
-  const tooLarge = () =>
-    problem([refuse("too large", `The body is larger than ${sayBytes(most)}; nothing was done`, "body")]);
+  const tooLarge = () => problem([refuse("body too large", { most }, "body")]);
   if (Number(request.headers.get("content-length") ?? 0) > most) return { ok: false, answer: tooLarge() };
   const reader = request.body?.getReader();
   if (!reader) return { ok: true, bytes: new Uint8Array(0) };
@@ -33,19 +33,19 @@ export async function bodyOf(request: Request, most = MOST_BYTES): Promise<Body>
       const next = await Promise.race([reader.read(), late.passed]);
       if (next === "late") {
         void reader.cancel();
-        return { ok: false, answer: problem([refuse("too slow", "The body did not come in time; nothing was done")]) };
+        return { ok: false, answer: problem([refuse("body too slow")]) };
       }
       if (next.done) break;
       size += next.value.length;
       bodies.held += next.value.length;
       if (size > most || bodies.held > MOST_HELD) {
         void reader.cancel();
-        return { ok: false, answer: size > most ? tooLarge() : problem([refuse("busy", TOO_MANY)]) };
+        return { ok: false, answer: size > most ? tooLarge() : problem([refuse("too much at once")]) };
       }
       parts.push(next.value);
     }
   } catch {
-    return { ok: false, answer: problem([refuse("invalid", "The body broke off; nothing was done")], 400) };
+    return { ok: false, answer: problem([refuse("body broke off")], 400) };
   } finally {
     late.over();
     bodies.held -= size;
@@ -53,18 +53,12 @@ export async function bodyOf(request: Request, most = MOST_BYTES): Promise<Body>
   return { ok: true, bytes: Buffer.concat(parts) };
 }
 
-const TOO_MANY = "Too much is being sent at this moment; nothing was done. Send it again in a minute";
-
 function deadline(ms: number): { passed: Promise<"late">; over(): void } {
   let timer: NodeJS.Timeout | undefined;
   const passed = new Promise<"late">((done) => {
     timer = setTimeout(() => done("late"), ms);
   });
   return { passed, over: () => clearTimeout(timer) };
-}
-
-function sayBytes(bytes: number): string {
-  return bytes >= 1024 * 1024 ? `${Math.floor(bytes / 1024 / 1024)} MB` : `${Math.floor(bytes / 1024)} kB`;
 }
 
 type Read<T> = { ok: true; value: T } | { ok: false; answer: NextResponse };
@@ -97,21 +91,21 @@ export function plainJson(bytes: Uint8Array): Result<unknown> {
     return { ok: true, value: undefined };
   }
   const wrong = whatIsWrong(value);
-  return wrong ? refused("invalid", wrong) : { ok: true, value };
+  return wrong ? refusedFor(wrong) : { ok: true, value };
 }
 
 const DEEPEST = 60;
 
-function whatIsWrong(value: unknown): string | null {
+function whatIsWrong(value: unknown): Refusal | null {
   const open: { value: unknown; depth: number }[] = [{ value, depth: 0 }];
   for (let at = open.pop(); at; at = open.pop()) {
     const { value: one, depth } = at;
-    if (depth > DEEPEST) return `The body is nested more than ${DEEPEST} deep`;
-    if (typeof one === "string" && !one.isWellFormed()) return "A text has half a character in it; type it again";
-    if (typeof one === "number" && !Number.isFinite(one)) return "A number is too large to be counted";
+    if (depth > DEEPEST) return refuse("body nested", { most: DEEPEST });
+    if (typeof one === "string" && !one.isWellFormed()) return refuse("half a character in a text");
+    if (typeof one === "number" && !Number.isFinite(one)) return refuse("number too large");
     if (one === null || typeof one !== "object") continue;
     for (const [key, part] of Object.entries(one)) {
-      if (!key.isWellFormed()) return "A name has half a character in it";
+      if (!key.isWellFormed()) return refuse("half a character in a name");
       open.push({ value: part, depth: depth + 1 });
     }
   }
@@ -123,6 +117,6 @@ export function queryOf(request: Request): Result<Record<string, string>> {
   const { searchParams } = new URL(request.url);
   const names = [...searchParams.keys()];
   const twice = names.find((name, index) => names.indexOf(name) !== index);
-  if (twice !== undefined) return refused("invalid", `${twice.slice(0, 40)} stands twice in the address`, "query");
+  if (twice !== undefined) return refused("twice in the address", { name: twice.slice(0, 40) }, "query");
   return { ok: true, value: Object.fromEntries(searchParams) };
 }

@@ -1,7 +1,6 @@
 // What goes in and out at the edge: where a request comes from, what a session cookie is like, and how a refusal is told.
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { z } from "zod";
-import { refuse } from "@/core/refusal";
 import { POST } from "@/app/api/documents/route";
 import { testApp, testOrder, type TestApp } from "../../../demo/test-app";
 import { startSession } from "../access/sessions";
@@ -10,6 +9,8 @@ import { newCommandId } from "../log/log";
 import { answered, bodyOf, change, fromElsewhere, giveSession, originOf, problem, read } from "./handle";
 import { plainJson } from "./body";
 import { sayDatabase } from "../db/open";
+import { refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 
 const jar = vi.hoisted(() => ({ set: [] as unknown[][], token: undefined as string | undefined }));
 vi.mock("next/headers", () => ({
@@ -205,7 +206,7 @@ describe("an answer", () => {
     ["too many attempts", 429],
     ["does not fit", 422],
   ])("to a refusal “%s” has status %d and says what, where and what to do", async (code, status) => {
-    const response = problem([refuse(code, "Say who takes over", "successor"), refuse("other", "And when")]);
+    const response = problem([refusal(code, "Say who takes over", "successor"), refusal("other", "And when")]);
     expect([response.status, response.headers.get("content-type")]).toEqual([status, "application/problem+json"]);
     expect(await response.json()).toEqual({
       type: "about:blank",
@@ -230,10 +231,10 @@ describe("an answer", () => {
       roles: [],
     };
     const refused = () => app.db.prepare("SELECT data FROM event WHERE type = 'refused'").pluck().all();
-    answered(request(), rui, { ok: false, refusals: [refuse("unchanged", "Nothing differs")] });
+    answered(request(), rui, { ok: false, refusals: [refusal("unchanged", "Nothing differs")] });
     expect(refused()).toEqual([]);
-    answered(request(), rui, { ok: false, refusals: [refuse("forbidden", "Not for you")] });
-    expect(refused()).toEqual(['{"message":"Not for you","what":"GET /api/x"}']);
+    answered(request(), rui, { ok: false, refusals: [refuse("nobody may")] });
+    expect(refused()).toEqual(['{"what":"GET /api/x","why":{"code":"nobody may","values":null}}']);
   });
 });
 

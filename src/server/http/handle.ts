@@ -3,10 +3,11 @@ import { NextResponse } from "next/server";
 import type { z } from "zod";
 import type { Person } from "@/core/people";
 import type { Refusal, Result } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { DEVICE_COOKIE, DEVICE_DAYS } from "../access/devices";
 import { noteAccess } from "../access/events";
 import { SESSION_COOKIE, personOfSession, type Token } from "../access/sessions";
-import { app } from "../app";
+import { app } from "../process";
 import { guarded, problem } from "./answer";
 import { jsonOf, queryOf } from "./body";
 import { fromElsewhere, toElsewhere } from "./origin";
@@ -40,7 +41,7 @@ export async function change<S extends z.ZodType>(
     const foreign = fromElsewhere(request);
     if (foreign) return foreign;
     const actor = await currentPerson();
-    if (!actor) return problem([{ code: "not signed in", message: "Sign in first; nothing was done" }]);
+    if (!actor) return problem([refuse("sign in to change")]);
     const refusal = may?.(actor);
     if (refusal) return answered(request, actor, { ok: false, refusals: [refusal] });
     const body = await jsonOf(request, schema, most);
@@ -71,7 +72,7 @@ export async function read(
     const other = toElsewhere(request);
     if (other) return other;
     const reader = await currentPerson();
-    if (!reader) return problem([{ code: "not signed in", message: "Sign in first" }]);
+    if (!reader) return problem([refuse("not signed in")]);
     const query = queryOf(request);
     return query.ok ? answered(request, reader, await run(reader)) : problem(query.refusals, 400);
   });
@@ -87,8 +88,8 @@ export function answered(request: Request, person: Person, result: Result<unknow
 /** Logs that somebody tried what they may not; other refusals are not logged. */
 export function noteForbidden(person: Person, what: string, refusals: readonly Refusal[]): void {
   const [first] = refusals;
-  if (first?.code === "forbidden")
-    noteAccess(app(), person.id, { type: "refused", data: { what, message: first.message } });
+  if (first?.code === "forbidden" && first.why)
+    noteAccess(app(), person.id, { type: "refused", data: { what, why: first.why } });
 }
 
 /** The token of the visitor’s session, if they have one. */

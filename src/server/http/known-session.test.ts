@@ -2,7 +2,8 @@
 import fs from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { temporaryFolder, testApp } from "../../../demo/test-app";
+import { testApp } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { startSession } from "../access/sessions";
 import { knownSessions } from "./known-session.mjs";
 

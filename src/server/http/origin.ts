@@ -1,5 +1,5 @@
 import type { NextResponse } from "next/server";
-import { refuse } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import type { Origin } from "../access/sign-in";
 import { problem } from "./answer";
 import { isOurHost } from "./hosts";
@@ -22,11 +22,7 @@ export function originOf(request: Request): Origin {
 
 /** Refuses a request that was sent to another name than ours. */
 export function toElsewhere(request: Request): NextResponse | null {
-  return isOurHost(request.headers.get("host"))
-    ? null
-    : problem([
-        refuse("other host", "Bandeira is not reached under this name; set BANDEIRA_ADDRESS or BANDEIRA_HOSTS to it"),
-      ]);
+  return isOurHost(request.headers.get("host")) ? null : problem([refuse("another host")]);
 }
 
 /** Refuses a request that was sent to another name, or that a page of another origin made with the visitor's cookie. */
@@ -36,7 +32,7 @@ export function fromElsewhere(request: Request): NextResponse | null {
   const site = request.headers.get("sec-fetch-site");
   const origin = request.headers.get("origin");
   const foreign = (site && site !== "same-origin" && site !== "none") || (origin && !isOurs(origin, request));
-  return foreign ? problem([refuse("forbidden", "Changes are taken from Bandeira’s own pages only")]) : null;
+  return foreign ? problem([refuse("from another page")]) : null;
 }
 
 /** Whether an origin is the one the request was sent to, which is one of ours; an opaque one, which a sandboxed page sends as the word "null", is not. */

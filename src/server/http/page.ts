@@ -3,7 +3,9 @@ import { dayIn } from "@/core/calendar";
 import type { Directory, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
-import { app, type App } from "../app";
+import type { App } from "../app";
+import { listsForForms } from "../lists/offered";
+import { app } from "../process";
 import { readReferenceData } from "../reference-data";
 import { currentPerson, noteForbidden } from "./handle";
 
@@ -38,7 +40,7 @@ export function found<T>(visitor: Visit, result: Result<T>): T {
   notFound();
 }
 
-/** What came of long work, or why it could not be begun now, for a page to say in its place. */
+/** What came of long work, or why it could not be begun now, for a page to say in its place. @throws what the work throws otherwise */
 export async function unlessBusy<T>(work: Promise<T>): Promise<{ value: T } | { busy: string }> {
   try {
     return { value: await work };
@@ -59,5 +61,6 @@ export function formFor({ person, directory, now, zone }: Visit) {
       unitName: directory.unit(person.unit)?.name ?? person.unit,
     },
     homeCurrency: directory.organisation.currency,
+    lists: listsForForms(directory, dayIn(now, zone)),
   };
 }

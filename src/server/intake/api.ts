@@ -8,7 +8,8 @@ import {
   SupplierInvoiceSchema,
   documentType,
 } from "@/core/documents";
-import { refusalsOf, type Result, refused } from "@/core/refusal";
+import { refusalsOf, type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { sayHeld, type Names } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -98,8 +99,7 @@ export function receiveDocument(
 ): Result<{ status: number; answer: Answer }> {
   const bearer = bearerOf(app, authorization, "documents.write");
   if (!bearer.ok) return bearer;
-  if (!key || key.length > 200)
-    return refused("key", "Send an Idempotency-Key of at most 200 letters, a new one for each document");
+  if (!key || key.length > 200) return refused("idempotency key needed");
   const parsed = parse(text);
   if (!parsed.ok) return parsed;
   const { token, person } = bearer.value;
@@ -108,8 +108,7 @@ export function receiveDocument(
     const kept = app.db
       .prepare("SELECT body_hash, status, answer FROM idempotency WHERE token = ? AND key = ?")
       .get(token, key) as Kept | undefined;
-    if (kept && kept.body_hash !== bodyHash)
-      return refused("key used", "This Idempotency-Key was sent with another body; use a new one for another document");
+    if (kept && kept.body_hash !== bodyHash) return refused("idempotency key used");
     if (kept) return { ok: true, value: { status: kept.status, answer: JSON.parse(kept.answer) as Answer } };
     const { document, submit } = parsed.value;
     const owner = readReferenceData(app).directory.person(document.onBehalfOf ?? person.id) ?? person;
@@ -137,7 +136,7 @@ function parse(text: string): Result<z.infer<typeof SentSchema>> {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return refused("invalid", `The body is not JSON: ${(error as Error).message}`);
+    return refused("body is no JSON", { found: (error as Error).message });
   }
   const parsed = SentSchema.safeParse(value);
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, refusals: refusalsOf(parsed.error) };
@@ -149,7 +148,7 @@ export function sentDocument(app: App, authorization: string | null, id: string)
   if (!bearer.ok) return bearer;
   const { person } = bearer.value;
   const state = readState(app.db, id.toLowerCase());
-  if (!state) return refused("unknown", `There is no document ${id}`);
+  if (!state) return refused("no document", { document: id });
   const refusal = authorise(person, "documents.read", { document: state, isReader: isReader(app, state, person.id) });
   return refusal
     ? { ok: false, refusals: [refusal] }

@@ -1,9 +1,11 @@
 import { z } from "zod";
-import { CUSTOMER_FIELDS, isAmountField, sayValue, type CustomerField } from "@/core/documents";
+import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "@/core/documents";
+import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
+import { entryCalled, offered } from "@/core/lists";
 import { parseMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
@@ -12,8 +14,11 @@ import { proposeChange } from "../ledger/account-commands";
 import type { AccountValue } from "../ledger/events";
 import { writeAccount } from "../ledger/write";
 import { readSheet } from "../people/import";
+import { namesNow, readReferenceData } from "../reference-data";
 import { resultInThread } from "../threads/in-thread";
 import { isFormula } from "@/core/text";
+import { refused, refuse, sayField, sayIntake } from "@/core/words";
+import { type IntakeReason } from "@/core/intake";
 
 export const CustomerImportSchema = z.strictObject({
   text: z.string().max(5 * 1024 * 1024),
@@ -36,7 +41,8 @@ export type CustomerDifference = {
 export type CustomerImport = {
   effect: "apply" | "refuse" | "propose";
   /** What each difference comes to under the effect, in words. */
-  says: string;
+  /** What becomes of what differs, after “what differs”. */
+  means: string;
   differences: CustomerDifference[];
   bad: { line: number; message: string }[];
   done: { applied: number; numbers: string[] } | null;
@@ -69,9 +75,9 @@ export async function importCustomers(
   if (!read.ok) return read;
   const { found, changes } = read.value;
   const { bad, effect } = found;
-  if (bad.length > 0) return no(`${bad.length} rows are bad; mend them first. Nothing was changed`);
+  if (bad.length > 0) return refused("customers are bad", { rows: bad.length }, "file");
   if (effect === "refuse" && changes.length > 0)
-    return no(`${changes.length} controlled fields differ, and an import may not change them. Nothing was changed`);
+    return refused("fields are controlled", { fields: changes.length }, "file");
   return takeCustomers(app, actor, changes, found, request.command);
 }
 
@@ -95,8 +101,7 @@ function readCustomers(
     return found === undefined ? [] : [{ field, index: found }];
   });
   if (nameAt < 0 || columns.length === 0) {
-    const known = Object.values(CUSTOMER_FIELDS).join(", ").toLowerCase();
-    return no(`The heading needs a column “customer” and at least one of: ${known}`);
+    return refused("no column of customers", { columns: Object.values(CUSTOMER_FIELDS) }, "file");
   }
   const changes: Change[] = [];
   const bad: CustomerImport["bad"] = [];
@@ -104,33 +109,34 @@ function readCustomers(
     const line = sheet.value.lines[row]!;
     const named = (cells[nameAt] ?? "").trim();
     const account = accountByName(app.db, "customer", named) ?? readAccount(app.db, named);
-    if (account?.kind !== "customer") return bad.push({ line, message: `There is no customer “${named}”` });
+    if (account?.kind !== "customer")
+      return bad.push({ line, message: refuse("no customer named", { customer: named }).message });
     for (const { field, index } of columns) {
-      const read = valueOf(field, (cells[index] ?? "").trim(), account.currency);
-      if (!read.ok) bad.push({ line, message: `${CUSTOMER_FIELDS[field]}: ${read.message}` });
+      const cell = (cells[index] ?? "").trim();
+      const read = field === "paymentTerms" && cell ? termsOf(app, cell) : valueOf(field, cell, account.currency);
+      if (!read.ok) bad.push({ line, message: `${CUSTOMER_FIELDS[field]}: ${sayIntake(read.why)}` });
       else if (read.value !== undefined && differs(account.fields[field], read.value))
         changes.push({ account, line, field, after: read.value });
     }
   });
-  const effect = (confirm ? undefined : as) ?? readRules(app.db).customerImport;
+  const effect = (confirm ? undefined : as) ?? readRules(app).customerImport;
+  const words = namesNow(app);
   const found: CustomerImport = {
     effect,
-    says: `What differs ${EFFECTS[effect]}.`,
+    means: EFFECTS[effect],
     differences: changes.map(({ account, line, field, after }) => ({
       customer: account.id,
       name: account.name,
       line,
       field,
-      before: sayValue(account.fields[field] ?? null),
-      after: sayValue(after),
+      before: sayField(field, account.fields[field] ?? null, words),
+      after: sayField(field, after, words),
     })),
     bad,
     done: null,
   };
   return { ok: true, value: { found, changes } };
 }
-
-const no = (message: string): Result<never> => refused("file", message, "file");
 
 function takeCustomers(
   app: App,
@@ -154,7 +160,12 @@ function takeCustomers(
         writeAccount(
           app,
           customer,
-          [{ type: "account changed", data: { changes: changed, because: "an import applied it", document: null } }],
+          [
+            {
+              type: "account changed",
+              data: { changes: changed, because: { code: "import applied" }, document: null },
+            },
+          ],
           { actor: actor.id, command: `${command}:${customer}` },
         );
         continue;
@@ -179,18 +190,28 @@ function takeCustomers(
   });
 }
 
-type Read = { ok: true; value: AccountValue | undefined } | { ok: false; message: string };
+type Read = { ok: true; value: AccountValue | undefined } | { ok: false; why: IntakeReason };
+
+/** Payment terms by their key or name, as the organisation's list has them today. */
+function termsOf(app: App, typed: string): Read {
+  const { lists, timeZone } = readReferenceData(app).directory.organisation;
+  const today = dayIn(app.clock.now(), timeZone);
+  const found = entryCalled(lists, "payment-terms", typed, today);
+  if (found) return { ok: true, value: found.key };
+  const known = offered(lists, "payment-terms", today).map(({ name }) => name);
+  return { ok: false, why: { code: "not in the list", values: { typed, list: "payment-terms", known } } };
+}
 
 /** A cell as the field's value; an empty one leaves the field as it is. */
 function valueOf(field: CustomerField, cell: string, currency: string): Read {
   if (!cell) return { ok: true, value: undefined };
   if (!isAmountField(field))
     return isFormula(cell)
-      ? { ok: false, message: "begins like a formula; write it as plain text" }
+      ? { ok: false, why: { code: "like a formula", values: { typed: cell.slice(0, 20) } } }
       : { ok: true, value: cell.slice(0, 200) };
   const parsed = parseMoney(cell, currency);
-  if (!parsed.ok) return parsed;
-  return parsed.money.minor < 0 ? { ok: false, message: "is below zero" } : { ok: true, value: parsed.money };
+  if (!parsed.ok) return { ok: false, why: { code: "no amount", values: { why: parsed.why } } };
+  return parsed.money.minor < 0 ? { ok: false, why: { code: "below zero" } } : { ok: true, value: parsed.money };
 }
 
 const differs = (before: AccountValue | undefined, after: AccountValue) => !sameValue(before ?? null, after);

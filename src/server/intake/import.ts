@@ -1,19 +1,21 @@
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
-import { documentType, type AnyDocument } from "@/core/documents";
+import { documentType, missingOf, type AnyDocument } from "@/core/documents";
 import {
   fromUbl,
   guessIntake,
   INTAKE_COLUMNS,
-  missingOf,
+  missingOf as columnsLacking,
   readIntake,
   type BadRow,
   type ReadDocument,
   type Taker,
 } from "@/core/intake";
+import type { ListId } from "@/core/lists";
 import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
+import { type Refusal, type Result, refusedFor } from "@/core/refusal";
+import { refuse, refused, sayUnread, sayMissing, sayIntake } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { inTransaction } from "../db/all-or-nothing";
@@ -23,7 +25,10 @@ import { writeTo } from "../messages/letters";
 import { nativeHash, isKnownCommand } from "../log/log";
 import { readSheet } from "../people/import";
 import { resultInThread } from "../threads/in-thread";
-import { readReferenceData } from "../reference-data";
+import { namesNow, readReferenceData } from "../reference-data";
+
+/** Lists by which files of documents name anything. */
+const NAMED_IN_FILES: readonly string[] = ["order-categories", "cost-centres", "projects"] satisfies ListId[];
 
 export const MAX_INTAKE = 20 * 1024 * 1024;
 const SHOWN = 100;
@@ -46,7 +51,7 @@ export type IntakePreview = {
   kind: string;
   counts: { documents: number; bad: number; known: number };
   rows: IntakeRow[];
-  bad: BadRow[];
+  bad: { line: number; column: string; message: string }[];
   fingerprint: string;
 };
 export type Taken = { taken: number; numbers: string[]; again: number; refused: { what: string; why: string }[] };
@@ -115,11 +120,9 @@ function tellOfImport(app: App, actor: Person, since: string): void {
 const pause = () => new Promise<void>((resolve) => setImmediate(resolve));
 
 function whyNotTake(request: IntakeRequest, { bad, documents, fingerprint }: Read): Refusal | null {
-  if (request.confirm !== fingerprint)
-    return refuse("changed", "The file is not the one that was looked at; look at it again first", "confirm");
-  if (bad.length > 0 && !request.takeGood)
-    return refuse("bad rows", `${bad.length} rows are bad; mend them, or take in the good ones alone`, "takeGood");
-  return documents.length === 0 ? refuse("file", "The file has no document that can be taken in", "file") : null;
+  if (request.confirm !== fingerprint) return refuse("another file", null, "confirm");
+  if (bad.length > 0 && !request.takeGood) return refuse("rows are bad", { rows: bad.length }, "takeGood");
+  return documents.length === 0 ? refuse("file has no document", null, "file") : null;
 }
 
 async function readFile(
@@ -129,7 +132,9 @@ async function readFile(
   signal: AbortSignal | undefined,
 ): Promise<Result<Read>> {
   const { organisation } = readReferenceData(app).directory;
-  const taker = { requester: actor.id, unit: actor.unit, today: dayIn(app.clock.now(), organisation.timeZone) };
+  const today = dayIn(app.clock.now(), organisation.timeZone);
+  const lists = organisation.lists.filter(({ id }) => NAMED_IN_FILES.includes(id));
+  const taker = { requester: actor.id, unit: actor.unit, today, lists };
   const fingerprint = nativeHash(`${name}\n${text}`);
   const key = JSON.stringify([fingerprint, taker]);
   const before = looked.get(app.db);
@@ -146,7 +151,7 @@ const looked = new WeakMap<Db, { key: string; read: Result<Read> }>();
 export function readText(text: string, taker: Taker, fingerprint: string): Result<Read> {
   if (/^\ufeff?\s*</.test(text)) {
     const read = fromUbl(text.replace(/^\ufeff/, ""), taker);
-    if (!read.ok) return read;
+    if (!read.ok) return refusedFor(...read.refusals.map(sayUnread));
     const document = read.value;
     return {
       ok: true,
@@ -156,14 +161,13 @@ export function readText(text: string, taker: Taker, fingerprint: string): Resul
   const sheet = readSheet(text);
   if (!sheet.ok) return sheet;
   const kind = guessIntake(sheet.value.header);
-  if (!kind) return refused("file", sayColumns(sheet.value.header), "file");
+  if (!kind) return refused("columns are missing", { kinds: columnsMissing(sheet.value.header) }, "file");
   return { ok: true, value: { kind, ...readIntake(kind, sheet.value, taker), fingerprint } };
 }
 
-function sayColumns(header: readonly string[]): string {
+function columnsMissing(header: readonly string[]): { type: string; columns: string[] }[] {
   const kinds = Object.keys(INTAKE_COLUMNS) as (keyof typeof INTAKE_COLUMNS)[];
-  const said = kinds.map((kind) => `${documentType(kind).name.many}: ${missingOf(kind, header).join(", ")}`);
-  return `The heading misses columns. For ${said.join("; for ")}`;
+  return kinds.map((type) => ({ type, columns: columnsLacking(type, header) }));
 }
 
 // The same document of the same file, whenever it is taken in; ids that follow each other keep the index of commands quick to write.
@@ -180,7 +184,7 @@ function takeOne(
   const { key, document } = read;
   const command = commandOf(fingerprint, read);
   const known = isKnownCommand(app.db, command);
-  const complete = documentType(document.documentType).missing(document).length === 0;
+  const complete = missingNow(app, document).length === 0;
   const entered = enterDocument(app, actor, document, command, submit && complete);
   const what = key.replace("\n", " ");
   if (!entered.ok) {
@@ -196,8 +200,15 @@ function takeOne(
     taken.refused.push({ what: entered.value.number, why: "kept as a draft, since something is missing" });
 }
 
+/** What a document would lack if it were sent today. */
+function missingNow(app: App, document: AnyDocument) {
+  const { lists, timeZone } = readReferenceData(app).directory.organisation;
+  return missingOf(document, lists, { dated: document.date, entered: dayIn(app.clock.now(), timeZone) });
+}
+
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {
   const type = documentType(kind);
+  const names = namesNow(app);
   const known = documents.filter((one) => isKnownCommand(app.db, commandOf(fingerprint, one))).length;
   const row = ({ lines, document }: ReadDocument): IntakeRow => {
     const { title, party, gross } = type.headline(document);
@@ -206,14 +217,14 @@ function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): Intak
       what: title,
       party,
       amount: formatMoney(gross),
-      missing: type.missing(document as AnyDocument).map((item) => item.message),
+      missing: missingNow(app, document).map(({ why }) => sayMissing(why, names)),
     };
   };
   return {
     kind,
     counts: { documents: documents.length, bad: bad.length, known },
     rows: documents.slice(0, SHOWN).map(row),
-    bad: bad.slice(0, SHOWN),
+    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, column, message: sayIntake(why) })),
     fingerprint,
   };
 }

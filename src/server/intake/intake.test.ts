@@ -119,9 +119,7 @@ describe("a file", () => {
 
 describe("a table of customers", () => {
   const setEffect = (app: TestApp, effect: "apply" | "refuse" | "propose") =>
-    value(
-      setRules(app, person(app, "benedita-corvo"), { ...readRules(app.db), customerImport: effect }, newCommandId()),
-    );
+    value(setRules(app, person(app, "benedita-corvo"), { ...readRules(app), customerImport: effect }, newCommandId()));
   const file = (app: TestApp) => {
     const [id, name] = app.db
       .prepare("SELECT id, name FROM account WHERE kind = 'customer' ORDER BY id")
@@ -158,6 +156,17 @@ describe("a table of customers", () => {
     expect(value(await take(app, text, true)).done).toEqual({ applied: 1, numbers: [] });
     expect(limit()).toBe(12_345_600);
     expect(value(await take(app, text, false)).differences).toEqual([]);
+  });
+
+  it("takes payment terms by key or name from the list, and no others", async () => {
+    const app = booksApp();
+    const name = app.db.prepare("SELECT name FROM account WHERE kind = 'customer' ORDER BY id").pluck().get() as string;
+    const terms = async (typed: string) => value(await take(app, `customer,payment terms\n${name},${typed}\n`, false));
+    expect((await terms("99 days")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days" }]);
+    expect((await terms("99 DAYS NET")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days" }]);
+    const { bad, differences } = await terms("a while");
+    expect(differences).toEqual([]);
+    expect(bad[0]!.message).toMatch(/^Payment terms: there is no payment term “a while”; there are 14 days net, /);
   });
 
   it("names every bad row, and changes nothing while one is", async () => {
@@ -272,6 +281,22 @@ describe("other systems", () => {
     const text = JSON.stringify(described);
     for (const word of ["supplier-invoice", "unitPrice", "application/problem+json", "Idempotency-Key", "bearer"])
       expect(text).toContain(word);
+  });
+
+  it("say what the organisation’s lists offer, and nothing of what has ended", () => {
+    const lists = [
+      {
+        id: "order-categories",
+        name: "",
+        entries: [
+          { key: "books", name: "Textbooks" },
+          { key: "coal", name: "Coal", lastDay: "2025-12-31" },
+        ],
+      },
+    ];
+    expect(JSON.stringify(openApi(lists, "2026-03-10"))).toContain('"enum":["books",""]');
+    expect(JSON.stringify(openApi())).not.toContain("books");
+    expect(JSON.stringify(openApi())).toContain('"x-list":"order-categories"');
   });
 
   it("get an answer that says what stands in the way", () => {

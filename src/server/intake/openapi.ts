@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { createDocument } from "zod-openapi";
+import { offered, type Lists } from "@/core/lists";
 import { AnswerSchema, ListSchema, SentSchema } from "./api";
 
 const Problem = z
@@ -22,8 +23,25 @@ const PROBLEMS = {
   "403": problem("The token may not do this, or the person it acts as may not"),
 };
 
-/** The OpenAPI 3.1 description of the interface for integrations. */
-export function openApi() {
+/**
+ * The OpenAPI 3.1 description of the interface for integrations.
+ * @param lists what the organisation's lists offer on a day; with none, it says only that a field is of a list
+ * @param day ISO date
+ */
+export function openApi(lists: Lists = [], day = "") {
+  return withEntries(described(), lists, day);
+}
+
+/** The keys that a field of a list may have, where the list has any; an empty one, where it may be left out, among them. */
+function withEntries(of: unknown, lists: Lists, day: string): unknown {
+  if (Array.isArray(of)) return of.map((one) => withEntries(one, lists, day));
+  if (of === null || typeof of !== "object") return of;
+  const made = Object.fromEntries(Object.entries(of).map(([key, value]) => [key, withEntries(value, lists, day)]));
+  const keys = typeof made["x-list"] === "string" ? offered(lists, made["x-list"], day).map(({ key }) => key) : [];
+  return keys.length > 0 ? { ...made, enum: [...keys, ""] } : made;
+}
+
+function described() {
   return createDocument({
     openapi: "3.1.0",
     info: {

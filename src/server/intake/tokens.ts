@@ -1,13 +1,12 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused, type SCOPES } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
 import { readReferenceData } from "../reference-data";
 
-/** What an integration's token lets it do. */
-export const SCOPES = { "documents.write": "send documents", "documents.read": "read documents" } as const;
 export type Scope = keyof typeof SCOPES;
 
 export type Token = {
@@ -45,8 +44,7 @@ export function makeToken(
 ): Result<{ token: string }> {
   const refusal = authorise(actor, "integrations.manage");
   if (refusal) return { ok: false, refusals: [refusal] };
-  if (!readReferenceData(app).directory.person(person))
-    return refused("unknown", "Choose the person it acts as from the list", "person");
+  if (!readReferenceData(app).directory.person(person)) return refused("choose who it acts as", null, "person");
   const token = `bdr_${randomBytes(24).toString("base64url")}`;
   app.db
     .transaction(() => {
@@ -74,7 +72,7 @@ export function endToken(app: App, actor: Person, id: string, command: string): 
       const { changes } = app.db
         .prepare("UPDATE token SET ended_at = ? WHERE id = ? AND ended_at IS NULL")
         .run(app.clock.now(), id);
-      if (changes === 0) return refused("unknown", "There is no such token in use");
+      if (changes === 0) return refused("no such token");
       write(app, "integrations", [{ type: "token ended", data: { id } }], { actor: actor.id, command });
       return { ok: true, value: { ok: true } };
     })
@@ -84,17 +82,15 @@ export function endToken(app: App, actor: Person, id: string, command: string): 
 /** Who a request with a token acts as, if the token is in use and has the scope. */
 export function bearerOf(app: App, header: string | null, scope: Scope): Result<{ token: string; person: Person }> {
   const given = /^Bearer (\S+)$/i.exec(header ?? "")?.[1];
-  if (!given) return refused("not signed in", "Send the token as “Authorization: Bearer …”");
+  if (!given) return refused("token needed");
   const row = app.db
     .prepare("SELECT id, person, scopes FROM token WHERE token_hash = ? AND ended_at IS NULL")
     .get(hashOf(given)) as { id: string; person: string; scopes: string } | undefined;
-  if (!row) return refused("not signed in", "This token is unknown or was ended");
-  if (!(JSON.parse(row.scopes) as string[]).includes(scope))
-    return refused("forbidden", `This token may not ${SCOPES[scope]}`);
+  if (!row) return refused("token unknown");
+  if (!(JSON.parse(row.scopes) as string[]).includes(scope)) return refused("token without the scope", { scope });
   const { directory } = readReferenceData(app);
   const person = directory.person(row.person);
-  if (!person || !directory.isActive(person, app.clock.now()))
-    return refused("forbidden", "The person this token acts as is no longer active");
+  if (!person || !directory.isActive(person, app.clock.now())) return refused("token of somebody gone");
   app.db.prepare("UPDATE token SET used_at = ? WHERE id = ?").run(app.clock.now(), row.id);
   return { ok: true, value: { token: row.id, person } };
 }

@@ -1,11 +1,10 @@
 import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import {
-  FIRST_LIMIT_PAPERS,
   REQUIRED_OF_SUPPLIER,
   SUPPLIER_FIELDS,
-  SUPPLIER_PAPERS,
   isAmountField,
+  papersFor,
   type AnyDocument,
   type Attachment,
   type CustomerField,
@@ -13,10 +12,12 @@ import {
 } from "@/core/documents";
 import type { Strokes } from "@/core/drawn";
 import { idFrom } from "@/core/ids";
-import { maskAccount, whyNoAccount } from "@/core/payments";
+import { nameOfEntry } from "@/core/lists";
+import { maskAccount, faultOfTyped } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { refuse, type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { keepDrawn } from "../access/drawn";
 import { allOrNothing } from "../db/all-or-nothing";
@@ -43,11 +44,11 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
   const about = { action: "accounts.ask" as const, command, stream: `account:${id}`, type: "account entered" };
   return act(app, actor, about, (): Result<{ id: string; link: string | null }> => {
     const name = asked.name.trim();
-    if (!name) return refused("missing", "Name the new account", "name");
+    if (!name) return refused("account without a name", null, "name");
     const wrong = whyNotPartyAddress(app, asked.email);
     if (wrong) return { ok: false, refusals: [wrong] };
     if (readAccount(app.db, id) || accountByName(app.db, asked.kind, name))
-      return refused("already", `There is an account called ${name} already`, "name");
+      return refused("account of that name", { name }, "name");
     writeAccount(
       app,
       id,
@@ -100,12 +101,12 @@ export function fillIn(
     const open = openInvitation(app, token, visitor);
     if (!open.ok) return open;
     const { account, id: invitation } = open.value;
-    const missing = missingOf(account, filled);
+    const missing = missingOf(app, account, filled);
     if (missing.length > 0) return { ok: false, refusals: missing };
     const byHand = signsByHand(app, account);
-    if (byHand && !filled.drawn?.length) return refused("missing", "Draw your signature in the field as well", "drawn");
+    if (byHand && !filled.drawn?.length) return refused("drawing of the party needed", null, "drawn");
     const asker = readReferenceData(app).directory.person(account.askedBy ?? "");
-    if (!asker) return refused("unknown", "Whoever asked for this account is no longer here; ask for a new link");
+    if (!asker) return refused("asker is gone");
     const fields: AccountFields = {
       name: account.name,
       taxNumber: filled.taxNumber,
@@ -115,8 +116,7 @@ export function fillIn(
     };
     const attachments = filled.papers.map(({ attachment }) => attachment);
     const foreign = attachments.find((paper) => !cameBy(app, invitation, paper.hash));
-    if (foreign)
-      return refused("attachment", `${foreign.name} was not attached in this form; attach it again`, "papers");
+    if (foreign) return refused("paper of another form", { name: foreign.name }, "papers");
     const signed = partySignature(app, account, fields, filled, byHand);
     if (!signed.ok) return signed;
     const signature = signed.value;
@@ -174,24 +174,34 @@ function partySignature(
 
 const numberOf = (number: string): Result<{ number: string }> => ({ ok: true, value: { number } });
 
-function missingOf(account: Account, filled: FilledIn) {
+/** Kinds of papers that the other party is asked for, by their keys: those that its account needs. */
+export function papersAsked(app: App, { kind }: Pick<Account, "kind">): { key: string; name: string }[] {
+  const { lists, timeZone } = readReferenceData(app).directory.organisation;
+  const what = kind === "supplier" ? "newSupplier" : "firstLimit";
+  return papersFor(lists, what, dayIn(app.clock.now(), timeZone)).map((key) => ({
+    key,
+    name: nameOfEntry(lists, "papers", key),
+  }));
+}
+
+function missingOf(app: App, account: Account, filled: FilledIn) {
   const need = account.kind === "supplier" ? REQUIRED_OF_SUPPLIER.filter((field) => field !== "name") : ["address"];
   const labels: Record<string, string> = SUPPLIER_FIELDS;
   return [
     ...need.flatMap((field) =>
       String(filled[field as keyof FilledIn] ?? "").trim()
         ? []
-        : [refuse("missing", `Enter the ${labels[field]?.toLowerCase()}`, field)],
+        : [refuse("field of an account missing", { label: labels[field]! }, field)],
     ),
-    ...[whyNoAccount(filled.bankAccount)]
-      .filter(Boolean)
-      .map((wrong) => refuse("invalid", `Bank account: ${wrong}`, "bankAccount")),
-    ...(account.kind === "supplier" ? SUPPLIER_PAPERS : []).flatMap((name) =>
-      filled.papers.some((paper) => paper.name === name)
+    ...[faultOfTyped(filled.bankAccount)].flatMap((fault) =>
+      fault ? [refuse("bank account wrong", { fault }, "bankAccount")] : [],
+    ),
+    ...(account.kind === "supplier" ? papersAsked(app, account) : []).flatMap(({ key, name }) =>
+      filled.papers.some((paper) => paper.name === key)
         ? []
-        : [refuse("missing", `Attach the ${name.toLowerCase()}`, "papers")],
+        : [refuse("paper of an account missing", { name }, "papers")],
     ),
-    ...(filled.signedBy.trim() ? [] : [refuse("missing", "Sign with your name", "signedBy")]),
+    ...(filled.signedBy.trim() ? [] : [refuse("sign with your name", null, "signedBy")]),
   ];
 }
 
@@ -203,6 +213,7 @@ function documentFor(
   { signedBy, papers }: FilledIn,
 ): AnyDocument {
   const date = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
+  const asked = papersAsked(app, account);
   const basics = {
     title: "",
     requester: asker.id,
@@ -211,7 +222,10 @@ function documentFor(
     currency: account.currency,
     date,
     note: `Filled in and signed by ${signedBy} through an invitation.`,
-    attachments: papers.map(({ attachment, name }) => ({ ...attachment, name: `${name}: ${attachment.name}` })),
+    attachments: papers.map(({ attachment, name }) => ({
+      ...attachment,
+      name: `${asked.find(({ key }) => key === name)?.name ?? name}: ${attachment.name}`,
+    })),
   };
   if (account.kind === "supplier")
     return {
@@ -225,7 +239,7 @@ function documentFor(
         fields[field] ? [{ field, before: null, after: fields[field] }] : [],
       ),
       papers: papers.flatMap(({ name, attachment }) =>
-        SUPPLIER_PAPERS.some((one) => one === name) ? [{ name, hash: attachment.hash }] : [],
+        asked.some(({ key }) => key === name) ? [{ name, hash: attachment.hash }] : [],
       ),
     };
   return {
@@ -243,7 +257,7 @@ function documentFor(
       ),
     ],
     papers: papers.flatMap(({ name, attachment }) =>
-      FIRST_LIMIT_PAPERS.some((one) => one === name) ? [{ name, hash: attachment.hash }] : [],
+      asked.some(({ key }) => key === name) ? [{ name, hash: attachment.hash }] : [],
     ),
   };
 }
@@ -281,10 +295,9 @@ export function proposeChange(
     const numbers: string[] = [];
     for (const [index, customer] of customers.entries()) {
       const account = readAccount(app.db, customer);
-      if (account?.kind !== "customer") return refused("unknown", `There is no customer ${customer}`, "customers");
+      if (account?.kind !== "customer") return refused("no customer of the id", { customer }, "customers");
       const differing = changes.filter(({ field, after }) => !sameValue(account.fields[field] ?? null, after ?? null));
-      if (differing.length === 0)
-        return refused("unchanged", `${account.name} has these values already; leave it out`, "customers");
+      if (differing.length === 0) return refused("customer has these values", { customer: account.name }, "customers");
       const document = limitChange(app, account, actor, {
         note,
         origin,

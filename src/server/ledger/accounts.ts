@@ -1,7 +1,7 @@
 import { addDays, dayIn, daysBetween } from "@/core/calendar";
 import {
   RulesSchema,
-  USUAL_RULES,
+  usualRules,
   partyKey,
   type AccountStatus,
   type CustomerFacts,
@@ -112,10 +112,11 @@ export function emailOf({ fields, signed }: Pick<Account, "fields" | "signed">):
   return typeof known === "string" ? known.trim() : "";
 }
 
-/** The organisation's rules as they are set, or as they are before anybody has. */
-export function readRules(db: Db): Rules {
+/** The organisation's rules as they are set, or, before anybody has, the strictest in its own currency. */
+export function readRules(app: Pick<App, "db" | "clock">): Rules {
+  const { db } = app;
   const body = statement(db, "SELECT body FROM rules WHERE id = 1").pluck().get() as string | undefined;
-  if (!body) return USUAL_RULES;
+  if (!body) return usualRules(readReferenceData(app).directory.organisation.currency);
   // They are asked for with every document and change once a year; the same text is read once.
   const known = lastRules.get(db);
   if (known?.body === body) return known.rules;

@@ -1,7 +1,6 @@
 import type { DocumentState, StepDone } from "@/core/approval";
 import { sameValue } from "@/core/conditions";
-import { sayValue, type AnyDocument, documentType } from "@/core/documents";
-import { formatMoney } from "@/core/money";
+import { type AnyDocument, documentType } from "@/core/documents";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
 import { readReferenceData } from "../reference-data";
@@ -9,6 +8,9 @@ import { isOfStopped, tellReleased } from "../credit/customer";
 import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
+import { sayValue } from "@/core/words";
+import { type OrderReason } from "@/core/stopped-orders";
+import { type Money } from "@/core/money";
 
 /**
  * Applies what was accepted of a change to its account, if what it changes is still as it was when it was asked for; a new account is opened with it and the other party told. A higher limit frees orders that
@@ -31,17 +33,21 @@ export function applyChanges(app: App, state: DocumentState, document: AnyDocume
     before: present(account, field),
     after,
   }));
+  const because = { code: "document approved" as const, values: { number: state.number } };
   const events: AccountEvent[] = [];
   if (changes.length > 0)
     events.push({
       type: "account changed",
-      data: { changes, because: `${state.number} was approved`, document: state.id },
+      data: { changes, because, document: state.id },
     });
   const opens = account.status === "asked for";
-  if (opens) events.push({ type: "account opened", data: { because: `${state.number} was approved` } });
+  if (opens) events.push({ type: "account opened", data: { because } });
   writeAccount(app, id, events, cause);
   const heard = !opens || tellParty(app, state, account);
-  const freed = account.kind === "customer" ? freeOrders(app, id, state.number) : [];
+  const freed =
+    account.kind === "customer"
+      ? freeOrders(app, id, (limit) => ({ code: "freed by a document", values: { number: state.number, limit } }))
+      : [];
   const said = account.kind === "customer" ? tellCustomer(app, state, account, freed) : "nothing";
   lookAgain(
     app,
@@ -90,8 +96,12 @@ function tellParty(app: App, state: DocumentState, account: Account): boolean {
   return true;
 }
 
-/** Frees a customer's stopped orders, oldest first, while what is owed and ordered stays within the limit. @returns their ids */
-export function freeOrders(app: App, customer: string, because: string): string[] {
+/**
+ * Frees a customer's stopped orders, oldest first, while what is owed and ordered stays within the limit.
+ * @param because why they go out, of the limit they fit in
+ * @returns their ids
+ */
+export function freeOrders(app: App, customer: string, because: (limit: Money | null) => OrderReason): string[] {
   const account = readAccount(app.db, customer);
   if (!account || account.status !== "open") return [];
   const { limit, receivables, openOrders } = customerFacts(app, account);
@@ -105,7 +115,7 @@ export function freeOrders(app: App, customer: string, because: string): string[
     left -= minor;
     freed.push(id);
   }
-  const reason = `${because}: within the limit of ${limit ? formatMoney(limit) : "none"}`;
+  const reason = because(limit ?? null);
   writeLedger(
     app,
     freed.map((id) => ({ type: "sales order freed" as const, data: { id, because: reason } })),

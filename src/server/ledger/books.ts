@@ -1,8 +1,9 @@
 import { times, type Rules, RulesSchema } from "@/core/documents";
-import { formatMoney, money } from "@/core/money";
+import { money } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, refusalsOf, type Refusal, type Result, refused } from "@/core/refusal";
-import { DUTY_WORDS, loosened, type Duty } from "@/core/segregation";
+import { refusalsOf, type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
+import { loosened, type Duty } from "@/core/segregation";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { orderNow, receivedOf } from "../documents/orders";
@@ -14,6 +15,8 @@ import { freeOrders } from "./apply";
 import { markMet, whatMeets } from "./duties";
 import { readReferenceData } from "../reference-data";
 import { writeAccount, writeLedger, write } from "./write";
+import { type OrderReason } from "@/core/stopped-orders";
+import { sayOrderReason } from "@/core/audit-narrative";
 
 /** The simulated back office: what its people do in it. Every posting asks the holds of the document it is about. */
 
@@ -24,22 +27,21 @@ export function receiveGoods(app: App, actor: Person, receipt: Receipt, command:
   const about = { action: "ledger.receive" as const, command, stream: "ledger", type: "goods received" };
   return act(app, actor, about, (): Result<{ released: string[] }> => {
     const now = orderNow(app.db, receipt.order);
-    if (!now) return refused("unknown", `There is no approved order ${receipt.order}`, "order");
+    if (!now) return refused("no approved order", { order: receipt.order }, "order");
     const { order, first: state } = now;
     const mayReceive = order.receiver === actor.id || order.requester === actor.id || !authorise(actor, "ledger.write");
-    if (!mayReceive)
-      return refused("forbidden", "Goods are received by who ordered them, the receiver of the order, or a clerk");
+    if (!mayReceive) return refused("received by others");
     const line = order.lines[receipt.line - 1];
-    if (!line) return refused("unknown", `${state.number} has no line ${receipt.line}`, "line");
+    if (!line) return refused("order without the line", { order: state.number, line: receipt.line }, "line");
     const apart = whatMeets(app, state, actor, "receive");
     if ("refusal" in apart) return { ok: false, refusals: [apart.refusal] };
     const before = receivedOf(app.db, state.number).get(receipt.line) ?? "0";
     const all = times(before, 10_000) + times(receipt.quantity, 10_000);
-    if (times(receipt.quantity, 10_000) <= 0) return refused("invalid", "Enter a quantity above zero", "quantity");
+    if (times(receipt.quantity, 10_000) <= 0) return refused("quantity above zero", null, "quantity");
     if (all > times(line.quantity, 10_000))
       return refused(
-        "too many",
-        `${line.quantity} were ordered on line ${receipt.line}; with this, ${all / 10_000} would have come`,
+        "more than ordered",
+        { ordered: line.quantity, line: receipt.line, all: all / 10_000 },
         "quantity",
       );
     writeLedger(
@@ -71,37 +73,37 @@ export function enterSalesOrder(
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "sales order entered" };
   return act(app, actor, about, (): Result<{ id: string; stopped: boolean; because: string }> => {
     const account = readAccount(app.db, customer);
-    if (account?.kind !== "customer") return refused("unknown", "There is no such customer", "customer");
+    if (account?.kind !== "customer") return refused("no such customer", null, "customer");
     const { directory } = readReferenceData(app);
     const sells = seller === null ? null : directory.person(seller);
     if (sells !== null && (!sells || !directory.isActive(sells, app.clock.now())))
-      return refused("unknown", "Whoever sells it is nobody active here; choose somebody from the list", "seller");
+      return refused("seller unknown", null, "seller");
     const count = app.db.prepare("SELECT COUNT(*) FROM sales_order").pluck().get() as number;
     const id = `SO-${String(count + 1).padStart(4, "0")}`;
     const { limit, receivables, openOrders } = customerFacts(app, account);
     const wanted = receivables.minor + openOrders.minor + minor;
     const over = wanted - (limit?.minor ?? 0);
-    const because =
+    const because: OrderReason | null =
       account.status !== "open"
-        ? `the account is ${account.status}`
+        ? { code: "account not open", values: { status: account.status } }
         : over > 0
-          ? `${formatMoney(money(over, account.currency))} over the limit of ${limit ? formatMoney(limit) : "none"}`
-          : "";
+          ? { code: "over the limit", values: { over: money(over, account.currency), limit: limit ?? null } }
+          : null;
     writeLedger(
       app,
       [
         {
           type: "sales order entered",
-          data: { id, customer, title, minor, stopped: because !== "", because, ...(sells && { seller: sells.id }) },
+          data: { id, customer, title, minor, because, ...(sells && { seller: sells.id }) },
         },
       ],
       { actor: actor.id, command },
     );
-    return { ok: true, value: { id, stopped: because !== "", because } };
+    return { ok: true, value: { id, stopped: because !== null, because: because ? sayOrderReason(because) : "" } };
   });
 }
 
-/** What customers owe, as the books of another system have it; the orders it makes room for are freed. */
+/** What customers owe, as the books of another system have it; the orders it makes room for are freed. @param receivables each open item in minor units of the account’s currency, with the day it is due */
 export function readBalances(
   app: App,
   actor: Person,
@@ -111,13 +113,12 @@ export function readBalances(
 ) {
   const about = { action: "ledger.write" as const, command, stream: `account:${customer}`, type: "balances read" };
   return act(app, actor, about, (): Result<{ freed: string[] }> => {
-    if (readAccount(app.db, customer)?.kind !== "customer")
-      return refused("unknown", "There is no such customer", "customer");
+    if (readAccount(app.db, customer)?.kind !== "customer") return refused("no such customer", null, "customer");
     writeAccount(app, customer, [{ type: "balances read", data: { receivables, source: "entered" } }], {
       actor: actor.id,
       command,
     });
-    const freed = freeOrders(app, customer, "balances were read");
+    const freed = freeOrders(app, customer, (limit) => ({ code: "freed when balances were read", values: { limit } }));
     tellReleased(app, readAccount(app.db, customer)!, freed, null);
     return { ok: true, value: { freed } };
   });
@@ -136,15 +137,11 @@ const DUTY_RIGHT: Readonly<Record<Duty, (person: Person) => boolean>> = {
 
 /** Nobody loosens what keeps two acts of theirs apart: whoever could do both is not the one to decide that one person may. */
 function ownLoosening(app: App, actor: Person, rules: Rules): Refusal | null {
-  const pair = loosened(readRules(app.db).duties, rules.duties).find((duties) =>
+  const pair = loosened(readRules(app).duties, rules.duties).find((duties) =>
     duties.every((duty) => DUTY_RIGHT[duty](actor)),
   );
   if (!pair) return null;
-  const [one, other] = pair.map((duty) => DUTY_WORDS[duty]);
-  return refuse(
-    "segregation",
-    `Duties on one document, who ${one} and ${other}: you could do both yourself, so that a controller who could not is to loosen this`,
-  );
+  return refuse("own duties loosened", { one: pair[0]!, other: pair[1]! });
 }
 
 /**
@@ -159,7 +156,7 @@ export function setRules(
 ): Result<Rules | { again: true }> {
   const about = { action: "rules.write" as const, command, stream: "rules", type: "rules set" };
   return act(app, actor, about, (): Result<Rules> => {
-    const parsed = RulesSchema.safeParse({ ...readRules(app.db), ...rules });
+    const parsed = RulesSchema.safeParse({ ...readRules(app), ...rules });
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
     const own = ownLoosening(app, actor, parsed.data);
     if (own) return { ok: false, refusals: [own] };

@@ -1,12 +1,15 @@
 import type { DocumentState } from "@/core/approval";
-import { DUTY_WORDS, meetingsOf, type Done, type Duty } from "@/core/segregation";
+import { meetingsOf, type Done, type Duty, type Meeting } from "@/core/segregation";
+import { documentType } from "@/core/documents";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal } from "@/core/refusal";
+import { type Refusal } from "@/core/refusal";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { readState } from "../documents/state";
 import { accountByName, readRules } from "./accounts";
 import { writeLedger } from "./write";
+import { refuse } from "@/core/words";
+import { namesNow } from "../reference-data";
 
 /** Who has done what about a document so far: its supplier's account, its order and receipts, itself, its approvals and holds. */
 export function dutiesOf(app: App, state: DocumentState): Done[] {
@@ -22,15 +25,16 @@ export function dutiesOf(app: App, state: DocumentState): Done[] {
       hold.released?.how === "person" && hold.released.by ? [{ duty: "release", person: hold.released.by }] : [],
     ),
   ];
-  if (document.documentType !== "supplier-invoice" && document.documentType !== "purchase-order") return done;
-  done.push(...ofAccount(app, document.supplier));
-  const order = document.documentType === "purchase-order" ? state.number : document.orderNumber;
-  if (!order) return done;
-  const ordered = document.documentType === "supplier-invoice" ? readState(app.db, order.trim().toLowerCase()) : null;
-  if (ordered) done.push({ duty: "order", person: ordered.document.requester });
+  const type = documentType(document.documentType);
+  const { account } = type.outside(document);
+  if (account?.kind === "supplier" && "name" in account) done.push(...ofAccount(app, account.name));
+  const { order } = type.around(document);
+  const ordered = order ? readState(app.db, order.number.trim().toLowerCase()) : null;
+  if (ordered && !order!.replaces) done.push({ duty: "order", person: ordered.document.requester });
+  // Receipts are kept under the number of the first order, which is its own for an order.
   const receipts = statement(app.db, "SELECT DISTINCT by_person FROM receipt WHERE order_number = ?")
     .pluck()
-    .all(ordered?.number ?? order) as string[];
+    .all(ordered?.number ?? order?.number ?? state.number) as string[];
   return [...done, ...receipts.map((person): Done => ({ duty: "receive", person }))];
 }
 
@@ -57,28 +61,21 @@ export function whatMeets(
   state: DocumentState,
   actor: Person,
   duty: Duty,
-): { refusal: Refusal } | { met: Met[] } {
-  const meetings = meetingsOf(dutiesOf(app, state), duty, actor.id, readRules(app.db).duties);
+): { refusal: Refusal; meets: Meeting } | { met: Met[] } {
+  const meetings = meetingsOf(dutiesOf(app, state), duty, actor.id, readRules(app).duties);
   const [first] = meetings;
   if (first?.mode === "refuse")
     return {
+      meets: first,
       refusal: refuse(
-        "segregation",
-        `${state.number}: ${actor.name} ${DUTY_WORDS[first.with]}, so that somebody else ${ACTS[duty]}`,
+        "duties meet",
+        { document: state.number, person: actor.id, did: first.with, duty },
+        undefined,
+        namesNow(app),
       ),
     };
   return { met: meetings.map((one) => ({ document: state.id, person: actor.id, duty, with: one.with })) };
 }
-
-const ACTS: Readonly<Record<Duty, string>> = {
-  account: "asks for the account",
-  order: "orders",
-  enter: "enters it",
-  receive: "records its receipt",
-  approve: "approves it",
-  release: "releases its holds",
-  pay: "pays it",
-};
 
 /** Marks in the log what met. Call in the transaction of the act. */
 export function markMet(app: App, met: readonly Met[], command: string): void {

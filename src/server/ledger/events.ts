@@ -1,4 +1,5 @@
-import type { Enclosed } from "../messages/enclosed";
+import type { Enclosed } from "../documents/order-head";
+import type { AccountReason, OrderReason } from "@/core/stopped-orders";
 import type { Duty } from "@/core/segregation";
 import type { Money } from "@/core/money";
 import type { Payer, WhyNot } from "@/core/payments";
@@ -35,8 +36,8 @@ export type AccountEvent =
         signature?: PartySignature;
       };
     }
-  | { type: "account changed"; data: { changes: Changed[]; because: string; document: string | null } }
-  | { type: "account opened" | "account blocked"; data: { because: string } }
+  | { type: "account changed"; data: { changes: Changed[]; because: AccountReason; document: string | null } }
+  | { type: "account opened" | "account blocked"; data: { because: AccountReason } }
   | {
       type: "balances read";
       data: { receivables: { number: string; minor: number; due: string }[]; source: string };
@@ -80,8 +81,8 @@ export type LedgerEvent =
         customer: string;
         title: string;
         minor: number;
-        stopped: boolean;
-        because: string;
+        /** Why it is stopped; null where it is not. */
+        because: OrderReason | null;
         /** Who sells it, where that is known. */
         seller?: string;
       };
@@ -90,7 +91,7 @@ export type LedgerEvent =
   | { type: "limit asked for"; data: { number: string; orders: string[] } }
   /** Two acts about one document that should not meet in one person, and did. */
   | { type: "duties met"; data: { document: string; person: string; duty: Duty; with: Duty } }
-  | { type: "sales order freed"; data: { id: string; because: string } }
+  | { type: "sales order freed"; data: { id: string; because: OrderReason } }
   | { type: "letter sent"; data: LetterData };
 
 /** One document of a run; its account is hidden but for its end. */

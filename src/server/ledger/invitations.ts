@@ -1,14 +1,15 @@
 import { createHash, randomBytes } from "node:crypto";
 import { addDays, dayIn } from "@/core/calendar";
 import { isAddress, type Person } from "@/core/people";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import { personByEmail } from "../access/sign-in";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { publicAddress } from "../root";
-import { readReferenceData } from "../reference-data";
+import { readReferenceData, namesNow } from "../reference-data";
 import { readAccount, type Account } from "./accounts";
 import type { AccountKind } from "./events";
 import { sendLetter } from "./write";
@@ -21,12 +22,9 @@ const hashOf = (token: string) => createHash("sha256").update(token).digest("hex
 /** Why a link cannot be sent to an address: there must be one, of the party and of nobody here. */
 export function whyNotPartyAddress(app: App, email: string): Refusal | null {
   const address = email.trim().toLowerCase();
-  if (!address)
-    return refuse("missing", "Enter the party’s e-mail address: its link goes there and nowhere else", "email");
-  if (!isAddress(address)) return refuse("invalid", `“${email.trim()}” is no e-mail address`, "email");
-  return personByEmail(app, address)
-    ? refuse("forbidden", "This is the address of somebody who works here; the form is for the other party", "email")
-    : null;
+  if (!address) return refuse("address of the party needed", null, "email");
+  if (!isAddress(address)) return refuse("no e-mail address", { typed: email.trim() }, "email");
+  return personByEmail(app, address) ? refuse("address of our own", null, "email") : null;
 }
 
 type Invited = Pick<Account, "id"> & { email: string };
@@ -61,10 +59,8 @@ export function inviteAgain(app: App, actor: Person, id: string): Result<{ link:
   const refusal = authorise(actor, "accounts.ask");
   if (refusal) return { ok: false, refusals: [refusal] };
   const account = readAccount(app.db, id);
-  if (account?.status !== "asked for")
-    return refused("unknown", "Only an account that was asked for is filled in by its party");
-  if (account.askedBy !== actor.id && authorise(actor, "accounts.private"))
-    return refused("forbidden", "Only whoever asked for it, a clerk or a controller invites again");
+  if (account?.status !== "asked for") return refused("not filled in by its party");
+  if (account.askedBy !== actor.id && authorise(actor, "accounts.private")) return refused("invited by others");
   const last = statement(
     app.db,
     "SELECT l.recipient FROM party_invitation i JOIN letter l ON l.id = i.letter WHERE i.account = ?",
@@ -102,13 +98,9 @@ export function openInvitation(app: App, token: string, visitor: Person | null):
     "SELECT id, account, expires_at, used_at FROM party_invitation WHERE token_hash = ?",
   ).get(hashOf(token)) as { id: string; account: string; expires_at: string; used_at: string | null } | undefined;
   const account = row && !row.used_at && row.expires_at > app.clock.now() ? readAccount(app.db, row.account) : null;
-  if (!row || account?.status !== "asked for")
-    return refused("used", "This link was used, replaced or is too old; ask for a new one");
+  if (!row || account?.status !== "asked for") return refused("form link is over");
   if (visitor)
-    return refused(
-      "forbidden",
-      `This form is for ${account.name} to fill in and sign, and you are signed in as ${visitor.name}; sign out if you are the other party`,
-    );
+    return refused("form for its party", { account: account.name, visitor: visitor.id }, undefined, namesNow(app));
   return { ok: true, value: { id: row.id, account } };
 }
 

@@ -241,13 +241,13 @@ describe("holds", () => {
 
 it("rules are set by the controller alone, whole or not at all; every projection can be made again from the log", () => {
   const app = booksApp();
-  const rules = { ...readRules(app.db), bankChangeDays: 7 };
+  const rules = { ...readRules(app), bankChangeDays: 7 };
   expect(codes(setRules(app, clerk(app), rules, newCommandId()))).toBe("forbidden");
   expect(
     codes(setRules(app, person(app, "benedita-corvo"), { ...rules, customerImport: "guess" }, newCommandId())),
   ).toBe("invalid");
   value(setRules(app, person(app, "benedita-corvo"), rules, newCommandId()));
-  expect(readRules(app.db).bankChangeDays).toBe(7);
+  expect(readRules(app).bankChangeDays).toBe(7);
   submit(app, bill());
   runInsideSteps(app);
   const before = dumpProjections(app.db);

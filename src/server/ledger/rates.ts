@@ -1,8 +1,8 @@
 import { dayIn } from "@/core/calendar";
 import { FAR_RATE_PERCENT, isFarFrom, type Rate } from "@/core/money";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/text";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -34,21 +34,15 @@ export function publishRates(app: App, actor: Person, rates: Rate[], command: st
 }
 
 function whyNoRate(app: App, actor: Person, rate: Rate, today: string): Refusal | null {
-  if (rate.from === rate.to) return refuse("invalid", `${rate.from} is always one ${rate.to}`, "from");
-  if (rate.date > today) return refuse("invalid", "A rate is of a day that has come", "date");
+  if (rate.from === rate.to) return refuse("rate of the own currency", { from: rate.from, to: rate.to }, "from");
+  if (rate.date > today) return refuse("rate of a day to come", null, "date");
   const known = nearestRate(app.db, rate);
   if (!known || !authorise(actor, "rates.far")) return null;
-  const was = `1 ${known.from} was ${known.rate} ${known.to} on ${sayDate(known.date)}`;
+  const was = { from: known.from, to: known.to, rate: known.rate, date: known.date };
   // Else one that may not be far from the last would get there by many small corrections.
   if (known.date === rate.date && known.from === rate.from)
-    return known.rate === rate.rate ? null : refuse("far rate", `${was}; a controller corrects it`, "rate");
-  return isFarFrom(rate, known)
-    ? refuse(
-        "far rate",
-        `${was}, and this is more than ${FAR_RATE_PERCENT} % away: look at its point and its direction; if it is right, a controller publishes it`,
-        "rate",
-      )
-    : null;
+    return known.rate === rate.rate ? null : refuse("rate of the day stands", was, "rate");
+  return isFarFrom(rate, known) ? refuse("rate is far", { ...was, percent: FAR_RATE_PERCENT }, "rate") : null;
 }
 
 /** The rate of the same two currencies, either way round, whose day is nearest to that of another. */

@@ -1,20 +1,19 @@
-import { acceptedOf, nextTry, type DocumentState, type Step, type StepDone, type StepResult } from "@/core/approval";
-import { documentType, type AnyDocument, type Posting } from "@/core/documents";
+import { acceptedOf, nextTry, type DocumentState, type Step, type StepDone } from "@/core/approval";
+import { documentType, type AnyDocument } from "@/core/documents";
 import { blockingHolds, type Block } from "@/core/holds";
 import { formatMoney } from "@/core/money";
 import { isAddress, personCalled } from "@/core/people";
 import { askerOf } from "@/core/routing";
-import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { inTransaction } from "../db/all-or-nothing";
 import { commandBySystem } from "../documents/commands";
 import { readState } from "../documents/state";
 import { callHook } from "../hooks/hooks";
 import { readReferenceData } from "../reference-data";
-import { changesBy, orderHead } from "../documents/order-files";
 import { writeTo } from "../messages/letters";
-import { accountByName, emailOf, accountNamed } from "./accounts";
 import { applyChanges } from "./apply";
+import { book, done, failed, whyNotBook } from "./booking";
+import { sendOrder } from "./send-order";
 import { sendLetter, writeLedger } from "./write";
 
 /** What each step would do to a document that a hold can keep from happening. */
@@ -24,14 +23,12 @@ export const BLOCKED_BY: Partial<Record<Step["kind"], Block>> = {
   "apply changes": "use",
 };
 
-const done = (result: StepResult): StepDone => ({ ok: true, result });
-const failed = (result: StepResult): StepDone => ({ ok: false, result });
-
 const running = new Set<string>();
 
 /**
  * Carries out the next step of a document if it is due and no hold is in its way. What happens inside Bandeira is written together with the note that
  * it is done, so it is never done twice; an address outside is called with the id of the step, by which its receiver can tell a repetition.
+ * @param number of the step, counted from 1
  * @returns whether anything was done or failed
  */
 export async function runStep(app: App, id: string, number: number): Promise<boolean> {
@@ -95,69 +92,10 @@ function doStep(app: App, state: DocumentState, step: Step): StepDone {
     case "next payment run":
       return planPayment(app, state, document);
     case "tell":
-      return tell(app, state, document, step);
+      return tellInside(app, state, document, step);
     case "call address":
       return failed({ code: "outside the books" });
   }
-}
-
-/** Why nothing can be booked with a document's supplier; null when its account is open, and where it has none. */
-function whyNotBook(app: App, document: AnyDocument): StepResult | null {
-  const { account: named } = documentType(document.documentType).outside(document);
-  if (!named || !("name" in named)) return null;
-  const party = named.name;
-  const account = accountNamed(app.db, named);
-  if (!account) return { code: "no account", values: { party } };
-  if (account.status === "open") return null;
-  return { code: account.status === "blocked" ? "account blocked" : "account not approved", values: { party } };
-}
-
-/** The order goes out on paper and as UBL, with a copy to whoever asked for it; a change says what it changes. */
-function sendOrder(app: App, state: DocumentState, document: AnyDocument): StepDone {
-  const why = whyNotBook(app, document);
-  if (why) return failed(why);
-  if (document.documentType !== "purchase-order") return failed({ code: "no order to send" });
-  const { title, party, net, gross } = documentType(document.documentType).headline(document);
-  const to = emailOf(accountByName(app.db, "supplier", party)!);
-  if (!to) return failed({ code: "no e-mail", values: { party } });
-  const head = orderHead(app, document);
-  const changes = changesBy(app, state).map(
-    ({ label, before, after }) => `${label}: ${after || "none"} (before: ${before || "none"})`,
-  );
-  const { changeOf } = document;
-  const what = changeOf ? `Change ${state.number} of order ${changeOf}` : `Order ${state.number}`;
-  const body = [
-    changeOf
-      ? `With this ${head.buyer.name} changes its order ${changeOf}: ${title}. The enclosed order takes its place.`
-      : `${head.buyer.name} orders ${title}, as enclosed.`,
-    ...changes,
-    `${formatMoney(net)} net, ${formatMoney(gross)} with tax.`,
-    ...(document.promisedDate ? [`To be delivered by ${sayDate(document.promisedDate)} to ${head.receiver}.`] : []),
-    `Please name our order ${changeOf ?? state.number} on your invoice.`,
-  ].join("\n");
-  sendLetter(app, {
-    document: state.id,
-    to,
-    subject: `${what}: ${title}`,
-    body,
-    encloses: { order: state.id, ...head },
-  });
-  const { directory } = readReferenceData(app);
-  const asker = directory.person(askerOf(document));
-  if (asker)
-    writeTo(app, {
-      person: asker.id,
-      document: state.id,
-      occasion: "copy",
-      subject: `Copy: ${what}, sent to ${party}`,
-      body,
-    });
-  book(app, state, "order sent", {
-    party,
-    amount: net,
-    detail: changeOf ? `change of ${changeOf}, sent to ${to}` : `sent to ${to}`,
-  });
-  return done({ code: "sent", values: { to, copyTo: asker?.id ?? document.requester } });
 }
 
 function post(app: App, state: DocumentState, document: AnyDocument): StepDone {
@@ -177,15 +115,6 @@ function post(app: App, state: DocumentState, document: AnyDocument): StepDone {
   );
 }
 
-type Booked = { party: string; amount: { minor: number; currency: string }; detail: string };
-
-function book(app: App, state: DocumentState, kind: Posting["kind"], { party, amount, detail }: Booked): void {
-  const { minor, currency } = amount;
-  writeLedger(app, [{ type: "posted", data: { document: state.id, kind, party, minor, currency, detail } }], {
-    actor: "system",
-  });
-}
-
 /** It may be paid from now on; in which run is worked out whenever somebody looks, since holds and runs change it. */
 function planPayment(app: App, state: DocumentState, document: AnyDocument): StepDone {
   const posted = app.db.prepare("SELECT 1 FROM posting WHERE document = ? AND kind <> 'order sent'").get(state.id);
@@ -197,7 +126,7 @@ function planPayment(app: App, state: DocumentState, document: AnyDocument): Ste
 }
 
 /** Tells somebody by their name, id or address that it is approved; an address of nobody here gets no word meant for inside. */
-function tell(app: App, state: DocumentState, document: AnyDocument, step: Step): StepDone {
+function tellInside(app: App, state: DocumentState, document: AnyDocument, step: Step): StepDone {
   const { directory } = readReferenceData(app);
   const asker = directory.person(askerOf(document));
   const to = step.note.trim();

@@ -6,8 +6,11 @@ import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { orderNow, receivedOf } from "../documents/orders";
-import { readReferenceData } from "../reference-data";
+import { sayField } from "@/core/words";
+import { namesNow, readReferenceData } from "../reference-data";
 import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
+import { type OrderReason } from "@/core/stopped-orders";
+import { sayOrderReason } from "@/core/audit-narrative";
 
 /** What the places of the back office show. Lists are paged or bounded. */
 
@@ -60,11 +63,12 @@ function sayPayment(run: string | null, paid: string | null, today: string): str
 
 /** Suppliers as the back office lists them. */
 export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
+  const names = namesNow(app);
   return findAccounts(app.db, { ...filter, kind: "supplier" }).map((account) => ({
     id: account.id,
     name: account.name,
     status: account.status,
-    terms: typeof account.fields.paymentTerms === "string" ? account.fields.paymentTerms : "",
+    terms: account.fields.paymentTerms ? sayField("paymentTerms", account.fields.paymentTerms, names) : "",
     limit:
       typeof account.fields.limit === "object" && account.fields.limit ? formatMoney(account.fields.limit) : "none",
     bankAt: account.bankAt,
@@ -81,6 +85,7 @@ export function customerList(app: App, filter: Omit<AccountFilter, "kind">) {
       name: account.name,
       status: account.status,
       group: account.group,
+      currency: account.currency,
       limit: facts.limit ? formatMoney(facts.limit) : "none",
       exposure: formatMoney(money(owed, account.currency)),
       used: facts.limit && facts.limit.minor > 0 ? owed / facts.limit.minor : owed > 0 ? Infinity : 0,
@@ -122,14 +127,21 @@ export function accountView(app: App, id: string) {
     .prepare(
       "SELECT id, title, minor, status, placed_at AS placedAt, because FROM sales_order WHERE customer = ? ORDER BY placed_at DESC LIMIT 20",
     )
-    .all(id) as { id: string; title: string; minor: number; status: string; placedAt: string; because: string }[];
+    .all(id) as {
+    id: string;
+    title: string;
+    minor: number;
+    status: string;
+    placedAt: string;
+    because: string | null;
+  }[];
   const amount = (minor: number) => formatMoney(money(minor, account.currency));
   return {
     account,
     documents,
     facts: account.kind === "customer" ? customerFacts(app, account) : null,
     receivables: receivables.map((one) => ({ ...one, amount: amount(one.minor) })),
-    orders: orders.map((one) => ({ ...one, amount: amount(one.minor) })),
+    orders: orders.map((one) => ({ ...one, because: sayBecause(one.because), amount: amount(one.minor) })),
   };
 }
 
@@ -187,4 +199,9 @@ export function latestRates(app: App) {
        GROUP BY source_currency, target_currency ORDER BY source_currency`,
     )
     .all() as { from: string; to: string; date: string; rate: string; source: string }[];
+}
+
+/** Why an order stands as it does, as it is kept; empty where it was never stopped. */
+export function sayBecause(because: string | null): string {
+  return because ? sayOrderReason(JSON.parse(because) as OrderReason) : "";
 }

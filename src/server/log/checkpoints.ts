@@ -1,7 +1,8 @@
 import { hash } from "node:crypto";
 import { MerkleTree, leafHash, type CheckpointFile, type ChainedEvent, type HashBytes } from "@/core/records";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -103,7 +104,7 @@ export function projectCheckpoint(db: Db, event: ChainedEvent): void {
   );
 }
 
-/** What proves that one checkpoint is of the beginning of the log of another; a file of its own, to be checked by anybody who has both. */
+/** What proves that one checkpoint is of the beginning of the log of another; a file of its own, to be checked by anybody who has both. @param first how many events the earlier is of, and `second` the later */
 export function consistencyBetween(
   db: Db,
   first: number,
@@ -111,7 +112,7 @@ export function consistencyBetween(
 ): Result<{ first: CheckpointFile; second: CheckpointFile; proof: string[] }> {
   const find = (size: number) => checkpointsOf(db, 10_000).find((one) => one.size === size);
   const [one, two] = [find(Math.min(first, second)), find(Math.max(first, second))];
-  if (!one || !two) return refused("unknown", "There is no checkpoint of that size; choose two that are listed");
+  if (!one || !two) return refused("no such checkpoint");
   const plain = ({ by: _, ...rest }: Checkpoint): CheckpointFile => rest;
   const proof = treeOf(db).consistencyProof(one.size, two.size).map(hex);
   return { ok: true, value: { first: plain(one), second: plain(two), proof } };

@@ -6,7 +6,8 @@ import { verifyChain } from "@/core/records";
 import { generateDemo } from "../../../demo/generate";
 import { DatabaseUnavailable, databaseFile, openDatabase, type Db } from "../db/open";
 import { demoClock } from "../clock";
-import { temporaryFolder, testApp } from "../../../demo/test-app";
+import { testApp } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { allEvents, append, lastSeq, nativeHash, newCommandId } from "./log";
 import { dumpProjections, rebuild } from "./rebuild";
 import { sealerOfLog } from "./sealed";
@@ -64,7 +65,7 @@ describe("append-only", () => {
       expect([column, verifyChain(allEvents(db), nativeHash).problem?.seq]).toEqual([column, seq]);
       set.run(old, id);
     }
-    expect(verifyChain(allEvents(db), nativeHash)).toMatchObject({ events: 10, problem: null });
+    expect(verifyChain(allEvents(db), nativeHash)).toMatchObject({ events: 11, problem: null });
   });
 });
 

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { GENESIS, chain, type ChainedEvent } from "@/core/records";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { Db } from "../db/open";
 import { noteChange } from "../db/changes";
 import { statement } from "../db/statement";
@@ -113,11 +114,7 @@ export function doneBefore(db: Db, { command, actor, stream, type }: Intent): Re
       event.actor === actor && [type].flat().includes(event.type) && (stream === null || event.stream === stream),
   );
   if (events.length === 0 || same) return { ok: true, value: same ?? null };
-  return refused(
-    "command used",
-    "This command id was used for something else; nothing was done. Send it again with a new id",
-    "command",
-  );
+  return refused("command used", null, "command");
 }
 
 /** Whether a command has been carried out, by whomever. */

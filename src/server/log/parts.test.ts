@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { canonical } from "@/core/records";
-import { temporaryFolder } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { openDatabase } from "../db/open";
 import { divided, whole } from "./parts";
 

@@ -1,6 +1,6 @@
 import type { Rate } from "@/core/money";
 import { OrganisationSchema } from "@/core/people";
-import { found, peopleTouched, type EntryOf, type Kind, type RegisterChange } from "@/core/organisation-history";
+import { found, peopleTouched, type EntryOf, type Kind, type HistoryChange } from "@/core/organisation-history";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { DOCUMENT_TABLES, projectDocument } from "../documents/projection";
@@ -15,7 +15,7 @@ import { kindOfStream, type StreamKind } from "./streams";
 
 /** Tables that are made from the log and nothing else. */
 export const PROJECTIONS = [
-  "register",
+  "organisation_history",
   "person_event",
   "rate",
   "policy_version",
@@ -87,13 +87,13 @@ function projectRates(db: Db, { data }: ChainedEvent): void {
 }
 
 /** What every event about people carries: the entries it changed, old and new. */
-export type PeopleData = { changes: RegisterChange[]; reason?: string; person?: string };
+export type PeopleData = { changes: HistoryChange[]; reason?: string; person?: string };
 
 function projectPeople(db: Db, event: ChainedEvent): void {
   const data = JSON.parse(event.data) as PeopleData | { organisation: unknown };
   const changes =
     "changes" in data ? data.changes : found(OrganisationSchema.parse(data.organisation), "1970-01-01T00:00:00.000Z");
-  const write = db.prepare("INSERT OR REPLACE INTO register (kind, id, body) VALUES (?, ?, ?)");
+  const write = db.prepare("INSERT OR REPLACE INTO organisation_history (kind, id, body) VALUES (?, ?, ?)");
   const note = db.prepare("INSERT OR IGNORE INTO person_event (person, seq) VALUES (?, ?)");
   if ("person" in data && data.person) note.run(data.person, event.seq);
   for (const change of changes) {
@@ -103,10 +103,11 @@ function projectPeople(db: Db, event: ChainedEvent): void {
 }
 
 /** A limit of a position is a limit of whoever holds it. */
-function holderOf(db: Db, change: RegisterChange): string[] {
+function holderOf(db: Db, change: HistoryChange): string[] {
   if (change.kind !== "limit" || change.after.holder.kind !== "position") return [];
   const read = (kind: Kind, id: string) =>
-    db.prepare("SELECT body FROM register WHERE kind = ? AND id = ?").pluck().get(kind, id) as string | undefined;
+    db.prepare("SELECT body FROM organisation_history WHERE kind = ? AND id = ?").pluck().get(kind, id) as
+      string | undefined;
   const stored = read("position", change.after.holder.id);
   if (!stored) return [];
   const position = JSON.parse(stored) as EntryOf<"position">;

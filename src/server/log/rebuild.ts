@@ -32,6 +32,7 @@ export function rebuild(db: Db): number {
 /**
  * The same in one transaction too, with others' work in between: nothing else may use the connection meanwhile.
  * @param onProgress is told the number of the last event that was replayed
+ * @throws what went wrong, with nothing of it written
  */
 export async function rebuildInParts(db: Db, onProgress: (last: number) => void): Promise<void> {
   db.exec("BEGIN IMMEDIATE");

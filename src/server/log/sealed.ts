@@ -100,9 +100,9 @@ export function setPseudonyms(db: Db, pseudonyms: readonly SealedText[]): void {
   noteChange(db);
 }
 
-/** Seals from now on who everybody in the register is. A log of an earlier version has them in clear up to here. */
+/** Seals from now on who everybody in the organisation is. A log of an earlier version has them in clear up to here. */
 export function sealThoseKnown(db: Db): void {
-  const bodies = db.prepare("SELECT body FROM register WHERE kind = 'person'").pluck().all() as string[];
+  const bodies = db.prepare("SELECT body FROM organisation_history WHERE kind = 'person'").pluck().all() as string[];
   db.transaction(() =>
     sealPeople(
       db,

@@ -1,7 +1,8 @@
 // Events of the log are found by anything: who by a part of a name, a document by its number, a word, a day; and read as a sentence where there is one.
 import { describe, expect, it } from "vitest";
 import { generateDemo } from "../../../demo/generate";
-import { temporaryFolder, testApp, testOrder, value } from "../../../demo/test-app";
+import { testApp, testOrder, value } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { approve, command, submit } from "../../../demo/test-books";
 import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";

@@ -69,7 +69,7 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
       .map((row) => opened(app.db, row))
       .map((row) => ({
         ...row,
-        words: wordsOf(row, directory),
+        words: sentenceFor(row, directory),
         data: row.data.slice(0, SHOWN),
         actorName: directory.person(row.actor)?.name ?? row.actor,
       })),
@@ -105,7 +105,7 @@ function whoIs(directory: Directory, asked: string): string[] {
   return directory.organisation.people.filter(({ name }) => plain(name).includes(plain(asked))).map(({ id }) => id);
 }
 
-function wordsOf(
+function sentenceFor(
   { seq, time, stream, type, actor, data, hash }: Omit<ListedEvent, "actorName" | "words">,
   directory: Directory,
 ): string {

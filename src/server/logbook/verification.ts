@@ -77,7 +77,7 @@ async function follow(running: Running, steps: AsyncGenerator<Progress, void>, {
   for (const wake of running.watchers) wake();
 }
 
-/** What a whole verification comes to. */
+/** What a whole verification comes to. @throws where it ended without a verdict */
 export async function verdictOn(app: App, by: Person): Promise<LogVerdict> {
   for await (const { verdict } of verifyLog(app, by)) if (verdict) return verdict;
   throw new Error("The verification ended without a verdict");

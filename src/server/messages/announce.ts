@@ -33,10 +33,10 @@ export function announce(app: App, before: DocumentState | null, events: readonl
   const world = readReferenceData(app);
   // Nobody hears the same of the same level twice in one go.
   const heard = new Set<string>();
-  for (const { notice, now } of noticesOf(events, before, at)) tell(app, world, now, notice, heard);
+  for (const { notice, now } of noticesOf(events, before, at)) announceTo(app, world, now, notice, heard);
 }
 
-function tell(app: App, world: ReferenceData, state: DocumentState, notice: Notice, heard: Set<string>): void {
+function announceTo(app: App, world: ReferenceData, state: DocumentState, notice: Notice, heard: Set<string>): void {
   const { occasion, level } = notice;
   const template = templateOf(app, occasion);
   const facts = factsOf(world, state, notice);
@@ -61,7 +61,7 @@ function tell(app: App, world: ReferenceData, state: DocumentState, notice: Noti
   ];
   const others = (to: Recipient) => peopleFor(world, state, to, policy?.readers);
   for (const person of further.flatMap(others)) add(person, notice.why);
-  const name = (id: string) => nameOf(world, id);
+  const name = (id: string) => nameAt(world, id);
   for (const [person, why] of readers) {
     const own: Facts = {
       ...facts,
@@ -157,7 +157,7 @@ const sayAmount = (amount: Money) => (amount.minor === 0 ? "" : formatMoney(amou
 export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit<Notice, "to">): Facts {
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
-  const name = (id: string) => nameOf(world, id);
+  const name = (id: string) => nameAt(world, id);
   return {
     number: state.number,
     title: headline.title,
@@ -202,4 +202,4 @@ function sayDueFor(
   return `${sayDate(dayIn(due, zone))} at ${timeIn(due, zone)}`;
 }
 
-const nameOf = ({ directory }: ReferenceData, id: string) => directory.person(id)?.name ?? id;
+const nameAt = ({ directory }: ReferenceData, id: string) => directory.person(id)?.name ?? id;

@@ -74,7 +74,7 @@ export function tellAbsences(app: App): number {
   const known = statement(app.db, "SELECT 1 FROM absence_told WHERE stand_in = ? AND edge = ?");
   const within = (moment: string | null) => moment !== null && moment <= now && moment > since;
   let told = 0;
-  for (const entry of world.register.standIn.values()) {
+  for (const entry of world.history.standIn.values()) {
     if (entry.kind !== "absence") continue;
     for (const edge of ["begins", "ends"] as const) {
       const moment = edge === "begins" ? entry.from : entry.until;

@@ -1,6 +1,7 @@
 import type { DocumentState } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { hashOf } from "../access/sessions";
 import type { App } from "../app";
 import { inTransaction } from "../db/all-or-nothing";
@@ -26,8 +27,7 @@ export function decideByLink(
     const opened = openLink(app, token, visitor);
     if (!opened.ok) return opened;
     const { person, state, level } = opened.value;
-    if (!visitor && !settingsOf(app).withoutSignIn)
-      return refused("not signed in", "Sign in to decide; nothing was done");
+    if (!visitor && !settingsOf(app).withoutSignIn) return refused("sign in to decide");
     const command = { ...move, level: level.level, revision: state.revision, via: "mail" as const };
     const done = commandDocument(app, person, state.id, command, commandId);
     if (done.ok)

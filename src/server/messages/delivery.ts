@@ -6,7 +6,8 @@ import { readRules } from "../ledger/accounts";
 import { readReferenceData } from "../reference-data";
 import { accessLinkOf } from "../access/invitations";
 import { partyLinkOf } from "../ledger/invitations";
-import { enclosedFiles, type Enclosed } from "./enclosed";
+import type { Enclosed } from "../documents/order-head";
+import { enclosedFiles } from "./enclosed";
 import { tokenOf } from "./links";
 
 export type StoredLetter = {
@@ -49,7 +50,7 @@ export function written(app: App, letter: StoredLetter, withLink = true): Writte
 
 /** What an outside reader is told: who wrote, and where an answer goes. */
 function footFor(app: App): string {
-  const { email } = readRules(app.db).letterhead;
+  const { email } = readRules(app).letterhead;
   const { name } = readReferenceData(app).directory.organisation;
   return `${name} wrote this through Bandeira, which reads no answers.${email ? ` Questions go to ${email}.` : ""}`;
 }

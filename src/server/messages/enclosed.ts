@@ -1,10 +1,8 @@
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { orderPdf, orderXml, type OrderHead } from "../documents/order-files";
+import { orderPdf, orderXml } from "../documents/order-files";
+import type { Enclosed, OrderHead } from "../documents/order-head";
 import { readState } from "../documents/state";
-
-/** What a letter has with it: an order, with the parties as they were when it was sent. */
-export type Enclosed = { order: string } & OrderHead;
 
 /** The names of the files that go with a letter. */
 export function enclosedNames({ order }: Enclosed): string[] {

@@ -1,6 +1,7 @@
 import type { Occasion } from "@/core/messages";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
+import { nowhere, projectBy, type Projections } from "../log/by-type";
 
 export type PreferenceMode = "at once" | "daily";
 
@@ -19,42 +20,32 @@ export type MessageEvent =
 
 export const MESSAGE_TABLES = ["template", "preference", "absence_told", "message_setting"] as const;
 
+const OF_MESSAGES: Projections<MessageEvent> = {
+  "template changed": (db, { occasion, subject, body }) => {
+    const keep = db.prepare("INSERT OR REPLACE INTO template (occasion, subject, body) VALUES (?, ?, ?)");
+    keep.run(occasion, subject, body);
+  },
+  "template as usual": (db, { occasion }) => {
+    db.prepare("DELETE FROM template WHERE occasion = ?").run(occasion);
+  },
+  "preference set": (db, { person, mode, hour }) => {
+    db.prepare("INSERT OR REPLACE INTO preference (person, mode, hour) VALUES (?, ?, ?)").run(person, mode, hour);
+  },
+  "absence told": (db, { standIn, edge }) => {
+    db.prepare("INSERT OR IGNORE INTO absence_told (stand_in, edge) VALUES (?, ?)").run(standIn, edge);
+  },
+  "digest sent": (db, { letters }) => {
+    const gone = db.prepare("UPDATE letter SET digest = 2 WHERE id = ?");
+    for (const id of letters) gone.run(id);
+  },
+  "settings set": (db, settings) => {
+    db.prepare("INSERT OR REPLACE INTO message_setting (id, body) VALUES (1, ?)").run(JSON.stringify(settings));
+  },
+  // What ended is no projection.
+  "links ended": nowhere,
+};
+
 /** Writes what is read of templates, settings and preferences. */
 export function projectMessages(db: Db, event: ChainedEvent): void {
-  const happened = { type: event.type, data: JSON.parse(event.data) as unknown } as MessageEvent;
-  switch (happened.type) {
-    case "template changed": {
-      const { occasion, subject, body } = happened.data;
-      db.prepare("INSERT OR REPLACE INTO template (occasion, subject, body) VALUES (?, ?, ?)").run(
-        occasion,
-        subject,
-        body,
-      );
-      break;
-    }
-    case "template as usual":
-      db.prepare("DELETE FROM template WHERE occasion = ?").run(happened.data.occasion);
-      break;
-    case "preference set": {
-      const { person, mode, hour } = happened.data;
-      db.prepare("INSERT OR REPLACE INTO preference (person, mode, hour) VALUES (?, ?, ?)").run(person, mode, hour);
-      break;
-    }
-    case "absence told": {
-      const { standIn, edge } = happened.data;
-      db.prepare("INSERT OR IGNORE INTO absence_told (stand_in, edge) VALUES (?, ?)").run(standIn, edge);
-      break;
-    }
-    case "digest sent": {
-      const gone = db.prepare("UPDATE letter SET digest = 2 WHERE id = ?");
-      for (const id of happened.data.letters) gone.run(id);
-      break;
-    }
-    case "settings set":
-      db.prepare("INSERT OR REPLACE INTO message_setting (id, body) VALUES (1, ?)").run(JSON.stringify(happened.data));
-      break;
-    // What ended is no projection.
-    case "links ended":
-      break;
-  }
+  projectBy(OF_MESSAGES, db, event);
 }

@@ -1,12 +1,13 @@
 import { seatFor, type DocumentState, type LevelState } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result } from "@/core/refusal";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { hashOf, newToken } from "../access/sessions";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { readState } from "../documents/state";
 import { write } from "../ledger/write";
-import { readReferenceData, routingFor } from "../reference-data";
+import { readReferenceData, routingFor, namesNow } from "../reference-data";
 import { settingsOf } from "./settings";
 import { saidOf } from "../documents/names";
 
@@ -49,13 +50,13 @@ export function openLink(app: App, token: string, visitor: Person | null): Resul
   const no = (refusal: Refusal): Result<never> => ({ ok: false, refusals: [refusal] });
   const found = statement(app.db, "SELECT * FROM mail_link WHERE token_hash = ?").get(hashOf(token)) as
     Stored | undefined;
-  if (!found) return no(refuse("unknown", "This link is not known here; sign in and look at your desk"));
+  if (!found) return no(refuse("link unknown"));
   const world = readReferenceData(app);
   const person = world.directory.person(found.person);
   const state = readState(app.db, found.document);
-  if (!person || !state) return no(refuse("unknown", "This link leads to nothing any more"));
+  if (!person || !state) return no(refuse("link to nothing"));
   if (visitor && visitor.id !== person.id)
-    return no(refuse("forbidden", `This link is for ${person.name}, and you are signed in as ${visitor.name}`));
+    return no(refuse("link of another", { person: person.id, visitor: visitor.id }, undefined, namesNow(app)));
   const why = whyOver(app, found, state);
   if (why) return no(why);
   const level = state.levels.find((one) => one.level === found.level)!;
@@ -66,19 +67,14 @@ export function openLink(app: App, token: string, visitor: Person | null): Resul
 }
 
 function whyOver(app: App, link: Stored, state: DocumentState): Refusal | null {
-  if (link.used_at) return refuse("already", "This link was used already; it decides once and no more");
-  if (link.ended_at) return refuse("ended", "This link was ended; sign in to decide");
-  if (app.clock.now() >= link.expires_at)
-    return refuse("expired", "This link has expired; sign in to decide, if it still waits for you");
+  if (link.used_at) return refuse("link used");
+  if (link.ended_at) return refuse("link ended");
+  if (app.clock.now() >= link.expires_at) return refuse("link expired");
   if (state.revision !== link.revision)
-    return refuse(
-      "other revision",
-      `The document has been changed since: this link was for revision ${link.revision}, and revision ${state.revision} is there now. A new message has gone out to whoever is asked for it`,
-    );
-  if (state.status !== "waiting") return refuse("already decided", `${state.number} is ${state.status} already`);
+    return refuse("link of another revision", { link: link.revision, now: state.revision });
+  if (state.status !== "waiting") return refuse("document is over", { document: state.number, status: state.status });
   const level = state.levels.find((one) => one.level === link.level);
-  if (level?.status !== "open")
-    return refuse("already decided", `${level?.name ?? "This level"} has been decided already`);
+  if (level?.status !== "open") return refuse("level is decided", { level: level?.name ?? null });
   return null;
 }
 

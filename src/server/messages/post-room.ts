@@ -3,7 +3,8 @@ import type { Person } from "@/core/people";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { written, type StoredLetter } from "./delivery";
-import { enclosedNames, type Enclosed } from "./enclosed";
+import type { Enclosed } from "../documents/order-head";
+import { enclosedNames } from "./enclosed";
 import { tokenOf } from "./links";
 
 export type ShownLetter = StoredLetter & { personName: string | null; decideAt: string | null; enclosed: string[] };

@@ -2,7 +2,8 @@ import { z } from "zod";
 import { TemplateSchema, asHtml, fill, whyNotTemplate } from "@/core/messages";
 import { openSeats } from "@/core/approval";
 import type { Person } from "@/core/people";
-import { type Result, refused } from "@/core/refusal";
+import { type Result, refusedFor } from "@/core/refusal";
+import { refused, sayNotTemplate } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readState } from "../documents/state";
@@ -21,9 +22,9 @@ export function previewMessage(
   const refusal = authorise(reader, "rules.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const wrong = whyNotTemplate(template);
-  if (wrong.length > 0) return { ok: false, refusals: wrong };
+  if (wrong.length > 0) return refusedFor(...wrong.map(sayNotTemplate));
   const state = readState(app.db, document.toLowerCase()) ?? latest(app);
-  if (!state) return refused("unknown", "There is no document yet to show it on", "document");
+  if (!state) return refused("nothing to show it on", null, "document");
   const open =
     state.levels.find((one) => one.status === "open") ?? state.levels.find((one) => one.decisions.length > 0);
   const last = open?.decisions.at(-1) ?? state.levels.flatMap((one) => one.decisions).at(-1);

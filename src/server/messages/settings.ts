@@ -8,6 +8,7 @@ import { carryOut } from "../carry-out";
 import { statement } from "../db/statement";
 import { write } from "../ledger/write";
 import type { MessageEvent, PreferenceMode } from "./events";
+import { sayNotTemplate } from "@/core/words";
 
 /** How messages reach people, for the whole organisation. */
 export const MessageSettingsSchema = z.strictObject({
@@ -77,7 +78,7 @@ export function changeMessages(
   const intent = { command, stream: "messages", type: event.type };
   const saved = { saved: true as const };
   return carryOut(app, actor, { ...intent, barred: () => authorise(actor, "rules.write"), again: () => saved }, () => {
-    if (wrong.length > 0) return refusedFor(...wrong);
+    if (wrong.length > 0) return refusedFor(...wrong.map(sayNotTemplate));
     write(app, "messages", [event], { actor: actor.id, command });
     return { ok: true, value: saved };
   });

@@ -43,7 +43,7 @@ type Row = {
 export function runDays(app: App): RunDays {
   const made = statement(app.db, "SELECT day FROM payment_run WHERE undone_at IS NULL AND day >= ?").pluck();
   const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
-  return { today, weekday: readRules(app.db).payments.weekday, made: new Set(made.all(today) as string[]) };
+  return { today, weekday: readRules(app).payments.weekday, made: new Set(made.all(today) as string[]) };
 }
 
 const TO_PAY = `SELECT p.document, d.number, p.party, p.minor, p.currency, p.due, p.reference FROM posting p
@@ -68,7 +68,7 @@ function toPayable(app: App, row: Row, payer: Person | null, days: RunDays): Pay
   const holds = blockingHolds(state.holds, "pay");
   if (holds.length > 0) why.unshift({ code: "held", holds: holds.map((hold) => hold.code) });
   const apart = payer ? whatMeets(app, state, payer, "pay") : { met: [] };
-  if ("refusal" in apart) why.push({ code: "another person", because: apart.refusal.message });
+  if ("refusal" in apart) why.push({ code: "another person", person: payer!.id, did: apart.meets.with, duty: "pay" });
   return {
     document: row.document,
     number: row.number,

@@ -106,7 +106,11 @@ describe("what is approved", () => {
         [
           {
             type: "account changed",
-            data: { changes: [{ field: "bankAccount", before: "", after }], because: "", document: null },
+            data: {
+              changes: [{ field: "bankAccount", before: "", after }],
+              because: { code: "import applied" },
+              document: null,
+            },
           },
         ],
         { actor: "system" },
@@ -211,7 +215,7 @@ describe("a run", () => {
           type: "account changed",
           data: {
             changes: [{ field: "bankAccount", before: "x", after: "NO93 8601 1117 947" }],
-            because: "",
+            because: { code: "import applied" },
             document: null,
           },
         },

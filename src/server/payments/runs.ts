@@ -1,11 +1,11 @@
 import { addDays, dayIn } from "@/core/calendar";
 import { pain001 } from "@/core/formats";
 import { blockingHolds } from "@/core/holds";
-import { maskAccount, plainAccount, sayWhyNot, transfersOf, type Transfer } from "@/core/payments";
+import { maskAccount, plainAccount, transfersOf, type Transfer } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
-import { sayDate } from "@/core/text";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import { commandBySystem } from "../documents/commands";
@@ -57,8 +57,8 @@ export type NewRun = { day: string; items: { document: string; seen: string }[] 
 export function makeRun(app: App, actor: Person, { day, items }: NewRun, command: string) {
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run made" };
   return act(app, actor, about, (): Result<{ run: string }> => {
-    if (day < today(app)) return refused("past", `${sayDate(day)} is past; choose today or a later day`, "day");
-    if (day > addDays(today(app), MOST_DAYS_AHEAD)) return refused("far", "Choose a day within half a year", "day");
+    if (day < today(app)) return refused("pay day is past", { day }, "day");
+    if (day > addDays(today(app), MOST_DAYS_AHEAD)) return refused("pay day too far", null, "day");
     const all = toBePaid(app, actor);
     const wanted = new Map(items.map(({ document, seen }) => [document, seen]));
     const chosen = all.filter((one) => wanted.has(one.document));
@@ -100,34 +100,24 @@ const itemOf = ({ document, reference, payee, account, amount }: Payable): RunIt
 });
 
 function whyNotMake(app: App, chosen: readonly Payable[], wanted: ReadonlyMap<string, string>): Refusal[] {
-  if (wanted.size === 0) return [refuse("missing", "Tick what is to be paid", "items")];
+  if (wanted.size === 0) return [refuse("nothing ticked to pay", null, "items")];
   const found = new Set(chosen.map((one) => one.document));
   const gone = [...wanted.keys()].filter((document) => !found.has(document));
   const { notSetOff } = transfersOf("", chosen);
   return [
     ...gone.map((document) =>
-      refuse(
-        "already",
-        `${readState(app.db, document)?.number ?? document} is in another run, or not to be paid`,
-        "items",
-      ),
+      refuse("in another run", { document: readState(app.db, document)?.number ?? document }, "items"),
     ),
     ...chosen.flatMap(({ number, why }) =>
-      why.map((one) => refuse(one.code, `${number}: ${sayWhyNot(one)}`, "documents")),
+      why.map((one) => refuse("not to be paid", { document: number, why: one }, "documents")),
     ),
     ...chosen
       .filter((one) => one.why.length === 0 && seenOf(one) !== wanted.get(one.document))
-      .map(({ number }) =>
-        refuse(
-          "changed",
-          `${number}: its amount or account has changed since you looked; look again before you pay`,
-          "items",
-        ),
-      ),
+      .map(({ number }) => refuse("payable has changed", { document: number }, "items")),
     ...notSetOff.map(({ document }) =>
       refuse(
-        "not set off",
-        `${chosen.find((one) => one.document === document)!.number}: ${sayWhyNot({ code: "not set off" })}`,
+        "not to be paid",
+        { document: chosen.find((one) => one.document === document)!.number, why: { code: "not set off" } },
         "items",
       ),
     ),
@@ -144,14 +134,10 @@ export function undoRun(app: App, actor: Person, { run, reason }: { run: string;
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run undone" };
   return act(app, actor, about, (): Result<{ run: string }> => {
     const stored = readRun(app, run);
-    if (!stored) return refused("unknown", `There is no payment run ${run}`, "run");
-    if (stored.exported_at)
-      return refused(
-        "exported",
-        `${run} was exported, so that the bank may have paid it; what came of it is told to the bank`,
-      );
-    if (stored.undone_at) return refused("already", `${run} was undone already`);
-    if (!reason.trim()) return refused("comment required", "Say why it is undone", "reason");
+    if (!stored) return refused("no such run", { run }, "run");
+    if (stored.exported_at) return refused("run is exported", { run });
+    if (stored.undone_at) return refused("run is undone", { run });
+    if (!reason.trim()) return refused("say why undone", null, "reason");
     writeLedger(app, [{ type: "payment run undone", data: { run, by: actor.id, reason: reason.trim() } }], {
       actor: actor.id,
       command,
@@ -168,20 +154,12 @@ export function exportRun(app: App, actor: Person, { run }: { run: string }, com
   const about = { action: "ledger.write" as const, command, stream: "ledger", type: "payment run exported" };
   return act(app, actor, about, (): Result<{ run: string }> => {
     const stored = readRun(app, run);
-    if (!stored) return refused("unknown", `There is no payment run ${run}`, "run");
+    if (!stored) return refused("no such run", { run }, "run");
     if (stored.undone_at || stored.exported_at)
-      return refused("already", `${run} was ${stored.undone_at ? "undone" : "exported"} already`);
-    if (stored.day < today(app))
-      return refused(
-        "past",
-        `${sayDate(stored.day)} is past, and no bank pays then; undo ${run} and make it for another day`,
-      );
-    const { payer: name, account, bic } = readRules(app.db).payments;
-    if (!account)
-      return refused(
-        "missing",
-        "Nothing says which account is paid from; a controller sets it under Settings, Rules, Payments",
-      );
+      return refused("run is over", { run, how: stored.undone_at ? "undone" : "exported" });
+    if (stored.day < today(app)) return refused("run day is past", { day: stored.day, run });
+    const { payer: name, account, bic } = readRules(app).payments;
+    if (!account) return refused("no account to pay from");
     const items = JSON.parse(stored.items) as RunItem[];
     const accounts = items.map((item) => accountNow(app, item, stored));
     // Handing it to the bank is paying too: whoever may not pay one of these does not do it for somebody else either.
@@ -223,15 +201,11 @@ function accountNow(app: App, item: RunItem, run: StoredRun): { account: string 
   const { account, why, changedAt } = accountOf(app, state);
   const holds = blockingHolds(state.holds, "pay").map((hold) => hold.code);
   const [first] = holds.length > 0 ? [{ code: "held" as const, holds }, ...why] : why;
-  if (first)
-    return { refusal: refuse(first.code, `${state.number}: ${sayWhyNot(first)}; undo the run, and look again`) };
+  if (first) return { refusal: refuse("no more to be paid", { document: state.number, why: first }) };
   const moved = maskAccount(account) !== item.account || (changedAt !== null && changedAt > run.made_at);
   return moved
     ? {
-        refusal: refuse(
-          "changed",
-          `${state.number}: the bank account of ${item.payee} has changed since; undo the run, and look again`,
-        ),
+        refusal: refuse("payee’s account has changed", { document: state.number, payee: item.payee }),
       }
     : { account };
 }
@@ -240,7 +214,7 @@ function accountNow(app: App, item: RunItem, run: StoredRun): { account: string 
 export function fetchFile(app: App, actor: Person, run: string, format: "xml" | "csv"): Result<{ content: string }> {
   const file = app.db.prepare("SELECT xml, csv FROM payment_file WHERE run = ?").get(run) as
     { xml: string; csv: string } | undefined;
-  if (!file) return refused("unknown", `There is no file of a payment run ${run}; it is made when the run is exported`);
+  if (!file) return refused("no file of the run", { run });
   app.db
     .transaction(() =>
       writeLedger(app, [{ type: "payment file fetched", data: { run, by: actor.id, format } }], { actor: actor.id }),

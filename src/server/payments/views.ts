@@ -1,14 +1,15 @@
 import type { DocumentState } from "@/core/approval";
 import { formatMoney, type Money } from "@/core/money";
-import { maskAccount, nextRunDay, sayWhyNot, totals, type PaymentState, type WhyNot } from "@/core/payments";
+import { maskAccount, nextRunDay, totals, type PaymentState, type WhyNot } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { RunItem } from "../ledger/events";
-import { readReferenceData } from "../reference-data";
+import { readReferenceData, namesNow } from "../reference-data";
 import { payableOf, runDays, toBePaid } from "./payable";
 import { readRun, seenOf, type StoredRun } from "./runs";
+import { sayWhyNot } from "@/core/words";
 
 /** What the places of payments show. */
 
@@ -32,7 +33,7 @@ export function lookAtRun(app: App, payer: Person, asked: string | undefined) {
     /** What is planned by then is ticked; the rest can be. */
     ticked: one.planned <= day,
     seen: seenOf(one),
-    why: one.why.map(sayWhyNot).join("; "),
+    why: one.why.map((why) => sayWhyNot(why, namesNow(app))).join("; "),
   }));
   return {
     day,
@@ -64,7 +65,7 @@ export function runList(app: App) {
       day: run.day,
       state: stateOf(run),
       madeAt: run.made_at,
-      madeBy: nameOf(app, run.made_by),
+      madeBy: personName(app, run.made_by),
       count: items.length,
       total: sayAll(items.map((one) => one.amount)),
     };
@@ -72,7 +73,7 @@ export function runList(app: App) {
 }
 export type RunRow = ReturnType<typeof runList>[number];
 
-const nameOf = (app: App, id: string) => readReferenceData(app).directory.person(id)?.name ?? id;
+const personName = (app: App, id: string) => readReferenceData(app).directory.person(id)?.name ?? id;
 
 /** One run with what is in it, what was left out, and what became of it. */
 export function runView(app: App, person: Person, id: string) {
@@ -86,15 +87,17 @@ export function runView(app: App, person: Person, id: string) {
     id: run.id,
     day: run.day,
     state: stateOf(run),
-    made: { at: run.made_at, by: nameOf(app, run.made_by) },
-    undone: run.undone_at ? { at: run.undone_at, by: nameOf(app, run.undone_by!), reason: run.reason } : null,
-    exported: run.exported_at ? { at: run.exported_at, by: nameOf(app, run.exported_by!), sha256: run.sha256! } : null,
+    made: { at: run.made_at, by: personName(app, run.made_by) },
+    undone: run.undone_at ? { at: run.undone_at, by: personName(app, run.undone_by!), reason: run.reason } : null,
+    exported: run.exported_at
+      ? { at: run.exported_at, by: personName(app, run.exported_by!), sha256: run.sha256! }
+      : null,
     total: sayAll(items.map((one) => one.amount)),
     items: items.map(({ amount, ...one }) => ({ ...one, number: numberOf(one.document), amount: formatMoney(amount) })),
     left: left.map(({ document, why }) => ({
       document,
       number: numberOf(document),
-      why: why.map(sayWhyNot).join("; ") || "was not ticked",
+      why: why.map((one) => sayWhyNot(one, namesNow(app))).join("; ") || "was not ticked",
     })),
     mayPay: !authorise(person, "ledger.write"),
     mayFetch: !authorise(person, "payments.file"),

@@ -130,99 +130,98 @@ type ChangeOf<T extends PeopleChange["type"]> = Extract<PeopleChange, { type: T 
 /** How one kind of change is carried out: what it needs, whom it is about, the event it leaves and the edit it is. */
 type Carried<T extends PeopleChange["type"]> = {
   action: Action;
-  about?(change: ChangeOf<T>, register: OrganisationHistory): string | undefined;
+  about?(change: ChangeOf<T>, history: OrganisationHistory): string | undefined;
   event: string;
   /** @param openDocuments of the person the change is about */
-  edit(register: OrganisationHistory, change: ChangeOf<T>, setting: Setting, openDocuments: number): Edit;
+  edit(history: OrganisationHistory, change: ChangeOf<T>, setting: Setting, openDocuments: number): Edit;
 };
 
 export const CARRIED: { readonly [T in PeopleChange["type"]]: Carried<T> } = {
   "add person": {
     action: "people.write",
     event: "person added",
-    edit: (register, { type: _, from, ...person }, setting) => addPerson(register, person, from, setting),
+    edit: (history, { type: _, from, ...person }, setting) => addPerson(history, person, from, setting),
   },
   "change person": {
     action: "people.write",
     event: "person changed",
-    edit: (register, { type: _, person, from, ...edit }, setting) =>
-      changePerson(register, person, edit, from, setting),
+    edit: (history, { type: _, person, from, ...edit }, setting) => changePerson(history, person, edit, from, setting),
   },
   "give roles": {
     action: "roles.write",
     event: "roles given",
-    edit: (register, { person, roles, reason }, setting) => setRoles(register, person, roles, reason, setting),
+    edit: (history, { person, roles, reason }, setting) => setRoles(history, person, roles, reason, setting),
   },
   leave: {
     action: "people.write",
     about: ({ person }) => person,
     event: "person deactivated",
-    edit: (register, { type: _, person, ...handing }, setting, openDocuments) =>
-      leave(register, person, handing, openDocuments, setting),
+    edit: (history, { type: _, person, ...handing }, setting, openDocuments) =>
+      leave(history, person, handing, openDocuments, setting),
   },
   "come back": {
     action: "people.write",
     event: "person taken back",
-    edit: (register, { person }) => comeBack(register, person),
+    edit: (history, { person }) => comeBack(history, person),
   },
   "save unit": {
     action: "people.write",
     event: "unit saved",
-    edit: (register, { unit, name, parent, head, from }, setting) =>
-      saveUnit(register, unit, { name, parent, head }, from, setting),
+    edit: (history, { unit, name, parent, head, from }, setting) =>
+      saveUnit(history, unit, { name, parent, head }, from, setting),
   },
   "close unit": {
     action: "people.write",
     event: "unit closed",
-    edit: (register, { unit }, setting) => closeUnit(register, unit, setting),
+    edit: (history, { unit }, setting) => closeUnit(history, unit, setting),
   },
   "save position": {
     action: "people.write",
     event: "position saved",
-    edit: (register, { position, name, unit, heads }) => savePosition(register, position, { name, unit, heads }),
+    edit: (history, { position, name, unit, heads }) => savePosition(history, position, { name, unit, heads }),
   },
   "fill position": {
     action: "people.write",
     event: "position filled",
-    edit: (register, { position, person, from }, setting) => holdPosition(register, position, person, from, setting),
+    edit: (history, { position, person, from }, setting) => holdPosition(history, position, person, from, setting),
   },
   "save group": {
     action: "people.write",
     event: "group saved",
-    edit: (register, { group, name, people, from }, setting) =>
-      saveGroup(register, group, { name, people }, from, setting),
+    edit: (history, { group, name, people, from }, setting) =>
+      saveGroup(history, group, { name, people }, from, setting),
   },
   "set limit": {
     action: "limits.write",
     event: "limit set",
-    edit: (register, { holder, documentType, limit, from }, setting) =>
-      setLimit(register, holder, documentType, limit, from, setting),
+    edit: (history, { holder, documentType, limit, from }, setting) =>
+      setLimit(history, holder, documentType, limit, from, setting),
   },
   "set stand-in": {
     action: "standIns.write",
     about: ({ person }) => person,
     event: "stand-in set",
-    edit: (register, { type: _, ...input }, setting) => setStandIn(register, input, setting),
+    edit: (history, { type: _, ...input }, setting) => setStandIn(history, input, setting),
   },
   "end stand-in": {
     action: "standIns.write",
-    about: ({ standIn }, register) => register.standIn.get(standIn)?.person,
+    about: ({ standIn }, history) => history.standIn.get(standIn)?.person,
     event: "stand-in ended",
-    edit: (register, { standIn }, setting) => endStandIn(register, standIn, setting),
+    edit: (history, { standIn }, setting) => endStandIn(history, standIn, setting),
   },
   "save calendar": {
     action: "calendars.write",
     event: "calendar saved",
-    edit: (register, { calendar }) => saveLocation(register, calendar),
+    edit: (history, { calendar }) => saveLocation(history, calendar),
   },
   "set owner": {
     action: "limits.write",
     event: "owner set",
-    edit: (register, { type: _, from, ...owner }, setting) => setOwner(register, owner, from, setting),
+    edit: (history, { type: _, from, ...owner }, setting) => setOwner(history, owner, from, setting),
   },
   "set segregation": {
     action: "segregation.write",
     event: "segregation set",
-    edit: (register, { rules }) => setSegregation(register, rules),
+    edit: (history, { rules }) => setSegregation(history, rules),
   },
 };

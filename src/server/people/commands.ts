@@ -1,13 +1,15 @@
-import type { Person } from "@/core/people";
-import { refuse, type Refusal, type Result, refused, refusedFor } from "@/core/refusal";
+import { directoryOf, type Person } from "@/core/people";
+import { refusedFor, type Located, type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused, namesOf, sayNotEdited } from "@/core/words";
 import {
   applyChanges,
   checked,
   gainsOf,
-  type Edit,
-  type GainKind,
   type OrganisationHistory,
   type Setting,
+  asOf,
+  type EditReason,
+  type HistoryChange,
 } from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
@@ -29,26 +31,16 @@ export function changePeople(
   // The table pairs each type with its own fields, which the compiler cannot follow through a union.
   const carried = CARRIED[change.type] as (typeof CARRIED)["leave"];
   const typed = change as Parameters<typeof carried.edit>[1];
-  const about = carried.about?.(typed, readReferenceData(app).register);
+  const about = carried.about?.(typed, readReferenceData(app).history);
   if ("person" in change && typeof change.person === "string" && isPseudonym(app, change.person))
-    return refused("pseudonym", "That is a pseudonym; enter whoever comes back anew", "person");
-  return editPeople(app, actor, { action: carried.action, event: carried.event, command, about }, (register, setting) =>
-    carried.edit(register, typed, setting, about ? openDocumentsOf(app, about).length : 0),
+    return refused("a pseudonym", null, "person");
+  return editOrganisation(
+    app,
+    actor,
+    { action: carried.action, event: carried.event, command, about },
+    (history, setting) => carried.edit(history, typed, setting, about ? openDocumentsOf(app, about).length : 0),
   );
 }
-
-const GAINED: Record<GainKind, string> = {
-  role: "a role",
-  limit: "a limit",
-  headship: "the headship of a unit",
-  position: "a position",
-  group: "a place in a group",
-  ownership: "an ownership",
-  report: "somebody who reports to them",
-  line: "another manager or unit",
-  "stand-in": "what somebody else decides",
-  segregation: "a weaker rule of segregation",
-};
 
 /**
  * Nobody gives power to themselves: whoever carries out a change of people, by hand or from a file, gains nothing by it. Being somebody's manager may be entered by
@@ -70,21 +62,20 @@ function whyNotForOneself(
   });
   const [first] = gains;
   if (!first) return null;
-  const who = others ? "another administrator does that" : "make somebody else administrator first, who does that";
-  return refuse("oneself", `${actor.name} would give ${GAINED[first.what]} to themselves; ${who}`);
+  return refuse("power to oneself", { what: first.what, others });
 }
 
 export type Carrying = { action: Action; event: string; command: string; about?: string | undefined; reason?: string };
 
 /**
- * Authorises, works out, checks and writes an edit of the register: all of its changes in one event and one transaction, or none. A command
+ * Authorises, works out, checks and writes an edit of the organisation: all of its changes in one event and one transaction, or none. A command
  * that was carried out before changes nothing.
  */
-export function editPeople(
+export function editOrganisation(
   app: App,
   actor: Person,
   { action, event, command, about, reason }: Carrying,
-  edit: (register: OrganisationHistory, setting: Setting) => Edit,
+  edit: (history: OrganisationHistory, setting: Setting) => Result<HistoryChange[], Located<EditReason> | Refusal>,
 ): Result<{ changed: number; id: string | null }> {
   const { directory } = readReferenceData(app);
   const person = about === undefined ? undefined : directory.person(about);
@@ -96,14 +87,19 @@ export function editPeople(
     again: () => ({ changed: 0, id: null }),
   };
   return carryOut<{ changed: number; id: string | null }>(app, actor, intent, () => {
-    const { register } = readReferenceData(app);
+    const { history } = readReferenceData(app);
     const at = app.clock.now();
     const setting = { at, actor: actor.id, zone: directory.organisation.timeZone };
-    const result = checked(register, edit(register, setting), setting);
-    if (!result.ok) return result;
-    const own = whyNotForOneself(app, actor, register, applyChanges(register, result.value), at);
+    const made = edit(history, setting);
+    const result = made.ok ? checked(history, made, setting) : made;
+    if (!result.ok) {
+      // Somebody who is only being entered is named too.
+      const names = namesOf(directoryOf(asOf(made.ok ? applyChanges(history, made.value) : history, at)));
+      return refusedFor(...result.refusals.map((why) => ("message" in why ? why : sayNotEdited(why, names))));
+    }
+    const own = whyNotForOneself(app, actor, history, applyChanges(history, result.value), at);
     if (own) return refusedFor(own);
-    if (result.value.length === 0) return refused("unchanged", "Nothing differs from what is set already");
+    if (result.value.length === 0) return refused("people unchanged");
     const data = { changes: result.value, ...(reason && { reason }) };
     project(app.db, append(app.db, "organisation", [{ type: event, data }], { actor: actor.id, at, command }));
     return { ok: true, value: { changed: result.value.length, id: result.value[0]!.id } };

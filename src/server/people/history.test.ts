@@ -87,7 +87,10 @@ describe("the history of a person", () => {
     const { token } = startSession(app, "otto-veramar", "password and code", "x");
     endSession(app, token);
     noteAccess(app, "otto-veramar", { type: "sign-in refused", data: { why: "wrong password", device: "x" } });
-    noteAccess(app, "otto-veramar", { type: "refused", data: { what: "GET /x", message: "Not for you" } });
+    noteAccess(app, "otto-veramar", {
+      type: "refused",
+      data: { what: "GET /x", why: { code: "nobody may", values: null } },
+    });
     value(invite(app, administrator, "otto-veramar"));
     value(changeDetail(app, person(app, "otto-veramar"), "otto-veramar", { field: "homeAddress", value: "Quay 1" }));
     value(openDetail(app, administrator, "otto-veramar", "homeAddress"));
@@ -99,7 +102,7 @@ describe("the history of a person", () => {
       "Home address opened | Joaquina Teles",
       "Home address changed | Otto Veramar",
       "Invited | Joaquina Teles",
-      "Refused: Not for you | Otto Veramar",
+      "Refused: Nobody may do this | Otto Veramar",
       "Sign-in refused: wrong password | Otto Veramar",
       "Signed out | Otto Veramar",
       "Signed in, password and code | Otto Veramar",

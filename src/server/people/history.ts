@@ -1,12 +1,13 @@
-import { differencesOf, namesIn, peopleTouched, sayEntry, type Difference } from "@/core/organisation-history";
+import { peopleTouched } from "@/core/organisation-history";
 import type { ChainedEvent } from "@/core/records";
 import { PRIVATE_FIELDS } from "../access/private-details";
-import type { AccessEvent } from "../access/events";
+import { NOT_SIGNED_IN, type AccessEvent } from "../access/events";
 import { capital } from "@/core/text";
 import type { App } from "../app";
 import type { PeopleData } from "../log/projection";
 import { opened } from "../log/sealed";
-import { readReferenceData } from "../reference-data";
+import { namesNow, readReferenceData } from "../reference-data";
+import { differencesOf, sayEntry, sayKept, namesIn, type Difference, type Names } from "@/core/words";
 
 /** One thing that happened to a person or their access, as the log has it. */
 export type HistoryLine = {
@@ -29,14 +30,17 @@ export function historyOf(app: App, person: string): HistoryLine[] {
     )
     .all(person) as Pick<ChainedEvent, "seq" | "time" | "stream" | "type" | "actor" | "data">[];
   const events = stored.map((event) => opened(app.db, event));
-  const { register, directory } = readReferenceData(app);
-  const names = namesIn(register);
+  const { history, directory } = readReferenceData(app);
+  const names = namesIn(history);
   const zone = directory.organisation.timeZone;
   return events.map((event) => {
     const by = directory.person(event.actor)?.name ?? (event.actor === "system" ? "Bandeira" : event.actor);
     const line = { seq: event.seq, at: event.time, by, differences: [], reason: "" };
     if (event.stream.startsWith("access:"))
-      return { ...line, ...sayAccess({ type: event.type, data: JSON.parse(event.data) as unknown } as AccessEvent) };
+      return {
+        ...line,
+        ...sayAccess({ type: event.type, data: JSON.parse(event.data) as unknown } as AccessEvent, namesNow(app)),
+      };
     const data = JSON.parse(event.data) as PeopleData;
     const own = new Set(directory.positionsOf(person).map((position) => position.id));
     const about = (data.changes ?? []).filter(
@@ -57,14 +61,14 @@ export function historyOf(app: App, person: string): HistoryLine[] {
   });
 }
 
-function sayAccess(event: AccessEvent): Pick<HistoryLine, "what"> & Partial<HistoryLine> {
+function sayAccess(event: AccessEvent, names: Names): Pick<HistoryLine, "what"> & Partial<HistoryLine> {
   switch (event.type) {
     case "signed in":
       return { what: `Signed in, ${event.data.how}` };
     case "sign-in refused":
-      return { what: `Sign-in refused: ${event.data.why}` };
+      return { what: `Sign-in refused: ${NOT_SIGNED_IN[event.data.why]}` };
     case "refused":
-      return { what: `Refused: ${event.data.message}`, reason: event.data.what };
+      return { what: `Refused: ${sayKept(event.data.why, names)}`, reason: event.data.what };
     case "password set":
       return { what: `Password set ${event.data.how}` };
     case "read":

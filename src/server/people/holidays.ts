@@ -1,5 +1,6 @@
 import Holidays from "date-holidays";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 
 export type Choice = { key: string; name: string };
 
@@ -24,10 +25,8 @@ export function publicHolidays(
   region: string,
   year: number,
 ): Result<{ holidays: { date: string; name: string }[]; regions: Choice[] }> {
-  if (!Number.isInteger(year) || year < 1990 || year > 2100)
-    return refused("invalid", "The year must lie between 1990 and 2100", "year");
-  if (!countries().some(({ key }) => key === country))
-    return refused("unknown", `No holidays are known for “${country}”`, "country");
+  if (!Number.isInteger(year) || year < 1990 || year > 2100) return refused("year of holidays", null, "year");
+  if (!countries().some(({ key }) => key === country)) return refused("no holidays known", { country }, "country");
   const calendar = region ? new Holidays(country, region) : new Holidays(country);
   const days = calendar
     .getHolidays(year, "en")

@@ -15,23 +15,27 @@ import {
   type Plan,
   type TableName,
 } from "@/core/people-table";
-import { refuse, type Result, refused, refusedFor } from "@/core/refusal";
+import { type Result, refusedFor } from "@/core/refusal";
 import {
+  refuse,
+  refused,
   differencesOf,
-  effective,
-  namesIn,
   sayEntry,
-  applyChanges,
+  namesIn,
   type Difference,
-  type OrganisationHistory,
-} from "@/core/organisation-history";
+  sayNotEdited,
+  sayCell,
+  namesOf,
+} from "@/core/words";
+import { effective, applyChanges, type OrganisationHistory, asOf } from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { textOfCell, toCsv } from "../csv";
 import { inThread } from "../threads/in-thread";
 import { readReferenceData } from "../reference-data";
 import { nativeHash } from "../log/log";
-import { editPeople } from "./commands";
+import { editOrganisation } from "./commands";
+import { directoryOf } from "@/core/people";
 
 export const MAX_FILE = 20 * 1024 * 1024;
 const MOST_ROWS = 50_000;
@@ -60,7 +64,7 @@ export type Preview = {
   added: PreviewRow[];
   changed: PreviewRow[];
   deactivated: PreviewRow[];
-  bad: BadRow[];
+  bad: (Omit<BadRow, "why"> & { message: string })[];
   /** Changes with the plan; what is confirmed must be what was seen. */
   fingerprint: string;
 };
@@ -73,9 +77,7 @@ type Sheet = { header: string[]; rows: string[][]; lines: number[] };
 
 /** Reads a table as RFC 4180 has it, with a comma, semicolon or tab between cells, with or without a byte order mark. */
 export function readSheet(text: string): Result<Sheet> {
-  const bad = (message: string): Result<Sheet> => refused("file", message, "file");
-  if (text.includes("\ufffd"))
-    return bad("The file is not UTF-8, so that letters with accents would be lost; save it as CSV UTF-8 and try again");
+  if (text.includes("\ufffd")) return refused("sheet is not UTF-8", null, "file");
   const first = text.slice(0, text.search(/[\r\n]|$/));
   const delimiter = [";", "\t", ","].toSorted((a, b) => first.split(b).length - first.split(a).length)[0]!;
   try {
@@ -87,12 +89,11 @@ export function readSheet(text: string): Result<Sheet> {
       info: true,
     }) as unknown as { record: string[]; info: { lines: number } }[];
     const [header, ...body] = records.map(({ record }) => record.map(textOfCell));
-    if (!header || body.length === 0) return bad("The file has no rows under its heading");
-    if (body.length > MOST_ROWS)
-      return bad(`The file has more than ${MOST_ROWS.toLocaleString("en-GB")} rows; split it`);
+    if (!header || body.length === 0) return refused("sheet without rows", null, "file");
+    if (body.length > MOST_ROWS) return refused("sheet too long", { most: MOST_ROWS }, "file");
     return { ok: true, value: { header, rows: body, lines: records.slice(1).map(({ info }) => info.lines) } };
   } catch (error) {
-    return bad(`The file cannot be read as a table: ${(error as Error).message}`);
+    return refused("sheet unreadable", { found: (error as Error).message }, "file");
   }
 }
 
@@ -149,25 +150,17 @@ export async function* importHere(
   yield { stage: "reading", done: rows.length, total: rows.length };
   const planned = yield* planning(app, request, table, mapping, sheet.value);
   if (!planned.ok) return planned;
-  const { register } = readReferenceData(app);
-  const preview = previewOf(app, register, planned.value, table, sheet.value, mapping);
+  const { history } = readReferenceData(app);
+  const preview = previewOf(app, history, planned.value, table, sheet.value, mapping);
   if (request.confirm === null) return { ok: true, value: { preview, written: null } };
-  if (request.confirm !== preview.fingerprint)
-    return refusedFor(
-      refuse("other version", "What the file would change is not what you were shown; look at the preview again"),
-    );
-  if (preview.bad.length > 0 && !request.takeGood)
-    return refusedFor(
-      refuse("bad rows", "Some rows cannot be taken; correct them, or choose to leave them out", "takeGood"),
-    );
+  if (request.confirm !== preview.fingerprint) return refusedFor(refuse("preview was another"));
+  if (preview.bad.length > 0 && !request.takeGood) return refusedFor(refuse("rows not taken", null, "takeGood"));
   yield { stage: "writing", done: 0, total: planned.value.planned.length };
   const changes = planned.value.planned.map((one) => one.change);
   const event = `${table} imported`;
-  const done = editPeople(app, actor, { action: ACTION[table], event, command: request.command }, (now) =>
+  const done = editOrganisation(app, actor, { action: ACTION[table], event, command: request.command }, (now) =>
     // Between looking and writing nothing may have changed, or the old values shown would not be the old values.
-    now === register
-      ? { ok: true, value: changes }
-      : refusedFor(refuse("other version", "Somebody changed people meanwhile; look at the preview again")),
+    now === history ? { ok: true, value: changes } : refusedFor(refuse("people have changed")),
   );
   return done.ok ? { ok: true, value: { preview, written: done.value.changed } } : done;
 }
@@ -179,12 +172,12 @@ async function* planning(
   mapping: Mapping,
   { rows, lines }: Sheet,
 ): AsyncGenerator<Progress, Result<Plan>> {
-  const { register, directory } = readReferenceData(app);
+  const { history, directory } = readReferenceData(app);
   const at = app.clock.now();
   const zone = directory.organisation.timeZone;
   const from = effective(request.from, { at, actor: "", zone });
-  if (!from.ok) return from;
-  const steps = planImport(register, {
+  if (!from.ok) return refusedFor(...from.refusals.map((why) => sayNotEdited(why)));
+  const steps = planImport(history, {
     table,
     rows,
     lines,
@@ -221,17 +214,19 @@ function nothingYet(table: TableName, { header, rows }: Sheet, mapping: Mapping)
 
 function previewOf(
   app: App,
-  register: OrganisationHistory,
+  history: OrganisationHistory,
   plan: Plan,
   table: TableName,
   { header, rows }: Sheet,
   mapping: Mapping,
 ): Preview {
   const after = applyChanges(
-    register,
+    history,
     plan.planned.map((one) => one.change),
   );
   const names = namesIn(after);
+  const known = namesOf(directoryOf(asOf(after, app.clock.now())));
+  const said = { ...known, person: (id: string) => plan.called.get(id) || known.person(id) };
   const zone = readReferenceData(app).directory.organisation.timeZone;
   const of = (how: Plan["planned"][number]["how"]) => plan.planned.filter((one) => one.how === how);
   const shown = (how: Plan["planned"][number]["how"]): PreviewRow[] =>
@@ -258,7 +253,7 @@ function previewOf(
     added: shown("added"),
     changed: shown("changed"),
     deactivated: shown("deactivated"),
-    bad: plan.bad.slice(0, SHOWN),
+    bad: plan.bad.slice(0, SHOWN).map(({ why, ...row }) => ({ ...row, message: sayCell(why, said) })),
     fingerprint: fingerprintOf(plan),
   };
 }

@@ -24,6 +24,6 @@ export function leavingOf({ app, now, zone }: Visit, person: string): LeavingVie
     today: dayIn(now, zone),
     documents: openDocumentsOf(app, person),
     policies,
-    ...leftBehind(world.register, person, now),
+    ...leftBehind(world.history, person, now),
   };
 }

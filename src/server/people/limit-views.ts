@@ -16,10 +16,10 @@ export type LimitCell = {
 export type LimitRow = { kind: "person" | "position"; id: string; name: string; about: string; cells: LimitCell[] };
 
 /** Limits by holder and type, positions first; people only where they have a limit or could decide. */
-export function limitMatrix(register: OrganisationHistory, directory: Directory, at: string, all: boolean): LimitRow[] {
+export function limitMatrix(history: OrganisationHistory, directory: Directory, at: string, all: boolean): LimitRow[] {
   const { positions, people, currency } = directory.organisation;
   const cells = (kind: "person" | "position", id: string) =>
-    Object.keys(AUTHORITY_TYPES).map((type) => cellOf(register, `${kind}.${id}.${type}`, directory, at, currency));
+    Object.keys(AUTHORITY_TYPES).map((type) => cellOf(history, `${kind}.${id}.${type}`, directory, at, currency));
   const held = positions.map((position): LimitRow => {
     const holder = linkTo(directory, directory.holderOf(position.id));
     return {
@@ -48,13 +48,13 @@ function sayCell(limit: Limit): string {
 }
 
 function cellOf(
-  register: OrganisationHistory,
+  history: OrganisationHistory,
   id: string,
   { organisation }: Directory,
   at: string,
   currency: string,
 ): LimitCell {
-  const entry = register.limit.get(id);
+  const entry = history.limit.get(id);
   const limit = entry && valueAt(entry.limits, at)?.limit;
   const next = entry?.limits.find((one) => one.from > at);
   const later = next ? `${sayCell(next.limit)} from ${sayDate(dayIn(next.from, organisation.timeZone))}` : "";

@@ -3,7 +3,7 @@ import { authorityOf, type Authority } from "@/core/authority";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { type Person } from "@/core/people";
 import type { OrganisationHistory } from "@/core/organisation-history";
-import { conflictsOf, sayConflict } from "@/core/segregation";
+import { conflictsOf } from "@/core/segregation";
 import { authorise } from "../access/authorise";
 import { maskedDetails, whyNotOpen, type PrivateField } from "../access/private-details";
 import { sessionsOf, type Session } from "../access/sessions";
@@ -16,6 +16,7 @@ import { isPseudonym } from "./pseudonym";
 import { historyOf, type HistoryLine } from "./history";
 import { linkTo, rowOf, stateOf, type Link, type PersonRow, type PersonState } from "./rows";
 import { standInView, type StandInView } from "./stand-in-views";
+import { sayConflict } from "@/core/words";
 
 export type PersonView = {
   row: PersonRow;
@@ -57,9 +58,9 @@ export type PersonView = {
  */
 export function personView(visit: Visit, id: string, on: string | null): PersonView | null {
   const { app, now, zone } = visit;
-  const { register } = readReferenceData(app);
+  const { history } = readReferenceData(app);
   const at = on ? momentOn(on, now, zone) : now;
-  const directory = on ? directoryAt(register, at) : visit.directory;
+  const directory = on ? directoryAt(history, at) : visit.directory;
   const person = directory.person(id);
   if (!person) return null;
   const member = directory.organisation.groups.filter((group) => group.members.includes(id));
@@ -87,12 +88,12 @@ export function personView(visit: Visit, id: string, on: string | null): PersonV
       typeName,
       ...authorityOf(id, type, inForce(readReferenceData(app), at), directory, at),
     })),
-    standIns: [...register.standIn.values()]
+    standIns: [...history.standIn.values()]
       .filter((entry) => entry.person === id)
       .map((entry) => standInView(entry, directory, at))
       .toReversed(),
     standsInFor: directory.standsInFor(id).map((entry) => standInView(entry, directory, at)),
-    ...privateParts(visit, person, register),
+    ...privateParts(visit, person, history),
   };
 }
 
@@ -105,15 +106,15 @@ export function momentOn(day: string, now: string, zone: string): string {
 function privateParts(
   visit: Visit,
   person: Person,
-  register: OrganisationHistory,
+  history: OrganisationHistory,
 ): Pick<PersonView, "waits" | "conflicts" | "masked" | "mayOpen" | "history" | "access"> {
   const { app, person: viewer } = visit;
   const about = { about: person };
   const own = viewer.id === person.id;
   const mayManage = !authorise(viewer, "access.manage");
   const credential = mayManage ? credentialOf(app, person.id) : undefined;
-  const settings = register.organisation.get("organisation");
-  const exceptions = register.person.get(person.id)?.exceptions ?? [];
+  const settings = history.organisation.get("organisation");
+  const exceptions = history.person.get(person.id)?.exceptions ?? [];
   return {
     waits: own || !authorise(viewer, "documents.readAll") ? waitsFor(app, person) : null,
     conflicts: conflictsOf(person.roles, settings?.segregation ?? []).map((rule) => ({

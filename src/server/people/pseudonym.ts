@@ -1,8 +1,8 @@
 import { addMonths, dayIn } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import { withTexts, type SealedText } from "@/core/records";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
-import { sayDate } from "@/core/text";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import type { Db } from "../db/open";
@@ -12,7 +12,7 @@ import { inParts } from "../log/parts";
 import { project } from "../log/projection";
 import { sealedRows, sealerOfLog, setPseudonyms, type SealedRow } from "../log/sealed";
 import { settingsOf } from "../messages/settings";
-import { readReferenceData } from "../reference-data";
+import { readReferenceData, namesNow } from "../reference-data";
 import { openDocumentsOf } from "./open-work";
 
 export type Replaced = {
@@ -45,17 +45,14 @@ export function pseudonymOffer(app: App, person: Person): { notYet: string | nul
 
 /** Why the names of somebody are still needed, or are no longer there; null when they can be replaced. */
 export function whyStillNamed(app: App, person: Person): Refusal | null {
-  if (isPseudonym(app, person.id)) return refuse("already", `${person.name} is a pseudonym`);
+  if (isPseudonym(app, person.id)) return refuse("is a pseudonym", { person: person.id }, undefined, namesNow(app));
   const until = namesUntil(app, person);
-  if (!until) return refuse("still here", `${person.name} has not left; only the names of leavers are replaced`);
+  if (!until) return refuse("has not left", { person: person.id }, undefined, namesNow(app));
   const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
   if (today < until)
-    return refuse(
-      "too early",
-      `${person.name} left on ${sayDate(person.activeUntil!)}; names are kept until ${sayDate(until)}`,
-    );
+    return refuse("names are kept", { person: person.id, left: person.activeUntil!, until }, undefined, namesNow(app));
   const open = openDocumentsOf(app, person.id).length;
-  if (open > 0) return refuse("open work", `${person.name} has a part in ${open} open documents; end those first`);
+  if (open > 0) return refuse("part in open documents", { person: person.id, open }, undefined, namesNow(app));
   return null;
 }
 
@@ -75,7 +72,7 @@ export function replaceByPseudonym(
   const person = directory.person(id);
   const refusal =
     authorise(actor, "people.pseudonym") ??
-    (person ? whyStillNamed(app, person) : refuse("unknown", `There is no person “${id}”`));
+    (person ? whyStillNamed(app, person) : refuse("no person of the id", { person: id }));
   if (refusal) return { ok: false, refusals: [refusal] };
   const others = directory.organisation.people.filter((one) => one.id !== id);
   const taken = new Set(others.flatMap((one) => [one.name, one.email]));
@@ -84,7 +81,7 @@ export function replaceByPseudonym(
     .transaction((): Result<Replaced> => {
       const done = doneBefore(app.db, { command, actor: actor.id, stream: "organisation", type: EVENT });
       if (!done.ok) return done;
-      if (done.value) return refused("already", "That was done already");
+      if (done.value) return refused("done already");
       const cause = { actor: actor.id, at: app.clock.now(), command };
       project(
         app.db,

@@ -53,9 +53,9 @@ export type UnitView = Link & {
 };
 
 /** A unit as its page shows it at a moment; null where there is none. */
-export function unitView(register: OrganisationHistory, directory: Directory, id: string, at: string): UnitView | null {
+export function unitView(history: OrganisationHistory, directory: Directory, id: string, at: string): UnitView | null {
   const unit = directory.unit(id);
-  const entry = register.unit.get(id);
+  const entry = history.unit.get(id);
   if (!unit || !entry) return null;
   const zone = directory.organisation.timeZone;
   const name = (person: string | null) => (person ? (directory.person(person)?.name ?? person) : "vacant");
@@ -80,7 +80,7 @@ export function unitView(register: OrganisationHistory, directory: Directory, id
         name: position.name,
         heads: position.heads,
         holder: linkTo(directory, directory.holderOf(position.id)),
-        before: sayHolders(register, position.id, zone, name),
+        before: sayHolders(history, position.id, zone, name),
       })),
     below: directory.organisation.units
       .filter((one) => one.parent === id && !one.closed)
@@ -92,12 +92,12 @@ export function unitView(register: OrganisationHistory, directory: Directory, id
 }
 
 function sayHolders(
-  register: OrganisationHistory,
+  history: OrganisationHistory,
   position: string,
   zone: string,
   name: (id: string | null) => string,
 ): string {
-  const holders = register.position.get(position)?.holders ?? [];
+  const holders = history.position.get(position)?.holders ?? [];
   if (holders.length < 2) return "";
   return holders.map((one) => `${name(one.person)} from ${sayDate(dayIn(one.from, zone))}`).join(", ");
 }
@@ -119,7 +119,7 @@ export function groupViews(directory: Directory, at: string) {
 }
 
 /** Positions with who holds each now and did before. */
-export function positionViews(register: OrganisationHistory, directory: Directory, at: string) {
+export function positionViews(history: OrganisationHistory, directory: Directory, at: string) {
   const name = (person: string | null) => (person ? (directory.person(person)?.name ?? person) : "vacant");
   return directory.organisation.positions.map((position) => {
     const holder = directory.holderOf(position.id);
@@ -130,7 +130,7 @@ export function positionViews(register: OrganisationHistory, directory: Director
       unit: directory.unit(position.unit)?.name ?? position.unit,
       heads: position.heads,
       holder: person ? { id: person.id, name: person.name, state: stateOf(person, directory, at) } : null,
-      before: sayHolders(register, position.id, directory.organisation.timeZone, name),
+      before: sayHolders(history, position.id, directory.organisation.timeZone, name),
     };
   });
 }

@@ -98,19 +98,19 @@ describe("a person’s page", () => {
 describe("units, groups and positions", () => {
   it("show who heads and holds what, and where nobody does", () => {
     const app = changed();
-    const { directory, register } = readReferenceData(app);
+    const { directory, history } = readReferenceData(app);
     const now = app.clock.now();
     const tree = unitTree(directory, now);
     expect(tree[0]).toMatchObject({ id: "marevia", depth: 0, people: 1, below: directory.organisation.people.length });
     expect(tree.find((node) => node.id === "legal")).toMatchObject({ depth: 2, head: null });
     expect(tree.find((node) => node.id === "catering")?.headState).toMatchObject({ kind: "away", standIn: null });
-    expect(unitView(register, directory, "legal", now)?.states.map((state) => state.head)).toEqual([
+    expect(unitView(history, directory, "legal", now)?.states.map((state) => state.head)).toEqual([
       "vacant",
       "Lucinda Peroba",
     ]);
-    expect(unitView(register, directory, "moon", now)).toBeNull();
+    expect(unitView(history, directory, "moon", now)).toBeNull();
     expect(
-      positionViews(register, directory, now)
+      positionViews(history, directory, now)
         .filter((position) => !position.holder)
         .map((one) => one.name),
     ).toEqual(["Purchasing lead"]);
@@ -149,8 +149,8 @@ describe("everybody", () => {
 describe("limits", () => {
   it("stand by holder and type, with what is set for later", () => {
     const app = changed();
-    const { register, directory } = readReferenceData(app);
-    const matrix = (all: boolean) => limitMatrix(register, directory, app.clock.now(), all);
+    const { history, directory } = readReferenceData(app);
+    const matrix = (all: boolean) => limitMatrix(history, directory, app.clock.now(), all);
     expect(
       matrix(false)
         .find((row) => row.id === "treasurer")
@@ -170,13 +170,13 @@ describe("limits", () => {
     const app = testApp();
     const change: PeopleChange = {
       type: "set owner",
-      of: "costCentre",
-      key: "CC-99",
+      of: "supplier",
+      key: "Northrigg Cordage",
       person: "rui-tavares",
       from: null,
     };
     expect(codes(changePeople(app, person(app, "rui-tavares"), change, newCommandId()))).toBe("forbidden");
     by(app, change);
-    expect(readReferenceData(app).directory.ownerOf("costCentre", "CC-99")).toBe("rui-tavares");
+    expect(readReferenceData(app).directory.ownerOf("supplier", "Northrigg Cordage")).toBe("rui-tavares");
   });
 });

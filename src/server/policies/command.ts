@@ -1,7 +1,8 @@
 import type { Person } from "@/core/people";
 import type { PolicyVersion } from "@/core/policy";
 import type { ChainedEvent } from "@/core/records";
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { carryOut } from "../carry-out";
@@ -47,5 +48,5 @@ export function commandPolicy<T>(
 /** The version a command is about. */
 export function versionNumbered(app: App, policy: string, version: number): Result<PolicyVersion> {
   const found = versionsOf(app, policy).find((one) => one.version === version);
-  return found ? { ok: true, value: found } : refused("unknown", `There is no version ${version} of ${policy}`);
+  return found ? { ok: true, value: found } : refused("no such version", { version, policy });
 }

@@ -12,12 +12,12 @@ import {
   type Reason,
   type GivenReason,
 } from "@/core/policy";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
-import { sayDate } from "@/core/text";
-import { sayNotName, type SaidFinding, sayFinding, policiesOf } from "@/core/words";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
+import { type SaidFinding, sayFinding, policiesOf } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
-import { ratesFor, readReferenceData } from "../reference-data";
+import { ratesFor, readReferenceData, namesNow } from "../reference-data";
 import { commandPolicy, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
@@ -72,17 +72,18 @@ function newVersion(
 ): Result<{ events: PolicyEvent[]; value: { version: number } }> {
   const latest = versionsOf(app, policy.id).at(-1);
   if (latest && latest.version !== basedOn) {
-    const by = readReferenceData(app).directory.person(latest.savedBy)?.name ?? latest.savedBy;
     return refused(
-      "other version",
-      `${by} saved version ${latest.version} after you began with version ${basedOn}; open it and make your changes there`,
+      "version saved meanwhile",
+      { by: latest.savedBy, latest: latest.version, basedOn },
+      undefined,
+      namesNow(app),
     );
   }
   const unit = readReferenceData(app).directory.unit(policy.scope.units[0]!)?.name ?? "another unit";
   const taken = whyNotName(policy.name, policyNames(app), unit, policy.id);
-  if (taken) return refused(taken.code, sayNotName(taken, policy.name), "name");
+  if (taken) return refused("not a name", { why: taken, name: policy.name }, "name");
   const hash = contentHash(policy, sealerOfLog(app.db).seal);
-  if (latest?.hash === hash) return refused("unchanged", `Nothing differs from version ${latest.version}`);
+  if (latest?.hash === hash) return refused("same as the version", { version: latest.version });
   const version = (latest?.version ?? 0) + 1;
   // What was never approved goes on into this version, and so do the hands that wrote it.
   const before = latest && !isReviewed(latest) ? [latest.savedBy, ...(latest.authors ?? [])] : [];
@@ -123,10 +124,9 @@ function whyNotSent(
 ): Refusal[] {
   const given = new Set(reasons.filter(({ reason }) => reason.trim().length > 2).map(({ finding }) => finding));
   return findings.flatMap((finding): Refusal[] => {
-    const { message, mend } = say(finding);
-    if (finding.weight === "fatal") return [refuse("finding", `${message} ${mend}`)];
+    if (finding.weight === "fatal") return [refuse("finding is fatal", { said: say(finding) })];
     if (finding.weight === "doubtful" && !given.has(keyOf(finding)))
-      return [refuse("no reason", `Say why this is good enough, or mend it: ${message}`)];
+      return [refuse("finding without a reason", { said: say(finding) })];
     return [];
   });
 }
@@ -137,15 +137,16 @@ function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
   const now = app.clock.now();
   const zone = readReferenceData(app).directory.organisation.timeZone;
   if (inForceFrom) {
-    const stands = isOver(latest, now)
-      ? `counted ${sayTerm({ from: inForceFrom, until: latest.inForceUntil ?? null }, zone)}; put it in force again from a day, on its page`
-      : `${inForceFrom <= now ? "is in force since" : "counts from"} ${sayDate(dayIn(inForceFrom, zone))}`;
-    return refused("unchanged", `Nothing differs from version ${version}, which was approved and ${stands}`);
+    const since = { version, from: dayIn(inForceFrom, zone) };
+    if (isOver(latest, now))
+      return refused("version has counted", {
+        version,
+        term: sayTerm({ from: inForceFrom, until: latest.inForceUntil ?? null }, zone),
+      });
+    return inForceFrom <= now ? refused("version is in force", since) : refused("version is to count", since);
   }
   if (!sent || review?.outcome === "returned") return null;
-  return review
-    ? refused("already", `Version ${version} was approved as it is; put it in force from a day`)
-    : refused("already", `Version ${version} is with the reviewer already`);
+  return review ? refused("version approved as it is", { version }) : refused("version with the reviewer", { version });
 }
 
 export type Sending = {
@@ -173,8 +174,7 @@ export function sendToReviewer(
     const same = latest !== undefined && latest.hash === contentHash(policy, sealerOfLog(app.db).seal);
     const needless = same ? whyNotAgain(app, latest) : null;
     if (needless) return needless;
-    if (!note.trim() && !(same && latest.note))
-      return refused("no words", "Say why it changes: the reviewer and every later reader asks that first", "note");
+    if (!note.trim() && !(same && latest.note)) return refused("say why it changes", null, "note");
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
     const findings = findingsFor(app, policy);

@@ -1,7 +1,7 @@
 import type { Person } from "@/core/people";
 import { inForceAt, policyId, readPolicy, whyNotName, type Policy, type GivenReason } from "@/core/policy";
-import { type Result, refused } from "@/core/refusal";
-import { sayNotName } from "@/core/words";
+import { type Result } from "@/core/refusal";
+import { refused, namesOf } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
@@ -85,7 +85,7 @@ export function beginPolicy(app: App, actor: Person, value: unknown): Result<{ i
       const names = policyNames(app);
       const unit = directory.unit(read.value.scope.units[0]!)?.name ?? "another unit";
       const why = whyNotName(read.value.name, names, unit);
-      if (why) return refused(why.code, sayNotName(why, read.value.name), "name");
+      if (why) return refused("not a name", { why, name: read.value.name }, "name");
       const id = policyId(
         read.value.name,
         names.map((one) => one.id),
@@ -138,22 +138,20 @@ export function saveDraft(
   const read = readPolicy(value);
   if (!read.ok) return read;
   if (read.value.id !== id)
-    return refused("invalid", `This address is for ${id}, not for ${read.value.id}`, "policy.id");
+    return refused("address of another policy", { policy: id, given: read.value.id }, "policy.id");
   return app.db
     .transaction((): Result<Saved> => {
       const { versions, directory } = readReferenceData(app);
       const before = readDraft(app, id);
       const latest = versions.filter((one) => one.policy.id === id).at(-1);
-      if (!before && !latest) return refused("unknown", `There is no policy ${id}`);
+      if (!before && !latest) return refused("no such policy", { policy: id });
       // A page that was loaded again while its save was on its way sends the same once more: that is kept, not in conflict.
       if (before && before.savedBy === actor.id && sameDraft(before, read.value, reasons))
         return { ok: true, value: { revision: before.revision, savedAt: before.savedAt } };
       if ((before?.revision ?? 0) !== revision) {
-        const by = before ? (directory.person(before.savedBy)?.name ?? before.savedBy) : "Somebody";
-        const what = before
-          ? `${by} saved this draft after you opened it`
-          : "This draft was saved as a version or thrown away after you opened it";
-        return refused("other version", `${what}; nothing of yours was saved over it`);
+        return before
+          ? refused("draft saved by another", { by: before.savedBy }, undefined, namesOf(directory))
+          : refused("draft is gone");
       }
       const savedAt = app.wall.now();
       write(app, {
@@ -179,9 +177,8 @@ export function discardDraft(app: App, actor: Person, id: string, revision: numb
   const refusal = authorise(actor, "policies.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const draft = readDraft(app, id);
-  if (!draft) return refused("unknown", "There is no draft of this policy");
-  if (draft.revision !== revision)
-    return refused("other version", "Somebody saved this draft after you opened it; look at it first");
+  if (!draft) return refused("no draft of this policy");
+  if (draft.revision !== revision) return refused("draft saved meanwhile");
   dropDraft(app, id);
   return { ok: true, value: { gone: !readReferenceData(app).versions.some((one) => one.policy.id === id) } };
 }

@@ -2,6 +2,7 @@ import type { BoundaryCase } from "@/core/checks";
 import type { Place, Policy, Reason } from "@/core/policy";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
+import { projectBy, type Projections } from "../log/by-type";
 
 /** What happens to policies, on the stream of the policy or of the set. */
 export type PolicyEvent =
@@ -43,75 +44,65 @@ export type PolicyEvent =
 const addTerm = (list: string, from: string, until: string) =>
   `json_insert(${list}, '$[#]', json_object('from', ${from}, 'until', ${until}))`;
 
-/** Writes what is read of policies. @returns false for an event of another kind */
-export function projectPolicy(db: Db, event: ChainedEvent): boolean {
-  const { type, data } = { type: event.type, data: JSON.parse(event.data) as unknown } as PolicyEvent;
-  const policy = event.stream.slice("policy:".length);
-  const set = (columns: string, ...values: (string | number | null)[]) =>
-    db.prepare(`UPDATE policy_version SET ${columns} WHERE policy = ? AND version = ?`).run(...values);
-  switch (type) {
-    case "policy version saved":
-      db.prepare(
-        `INSERT INTO policy_version (policy, version, document_type, hash, body, saved_by, saved_at, note, authors)
-         VALUES (@policy, @version, @type, @hash, @body, @by, @at, @note, @authors)`,
-      ).run({
-        policy: data.policy.id,
-        version: data.version,
-        type: data.policy.documentType,
-        hash: data.hash,
-        body: canonical(data.policy),
-        by: event.actor,
-        at: event.time,
-        note: data.note,
-        authors: canonical(data.authors ?? [event.actor]),
-      });
-      return true;
-    case "policy version sent": {
-      const sent = canonical({ by: event.actor, at: event.time, from: data.from, until: data.until });
-      set("sent = ?, reasons = ?, review = NULL", sent, canonical(data.reasons), policy, data.version);
-      return true;
-    }
-    case "policy version commented": {
-      const { id, place, text } = data;
-      const comment = canonical({ id, place, text, by: event.actor, at: event.time });
-      set("comments = json_insert(comments, '$[#]', json(?))", comment, policy, data.version);
-      return true;
-    }
-    case "policy version reviewed": {
-      const { outcome, words } = data;
-      set("review = ?", canonical({ by: event.actor, at: event.time, outcome, words }), policy, data.version);
-      return true;
-    }
-    case "policy version put in force":
-      set(
-        `earlier = CASE WHEN in_force_from IS NULL THEN earlier ELSE ${addTerm("earlier", "in_force_from", "in_force_until")} END,
-         in_force_from = ?, in_force_until = ?, put_in_force_by = ?`,
-        data.from,
-        data.until ?? null,
-        event.actor,
-        policy,
-        data.version,
-      );
-      return true;
-    case "policy version ended":
-      set("in_force_until = ?", data.until, policy, data.version);
-      return true;
-    case "policy test set kept":
-      db.prepare(
-        "INSERT OR REPLACE INTO test_set (policy, version, cases, kept_by, kept_at) VALUES (?, ?, ?, ?, ?)",
-      ).run(policy, data.version, canonical(data.cases), event.actor, event.time);
-      return true;
-    case "policy set scheduled":
-      db.prepare(
-        `INSERT INTO policy_set (id, name, members, from_time, until_time, made_by) VALUES (?, ?, ?, ?, ?, ?)
-         ON CONFLICT (id) DO UPDATE SET earlier = ${addTerm("policy_set.earlier", "policy_set.from_time", "policy_set.until_time")},
-           from_time = excluded.from_time, until_time = excluded.until_time, made_by = excluded.made_by`,
-      ).run(data.id, data.name, canonical(data.members), data.from, data.until, event.actor);
-      return true;
-    case "policy set ended":
-      db.prepare("UPDATE policy_set SET until_time = ? WHERE id = ?").run(data.until, data.id);
-      return true;
-    default:
-      return false;
-  }
+/** Sets columns of the version that an event is about. */
+const setOf = (db: Db, { stream }: ChainedEvent, version: number, columns: string, ...values: (string | null)[]) =>
+  void db
+    .prepare(`UPDATE policy_version SET ${columns} WHERE policy = ? AND version = ?`)
+    .run(...values, stream.slice("policy:".length), version);
+
+const OF_POLICIES: Projections<PolicyEvent> = {
+  "policy version saved": (db, { policy, version, hash, note, authors }, { actor, time }) => {
+    db.prepare(
+      `INSERT INTO policy_version (policy, version, document_type, hash, body, saved_by, saved_at, note, authors)
+       VALUES (@policy, @version, @type, @hash, @body, @by, @at, @note, @authors)`,
+    ).run({
+      policy: policy.id,
+      version,
+      type: policy.documentType,
+      hash,
+      body: canonical(policy),
+      by: actor,
+      at: time,
+      note,
+      authors: canonical(authors ?? [actor]),
+    });
+  },
+  "policy version sent": (db, { version, from, until, reasons }, event) => {
+    const sent = canonical({ by: event.actor, at: event.time, from, until });
+    setOf(db, event, version, "sent = ?, reasons = ?, review = NULL", sent, canonical(reasons));
+  },
+  "policy version commented": (db, { version, id, place, text }, event) => {
+    const comment = canonical({ id, place, text, by: event.actor, at: event.time });
+    setOf(db, event, version, "comments = json_insert(comments, '$[#]', json(?))", comment);
+  },
+  "policy version reviewed": (db, { version, outcome, words }, event) => {
+    setOf(db, event, version, "review = ?", canonical({ by: event.actor, at: event.time, outcome, words }));
+  },
+  "policy version put in force": (db, { version, from, until = null }, event) => {
+    const earlier = `CASE WHEN in_force_from IS NULL THEN earlier ELSE ${addTerm("earlier", "in_force_from", "in_force_until")} END`;
+    const columns = `earlier = ${earlier}, in_force_from = ?, in_force_until = ?, put_in_force_by = ?`;
+    setOf(db, event, version, columns, from, until, event.actor);
+  },
+  "policy version ended": (db, { version, until }, event) => setOf(db, event, version, "in_force_until = ?", until),
+  "policy test set kept": (db, { version, cases }, { stream, actor, time }) => {
+    const keep = db.prepare(
+      "INSERT OR REPLACE INTO test_set (policy, version, cases, kept_by, kept_at) VALUES (?, ?, ?, ?, ?)",
+    );
+    keep.run(stream.slice("policy:".length), version, canonical(cases), actor, time);
+  },
+  "policy set scheduled": (db, { id, name, members, from, until }, { actor }) => {
+    db.prepare(
+      `INSERT INTO policy_set (id, name, members, from_time, until_time, made_by) VALUES (?, ?, ?, ?, ?, ?)
+       ON CONFLICT (id) DO UPDATE SET earlier = ${addTerm("policy_set.earlier", "policy_set.from_time", "policy_set.until_time")},
+         from_time = excluded.from_time, until_time = excluded.until_time, made_by = excluded.made_by`,
+    ).run(id, name, canonical(members), from, until, actor);
+  },
+  "policy set ended": (db, { id, until }) => {
+    db.prepare("UPDATE policy_set SET until_time = ? WHERE id = ?").run(until, id);
+  },
+};
+
+/** Writes what is read of policies. */
+export function projectPolicy(db: Db, event: ChainedEvent): void {
+  projectBy(OF_POLICIES, db, event);
 }

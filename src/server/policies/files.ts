@@ -1,11 +1,12 @@
 import { parse } from "csv-parse/sync";
 import { toCsv } from "../csv";
 import { boundaryCases } from "@/core/checks";
-import { fromDmn, fromMatrix, lossesOf, sayLoss, toDmn, toMatrix, type TableRead } from "@/core/formats";
+import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix, type TableProblem, type TableRead } from "@/core/formats";
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, vocabularyIn } from "@/core/policy";
-import { type Result, refused } from "@/core/refusal";
+import { type Result, refusedFor } from "@/core/refusal";
+import { refused, sayReadLoss, sayLoss, sayTableProblem } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
@@ -38,13 +39,13 @@ export async function policyFile(
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
     case "csv":
       return file(
-        toCsv(toMatrix(policy)),
+        toCsv(toMatrix(policy, sayLoss)),
         `${name}-matrix.csv`,
         "text/csv; charset=utf-8",
         lossesOf(policy).map(sayLoss),
       );
     case "dmn":
-      return file(await toDmn(policy), `${name}.dmn`, "application/xml", lossesOf(policy).map(sayLoss));
+      return file(await toDmn(policy, sayLoss), `${name}.dmn`, "application/xml", lossesOf(policy).map(sayLoss));
     case "tests": {
       const rows = boundaryCases(policy).map((one) => ({
         section: one.sectionName,
@@ -82,7 +83,7 @@ function wanted(app: App, id: string, version?: number): Result<{ policy: Policy
   const draft = readDraft(app, id);
   return draft
     ? { ok: true, value: { policy: draft.policy, saved: null } }
-    : refused("unknown", `There is no draft of ${id}`);
+    : refused("no draft of the policy", { policy: id });
 }
 
 /** A header has room for so many; the page and the file itself have all. */
@@ -103,30 +104,38 @@ export async function readPolicyFile(
   _app: App,
   actor: Person,
   { format, text, base }: { format: "json" | "csv" | "dmn"; text: string; base: object },
-): Promise<Result<TableRead>> {
+): Promise<Result<SaidTable>> {
   const refusal = authorise(actor, "policies.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const given = base as PolicyInput;
-  if (format === "dmn") return fromDmn(text, given);
+  if (format === "dmn") return saidTable(await fromDmn(text, given));
   if (format === "json") return fromJson(text, given);
   const rows = rowsOf(text);
   if (!rows.ok) return rows;
-  return fromMatrix(rows.value, given);
+  return saidTable(fromMatrix(rows.value, given));
+}
+
+/** What was read of a file, with what is not in it in words. */
+export type SaidTable = { policy: Policy; losses: string[] };
+
+function saidTable(read: Result<TableRead, TableProblem>): Result<SaidTable> {
+  if (!read.ok) return refusedFor(...read.refusals.map(sayTableProblem));
+  return { ok: true, value: { policy: read.value.policy, losses: read.value.losses.map(sayReadLoss) } };
 }
 
 /** A whole policy; its id and owner are those of the draft it comes into. */
-function fromJson(text: string, base: PolicyInput): Result<TableRead> {
+function fromJson(text: string, base: PolicyInput): Result<SaidTable> {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (cause) {
-    return refused("invalid", `The file is no JSON: ${cause instanceof Error ? cause.message : "it cannot be read"}`);
+    return refused("file is no JSON", { found: cause instanceof Error ? cause.message : "it cannot be read" });
   }
   const read = readPolicy(value);
   if (!read.ok) return read;
   const { id, name } = base;
   const losses =
-    read.value.id === id ? [] : [`The file is of the policy “${read.value.name}”; name and id stay those of this one.`];
+    read.value.id === id ? [] : [sayReadLoss({ code: "name of the draft stays", values: { name: read.value.name } })];
   return { ok: true, value: { policy: { ...read.value, id, name, ...(base.owner && { owner: base.owner }) }, losses } };
 }
 
@@ -137,7 +146,7 @@ function rowsOf(text: string): Result<string[][]> {
     return { ok: true, value: rows };
   } catch (cause) {
     const message = cause instanceof Error ? cause.message : "it cannot be read";
-    return refused("invalid", `The file is no CSV: ${message}`);
+    return refused("file is no CSV", { found: message });
   }
 }
 

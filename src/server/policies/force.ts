@@ -1,6 +1,7 @@
 import type { Person } from "@/core/people";
 import { boundaryCases } from "@/core/checks";
-import { refused, type Result } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { commandPolicy, versionNumbered } from "./command";
@@ -31,16 +32,15 @@ export function endVersion(
       const { inForceFrom, inForceUntil } = found.value;
       const now = app.clock.now();
       const zone = readReferenceData(app).directory.organisation.timeZone;
-      if (!inForceFrom) return refused("not in force", `Version ${version} was never put in force`);
-      if (inForceUntil && inForceUntil <= now) return refused("already", `Version ${version} is over already`);
-      if (until < dayIn(now, zone))
-        return refused("past", "It cannot end in the past; choose today or a later day", "until");
+      if (!inForceFrom) return refused("never in force", { version });
+      if (inForceUntil && inForceUntil <= now) return refused("version is over", { version });
+      if (until < dayIn(now, zone)) return refused("end in the past", null, "until");
       const end = endOfDay(until, zone);
-      if (end <= inForceFrom) return refused("past", "It would end before it begins", "until");
+      if (end <= inForceFrom) return refused("end before the beginning", null, "until");
       if (inForceUntil && end > inForceUntil)
         return refused(
-          "later",
-          `Version ${version} counts ${sayTerm({ from: inForceFrom, until: inForceUntil }, zone)} already; it can end earlier, not later`,
+          "version ends earlier only",
+          { version, term: sayTerm({ from: inForceFrom, until: inForceUntil }, zone) },
           "until",
         );
       return {

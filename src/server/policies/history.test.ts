@@ -1,4 +1,4 @@
-// The tide is what the policy's sections would have caught: the same as routing every past order by itself.
+// The distribution is what the policy's sections would have caught: the same as routing every past order by itself.
 import { describe, expect, it } from "vitest";
 import { edit, type PolicyVersion } from "@/core/policy";
 import { route } from "@/core/routing";
@@ -6,7 +6,7 @@ import { generateDemo } from "../../../demo/generate";
 import type { App } from "../app";
 import { handClock, systemClock } from "../clock";
 import { openDatabase } from "../db/open";
-import { temporaryFolder } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { readState } from "../documents/state";
 import { ratesFor, readReferenceData } from "../reference-data";
 import { versionsOf } from "./commands";

@@ -48,19 +48,14 @@ export function historyOf(app: App, documentType: string): History {
     )
     .all(from.slice(0, 10)) as Rate[];
   const daysPerStage = days.length ? days.reduce((sum, one) => sum + one, 0) / days.length : 0;
-  return { documents, rates, months: MONTHS, daysPerStage, names: namesKnown(app, documents) };
+  return { documents, rates, months: MONTHS, daysPerStage, names: namesKnown(app) };
 }
 
-/** Accounts by their names; cost centres that have an owner or stand on documents of the time. */
-function namesKnown(app: App, documents: readonly PastDocument[]): KnownNames {
+/** Accounts by their names. */
+function namesKnown(app: App): KnownNames {
   const accounts = app.db.prepare("SELECT kind, name FROM account").all() as { kind: string; name: string }[];
-  const { owners } = readReferenceData(app).directory.organisation;
-  const used = documents.flatMap(({ facts }) =>
-    Array.isArray(facts.costCentre) ? (facts.costCentre as string[]) : [],
-  );
   const of = (kind: string) => accounts.flatMap((one) => (one.kind === kind ? [one.name] : []));
-  const owned = owners.flatMap((one) => (one.of === "costCentre" ? [one.key] : []));
-  return { supplier: of("supplier"), customer: of("customer"), costCentre: [...new Set([...owned, ...used])] };
+  return { supplier: of("supplier"), customer: of("customer") };
 }
 
 /** The same for whoever may read policies. */

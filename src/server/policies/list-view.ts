@@ -7,7 +7,8 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { inForce, readReferenceData } from "../reference-data";
 import { allDrafts } from "./drafts";
-import { setsOf, type KeptSet } from "./sets";
+import type { KeptSet } from "./kept-set";
+import { setsOf } from "./sets";
 import { sayAfter, sayStanding, sayTerm } from "./standing";
 
 /** What the list of policies shows a reader. */

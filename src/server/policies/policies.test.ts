@@ -1,7 +1,7 @@
 // Drafts, review by a second person, dates and sets: what is refused, what happens by itself, and that the tables can be made again from the log.
 import { describe, expect, it } from "vitest";
 import { keyOf } from "@/core/checks";
-import { lossesOf, sayLoss } from "@/core/formats";
+import { lossesOf } from "@/core/formats";
 import { inForceAt, versionState, type PolicyInput } from "@/core/policy";
 import { newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
@@ -16,6 +16,7 @@ import { endVersion, keepTests } from "./force";
 import { policyList } from "./list-view";
 import { commentVersion, putInForce, reviewVersion } from "./review";
 import { scheduleSet, switchSetOff, switchSetOn } from "./sets";
+import { sayLoss } from "@/core/words";
 
 const writer = (app: TestApp) => person(app, "benedita-corvo");
 const reviewer = (app: TestApp) => person(app, "rosalind-amado");

@@ -1,8 +1,9 @@
 import type { Person } from "@/core/people";
 import { isOver, isReviewed, type Place } from "@/core/policy";
 import { whyNotReady, type PolicyVersion } from "@/core/policy";
-import { refuse, type Result, refused } from "@/core/refusal";
-import { namesOf, sayNotReady } from "@/core/words";
+import { type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
+import { namesOf } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { commandPolicy, versionNumbered } from "./command";
@@ -30,8 +31,8 @@ export function commentVersion(
     () => {
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
-      if (!text.trim()) return refused("no words", "Write what you have to say first", "text");
-      if (!found.value.sent) return refused("not sent", `Version ${version} is not with the reviewer`);
+      if (!text.trim()) return refused("write a comment", null, "text");
+      if (!found.value.sent) return refused("not with the reviewer", { version });
       const id = `${version}.${(found.value.comments ?? []).length + 1}`;
       const data = { version, id, place, text: text.trim() };
       return { ok: true, value: { events: [{ type: "policy version commented", data }], value: { id } } };
@@ -62,21 +63,16 @@ export function reviewVersion(
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
       const { sent, review } = found.value;
-      if (isOwnWork(found.value, actor.id))
-        return refused("own work", "You had a hand in this version; somebody else has to review it");
-      if (!sent) return refused("not sent", `Version ${version} is not with the reviewer`);
-      if (review) return refused("already", `Version ${version} was ${review.outcome} already`);
-      if (outcome === "returned" && !words.trim()) return refused("no words", "Say what is to be changed", "words");
+      if (isOwnWork(found.value, actor.id)) return refused("hand in this version");
+      if (!sent) return refused("not with the reviewer", { version });
+      if (review) return refused("version was reviewed", { version, outcome: review.outcome });
+      if (outcome === "returned" && !words.trim()) return refused("say what to change", null, "words");
       const reviewed = { type: "policy version reviewed" as const, data: { version, outcome, words: words.trim() } };
       if (outcome === "returned" || !sent.from)
         return { ok: true, value: { events: [reviewed], value: { from: null } } };
       const now = app.clock.now();
       const times: Times = { from: sent.from < now ? now : sent.from, until: sent.until };
-      if (times.until !== null && times.until <= now)
-        return refused(
-          "past",
-          "The time it was planned for is over; return it, so that it can be sent with other dates",
-        );
+      if (times.until !== null && times.until <= now) return refused("planned time is over");
       const why = whyNotStart(app, found.value, times);
       if (why) return why;
       const forced = { type: "policy version put in force" as const, data: { version, ...times } };
@@ -90,7 +86,7 @@ export function whyNotStart(app: App, version: PolicyVersion, times: Times): Res
   const { directory } = readReferenceData(app);
   const names = namesOf(directory, { policy: version.policy });
   const refusals = whyNotReady(version.policy, directory).map(({ path, why }) =>
-    refuse(why.code, `${path}: ${sayNotReady(why, names)}`, path),
+    refuse("policy not ready", { why, at: path }, path, names),
   );
   if (refusals.length > 0) return { ok: false, refusals };
   return rivalRefusal(app, version.policy, times);
@@ -119,12 +115,8 @@ export function putInForce(
       const found = versionNumbered(app, policy, version);
       if (!found.ok) return found;
       if (found.value.inForceFrom && !isOver(found.value, app.clock.now()))
-        return refused("already", `Version ${version} was put in force already`);
-      if (!isReviewed(found.value))
-        return refused(
-          "not reviewed",
-          `Version ${version} has not been approved by a reviewer yet; send it there first`,
-        );
+        return refused("in force already", { version });
+      if (!isReviewed(found.value)) return refused("not approved by a reviewer", { version });
       const times = plannedTimes(app, from, until);
       if (!times.ok) return times;
       const why = whyNotStart(app, found.value, times.value);

@@ -1,8 +1,10 @@
+import type { KeptSet, SetMember } from "./kept-set";
 import { dayIn } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { claimTheSame, isOver, isReviewed, type PolicyVersion, type Term } from "@/core/policy";
-import { refuse, type Refusal, type Result, refused } from "@/core/refusal";
+import { type Refusal, type Result } from "@/core/refusal";
+import { refuse, refused } from "@/core/words";
 import type { App } from "../app";
 import { append } from "../log/log";
 import { project } from "../log/projection";
@@ -17,9 +19,7 @@ import { endOfDay, plannedTimes, type Times } from "./times";
  * Policies that are switched on and off together, as for a holiday season or the end of a year, and again the year after. Either all of them are switched or none
  * is.
  */
-export type SetMember = { policy: string; version: number };
 export type SetPlan = { name: string; members: SetMember[]; from: string; until: string | null };
-export type KeptSet = { id: string; name: string; members: SetMember[]; term: Term; earlier: Term[] };
 
 type SetRow = {
   id: string;
@@ -44,7 +44,7 @@ export function setsOf(app: App): KeptSet[] {
 
 const kept = (app: App, id: string): Result<KeptSet> => {
   const set = setsOf(app).find((one) => one.id === id);
-  return set ? { ok: true, value: set } : refused("unknown", "There is no such set of policies");
+  return set ? { ok: true, value: set } : refused("no such set");
 };
 
 /**
@@ -54,17 +54,15 @@ const kept = (app: App, id: string): Result<KeptSet> => {
 export function scheduleSet(app: App, actor: Person, plan: SetPlan, command: string): Result<{ id: string }> {
   const id = idFrom(plan.name);
   return onSet(app, actor, id, "policy set scheduled", command, () => {
-    if (!plan.name.trim()) return refused("no name", "Give the set a name", "name");
-    if (setsOf(app).some((set) => set.id === id))
-      return refused("name taken", `There is a set “${plan.name}” already; give this one another name`, "name");
+    if (!plan.name.trim()) return refused("set without a name", null, "name");
+    if (setsOf(app).some((set) => set.id === id)) return refused("set of that name", { set: plan.name }, "name");
     const times = plannedTimes(app, plan.from, plan.until);
     if (!times.ok) return times;
     const chosen = membersOf(app, plan.members, (one) =>
-      one.inForceFrom && !isOver(one, app.clock.now()) ? "has dates of its own already" : null,
+      one.inForceFrom && !isOver(one, app.clock.now()) ? "has dates" : null,
     );
     if (!chosen.ok) return chosen;
-    if (chosen.value.length < 2)
-      return refused("too few", "A set has two policies or more; one alone is put in force by itself");
+    if (chosen.value.length < 2) return refused("set of one");
     return switchedOn(app, actor, { ...plan, id, name: plan.name.trim() }, chosen.value, times.value, command);
   });
 }
@@ -85,9 +83,7 @@ export function switchSetOn(
     const set = kept(app, id);
     if (!set.ok) return set;
     const now = app.clock.now();
-    const chosen = membersOf(app, set.value.members, (one) =>
-      isOver(one, now) ? null : `counts still, or is to; switch it off first`,
-    );
+    const chosen = membersOf(app, set.value.members, (one) => (isOver(one, now) ? null : "counts still"));
     if (!chosen.ok) return chosen;
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
@@ -95,11 +91,8 @@ export function switchSetOn(
       findingsFor(app, policy)
         .filter(({ weight }) => weight === "fatal")
         .map((finding): Refusal => {
-          const { message, mend } = sayFindingOf(app, policy, finding);
-          return refuse(
-            "finding",
-            `“${policy.name}” can no longer be carried out as it was reviewed: ${message} ${mend}`,
-          );
+          const said = sayFindingOf(app, policy, finding);
+          return refuse("carried out no more", { policy: policy.name, said });
         }),
     );
     if (fatal.length > 0) return { ok: false, refusals: fatal };
@@ -125,9 +118,8 @@ export function switchSetOff(
     const now = app.clock.now();
     const { timeZone } = readReferenceData(app).directory.organisation;
     if (term.until !== null && (term.until <= now || term.until <= term.from))
-      return refused("already", `“${set.value.name}” is switched off already`);
-    if (term.from <= now && last < dayIn(now, timeZone))
-      return refused("past", "It cannot be switched off in the past; choose today or a later day", "last");
+      return refused("set is off", { set: set.value.name });
+    if (term.from <= now && last < dayIn(now, timeZone)) return refused("set off in the past", null, "last");
     const until = term.from > now ? term.from : endOfDay(last, timeZone);
     for (const { policy, version } of members) {
       const found = versionNumbered(app, policy, version);
@@ -155,14 +147,14 @@ function onSet(
 function membersOf(
   app: App,
   members: readonly SetMember[],
-  against: (version: PolicyVersion) => string | null,
+  against: (version: PolicyVersion) => "has dates" | "counts still" | null,
 ): Result<PolicyVersion[]> {
   const chosen: PolicyVersion[] = [];
   for (const { policy, version } of members) {
     const found = versionNumbered(app, policy, version);
     if (!found.ok) return found;
-    const why = isReviewed(found.value) ? against(found.value) : "has not been approved by a reviewer yet";
-    if (why) return refused("not reviewed", `Version ${version} of “${found.value.policy.name}” ${why}`);
+    const why = isReviewed(found.value) ? against(found.value) : "not approved";
+    if (why) return refused("not in a set", { version, policy: found.value.policy.name, why });
     chosen.push(found.value);
   }
   return { ok: true, value: chosen };
@@ -179,8 +171,7 @@ function switchedOn(
   const { directory } = readReferenceData(app);
   for (const [index, one] of versions.entries()) {
     const rival = versions.slice(0, index).find((other) => claimTheSame(other.policy, one.policy, directory));
-    if (rival)
-      return refused("two policies", `“${rival.policy.name}” and “${one.policy.name}” would claim the same documents`);
+    if (rival) return refused("rivals in a set", { rival: rival.policy.name, policy: one.policy.name });
     const why = whyNotStart(app, one, times);
     if (why) return why;
   }

@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import { inForceAt, versionState, type PolicyVersion, type Term } from "@/core/policy";
 import { sayDate } from "@/core/text";
-import type { KeptSet } from "./sets";
+import type { KeptSet } from "./kept-set";
 
 /** How the times of versions and sets read. */
 

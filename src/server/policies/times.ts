@@ -1,8 +1,7 @@
 import { dayIn, startOfDay } from "@/core/calendar";
-import { typeWords } from "@/core/documents";
 import { rivalOf, type Policy, type Term } from "@/core/policy";
-import { refused, type Result } from "@/core/refusal";
-import { sayDate } from "@/core/text";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 
@@ -19,9 +18,8 @@ export function plannedTimes(app: App, from: string | null, until: string | null
   const now = app.clock.now();
   const today = dayIn(now, timeZone);
   const first = from ?? today;
-  if (first < today)
-    return refused("past", "A version cannot be put in force in the past; choose today or a later day", "from");
-  if (until !== null && until < first) return refused("past", "The last day must not lie before the first", "until");
+  if (first < today) return refused("force in the past", null, "from");
+  if (until !== null && until < first) return refused("last day before the first", null, "until");
   const start = startOfDay(first, timeZone);
   return {
     ok: true,
@@ -40,11 +38,10 @@ export function rivalRefusal(app: App, policy: Policy, { from, until }: Times): 
   const { versions, directory } = readReferenceData(app);
   const rival = rivalOf(policy, from, until, versions, directory);
   if (!rival) return null;
-  const { many } = typeWords(policy.documentType).name;
   const since = dayIn(rival.inForceFrom!, directory.organisation.timeZone);
   return refused(
-    "two policies",
-    `“${policy.name}” and “${rival.policy.name}” (from ${sayDate(since)}) would both claim ${many} of the same unit and people; end one of them first, or choose other dates`,
+    "two policies claim",
+    { policy: policy.name, rival: rival.policy.name, since, type: policy.documentType },
     "from",
   );
 }

@@ -2,7 +2,8 @@
 import fs from "node:fs";
 import path from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
-import { person, temporaryFolder, value } from "../../../demo/test-app";
+import { person, value } from "../../../demo/test-app";
+import { temporaryFolder } from "../../../demo/temporary";
 import { demoApp } from "../../../demo/test-demo";
 import { openDatabase, sayDatabase } from "../db/open";
 import { exported } from "../documents/export";

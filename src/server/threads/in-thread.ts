@@ -7,6 +7,7 @@ import type { App } from "../app";
 import type { Asked } from "./messages";
 import { Busy, Pool, type Task } from "./pool";
 import type { InputOf, StepOf, ValueOf, WorkName } from "./work";
+import { refuse } from "@/core/words";
 
 /** What there is once a process: Next keeps several copies of a module. */
 type Shared = {
@@ -61,7 +62,7 @@ async function* following<S, V>(work: Asked, signal: AbortSignal | undefined): A
     },
   };
   const stop = () => pool.stop(task);
-  if (signal?.aborted) throw new Busy(ENDED);
+  if (signal?.aborted) throw new Busy(refuse("ended before it was done"));
   signal?.addEventListener("abort", stop);
   try {
     pool.begin(task);
@@ -75,8 +76,6 @@ async function* following<S, V>(work: Asked, signal: AbortSignal | undefined): A
     if (!outcome) stop();
   }
 }
-
-const ENDED = "It was ended before it was done";
 
 async function endOf<V>(steps: AsyncGenerator<unknown, V>): Promise<V> {
   for (;;) {
@@ -92,7 +91,7 @@ export function resultInThread<N extends WorkName>(...asking: Parameters<typeof 
 
 function valueOf<V>(outcome: Parameters<Task["over"]>[0]): V {
   if ("error" in outcome) throw outcome.error;
-  if ("stopped" in outcome) throw new Busy(ENDED);
+  if ("stopped" in outcome) throw new Busy(refuse("ended before it was done"));
   return outcome.value as V;
 }
 
@@ -116,8 +115,7 @@ export async function fileInThread<N extends FileWork>(
   signal?: AbortSignal,
 ): Promise<ReadableStream<Uint8Array>> {
   const open = fetching.get(by.id) ?? 0;
-  if (open >= MOST_FETCHED_AT_ONCE)
-    throw new Busy(`You are fetching ${open} files already; let one of them end, and ask again`);
+  if (open >= MOST_FETCHED_AT_ONCE) throw new Busy(refuse("too many files open", { open }));
   fetching.set(by.id, open + 1);
   const release = once(() => {
     const left = (fetching.get(by.id) ?? 1) - 1;

@@ -4,10 +4,16 @@ import os from "node:os";
 import path from "node:path";
 import { projectRoot } from "../root";
 import type { Asked, Fault, ThreadData, Told } from "./messages";
+import { type Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 
 /** Too much is under way; the message says what to do. */
 export class Busy extends Error {
   override name = "Busy";
+
+  constructor(readonly refusal: Refusal) {
+    super(refusal.message);
+  }
 }
 
 /** What the pool does with one work, and tells whoever asked for it. */
@@ -47,10 +53,8 @@ export class Pool {
   /** @throws Busy when too much waits already */
   begin(task: Task): void {
     const own = this.waiting.filter((one) => one.asked.by.id === task.asked.by.id).length;
-    if (own >= MOST_WAITING_OF_ONE)
-      throw new Busy(`You have ${own} long requests waiting already; let one of them end, and ask again`);
-    if (this.waiting.length >= MOST_WAITING)
-      throw new Busy("Too many people ask for long work at this moment; try again in a minute");
+    if (own >= MOST_WAITING_OF_ONE) throw new Busy(refuse("long requests waiting", { waiting: own }));
+    if (this.waiting.length >= MOST_WAITING) throw new Busy(refuse("too many at long work"));
     this.waiting.push(task);
     this.next();
   }
@@ -93,7 +97,7 @@ export class Pool {
     thread.limit = setTimeout(
       () =>
         this.drop(thread, {
-          error: new Busy("It took too long, and was ended; ask for less, such as a shorter period"),
+          error: new Busy(refuse("took too long")),
         }),
       LONGEST_MS,
     ).unref();

@@ -22,7 +22,7 @@ function databaseOf(folder: string): Db {
   return open.db;
 }
 // oxlint-disable-next-line unicorn/require-post-message-target-origin -- a thread has no origin
-const tell = (told: Told) => parentPort!.postMessage(told);
+const post = (told: Told) => parentPort!.postMessage(told);
 
 async function doWork({ id, folder, name, input, by, at, demo, spool }: Asked): Promise<void> {
   const app: App = { db: databaseOf(folder), demo, clock: { now: () => at }, wall: systemClock };
@@ -33,10 +33,10 @@ async function doWork({ id, folder, name, input, by, at, demo, spool }: Asked): 
       const { done, value } = await steps.next();
       if (Atomics.load(stop, 0) === id) {
         await steps.return(undefined as never);
-        return tell({ id, stopped: true });
+        return post({ id, stopped: true });
       }
-      if (done) return tell({ id, value: spool === null ? value : null });
-      if (file === null) tell({ id, step: value });
+      if (done) return post({ id, value: spool === null ? value : null });
+      if (file === null) post({ id, step: value });
       else fs.writeSync(file, value as Uint8Array);
     }
   } finally {
@@ -48,6 +48,6 @@ parentPort!.on("message", (asked: Asked) => {
   doWork(asked).catch((error: unknown) => {
     const { message, stack, code } = error as Error & { code?: unknown };
     const known = typeof code === "string" ? code : null;
-    tell({ id: asked.id, fault: { message: message ?? String(error), stack: stack ?? "", code: known } });
+    post({ id: asked.id, fault: { message: message ?? String(error), stack: stack ?? "", code: known } });
   });
 });

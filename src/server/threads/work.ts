@@ -5,7 +5,7 @@ import type { TableName } from "@/core/people-table";
 import type { App } from "../app";
 import type { ExportFormat } from "../documents/export";
 import type { ListFilter } from "../documents/queries";
-import type { Period } from "../evidence/report";
+import type { Period } from "../evidence/period";
 import type { PlanRequest } from "../evidence/samples";
 import type { CustomerImportRequest } from "../intake/customers";
 import type { ImportRequest } from "../people/import";

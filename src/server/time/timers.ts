@@ -50,8 +50,8 @@ export type NextDue = { at: string; what: string };
 export function nextDue(app: App): NextDue | null {
   const now = app.clock.now();
   const ask = (sql: string) => statement(app.db, sql).get(now) as { at: string; what: string } | undefined;
-  const { register } = readReferenceData(app);
-  const turn = turningPoints(register, now)[0];
+  const { history } = readReferenceData(app);
+  const turn = turningPoints(history, now)[0];
   const planned = [
     ask(
       `SELECT t.at, CASE t.kind WHEN 'overdue' THEN 'an answer is due on ' ELSE 'a reminder about ' END || d.number AS what

@@ -44,13 +44,19 @@ export function InvitationForm({ token }: { token: string }) {
   );
 }
 
+/** The zone of this device, where it is one that may be chosen. */
+function zoneHere(zones: readonly string[]): string {
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return zones.includes(here) ? here : "UTC";
+}
+
 /** The first administrator of an empty installation. */
 export function StartForm({ zones }: { zones: string[] }) {
   const { go, busy, refusals } = useEntering("/api/start");
   const [form, setForm] = useState({
     organisation: "",
-    currency: "EUR",
-    timeZone: "UTC",
+    currency: "",
+    timeZone: zoneHere(zones),
     name: "",
     email: "",
     password: "",
@@ -65,6 +71,7 @@ export function StartForm({ zones }: { zones: string[] }) {
           value={form.currency}
           onChange={(value) => set("currency")(value.toUpperCase())}
           maxLength={3}
+          hint="Three letters, ISO 4217."
           required
         />
         <Choice label="Time zone" value={form.timeZone} onChange={set("timeZone")}>

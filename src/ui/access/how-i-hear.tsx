@@ -1,8 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import type { Refusal } from "@/core/refusal";
-import { Choice, Entry, Form } from "../labelled";
+import { ChoiceField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
 import { send } from "../send";
 
@@ -10,7 +11,8 @@ type Preference = { mode: "at once" | "daily"; hour: string };
 
 /** Whether messages come one by one or once a day, and an end for links in a mailbox that is in other hands. */
 export function HowIHear({ preference, zone }: { preference: Preference; zone: string }) {
-  const [value, setValue] = useState(preference);
+  const form = useForm({ defaultValues: preference });
+  const daily = useWatch({ control: form.control, name: "mode" }) === "daily";
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const [said, setSaid] = useState("");
   const run = async (body: object, words: (value: unknown) => string) => {
@@ -19,28 +21,17 @@ export function HowIHear({ preference, zone }: { preference: Preference; zone: s
     setSaid(result.ok ? words(result.value) : "");
   };
   return (
-    <Form
+    <TypedForm
+      form={form}
       refusals={refusals}
       className="max-w-xl"
-      onSave={() => run({ type: "hear", preference: value }, () => "Saved.")}
+      onSave={(typed) => run({ type: "hear", preference: typed }, () => "Saved.")}
     >
-      <Choice
-        label="Messages to me"
-        value={value.mode}
-        onChange={(mode) => setValue({ ...value, mode: mode as Preference["mode"] })}
-      >
+      <ChoiceField name="mode" label="Messages to me">
         <option value="at once">come at once</option>
         <option value="daily">come once a day, in one letter</option>
-      </Choice>
-      {value.mode === "daily" && (
-        <Entry
-          label="At"
-          type="time"
-          hint={`In my time zone, ${zone}`}
-          value={value.hour}
-          onChange={(hour) => setValue({ ...value, hour })}
-        />
-      )}
+      </ChoiceField>
+      {daily && <TextField name="hour" label="At" type="time" hint={`In my time zone, ${zone}`} />}
       <div className="flex flex-wrap items-center gap-2">
         <Button type="submit" look="solid">
           Save
@@ -60,6 +51,6 @@ export function HowIHear({ preference, zone }: { preference: Preference; zone: s
           {said}
         </span>
       </div>
-    </Form>
+    </TypedForm>
   );
 }

@@ -1,8 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { capital } from "../format";
-import { Choice, Entry, Form, Tick } from "../labelled";
+import { ChoiceField, TextField, TickField, TypedForm } from "../form-fields";
 import { PersonLink } from "../people/state";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
@@ -88,34 +89,35 @@ function Rules({ rules, mayWrite }: Pick<Props, "rules" | "mayWrite">) {
   );
 }
 
+type TypedRule = { one: string; other: string; why: string; exceptions: boolean };
+
 function NewRule({ rules, roles, onDone }: Pick<Props, "rules" | "roles"> & { onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [rule, setRule] = useState<Rule>({ roles: ["clerk", "administrator"], why: "", exceptions: false });
-  const add = async () => {
-    if (await change({ type: "set segregation", rules: [...rules, rule] })) onDone();
+  const form = useForm<TypedRule>({
+    defaultValues: { one: "clerk", other: "administrator", why: "", exceptions: false },
+  });
+  const add = async ({ one, other, ...rule }: TypedRule) => {
+    const all = [...rules, { roles: [one, other], ...rule }];
+    if (await change({ type: "set segregation", rules: all })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={add} className="mt-3 max-w-lg">
+    <TypedForm form={form} refusals={refusals} onSave={add} className="mt-3 max-w-lg">
       <div className="grid grid-cols-2 gap-3">
-        {([0, 1] as const).map((at) => (
-          <Choice
-            key={at}
-            label={at === 0 ? "One role" : "The other"}
-            value={rule.roles[at]}
-            onChange={(role) => setRule({ ...rule, roles: at === 0 ? [role, rule.roles[1]] : [rule.roles[0], role] })}
-          >
+        {(
+          [
+            ["one", "One role"],
+            ["other", "The other"],
+          ] as const
+        ).map(([name, label]) => (
+          <ChoiceField key={name} name={name} label={label}>
             {roles.map((role) => (
               <option key={role}>{role}</option>
             ))}
-          </Choice>
+          </ChoiceField>
         ))}
       </div>
-      <Entry label="Why" value={rule.why} onChange={(why) => setRule({ ...rule, why })} required maxLength={200} />
-      <Tick
-        label="Allowed with a reason"
-        checked={rule.exceptions}
-        onChange={(exceptions) => setRule({ ...rule, exceptions })}
-      />
+      <TextField name="why" label="Why" required maxLength={200} />
+      <TickField name="exceptions" label="Allowed with a reason" />
       <div className="flex gap-2">
         <Button type="submit" look="solid" disabled={busy}>
           Keep them apart
@@ -124,7 +126,7 @@ function NewRule({ rules, roles, onDone }: Pick<Props, "rules" | "roles"> & { on
           Leave it
         </Button>
       </div>
-    </Form>
+    </TypedForm>
   );
 }
 

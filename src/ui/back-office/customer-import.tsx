@@ -1,50 +1,50 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { useSend } from "../document/use-command";
-import { Button, Refusals } from "../primitives";
-import { DenseTable } from "../tables";
+import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
+import { useIntent } from "../intent";
+import { Button } from "../primitives";
+import { Table } from "../tables";
 
 type Difference = { customer: string; name: string; line: number; field: string; before: string; after: string };
 type Answer = {
   effect: string;
-  says: string;
+  /** What becomes of what differs. */
+  means: string;
   differences: Difference[];
   bad: { line: number; message: string }[];
   done: { applied: number; numbers: string[] } | null;
 };
 
+const PATH = "/api/intake/customers";
+
 /** Reads a table of customers: what differs is shown first, with what the setting makes of it. */
 export function CustomerImport({ fields }: { fields: Readonly<Record<string, string>> }) {
-  const [text, setText] = useState<string | null>(null);
   const [answer, setAnswer] = useState<Answer | null>(null);
-  const { run, refusals, busy } = useSend<Answer>("/api/intake/customers", setAnswer);
-  const choose = async (file: File | undefined) => {
-    if (!file) return;
-    const read = await file.text();
-    setText(read);
-    setAnswer(null);
-    await run({ text: read, confirm: false });
-  };
+  const router = useRouter();
+  const intend = useIntent();
+  const state = useFileImport<Answer>((found) => {
+    setAnswer(found);
+    if (found.done) router.refresh();
+  });
+  const asking =
+    (confirm: boolean) =>
+    ({ text }: ChosenFile) =>
+      intend<Answer>(PATH, { text, confirm });
   return (
-    <div className="flex flex-col gap-4">
-      <div>
-        <label htmlFor="file" className="text-sm font-semibold">
-          A CSV file of customers
-        </label>
-        <input
-          id="file"
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          className="field file:mr-3 file:border-0 file:bg-transparent file:text-harbour file:underline"
-          onChange={(event) => void choose(event.target.files?.[0])}
-        />
-        <p className="mt-0.5 text-sm text-soft">
-          A column “customer” and any of: {Object.values(fields).join(", ").toLowerCase()}. Empty cells leave a field as
-          it is.
-        </p>
-      </div>
-      <Refusals refusals={refusals} />
+    <FileImport
+      label="A CSV file of customers"
+      hint={`A column “customer” and any of: ${Object.values(fields).join(", ").toLowerCase()}. Empty cells leave a field as it is.`}
+      accept=".csv,text/csv,text/plain"
+      stages={{ reading: "Reading" }}
+      whole={["reading"]}
+      onChoose={(file) => {
+        setAnswer(null);
+        void state.choose(file, asking(false));
+      }}
+      state={state}
+    >
       {answer && (
         <>
           {answer.bad.map((row) => (
@@ -53,16 +53,16 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
             </p>
           ))}
           {answer.done ? (
-            <p role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
+            <TakenIn>
               {answer.done.numbers.length > 0
                 ? `Proposed for approval: ${answer.done.numbers.join(", ")}.`
                 : `Applied to ${answer.done.applied} ${answer.done.applied === 1 ? "account" : "accounts"}.`}
-            </p>
+            </TakenIn>
           ) : (
             <p>
               {answer.differences.length === 0
                 ? "Nothing differs from the accounts."
-                : `As it is set, what differs ${answer.says.replace("What differs ", "")}`}
+                : `As it is set, what differs ${answer.means}.`}
             </p>
           )}
           {answer.differences.length > 0 && <Differences rows={answer.differences} fields={fields} />}
@@ -70,25 +70,23 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
             <div>
               <Button
                 look="solid"
-                disabled={busy || answer.bad.length > 0}
-                onClick={() => void run({ text, confirm: true })}
+                disabled={state.progress !== null || answer.bad.length > 0}
+                onClick={() => void state.run(state.file!, asking(true))}
               >
-                {answer.effect === "apply"
-                  ? `Apply ${answer.differences.length}`
-                  : `Propose ${answer.differences.length}`}{" "}
+                {answer.effect === "apply" ? "Apply" : "Propose"} {answer.differences.length}{" "}
                 {answer.differences.length === 1 ? "change" : "changes"}
               </Button>
             </div>
           )}
         </>
       )}
-    </div>
+    </FileImport>
   );
 }
 
 export function Differences({ rows, fields }: { rows: Difference[]; fields: Readonly<Record<string, string>> }) {
   return (
-    <DenseTable
+    <Table
       label="What differs"
       heads={[
         { label: "Line", right: true },
@@ -107,6 +105,6 @@ export function Differences({ rows, fields }: { rows: Difference[]; fields: Read
           <td className="font-semibold">{row.after}</td>
         </tr>
       ))}
-    </DenseTable>
+    </Table>
   );
 }

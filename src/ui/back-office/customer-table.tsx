@@ -11,13 +11,15 @@ import { sayShare } from "../format";
 import { Sheet } from "../frame/sheet";
 import { Choice, Entry, Form, Tick } from "../labelled";
 import { Button } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
+import { refuse } from "@/core/words";
 
 export type CustomerLine = {
   id: string;
   name: string;
   status: string;
   group: string;
+  currency: string;
   limit: string;
   exposure: string;
   used: number;
@@ -25,16 +27,16 @@ export type CustomerLine = {
   daysOverdue: number;
 };
 
-/** Customers with what they owe against their limit; several can be changed with one proposal each. */
-export function CustomerTable({
-  rows,
-  mayPropose,
-  group,
-}: {
+type Props = {
   rows: CustomerLine[];
   mayPropose: boolean;
+  /** Payment terms that may be chosen; with none, they are typed. */
+  terms: readonly { key: string; name: string }[];
   group?: string | undefined;
-}) {
+};
+
+/** Customers with what they owe against their limit; several can be changed with one proposal each. */
+export function CustomerTable({ rows, mayPropose, terms, group }: Props) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [proposing, setProposing] = useState(false);
   const open = rows.filter((row) => row.status === "open");
@@ -57,7 +59,7 @@ export function CustomerTable({
           </Button>
         </div>
       )}
-      <DenseTable
+      <Table
         label="Customers"
         heads={[
           { label: <span className="sr-only">Choose</span>, key: "choose" },
@@ -98,14 +100,14 @@ export function CustomerTable({
             </td>
           </tr>
         ))}
-      </DenseTable>
-      {proposing && <Propose rows={picked} onClose={() => setProposing(false)} />}
+      </Table>
+      {proposing && <Propose rows={picked} terms={terms} onClose={() => setProposing(false)} />}
     </>
   );
 }
 
 /** One field for several customers: a proposal for each, sent for approval or kept as drafts. */
-function Propose({ rows, onClose }: { rows: CustomerLine[]; onClose(): void }) {
+function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): void } & Pick<Props, "terms">) {
   const router = useRouter();
   const [field, setField] = useState<CustomerField>("paymentTerms");
   const [text, setText] = useState("");
@@ -116,9 +118,9 @@ function Propose({ rows, onClose }: { rows: CustomerLine[]; onClose(): void }) {
       numbers.length === 1 ? `/documents/${numbers[0]!.toLowerCase()}` : "/documents?type=credit-limit-change&mine=1",
     ),
   );
-  const parsed = isAmountField(field) ? parseMoney(text, "EUR") : null;
+  const parsed = isAmountField(field) ? parseMoney(text, rows[0]!.currency) : null;
   const after = parsed ? (parsed.ok ? parsed.money : null) : text.trim();
-  const wrong = parsed && !parsed.ok && text ? [{ code: "invalid", message: parsed.message }] : [];
+  const wrong = parsed && !parsed.ok && text ? [refuse("typed amount alone", { why: parsed.why })] : [];
   return (
     <Sheet
       open
@@ -139,14 +141,32 @@ function Propose({ rows, onClose }: { rows: CustomerLine[]; onClose(): void }) {
           })
         }
       >
-        <Choice label="Field" value={field} onChange={(value) => setField(value as CustomerField)}>
+        <Choice
+          label="Field"
+          value={field}
+          onChange={(value) => {
+            setField(value as CustomerField);
+            setText("");
+          }}
+        >
           {Object.entries(CUSTOMER_FIELDS).map(([key, label]) => (
             <option key={key} value={key}>
               {label}
             </option>
           ))}
         </Choice>
-        <Entry label={`${CUSTOMER_FIELDS[field]}, to be`} value={text} onChange={setText} />
+        {field === "paymentTerms" && terms.length > 0 ? (
+          <Choice label={`${CUSTOMER_FIELDS[field]}, to be`} value={text} onChange={setText}>
+            <option value="">choose</option>
+            {terms.map(({ key, name }) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+        ) : (
+          <Entry label={`${CUSTOMER_FIELDS[field]}, to be`} value={text} onChange={setText} />
+        )}
         <Reason label="Why" value={note} onChange={setNote} />
         <Tick label="Send them on for approval" checked={submit} onChange={setSubmit} />
         <Button type="submit" look="solid" disabled={busy || !after}>

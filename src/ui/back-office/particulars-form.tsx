@@ -15,9 +15,9 @@ type Props = {
   token: string;
   name: string;
   supplier: boolean;
-  papers: string[];
-  /** Those of the papers without which it cannot be sent. */
-  needed: readonly string[];
+  papers: { key: string; name: string }[];
+  /** Whether it cannot be sent without them. */
+  needed: boolean;
   /** Whether they draw their signature as well. */
   byHand: boolean;
   /** The date of their signature. */
@@ -88,19 +88,19 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
         maxLength={120}
         onChange={(email) => set({ email })}
       />
-      {papers.map((paper) => (
-        <label key={paper} className="text-sm">
+      {papers.map(({ key, name: paper }) => (
+        <label key={key} className="text-sm">
           <span className="font-semibold">{paper}</span>{" "}
           <span className="text-soft">
-            {brought[paper]
-              ? `${brought[paper].name} is here`
-              : `${needed.includes(paper) ? "Needed. " : "Where you have it. "}PDF or picture, up to 10 MB`}
+            {brought[key]
+              ? `${brought[key].name} is here`
+              : `${needed ? "Needed. " : "Where you have it. "}PDF or picture, up to 10 MB`}
           </span>
           <input
             type="file"
             accept=".pdf,.png,.jpg,.jpeg,.webp"
             className="field file:mr-3 file:border-0 file:bg-transparent file:text-harbour file:underline"
-            onChange={(event) => void bring(paper, event.target.files?.[0])}
+            onChange={(event) => void bring(key, event.target.files?.[0])}
           />
         </label>
       ))}

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { formatAmount, parseMoney } from "@/core/money";
+import { sayNoAmount } from "@/core/words";
 
 /** An amount as it is typed, taken over as soon as it can be read; what cannot be is refused where it is typed. */
 export function AmountField({
@@ -23,7 +24,9 @@ export function AmountField({
     const parsed = parseMoney(text, currency);
     return parsed.ok && least !== undefined && parsed.money.minor < least
       ? { ok: false as const, message: `Not less than ${formatAmount({ minor: least, currency })}` }
-      : parsed;
+      : parsed.ok
+        ? parsed
+        : { ok: false as const, message: sayNoAmount(parsed.why) };
   };
   const parsed = typed === null ? null : read(typed);
   return (

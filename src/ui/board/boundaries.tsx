@@ -10,6 +10,7 @@ import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
 import type { BoardState } from "./use-board";
+import { Table } from "../tables";
 
 export type TestSet = { version: number; cases: BoundaryCase[]; by: string };
 
@@ -42,7 +43,7 @@ export function Boundaries({
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="Amounts worth testing">
         <p className="text-soft">Each threshold and one minor unit either side, with the route each takes.</p>
-        <Table cases={cases} vocabulary={vocabulary} />
+        <Cases cases={cases} vocabulary={vocabulary} />
         <Refusals refusals={refusals} />
         <div className="mt-3 flex flex-wrap gap-2">
           <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
@@ -61,28 +62,22 @@ export function Boundaries({
   );
 }
 
-function Table({ cases, vocabulary }: { cases: readonly BoundaryCase[]; vocabulary: Vocabulary }) {
+function Cases({ cases, vocabulary }: { cases: readonly BoundaryCase[]; vocabulary: Vocabulary }) {
   return (
-    <div className="mt-2 max-h-80 overflow-auto" role="region" aria-label="Boundary list" tabIndex={0}>
-      <table className="w-full text-sm">
-        <thead className="text-left text-soft">
-          <tr>
-            <th className="font-normal">Section</th>
-            <th className="text-right font-normal">Amount</th>
-            <th className="pl-3 font-normal">Approves</th>
-          </tr>
-        </thead>
-        <tbody>
-          {cases.map((one) => (
-            <tr key={`${one.section} ${one.minor}`} className="border-t border-rule/70 align-baseline">
-              <td>{one.sectionName}</td>
-              <td className="text-right whitespace-nowrap">{formatAmount(one)}</td>
-              <td className="pl-3">{sayCase(one, vocabulary)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      label="Boundary list"
+      small
+      most="20rem"
+      heads={[{ label: "Section" }, { label: "Amount", right: true }, { label: "Approves" }]}
+    >
+      {cases.map((one) => (
+        <tr key={`${one.section} ${one.minor}`}>
+          <td>{one.sectionName}</td>
+          <td className="text-right whitespace-nowrap">{formatAmount(one)}</td>
+          <td>{sayCase(one, vocabulary)}</td>
+        </tr>
+      ))}
+    </Table>
   );
 }
 

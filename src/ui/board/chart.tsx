@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
-import { bunchingUnder, figuresOfBands, histogram } from "@/core/rehearsal";
+import { bunchingUnder, bandWorkload, histogram } from "@/core/rehearsal";
 import { sayNumber, sayShort } from "../format";
 import { Button } from "../primitives";
 import { FeetRows } from "./feet-rows";
@@ -25,7 +25,7 @@ export function Chart({ board }: { board: Board }) {
   const rows = stakeRows(section.thresholds, board, width);
   const top = 10 + 28 * (Math.max(0, ...rows) + 1);
   const figures = useMemo(
-    () => figuresOfBands(section, board.tide, board.directory, board.daysPerStage),
+    () => bandWorkload(section, board.tide, board.directory, board.daysPerStage),
     [section, board.tide, board.directory, board.daysPerStage],
   );
   const addHere = (event: MouseEvent<HTMLElement>) => {

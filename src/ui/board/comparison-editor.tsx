@@ -2,9 +2,10 @@
 
 import { useId } from "react";
 import type { Comparison } from "@/core/conditions";
-import { typeWords, type Field } from "@/core/documents";
+import type { Field } from "@/core/documents";
+import { entriesOf } from "@/core/lists";
 import type { Directory } from "@/core/people";
-import type { Policy } from "@/core/policy";
+import { fieldsIn, type Policy } from "@/core/policy";
 import { AmountField } from "./amount-field";
 import { NumberField } from "./number-field";
 
@@ -26,13 +27,12 @@ export function startOf(field: Field, policy: Policy): Comparison {
   }
 }
 
-/** Choices of fields that the organisation gives: its units, its people, the currencies in use. */
-function choicesOf(field: Field, { directory, policy }: Where): readonly (readonly [string, string])[] {
-  if (field.choices) return Object.entries(field.choices);
-  const { people, units } = directory.organisation;
-  if (field.key === "unit") return units.map(({ id, name }) => [id, name] as const);
-  if (field.key === "requester") return people.map(({ id, name }) => [id, name] as const);
-  return [...new Set([policy.currency, "EUR", "GBP", "NOK", "USD", "CHF"])].map((code) => [code, code] as const);
+/** What a field can be: what the organisation says, or the currencies that it keeps. */
+function choicesOf({ choices, key }: Field, { directory, policy }: Where): readonly (readonly [string, string])[] {
+  if (choices) return Object.entries(choices);
+  if (key !== "currency") return [];
+  const kept = entriesOf(directory.organisation.lists, "currencies").map((entry) => entry.key);
+  return [...new Set([policy.currency, ...kept])].map((code) => [code, code] as const);
 }
 
 /** One comparison: which field, how, and with what. */
@@ -42,7 +42,7 @@ export function ComparisonEditor({
   ...where
 }: Where & { comparison: Comparison; onChange(comparison: Comparison): void }) {
   const id = useId();
-  const { fields } = typeWords(where.policy.documentType);
+  const fields = fieldsIn(where.policy.documentType, where.directory);
   const field = fields.find(({ key }) => key === comparison.field) ?? fields[0]!;
   return (
     <div className="flex flex-col gap-1">

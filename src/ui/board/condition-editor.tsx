@@ -2,17 +2,17 @@
 
 import { useId } from "react";
 import type { Condition, Group } from "@/core/conditions";
-import { typeWords } from "@/core/documents";
-import { vocabularyIn, type Policy } from "@/core/policy";
+import { fieldsIn, vocabularyIn } from "@/core/policy";
 import { capital } from "../format";
 import { Button } from "../primitives";
 import { ComparisonEditor, startOf, type Where } from "./comparison-editor";
 import { sayCondition } from "@/core/words";
 
 /** A first comparison to begin with: the type's first field of choices. */
-export function firstCondition(policy: Policy): Condition {
-  const fields = typeWords(policy.documentType).fields;
-  return startOf(fields.find(({ choices }) => choices) ?? fields[0]!, policy);
+export function firstCondition({ policy, directory }: Where): Condition {
+  const fields = fieldsIn(policy.documentType, directory);
+  const ofChoice = fields.find(({ choices }) => choices && Object.keys(choices).length > 0);
+  return startOf(ofChoice ?? fields[0]!, policy);
 }
 
 const GROUPS: readonly [Group["kind"], string][] = [
@@ -85,15 +85,13 @@ function GroupEditor({
         ))}
       </ul>
       <div className="mt-1 flex flex-wrap gap-1">
-        <Button small onClick={() => onChange({ ...group, of: [...group.of, firstCondition(where.policy)] })}>
+        <Button small onClick={() => onChange({ ...group, of: [...group.of, firstCondition(where)] })}>
           Add a condition
         </Button>
         {depth < 3 && (
           <Button
             small
-            onClick={() =>
-              onChange({ ...group, of: [...group.of, { kind: "any", of: [firstCondition(where.policy)] }] })
-            }
+            onClick={() => onChange({ ...group, of: [...group.of, { kind: "any", of: [firstCondition(where)] }] })}
           >
             Add a group
           </Button>

@@ -8,7 +8,7 @@ import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
 import type { BoardState } from "./use-board";
 import { WholeDetails } from "./policy-settings";
-import { sayChain, sayRange } from "@/core/words";
+import { sayChain, sayRange, sayNoAmount } from "@/core/words";
 
 /** What is chosen on the board, with each of its choices said by its effect. */
 export function Details({ board }: { board: BoardState }) {
@@ -52,7 +52,7 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
   const type = (text: string) => {
     setTyped(text);
     const parsed = parseMoney(text, policy.currency);
-    if (!parsed.ok) return setProblem(parsed.message);
+    if (!parsed.ok) return setProblem(sayNoAmount(parsed.why));
     const next = { ...threshold, amount: parsed.money.minor };
     if (!edit.canPlace(section, index, next)) return setProblem("It must stay between its neighbours and above zero");
     setProblem("");

@@ -1,12 +1,12 @@
 "use client";
 
-import type { FiguresOfBand } from "@/core/rehearsal";
+import type { BandWorkload } from "@/core/rehearsal";
 import { sayNumber, sayShare } from "../format";
 import { placeOn } from "./geometry";
 import { spanOf, type Board } from "./types";
 import { sayRange } from "@/core/words";
 
-const ROWS: { label: string; title?: string; say(foot: FiguresOfBand): string; strong?: boolean }[] = [
+const ROWS: { label: string; title?: string; say(foot: BandWorkload): string; strong?: boolean }[] = [
   { label: "documents a month", say: (foot) => small(foot.perMonth) },
   { label: "of documents", say: (foot) => sayShare(foot.shareOfCount) },
   { label: "of value", say: (foot) => sayShare(foot.shareOfValue) },
@@ -23,7 +23,7 @@ function small(value: number): string {
 }
 
 /** What stands under each band, live while a stake moves. A band is chosen here. */
-export function FeetRows({ board, figures, head }: { board: Board; figures: FiguresOfBand[]; head: number }) {
+export function FeetRows({ board, figures, head }: { board: Board; figures: BandWorkload[]; head: number }) {
   const { section, policy, domain, selection, select } = board;
   return (
     <div className="relative pt-1">

@@ -1,13 +1,14 @@
 "use client";
 
 import { useRef, useState } from "react";
-import { lossesOf, sayLoss } from "@/core/formats";
+import { lossesOf } from "@/core/formats";
 import type { Refusal } from "@/core/refusal";
 import { Sheet } from "../frame/sheet";
 import { readPolicyFile } from "../policies/read-file";
 import { Button, Refusals } from "../primitives";
 
 import type { BoardState } from "./use-board";
+import { sayLoss } from "@/core/words";
 
 const FORMATS = [
   ["pdf", "Authority matrix to print and sign", "PDF"],

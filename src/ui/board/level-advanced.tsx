@@ -2,6 +2,7 @@
 
 import { type edit, type Level } from "@/core/policy";
 import { typeWords } from "@/core/documents";
+import { entriesOf } from "@/core/lists";
 import { Choice, Entry, Tick } from "../labelled";
 import { Button } from "../primitives";
 import { ConditionEditor, firstCondition } from "./condition-editor";
@@ -39,7 +40,7 @@ export function LevelCondition({ board, level, set }: Props) {
       <Tick
         label="Only under a condition; else it is passed over, with the reason kept"
         checked={level.when !== undefined}
-        onChange={(on) => set({ when: on ? firstCondition(board.policy) : undefined })}
+        onChange={(on) => set({ when: on ? firstCondition(board) : undefined })}
       />
       {level.when && (
         <ConditionEditor
@@ -196,10 +197,36 @@ export function Checklist({ level, set }: Props) {
   );
 }
 
+/** A kind of paper of the organisation's list, where it keeps any; else what its file is to be called. */
+function PaperOf({
+  label,
+  kinds,
+  value,
+  onChange,
+}: {
+  label: string;
+  kinds: readonly { key: string; name: string }[];
+  value: string;
+  onChange(name: string): void;
+}) {
+  if (kinds.length === 0) return <Entry label={label} maxLength={60} value={value} onChange={onChange} />;
+  return (
+    <Choice label={label} value={value} onChange={onChange}>
+      {!kinds.some(({ key }) => key === value) && <option value={value}>{value}</option>}
+      {kinds.map(({ key, name }) => (
+        <option key={key} value={key}>
+          {name}
+        </option>
+      ))}
+    </Choice>
+  );
+}
+
 /** What the system verifies at a check. */
 export function Checks({ board, level, set }: Props) {
   const checks = level.checks ?? [];
   const { fields } = typeWords(board.policy.documentType);
+  const kinds = entriesOf(board.directory.organisation.lists, "papers").filter(({ lastDay }) => !lastDay);
   const fieldCheck = checks.find((one) => one.kind === "fields");
   const papers = checks.flatMap((one, index) => (one.kind === "paper" ? [{ index, name: one.name }] : []));
   const keep = (all: NonNullable<Level["checks"]>) => set({ checks: all.length > 0 ? all : undefined });
@@ -217,9 +244,9 @@ export function Checks({ board, level, set }: Props) {
       />
       {papers.map(({ index, name }, place) => (
         <div key={index} className="flex items-end gap-1">
-          <Entry
+          <PaperOf
             label={`Paper ${place + 1} that must be attached`}
-            maxLength={60}
+            kinds={kinds}
             value={name}
             onChange={(next) => next && set({ checks: checks.with(index, { kind: "paper", name: next }) })}
           />
@@ -232,7 +259,7 @@ export function Checks({ board, level, set }: Props) {
         small
         className="self-start"
         disabled={checks.length >= 20}
-        onClick={() => keep([...checks, { kind: "paper", name: "Offer" }])}
+        onClick={() => keep([...checks, { kind: "paper", name: kinds[0]?.key ?? "Offer" }])}
       >
         Add a paper that must be attached
       </Button>
@@ -256,7 +283,7 @@ export function Checks({ board, level, set }: Props) {
           ))}
         </div>
       )}
-      <p className="text-sm text-harbour">The system checks {sayChecks(board.policy, level)}.</p>
+      <p className="text-sm text-harbour">The system checks {sayChecks(board.policy, level, board.directory)}.</p>
     </fieldset>
   );
 }

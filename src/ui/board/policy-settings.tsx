@@ -83,7 +83,7 @@ function HoldsEditor({ board }: { board: BoardState }) {
             <Tick
               label="Only if"
               checked={hold.when !== undefined}
-              onChange={(on) => set(on ? { ...hold, when: firstCondition(policy) } : without(hold, "when"))}
+              onChange={(on) => set(on ? { ...hold, when: firstCondition(board) } : without(hold, "when"))}
             />
             {hold.when && (
               <ConditionEditor

@@ -8,7 +8,7 @@ import type { BoardState } from "./use-board";
 /** Who sees every document under the policy and cannot act on it. Part of the working copy, like the rest of the board. */
 export function ReadersEditor({ board }: { board: BoardState }) {
   const { people = [], groups = [] } = board.policy.readers ?? {};
-  const nameOf = (id: string) => board.directory.person(id)?.name ?? id;
+  const personName = (id: string) => board.directory.person(id)?.name ?? id;
   const save = (next: { people: string[]; groups: string[] }) =>
     board.changePolicy(({ readers: _, ...policy }) =>
       next.people.length + next.groups.length > 0 ? { ...policy, readers: next } : policy,
@@ -22,9 +22,9 @@ export function ReadersEditor({ board }: { board: BoardState }) {
       <ul>
         {people.map((id) => (
           <li key={id} className="flex items-center justify-between border-b border-rule/70">
-            {nameOf(id)}
+            {personName(id)}
             <Button small look="quiet" onClick={() => save({ groups, people: people.filter((one) => one !== id) })}>
-              Take out<span className="sr-only"> {nameOf(id)}</span>
+              Take out<span className="sr-only"> {personName(id)}</span>
             </Button>
           </li>
         ))}

@@ -2,11 +2,12 @@
 
 import { useState, type ReactNode } from "react";
 import { typeWords } from "@/core/documents";
+import { kindOf } from "@/core/lists";
 import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
 import { PeopleEditor } from "./people-editor";
 import type { Board } from "./types";
-import { sayRule } from "@/core/words";
+import { namesOfLists, sayOwned, sayRule } from "@/core/words";
 
 type Kind = ApproverRule["kind"];
 
@@ -154,18 +155,14 @@ const RULES: { [K in Kind]: Edited<K> } = {
     ),
   },
   owner: {
-    label: "The owner of a cost centre, customer or supplier",
-    ...complete({ kind: "owner", of: "costCentre" }),
-    particulars: (_, { of }, onChange) => (
+    label: "The owner of a cost centre, project, customer or supplier",
+    ...complete({ kind: "owner", of: "cost-centres" }),
+    particulars: (board, { of }, onChange) => (
       <Chosen
         label="Owner of what"
         value={of}
-        options={[
-          ["costCentre", "the cost centre of a line"],
-          ["supplier", "the supplier"],
-          ["customer", "the customer"],
-        ]}
-        onChange={(owned) => onChange({ kind: "owner", of: owned as typeof of })}
+        options={ownables(board)}
+        onChange={(owned) => onChange({ kind: "owner", of: owned })}
       />
     ),
   },
@@ -186,6 +183,14 @@ const RULES: { [K in Kind]: Edited<K> } = {
     ),
   },
 };
+
+/** What has owners: the parties, and the lists whose entries may have one. */
+function ownables({ directory }: Board): Options {
+  const { lists } = directory.organisation;
+  const names = namesOfLists(lists);
+  const owned = lists.filter(({ id }) => kindOf(id).with.includes("owner")).map(({ id }) => id);
+  return ["supplier", "customer", ...owned].map((of) => [of, `the ${sayOwned(of, names)}`]);
+}
 
 function fieldOptions({ policy }: Board): Options {
   return Object.entries(typeWords(policy.documentType).peopleFields);

@@ -58,7 +58,7 @@ export function Tabs({ board }: { board: BoardState }) {
           type="button"
           className="min-h-9 px-2 whitespace-nowrap text-harbour underline"
           onClick={() => {
-            const next = editSections.insertSection(board.policy, "New section", firstCondition(board.policy), chosen);
+            const next = editSections.insertSection(board.policy, "New section", firstCondition(board), chosen);
             board.changePolicy(() => next);
             board.choose(next.sections.find(({ id }) => !sections.some((one) => one.id === id))!.id);
           }}
@@ -92,7 +92,7 @@ function SectionSheet({ board, onClose }: { board: BoardState; onClose(): void }
   const place = policy.sections.indexOf(section);
   const last = place === policy.sections.length - 1;
   const copy = () => {
-    const next = editSections.copySection(policy, section.id, firstCondition(policy));
+    const next = editSections.copySection(policy, section.id, firstCondition(board));
     changePolicy(() => next);
     choose(next.sections[place]!.id);
     onClose();

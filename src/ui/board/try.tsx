@@ -3,7 +3,7 @@
 import { useEffect, useState } from "react";
 import { documentType, typeWords, type AnyDocument, type DocumentContext } from "@/core/documents";
 import { formatMoney, parseMoney } from "@/core/money";
-import type { Policy } from "@/core/policy";
+import { fieldsIn, type Policy } from "@/core/policy";
 import { sealerOf, withTexts, type SealedText } from "@/core/records";
 import { route, type Route } from "@/core/routing";
 import { namesOf, sayCandidate, sayHeld, sayLevelReason, sayMeasureName, sayRouteBand, type Names } from "@/core/words";
@@ -51,7 +51,9 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   };
   const words = typeWords(policy.documentType);
   const { one } = words.name;
-  const categories = Object.entries(words.fields.find((field) => field.key === "category")?.choices ?? {});
+  const categories = Object.entries(
+    fieldsIn(policy.documentType, directory).find((field) => field.key === "category")?.choices ?? {},
+  );
   const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
   const partyName = party && capital(party.label);
   return (

@@ -143,15 +143,15 @@ function usePresence(id: string, mayWrite: boolean, onFirst: (revision: number) 
   const first = useRef<((revision: number) => void) | null>(onFirst);
   useEffect(() => {
     if (!mayWrite) return;
-    const tell = async () => {
+    const sayHere = async () => {
       const result = await send<{ others: string[]; revision: number }>(`/api/policies/${id}/draft/presence`, {});
       if (!result.ok) return;
       setOthers(result.value.others);
       first.current?.(result.value.revision);
       first.current = null;
     };
-    void tell();
-    const timer = setInterval(() => void tell(), PRESENCE_MS);
+    void sayHere();
+    const timer = setInterval(() => void sayHere(), PRESENCE_MS);
     return () => clearInterval(timer);
   }, [id, mayWrite]);
   return others;

@@ -1,9 +1,12 @@
 "use client";
 
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import type { WorkingCalendar } from "@/core/calendar";
 import { sayDate } from "@/core/text";
-import { Choice, Entry } from "../labelled";
+import { refuse } from "@/core/words";
+import { DayField, TextField, TypedForm } from "../form-fields";
+import { Choice } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
 import { readShifts, sayShifts } from "./shifts";
@@ -45,12 +48,12 @@ export function CalendarEdit({
 }
 
 function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: boolean }) {
-  const { change, busy, refusals, refuse } = useChange();
+  const { change, busy, refusals, refuseBeforehand } = useChange();
   const [week, setWeek] = useState<Record<string, string> | null>(null);
   const save = async () => {
     const read = DAYS.map((day) => [day, readShifts(week![day] ?? "")] as const);
     const wrong = read.find(([, shifts]) => shifts === null);
-    if (wrong) return refuse(`${wrong[0]}: write hours like 08:30–12:30, 13:30–17:30, or leave it empty for a day off`);
+    if (wrong) return refuseBeforehand(refuse("typed hours", { day: wrong[0] }));
     if (await change({ type: "save calendar", calendar: { ...calendar, week: Object.fromEntries(read) } }))
       setWeek(null);
   };
@@ -116,19 +119,14 @@ function DaysOff({
   mayWrite: boolean;
 }) {
   const { change, busy, refusals } = useChange();
-  const [date, setDate] = useState("");
-  const [name, setName] = useState("");
+  const form = useForm({ defaultValues: { date: "", name: "" } });
   const keep = (days: WorkingCalendar["holidays"]) =>
     change({ type: "save calendar", calendar: { ...calendar, holidays: days } });
-  const add = async () => {
-    if (await keep([...calendar.holidays.filter((day) => day.date !== date), { date, name }])) {
-      setDate("");
-      setName("");
-    }
+  const add = async (day: { date: string; name: string }) => {
+    if (await keep([...calendar.holidays.filter((one) => one.date !== day.date), day])) form.reset();
   };
   return (
     <div>
-      <Refusals refusals={refusals} />
       <ul>
         {holidays.map((day) => (
           <li key={day.date} className="flex min-h-9 items-center gap-3 border-b border-rule/70">
@@ -149,18 +147,15 @@ function DaysOff({
         {holidays.length === 0 && <li className="text-soft">None is entered for this year.</li>}
       </ul>
       {mayWrite && (
-        <SentForm
-          className="mt-2 flex flex-wrap items-end gap-2"
-          onSend={() => {
-            void add();
-          }}
-        >
-          <Entry label="Another day" type="date" value={date} onChange={setDate} required />
-          <Entry label="What it is called" value={name} onChange={setName} required maxLength={80} />
-          <Button type="submit" disabled={busy}>
-            Add day
-          </Button>
-        </SentForm>
+        <TypedForm form={form} refusals={refusals} onSave={add} className="mt-2">
+          <div className="flex flex-wrap items-end gap-2">
+            <DayField name="date" label="Another day" required />
+            <TextField name="name" label="What it is called" required maxLength={80} />
+            <Button type="submit" disabled={busy}>
+              Add day
+            </Button>
+          </div>
+        </TypedForm>
       )}
     </div>
   );
@@ -176,7 +171,7 @@ function PublicHolidays({
   year: number;
   countries: Named[];
 }) {
-  const { change, busy, refusals, refuse } = useChange();
+  const { change, busy, refusals, refuseBeforehand } = useChange();
   const [country, setCountry] = useState("");
   const [region, setRegion] = useState("");
   const [regions, setRegions] = useState<Named[]>([]);
@@ -188,7 +183,7 @@ function PublicHolidays({
     if (!nextCountry) return setRegions([]);
     const query = new URLSearchParams({ country: nextCountry, region: nextRegion, year: String(year) });
     const response = await fetch(`/api/holidays?${query}`).catch(() => null);
-    if (!response?.ok) return refuse("The public holidays cannot be read now; try again in a moment.");
+    if (!response?.ok) return refuseBeforehand(refuse("public holidays out of reach"));
     const answer = (await response.json()) as { holidays: WorkingCalendar["holidays"]; regions: Named[] };
     setRegions(answer.regions);
     setFound(answer.holidays);

@@ -2,10 +2,11 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { workWeek } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
+import { ChoiceField, TextField, TypedForm } from "../form-fields";
 import { Sheet } from "../frame/sheet";
-import { Choice, Entry, Form } from "../labelled";
 import { useChange } from "../people/use-change";
 import { Button } from "../primitives";
 
@@ -16,9 +17,8 @@ export function NewLocation({ zones }: { zones: string[] }) {
   const router = useRouter();
   const { change, busy, refusals } = useChange();
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
-  const [timeZone, setTimeZone] = useState("UTC");
-  const add = async () => {
+  const form = useForm({ defaultValues: { name: "", timeZone: "UTC" } });
+  const add = async ({ name, timeZone }: { name: string; timeZone: string }) => {
     const id = idFrom(name);
     const week = workWeek(OFFICE);
     if (!(await change({ type: "save calendar", calendar: { id, name, timeZone, week, holidays: [] } }))) return;
@@ -31,17 +31,17 @@ export function NewLocation({ zones }: { zones: string[] }) {
         New location
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="A new location">
-        <Form refusals={refusals} onSave={add}>
-          <Entry label="Name" value={name} onChange={setName} required maxLength={60} />
-          <Choice label="Time zone" value={timeZone} onChange={setTimeZone}>
+        <TypedForm form={form} refusals={refusals} onSave={add}>
+          <TextField name="name" label="Name" required maxLength={60} />
+          <ChoiceField name="timeZone" label="Time zone">
             {zones.map((zone) => (
               <option key={zone}>{zone}</option>
             ))}
-          </Choice>
+          </ChoiceField>
           <Button type="submit" look="solid" disabled={busy}>
             Add location
           </Button>
-        </Form>
+        </TypedForm>
       </Sheet>
     </>
   );

@@ -1,8 +1,8 @@
-import { CLAIM_CATEGORIES, claimTotal, documentType, type ExpenseClaim } from "@/core/documents";
+import { claimTotal, documentType, type ExpenseClaim } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { sayRemark } from "@/core/words";
-import { FactTable, Particulars, Total, peopleOf, refusalOf, type FactsProps } from "../document/facts";
+import { FactTable, Particulars, Total, peopleOf, refusalOf, sayAll, type FactsProps } from "../document/facts";
 
 /** A claim line by line, each with its receipt beside it. */
 export function ClaimFacts({ document: claim, id, refused, looking, words }: FactsProps<ExpenseClaim>) {
@@ -51,14 +51,20 @@ export function ClaimFacts({ document: claim, id, refused, looking, words }: Fac
                   )}
                 </a>
               ) : (
-                <span className="text-sm text-soft">{line.category === "allowance" ? "none needed" : "none"}</span>
+                <span className="text-sm text-soft">
+                  {looking.around.categories?.[line.category]?.allowance ? "none needed" : "none"}
+                </span>
               )}
             </td>
             <td className={gone ? "text-soft line-through" : ""}>
               {line.description}
               <span className="block text-sm text-soft">
-                {sayDate(line.date)}, {CLAIM_CATEGORIES[line.category].toLowerCase()}
-                {line.costCentre && `, ${line.costCentre}`}
+                {sayAll([
+                  sayDate(line.date),
+                  words.entry("claim-categories", line.category),
+                  words.entry("cost-centres", line.costCentre),
+                  words.entry("projects", line.project ?? ""),
+                ])}
               </span>
               {odd.map((one) => (
                 <span key={one.why.code} className="block text-sm text-held">

@@ -1,16 +1,25 @@
 "use client";
 
 import { useFormContext, useWatch } from "react-hook-form";
-import { CLAIM_CATEGORIES, claimTotal, type ExpenseClaim } from "@/core/documents";
+import { claimTotal, type ExpenseClaim } from "@/core/documents";
+import { entryOf } from "@/core/lists";
 import { formatMoney } from "@/core/money";
 import { Currencies, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
-import { LineCell, LineRows } from "../documents/line-rows";
+import { shownOf } from "../documents/lists";
+import { CHARGED_TO, ChargedToCells, EntryCell, LineCell, LineRows } from "../documents/line-rows";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import { emptyClaim, emptyClaimLine, readClaim, typedClaim, type TypedClaim } from "./model";
 
 const mend = (path: string) => path;
+
+/** The columns of a line by how many of the lists it is charged to have anything. */
+const COLUMNS = [
+  "md:grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5rem_6rem_6rem_9rem_2.5rem]",
+  "md:grid-cols-[8.5rem_8.5rem_minmax(8rem,1fr)_5rem_5.5rem_5.5rem_8rem_7rem_2.5rem]",
+  "md:grid-cols-[8.5rem_8rem_minmax(7rem,1fr)_4.75rem_5.25rem_5.25rem_7rem_6.5rem_6.5rem_2.5rem]",
+];
 
 /** A claim line by line; receipts are brought once and named on the lines they stand for. */
 export function ClaimForm(props: FormStart<ExpenseClaim>) {
@@ -24,7 +33,9 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
   const typed = useWatch({ control: model.form.control }) as TypedClaim;
   const { document: claim } = readClaim(typed, requester, today);
   const total = claimTotal(claim);
-  const without = typed.lines.filter((line) => !line.receipt && line.category !== "allowance").length;
+  const without = typed.lines.filter(
+    (line) => !line.receipt && !entryOf(props.lists, "claim-categories", line.category)?.allowance,
+  ).length;
   const bad = new Set(model.refusals.map((refusal) => refusal.path));
   return (
     <FormFrame
@@ -49,12 +60,12 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
       </div>
       <Papers title="Receipts" />
       <LineRows
-        columns="md:grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5rem_6rem_6rem_9rem_2.5rem]"
+        columns={COLUMNS[shownOf(props, CHARGED_TO)]!}
         empty={() => emptyClaimLine(homeCurrency, today)}
         renderRow={(index) => (
           <>
             <LineCell name="date" label="Date" index={index} bad={bad} type="date" />
-            <Category index={index} bad={bad} />
+            <EntryCell name="category" list="claim-categories" label="Category" index={index} bad={bad} needed />
             <LineCell
               name="description"
               label="What it was"
@@ -66,6 +77,7 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
             <LineCell name="spent" label="Spent" index={index} bad={bad} right />
             <LineCell name="claimed" label={`In ${claim.currency}`} index={index} bad={bad} right />
             <ReceiptOf index={index} bad={bad} />
+            <ChargedToCells index={index} bad={bad} />
           </>
         )}
       />
@@ -77,21 +89,6 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
 }
 
 type Cell = { index: number; bad: ReadonlySet<string | undefined> };
-
-function Category({ index, bad }: Cell) {
-  const { register } = useFormContext();
-  return (
-    <LineCell name="category" label="Category" index={index} bad={bad}>
-      <select {...register(`lines.${index}.category`)} className="field">
-        {Object.entries(CLAIM_CATEGORIES).map(([key, name]) => (
-          <option key={key} value={key}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </LineCell>
-  );
-}
 
 function SpentIn({ index, bad }: Cell) {
   const { register } = useFormContext();

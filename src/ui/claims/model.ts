@@ -1,5 +1,6 @@
-import type { Attachment, ClaimCategory, ClaimLine, ExpenseClaim } from "@/core/documents";
+import type { Attachment, ClaimLine, ExpenseClaim } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { Typed, typedAmount } from "../documents/typed";
 import { behalfOf, type Who } from "../orders/model";
 import type { Picked } from "../people/person-picker";
@@ -15,6 +16,7 @@ export type TypedClaim = {
     category: string;
     description: string;
     costCentre: string;
+    project: string;
     currency: string;
     spent: string;
     claimed: string;
@@ -25,9 +27,10 @@ export type TypedClaim = {
 
 export const emptyClaimLine = (currency: string, today: string) => ({
   date: today,
-  category: "travel",
+  category: "",
   description: "",
   costCentre: "",
+  project: "",
   currency,
   spent: "",
   claimed: "",
@@ -57,6 +60,7 @@ export function typedClaim(claim: ExpenseClaim, name: (id: string) => string): T
       category: line.category,
       description: line.description,
       costCentre: line.costCentre,
+      project: line.project ?? "",
       currency: line.spent.currency,
       spent: typedAmount(line.spent.minor, line.spent.currency),
       claimed:
@@ -78,12 +82,13 @@ export function readClaim(typed: TypedClaim, who: Who, today: string): { documen
     const spent = read.amount(line.spent, line.currency, at("spent"), what) ?? 0;
     const claimed = read.amount(line.claimed, currency, at("claimed"), what);
     if (claimed === null && line.currency !== currency && line.spent.trim())
-      read.bad(at("claimed"), `${what}: say what it comes to in ${currency}`);
+      read.bad(refuse("typed amount needed", { what, currency }, at("claimed")));
     return {
       date: line.date || today,
-      category: line.category as ClaimCategory,
+      category: line.category,
       description: line.description.trim(),
       costCentre: line.costCentre.trim(),
+      ...(line.project.trim() && { project: line.project.trim() }),
       spent: { minor: spent, currency: line.currency },
       claimed: claimed ?? (line.currency === currency ? spent : 0),
       taxPercent: "0",

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button, Refusals } from "../primitives";
 import type { DecisionBarProps, Move } from "./moves";
@@ -37,7 +38,7 @@ export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: 
   const words = WORDS[move as keyof typeof WORDS];
   const list = move === "hand over" ? props.level?.takers : move === "add approver" ? props.level?.addable : null;
   const go = () => {
-    if (move !== "remind" && !to) return setMissing([{ code: "missing", message: "Choose to whom." }]);
+    if (move !== "remind" && !to) return setMissing([refuse("nobody chosen")]);
     setMissing([]);
     const about = { level: props.level?.id, revision: props.revision };
     void run(

@@ -2,6 +2,7 @@
 
 import { useRef, useState } from "react";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { useIntent } from "../intent";
 import { Button, Refusals } from "../primitives";
 
@@ -29,7 +30,7 @@ export function DecideByLink({
   const box = useRef<HTMLTextAreaElement>(null);
   const go = async (type: Move) => {
     if (commentOn.includes(OUTCOME[type]) && !comment.trim()) {
-      setRefusals([{ code: "comment required", message: "Say why in a sentence first." }]);
+      setRefusals([refuse("say why first")]);
       return box.current?.focus();
     }
     setBusy(true);

@@ -6,7 +6,7 @@ import type { Refusal } from "@/core/refusal";
 import { useKeys } from "../frame/keys";
 import { Button, Refusals, buttonClass } from "../primitives";
 import { PlaceHold } from "./holds";
-import { KEY, OF_LEVEL, movesOf, nameOf, type DecisionBarProps, type Move } from "./moves";
+import { KEY, OF_LEVEL, movesOf, moveLabel, type DecisionBarProps, type Move } from "./moves";
 import { Saying } from "./decision-form";
 import { Talking } from "./conversation-form";
 
@@ -92,7 +92,7 @@ function Moves({
           onClick={() => onChoose(one)}
           className={one === "approve" ? "basis-full sm:basis-auto" : "flex-1 px-3! sm:flex-none"}
         >
-          {nameOf(one, props)}
+          {moveLabel(one, props)}
           {KEY[one] && <kbd className="hidden font-sans text-xs opacity-80 sm:inline">{KEY[one]}</kbd>}
         </Button>
       ))}

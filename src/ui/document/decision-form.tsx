@@ -4,17 +4,18 @@ import type { Strokes } from "@/core/drawn";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { useIntent } from "../intent";
 import { Choice, Tick } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { nameOf, type DecisionBarProps, type Move } from "./moves";
+import { moveLabel, type DecisionBarProps, type Move } from "./moves";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
 import { SentForm } from "../sent-form";
 
 type Words = { label: string; button: string; what: string };
 
-function wordsOf(move: Move, props: DecisionBarProps, back: string): Words {
+function labelsOf(move: Move, props: DecisionBarProps, back: string): Words {
   const { number, amount, revision, inNameOf, level } = props;
   switch (move) {
     case "in part":
@@ -54,7 +55,7 @@ function wordsOf(move: Move, props: DecisionBarProps, back: string): Words {
     default:
       return {
         label: "Comment, seen by everybody who comes next",
-        button: nameOf("approve", props),
+        button: moveLabel("approve", props),
         what: inNameOf
           ? `You approve revision ${revision} in the name of ${inNameOf}.`
           : `You approve revision ${revision}.`,
@@ -89,7 +90,7 @@ export function Saying({
   const choices = approving ? (level?.choices ?? []) : [];
   const intend = useIntent();
   const box = useRef<HTMLTextAreaElement>(null);
-  const words = wordsOf(move, props, back);
+  const words = labelsOf(move, props, back);
   const outcome = move === "send back" ? "sendBack" : move;
   const required = move === "reroute" || move === "in part" || (level?.commentOn.includes(outcome) ?? false);
 
@@ -104,15 +105,12 @@ export function Saying({
   const go = async () => {
     if (busy) return;
     if (required && !comment.trim()) {
-      setRefusals([{ code: "comment required", message: `${words.label}: write a sentence first.` }]);
+      setRefusals([refuse("sentence needed", { what: words.label })]);
       return box.current?.focus();
     }
     const { refused, problems } = move === "in part" ? readParts(props.parts, typed) : { refused: [], problems: [] };
     if (problems.length > 0) return setRefusals(problems);
-    if (move === "in part" && refused.length === 0)
-      return setRefusals([
-        { code: "nothing", message: "Everything is ticked: take a tick away, or approve the whole." },
-      ]);
+    if (move === "in part" && refused.length === 0) return setRefusals([refuse("nothing refused in part")]);
     setBusy(true);
     const result = await intend(`/api/documents/${props.id}`, {
       ...bodyOf(move, comment, props),

@@ -8,14 +8,7 @@ import {
   type DocumentView,
   type Question,
 } from "@/core/approval";
-import {
-  documentType,
-  type AnyDocument,
-  type DocumentContext,
-  type Change,
-  type Part,
-  type Remark,
-} from "@/core/documents";
+import { documentType, type AnyDocument, type DocumentContext, type Part, type Remark } from "@/core/documents";
 import type { Hold } from "@/core/holds";
 import type { Rate } from "@/core/money";
 import { evaluationContextOf } from "@/core/routing";
@@ -23,7 +16,7 @@ import { formatMoney } from "@/core/money";
 import type { Outcome } from "@/core/outcome";
 import type { Directory } from "@/core/people";
 import { canonical } from "@/core/records";
-import { namesIn, sayStepResult } from "@/core/audit-narrative";
+import { sayStepResult, type Acting } from "@/core/audit-narrative";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
@@ -36,14 +29,17 @@ import { StillToCome } from "../back-office/still-to-come";
 import type { AskedLevel } from "./moves";
 import { MissingReceipts } from "./missing-receipts";
 import { OpenQuestion } from "./question";
-import { RouteStrip, type Acting } from "./route-strip";
+import { RouteStrip } from "./route-strip";
 import { WhatBecame } from "./outcome";
 import { Thread } from "./thread";
 import { Why } from "./why";
+import { type Names, type SaidChange } from "@/core/words";
 
 export type SheetProps = {
   view: DocumentView;
   directory: Directory;
+  /** What everything about the document is called. */
+  words: Names;
   zone: string;
   now: string;
   /** The open level at which the viewer may decide. */
@@ -62,7 +58,7 @@ export type SheetProps = {
   /** Lines whose receipt the viewer may bring. */
   missingReceipts: readonly number[];
   /** What a change order changes; null for any other document. */
-  changesOrder: Change[] | null;
+  changesOrder: SaidChange[] | null;
   /** An order that may be given out on paper. */
   orderOut: boolean;
   outcomes: Outcome[];
@@ -81,6 +77,7 @@ export type SheetProps = {
 export function DocumentSheet({
   view,
   directory,
+  words,
   zone,
   now,
   asked,
@@ -108,7 +105,6 @@ export function DocumentSheet({
   mayReroute,
 }: SheetProps) {
   const { state, thread, version } = view;
-  const words = namesIn(directory, state, version);
   const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
@@ -186,7 +182,7 @@ export function DocumentSheet({
                 none="Nothing that its supplier would notice."
               />
             )}
-            {before && <Changes before={before} after={state.document} />}
+            {before && <Changes before={before} after={state.document} words={words} />}
             {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
             <Facts {...facts} />
             {receipts && <StillToCome order={receipts} />}

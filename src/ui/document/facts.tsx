@@ -1,8 +1,9 @@
 import { Fragment, type ReactNode } from "react";
-import { documentType, type AnyDocument, type Change, type RefusedPart, type Remark } from "@/core/documents";
-import { sayRemark, type Names as Words } from "@/core/words";
+import { documentType, type AnyDocument, type RefusedPart, type Remark } from "@/core/documents";
+import { sayChange, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
 import { capital } from "@/core/text";
 import { SectionTitle } from "../primitives";
+import { Table } from "../tables";
 
 export type Names = (person: string) => string;
 
@@ -19,6 +20,9 @@ export type FactsProps<D extends AnyDocument = AnyDocument> = {
   /** What everything about the document is called. */
   words: Words;
 };
+
+/** Several things said in a row; what is not there is left out. */
+export const sayAll = (said: readonly string[]): string => said.filter(Boolean).join(", ");
 
 export type Column = { label: string; right?: boolean };
 
@@ -39,29 +43,9 @@ export function FactTable({
   return (
     <section aria-labelledby={id} className="min-w-0">
       <SectionTitle id={id}>{title}</SectionTitle>
-      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby={id}>
-        <table className="w-full border-collapse [&_td]:py-1.5 [&_td]:pr-3 [&_td:last-child]:pr-0">
-          <thead>
-            <tr className="border-b border-rule text-left text-sm text-soft">
-              {columns.map((column) => (
-                <th
-                  key={column.label}
-                  scope="col"
-                  className={`py-1.5 pr-3 font-normal last:pr-0 ${column.right ? "text-right" : ""}`}
-                >
-                  {column.label}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>{children}</tbody>
-          {foot && (
-            <tfoot className="[&_td]:py-1 [&_td]:text-right [&_th]:py-1 [&_th]:pr-3 [&_th]:text-right [&_th]:font-normal">
-              {foot}
-            </tfoot>
-          )}
-        </table>
-      </div>
+      <Table labelledBy={id} heads={columns} foot={foot}>
+        {children}
+      </Table>
     </section>
   );
 }
@@ -174,8 +158,10 @@ export function OldNew({ before, after }: { before: string; after: string }) {
 }
 
 /** What an edit changed since the revision before, old and new. */
-export function Changes({ before, after }: { before: AnyDocument; after: AnyDocument }) {
-  const changes = documentType(after.documentType).changes(before, after);
+export function Changes({ before, after, words }: { before: AnyDocument; after: AnyDocument; words: Words }) {
+  const changes = documentType(after.documentType)
+    .changes(before, after)
+    .map((one) => sayChange(one, words));
   return (
     <ChangeList
       id="changes"
@@ -186,7 +172,7 @@ export function Changes({ before, after }: { before: AnyDocument; after: AnyDocu
   );
 }
 
-type ChangeListProps = { id: string; title: string; changes: readonly Change[]; none: string };
+type ChangeListProps = { id: string; title: string; changes: readonly SaidChange[]; none: string };
 
 /** What differs, each with what it was and what it is. */
 export function ChangeList({ id, title, changes, none }: ChangeListProps) {

@@ -1,8 +1,9 @@
-import { sayValue, type RefusedPart } from "@/core/documents";
+import { type RefusedPart } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import { FactTable, refusalOf } from "./facts";
+import { sayField, type Names } from "@/core/words";
 
-type Value = Parameters<typeof sayValue>[0];
+type Value = Parameters<typeof sayField>[1];
 
 /** Controlled fields as old and new, each with what became of it in deciding. */
 export function FieldChanges({
@@ -11,12 +12,14 @@ export function FieldChanges({
   labels,
   refused,
   currency,
+  words,
 }: {
   title: string;
   changes: readonly { field: string; before: Value; after: Value }[];
   labels: Readonly<Record<string, string>>;
   refused: readonly RefusedPart[];
   currency: string;
+  words: Names;
 }) {
   return (
     <FactTable id="what" title={title} columns={[{ label: "Field" }, { label: "Now" }, { label: "To be" }]}>
@@ -27,11 +30,11 @@ export function FieldChanges({
             <th scope="row" className="py-1.5 pr-3 text-left font-normal">
               {labels[field]}
             </th>
-            <td className="text-soft">{sayValue(before)}</td>
+            <td className="text-soft">{sayField(field, before, words)}</td>
             <td className="font-semibold">
               {cut ? (
                 <>
-                  <del className="font-normal text-declined">{sayValue(after)}</del>
+                  <del className="font-normal text-declined">{sayField(field, after, words)}</del>
                   <span className="block text-held">
                     {cut.allowed === null
                       ? "refused, stays as it is"
@@ -39,7 +42,7 @@ export function FieldChanges({
                   </span>
                 </>
               ) : (
-                sayValue(after)
+                sayField(field, after, words)
               )}
             </td>
           </tr>

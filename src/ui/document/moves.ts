@@ -86,7 +86,7 @@ export const NAME: Record<Move, string> = {
 };
 
 /** The word on the button of a move, which may be the level's own. */
-export function nameOf(move: Move, { level, amount }: Pick<DecisionBarProps, "level" | "amount">): string {
+export function moveLabel(move: Move, { level, amount }: Pick<DecisionBarProps, "level" | "amount">): string {
   if (move === "approve") return level?.words.approve ?? (level?.task ? "Mark as done" : `Approve ${amount}`);
   if (move === "decline") return level?.words.decline ?? NAME.decline;
   if (move === "send back") return level?.words.sendBack ?? NAME["send back"];

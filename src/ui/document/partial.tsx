@@ -3,6 +3,7 @@
 import type { Part, RefusedPart } from "@/core/documents";
 import { formatAmount, formatMoney, parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 
 /** What of each part is approved, as it is typed: all, none, or up to an amount. */
 export type Typed = Record<string, { on: boolean; amount: string }>;
@@ -22,13 +23,10 @@ export function readParts(parts: readonly Part[], typed: Typed): { refused: Refu
     if (!on) refused.push({ part: part.key, allowed: null });
     else if (part.amount) {
       const parsed = parseMoney(amount, part.amount.currency);
-      if (!parsed.ok) problems.push({ code: "invalid", message: `${part.label}: ${parsed.message}` });
+      if (!parsed.ok) problems.push(refuse("typed amount", { what: part.label, why: parsed.why }));
       else if (parsed.money.minor !== part.amount.minor) {
         if (parsed.money.minor > part.amount.minor)
-          problems.push({
-            code: "invalid",
-            message: `${part.label}: no more than ${formatMoney(part.amount)} is asked for`,
-          });
+          problems.push(refuse("typed amount above what is asked", { what: part.label, most: part.amount }));
         else refused.push({ part: part.key, allowed: parsed.money.minor });
       }
     }

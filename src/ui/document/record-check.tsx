@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { verifyEvent, type ChainedEvent } from "@/core/records";
+import { Table } from "../tables";
 
 /** Which of a record's events give their hash, worked out here in the reader's own browser; null until that is done. */
 function useVerified(events: ChainedEvent[]): boolean[] | null {
@@ -47,42 +48,38 @@ export function RecordCheck({
 }) {
   const good = useVerified(events);
   return (
-    <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="events">
-      <table className="w-full min-w-[44rem] border-collapse text-sm">
-        <thead>
-          <tr className="border-b border-ink/40 text-left text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
-            <th scope="col" className="text-right">
-              Event
-            </th>
-            <th scope="col">When</th>
-            <th scope="col">Who</th>
-            <th scope="col">What</th>
-            <th scope="col">Hash</th>
-          </tr>
-        </thead>
-        <tbody>
-          {events.map((event, index) => (
-            <tr key={event.seq} className="border-b border-rule/70 align-top [&_td]:py-1 [&_td]:pr-4">
-              <td className="text-right">{event.seq}</td>
-              <td className="whitespace-nowrap">{times[index]}</td>
-              <td className="whitespace-nowrap">{people[index]}</td>
-              <td>{told[index]}</td>
-              <td title={event.hash} className="whitespace-nowrap">
-                {event.hash.slice(0, 12)}…{" "}
-                {good ? (
-                  good[index] ? (
-                    <span className="text-approved">✓</span>
-                  ) : (
-                    <span className="text-held">✗ changed</span>
-                  )
-                ) : (
-                  ""
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      labelledBy="events"
+      small
+      least="44rem"
+      heads={[
+        { label: "Event", right: true },
+        { label: "When" },
+        { label: "Who" },
+        { label: "What" },
+        { label: "Hash" },
+      ]}
+    >
+      {events.map((event, index) => (
+        <tr key={event.seq}>
+          <td className="text-right">{event.seq}</td>
+          <td className="whitespace-nowrap">{times[index]}</td>
+          <td className="whitespace-nowrap">{people[index]}</td>
+          <td>{told[index]}</td>
+          <td title={event.hash} className="whitespace-nowrap">
+            {event.hash.slice(0, 12)}…{" "}
+            {good ? (
+              good[index] ? (
+                <span className="text-approved">✓</span>
+              ) : (
+                <span className="text-held">✗ changed</span>
+              )
+            ) : (
+              ""
+            )}
+          </td>
+        </tr>
+      ))}
+    </Table>
   );
 }

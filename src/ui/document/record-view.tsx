@@ -1,13 +1,12 @@
-import { acceptedOf, hasLapsed, refusedOf, type DocumentView } from "@/core/approval";
-import { documentType } from "@/core/documents";
-import { formatMoney, type Rate } from "@/core/money";
+import { hasLapsed, refusedOf, type DocumentView } from "@/core/approval";
+import { type Rate } from "@/core/money";
 import { evaluationContextOf } from "@/core/routing";
 import type { Directory } from "@/core/people";
 import type { ChainedEvent } from "@/core/records";
-import { namesIn, sayHow, sentenceOf, tell } from "@/core/audit-narrative";
-import { sayCandidate, sayCause, sayHeld, sayLevelReason, sayRouteBand, type Names, saySection } from "@/core/words";
+import { sayDecided, sayHeadline, sayPartOf, sayRecomputed, sayRecorded, sayReleased } from "@/core/audit-narrative";
+import { sayCandidate, sayHeld, sayRouteBand, type Names, saySection } from "@/core/words";
 import { DrawnImage } from "./drawn-image";
-import { capital, sayExactly } from "../format";
+import { sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { ClosingProofSection } from "./closing-proof";
 import { Papers } from "./facts";
@@ -15,13 +14,15 @@ import { BLOCKED } from "./blocked";
 import { SCREENS } from "../document-types";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
-import { sayWho } from "./route-strip";
 import { Measured } from "./why";
+import { Table } from "../tables";
 
 type Props = {
   view: DocumentView;
   record: { events: ChainedEvent[]; contentHash: string };
   directory: Directory;
+  /** What everything about the document is called. */
+  words: Names;
   zone: string;
   logged: number;
   rates: readonly Rate[];
@@ -30,10 +31,8 @@ type Props = {
 };
 
 /** The record of a document in reading order: what was asked, why it went where it went, who decided, and the proof. */
-export function RecordView({ view, record, directory, zone, logged, rates, recomputed }: Props) {
+export function RecordView({ view, record, directory, words, zone, logged, rates, recomputed }: Props) {
   const { state, version } = view;
-  const headline = documentType(state.document.documentType).headline(acceptedOf(state));
-  const words = namesIn(directory, state, version);
   const names = words.person;
   const looking = evaluationContextOf(state.document, {
     rates,
@@ -55,10 +54,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
       <header className="flex flex-wrap items-start justify-between gap-4 border-b-2 border-ink pb-3">
         <div>
           <h1 className="text-2xl font-semibold">Record of {state.number}</h1>
-          <p>
-            {headline.title}, {formatMoney(headline.net)} net, {formatMoney(headline.gross)} gross.{" "}
-            {headline.party && `${capital(headline.party)}. `}Revision {state.revision}.
-          </p>
+          <p>{sayHeadline(state)}</p>
           <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             <StatusMark status={state.status} />
             {hasLapsed(state) && <StatusMark status="by lapse" />}
@@ -85,7 +81,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
         </div>
       </div>
       <Rule view={view} directory={directory} names={words} />
-      <ClosingProofSection view={view} names={names} zone={zone} />
+      <ClosingProofSection view={view} names={words} zone={zone} />
       {recomputed && <Recomputed {...recomputed} zone={zone} />}
       <Levels view={view} words={words} zone={zone} />
       <HoldsTable view={view} words={words} zone={zone} />
@@ -98,7 +94,7 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
         </div>
         <RecordCheck
           events={record.events}
-          told={view.thread.map((event) => sayEvent(event, words))}
+          told={view.thread.map((event) => sayRecorded(event, words))}
           times={record.events.map((event) => sayExactly(event.time, zone))}
           people={view.thread.map((event) => names(event.actor))}
         />
@@ -115,17 +111,6 @@ export function RecordView({ view, record, directory, zone, logged, rates, recom
       </section>
     </article>
   );
-}
-
-function sayEvent(event: DocumentView["thread"][number], names: Names): string {
-  if (event.type === "level opened")
-    return `${names.level(event.data.level)} asked ${event.data.pool.map(names.person).join(", ")}; ${event.data.needed} needed`;
-  if (event.type === "level approved" || event.type === "level declined")
-    return `${names.level(event.data.level)} ${event.type.slice(6)}`;
-  const said = tell(event, names);
-  if (!said) return capital(event.type);
-  const comment = said.comment ? ` “${said.comment}”` : "";
-  return `${said.who === event.actorName ? capital(said.did) : sentenceOf(said)}${comment}`;
 }
 
 function Rule({ view, directory, names }: { view: DocumentView; directory: Directory; names: Names }) {
@@ -192,11 +177,7 @@ function Recomputed({ at, differences, zone }: { at: string; differences: string
   return (
     <section aria-labelledby="recomputed">
       <SectionTitle id="recomputed">The route, worked out again</SectionTitle>
-      <p className={same ? "text-approved" : "text-held"}>
-        {same
-          ? `From the stored document and the people, policies and rates of ${sayExactly(at, zone)} the same route comes out, to the last name and reason.`
-          : `From what was stored on ${sayExactly(at, zone)} another route comes out:`}
-      </p>
+      <p className={same ? "text-approved" : "text-held"}>{sayRecomputed(same, sayExactly(at, zone))}</p>
       <ul className="list-disc pl-5">
         {differences.map((one) => (
           <li key={one} className="break-words">
@@ -214,47 +195,31 @@ function HoldsTable({ view, words, zone }: { view: DocumentView; words: Names; z
   return (
     <section aria-labelledby="holds">
       <SectionTitle id="holds">Holds, placed and released</SectionTitle>
-      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="holds">
-        <table className="w-full min-w-[40rem] border-collapse">
-          <thead>
-            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
-              <th scope="col">Hold</th>
-              <th scope="col">Kept back</th>
-              <th scope="col">Placed</th>
-              <th scope="col">Released</th>
-            </tr>
-          </thead>
-          <tbody>
-            {holds.map((hold) => (
-              <tr key={hold.id} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
-                <td>
-                  <b className="font-semibold">{hold.code}</b>: {sayHeld(hold, words)}
-                </td>
-                <td>{hold.blocks.map((one) => BLOCKED[one] ?? one).join(", ") || "nothing"}</td>
-                <td>
-                  {sayExactly(hold.placedAt, zone)}
-                  {hold.kind === "by hand" && `, ${words.person(hold.placedBy)}`}
-                </td>
-                <td>
-                  {hold.releasedAt && hold.released
-                    ? `${sayExactly(hold.releasedAt, zone)}, ${sayReleased(hold.released, words)}`
-                    : "not yet"}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table
+        labelledBy="holds"
+        least="40rem"
+        heads={[{ label: "Hold" }, { label: "Kept back" }, { label: "Placed" }, { label: "Released" }]}
+      >
+        {holds.map((hold) => (
+          <tr key={hold.id}>
+            <td>
+              <b className="font-semibold">{hold.code}</b>: {sayHeld(hold, words)}
+            </td>
+            <td>{hold.blocks.map((one) => BLOCKED[one] ?? one).join(", ") || "nothing"}</td>
+            <td>
+              {sayExactly(hold.placedAt, zone)}
+              {hold.kind === "by hand" && `, ${words.person(hold.placedBy)}`}
+            </td>
+            <td>
+              {hold.releasedAt && hold.released
+                ? `${sayExactly(hold.releasedAt, zone)}, ${sayReleased(hold.released, words)}`
+                : "not yet"}
+            </td>
+          </tr>
+        ))}
+      </Table>
     </section>
   );
-}
-
-type Released = NonNullable<DocumentView["state"]["holds"][number]["released"]>;
-
-function sayReleased({ how, by, why: cause }: Released, names: Names): string {
-  const why = sayCause(cause, names);
-  if (how === "person") return `${names.person(by ?? "")}: “${why}”`;
-  return `${{ approval: "by the approval", "cause gone": "its cause was gone", document: "with the document" }[how]}: ${why}`;
 }
 
 function Levels({ view, words, zone }: { view: DocumentView; words: Names; zone: string }) {
@@ -264,53 +229,43 @@ function Levels({ view, words, zone }: { view: DocumentView; words: Names; zone:
   return (
     <section aria-labelledby="levels">
       <SectionTitle id="levels">Levels, and who decided</SectionTitle>
-      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="levels">
-        <table className="w-full min-w-[40rem] border-collapse">
-          <thead>
-            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
-              <th scope="col">Level</th>
-              <th scope="col">Part in this document</th>
-              <th scope="col">People looked at</th>
-              <th scope="col">Decisions</th>
+      <Table
+        labelledBy="levels"
+        least="40rem"
+        heads={[
+          { label: "Level" },
+          { label: "Part in this document" },
+          { label: "People looked at" },
+          { label: "Decisions" },
+        ]}
+      >
+        {state.route.levels.map((level) => {
+          const said = state.levels.find((one) => one.level === level.level)?.decisions ?? [];
+          return (
+            <tr key={level.level}>
+              <td className="font-semibold">{level.name}</td>
+              <td>{sayPartOf(level, words)}</td>
+              <td>{level.candidates.map((one) => sayCandidate(one, words)).join("; ") || "—"}</td>
+              <td>
+                {said.map((one) => (
+                  <p key={one.at + one.by}>
+                    {sayDecided(one, sayExactly(one.at, zone), words)}
+                    {one.signature?.drawn && (
+                      <DrawnImage document={state.id} image={one.signature.drawn} by={names(one.by)} />
+                    )}
+                    {one.signature && (
+                      <span className="block text-xs break-all text-soft">
+                        Signed for SHA-256 {one.signature.documentHash}
+                      </span>
+                    )}
+                  </p>
+                ))}
+                {said.length === 0 && "—"}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {state.route.levels.map((level) => {
-              const said = state.levels.find((one) => one.level === level.level)?.decisions ?? [];
-              return (
-                <tr key={level.level} className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-4">
-                  <td className="font-semibold">{level.name}</td>
-                  <td>
-                    {capital(level.outcome)}: {sayLevelReason(level.why, level.level, words)}
-                    {level.outcome === "required" && `; ${level.needed} needed`}
-                  </td>
-                  <td>{level.candidates.map((one) => sayCandidate(one, words)).join("; ") || "—"}</td>
-                  <td>
-                    {said.map((one) => (
-                      <p key={one.at + one.by}>
-                        {sayWho(one, names)}{" "}
-                        {{ approve: "approved", decline: "declined", sendBack: "sent back" }[one.outcome]} revision{" "}
-                        {one.revision} under version {one.policyVersion}, {sayExactly(one.at, zone)}
-                        {sayHow(one)}
-                        {one.comment && `: “${one.comment}”`}
-                        {one.signature?.drawn && (
-                          <DrawnImage document={state.id} image={one.signature.drawn} by={names(one.by)} />
-                        )}
-                        {one.signature && (
-                          <span className="block text-xs break-all text-soft">
-                            Signed for SHA-256 {one.signature.documentHash}
-                          </span>
-                        )}
-                      </p>
-                    ))}
-                    {said.length === 0 && "—"}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+      </Table>
     </section>
   );
 }

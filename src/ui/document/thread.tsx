@@ -1,5 +1,6 @@
 import type { ToldEvent } from "@/core/approval";
 import { tell } from "@/core/audit-narrative";
+import { withStop } from "@/core/text";
 import type { Names } from "@/core/words";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
@@ -20,12 +21,12 @@ export function Thread({ thread, names, zone }: { thread: ToldEvent[]; names: Na
           <li key={line.seq} className={`border-l-3 pl-3 ${border[line.weight]}`}>
             <p className={line.weight === "quiet" ? "text-soft" : ""}>
               <span className={line.weight === "quiet" ? "" : "font-semibold"}>{line.who}</span>
-              {line.did.startsWith(":") || line.did.startsWith(" ") ? line.did : ` ${line.did}`}{" "}
+              {line.colon && ":"} {line.did}{" "}
               <span className="text-sm whitespace-nowrap text-soft">{sayMoment(line.at, zone)}</span>
             </p>
             {line.comment && (
               <p className="serif text-[15px]">
-                {line.weight === "held" ? line.comment.replace(/[.!?]?$/, ".") : `“${line.comment}”`}
+                {line.weight === "held" ? withStop(line.comment) : `“${line.comment}”`}
               </p>
             )}
           </li>

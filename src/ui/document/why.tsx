@@ -1,16 +1,9 @@
 import type { DocumentState } from "@/core/approval";
+import { sayLookedAt } from "@/core/audit-narrative";
 import { minorDigits } from "@/core/money";
 import type { PolicyVersion } from "@/core/policy";
 import type { Route, SectionConsidered } from "@/core/routing";
-import {
-  sayBlocked,
-  sayCandidate,
-  sayConsidered,
-  sayLevelReason,
-  sayMeasured,
-  sayRouteBand,
-  type Names,
-} from "@/core/words";
+import { sayBlocked, sayConsidered, sayLevelReason, sayMeasured, sayRouteBand, type Names } from "@/core/words";
 import { BandPicture } from "../board/band-picture";
 import { SectionTitle } from "../primitives";
 
@@ -103,12 +96,7 @@ function Levels({ state, names }: { state: DocumentState; names: Names }) {
         <li key={level.level}>
           <b className="font-semibold">{level.name}</b>: {level.outcome};{" "}
           {sayLevelReason(level.why, level.level, names)}.
-          {level.candidates.length > 0 && (
-            <span className="block text-soft">
-              {names.asks(level.level)}: {level.candidates.map((one) => sayCandidate(one, names)).join("; ")}
-              {level.outcome === "required" && `. ${level.needed} needed`}
-            </span>
-          )}
+          {level.candidates.length > 0 && <span className="block text-soft">{sayLookedAt(level, names)}</span>}
           {level.blocked && (
             <span className="block text-held">Cannot be decided: {sayBlocked(level.blocked, level.level, names)}</span>
           )}

@@ -3,6 +3,7 @@ import type { Refusal } from "@/core/refusal";
 import { parseMoney } from "@/core/money";
 import type { FoundAccount } from "./account-picker";
 import { typedAmount } from "./typed";
+import { refuse } from "@/core/words";
 
 export type Value = string | { minor: number; currency: string } | null;
 
@@ -74,13 +75,14 @@ export function accountBasics(
   who: { id: string; unit: string },
   today: string,
   initial: CreditLimitChange | SupplierAccount | undefined,
+  home: string,
 ) {
   return {
     title: "",
     requester: who.id,
     onBehalfOf: initial?.onBehalfOf ?? null,
     unit: initial?.unit ?? who.unit,
-    currency: typed.account?.currency ?? "EUR",
+    currency: typed.account?.currency ?? initial?.currency ?? home,
     date: initial?.date ?? today,
     note: typed.note.trim(),
     attachments: typed.attachments,
@@ -94,9 +96,10 @@ export function readChanges(
   typed: TypedAccount,
   fields: Readonly<Record<string, string>>,
   isAmount: (field: string) => boolean,
+  home: string,
 ): { changes: Change[]; problems: Refusal[] } {
   const problems: Refusal[] = [];
-  const currency = typed.account?.currency ?? "EUR";
+  const currency = typed.account?.currency ?? home;
   const changes = Object.keys(fields).flatMap((field): Change[] => {
     const before = typed.now[field] ?? null;
     const text = (typed.to[field] ?? typeValue(before)).trim();
@@ -105,8 +108,13 @@ export function readChanges(
     if (!text) return [{ field, before, after: null }];
     const parsed = parseMoney(text, currency);
     if (!parsed.ok || parsed.money.minor < 0) {
-      const message = parsed.ok ? "an amount is not below zero" : parsed.message;
-      problems.push({ code: "invalid", path: `to.${field}`, message: `${fields[field]}: ${message}` });
+      const what = fields[field]!;
+      const at = `to.${field}`;
+      problems.push(
+        parsed.ok
+          ? refuse("typed amount below zero", { what }, at)
+          : refuse("typed amount", { what, why: parsed.why }, at),
+      );
       return [];
     }
     return [{ field, before, after: parsed.money }];

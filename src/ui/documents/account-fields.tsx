@@ -1,8 +1,11 @@
 "use client";
 
 import { useFormContext, useWatch } from "react-hook-form";
+import { sayField } from "@/core/words";
 import { Button } from "../primitives";
+import { EntryField, useListNames } from "./lists";
 import { typeValue, type TypedAccount } from "./account-changes";
+import { Table } from "../tables";
 
 /** Every controlled field of an account with its value now and the one it is to have; each change can be taken back before it is sent. */
 export function AccountFields({
@@ -16,30 +19,26 @@ export function AccountFields({
 }) {
   const { register, setValue } = useFormContext<TypedAccount>();
   const typed = useWatch<TypedAccount>() as TypedAccount;
+  const names = useListNames();
   if (!typed.account) return null;
   return (
-    <table className="mt-5 w-full border-collapse">
-      <thead>
-        <tr className="border-b border-rule text-left text-sm text-soft [&_th]:py-1.5 [&_th]:pr-3 [&_th]:font-normal">
-          <th scope="col">Field</th>
-          <th scope="col">Now</th>
-          <th scope="col">To be</th>
-          <th scope="col">
-            <span className="sr-only">Take back</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {Object.entries(fields).map(([field, label]) => {
-          const now = typeValue(typed.now[field]);
-          const differs = (typed.to[field] ?? now).trim() !== now.trim();
-          return (
-            <tr key={field} className="border-b border-rule/70">
-              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-                {label}
-              </th>
-              <td className="pr-3 text-soft">{now || "none"}</td>
-              <td className="pr-3">
+    <Table
+      label="Fields"
+      heads={[{ label: "Field" }, { label: "Now" }, { label: "To be" }, { label: "Take back", hidden: true }]}
+    >
+      {Object.entries(fields).map(([field, label]) => {
+        const now = typeValue(typed.now[field]);
+        const differs = (typed.to[field] ?? now).trim() !== now.trim();
+        return (
+          <tr key={field} className="[&>td]:align-middle!">
+            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+              {label}
+            </th>
+            <td className="pr-3 text-soft">{sayField(field, typed.now[field] ?? null, names)}</td>
+            <td className="pr-3">
+              {field === "paymentTerms" ? (
+                <EntryField name={`to.${field}`} list="payment-terms" label={`${label}, to be`} labelClass="sr-only" />
+              ) : (
                 <input
                   id={`to.${field}`}
                   aria-label={`${label}, to be`}
@@ -48,23 +47,23 @@ export function AccountFields({
                   inputMode={isAmount(field) ? "decimal" : undefined}
                   className={`field ${isAmount(field) ? "text-right" : ""} ${differs ? "border-harbour! font-semibold" : ""}`}
                 />
-              </td>
-              <td className="w-24 text-right">
-                {differs && (
-                  <Button
-                    small
-                    look="quiet"
-                    aria-label={`Take the change of ${label} back`}
-                    onClick={() => setValue(`to.${field}`, now)}
-                  >
-                    Take back
-                  </Button>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+              )}
+            </td>
+            <td className="w-24 text-right">
+              {differs && (
+                <Button
+                  small
+                  look="quiet"
+                  aria-label={`Take the change of ${label} back`}
+                  onClick={() => setValue(`to.${field}`, now)}
+                >
+                  Take back
+                </Button>
+              )}
+            </td>
+          </tr>
+        );
+      })}
+    </Table>
   );
 }

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useRef, useState } from "react";
 import { Chooser } from "../chooser";
+import { findAt } from "../picker";
 
 export type FoundAccount = {
   id: string;
@@ -28,8 +29,7 @@ export function AccountPicker({
   const [text, setText] = useState(value?.name ?? "");
   const known = useRef(new Map<string, FoundAccount>());
   const find = async (typed: string, signal: AbortSignal) => {
-    const response = await fetch(`/api/accounts?kind=${kind}&q=${encodeURIComponent(typed)}`, { signal });
-    const found = response.ok ? ((await response.json()) as FoundAccount[]) : [];
+    const found = await findAt<FoundAccount>("/api/accounts", { kind, q: typed }, signal);
     for (const account of found) known.current.set(account.id, account);
     return found.map(({ id, name, status, group }) => ({ id, name, about: status === "open" ? group : status }));
   };

@@ -2,23 +2,18 @@
 
 import Link from "next/link";
 import { useFormContext, useWatch } from "react-hook-form";
-import type { Listed } from "../choice-list";
+import { findAt, type Listed } from "../picker";
 import { Chooser } from "../chooser";
 import type { FoundAccount } from "./account-picker";
 
-async function ask<T>(path: string, signal: AbortSignal): Promise<T[]> {
-  const response = await fetch(path, { signal });
-  return response.ok ? ((await response.json()) as T[]) : [];
-}
-
 const suppliers = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
-  const found = await ask<FoundAccount>(`/api/accounts?kind=supplier&q=${encodeURIComponent(text)}`, signal);
+  const found = await findAt<FoundAccount>("/api/accounts", { kind: "supplier", q: text }, signal);
   return found.slice(0, 8).map(({ id, name, status }) => ({ id, name, about: status === "open" ? "" : status }));
 };
 
 const orders = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
   type Found = { number: string; title: string; supplier: string };
-  const found = await ask<Found>(`/api/orders?q=${encodeURIComponent(text)}`, signal);
+  const found = await findAt<Found>("/api/orders", { q: text }, signal);
   return found.map(({ number, title, supplier }) => ({ id: number, name: number, about: `${title}, ${supplier}` }));
 };
 

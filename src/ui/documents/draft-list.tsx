@@ -9,7 +9,7 @@ import type { Refusal } from "@/core/refusal";
 import { joinWords } from "@/core/text";
 import { useIntent } from "../intent";
 import { Button, Empty, Refusals } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 
 type Row = DocumentRow & { group: string };
 type Answer = { done: string[]; says: string; refused: { document: string; number: string; why: string }[] };
@@ -44,7 +44,7 @@ export function DraftList({ rows }: { rows: Row[] }) {
         <Empty>No draft of yours fits. A document that you save and do not submit stands here.</Empty>
       ) : (
         <>
-          <DenseTable
+          <Table
             label="Your drafts"
             heads={[
               { label: <AllTick rows={rows} ticked={ticked} onChange={setTicked} />, key: "tick" },
@@ -80,7 +80,7 @@ export function DraftList({ rows }: { rows: Row[] }) {
                 </td>
               </tr>
             ))}
-          </DenseTable>
+          </Table>
           <div className="no-print sticky bottom-0 flex items-center gap-4 border-t border-rule bg-paper py-3">
             <Button look="solid" disabled={busy || chosen.length === 0} onClick={() => void go()}>
               {chosen.length === 0 ? "Submit what is ticked" : `Submit ${sayDrafts(chosen)}`}

@@ -3,6 +3,7 @@
 import type { ComponentProps, ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { currencyCodes } from "@/core/money";
+import { useOffered } from "./lists";
 import { PersonPicker, type Picked } from "../people/person-picker";
 
 /** Inputs of a document’s form, registered by their path. */
@@ -47,23 +48,11 @@ export function Note({ label = "Note to whoever approves" }: { label?: string })
   );
 }
 
-const USUAL = ["EUR", "GBP", "NOK", "USD", "CHF", "JPY", "KWD"];
-
+/** The currencies of the organisation's list; all there are where it keeps none. */
 export function Currencies() {
-  return (
-    <>
-      {USUAL.map((code) => (
-        <option key={code}>{code}</option>
-      ))}
-      <optgroup label="All others">
-        {currencyCodes
-          .filter((code) => !USUAL.includes(code))
-          .map((code) => (
-            <option key={code}>{code}</option>
-          ))}
-      </optgroup>
-    </>
-  );
+  const open = useOffered("currencies") ?? [];
+  const codes = open.length > 0 ? open.map(({ key }) => key) : currencyCodes;
+  return codes.map((code) => <option key={code}>{code}</option>);
 }
 
 export function CurrencyField() {

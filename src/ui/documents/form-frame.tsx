@@ -6,6 +6,7 @@ import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import { WhomItAsks, type useLook } from "./whom-it-asks";
 import type { FormStart, Intent, ShownEffect } from "./use-document-form";
+import { OfferedLists } from "./lists";
 import { SentForm } from "../sent-form";
 import { capital } from "@/core/text";
 
@@ -34,40 +35,42 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
   const live = useLive();
   return (
     <FormProvider {...form}>
-      <SentForm
-        className="mx-auto flex w-full max-w-5xl flex-1 flex-col"
-        noValidate
-        onChange={() => effect && props.clearEffect()}
-        onSend={() => {
-          void act("submit");
-        }}
-      >
-        <div className="flex-1 px-4 py-5 md:px-6">
-          <h1 className="text-2xl font-semibold">
-            {revising ? `Edit ${number} in approval` : number ? `Correct ${number}` : `New ${one}`}
-          </h1>
-          <p className="text-soft">
-            From {requester.name}, {requester.unitName}.{" "}
-            {(nextRevision > 1 || revising) && `It will be revision ${nextRevision}.`}
-          </p>
-          {remark && (
-            <p className="mt-3 border-l-3 border-sentback bg-sentback-wash px-3 py-2 text-sentback">
-              <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
+      <OfferedLists lists={start.lists} today={start.today}>
+        <SentForm
+          className="mx-auto flex w-full max-w-6xl flex-1 flex-col"
+          noValidate
+          onChange={() => effect && props.clearEffect()}
+          onSend={() => {
+            void act("submit");
+          }}
+        >
+          <div className="flex-1 px-4 py-5 md:px-6">
+            <h1 className="text-2xl font-semibold">
+              {revising ? `Edit ${number} in approval` : number ? `Correct ${number}` : `New ${one}`}
+            </h1>
+            <p className="text-soft">
+              From {requester.name}, {requester.unitName}.{" "}
+              {(nextRevision > 1 || revising) && `It will be revision ${nextRevision}.`}
             </p>
-          )}
-          {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
-          <fieldset disabled={!live} className="contents">
-            <AskAgain {...props} />
-            {children}
-          </fieldset>
-          <WhomItAsks look={props.look} />
-        </div>
-        <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
-          <Refusals refusals={refusals} />
-          {effect && <Effect effect={effect} />}
-          <SendRow {...props} />
-        </div>
-      </SentForm>
+            {remark && (
+              <p className="mt-3 border-l-3 border-sentback bg-sentback-wash px-3 py-2 text-sentback">
+                <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
+              </p>
+            )}
+            {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
+            <fieldset disabled={!live} className="contents">
+              <AskAgain {...props} />
+              {children}
+            </fieldset>
+            <WhomItAsks look={props.look} />
+          </div>
+          <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
+            <Refusals refusals={refusals} />
+            {effect && <Effect effect={effect} />}
+            <SendRow {...props} />
+          </div>
+        </SentForm>
+      </OfferedLists>
     </FormProvider>
   );
 }

@@ -2,8 +2,9 @@
 
 import type { ReactNode } from "react";
 import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react-hook-form";
-import { Chooser } from "../chooser";
+import type { Entry } from "@/core/lists";
 import { Button } from "../primitives";
+import { EntryField, useRates } from "./lists";
 
 /** Rows of a document’s lines: a row each on a wide screen, blocks on a phone, with headings above the first. */
 export function LineRows({
@@ -89,30 +90,70 @@ export function LineCell({
   );
 }
 
-/** The cost centre of a line: one that is known, by a few letters of it or of its owner, or another. */
-export function CostCentreCell({ index, bad }: { index: number; bad: ReadonlySet<string | undefined> }) {
-  const { setValue, control } = useFormContext();
-  const path = `lines.${index}.costCentre`;
-  const value = (useWatch({ control, name: path }) ?? "") as string;
-  const set = (text: string) => setValue(path, text, { shouldDirty: true });
+/** A cell of a line that holds the key of an entry of a list; nothing where the list has nothing. */
+export function EntryCell({
+  name,
+  list,
+  label,
+  index,
+  bad,
+  needed,
+  onChosen,
+}: {
+  name: string;
+  list: string;
+  needed?: boolean;
+  label: string;
+  index: number;
+  bad: ReadonlySet<string | undefined>;
+  onChosen?(entry: Entry | undefined): void;
+}) {
+  const path = `lines.${index}.${name}`;
   return (
-    <Chooser
-      label="Cost centre"
-      labelClass={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}
+    <EntryField
       name={path}
-      value={value}
-      maxLength={40}
-      onType={set}
-      onChoose={({ name }) => set(name)}
-      find={costCentres}
+      list={list}
+      label={label}
+      labelClass={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}
       invalid={bad.has(path)}
-      unknown="Not known yet"
+      {...(needed && { needed })}
+      {...(onChosen && { onChosen })}
     />
   );
 }
 
-async function costCentres(text: string, signal: AbortSignal) {
-  const response = await fetch(`/api/cost-centres?q=${encodeURIComponent(text)}`, { signal });
-  const found = response.ok ? ((await response.json()) as { key: string; owner: string | null }[]) : [];
-  return found.map(({ key, owner }) => ({ id: key, name: key, about: owner ?? "" }));
+/** The lists that a line may be charged to. */
+export const CHARGED_TO = ["cost-centres", "projects"] as const;
+
+/** What a line is charged to: its cost centre and its project, where the organisation keeps any. */
+export function ChargedToCells({ index, bad }: { index: number; bad: ReadonlySet<string | undefined> }) {
+  return (
+    <>
+      <EntryCell name="costCentre" list="cost-centres" label="Cost centre" index={index} bad={bad} />
+      <EntryCell name="project" list="projects" label="Project" index={index} bad={bad} />
+    </>
+  );
+}
+
+/** The rate of tax of a line: one of the list where there is one, and else whatever is typed. */
+export function TaxCell({ index, bad }: { index: number; bad: ReadonlySet<string | undefined> }) {
+  const { register, control } = useFormContext();
+  const path = `lines.${index}.taxPercent`;
+  const value = (useWatch({ control, name: path }) ?? "") as string;
+  const rates = useRates();
+  if (rates.length === 0) return <LineCell name="taxPercent" label="Tax, %" index={index} bad={bad} right />;
+  const known = rates.some(({ percent }) => percent === value) || value === "0";
+  return (
+    <LineCell name="taxPercent" label="Tax" index={index} bad={bad}>
+      <select id={path} {...register(path)} aria-invalid={bad.has(path)} className="field">
+        {!known && <option value={value}>{value} %</option>}
+        {rates.map(({ percent, said }) => (
+          <option key={said} value={percent}>
+            {said}
+          </option>
+        ))}
+        {!rates.some(({ percent }) => percent === "0") && <option value="0">none</option>}
+      </select>
+    </LineCell>
+  );
 }

@@ -4,11 +4,13 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { DocumentState, EditEffect } from "@/core/approval";
-import { documentType, type AnyDocument } from "@/core/documents";
+import { missingOf, type AnyDocument, type MissingItem } from "@/core/documents";
+import type { Lists } from "@/core/lists";
 import type { Refusal, Result } from "@/core/refusal";
 import { useIntent } from "../intent";
 import { send } from "../send";
 import { useLook } from "./whom-it-asks";
+import { namesOfEntries, refuse } from "@/core/words";
 
 /** What an edit would do, with why in words. */
 export type ShownEffect = EditEffect & { why: string };
@@ -25,6 +27,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   today: string;
   requester: Requester;
   homeCurrency: string;
+  /** The organisation’s lists with what they offer today; those of thousands are not among them. */
+  lists: Lists;
   /** Number the next submission gets; an edit in approval becomes that revision too. */
   nextRevision?: number;
   /** The revision in approval that is edited; absent for drafts and what was sent back. */
@@ -51,6 +55,7 @@ export function useDocumentForm<T extends FieldValues>(
   { key, empty, read, mend = (path) => path }: Reading<T>,
 ) {
   const { id, requester, nextRevision = 1, revising } = start;
+  const missing = (document: AnyDocument) => lacking(start, document);
   const router = useRouter();
   const form = useForm<T>({ defaultValues: empty as DefaultValues<T> });
   const forget = useKept(form, `bandeira:${key}:${id ?? "new"}:${requester.id}:${nextRevision}`);
@@ -62,7 +67,7 @@ export function useDocumentForm<T extends FieldValues>(
   const typed = useWatch({ control: form.control }) as T;
   const now = read({ ...form.getValues(), ...typed });
   const missingNow = tried
-    ? [...now.problems, ...(tried === "submit" ? stillMissing(now.document, now.problems, mend) : [])]
+    ? [...now.problems, ...(tried === "submit" ? stillMissing(missing(now.document), now.problems, mend, start) : [])]
     : [];
   const [effect, setEffect] = useState<ShownEffect | null>(null);
   const [busy, setBusy] = useState(false);
@@ -70,8 +75,8 @@ export function useDocumentForm<T extends FieldValues>(
 
   const act = async (intent: Intent) => {
     const { document, problems } = read(form.getValues());
-    const missing = intent === "submit" ? stillMissing(document, problems, mend) : [];
-    const all = [...problems, ...missing];
+    const still = intent === "submit" ? stillMissing(missing(document), problems, mend, start) : [];
+    const all = [...problems, ...still];
     setRefusals([]);
     setTried(all.length > 0 ? intent : null);
     if (all.length > 0) return focusFirst(all, mend);
@@ -87,20 +92,29 @@ export function useDocumentForm<T extends FieldValues>(
     router.push(`/documents/${result.value.id}`);
     router.refresh();
   };
-  const complete =
-    now.problems.length === 0 && documentType(now.document.documentType).missing(now.document).length === 0;
+  const complete = now.problems.length === 0 && missing(now.document).length === 0;
   const look = useLook(now.document, complete && !revising);
   const all = missingNow.length > 0 ? missingNow : refusals;
   return { form, act, busy, refusals: all, look, effect, clearEffect: () => setEffect(null), askAgain, setAskAgain };
 }
 
-/** What the type says is missing, but for fields of which it was said already that they cannot be read. */
-function stillMissing(document: AnyDocument, problems: readonly Refusal[], mend: (path: string) => string): Refusal[] {
+/** What is missing as far as it can be told here. */
+function lacking({ lists, today, initial }: FormStart, document: AnyDocument): MissingItem[] {
+  return missingOf(document, lists, { dated: document.date, entered: today }, initial);
+}
+
+/** What is missing, but for fields of which it was said already that they cannot be read. */
+function stillMissing(
+  missing: readonly MissingItem[],
+  problems: readonly Refusal[],
+  mend: (path: string) => string,
+  { lists }: FormStart,
+): Refusal[] {
   const said = new Set(problems.map((problem) => problem.path));
-  return documentType(document.documentType)
-    .missing(document)
+  const names = namesOfEntries(lists);
+  return missing
     .filter((item) => !said.has(mend(item.path)))
-    .map((item) => ({ code: "missing", ...item }));
+    .map(({ path, why }) => refuse("still missing", { why }, path, names));
 }
 
 /** Enters the document if it is new, then submits it where that is wanted; asked again after a lost answer, nothing is done twice. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { Dialog } from "radix-ui";
-import { useRef, type ReactNode } from "react";
+import { useLayoutEffect, useRef, type ReactNode } from "react";
 
 /** What floats above a page: a titled sheet that Esc closes and that gives the focus back. */
 export function Sheet({
@@ -15,15 +15,18 @@ export function Sheet({
   title: string;
   children: ReactNode;
 }) {
-  // Sheets are opened by buttons of their page and not by a trigger of the dialog, so it does not know where the focus came from.
+  // Sheets are opened by buttons of their page and not by a trigger of the dialog, so it does not know where the focus came from. Looked at before
+  // anything in the sheet takes the focus by itself.
   const opener = useRef<Element | null>(null);
+  useLayoutEffect(() => {
+    if (open) opener.current = document.activeElement;
+  }, [open]);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          onOpenAutoFocus={() => (opener.current = document.activeElement)}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
             if (opener.current instanceof HTMLElement) opener.current.focus();

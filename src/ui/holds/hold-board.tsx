@@ -9,7 +9,7 @@ import { capital, saySince } from "../format";
 import { Sheet } from "../frame/sheet";
 import { Form } from "../labelled";
 import { Button, Empty } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 
 export type HoldLine = {
   document: string;
@@ -59,7 +59,7 @@ export function HoldBoard({ rows, zone, now }: { rows: HoldLine[]; zone: string;
         </div>
       )}
       {done && <Outcome done={done} />}
-      <DenseTable
+      <Table
         label="Holds"
         heads={[
           { label: <span className="sr-only">Choose</span>, key: "choose" },
@@ -104,7 +104,7 @@ export function HoldBoard({ rows, zone, now }: { rows: HoldLine[]; zone: string;
             <td className="min-w-40 text-sm">{row.move}</td>
           </tr>
         ))}
-      </DenseTable>
+      </Table>
       {releasing && (
         <ReleaseMany
           rows={picked}

@@ -9,7 +9,8 @@ import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
 import { Button, Empty } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
+import { refuse } from "@/core/words";
 
 export type StoppedLine = {
   id: string;
@@ -44,7 +45,7 @@ export function StoppedOrders({
   if (rows.length === 0) return <Empty>No order is stopped for credit.</Empty>;
   return (
     <>
-      <DenseTable
+      <Table
         label="Orders stopped for credit"
         heads={[
           { label: "Order" },
@@ -98,7 +99,7 @@ export function StoppedOrders({
             </td>
           </tr>
         ))}
-      </DenseTable>
+      </Table>
       {asking && <AskForLimit row={asking} onClose={() => setAsking(null)} />}
     </>
   );
@@ -112,7 +113,7 @@ function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
     router.push(`/documents/${numbers[0]!.toLowerCase()}`),
   );
   const parsed = parseMoney(limit, row.currency);
-  const wrong = limit && !parsed.ok ? [{ code: "invalid", message: parsed.message }] : [];
+  const wrong = limit && !parsed.ok ? [refuse("typed amount alone", { why: parsed.why })] : [];
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`A higher limit for ${row.name}`}>
       <Form

@@ -1,13 +1,13 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useRef, useState, type DragEvent } from "react";
-import type { Refusal } from "@/core/refusal";
+import { useState } from "react";
+import { typeWords } from "@/core/documents";
+import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
 import { Tick } from "../labelled";
-import { Button, Refusals } from "../primitives";
-import { ProgressBar } from "../progress-bar";
+import { Button } from "../primitives";
 import { streamed, type Progress } from "../send-stream";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 
 type Row = { lines: number[]; what: string; party: string; amount: string; missing: string[] };
 type Bad = { line: number; column: string; message: string };
@@ -26,77 +26,32 @@ const STAGES = { reading: "Reading", entering: "Taking in" };
 /** Takes in a file of orders or invoices in three steps: choose or drop it, look at what it holds, take it in. */
 export function IntakeForm() {
   const router = useRouter();
-  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [submit, setSubmit] = useState(true);
   const [takeGood, setTakeGood] = useState(false);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [taken, setTaken] = useState<Taken | null>(null);
-  const [progress, setProgress] = useState<Progress | null>(null);
-  const [stopped, setStopped] = useState<Progress | null>(null);
-  const [refusals, setRefusals] = useState<Refusal[]>([]);
-  const [over, setOver] = useState(false);
-  const stop = useRef<AbortController | null>(null);
-
-  const ask = async (chosen: { name: string; text: string }, confirm: string | null) => {
-    setRefusals([]);
-    setStopped(null);
-    let last: Progress = { stage: "reading", done: 0, total: 1 };
-    setProgress(last);
-    stop.current = new AbortController();
-    const body = { ...chosen, submit, takeGood, confirm };
-    const result = await streamed<Answer>("/api/intake", body, stop.current.signal, (now) => {
-      last = now;
-      setProgress(now);
-    });
-    setProgress(null);
-    if (!result) return setStopped(last);
-    if (!result.ok) return setRefusals(result.refusals);
-    if ("preview" in result.value) return setPreview(result.value.preview);
-    setTaken(result.value.taken);
+  const state = useFileImport<Answer>((answer) => {
+    if ("preview" in answer) return setPreview(answer.preview);
+    setTaken(answer.taken);
     router.refresh();
-  };
-  const choose = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    setTaken(null);
-    setPreview(null);
-    if (chosen.size > 20 * 1024 * 1024)
-      return setRefusals([{ code: "file", message: `${chosen.name} is larger than 20 MB; split it.` }]);
-    const next = { name: chosen.name, text: await chosen.text() };
-    setFile(next);
-    await ask(next, null);
-  };
-  const drag = (event: DragEvent, on: boolean) => {
-    event.preventDefault();
-    setOver(on);
-  };
+  });
+  const { file, stopped, progress } = state;
+  const asking =
+    (confirm: string | null) => (chosen: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) =>
+      streamed<Answer>("/api/intake", { ...chosen, submit, takeGood, confirm }, signal, onProgress);
   return (
-    <div className="flex flex-col gap-4">
-      <div
-        className={`rounded-sm border border-dashed p-5 ${over ? "border-harbour bg-mist/40" : "border-rule"}`}
-        onDragOver={(event) => drag(event, true)}
-        onDragLeave={(event) => drag(event, false)}
-        onDrop={(event) => {
-          drag(event, false);
-          void choose(event.dataTransfer.files[0]);
-        }}
-      >
-        <label htmlFor="file" className="text-sm font-semibold">
-          A file of orders or invoices
-        </label>
-        <input
-          id="file"
-          type="file"
-          accept=".csv,.xml,text/csv,text/xml,application/xml,text/plain"
-          className="field file:mr-3 file:border-0 file:bg-transparent file:text-harbour file:underline"
-          onChange={(event) => void choose(event.target.files?.[0])}
-        />
-        <p className="mt-1 text-sm text-soft">
-          CSV in UTF-8 with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it
-          holds before anything is taken in.
-        </p>
-      </div>
-      <Refusals refusals={refusals} />
-      {progress && <ProgressBar progress={progress} words={STAGES} onCancel={() => stop.current?.abort()} />}
+    <FileImport
+      label="A file of orders or invoices"
+      hint="CSV in UTF-8 with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is taken in."
+      accept=".csv,.xml,text/csv,text/xml,application/xml,text/plain"
+      stages={STAGES}
+      onChoose={(chosen) => {
+        setTaken(null);
+        setPreview(null);
+        void state.choose(chosen, asking(null));
+      }}
+      state={state}
+    >
       {stopped && (
         <p role="status" className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
           Stopped at {stopped.done.toLocaleString("en-GB")} of {stopped.total.toLocaleString("en-GB")}. What was taken
@@ -112,17 +67,17 @@ export function IntakeForm() {
           takeGood={takeGood}
           onSubmit={setSubmit}
           onTakeGood={setTakeGood}
-          onTake={() => void ask(file!, preview.fingerprint)}
+          onTake={() => void state.run(file!, asking(preview.fingerprint))}
         />
       )}
-    </div>
+    </FileImport>
   );
 }
 
 function Outcome({ taken }: { taken: Taken }) {
   const count = taken.taken.toLocaleString("en-GB");
   return (
-    <div role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
+    <TakenIn>
       <p>
         {taken.taken === 1 ? "1 document was" : `${count} documents were`} taken in
         {taken.numbers.length > 0 && `, from ${taken.numbers[0]}`}.
@@ -133,7 +88,7 @@ function Outcome({ taken }: { taken: Taken }) {
           {one.what}: {one.why}
         </p>
       ))}
-    </div>
+    </TakenIn>
   );
 }
 
@@ -155,8 +110,8 @@ function Look({
   onTake(): void;
 }) {
   const { documents, bad, known } = preview.counts;
-  const what = preview.kind === "purchase-order" ? ["order", "orders"] : ["invoice", "invoices"];
-  const count = `${documents.toLocaleString("en-GB")} ${what[documents === 1 ? 0 : 1]}`;
+  const { one, many } = typeWords(preview.kind).name;
+  const count = `${documents.toLocaleString("en-GB")} ${documents === 1 ? one : many}`;
   return (
     <>
       <p>
@@ -165,10 +120,7 @@ function Look({
         {bad > 0 ? <b className="font-semibold text-held">, and {bad.toLocaleString("en-GB")} faults.</b> : "."}
       </p>
       {preview.bad.length > 0 && (
-        <DenseTable
-          label="Faults"
-          heads={[{ label: "Line", right: true }, { label: "Column" }, { label: "What is wrong" }]}
-        >
+        <Table label="Faults" heads={[{ label: "Line", right: true }, { label: "Column" }, { label: "What is wrong" }]}>
           {preview.bad.map((row, index) => (
             <tr key={index}>
               <td className="w-16 text-right">{row.line}</td>
@@ -176,7 +128,7 @@ function Look({
               <td>{row.message}</td>
             </tr>
           ))}
-        </DenseTable>
+        </Table>
       )}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <Button look="solid" disabled={busy || documents === 0 || (bad > 0 && !takeGood)} onClick={onTake}>
@@ -185,7 +137,7 @@ function Look({
         <Tick label="Send them on for approval" checked={submit} onChange={onSubmit} />
         {bad > 0 && <Tick label="Leave the bad rows out" checked={takeGood} onChange={onTakeGood} />}
       </div>
-      <DenseTable
+      <Table
         label="Documents in the file"
         heads={[
           { label: "Lines" },
@@ -204,7 +156,7 @@ function Look({
             <td className="text-held">{row.missing.join("; ")}</td>
           </tr>
         ))}
-      </DenseTable>
+      </Table>
       {documents > preview.rows.length && (
         <p className="text-sm text-soft">The first {preview.rows.length} are shown.</p>
       )}

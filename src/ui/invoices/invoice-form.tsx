@@ -8,7 +8,8 @@ import { sayRuleSubject } from "@/core/words";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
 import { OrderField, SupplierField } from "../documents/choosers";
-import { CostCentreCell, LineCell, LineRows } from "../documents/line-rows";
+import { ratesOf, shownOf } from "../documents/lists";
+import { CHARGED_TO, ChargedToCells, LineCell, LineRows } from "../documents/line-rows";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import {
@@ -25,6 +26,13 @@ import {
 /** Paths of the schema as the fields of the form are called. */
 const mend = (path: string) => path.replace("unitPrice", "price").replace("stated.", "");
 
+/** The columns of a line by how many of the lists it is charged to have anything. */
+const COLUMNS = [
+  "md:grid-cols-[minmax(10rem,1fr)_5rem_4.5rem_7rem_4.5rem_2.5rem]",
+  "md:grid-cols-[minmax(10rem,1fr)_5rem_7rem_4.5rem_7rem_4.5rem_2.5rem]",
+  "md:grid-cols-[minmax(10rem,1fr)_5rem_7rem_8rem_4.5rem_7rem_4.5rem_2.5rem]",
+];
+
 const TOTALS = [
   ["net", "Net total"],
   ["tax", "Tax"],
@@ -34,9 +42,10 @@ const TOTALS = [
 /** Entering an invoice as it stands on paper; what does not add up is said while it is typed. */
 export function InvoiceForm(props: FormStart<SupplierInvoice>) {
   const { initial, people = {}, homeCurrency, requester, today } = props;
+  const rate = ratesOf(props)[0]?.percent;
   const model = useDocumentForm<TypedInvoice>(props, {
     key: "invoice",
-    empty: initial ? typedInvoice(initial, (id) => people[id] ?? id) : emptyInvoice(homeCurrency, today),
+    empty: initial ? typedInvoice(initial, (id) => people[id] ?? id) : emptyInvoice(homeCurrency, today, rate),
     mend,
     read: (typed) => readInvoice(typed, requester),
   });
@@ -100,8 +109,8 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
         {brought}
       </p>
       <LineRows
-        columns="md:grid-cols-[minmax(10rem,1fr)_5rem_5.5rem_4.5rem_7rem_4.5rem_2.5rem]"
-        empty={emptyInvoiceLine}
+        columns={COLUMNS[shownOf(props, CHARGED_TO)]!}
+        empty={() => emptyInvoiceLine(rate)}
         renderRow={(index) => (
           <>
             <LineCell
@@ -112,7 +121,7 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
               className="col-span-2 md:col-span-1"
             />
             <LineCell name="orderLine" label="Order line" index={index} bad={bad} right />
-            <CostCentreCell index={index} bad={bad} />
+            <ChargedToCells index={index} bad={bad} />
             <LineCell name="quantity" label="Quantity" index={index} bad={bad} right />
             <LineCell name="price" label="Price each" index={index} bad={bad} right />
             <LineCell name="taxPercent" label="Tax, %" index={index} bad={bad} right />

@@ -1,6 +1,7 @@
 import { invoiceTotals, times, type Attachment, type InvoiceLine, type SupplierInvoice } from "@/core/documents";
 import type { UseFormReturn } from "react-hook-form";
 import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { Typed, typedAmount } from "../documents/typed";
 import { behalfOf, type Who } from "../orders/model";
 import type { Picked } from "../people/person-picker";
@@ -22,6 +23,7 @@ export type TypedInvoice = {
   lines: {
     description: string;
     costCentre: string;
+    project: string;
     quantity: string;
     price: string;
     taxPercent: string;
@@ -33,16 +35,18 @@ export type TypedInvoice = {
   attachments: Attachment[];
 };
 
-export const emptyInvoiceLine = () => ({
+/** @param taxPercent the rate that a line begins with */
+export const emptyInvoiceLine = (taxPercent = "0") => ({
   description: "",
   costCentre: "",
+  project: "",
   quantity: "1",
   price: "",
-  taxPercent: "23",
+  taxPercent,
   orderLine: "",
 });
 
-export function emptyInvoice(currency: string, today: string): TypedInvoice {
+export function emptyInvoice(currency: string, today: string, taxPercent?: string): TypedInvoice {
   return {
     supplier: "",
     invoiceNumber: "",
@@ -56,7 +60,7 @@ export function emptyInvoice(currency: string, today: string): TypedInvoice {
     receiver: null,
     onBehalfOf: null,
     note: "",
-    lines: [emptyInvoiceLine()],
+    lines: [emptyInvoiceLine(taxPercent)],
     net: "",
     tax: "",
     gross: "",
@@ -82,6 +86,7 @@ export function takeOver(form: UseFormReturn<TypedInvoice>, order: KnownOrder): 
     .map(({ line, description, open, price, taxPercent }) => ({
       description,
       costCentre: "",
+      project: "",
       quantity: open,
       price: typedAmount(price, currency),
       taxPercent,
@@ -117,6 +122,7 @@ export function typedInvoice(invoice: SupplierInvoice, name: (id: string) => str
     lines: invoice.lines.map((line) => ({
       description: line.description,
       costCentre: line.costCentre,
+      project: line.project ?? "",
       quantity: line.quantity,
       price: typedAmount(line.unitPrice, currency),
       taxPercent: line.taxPercent,
@@ -139,10 +145,11 @@ export function readInvoice(typed: TypedInvoice, who: Who): { document: Supplier
     const unitPrice = read.amount(line.price, currency, at("price"), what) ?? 0;
     const orderLine = line.orderLine.trim() ? Number(line.orderLine) : null;
     if (orderLine !== null && !(Number.isInteger(orderLine) && orderLine > 0 && orderLine <= 200))
-      read.bad(at("orderLine"), `${what}: write the line of the order as a whole number, or leave it empty`);
+      read.bad(refuse("typed line of an order", { what }, at("orderLine")));
     return {
       description: line.description.trim(),
       costCentre: line.costCentre.trim(),
+      ...(line.project.trim() && { project: line.project.trim() }),
       quantity,
       unitPrice,
       net: times(quantity, unitPrice),

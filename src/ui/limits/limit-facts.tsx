@@ -1,6 +1,5 @@
 import {
   CUSTOMER_FIELDS,
-  FIRST_LIMIT_PAPERS,
   documentType,
   exposureOf,
   papersMissing,
@@ -22,10 +21,10 @@ const ORIGIN = {
 } as const;
 
 /** What is to change at a customer's account, and what it may then owe. */
-export function LimitFacts({ document: change, refused, looking }: FactsProps<CreditLimitChange>) {
+export function LimitFacts({ document: change, refused, looking, words }: FactsProps<CreditLimitChange>) {
   const left = documentType(change.documentType).without(change, refused) as CreditLimitChange;
   const exposure = exposureOf(left, looking);
-  const wanting = new Set(papersMissing(change));
+  const wanting = new Set(papersMissing(change, looking));
   return (
     <>
       <FieldChanges
@@ -34,16 +33,17 @@ export function LimitFacts({ document: change, refused, looking }: FactsProps<Cr
         labels={CUSTOMER_FIELDS}
         refused={refused}
         currency={change.currency}
+        words={words}
       />
       {exposure && <ExposurePicture exposure={exposure} daysOverdue={looking.around.customer?.daysOverdue ?? 0} />}
       {change.first && (
         <section aria-labelledby="required">
           <SectionTitle id="required">Required papers</SectionTitle>
           <ul>
-            {FIRST_LIMIT_PAPERS.map((name) => (
-              <li key={name} className={wanting.has(name) ? "text-held" : ""}>
-                {wanting.has(name) ? "✗" : "✓"} {name}
-                {wanting.has(name) && ", missing"}
+            {(looking.around.papers ?? []).map((key) => (
+              <li key={key} className={wanting.has(key) ? "text-held" : ""}>
+                {wanting.has(key) ? "✗" : "✓"} {words.entry("papers", key)}
+                {wanting.has(key) && ", missing"}
               </li>
             ))}
           </ul>

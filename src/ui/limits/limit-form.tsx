@@ -1,14 +1,9 @@
 "use client";
 
 import { useWatch } from "react-hook-form";
-import {
-  CUSTOMER_FIELDS,
-  FIRST_LIMIT_PAPERS,
-  isAmountField,
-  type CreditLimitChange,
-  type CustomerField,
-} from "@/core/documents";
+import { CUSTOMER_FIELDS, isAmountField, type CreditLimitChange, type CustomerField } from "@/core/documents";
 import { formatMoney } from "@/core/money";
+import { refuse } from "@/core/words";
 import { accountBasics, papersOf, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
@@ -22,14 +17,14 @@ const isAmount = (field: string) => isAmountField(field as CustomerField);
 
 /** A change of a customer's limit, terms and other controlled fields. */
 export function LimitForm(props: FormStart<CreditLimitChange> & { account?: FoundAccount | undefined }) {
-  const { initial, account, requester, today } = props;
+  const { initial, account } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `limit-${account.id}` : "limit",
     empty: typedFrom(initial, account),
-    read: (typed) => readLimit(typed, requester, today, initial),
+    read: (typed) => readLimit(typed, props),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
-  const { document } = readLimit(typed, requester, today, initial);
+  const { document } = readLimit(typed, props);
   const limit = document.changes.find((one) => one.field === "limit")?.after;
   const bad = new Set(model.refusals.map((refusal) => refusal.path));
   return (
@@ -48,7 +43,7 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
         </p>
       )}
       <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
-      <Papers>{typed.account?.status === "asked for" && <RequiredPapers names={FIRST_LIMIT_PAPERS} />}</Papers>
+      <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="firstLimit" />}</Papers>
     </FormFrame>
   );
 }
@@ -60,12 +55,12 @@ function typedFrom(known: CreditLimitChange | undefined, found: FoundAccount | u
   return startAccount({ known, account }, found, CUSTOMER_FIELDS);
 }
 
-function readLimit(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: CreditLimitChange) {
-  const { changes, problems } = readChanges(typed, CUSTOMER_FIELDS, isAmount);
-  if (!typed.account) problems.unshift({ code: "missing", message: "Choose the customer", path: "customer" });
+function readLimit(typed: TypedAccount, { requester, today, initial, homeCurrency }: FormStart<CreditLimitChange>) {
+  const { changes, problems } = readChanges(typed, CUSTOMER_FIELDS, isAmount, homeCurrency);
+  if (!typed.account) problems.unshift(refuse("no customer chosen", null, "customer"));
   const document: CreditLimitChange = {
     documentType: "credit-limit-change",
-    ...accountBasics(typed, who, today, initial),
+    ...accountBasics(typed, requester, today, initial, homeCurrency),
     customer: typed.account?.id ?? "unknown",
     customerName: typed.account?.name ?? "",
     first: typed.account?.status === "asked for",

@@ -3,6 +3,7 @@ import type { DocumentRow } from "@/core/documents";
 import { formatAmount } from "@/core/money";
 import { sayDay } from "../format";
 import { Empty, StatusMark } from "../primitives";
+import { Table } from "../tables";
 
 /** Documents as a dense table; on a phone the same rows as short blocks. */
 export function DocumentTable({
@@ -30,64 +31,56 @@ const hrefOf = (row: DocumentRow, record: boolean) =>
 
 function WideTable({ rows, zone, record }: { rows: DocumentRow[]; zone: string; record: boolean }) {
   return (
-    <table className="hidden w-full border-collapse md:table">
-      <thead>
-        <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
-          <th scope="col">Number</th>
-          <th scope="col">What</th>
-          <th scope="col">From</th>
-          <th scope="col" className="text-right">
-            Amount
-          </th>
-          <th scope="col">State</th>
-          <th scope="col">{record ? "Submitted" : "Last change"}</th>
-          {record && <th scope="col">Decided</th>}
+    <Table
+      wide
+      label="Documents"
+      heads={[
+        { label: "Number" },
+        { label: "What" },
+        { label: "From" },
+        { label: "Amount", right: true },
+        { label: "State" },
+        { label: record ? "Submitted" : "Last change" },
+        ...(record ? [{ label: "Decided" }, { label: "Policy", right: true }] : []),
+      ]}
+    >
+      {rows.map((row) => (
+        <tr key={row.id} className="hover:bg-panel">
+          <td className="whitespace-nowrap">
+            <Link href={hrefOf(row, record)}>{row.number}</Link>
+            {row.revision > 1 && <span className="text-sm text-soft"> rev {row.revision}</span>}
+          </td>
+          <td>
+            {row.title || `Untitled ${row.typeName}`}
+            <span className="text-soft">
+              {row.party && `, ${row.party}`}
+              <span className="block text-sm">{row.typeName}</span>
+            </span>
+          </td>
+          <td>
+            {row.requesterName}
+            <span className="text-soft">, {row.unitName}</span>
+          </td>
+          <td className="text-right font-medium whitespace-nowrap">
+            {formatAmount(row.amount)} <span className="text-sm font-normal text-soft">{row.amount.currency}</span>
+          </td>
+          <td>
+            <span className="flex flex-wrap gap-1">
+              <StatusMark status={row.status} />
+              {row.held && <StatusMark status="held" />}
+              {row.lapsed && <StatusMark status="by lapse" />}
+            </span>
+          </td>
+          <td className="whitespace-nowrap">{day(record ? row.submittedAt : row.updatedAt, zone)}</td>
+          {record && <td className="whitespace-nowrap">{day(row.closedAt, zone)}</td>}
           {record && (
-            <th scope="col" className="text-right">
-              Policy
-            </th>
+            <td className="text-right whitespace-nowrap">
+              {row.policyVersion ? `version ${row.policyVersion}` : "none"}
+            </td>
           )}
         </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1.5 [&_td]:pr-4">
-            <td className="whitespace-nowrap">
-              <Link href={hrefOf(row, record)}>{row.number}</Link>
-              {row.revision > 1 && <span className="text-sm text-soft"> rev {row.revision}</span>}
-            </td>
-            <td>
-              {row.title || `Untitled ${row.typeName}`}
-              <span className="text-soft">
-                {row.party && `, ${row.party}`}
-                <span className="block text-sm">{row.typeName}</span>
-              </span>
-            </td>
-            <td>
-              {row.requesterName}
-              <span className="text-soft">, {row.unitName}</span>
-            </td>
-            <td className="text-right font-medium whitespace-nowrap">
-              {formatAmount(row.amount)} <span className="text-sm font-normal text-soft">{row.amount.currency}</span>
-            </td>
-            <td>
-              <span className="flex flex-wrap gap-1">
-                <StatusMark status={row.status} />
-                {row.held && <StatusMark status="held" />}
-                {row.lapsed && <StatusMark status="by lapse" />}
-              </span>
-            </td>
-            <td className="whitespace-nowrap">{day(record ? row.submittedAt : row.updatedAt, zone)}</td>
-            {record && <td className="whitespace-nowrap">{day(row.closedAt, zone)}</td>}
-            {record && (
-              <td className="text-right whitespace-nowrap">
-                {row.policyVersion ? `version ${row.policyVersion}` : "none"}
-              </td>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+      ))}
+    </Table>
   );
 }
 

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import type { DocumentRow } from "@/core/documents";
 import type { Refusal, Result } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { useIntent } from "../intent";
 import { Button, Refusals } from "../primitives";
 import { newCommand, send } from "../send";
@@ -78,7 +79,7 @@ function Deciding({ items, onEnd }: { items: readonly Item[]; onEnd(): void }) {
     router.refresh();
     const { refused } = result.value;
     if (refused.length === 0) return onEnd();
-    setFailed(refused.map(({ document, why }) => ({ code: "refused", message: `${document.toUpperCase()}: ${why}` })));
+    setFailed(refused.map(({ document, why }) => refuse("one of several", { document, said: why })));
   };
   return (
     <section

@@ -35,7 +35,7 @@ describe("reading an order", () => {
     [{ quantity: "a few" }, "lines.0.quantity", "write the quantity like 3 or 2.5"],
     [{ quantity: "-1" }, "lines.0.quantity", "write the quantity"],
     [{ quantity: "1.00001" }, "lines.0.quantity", "write the quantity"],
-    [{ taxPercent: "123" }, "lines.0.taxPercent", "write the tax like 23 or 6.5"],
+    [{ taxPercent: "123" }, "lines.0.taxPercent", "write the percentage like 23 or 6.5"],
   ])("%j is refused at %s", (line, path, message) => {
     const { problems } = read(typed(line));
     expect(problems.map((problem) => problem.path)).toEqual([path]);

@@ -1,13 +1,15 @@
-import { ORDER_CATEGORIES, type Attachment, type OrderLine, type PurchaseOrder } from "@/core/documents";
+import { type Attachment, type OrderLine, type PurchaseOrder } from "@/core/documents";
 import { formatAmount, money, parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import type { Picked } from "../people/person-picker";
+import { refuse } from "@/core/words";
 
 /** An order as it is typed: all text, so that nothing typed is lost while it is not yet right. */
 export type TypedLine = {
   description: string;
   category: string;
   costCentre: string;
+  project: string;
   quantity: string;
   price: string;
   taxPercent: string;
@@ -25,16 +27,18 @@ export type TypedOrder = {
   attachments: Attachment[];
 };
 
-export const emptyLine = (): TypedLine => ({
+/** @param taxPercent the rate that a line begins with */
+export const emptyLine = (taxPercent = "0"): TypedLine => ({
   description: "",
-  category: "deck",
+  category: "",
   costCentre: "",
+  project: "",
   quantity: "1",
   price: "",
-  taxPercent: "23",
+  taxPercent,
 });
 
-export function emptyOrder(currency: string): TypedOrder {
+export function emptyOrder(currency: string, taxPercent?: string): TypedOrder {
   return {
     title: "",
     supplier: "",
@@ -44,7 +48,7 @@ export function emptyOrder(currency: string): TypedOrder {
     onBehalfOf: null,
     changeOf: "",
     note: "",
-    lines: [emptyLine()],
+    lines: [emptyLine(taxPercent)],
     attachments: [],
   };
 }
@@ -61,8 +65,9 @@ export function typedFrom(order: PurchaseOrder, nameOf: (id: string) => string =
     changeOf: order.changeOf ?? "",
     note: order.note,
     attachments: order.attachments,
-    lines: order.lines.map(({ unitPrice, ...line }) => ({
+    lines: order.lines.map(({ unitPrice, project = "", ...line }) => ({
       ...line,
+      project,
       price: formatAmount(money(unitPrice, order.currency)),
     })),
   };
@@ -84,29 +89,19 @@ export function readOrder(typed: TypedOrder, who: Who, date: string): { order: P
   const problems: Refusal[] = [];
   const lines = typed.lines.map((line, index): OrderLine => {
     const at = (key: string) => `lines.${index}.${key}`;
+    const what = `Line ${index + 1}`;
     const price = line.price.trim() === "" ? null : parseMoney(line.price, typed.currency);
-    if (price && !price.ok)
-      problems.push({ code: "invalid", path: at("price"), message: `Line ${index + 1}: ${price.message}` });
-    if (price?.ok && price.money.minor < 0)
-      problems.push({ code: "invalid", path: at("price"), message: `Line ${index + 1}: a price is not below zero` });
+    if (price && !price.ok) problems.push(refuse("typed amount", { what, why: price.why }, at("price")));
+    if (price?.ok && price.money.minor < 0) problems.push(refuse("typed amount below zero", { what }, at("price")));
     const quantity = line.quantity.trim().replace(",", ".");
-    if (!QUANTITY.test(quantity))
-      problems.push({
-        code: "invalid",
-        path: at("quantity"),
-        message: `Line ${index + 1}: write the quantity like 3 or 2.5`,
-      });
+    if (!QUANTITY.test(quantity)) problems.push(refuse("typed quantity", { what }, at("quantity")));
     const tax = line.taxPercent.trim().replace(",", ".") || "0";
-    if (!TAX.test(tax))
-      problems.push({
-        code: "invalid",
-        path: at("taxPercent"),
-        message: `Line ${index + 1}: write the tax like 23 or 6.5`,
-      });
+    if (!TAX.test(tax)) problems.push(refuse("typed percentage", { what }, at("taxPercent")));
     return {
       description: line.description.trim(),
-      category: (line.category in ORDER_CATEGORIES ? line.category : "deck") as OrderLine["category"],
+      category: line.category,
       costCentre: line.costCentre.trim(),
+      ...(line.project.trim() && { project: line.project.trim() }),
       quantity,
       unitPrice: price?.ok ? Math.max(0, price.money.minor) : 0,
       taxPercent: tax,

@@ -1,11 +1,11 @@
-import { ORDER_CATEGORIES, lineNet, orderTotals, type PurchaseOrder } from "@/core/documents";
+import { lineNet, orderTotals, type PurchaseOrder } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
-import { FactTable, Particulars, Total, peopleOf, refusalOf, type FactsProps } from "../document/facts";
+import { FactTable, Particulars, Total, peopleOf, refusalOf, sayAll, type FactsProps } from "../document/facts";
 import { SectionTitle } from "../primitives";
 
 /** What is ordered: lines and totals, exact; of a change order, what was committed before and is after. */
-export function OrderFacts({ document: order, refused, looking }: FactsProps<PurchaseOrder>) {
+export function OrderFacts({ document: order, refused, looking, words }: FactsProps<PurchaseOrder>) {
   const { net, tax, gross } = orderTotals(order);
   const say = (minor: number) => formatAmount(money(minor, order.currency));
   const before = looking.around.order?.committed;
@@ -55,9 +55,12 @@ export function OrderFacts({ document: order, refused, looking }: FactsProps<Pur
               <td>
                 {line.description}
                 <span className="block text-sm text-soft">
-                  {ORDER_CATEGORIES[line.category]}
-                  {line.costCentre && `, ${line.costCentre}`}
-                  {gone && ", refused"}
+                  {sayAll([
+                    words.entry("order-categories", line.category),
+                    words.entry("cost-centres", line.costCentre),
+                    words.entry("projects", line.project ?? ""),
+                    gone ? "refused" : "",
+                  ])}
                 </span>
               </td>
               <td className="text-right">{line.quantity}</td>

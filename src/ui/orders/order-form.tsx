@@ -6,6 +6,7 @@ import { formatMoney } from "@/core/money";
 import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { SupplierField } from "../documents/choosers";
 import { FormFrame } from "../documents/form-frame";
+import { ratesOf } from "../documents/lists";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import { Lines } from "./lines";
@@ -21,7 +22,7 @@ export function OrderForm(props: FormStart<PurchaseOrder> & { changing?: Purchas
     ? typedFrom(initial, name)
     : changing
       ? { ...typedFrom(changing, name), onBehalfOf: null, changeOf: changing.number, attachments: [] }
-      : emptyOrder(homeCurrency);
+      : emptyOrder(homeCurrency, ratesOf(props)[0]?.percent);
   const date = props.initial && props.revising ? props.initial.date : today;
   const model = useDocumentForm<TypedOrder>(props, {
     key: changing ? `order-change-${changing.number}` : "order",

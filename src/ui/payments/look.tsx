@@ -10,7 +10,7 @@ import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { sayWeekday } from "../format";
 import { Button, Empty, Refusals, SectionTitle } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 
 export type ToPay = {
   document: string;
@@ -151,7 +151,7 @@ type RowsProps = {
 
 function Rows({ rows, ticked, onToggle }: RowsProps) {
   return (
-    <DenseTable
+    <Table
       label="To be paid"
       heads={[
         ...(ticked ? [{ label: <span className="sr-only">In the run</span>, key: "tick" }] : []),
@@ -191,7 +191,7 @@ function Rows({ rows, ticked, onToggle }: RowsProps) {
           <td className="whitespace-nowrap text-soft">{row.account}</td>
         </tr>
       ))}
-    </DenseTable>
+    </Table>
   );
 }
 
@@ -200,7 +200,7 @@ function LeftOut({ rows }: { rows: readonly ToPay[] }) {
   return (
     <div className="mt-6">
       <SectionTitle>Left out, and why</SectionTitle>
-      <DenseTable
+      <Table
         label="Left out, and why"
         heads={[
           { label: "Document" },
@@ -221,7 +221,7 @@ function LeftOut({ rows }: { rows: readonly ToPay[] }) {
             <td className="text-right font-medium whitespace-nowrap">{formatMoney(row.amount)}</td>
           </tr>
         ))}
-      </DenseTable>
+      </Table>
     </div>
   );
 }

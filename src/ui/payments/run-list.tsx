@@ -2,7 +2,7 @@ import Link from "next/link";
 import { sayDate } from "@/core/text";
 import { sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 import { RunMark, type RunState } from "./run-mark";
 
 export type RunRow = {
@@ -21,7 +21,7 @@ export function RunList({ runs, zone }: { runs: readonly RunRow[]; zone: string 
   return (
     <section aria-labelledby="made" className="mt-8">
       <SectionTitle id="made">Runs made</SectionTitle>
-      <DenseTable
+      <Table
         label="Runs made"
         heads={[
           { label: "Run" },
@@ -48,7 +48,7 @@ export function RunList({ runs, zone }: { runs: readonly RunRow[]; zone: string 
             <td className="text-right font-medium whitespace-nowrap">{run.total}</td>
           </tr>
         ))}
-      </DenseTable>
+      </Table>
     </section>
   );
 }

@@ -8,7 +8,7 @@ import { Sheet } from "../frame/sheet";
 import { sayMoment } from "../format";
 import { Entry, Form } from "../labelled";
 import { Button, Refusals, SectionTitle, buttonClass } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 import { RunMark, type RunState } from "./run-mark";
 
 type Act = { at: string; by: string };
@@ -46,7 +46,7 @@ export function RunSheet({ run, zone }: { run: Run; zone: string }) {
       {run.state === "exported" && run.mayFetch && <Files run={run} />}
       <div className="mt-5">
         <SectionTitle>In it</SectionTitle>
-        <DenseTable
+        <Table
           label="In the run"
           heads={[
             { label: "Document" },
@@ -67,7 +67,7 @@ export function RunSheet({ run, zone }: { run: Run; zone: string }) {
               <td className="text-right font-medium whitespace-nowrap">{item.amount}</td>
             </tr>
           ))}
-        </DenseTable>
+        </Table>
       </div>
       {run.left.length > 0 && (
         <div className="mt-6">

@@ -1,8 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { Sheet } from "../frame/sheet";
-import { Entry, Form } from "../labelled";
+import { DayField, PersonField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
 import { PersonPicker, type Picked } from "./person-picker";
 import { PersonLink, StateMark, Vacant, type State } from "./state";
@@ -69,23 +70,25 @@ export function Groups({ groups, mayWrite }: { groups: Group[]; mayWrite: boolea
 
 function GroupForm({ group, onDone }: { group: Group | null; onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [name, setName] = useState(group?.name ?? "");
-  const [members, setMembers] = useState<Picked[]>(group?.members ?? []);
-  const [from, setFrom] = useState("");
-  const save = async () => {
+  const form = useForm<{ name: string; members: Picked[]; from: string }>({
+    defaultValues: { name: group?.name ?? "", members: group?.members ?? [], from: "" },
+  });
+  const members = useWatch({ control: form.control, name: "members" });
+  const setMembers = (now: Picked[]) => form.setValue("members", now, { shouldDirty: true });
+  const save = async ({ name, from }: { name: string; members: Picked[]; from: string }) => {
     const people = members.map((member) => member.id);
     if (await change({ type: "save group", group: group?.id ?? null, name, people, from: from || null })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
-      <Entry label="Name" value={name} onChange={setName} required />
+    <TypedForm form={form} refusals={refusals} onSave={save}>
+      <TextField name="name" label="Name" required />
       <div>
         <p className="text-sm font-semibold">Members</p>
         <ul>
           {members.map((member) => (
             <li key={member.id} className="flex items-center justify-between border-b border-rule/70">
               {member.name}
-              <Button small look="quiet" onClick={() => setMembers((now) => now.filter((one) => one.id !== member.id))}>
+              <Button small look="quiet" onClick={() => setMembers(members.filter((one) => one.id !== member.id))}>
                 Take out<span className="sr-only"> {member.name}</span>
               </Button>
             </li>
@@ -95,14 +98,14 @@ function GroupForm({ group, onDone }: { group: Group | null; onDone(): void }) {
       <PersonPicker
         label="Add a member"
         value={null}
-        onChange={(person) => person && setMembers((now) => [...now, person])}
+        onChange={(person) => person && setMembers([...members, person])}
         except={members.map((member) => member.id)}
       />
-      <Entry label="Members from" type="date" value={from} onChange={setFrom} hint="Today, if left empty." />
+      <DayField name="from" label="Members from" hint="Today, if left empty." />
       <Button type="submit" look="solid" disabled={busy}>
         Save group
       </Button>
-    </Form>
+    </TypedForm>
   );
 }
 
@@ -151,9 +154,10 @@ export function Positions({ positions, mayWrite }: { positions: Position[]; mayW
 
 function HolderForm({ position, onDone }: { position: Position; onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [holder, setHolder] = useState<Picked | null>(position.holder);
-  const [from, setFrom] = useState("");
-  const save = async () => {
+  const form = useForm<{ holder: Picked | null; from: string }>({
+    defaultValues: { holder: position.holder, from: "" },
+  });
+  const save = async ({ holder, from }: { holder: Picked | null; from: string }) => {
     const done = await change({
       type: "fill position",
       position: position.id,
@@ -163,12 +167,12 @@ function HolderForm({ position, onDone }: { position: Position; onDone(): void }
     if (done) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
-      <PersonPicker label="Who holds it" value={holder} onChange={setHolder} none="vacant" />
-      <Entry label="From" type="date" value={from} onChange={setFrom} hint="Today, if left empty." />
+    <TypedForm form={form} refusals={refusals} onSave={save}>
+      <PersonField name="holder" label="Who holds it" none="vacant" />
+      <DayField name="from" label="From" hint="Today, if left empty." />
       <Button type="submit" look="solid" disabled={busy}>
         Save
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

@@ -3,6 +3,7 @@ import { capital } from "../format";
 import { Tick } from "../labelled";
 import { Button } from "../primitives";
 import { Differences, type HistoryEntry } from "./history";
+import { Table } from "../tables";
 
 type Shown = { line: number | null; what: string; differences: HistoryEntry["differences"] };
 export type Preview = {
@@ -54,26 +55,19 @@ export function ImportPreview({
       {preview.bad.length > 0 && (
         <div className="mt-3">
           <h3 className="text-sm font-semibold text-held">Cannot be taken</h3>
-          <table className="w-full border-collapse border-t border-held/40">
-            <thead className="sr-only">
-              <tr>
-                <th scope="col">Line</th>
-                <th scope="col">Column</th>
-                <th scope="col">Why</th>
-                <th scope="col">Row</th>
+          <Table
+            label="Cannot be taken"
+            heads={[{ label: "Line" }, { label: "Column" }, { label: "Why" }, { label: "Row" }]}
+          >
+            {preview.bad.map((row, index) => (
+              <tr key={index}>
+                <td className="whitespace-nowrap">{row.line ? `line ${row.line}` : "not in the file"}</td>
+                <td className="whitespace-nowrap">{labelOf(preview.table, row.column)}</td>
+                <td className="font-medium text-held">{capital(row.message)}</td>
+                <td className="hidden text-sm text-soft lg:table-cell">{row.row}</td>
               </tr>
-            </thead>
-            <tbody>
-              {preview.bad.map((row, index) => (
-                <tr key={index} className="border-b border-rule/70 align-top [&_td]:py-1 [&_td]:pr-4">
-                  <td className="whitespace-nowrap">{row.line ? `line ${row.line}` : "not in the file"}</td>
-                  <td className="whitespace-nowrap">{labelOf(preview.table, row.column)}</td>
-                  <td className="font-medium text-held">{capital(row.message)}</td>
-                  <td className="hidden text-sm text-soft lg:table-cell">{row.row}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Table>
           {counts.bad > preview.bad.length && (
             <p className="text-soft">and {count(counts.bad - preview.bad.length)} more</p>
           )}

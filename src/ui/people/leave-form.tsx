@@ -1,11 +1,11 @@
 "use client";
 
 import Link from "next/link";
-import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { sayCount } from "@/core/text";
-import { Entry, Form } from "../labelled";
+import { DayField, PersonField, TickField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
-import { PersonPicker, type Picked } from "./person-picker";
+import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
 /** Everything that would be left without somebody. */
@@ -22,39 +22,33 @@ export type Leaving = {
   policies: { id: string; name: string; level: string }[];
 };
 
+type Typed = { lastDay: string; to: Record<string, Picked | null>; vacant: Record<string, boolean> };
+
 /** Asks, before somebody goes, where each thing goes that hangs on them. Only what there is, is asked for. */
 export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving: Leaving; onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [lastDay, setLastDay] = useState(leaving.today);
-  const [to, setTo] = useState<Record<string, Picked | null>>({});
-  const [vacant, setVacant] = useState<Record<string, boolean>>({});
+  const form = useForm<Typed>({ defaultValues: { lastDay: leaving.today, to: {}, vacant: {} } });
   const pick = (key: string, label: string, hint?: string) => (
-    <PersonPicker
-      key={key}
-      label={label}
-      hint={hint}
-      value={to[key] ?? null}
-      onChange={(value) => setTo((now) => ({ ...now, [key]: value }))}
-      except={[person.id]}
-    />
+    <PersonField key={key} name={`to.${key}`} label={label} hint={hint} except={[person.id]} />
   );
   // Left empty and not said to stay vacant, it is not answered, and the server says which.
-  const answer = (items: Picked[], prefix: string) =>
+  const answer = ({ to, vacant }: Typed, items: Picked[], prefix: string) =>
     Object.fromEntries(
       items.flatMap(({ id }): [string, string | null][] => {
         const key = `${prefix} ${id}`;
         return to[key] ? [[id, to[key].id]] : vacant[key] ? [[id, null]] : [];
       }),
     );
-  const save = async () => {
+  const save = async (typed: Typed) => {
+    const { lastDay, to } = typed;
     const done = await change({
       type: "leave",
       person: person.id,
       lastDay,
       successor: to.successor?.id ?? null,
       reportsTo: to.reportsTo?.id ?? null,
-      heads: answer(leaving.heads, "head"),
-      positions: answer(leaving.positions, "position"),
+      heads: answer(typed, leaving.heads, "head"),
+      positions: answer(typed, leaving.positions, "position"),
       ownedBy: to.ownedBy?.id ?? null,
       standIn: to.standIn?.id ?? null,
     });
@@ -63,28 +57,13 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
   const either = (key: string, label: string) => (
     <div key={key}>
       {pick(key, label)}
-      <label className="flex min-h-8 items-center gap-2 text-sm">
-        <input
-          type="checkbox"
-          className="size-4 accent-harbour"
-          checked={vacant[key] ?? false}
-          onChange={(event) => setVacant((now) => ({ ...now, [key]: event.target.checked }))}
-        />
-        it stays vacant
-      </label>
+      <TickField name={`vacant.${key}`} label={<span className="text-sm">it stays vacant</span>} />
     </div>
   );
   const names = (list: Picked[]) => list.map((one) => one.name).join(", ");
   return (
-    <Form refusals={refusals} onSave={save}>
-      <Entry
-        label="Last day"
-        type="date"
-        value={lastDay}
-        onChange={setLastDay}
-        required
-        hint="Nobody is deleted: name and decisions stay."
-      />
+    <TypedForm form={form} refusals={refusals} onSave={save}>
+      <DayField name="lastDay" label="Last day" required hint="Nobody is deleted: name and decisions stay." />
       {leaving.documents.length > 0 && (
         <div>
           {pick(
@@ -110,7 +89,7 @@ export function LeaveForm({ person, leaving, onDone }: { person: Picked; leaving
       <Button type="submit" look="grave" disabled={busy}>
         Deactivate {person.name} after that day
       </Button>
-    </Form>
+    </TypedForm>
   );
 }
 

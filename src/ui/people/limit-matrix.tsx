@@ -71,17 +71,17 @@ const keyOf = (row: Row) => `${row.kind} ${row.id}`;
 
 /** Which cell is typed into, and keeping what was typed. */
 function useEditing(currency: string, from: string | null) {
-  const { change, busy, refusals, refuse, clear } = useChange();
+  const { change, busy, refusals, refuseBeforehand, clear } = useChange();
   const [open, setOpen] = useState<Open | null>(null);
   const keeping = useRef(false);
   const keep = async (row: Row, type: number) => {
     if (!open || keeping.current) return;
-    const limit = readLimit(open.text, currency);
-    if ("message" in limit) return refuse(`${row.name}, ${TYPES[type]![1].toLowerCase()}: ${limit.message}`);
+    const read = readLimit(open.text, currency, `${row.name}, ${TYPES[type]![1].toLowerCase()}`);
+    if (!read.ok) return refuseBeforehand(...read.refusals);
     if (open.text.trim() === textOf(row.cells[type]!, currency)) return setOpen(null);
     keeping.current = true;
     const holder = { kind: row.kind, id: row.id };
-    const done = await change({ type: "set limit", holder, documentType: TYPES[type]![0], limit, from });
+    const done = await change({ type: "set limit", holder, documentType: TYPES[type]![0], limit: read.value, from });
     keeping.current = false;
     if (done) setOpen(null);
   };

@@ -19,12 +19,15 @@ describe("a limit", () => {
     ["", { kind: "none" }],
     ["none", { kind: "none" }],
     ["–", { kind: "none" }],
-  ])("“%s” is read", (text, limit) => expect(readLimit(text, "EUR")).toEqual(limit));
+  ])("“%s” is read", (text, limit) =>
+    expect(readLimit(text, "EUR", "Director, orders")).toEqual({ ok: true, value: limit }),
+  );
 
   it.each(["lots", "5,000 XXQ", "EUR", "5,000 EUR or so", "-5", "1.234 JPY"])(
     "“%s” is refused with a sentence",
     (text) => {
-      expect(readLimit(text, "EUR")).toMatchObject({ message: expect.stringMatching(/\w/) as string });
+      const read = readLimit(text, "EUR", "Director, orders");
+      expect(read.ok || read.refusals[0]!.message).toMatch(/^Director, orders: [\w“]/);
     },
   );
 
@@ -32,7 +35,7 @@ describe("a limit", () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1e12 }), fc.constantFrom(...currencyCodes), (minor, currency) => {
         const cell = { kind: "amount" as const, minor, currency, words: formatAmount({ minor, currency }), later: "" };
-        expect(readLimit(textOf(cell, "EUR"), "EUR")).toEqual(amount(minor, currency));
+        expect(readLimit(textOf(cell, "EUR"), "EUR", "")).toEqual({ ok: true, value: amount(minor, currency) });
       }),
       { seed: 20260310 },
     );

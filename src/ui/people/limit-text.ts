@@ -1,5 +1,7 @@
 import { formatAmount, isCurrency, parseMoney } from "@/core/money";
 import type { Limit } from "@/core/people";
+import type { Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 
 /** A cell of the matrix of limits, as the server says it. */
 export type Cell = {
@@ -17,19 +19,23 @@ export function textOf(cell: Cell, home: string): string {
   return cell.currency === home ? amount : `${amount} ${cell.currency}`;
 }
 
+const limit = (value: Limit): Result<Limit> => ({ ok: true, value });
+
 /**
  * What was typed as a limit, or what is wrong with it.
- * @example readLimit("20,000 gbp", "EUR") // { kind: "amount", minor: 2000000, currency: "GBP" }
+ * @param what whose limit it is, for the refusal
+ * @example readLimit("20,000 gbp", "EUR", "Director, orders") // { ok: true, value: { kind: "amount", minor: 2000000, currency: "GBP" } }
  */
-export function readLimit(text: string, home: string): Limit | { message: string } {
+export function readLimit(text: string, home: string, what: string): Result<Limit> {
   const words = text.trim();
-  if (words === "" || /^(none|–|-)$/i.test(words)) return { kind: "none" };
-  if (/^unlimited$/i.test(words)) return { kind: "unlimited" };
+  if (words === "" || /^(none|–|-)$/i.test(words)) return limit({ kind: "none" });
+  if (/^unlimited$/i.test(words)) return limit({ kind: "unlimited" });
   const [, amount = "", written] = /^([\d\s.,']*)\s*(\D*)$/.exec(words) ?? [];
   const currency = written?.trim().toUpperCase() || home;
-  if (amount.trim() === "" || !isCurrency(currency))
-    return { message: `“${words}” is no limit; write 5,000 or 5,000 GBP, unlimited, or nothing` };
+  if (amount.trim() === "" || !isCurrency(currency)) return refused("typed limit", { what, typed: words });
   const parsed = parseMoney(amount.trim(), currency);
-  if (!parsed.ok) return { message: parsed.message };
-  return parsed.money.minor < 0 ? { message: "a limit is not below zero" } : { kind: "amount", ...parsed.money };
+  if (!parsed.ok) return refused("typed amount", { what, why: parsed.why });
+  return parsed.money.minor < 0
+    ? refused("typed amount below zero", { what })
+    : limit({ kind: "amount", ...parsed.money });
 }

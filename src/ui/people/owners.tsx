@@ -1,26 +1,28 @@
 "use client";
 
 import { useState } from "react";
+import { refuse } from "@/core/words";
+import { useForm } from "react-hook-form";
 import { Sheet } from "../frame/sheet";
-import { Choice, Entry, Form } from "../labelled";
+import { ChoiceField, DayField, PersonField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
-import { PersonPicker, type Picked } from "./person-picker";
+import type { Picked } from "./person-picker";
 import { PersonLink, StateMark, type State } from "./state";
 import { useChange } from "./use-change";
 
-type Of = "costCentre" | "customer" | "supplier";
+type Of = "customer" | "supplier";
 export type Owner = { of: Of; key: string; person: Picked & { state: State } };
 
-const NAME: Record<Of, string> = { costCentre: "Cost centre", supplier: "Supplier", customer: "Customer" };
+const NAME: Record<Of, string> = { supplier: "Supplier", customer: "Customer" };
 
-/** Who owns which cost centre, supplier or customer; levels may ask the owner. */
+/** Who owns which supplier or customer; levels may ask the owner. Owners of cost centres and projects stand in their lists. */
 export function Owners({ owners, mayWrite }: { owners: Owner[]; mayWrite: boolean }) {
   const [open, setOpen] = useState<Owner | "new" | null>(null);
   return (
     <section aria-labelledby="owners">
       <div className="mb-1 flex items-center justify-between gap-3">
         <h2 id="owners" className="text-lg font-semibold">
-          Owners of cost centres, suppliers and customers
+          Owners of suppliers and customers
         </h2>
         {mayWrite && (
           <Button small onClick={() => setOpen("new")}>
@@ -60,35 +62,36 @@ export function Owners({ owners, mayWrite }: { owners: Owner[]; mayWrite: boolea
   );
 }
 
+type Typed = { of: Of; key: string; person: Picked | null; from: string };
+
 function OwnerForm({ owner, onDone }: { owner: Owner | null; onDone(): void }) {
-  const { change, busy, refusals, refuse } = useChange();
-  const [of, setOf] = useState<Of>(owner?.of ?? "costCentre");
-  const [key, setKey] = useState(owner?.key ?? "");
-  const [person, setPerson] = useState<Picked | null>(owner?.person ?? null);
-  const [from, setFrom] = useState("");
-  const save = async () => {
-    if (!person) return refuse("Choose who owns it");
+  const { change, busy, refusals, refuseBeforehand } = useChange();
+  const form = useForm<Typed>({
+    defaultValues: { of: owner?.of ?? "supplier", key: owner?.key ?? "", person: owner?.person ?? null, from: "" },
+  });
+  const save = async ({ of, key, person, from }: Typed) => {
+    if (!person) return refuseBeforehand(refuse("nobody chosen as owner"));
     if (await change({ type: "set owner", of, key, person: person.id, from: from || null })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
       {!owner && (
         <>
-          <Choice label="Of what" value={of} onChange={(value) => setOf(value as Of)}>
+          <ChoiceField name="of" label="Of what">
             {Object.entries(NAME).map(([value, name]) => (
               <option key={value} value={value}>
                 {name}
               </option>
             ))}
-          </Choice>
-          <Entry label="As it stands on documents" value={key} onChange={setKey} required maxLength={120} />
+          </ChoiceField>
+          <TextField name="key" label="As it stands on documents" required maxLength={120} />
         </>
       )}
-      <PersonPicker label="Owner" value={person} onChange={setPerson} />
-      <Entry label="From" type="date" value={from} onChange={setFrom} hint="Today, if left empty." />
+      <PersonField name="person" label="Owner" />
+      <DayField name="from" label="From" hint="Today, if left empty." />
       <Button type="submit" look="solid" disabled={busy}>
         Save owner
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { Empty } from "../primitives";
 import { PersonLink, StateMark, type State } from "./state";
+import { Table } from "../tables";
 
 type Named = { id: string; name: string };
 export type PersonLine = Named & {
@@ -33,43 +34,44 @@ export function PeopleTable({
   if (rows.length === 0) return <Empty>Nobody fits. Take a word out of the search, or show everybody.</Empty>;
   return (
     <>
-      <table className="hidden w-full border-collapse md:table">
-        <thead>
-          <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
-            {COLUMNS.map(([key, name]) => (
-              <th key={key} scope="col" aria-sort={sort === key ? "ascending" : undefined}>
-                <Link href={hrefFor(key)} className={sort === key ? "font-semibold text-ink" : "text-soft"}>
-                  {name}
-                </Link>
-              </th>
-            ))}
-            <th scope="col">Location</th>
-            <th scope="col">Roles</th>
-            <th scope="col">State</th>
+      <Table
+        wide
+        label="People"
+        heads={[
+          ...COLUMNS.map(([key, name]) => ({
+            key,
+            sorted: sort === key,
+            label: (
+              <Link href={hrefFor(key)} className={sort === key ? "font-semibold text-ink" : "text-soft"}>
+                {name}
+              </Link>
+            ),
+          })),
+          { label: "Location" },
+          { label: "Roles" },
+          { label: "State" },
+        ]}
+      >
+        {rows.map((row) => (
+          <tr key={row.id} className="hover:bg-panel">
+            <td className="font-medium whitespace-nowrap">
+              <PersonLink person={row} />
+            </td>
+            <td>{row.title}</td>
+            <td>
+              <Link href={`/people?unit=${row.unit}`}>{row.unitName}</Link>
+            </td>
+            <td className="whitespace-nowrap">
+              {row.manager ? row.manager.name : <span className="text-soft">nobody</span>}
+            </td>
+            <td className="whitespace-nowrap text-soft">{row.location}</td>
+            <td className="text-sm text-soft">{sayRoles(row.roles)}</td>
+            <td>
+              <StateMark state={row.state} />
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1.5 [&_td]:pr-4">
-              <td className="font-medium whitespace-nowrap">
-                <PersonLink person={row} />
-              </td>
-              <td>{row.title}</td>
-              <td>
-                <Link href={`/people?unit=${row.unit}`}>{row.unitName}</Link>
-              </td>
-              <td className="whitespace-nowrap">
-                {row.manager ? row.manager.name : <span className="text-soft">nobody</span>}
-              </td>
-              <td className="whitespace-nowrap text-soft">{row.location}</td>
-              <td className="text-sm text-soft">{sayRoles(row.roles)}</td>
-              <td>
-                <StateMark state={row.state} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Table>
       <ul className="border-t border-rule md:hidden">
         {rows.map((row) => (
           <li key={row.id} className="border-b border-rule">

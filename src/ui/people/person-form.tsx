@@ -1,9 +1,9 @@
 "use client";
 
-import { useState } from "react";
-import { Choice, Entry, Form } from "../labelled";
+import { useForm } from "react-hook-form";
+import { ChoiceField, DayField, PersonField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
-import { PersonPicker, type Picked } from "./person-picker";
+import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
 export type Known = {
@@ -15,6 +15,8 @@ export type Known = {
   manager: Picked | null;
   location: string;
 };
+
+type Typed = Omit<Known, "id"> & { from: string };
 
 /** Takes somebody in, or changes where they sit. */
 export function PersonForm({
@@ -31,18 +33,18 @@ export function PersonForm({
   onDone(): void;
 }) {
   const { change, busy, refusals } = useChange();
-  const [form, setForm] = useState({
-    name: person?.name ?? "",
-    email: person?.email ?? "",
-    title: person?.title ?? "",
-    unit: person?.unit ?? unit.id,
-    location: person?.location ?? "",
-    from: "",
+  const form = useForm<Typed>({
+    defaultValues: {
+      name: person?.name ?? "",
+      email: person?.email ?? "",
+      title: person?.title ?? "",
+      unit: person?.unit ?? unit.id,
+      location: person?.location ?? "",
+      from: "",
+      manager: person?.manager ?? null,
+    },
   });
-  const [manager, setManager] = useState<Picked | null>(person?.manager ?? null);
-  const set = (field: keyof typeof form) => (value: string) => setForm((now) => ({ ...now, [field]: value }));
-  const save = async () => {
-    const { from, location, ...rest } = form;
+  const save = async ({ from, location, manager, ...rest }: Typed) => {
     const common = { ...rest, manager: manager?.id ?? null, from: from || null, location: location || null };
     const done = await change(
       person
@@ -52,46 +54,38 @@ export function PersonForm({
     if (done) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Entry label="Name" value={form.name} onChange={set("name")} required />
-        <Entry label="E-mail" type="email" value={form.email} onChange={set("email")} required />
-        <Entry label="Title" value={form.title} onChange={set("title")} required />
-        <Choice label="Unit" value={form.unit} onChange={set("unit")}>
+        <TextField name="name" label="Name" required />
+        <TextField name="email" label="E-mail" type="email" required />
+        <TextField name="title" label="Title" required />
+        <ChoiceField name="unit" label="Unit">
           {units.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
           ))}
-        </Choice>
+        </ChoiceField>
       </div>
-      <PersonPicker
-        label="Reports to"
-        value={manager}
-        onChange={setManager}
-        except={person ? [person.id] : []}
-        none="nobody"
-      />
+      <PersonField name="manager" label="Reports to" except={person ? [person.id] : []} none="nobody" />
       {locations.length > 0 && (
-        <Choice label="Location" value={form.location} onChange={set("location")}>
+        <ChoiceField name="location" label="Location">
           <option value="">none</option>
           {locations.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
           ))}
-        </Choice>
+        </ChoiceField>
       )}
-      <Entry
+      <DayField
+        name="from"
         label="From"
-        type="date"
-        value={form.from}
-        onChange={set("from")}
         hint={person ? "Today, if left empty. Name and e-mail change at once." : "Today, if left empty."}
       />
       <Button type="submit" look="solid" disabled={busy}>
         {person ? "Save" : "Add person"}
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

@@ -2,8 +2,9 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { useIntent } from "../intent";
-import { Entry, Form } from "../labelled";
+import { TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
 import type { Refusal } from "@/core/refusal";
 import type { Picked } from "./person-picker";
@@ -13,11 +14,11 @@ type Replaced = { id: string; kept: string[]; inClear: number };
 /** Says what a pseudonym replaces and what it does not reach, and asks why it is done. It cannot be taken back. */
 export function PseudonymForm({ person, notYet }: { person: Picked; notYet: string | null }) {
   const router = useRouter();
-  const [reason, setReason] = useState("");
+  const form = useForm({ defaultValues: { reason: "" } });
   const [busy, setBusy] = useState(false);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const intend = useIntent();
-  const save = async () => {
+  const save = async ({ reason }: { reason: string }) => {
     setBusy(true);
     const done = await intend<Replaced>(`/api/people/${person.id}/pseudonym`, { reason });
     setBusy(false);
@@ -28,7 +29,7 @@ export function PseudonymForm({ person, notYet }: { person: Picked; notYet: stri
   };
   if (notYet) return <p>{notYet}.</p>;
   return (
-    <Form refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
       <p>
         Name, identifier and mail address of {person.name} are replaced by a pseudonym on every page, in records,
         letters and comments. Password, sessions and private details are deleted. What they decided stays, under the
@@ -41,10 +42,10 @@ export function PseudonymForm({ person, notYet }: { person: Picked; notYet: stri
       <p className="border-l-3 border-held bg-held-wash px-3 py-1 text-held">
         Nobody can take this back. Backups made before still have the name.
       </p>
-      <Entry label="Why now" value={reason} onChange={setReason} maxLength={200} />
+      <TextField name="reason" label="Why now" maxLength={200} />
       <Button type="submit" look="solid" disabled={busy}>
         Replace {person.name} by a pseudonym
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

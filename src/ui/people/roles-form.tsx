@@ -1,7 +1,7 @@
 "use client";
 
-import { useState } from "react";
-import { Entry, Form, Tick } from "../labelled";
+import { useForm } from "react-hook-form";
+import { TextField, TickOfField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
 import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
@@ -19,21 +19,20 @@ const ROLES: [string, string][] = [
 /** Gives and takes roles. Where two of them should not meet, a reason is asked for, or they are refused. */
 export function RolesForm({ person, roles, onDone }: { person: Picked; roles: string[]; onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [chosen, setChosen] = useState(roles);
-  const [reason, setReason] = useState("");
+  const form = useForm({ defaultValues: { roles, reason: "" } });
   const needsReason = refusals.some((one) => one.code === "segregation reason");
-  const save = async () => {
-    if (await change({ type: "give roles", person: person.id, roles: chosen, reason })) onDone();
+  const save = async (typed: { roles: string[]; reason: string }) => {
+    if (await change({ type: "give roles", person: person.id, ...typed })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
       <fieldset>
         <legend className="sr-only">Roles</legend>
         {ROLES.map(([role, what]) => (
-          <Tick
+          <TickOfField
             key={role}
-            checked={chosen.includes(role)}
-            onChange={(on) => setChosen((now) => (on ? [...now, role] : now.filter((one) => one !== role)))}
+            name="roles"
+            one={role}
             label={
               <span>
                 {role} <span className="text-soft">{what}</span>
@@ -42,18 +41,10 @@ export function RolesForm({ person, roles, onDone }: { person: Picked; roles: st
           />
         ))}
       </fieldset>
-      {needsReason && (
-        <Entry
-          label="Why they may be held together here"
-          value={reason}
-          onChange={setReason}
-          maxLength={200}
-          autoFocus
-        />
-      )}
+      {needsReason && <TextField name="reason" label="Why they may be held together here" maxLength={200} autoFocus />}
       <Button type="submit" look="solid" disabled={busy}>
         Save roles
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

@@ -1,11 +1,12 @@
 "use client";
 
-import { useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { AUTHORITY_TYPES } from "@/core/documents";
-import { parseMoney } from "@/core/money";
-import { Entry, Form, Tick } from "../labelled";
+import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
+import { DayField, MoneyField, PersonField, TextField, TickOfField, TypedForm, readAmount } from "../form-fields";
 import { Button } from "../primitives";
-import { PersonPicker, type Picked } from "./person-picker";
+import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
 type Props = {
@@ -18,19 +19,34 @@ type Props = {
   onDone(): void;
 };
 
+type Typed = {
+  from: string;
+  until: string;
+  standIn: Picked | null;
+  types: string[];
+  cap: string;
+  reason: string;
+};
+
 /** Dates, who acts, and, folded away, for which types and up to what. What most absences need is filled in already. */
 export function StandInForm({ kind, person, today, tomorrow, currency, suggested, onDone }: Props) {
-  const { change, busy, refusals, refuse } = useChange();
-  const [from, setFrom] = useState(today);
-  const [until, setUntil] = useState(kind === "absence" ? tomorrow : "");
-  const [standIn, setStandIn] = useState<Picked | null>(kind === "absence" ? suggested : null);
-  const [types, setTypes] = useState<string[]>(Object.keys(AUTHORITY_TYPES));
-  const [cap, setCap] = useState("");
-  const [reason, setReason] = useState("");
-  const save = async () => {
-    const parsed = cap.trim() ? parseMoney(cap, currency) : null;
-    if (parsed && !parsed.ok) return refuse(`Up to: ${parsed.message}`);
-    if (types.length === 0) return refuse("Tick at least one type of document");
+  const { change, busy, refusals, refuseBeforehand } = useChange();
+  const form = useForm<Typed>({
+    defaultValues: {
+      from: today,
+      until: kind === "absence" ? tomorrow : "",
+      standIn: kind === "absence" ? suggested : null,
+      types: Object.keys(AUTHORITY_TYPES),
+      cap: "",
+      reason: "",
+    },
+  });
+  const { standIn, from } = useWatch({ control: form.control }) as Typed;
+  const save = async ({ until, types, cap, reason }: Typed) => {
+    const problems: Refusal[] = [];
+    const most = cap.trim() ? readAmount(cap, currency, "Up to", problems) : null;
+    if (problems.length > 0) return refuseBeforehand(...problems);
+    if (types.length === 0) return refuseBeforehand(refuse("no type ticked"));
     const done = await change({
       type: "set stand-in",
       kind,
@@ -39,28 +55,25 @@ export function StandInForm({ kind, person, today, tomorrow, currency, suggested
       from: from === today ? null : from,
       until: until || null,
       documentTypes: types.length === Object.keys(AUTHORITY_TYPES).length ? null : types,
-      cap: parsed?.ok ? parsed.money : null,
+      cap: most,
       reason,
     });
     if (done) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
       <div className="grid grid-cols-2 gap-3">
-        <Entry label="First day" type="date" value={from} min={today} onChange={setFrom} required />
-        <Entry
+        <DayField name="from" label="First day" min={today} required />
+        <DayField
+          name="until"
           label={kind === "absence" ? "Last day" : "Last day, or open"}
-          type="date"
-          value={until}
           min={from}
-          onChange={setUntil}
           required={kind === "absence"}
         />
       </div>
-      <PersonPicker
+      <PersonField
+        name="standIn"
         label={kind === "absence" ? "Who stands in" : "Who acts as well"}
-        value={standIn}
-        onChange={setStandIn}
         role="approver"
         except={[person.id]}
         none={kind === "absence" ? "nobody" : undefined}
@@ -78,27 +91,16 @@ export function StandInForm({ kind, person, today, tomorrow, currency, suggested
           <fieldset className="grid grid-cols-2">
             <legend className="text-sm font-semibold">For</legend>
             {Object.entries(AUTHORITY_TYPES).map(([key, name]) => (
-              <Tick
-                key={key}
-                label={name}
-                checked={types.includes(key)}
-                onChange={(on) => setTypes((now) => (on ? [...now, key] : now.filter((one) => one !== key)))}
-              />
+              <TickOfField key={key} name="types" one={key} label={name} />
             ))}
           </fieldset>
-          <Entry
-            label={`Up to, in ${currency}`}
-            value={cap}
-            onChange={setCap}
-            inputMode="decimal"
-            placeholder="any amount"
-          />
-          <Entry label="Reason" value={reason} onChange={setReason} maxLength={200} />
+          <MoneyField name="cap" label="Up to" currency={currency} placeholder="any amount" />
+          <TextField name="reason" label="Reason" maxLength={200} />
         </div>
       </details>
       <Button type="submit" look="solid" disabled={busy}>
         {kind === "absence" ? "Set absence" : "Delegate"}
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

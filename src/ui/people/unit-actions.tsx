@@ -1,11 +1,12 @@
 "use client";
 
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { Sheet } from "../frame/sheet";
-import { Choice, Entry, Form } from "../labelled";
+import { ChoiceField, DayField, PersonField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
 import { PersonForm } from "./person-form";
-import { PersonPicker, type Picked } from "./person-picker";
+import type { Picked } from "./person-picker";
 import { useChange } from "./use-change";
 
 type Unit = Picked & { parent: Picked | null; head: Picked | null };
@@ -44,6 +45,8 @@ export function UnitActions({ unit, units }: { unit: Unit; units: Picked[] }) {
   );
 }
 
+type TypedUnit = { name: string; above: string; head: Picked | null; from: string };
+
 function UnitForm({
   unit,
   parent,
@@ -56,11 +59,15 @@ function UnitForm({
   onDone(): void;
 }) {
   const { change, busy, refusals } = useChange();
-  const [name, setName] = useState(unit?.name ?? "");
-  const [above, setAbove] = useState(unit?.parent?.id ?? parent?.id ?? "");
-  const [head, setHead] = useState<Picked | null>(unit?.head ?? null);
-  const [from, setFrom] = useState("");
-  const save = async () => {
+  const form = useForm<TypedUnit>({
+    defaultValues: {
+      name: unit?.name ?? "",
+      above: unit?.parent?.id ?? parent?.id ?? "",
+      head: unit?.head ?? null,
+      from: "",
+    },
+  });
+  const save = async ({ name, above, head, from }: TypedUnit) => {
     const done = await change({
       type: "save unit",
       unit: unit?.id ?? null,
@@ -75,9 +82,9 @@ function UnitForm({
     if (await change({ type: "close unit", unit: unit!.id })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
-      <Entry label="Name" value={name} onChange={setName} required />
-      <Choice label="Lies in" value={above} onChange={setAbove}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
+      <TextField name="name" label="Name" required />
+      <ChoiceField name="above" label="Lies in">
         <option value="">nothing, at the top</option>
         {units
           .filter((one) => one.id !== unit?.id)
@@ -86,15 +93,9 @@ function UnitForm({
               {one.name}
             </option>
           ))}
-      </Choice>
-      <PersonPicker label="Head" value={head} onChange={setHead} none="vacant" />
-      <Entry
-        label="From"
-        type="date"
-        value={from}
-        onChange={setFrom}
-        hint="Today, if left empty. Until then all stays as it is."
-      />
+      </ChoiceField>
+      <PersonField name="head" label="Head" none="vacant" />
+      <DayField name="from" label="From" hint="Today, if left empty. Until then all stays as it is." />
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="solid" disabled={busy}>
           {unit ? "Save" : "Add unit"}
@@ -105,33 +106,27 @@ function UnitForm({
           </Button>
         )}
       </div>
-    </Form>
+    </TypedForm>
   );
 }
 
 function PositionForm({ unit, onDone }: { unit: Picked; onDone(): void }) {
   const { change, busy, refusals } = useChange();
-  const [name, setName] = useState("");
-  const [heads, setHeads] = useState(false);
-  const save = async () => {
-    if (await change({ type: "save position", position: null, name, unit: unit.id, heads })) onDone();
+  const form = useForm({ defaultValues: { name: "", held: "named" } });
+  const save = async ({ name, held }: { name: string; held: string }) => {
+    const position = { position: null, name, unit: unit.id, heads: held === "head" };
+    if (await change({ type: "save position", ...position })) onDone();
   };
   return (
-    <Form refusals={refusals} onSave={save}>
-      <Entry
-        label="Name"
-        value={name}
-        onChange={setName}
-        required
-        hint="A limit given to it goes to whoever holds it."
-      />
-      <Choice label="Held by" value={heads ? "head" : "named"} onChange={(value) => setHeads(value === "head")}>
+    <TypedForm form={form} refusals={refusals} onSave={save}>
+      <TextField name="name" label="Name" required hint="A limit given to it goes to whoever holds it." />
+      <ChoiceField name="held" label="Held by">
         <option value="named">whoever is named, vacant at first</option>
         <option value="head">whoever heads {unit.name}</option>
-      </Choice>
+      </ChoiceField>
       <Button type="submit" look="solid" disabled={busy}>
         Add position
       </Button>
-    </Form>
+    </TypedForm>
   );
 }

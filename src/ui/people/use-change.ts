@@ -28,7 +28,8 @@ export function useChange() {
     busy,
     refusals,
     clear: () => setRefusals([]),
-    refuse: (message: string) => setRefusals([{ code: "invalid", message }]),
+    /** What the form itself refuses, before anything is sent. */
+    refuseBeforehand: (...beforehand: Refusal[]) => setRefusals(beforehand),
     /** One change of people, limits, stand-ins or calendars. */
     change: (change: { type: string } & Record<string, unknown>) =>
       shown(intend<{ changed: number; id: string | null }>("/api/people", { change })),

@@ -2,9 +2,10 @@
 
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
-import { formatAmount, minorDigits, parseMoney } from "@/core/money";
+import { minorDigits, parseMoney } from "@/core/money";
 import { directoryOf } from "@/core/people";
 import { readPolicy } from "@/core/policy";
+import type { Result } from "@/core/refusal";
 import {
   APPROVER_CHOICES,
   AnswersSchema,
@@ -17,7 +18,7 @@ import { Choice } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
 import { SentForm } from "../sent-form";
-import { sayBand } from "@/core/words";
+import { refused, sayBand } from "@/core/words";
 
 type Step = { over: string; approver: ApproverChoice };
 type Typed = { type: string; name: string; unit: string; nobody: boolean; steps: Step[] };
@@ -62,7 +63,7 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
         className="flex flex-col gap-3 border-l-3 border-harbour pl-4"
         onSend={() => {
           if (!last) return setAt(at + 1);
-          if (read.ok) void begin(policyFromAnswers(read.answers, { id: "new", owner: "nobody" }));
+          if (read.ok) void begin(policyFromAnswers(read.value, { id: "new", owner: "nobody" }));
         }}
       >
         {at === 0 && (
@@ -173,13 +174,8 @@ function Approvers({ typed, set, currency }: Part) {
 }
 
 function ReadOut({ read, organisation }: { read: ReturnType<typeof answersFrom> } & Pick<Where, "organisation">) {
-  if (!read.ok)
-    return (
-      <p role="alert" className="text-held">
-        {read.message}
-      </p>
-    );
-  const policy = readPolicy(policyFromAnswers(read.answers, { id: "new", owner: "nobody" }));
+  if (!read.ok) return <Refusals refusals={read.refusals} />;
+  const policy = readPolicy(policyFromAnswers(read.value, { id: "new", owner: "nobody" }));
   if (!policy.ok) return <Refusals refusals={policy.refusals} />;
   const section = policy.value.sections[0]!;
   const directory = directoryOf(organisation);
@@ -195,15 +191,15 @@ function ReadOut({ read, organisation }: { read: ReturnType<typeof answersFrom> 
   );
 }
 
-function answersFrom(typed: Typed, currency: string): { ok: true; answers: Answers } | { ok: false; message: string } {
+function answersFrom(typed: Typed, currency: string): Result<Answers> {
   const steps = typed.steps.map((step, index) => {
     if (index === 0 && !typed.nobody) return { ...step, over: 0 };
     const parsed = parseMoney(step.over, currency);
     return { ...step, over: parsed.ok ? parsed.money.minor : Number.NaN };
   });
   const wrong = steps.findIndex(({ over }) => Number.isNaN(over));
-  const least = formatAmount({ minor: 10 ** minorDigits(currency), currency });
-  if (wrong >= 0) return { ok: false, message: `“${typed.steps[wrong]!.over}” is no amount; write it like ${least}` };
+  const least = { minor: 10 ** minorDigits(currency), currency };
+  if (wrong >= 0) return refused("typed step", { typed: typed.steps[wrong]!.over, least });
   const read = AnswersSchema.safeParse({
     name: typed.name,
     documentType: typed.type,
@@ -213,6 +209,6 @@ function answersFrom(typed: Typed, currency: string): { ok: true; answers: Answe
     steps,
   });
   return read.success
-    ? { ok: true, answers: read.data }
-    : { ok: false, message: capital(read.error.issues[0]!.message) };
+    ? { ok: true, value: read.data }
+    : refused("answers of a start", { said: capital(read.error.issues[0]!.message) });
 }

@@ -33,7 +33,7 @@ export function NewPolicy({ copies, ...where }: Where & { copies: Policy[] }) {
 }
 
 const root = (units: Where["units"]) => units.find(({ parent }) => parent === null)?.id ?? units[0]!.id;
-const nameOf = (units: Where["units"], id: string) => units.find((unit) => unit.id === id)?.name ?? id;
+const unitName = (units: Where["units"], id: string) => units.find((unit) => unit.id === id)?.name ?? id;
 
 function FromSet({ names, units, currency }: Where) {
   const { begin, refusals, busy } = useBegin();
@@ -57,7 +57,7 @@ function FromSet({ names, units, currency }: Where) {
         </Choice>
         <p className="text-sm text-soft">{start.about}</p>
         <UnitChoice units={units} value={unit} onChange={setUnit} />
-        <NameEntry names={names} distinction={nameOf(units, unit)} value={name} onChange={setName} />
+        <NameEntry names={names} distinction={unitName(units, unit)} value={name} onChange={setName} />
         <Button type="submit" disabled={busy || !name.trim()} className="self-start">
           Begin with this one
         </Button>
@@ -85,7 +85,7 @@ function FromCopy({ names, units, copies }: Where & { copies: Policy[] }) {
             </option>
           ))}
         </Choice>
-        <NameEntry names={names} distinction={nameOf(units, model.scope.units[0]!)} value={name} onChange={setName} />
+        <NameEntry names={names} distinction={unitName(units, model.scope.units[0]!)} value={name} onChange={setName} />
         <Button type="submit" disabled={busy || !name.trim()} className="self-start">
           Copy it
         </Button>

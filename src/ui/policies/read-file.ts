@@ -1,16 +1,18 @@
-import type { TableRead } from "@/core/formats";
 import type { Policy, PolicyInput } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { send } from "../send";
 
+/** A policy as a file has it, and what of the file is not in it, in words. */
+type SaidTable = { policy: Policy; losses: string[] };
+
 /** Has the server read a policy from a file; its format is told by the end of its name. */
-export async function readPolicyFile(file: File, base: PolicyInput | Policy): Promise<Result<TableRead>> {
+export async function readPolicyFile(file: File, base: PolicyInput | Policy): Promise<Result<SaidTable>> {
   const format = formatOf(file.name);
   if (!format) {
     const message = `${file.name}: only .json, .csv and .dmn or .xml are read`;
     return { ok: false, refusals: [{ code: "invalid", message }] };
   }
-  return send<TableRead>("/api/policies/read-file", { format, text: await file.text(), base });
+  return send<SaidTable>("/api/policies/read-file", { format, text: await file.text(), base });
 }
 
 function formatOf(name: string): "json" | "csv" | "dmn" | null {

@@ -4,6 +4,7 @@ import type { DocumentRow } from "@/core/documents";
 import { formatAmount } from "@/core/money";
 import { sayDay } from "../format";
 import { StatusMark } from "../primitives";
+import { Table } from "../tables";
 
 type Column = {
   key: string;
@@ -78,29 +79,16 @@ export function RegisterTable({
 }) {
   const shown = COLUMNS.filter((one) => columns.includes(one.key));
   return (
-    <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-label="Documents">
-      <table className="w-full border-collapse text-sm">
-        <thead>
-          <tr className="border-b border-ink/40 text-left text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
-            {shown.map((column) => (
-              <th key={column.key} scope="col" className={column.right ? "text-right" : ""}>
-                {column.name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.id} className="border-b border-rule/70 align-top hover:bg-panel [&_td]:py-1 [&_td]:pr-4">
-              {shown.map((column) => (
-                <td key={column.key} className={column.right ? "text-right font-medium whitespace-nowrap" : ""}>
-                  {column.show(row, zone, policies)}
-                </td>
-              ))}
-            </tr>
+    <Table label="Documents" small heads={shown.map(({ key, name, right }) => ({ key, label: name, right }))}>
+      {rows.map((row) => (
+        <tr key={row.id} className="hover:bg-panel">
+          {shown.map((column) => (
+            <td key={column.key} className={column.right ? "text-right font-medium whitespace-nowrap" : ""}>
+              {column.show(row, zone, policies)}
+            </td>
           ))}
-        </tbody>
-      </table>
-    </div>
+        </tr>
+      ))}
+    </Table>
   );
 }

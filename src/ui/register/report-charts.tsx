@@ -26,10 +26,11 @@ export function ReportCharts({
   exceptions: readonly { what: string; count: number }[];
 }) {
   return (
-    <div className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-2">
+    // A chart follows its place and does not hold it open, so that a narrowed window narrows it too.
+    <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-5 lg:grid-cols-2 [&>figure]:min-w-0">
       <figure>
         <figcaption className="mb-1 text-sm font-semibold">Approvals given, by month</figcaption>
-        <div className="h-52">
+        <div className="relative h-52">
           <Bar
             role="img"
             aria-label={`Approvals by month: ${months.map((one) => `${one.month} ${one.approvals}`).join(", ")}`}
@@ -43,7 +44,7 @@ export function ReportCharts({
       </figure>
       <figure>
         <figcaption className="mb-1 text-sm font-semibold">Exceptions, how often</figcaption>
-        <div className="h-52">
+        <div className="relative h-52">
           <Bar
             role="img"
             aria-label={`Exceptions: ${exceptions.map((one) => `${one.what} ${one.count}`).join(", ")}`}

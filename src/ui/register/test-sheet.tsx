@@ -6,6 +6,7 @@ import { useSend } from "../document/use-command";
 import { SignFields } from "../document/sign-fields";
 import { Button, Refusals } from "../primitives";
 import { SentForm } from "../sent-form";
+import { Table } from "../tables";
 
 type Mark = "good" | "deviation" | "not applicable";
 type Found = { marks: Record<string, Mark>; note: string };
@@ -47,29 +48,21 @@ export function TestSheet({
         {done === items.length ? conclusion : sayHalf(done, items, attributes)}
       </p>
       {mayWrite && whyNotSign && <p className="mb-3 border-l-3 border-waiting pl-2 text-waiting">{whyNotSign}.</p>}
-      <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-label="Test sheet">
-        <table className="w-full min-w-[52rem] border-collapse text-sm">
-          <thead>
-            <tr className="border-b border-ink/40 text-left align-bottom text-soft [&_th]:py-1.5 [&_th]:pr-3 [&_th]:font-normal">
-              <th scope="col">Document</th>
-              <th scope="col" className="text-right">
-                Amount
-              </th>
-              {attributes.map((one) => (
-                <th key={one} scope="col" className="max-w-36">
-                  {one}
-                </th>
-              ))}
-              <th scope="col">Note</th>
-            </tr>
-          </thead>
-          <tbody>
-            {items.map((item) => (
-              <Row key={item.id} id={id} item={item} attributes={attributes} mayWrite={mayWrite} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table
+        label="Test sheet"
+        small
+        least="52rem"
+        heads={[
+          { label: "Document" },
+          { label: "Amount", right: true },
+          ...attributes.map((label) => ({ label, key: label })),
+          { label: "Note" },
+        ]}
+      >
+        {items.map((item) => (
+          <Row key={item.id} id={id} item={item} attributes={attributes} mayWrite={mayWrite} />
+        ))}
+      </Table>
       {mayWrite && !whyNotSign && done === items.length && <Sign id={id} hash={hash} name={name} proof={proof} />}
     </>
   );

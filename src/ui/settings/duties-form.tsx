@@ -1,10 +1,11 @@
 "use client";
 
-import { useState } from "react";
-import { DUTY_WORDS, type DutyRule } from "@/core/segregation";
-import { useSend } from "../document/use-command";
-import { Form } from "../labelled";
+import { useFormContext } from "react-hook-form";
+import { type DutyRule } from "@/core/segregation";
+import { TypedForm, useSettingsForm } from "../form-fields";
 import { SaveRow } from "./save-row";
+import { DUTY_WORDS } from "@/core/words";
+import { Table } from "../tables";
 
 type Props = { start: readonly DutyRule[]; mayWrite: boolean };
 
@@ -16,13 +17,7 @@ const MODES: Readonly<Record<DutyRule["mode"], string>> = {
 
 /** Which two acts about one document or supplier should not meet in one person, and what happens where they would. */
 export function DutiesForm({ start, mayWrite }: Props) {
-  const [rules, setRules] = useState(start);
-  const [saved, setSaved] = useState(false);
-  const { run, refusals, busy } = useSend("/api/rules", () => setSaved(true));
-  const set = (index: number, mode: DutyRule["mode"]) => {
-    setSaved(false);
-    setRules(rules.with(index, { ...rules[index]!, mode }));
-  };
+  const { form, run, refusals, busy, saved } = useSettingsForm("/api/rules", { duties: [...start] });
   return (
     <section aria-labelledby="duties" className="mt-6">
       <h2 id="duties" className="mb-1 text-lg font-semibold">
@@ -32,42 +27,32 @@ export function DutiesForm({ start, mayWrite }: Props) {
         Whatever roles somebody has, and in whatever order the two are done. What is listed stands in the control
         report.
       </p>
-      <Form refusals={refusals} onSave={() => run({ rules: { duties: rules } })}>
-        <table className="w-full border-collapse">
-          <thead>
-            <tr className="border-b border-ink/40 text-left text-sm text-soft [&_th]:py-1 [&_th]:pr-4 [&_th]:font-normal">
-              <th scope="col">Who</th>
-              <th scope="col">and</th>
-              <th scope="col">If it is the same person</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rules.map((rule, index) => (
-              <Row key={rule.duties.join(" ")} rule={rule} mayWrite={mayWrite} onChange={(mode) => set(index, mode)} />
-            ))}
-          </tbody>
-        </table>
+      <TypedForm form={form} refusals={refusals} onSave={({ duties }) => run({ rules: { duties } })}>
+        <Table labelledBy="duties" heads={[{ label: "Who" }, { label: "and" }, { label: "If it is the same person" }]}>
+          {start.map(({ duties }, index) => (
+            <Row key={duties.join(" ")} duties={duties} name={`duties.${index}.mode`} mayWrite={mayWrite} />
+          ))}
+        </Table>
         {mayWrite && <SaveRow busy={busy} saved={saved} what="acts kept apart" />}
-      </Form>
+      </TypedForm>
     </section>
   );
 }
 
-type RowProps = { rule: DutyRule; mayWrite: boolean; onChange(mode: DutyRule["mode"]): void };
+type RowProps = { duties: DutyRule["duties"]; name: string; mayWrite: boolean };
 
-function Row({ rule: { duties, mode }, mayWrite, onChange }: RowProps) {
-  const [one, other] = duties;
+function Row({ duties: [one, other], name, mayWrite }: RowProps) {
+  const { register } = useFormContext();
   return (
-    <tr className="border-b border-rule/70 [&_td]:py-1 [&_td]:pr-4">
+    <tr className="[&>td]:align-middle!">
       <td>{DUTY_WORDS[one]}</td>
       <td>{DUTY_WORDS[other]}</td>
       <td>
         <select
           className="field"
           aria-label={`Who ${DUTY_WORDS[one]} and ${DUTY_WORDS[other]}`}
+          {...register(name)}
           disabled={!mayWrite}
-          value={mode}
-          onChange={(event) => onChange(event.target.value as DutyRule["mode"])}
         >
           {Object.entries(MODES).map(([key, words]) => (
             <option key={key} value={key}>

@@ -1,11 +1,12 @@
 "use client";
 
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { useSend } from "../document/use-command";
-import { Entry, Form, Tick } from "../labelled";
-import { PersonPicker, type Picked } from "../people/person-picker";
+import { PersonField, TextField, TickOfField, TypedForm } from "../form-fields";
+import type { Picked } from "../people/person-picker";
 import { Button, Refusals, SectionTitle } from "../primitives";
-import { DenseTable } from "../tables";
+import { Table } from "../tables";
 
 type Token = {
   id: string;
@@ -32,7 +33,7 @@ export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
         </p>
         <Refusals refusals={end.refusals} />
         {tokens.length > 0 && (
-          <DenseTable
+          <Table
             label="Tokens"
             heads={[
               { label: "Name" },
@@ -66,7 +67,7 @@ export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
                 </td>
               </tr>
             ))}
-          </DenseTable>
+          </Table>
         )}
         {mayManage && <NewToken scopes={scopes} />}
       </section>
@@ -98,28 +99,24 @@ export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
   );
 }
 
+type TypedToken = { name: string; person: Picked | null; scopes: string[] };
+
 function NewToken({ scopes }: { scopes: Props["scopes"] }) {
-  const [name, setName] = useState("");
-  const [person, setPerson] = useState<Picked | null>(null);
-  const [may, setMay] = useState<string[]>(Object.keys(scopes));
+  const form = useForm<TypedToken>({ defaultValues: { name: "", person: null, scopes: Object.keys(scopes) } });
   const [token, setToken] = useState("");
   const { run, refusals, busy } = useSend<{ token: string }>("/api/integrations", (value) => setToken(value.token));
   return (
-    <Form
+    <TypedForm
+      form={form}
       refusals={refusals}
       className="mt-3 max-w-md"
-      onSave={() => run({ type: "make token", name, person: person?.id ?? "nobody", scopes: may })}
+      onSave={({ person, ...typed }) => run({ type: "make token", ...typed, person: person?.id ?? "nobody" })}
     >
-      <Entry label="Name of the integration" value={name} onChange={setName} />
-      <PersonPicker label="Acts as" value={person} onChange={setPerson} />
+      <TextField name="name" label="Name of the integration" />
+      <PersonField name="person" label="Acts as" />
       <div>
         {Object.entries(scopes).map(([scope, words]) => (
-          <Tick
-            key={scope}
-            label={`May ${words}`}
-            checked={may.includes(scope)}
-            onChange={(on) => setMay(on ? [...may, scope] : may.filter((one) => one !== scope))}
-          />
+          <TickOfField key={scope} name="scopes" one={scope} label={`May ${words}`} />
         ))}
       </div>
       <div>
@@ -128,26 +125,30 @@ function NewToken({ scopes }: { scopes: Props["scopes"] }) {
         </Button>
       </div>
       <Secret what="token" value={token} />
-    </Form>
+    </TypedForm>
   );
 }
 
 function NewAddress() {
-  const [name, setName] = useState("");
-  const [url, setUrl] = useState("");
+  const form = useForm({ defaultValues: { name: "", url: "" } });
   const [secret, setSecret] = useState("");
   const { run, refusals, busy } = useSend<{ secret: string }>("/api/integrations", (value) => setSecret(value.secret));
   return (
-    <Form refusals={refusals} className="mt-3 max-w-md" onSave={() => run({ type: "add address", name, url })}>
-      <Entry label="Name" value={name} onChange={setName} />
-      <Entry label="Address" placeholder="https://" value={url} onChange={setUrl} />
+    <TypedForm
+      form={form}
+      refusals={refusals}
+      className="mt-3 max-w-md"
+      onSave={(typed) => run({ type: "add address", ...typed })}
+    >
+      <TextField name="name" label="Name" />
+      <TextField name="url" label="Address" placeholder="https://" />
       <div>
         <Button type="submit" disabled={busy}>
           Register the address
         </Button>
       </div>
       <Secret what="secret for its signatures" value={secret} />
-    </Form>
+    </TypedForm>
   );
 }
 

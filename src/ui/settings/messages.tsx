@@ -1,67 +1,51 @@
 "use client";
 
 import { useRef, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
 import { FIELDS, OCCASIONS, type Field, type Template } from "@/core/messages";
 import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
-import { Choice, Entry, Form, Tick } from "../labelled";
+import { TextField, TickField, TypedForm, useSettingsForm } from "../form-fields";
+import { Choice, Entry } from "../labelled";
 import { Button, SectionTitle } from "../primitives";
 import { send } from "../send";
 
 type Settings = { withoutSignIn: boolean; linkDays: number; logReading: boolean; namesMonths: number };
 
+type Typed = Omit<Settings, "linkDays" | "namesMonths"> & { linkDays: string; namesMonths: string };
+
 /** What the links in messages may do, and for how long. */
 export function MessageSettings({ settings, mayWrite }: { settings: Settings; mayWrite: boolean }) {
-  const [value, setValue] = useState(settings);
-  const [saved, setSaved] = useState(false);
-  const { run, refusals, busy } = useSend("/api/messages", () => setSaved(true));
-  const set = (patch: Partial<Settings>) => {
-    setSaved(false);
-    setValue({ ...value, ...patch });
+  const { form, run, refusals, busy, saved } = useSettingsForm<Typed>("/api/messages", {
+    ...settings,
+    linkDays: String(settings.linkDays),
+    namesMonths: String(settings.namesMonths),
+  });
+  const { withoutSignIn } = useWatch({ control: form.control }) as Typed;
+  const save = ({ linkDays, namesMonths, ...rest }: Typed) => {
+    const set = { ...rest, linkDays: Number(linkDays), namesMonths: Number(namesMonths) };
+    return run({ change: { type: "settings", settings: set } });
   };
   return (
-    <Form
-      refusals={refusals}
-      className="max-w-2xl"
-      onSave={() => run({ change: { type: "settings", settings: value } })}
-    >
+    <TypedForm form={form} refusals={refusals} className="max-w-2xl" onSave={save}>
       <fieldset disabled={!mayWrite} className="flex flex-col gap-2">
         <SectionTitle id="links">Links in messages</SectionTitle>
-        <Tick
+        <TickField
+          name="withoutSignIn"
           label="The link in a message shows the essentials and decides without signing in"
-          checked={value.withoutSignIn}
-          onChange={(withoutSignIn) => set({ withoutSignIn })}
         />
         <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">
-          {value.withoutSignIn
+          {withoutSignIn
             ? "Whoever holds the message can decide once, as the person it was written to, on the revision it was written about."
             : "Whoever follows the link signs in first."}
         </p>
         <div className="w-64">
-          <Entry
-            label="A link works for, days"
-            type="number"
-            min={1}
-            max={60}
-            value={String(value.linkDays)}
-            onChange={(days) => set({ linkDays: Number(days) })}
-          />
+          <TextField name="linkDays" label="A link works for, days" type="number" min={1} max={60} />
         </div>
         <SectionTitle id="kept">What is kept</SectionTitle>
-        <Tick
-          label="Opening a document or its record is noted in the log"
-          checked={value.logReading}
-          onChange={(logReading) => set({ logReading })}
-        />
+        <TickField name="logReading" label="Opening a document or its record is noted in the log" />
         <div className="w-64">
-          <Entry
-            label="Names of leavers are kept for, months"
-            type="number"
-            min={0}
-            max={240}
-            value={String(value.namesMonths)}
-            onChange={(months) => set({ namesMonths: Number(months) })}
-          />
+          <TextField name="namesMonths" label="Names of leavers are kept for, months" type="number" min={0} max={240} />
         </div>
         <div className="flex items-center gap-3">
           <Button type="submit" look="solid" disabled={busy}>
@@ -72,7 +56,7 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
           </span>
         </div>
       </fieldset>
-    </Form>
+    </TypedForm>
   );
 }
 
@@ -100,44 +84,46 @@ export function Templates({ templates, mayWrite }: { templates: readonly Templat
 }
 
 function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean }) {
-  const [value, setValue] = useState(template);
+  const form = useForm({ defaultValues: template });
   const [number, setNumber] = useState("");
   const [shown, setShown] = useState<Shown | null>(null);
   const [problems, setProblems] = useState<Refusal[]>([]);
-  const body = useRef<HTMLTextAreaElement>(null);
+  const body = useRef<HTMLTextAreaElement | null>(null);
   const { run, refusals, busy } = useSend("/api/messages", () => setProblems([]));
+  const { ref: register, ...typed } = form.register("body");
   const insert = (field: Field) => {
     const box = body.current!;
-    const next = `${value.body.slice(0, box.selectionStart)}{${field}}${value.body.slice(box.selectionEnd)}`;
-    setValue({ ...value, body: next });
+    const next = `${box.value.slice(0, box.selectionStart)}{${field}}${box.value.slice(box.selectionEnd)}`;
+    form.setValue("body", next, { shouldDirty: true });
     box.focus();
   };
   const look = async () => {
-    const result = await send<Shown>("/api/messages/preview", { template: value, document: number });
+    const result = await send<Shown>("/api/messages/preview", { template: form.getValues(), document: number });
     setProblems(result.ok ? [] : result.refusals);
     if (result.ok) setShown(result.value);
   };
   return (
     <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-2">
-      <Form refusals={[...problems, ...refusals]} onSave={() => run({ change: { type: "template", template: value } })}>
+      <TypedForm
+        form={form}
+        refusals={[...problems, ...refusals]}
+        onSave={(typed) => run({ change: { type: "template", template: typed } })}
+      >
         <fieldset disabled={!mayWrite} className="flex flex-col gap-2">
-          <Entry
-            label="Subject"
-            maxLength={150}
-            value={value.subject}
-            onChange={(subject) => setValue({ ...value, subject })}
-          />
+          <TextField name="subject" label="Subject" maxLength={150} />
           <label htmlFor="wording-body" className="text-sm font-semibold">
             Text; a line whose fields are all empty is left out
           </label>
           <textarea
             id="wording-body"
-            ref={body}
             rows={8}
             maxLength={4000}
             className="field"
-            value={value.body}
-            onChange={(event) => setValue({ ...value, body: event.target.value })}
+            {...typed}
+            ref={(box) => {
+              register(box);
+              body.current = box;
+            }}
           />
           <div role="group" aria-label="Fields to put in" className="flex flex-wrap gap-1">
             {Object.entries(FIELDS).map(([field, label]) => (
@@ -155,7 +141,7 @@ function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean
             </Button>
           </div>
         </fieldset>
-      </Form>
+      </TypedForm>
       <section aria-label="How it reads" className="flex flex-col gap-2">
         <div className="flex flex-wrap items-end gap-2">
           <div className="w-44">

@@ -1,6 +1,7 @@
 export const SETTING_PARTS = [
   ["/settings", "Segregation of duties"],
-  ["/settings/rules", "Matching, claims and imports"],
+  ["/settings/lists", "Lists"],
+  ["/settings/rules", "Matching, payments and imports"],
   ["/settings/messages", "Messages"],
   ["/settings/integrations", "Integrations"],
 ] as const;

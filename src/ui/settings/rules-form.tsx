@@ -1,11 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import type { ClaimCategory, Rules } from "@/core/documents";
+import { useFormContext, useWatch } from "react-hook-form";
+import type { Rules } from "@/core/documents";
 import { formatAmount, parseMoney, type Money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
-import { useSend } from "../document/use-command";
-import { Entry, Form } from "../labelled";
+import { MoneyField, TextField, TypedForm, readAmount, typedAmount, useSettingsForm } from "../form-fields";
 import { SectionTitle } from "../primitives";
 import { SaveRow } from "./save-row";
 
@@ -13,7 +13,6 @@ type Effect = Rules["customerImport"];
 type Example = { name: string; before: string; after: string } | null;
 type Props = {
   rules: Rules;
-  categories: Readonly<Record<string, string>>;
   currency: string;
   mayWrite: boolean;
   effects: Readonly<Record<string, string>>;
@@ -21,98 +20,53 @@ type Props = {
 };
 
 /** Tolerances, ceilings and what an import may do, each with its effect in words before it is saved. */
-export function RulesForm({ rules, categories, currency, mayWrite, effects, example }: Props) {
-  const [percent, setPercent] = useState(String(rules.matching.percent));
-  const [amounts, setAmounts] = useState<Record<string, string>>(() => typedAmounts(rules));
-  const [days, setDays] = useState({
-    duplicates: String(rules.duplicates.days),
-    bank: String(rules.bankChangeDays),
-    backdated: String(rules.backdatedDays),
-  });
-  const [effect, setEffect] = useState<Effect>(rules.customerImport);
+export function RulesForm({ rules, currency, mayWrite, effects, example }: Props) {
   const [problems, setProblems] = useState<Refusal[]>([]);
-  const [saved, setSaved] = useState(false);
-  const { run, refusals, busy } = useSend("/api/rules", () => setSaved(true));
-  const set = (key: string) => (value: string) => {
-    setSaved(false);
-    setAmounts({ ...amounts, [key]: value });
-  };
-  const save = async () => {
-    const read = readRules(amounts, { percent, days, effect, currency, categories });
+  const { form, run, refusals, busy, saved } = useSettingsForm<Typed>("/api/rules", typedRules(rules));
+  const save = async (typed: Typed) => {
+    const read = readRules(typed, currency);
     setProblems(read.problems);
     if (read.problems.length === 0) await run({ rules: read.rules });
   };
   const amount = (key: string, label: string) => (
-    <Entry
-      key={key}
-      label={`${label}, ${currency}`}
-      inputMode="decimal"
-      disabled={!mayWrite}
-      value={amounts[key] ?? ""}
-      onChange={set(key)}
-    />
+    <MoneyField key={key} name={`amounts.${key}`} label={label} currency={currency} disabled={!mayWrite} />
+  );
+  const days = (key: keyof Typed["days"], label: string) => (
+    <TextField name={`days.${key}`} label={`${label}, days`} inputMode="numeric" disabled={!mayWrite} />
   );
   return (
-    <Form refusals={[...problems, ...refusals]} onSave={save} className="mt-5">
+    <TypedForm form={form} refusals={[...problems, ...refusals]} onSave={save} className="mt-5">
       <section aria-labelledby="matching">
         <SectionTitle id="matching">Matching an invoice to its order</SectionTitle>
         <div className="grid gap-4 sm:grid-cols-2">
-          <Entry
+          <TextField
+            name="percent"
             label="A price may be over the order’s by, per cent"
             inputMode="decimal"
             disabled={!mayWrite}
-            value={percent}
-            onChange={setPercent}
           />
           {amount("matching", "and by no more a line than")}
         </div>
-        <MatchExample percent={percent} amount={amounts.matching ?? ""} currency={currency} />
+        <MatchExample currency={currency} />
       </section>
       <section aria-labelledby="doubt" className="mt-3">
         <SectionTitle id="doubt">What raises doubt</SectionTitle>
         <div className="grid gap-4 sm:grid-cols-2">
-          <Entry
-            label="The same amount from a supplier within, days"
-            inputMode="numeric"
-            disabled={!mayWrite}
-            value={days.duplicates}
-            onChange={(duplicates) => setDays({ ...days, duplicates })}
-          />
-          <Entry
-            label="A bank account counts as changed for, days"
-            inputMode="numeric"
-            disabled={!mayWrite}
-            value={days.bank}
-            onChange={(bank) => setDays({ ...days, bank })}
-          />
-          <Entry
-            label="A document dated more than this before it is entered is held, days"
-            inputMode="numeric"
-            disabled={!mayWrite}
-            value={days.backdated}
-            onChange={(backdated) => setDays({ ...days, backdated })}
-          />
+          {days("duplicates", "The same amount from a supplier within")}
+          {days("bank", "A bank account counts as changed for")}
+          {days("backdated", "A document dated more than this before it is entered is held")}
         </div>
       </section>
-      <section aria-labelledby="claims" className="mt-3">
-        <SectionTitle id="claims">Claims: most that one line may come to, empty for no ceiling</SectionTitle>
-        <div className="grid gap-4 sm:grid-cols-3">
-          {amount("receiptFrom", "A receipt is needed over")}
-          {amount("dailyAllowance", "Daily allowance")}
-          {Object.entries(categories)
-            .filter(([key]) => key !== "allowance")
-            .map(([key, name]) => amount(`ceiling.${key}`, name))}
-        </div>
-      </section>
-      <ImportEffect effect={effect} effects={effects} example={example} mayWrite={mayWrite} onChange={setEffect} />
+      <ImportEffect effects={effects} example={example} mayWrite={mayWrite} />
       {mayWrite && <SaveRow busy={busy} saved={saved} />}
-    </Form>
+    </TypedForm>
   );
 }
 
 /** What the tolerance comes to on an example, since “whichever is less” is read two ways. */
-function MatchExample({ percent, amount, currency }: { percent: string; amount: string; currency: string }) {
-  const most = parseMoney(amount, currency);
+function MatchExample({ currency }: { currency: string }) {
+  const { percent, amounts } = useWatch<Typed>() as Typed;
+  const most = parseMoney(amounts.matching, currency);
   const share = Number(percent);
   if (!most.ok || !Number.isFinite(share)) return null;
   const line = { minor: 100_000, currency };
@@ -125,19 +79,9 @@ function MatchExample({ percent, amount, currency }: { percent: string; amount: 
   );
 }
 
-function ImportEffect({
-  effect,
-  effects,
-  example,
-  mayWrite,
-  onChange,
-}: {
-  effect: Effect;
-  effects: Props["effects"];
-  example: Example;
-  mayWrite: boolean;
-  onChange(effect: Effect): void;
-}) {
+function ImportEffect({ effects, example, mayWrite }: Pick<Props, "effects" | "example" | "mayWrite">) {
+  const { register } = useFormContext<Typed>();
+  const { effect } = useWatch<Typed>() as Typed;
   const names: Record<Effect, string> = { apply: "Apply it", refuse: "Refuse it", propose: "Make a proposal" };
   return (
     <fieldset className="mt-3">
@@ -157,11 +101,10 @@ function ImportEffect({
           >
             <input
               type="radio"
-              name="effect"
+              value={key}
               className="mt-1 size-4 accent-harbour"
+              {...register("effect")}
               disabled={!mayWrite}
-              checked={effect === key}
-              onChange={() => onChange(key)}
             />
             <span>
               <b className="font-semibold">{names[key]}</b>
@@ -183,41 +126,38 @@ function sayExample(effect: Effect, { name, before, after }: NonNullable<Example
   }[effect];
 }
 
-function typedAmounts(rules: Rules): Record<string, string> {
-  const { receiptFrom, dailyAllowance, ceilings } = rules.claims;
-  const all: Record<string, Money | undefined> = { matching: rules.matching.amount, receiptFrom, dailyAllowance };
-  for (const [key, ceiling] of Object.entries(ceilings)) all[`ceiling.${key}`] = ceiling;
-  return Object.fromEntries(Object.entries(all).flatMap(([key, value]) => (value ? [[key, formatAmount(value)]] : [])));
-}
-
 type Typed = {
   percent: string;
+  amounts: { matching: string };
   days: { duplicates: string; bank: string; backdated: string };
   effect: Effect;
-  currency: string;
-  categories: Props["categories"];
 };
 
-function readRules(amounts: Record<string, string>, { percent, days, effect, currency, categories }: Typed) {
-  const problems: Refusal[] = [];
-  const amount = (key: string, what: string): Money => {
-    const parsed = parseMoney(amounts[key] ?? "", currency);
-    if (!parsed.ok) problems.push({ code: "invalid", message: `${what}: ${parsed.message}` });
-    return parsed.ok ? parsed.money : { minor: 0, currency };
+function typedRules(rules: Rules): Typed {
+  return {
+    percent: String(rules.matching.percent),
+    amounts: { matching: typedAmount(rules.matching.amount) },
+    days: {
+      duplicates: String(rules.duplicates.days),
+      bank: String(rules.bankChangeDays),
+      backdated: String(rules.backdatedDays),
+    },
+    effect: rules.customerImport,
   };
-  const ceilings = Object.entries(categories).flatMap(([key, name]) =>
-    amounts[`ceiling.${key}`]?.trim() ? [[key as ClaimCategory, amount(`ceiling.${key}`, name)] as const] : [],
-  );
+}
+
+function readRules({ percent, amounts, days, effect }: Typed, currency: string) {
+  const problems: Refusal[] = [];
+  const amount = (typed: string, what: string): Money =>
+    readAmount(typed, currency, what, problems) ?? { minor: 0, currency };
   const rules = {
-    matching: { percent: Number(percent.replace(",", ".")), amount: amount("matching", "Tolerance a line") },
+    matching: {
+      percent: Number(percent.replace(",", ".")),
+      amount: amount(amounts.matching, "Tolerance a line"),
+    },
     duplicates: { days: Number(days.duplicates) },
     bankChangeDays: Number(days.bank),
     backdatedDays: Number(days.backdated),
-    claims: {
-      receiptFrom: amount("receiptFrom", "Receipt"),
-      ceilings: Object.fromEntries(ceilings),
-      dailyAllowance: amount("dailyAllowance", "Daily allowance"),
-    },
     customerImport: effect,
   };
   return { rules, problems };

@@ -4,7 +4,7 @@ import { PartySigned } from "../document/drawn-image";
 import { Particulars, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 
-export function AccountFacts({ document: account, refused }: FactsProps<SupplierAccount>) {
+export function AccountFacts({ document: account, refused, words }: FactsProps<SupplierAccount>) {
   return (
     <FieldChanges
       title={account.opening ? "New supplier" : "Fields to change"}
@@ -12,6 +12,7 @@ export function AccountFacts({ document: account, refused }: FactsProps<Supplier
       labels={SUPPLIER_FIELDS}
       refused={refused}
       currency={account.currency}
+      words={words}
     />
   );
 }

@@ -1,7 +1,8 @@
 "use client";
 
 import { useWatch } from "react-hook-form";
-import { SUPPLIER_FIELDS, SUPPLIER_PAPERS, type SupplierAccount } from "@/core/documents";
+import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
+import { refuse } from "@/core/words";
 import { accountBasics, papersOf, readChanges, type TypedAccount } from "../documents/account-changes";
 import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
@@ -15,14 +16,14 @@ const isAmount = (field: string) => field === "limit";
 
 /** A change of a supplier's particulars, which counts once it is approved. */
 export function AccountForm(props: FormStart<SupplierAccount> & { account?: FoundAccount | undefined }) {
-  const { initial, account, requester, today } = props;
+  const { initial, account } = props;
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `supplier-${account.id}` : "supplier",
     empty: startAccount(initial ? begun(initial) : null, account, SUPPLIER_FIELDS),
-    read: (typed) => readAccount(typed, requester, today, initial),
+    read: (typed) => readAccount(typed, props),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
-  const { document } = readAccount(typed, requester, today, initial);
+  const { document } = readAccount(typed, props);
   const bad = new Set(model.refusals.map((refusal) => refusal.path));
   const bank = document.changes.some((one) => one.field === "bankAccount");
   return (
@@ -35,7 +36,7 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
     >
       <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={SUPPLIER_FIELDS} />
       <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
-      <Papers>{typed.account?.status === "asked for" && <RequiredPapers names={SUPPLIER_PAPERS} />}</Papers>
+      <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="newSupplier" />}</Papers>
     </FormFrame>
   );
 }
@@ -45,12 +46,12 @@ function begun(known: SupplierAccount) {
   return { known, account: { id, name, status: opening ? "asked for" : "open", currency } };
 }
 
-function readAccount(typed: TypedAccount, who: { id: string; unit: string }, today: string, initial?: SupplierAccount) {
-  const { changes, problems } = readChanges(typed, SUPPLIER_FIELDS, isAmount);
-  if (!typed.account) problems.unshift({ code: "missing", message: "Choose the supplier", path: "supplier" });
+function readAccount(typed: TypedAccount, { requester, today, initial, homeCurrency }: FormStart<SupplierAccount>) {
+  const { changes, problems } = readChanges(typed, SUPPLIER_FIELDS, isAmount, homeCurrency);
+  if (!typed.account) problems.unshift(refuse("no supplier chosen", null, "supplier"));
   const document: SupplierAccount = {
     documentType: "supplier-account",
-    ...accountBasics(typed, who, today, initial),
+    ...accountBasics(typed, requester, today, initial, homeCurrency),
     supplier: typed.account?.id ?? "unknown",
     supplierName: typed.account?.name ?? "",
     opening: typed.account?.status === "asked for",

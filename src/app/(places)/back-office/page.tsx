@@ -8,7 +8,7 @@ import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { ChoiceFilter, FilterForm } from "@/ui/back-office/text-filter";
 import { Pager } from "@/ui/lists/list-filter";
 import { Empty, SectionTitle } from "@/ui/primitives";
-import { DenseTable } from "@/ui/tables";
+import { Table } from "@/ui/tables";
 
 export const metadata: Metadata = { title: "Back office" };
 
@@ -27,7 +27,7 @@ export default async function Books({ searchParams }: { searchParams: Promise<{ 
       {rows.length === 0 ? (
         <Empty>Nothing is booked yet. What is approved and not held is booked here by the steps of its policy.</Empty>
       ) : (
-        <DenseTable
+        <Table
           label="Entries"
           heads={[
             { label: "When" },
@@ -54,7 +54,7 @@ export default async function Books({ searchParams }: { searchParams: Promise<{ 
               </td>
             </tr>
           ))}
-        </DenseTable>
+        </Table>
       )}
       <Pager path="/back-office" filter={search} page={page} total={total} size={BOOKED_A_PAGE} />
       {deliveries.length > 0 && (

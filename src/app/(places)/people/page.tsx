@@ -15,7 +15,7 @@ export default async function Units({ searchParams }: { searchParams: Promise<{ 
   const nodes = unitTree(directory, now);
   const asked = singles(await searchParams).unit;
   const chosen = asked ?? nodes[0]?.id ?? "";
-  const unit = unitView(readReferenceData(app).register, directory, chosen, now);
+  const unit = unitView(readReferenceData(app).history, directory, chosen, now);
   return (
     <div className="-mx-4 grid flex-1 md:-mx-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
       <h1 className="sr-only">Units of {directory.organisation.name}</h1>

@@ -24,7 +24,7 @@ export default async function RegisterPage({
   // Columns are ticked one by one and come as several values of one name.
   const given = Object.entries(await searchParams).map(([key, value]) => [key, [value].flat().join(",")]);
   const query = readableQuery(Object.fromEntries(given));
-  const filter = filterOf(query);
+  const filter = filterOf(query, directory.organisation.currency);
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
   const policies = new Map(readReferenceData(app).versions.map((one) => [one.policy.id, one.policy.name]));

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { RoleSchema } from "@/core/people";
 import { rulesOf } from "@/core/organisation-history";
-import { conflictsOf, sayConflict } from "@/core/segregation";
+import { conflictsOf } from "@/core/segregation";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { readRules } from "@/server/ledger/accounts";
@@ -10,13 +10,14 @@ import { Segregation, type Broken } from "@/ui/access/segregation";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { DutiesForm } from "@/ui/settings/duties-form";
 import { SETTING_PARTS } from "@/ui/settings/parts";
+import { sayConflict } from "@/core/words";
 
 export const metadata: Metadata = { title: "Segregation of duties" };
 
 export default async function Settings() {
   const { app, person, directory, now } = await visitFor("policies.read");
-  const { register } = readReferenceData(app);
-  const rules = rulesOf(register);
+  const { history } = readReferenceData(app);
+  const rules = rulesOf(history);
   const broken = directory.organisation.people
     .filter((one) => directory.isActive(one, now))
     .flatMap((one): Broken[] =>
@@ -24,7 +25,7 @@ export default async function Settings() {
         person: { id: one.id, name: one.name },
         words: sayConflict(rule),
         reason:
-          register.person
+          history.person
             .get(one.id)
             ?.exceptions.find((exception) => exception.roles.every((role) => rule.roles.includes(role)))?.reason ??
           null,
@@ -42,7 +43,7 @@ export default async function Settings() {
           mayWrite={!authorise(person, "segregation.write")}
         />
       </div>
-      <DutiesForm start={readRules(app.db).duties} mayWrite={!authorise(person, "rules.write")} />
+      <DutiesForm start={readRules(app).duties} mayWrite={!authorise(person, "rules.write")} />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { offerCodes, setOwnPassword, switchCodesOff, switchCodesOn } from "@/server/access/account";
 import { authorise } from "@/server/access/authorise";
 import { endSessions } from "@/server/access/sessions";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { endLinks } from "@/server/messages/links";
 import { PreferenceSchema, setPreference } from "@/server/messages/settings";
 import { change, sessionToken } from "@/server/http/handle";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { CUSTOMER_FIELDS, MOST_MINOR, type CustomerField } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change, read } from "@/server/http/handle";
 import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
 import { inviteAgain } from "@/server/ledger/invitations";

@@ -1,5 +1,5 @@
 import { findAnywhere } from "@/server/anywhere";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 
 /** Documents, people, policies and accounts that the letters in `q` lead to, as far as the reader may open them. */

@@ -1,6 +1,6 @@
-import { refuse } from "@/core/refusal";
+import { refuse } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { MAX_BYTES, addAttachment } from "@/server/documents/attachments";
 import { guarded } from "@/server/http/answer";
 import { answered, bodyOf, currentPerson, fromElsewhere, problem, queryOf } from "@/server/http/handle";
@@ -11,13 +11,13 @@ export function POST(request: Request) {
     const foreign = fromElsewhere(request);
     if (foreign) return foreign;
     const person = await currentPerson();
-    if (!person) return problem([refuse("not signed in", "Sign in first; nothing was kept")]);
+    if (!person) return problem([refuse("sign in to attach")]);
     const refusal = authorise(person, "documents.enter");
     if (refusal) return answered(request, person, { ok: false, refusals: [refusal] });
     const query = queryOf(request);
     if (!query.ok) return problem(query.refusals, 400);
     const name = query.value.name?.trim();
-    if (!name) return problem([refuse("attachment", "The file has no name", "name")], 400);
+    if (!name) return problem([refuse("file without a name", null, "name")], 400);
     const body = await bodyOf(request, MAX_BYTES);
     if (!body.ok) return body.answer;
     return answered(request, person, await addAttachment(app(), person, name, body.bytes));

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { comingUp, moveClock } from "@/server/demo-clock";
 import { change, read } from "@/server/http/handle";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { changeByAnybody, currentPerson, problem } from "@/server/http/handle";
 import { decideByLink } from "@/server/messages/deciding";
 

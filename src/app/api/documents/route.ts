@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { enterDocument } from "@/server/documents/commands";
 import { SentDocumentSchema } from "@/server/documents/sent";
 import { change } from "@/server/http/handle";

@@ -3,7 +3,7 @@ import { faultOf } from "@/server/http/faults";
 import { guarded, problem } from "@/server/http/answer";
 import { queryOf } from "@/server/http/handle";
 import { toElsewhere } from "@/server/http/origin";
-import { refuse } from "@/core/refusal";
+import { refuse } from "@/core/words";
 
 /** What a page that could not be made may say of the database. It is asked when nothing else can be read, so it needs no session. */
 export function GET(request: Request) {
@@ -13,8 +13,6 @@ export function GET(request: Request) {
     const query = queryOf(request);
     if (!query.ok) return problem(query.refusals, 400);
     const sentence = faultOf(query.value.reference ?? "");
-    return sentence
-      ? NextResponse.json({ sentence })
-      : problem([refuse("unknown", "Nothing is known of this reference; it stands in the server’s own log")]);
+    return sentence ? NextResponse.json({ sentence }) : problem([refuse("no such fault")]);
   });
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { releaseMany } from "@/server/holds/board";
 import { change } from "@/server/http/handle";
 

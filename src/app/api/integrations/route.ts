@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { IdSchema } from "@/core/ids";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { addHook, removeHook } from "@/server/hooks/hooks";
 import { change } from "@/server/http/handle";
-import { SCOPES, endToken, makeToken, type Scope } from "@/server/intake/tokens";
+import { endToken, makeToken, type Scope } from "@/server/intake/tokens";
+import { SCOPES } from "@/core/words";
 
 const command = z.uuid();
 const name = z.string().trim().min(1, "give it a name").max(60);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { takeInvitation } from "@/server/access/invitations";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { changeByAnybody, giveSession, originOf, problem } from "@/server/http/handle";
 
 const Body = z.strictObject({ token: z.string().min(1).max(200), password: z.string().max(1000) });

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { MOST_MINOR, QuantitySchema } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { searchNow } from "@/server/credit/search";
 import { change } from "@/server/http/handle";
 import { enterSalesOrder, readBalances, receiveGoods } from "@/server/ledger/books";

@@ -1,5 +1,6 @@
+import { refuse } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { currentPerson, problem } from "@/server/http/handle";
 import { listen } from "@/server/http/live";
 import { toElsewhere } from "@/server/http/origin";
@@ -33,6 +34,6 @@ export async function GET(request: Request) {
     pull: flush,
     cancel: () => stop?.(),
   });
-  if (!stop) return problem([{ code: "busy", message: "You have too many pages open; close some of them" }]);
+  if (!stop) return problem([refuse("too many pages open")]);
   return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store" } });
 }

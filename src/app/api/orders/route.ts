@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
-import { refused } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { findOrders, orderForInvoice } from "@/server/documents/look";
 import { isReader } from "@/server/documents/commands";
 import { readState } from "@/server/documents/state";
@@ -15,7 +15,7 @@ export function GET(request: Request) {
   return read(request, (reader) => {
     if (number === null) return findOrders(app(), reader, query.get("q") ?? "");
     const state = readState(app().db, number.trim().toLowerCase());
-    const missing = refused("unknown", `There is no approved order ${number}`, "orderNumber");
+    const missing = refused("no approved order", { order: number }, "orderNumber");
     if (!state) return missing;
     const about = { document: state, isReader: isReader(app(), state, reader.id) };
     const refusal = authorise(reader, "documents.read", about) ?? authorise(reader, "documents.enter");

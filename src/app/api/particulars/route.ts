@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
 import { StrokesSchema } from "@/core/drawn";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { changeByAnybody, currentPerson, problem } from "@/server/http/handle";
 import { fillIn } from "@/server/ledger/account-commands";
 

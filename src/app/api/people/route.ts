@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change, read } from "@/server/http/handle";
 import { PeopleChangeSchema } from "@/server/people/changes";
 import { changePeople } from "@/server/people/commands";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { refusalsOf } from "@/core/refusal";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { fileInThread } from "@/server/threads/in-thread";
 

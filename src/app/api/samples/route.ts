@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { SampleChangeSchema, changeSample } from "@/server/evidence/samples";
 import { change } from "@/server/http/handle";
 

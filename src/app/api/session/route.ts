@@ -3,7 +3,7 @@ import { NextResponse } from "next/server";
 import { z } from "zod";
 import { SESSION_COOKIE, endSession, signInAsDemoPerson } from "@/server/access/sessions";
 import { signIn } from "@/server/access/sign-in";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import {
   changeByAnybody,
   deviceToken,

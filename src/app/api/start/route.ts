@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { CurrencySchema } from "@/core/money";
 import { firstStart } from "@/server/access/account";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { changeByAnybody, giveSession, originOf, problem } from "@/server/http/handle";
 
 const Body = z.strictObject({

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { TogetherSchema, decideTogether } from "@/server/documents/together";
 import { change } from "@/server/http/handle";
 

@@ -5,7 +5,7 @@ import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayForetold } from "@/core/audit-narrative";
 import { sayHeld } from "@/core/words";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { contextFor } from "@/server/documents/decide-context";
 import { currentPerson } from "@/server/http/handle";
 import { openLink } from "@/server/messages/links";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { invited } from "@/server/access/invitations";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { InvitationForm } from "@/ui/access/entry-forms";
 import { Front } from "@/ui/frame/front";
 

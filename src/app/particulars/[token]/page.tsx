@@ -1,9 +1,8 @@
 import type { Metadata } from "next";
-import { FIRST_LIMIT_PAPERS, SUPPLIER_PAPERS } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { currentPerson } from "@/server/http/handle";
-import { signsByHand } from "@/server/ledger/account-commands";
+import { papersAsked, signsByHand } from "@/server/ledger/account-commands";
 import { invitedParty } from "@/server/ledger/invitations";
 import { Front } from "@/ui/frame/front";
 import { ParticularsForm } from "@/ui/back-office/particulars-form";
@@ -35,8 +34,8 @@ export default async function Particulars({ params }: { params: Promise<{ token:
         token={token}
         name={party.name}
         supplier={party.kind === "supplier"}
-        papers={party.kind === "supplier" ? [...SUPPLIER_PAPERS, "Tax certificate"] : [...FIRST_LIMIT_PAPERS]}
-        needed={party.kind === "supplier" ? SUPPLIER_PAPERS : []}
+        papers={papersAsked(app(), party)}
+        needed={party.kind === "supplier"}
         byHand={signsByHand(app(), party.account)}
         on={party.on}
       />

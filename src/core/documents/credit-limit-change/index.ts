@@ -2,11 +2,9 @@
 export {
   CUSTOMER_FIELDS,
   CreditLimitChangeSchema,
-  FIRST_LIMIT_PAPERS,
   creditLimitChangeType,
   exposureOf,
   isAmountField,
   papersMissing,
-  sayValue,
 } from "./type";
 export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./type";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { beforeKey, sameValue, type Facts } from "../../conditions";
-import { bare, formatMoney, money, MoneySchema, trySum, type Money } from "../../money";
+import { bare, money, MoneySchema, trySum, type Money } from "../../money";
 import type { CustomerFacts, EvaluationContext } from "../context";
 import {
   MOST_MINOR,
@@ -8,13 +8,13 @@ import {
   PartySignatureSchema,
   basicFields,
   notAttached,
-  differences,
-  namesOf,
   sampleBasics,
   written,
   wrongChanges,
 } from "../parts";
-import type { Change, DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
+import { differences, papers, shownValue, text, type Change, type Shown } from "../shown";
+import { termsPicked } from "../picks";
+import type { DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
 import { limitStart } from "./starting";
 import { capital } from "../../text";
 
@@ -30,9 +30,6 @@ export const CUSTOMER_FIELDS = {
 } as const;
 export type CustomerField = keyof typeof CUSTOMER_FIELDS;
 const AMOUNTS: readonly CustomerField[] = ["limit", "insuredAmount"];
-
-/** Papers that a first limit needs, by the name under which they are attached. */
-export const FIRST_LIMIT_PAPERS = ["Annual accounts", "Credit report", "Signed terms"] as const;
 
 const Value = z.union([written(200), MoneySchema]).nullable();
 
@@ -77,12 +74,6 @@ export type CreditLimitChange = z.infer<typeof CreditLimitChangeSchema>;
 /** Whether a field of a customer holds an amount. */
 export function isAmountField(field: CustomerField): boolean {
   return AMOUNTS.includes(field);
-}
-
-/** A value of a field for people; “none” for an empty one. */
-export function sayValue(value: FieldChange["before"]): string {
-  if (value === null || value === "") return "none";
-  return typeof value === "string" ? value : formatMoney(value);
 }
 
 /** The new value of a field if it is changed; else undefined. */
@@ -154,17 +145,17 @@ function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: Eval
   return { amount, how: { code: "increase", values: { after, before: bare(old) } } };
 }
 
-/** Required papers of a first limit that are not attached. */
-export function papersMissing(change: CreditLimitChange): string[] {
-  return change.first ? notAttached(FIRST_LIMIT_PAPERS, change) : [];
+/** Required papers of a first limit that are not attached, by their keys. */
+export function papersMissing(change: CreditLimitChange, { around }: EvaluationContext): string[] {
+  return change.first ? notAttached(around.papers ?? [], change) : [];
 }
 
 function missing(change: CreditLimitChange): MissingItem[] {
   const items: MissingItem[] = [];
-  if (change.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
+  if (change.changes.length === 0) items.push({ path: "changes", why: { code: "no field changed" } });
   items.push(...wrongChanges(change.changes, CUSTOMER_FIELDS));
   if (change.first && !changed(change, "limit")?.after)
-    items.push({ path: "changes", message: "Say what the first limit is to be" });
+    items.push({ path: "changes", why: { code: "no first limit" } });
   return items;
 }
 
@@ -185,7 +176,7 @@ function facts(change: CreditLimitChange, looking: EvaluationContext): Facts {
     overdue: exposure?.overdue ?? null,
     overLimitNow: Boolean(exposure && exposure.now.minor > (exposure.limitNow?.minor ?? 0)),
     firstLimit: change.first,
-    papersMissing: papersMissing(change).length > 0,
+    papersMissing: papersMissing(change, looking).length > 0,
     fromStoppedOrder: change.origin === "stopped order",
     currency: change.currency,
     unit: change.unit,
@@ -194,7 +185,7 @@ function facts(change: CreditLimitChange, looking: EvaluationContext): Facts {
 }
 
 function remarks(change: CreditLimitChange, looking: EvaluationContext): Remark[] {
-  const found: Remark[] = papersMissing(change).map((name) => ({
+  const found: Remark[] = papersMissing(change, looking).map((name) => ({
     about: "papers missing",
     grave: true,
     why: { code: "paper missing", values: { paper: name } },
@@ -236,7 +227,10 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   partyForm: true,
   forStoppedOrders: true,
   refers: ({ customer }) => customer,
-  around: ({ customer: id }) => ({ account: { kind: "customer", id } }),
+  around: ({ customer: id, first }) => ({
+    account: { kind: "customer", id },
+    ...(first && { papersFor: { what: "firstLimit" } }),
+  }),
   lookedUp: () => ({}),
   outside: ({ customer: id }) => ({
     account: { kind: "customer", id },
@@ -250,7 +244,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   fields: [
     { key: "customer", kind: "text", label: "customer", always: true },
     { key: "limit", kind: "amount", label: "credit limit", always: true, controlled: true },
-    { key: "paymentTerms", kind: "text", label: "payment terms", controlled: true },
+    { key: "paymentTerms", kind: "choice", label: "payment terms", controlled: true, list: "payment-terms" },
     { key: "insuredAmount", kind: "amount", label: "insured amount", controlled: true },
     { key: "bankAccount", kind: "text", label: "bank account", controlled: true },
     { key: "invoiceAddress", kind: "text", label: "invoice address", controlled: true },
@@ -275,18 +269,21 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   changes: (before, after): Change[] => {
     const { found, compare } = differences();
     for (const [field, label] of Object.entries(CUSTOMER_FIELDS)) {
-      const say = (change: CreditLimitChange) => {
+      const shown = (change: CreditLimitChange): Shown | null => {
         const one = changed(change, field as CustomerField);
-        return one ? sayValue(one.after) : "as it is";
+        return one ? shownValue(one.field, one.after) : ({ code: "as it is" } as const);
       };
-      compare(label, say(before), say(after));
+      compare(label, shown(before), shown(after));
     }
-    compare("Note", before.note, after.note);
-    compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
+    compare("Note", text(before.note), text(after.note));
+    compare("Papers", papers(before.attachments), papers(after.attachments));
     return found;
   },
   lines: (change) =>
-    change.changes.map((one) => `${CUSTOMER_FIELDS[one.field]}: ${sayValue(one.before)} → ${sayValue(one.after)}`),
+    change.changes.map(({ field, before, after }) => ({
+      code: "changed",
+      values: { label: CUSTOMER_FIELDS[field], before: shownValue(field, before), after: shownValue(field, after) },
+    })),
   party: (change) => change.customer,
   amountKeys: ["minor"],
   parts: (change): Part[] =>
@@ -306,6 +303,8 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     }),
   }),
   remarks,
+  picks: (change) => termsPicked(change.changes),
+  taxed: () => [],
   concerns: (change) => ({ customer: [change.customerName] }),
   peopleFields: {},
   named: () => ({}),

@@ -1,15 +1,16 @@
 import { headAbove, lineManager, type StartingPlan } from "../starting";
 
 export const claimStart: StartingPlan = {
-  key: "claims-by-category",
-  title: "Claims, entertainment stricter",
-  about: "Every claim is seen by the manager; larger ones, and any entertainment, also one step above.",
+  key: "claims-by-amount",
+  title: "Claims, over a ceiling stricter",
+  about:
+    "Every claim is seen by the manager; larger ones, and what passes a ceiling of its category, also one step above.",
   measure: "gross",
   sections: [
     {
-      id: "entertainment",
-      name: "Entertainment",
-      when: { kind: "choice", field: "category", is: "one of", values: ["entertainment"] },
+      id: "over-a-ceiling",
+      name: "Over a ceiling",
+      when: { kind: "flag", field: "overCeiling", is: true },
       thresholds: [],
       levels: [lineManager("approves"), headAbove("approves")],
     },

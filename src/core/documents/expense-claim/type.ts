@@ -1,30 +1,20 @@
 import { z } from "zod";
-import { formatMoney, money, sum, CurrencySchema, type Money } from "../../money";
-import { IdSchema } from "../../ids";
-import { sayDate } from "../../text";
+import { money, sum, CurrencySchema, PercentSchema, type Money } from "../../money";
+import { IdSchema, own } from "../../ids";
 import type { EvaluationContext } from "../context";
-import {
-  Exact,
-  MOST_MINOR,
-  PercentSchema,
-  basicFields,
-  compareLines,
-  differences,
-  namesOf,
-  sampleBasics,
-  withExactTotals,
-  written,
-} from "../parts";
-import type { Change, DocumentType, MissingItem, Remark } from "../registry";
+import { Exact, MOST_MINOR, basicFields, sampleBasics, withExactTotals, written } from "../parts";
+import { chargedTo, keysOf, picked, picksOfLines } from "../picks";
+import type { DocumentType, MissingItem, Remark } from "../registry";
+import type { MissingReason } from "../reasons";
+import { amount, date, differences, entry, papers, parts, person, text, type Change, type Shown } from "../shown";
 import { claimStart } from "./starting";
 import type { RemarkReason } from "../reasons";
-import { CLAIM_CATEGORIES, type ClaimCategory } from "../rules";
 
 export const ClaimLineSchema = z.strictObject({
   date: z.iso.date(),
-  category: z.enum(Object.keys(CLAIM_CATEGORIES) as [ClaimCategory]),
+  category: picked("claim-categories", "Key of a category of claims").default(""),
   description: written(200),
-  costCentre: z.string().max(40).default(""),
+  ...chargedTo,
   spent: z
     .strictObject({ minor: z.int().min(0).max(MOST_MINOR), currency: CurrencySchema })
     .meta({ description: "What was paid, in the currency of the receipt" }),
@@ -75,52 +65,65 @@ function claimTax(claim: ExpenseClaim): Money {
 
 function missing(claim: ExpenseClaim): MissingItem[] {
   const items: MissingItem[] = [];
-  const need = (filled: boolean, path: string, message: string) => {
-    if (!filled) items.push({ path, message });
+  const need = (filled: boolean, path: string, why: MissingReason) => {
+    if (!filled) items.push({ path, why });
   };
-  need(claim.title.trim() !== "", "title", "Say in a few words what it was for");
-  need(claim.lines.length > 0, "lines", "Enter at least one line");
+  need(claim.title.trim() !== "", "title", { code: "no title" });
+  need(claim.lines.length > 0, "lines", { code: "no lines" });
   claim.lines.forEach((line, index) => {
     const at = (key: string) => `lines.${index}.${key}`;
-    need(line.description.trim() !== "", at("description"), `Line ${index + 1}: say what it was`);
-    need(line.claimed > 0, at("claimed"), `Line ${index + 1}: enter an amount above zero`);
-    need(line.date <= claim.date, at("date"), `Line ${index + 1}: it is dated later than the claim`);
-    need(
-      line.spent.currency !== claim.currency || line.spent.minor >= line.claimed,
-      at("claimed"),
-      `Line ${index + 1}: no more can be claimed than was spent`,
-    );
-    need(
-      line.receipt === null || claim.attachments.some((paper) => paper.hash === line.receipt),
-      at("receipt"),
-      `Line ${index + 1}: its receipt is not attached`,
-    );
+    need(line.description.trim() !== "", at("description"), {
+      code: "line not described",
+      values: { line: index + 1 },
+    });
+    need(line.claimed > 0, at("claimed"), { code: "amount not above zero", values: { line: index + 1 } });
+    need(line.date <= claim.date, at("date"), { code: "line dated later", values: { line: index + 1 } });
+    need(line.spent.currency !== claim.currency || line.spent.minor >= line.claimed, at("claimed"), {
+      code: "claimed more than spent",
+      values: { line: index + 1 },
+    });
+    need(line.receipt === null || claim.attachments.some((paper) => paper.hash === line.receipt), at("receipt"), {
+      code: "receipt not attached",
+      values: { line: index + 1 },
+    });
   });
   return items;
 }
 
 function changes(before: ExpenseClaim, after: ExpenseClaim): Change[] {
-  const { found, compare } = differences();
-  compare("What for", before.title, after.title);
-  compare("Payee", before.payee, after.payee);
-  compare("Note", before.note, after.note);
-  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
-  compare("Receipts", namesOf(before.attachments), namesOf(after.attachments));
-  compare("Total claimed", formatMoney(claimTotal(before)), formatMoney(claimTotal(after)));
+  const { found, compare, compareLines } = differences();
+  compare("What for", text(before.title), text(after.title));
+  compare("Payee", person(before.payee), person(after.payee));
+  compare("Note", text(before.note), text(after.note));
+  compareLines(before.lines.map(lineOf(before)), after.lines.map(lineOf(after)));
+  compare("Receipts", papers(before.attachments), papers(after.attachments));
+  compare("Total claimed", amount(claimTotal(before)), amount(claimTotal(after)));
   return found;
 }
 
-function sayLineOf(claim: ExpenseClaim): (line: ClaimLine) => string {
+function lineOf({ currency }: ExpenseClaim): (line: ClaimLine) => Shown {
   return (line) =>
-    `${sayDate(line.date)}, ${line.description}, ${CLAIM_CATEGORIES[line.category]}, ${formatMoney(money(line.claimed, claim.currency))}${line.receipt ? "" : ", no receipt"}`;
+    parts(
+      date(line.date),
+      text(line.description),
+      entry("claim-categories", line.category),
+      amount(money(line.claimed, currency)),
+      line.receipt ? null : { code: "no receipt" },
+    );
 }
 
-/** Lines over the amount that needs a receipt, and without one; allowances need none. Numbers count from 1. */
-export function linesWithoutReceipt(claim: ExpenseClaim, { around, toCurrency }: EvaluationContext): number[] {
-  const from = around.rules?.claims.receiptFrom;
+/** What the list says of the category of a line. */
+const categoryOf = ({ category }: ClaimLine, { around }: EvaluationContext) => own(around.categories ?? {}, category);
+
+/**
+ * Lines over the amount from which their category needs a receipt, and without one; a category that says no amount needs one for any, and an allowance none.
+ * Numbers count from 1.
+ */
+export function linesWithoutReceipt(claim: ExpenseClaim, looking: EvaluationContext): number[] {
   return claim.lines.flatMap((line, index) => {
-    if (line.receipt || line.category === "allowance") return [];
-    const spent = from && toCurrency(line.spent, from.currency);
+    const { receiptFrom: from, allowance } = categoryOf(line, looking) ?? {};
+    if (line.receipt || allowance) return [];
+    const spent = from && looking.toCurrency(line.spent, from.currency);
     return spent && spent.minor <= from.minor ? [] : [index + 1];
   });
 }
@@ -140,31 +143,30 @@ export function receiptsTwice(claim: ExpenseClaim, { around }: EvaluationContext
   });
 }
 
-/** What of a claim passes a ceiling of its category, the allowance of a day, or takes both the allowance and meals of one day. */
-export function overCeilings(claim: ExpenseClaim, { around, toCurrency }: EvaluationContext): OfLine[] {
-  const rules = around.rules?.claims;
-  if (!rules) return [];
-  const inClaim = (limit: Money) => toCurrency(limit, claim.currency);
+/** What of a claim passes a ceiling of its category, the allowance of a day, or takes both the allowance of a day and what is contained in it. */
+export function overCeilings(claim: ExpenseClaim, looking: EvaluationContext): OfLine[] {
+  const inClaim = (limit: Money) => looking.toCurrency(limit, claim.currency);
+  const isAllowance = (line: ClaimLine) => categoryOf(line, looking)?.allowance !== undefined;
   return claim.lines.flatMap((line, index) => {
     const found: RemarkReason[] = [];
-    const ceiling = rules.ceilings[line.category];
+    const { ceiling, allowance, inAllowance } = categoryOf(line, looking) ?? {};
     const most = ceiling && inClaim(ceiling);
     if (most && line.claimed > most.minor) {
       const by = money(line.claimed - most.minor, claim.currency);
       found.push({ code: "over a ceiling", values: { by, ceiling, category: line.category } });
     }
     const sameDay = claim.lines.filter((other) => other.date === line.date);
-    if (line.category === "allowance") {
-      const day = sameDay.filter((other) => other.category === "allowance");
+    if (allowance) {
+      const day = sameDay.filter((other) => other.category === line.category);
       const total = day.reduce((all, one) => all + one.claimed, 0);
-      const allowed = inClaim(rules.dailyAllowance);
+      const allowed = inClaim(allowance);
       if (allowed && total > allowed.minor && day[0] === line) {
         const by = money(total - allowed.minor, claim.currency);
-        found.push({ code: "over the daily allowance", values: { by, allowance: rules.dailyAllowance } });
+        found.push({ code: "over the daily allowance", values: { by, allowance } });
       }
     }
-    if (line.category === "meals" && sameDay.some((other) => other.category === "allowance"))
-      found.push({ code: "meal and allowance", values: { date: line.date } });
+    if (inAllowance && sameDay.some(isAllowance))
+      found.push({ code: "contained in the allowance", values: { date: line.date, category: line.category } });
     return found.map((why) => ({ line: index + 1, why }));
   });
 }
@@ -206,7 +208,11 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   starting: claimStart,
   steps: ["post", "next payment run"],
   refers: () => null,
-  around: (claim) => ({ rules: true, receipts: receiptsOf(claim) }),
+  around: (claim) => ({
+    rules: true,
+    receipts: receiptsOf(claim),
+    categories: { list: "claim-categories", keys: keysOf(claim.lines, (line) => line.category) },
+  }),
   lookedUp: (claim) => ({ receipts: receiptsOf(claim) }),
   outside: () => ({ account: null, called: "the claim", reference: "" }),
   posting: ({ payee: person }) => ({ kind: "claim posted", person }),
@@ -214,27 +220,29 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   changesAccount: () => null,
   schema: ExpenseClaimSchema,
   fields: [
-    { key: "category", kind: "choice", label: "category", many: true, always: true, choices: CLAIM_CATEGORIES },
+    { key: "category", kind: "choice", label: "category", many: true, always: true, list: "claim-categories" },
     { key: "gross", kind: "amount", label: "total claimed", always: true },
     { key: "missingReceipt", kind: "flag", label: "missing receipt" },
     { key: "sameReceipt", kind: "flag", label: "receipt that stands elsewhere too" },
     { key: "overCeiling", kind: "flag", label: "line over its ceiling" },
     { key: "aboveRate", kind: "flag", label: "line claimed above the day’s rate" },
     { key: "onBehalf", kind: "flag", label: "claim on behalf of somebody" },
-    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "costCentre", kind: "choice", label: "cost centre", many: true, list: "cost-centres" },
+    { key: "project", kind: "choice", label: "project", many: true, list: "projects" },
     { key: "currency", kind: "choice", label: "currency", always: true },
     { key: "unit", kind: "choice", label: "unit", always: true },
     { key: "requester", kind: "choice", label: "requester", always: true },
   ],
   facts: (claim, looking) => ({
-    category: [...new Set(claim.lines.map((line) => line.category))],
+    category: keysOf(claim.lines, (line) => line.category),
     gross: claimTotal(claim),
     missingReceipt: linesWithoutReceipt(claim, looking).length > 0,
     sameReceipt: receiptsTwice(claim, looking).length > 0,
     overCeiling: overCeilings(claim, looking).length > 0,
     aboveRate: offTheRate(claim, looking).length > 0,
     onBehalf: claim.onBehalfOf !== null,
-    costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))],
+    costCentre: keysOf(claim.lines, (line) => line.costCentre),
+    project: keysOf(claim.lines, (line) => line.project),
     currency: claim.currency,
     unit: claim.unit,
     requester: claim.requester,
@@ -261,7 +269,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   ],
   missing,
   changes,
-  lines: (claim) => claim.lines.map(sayLineOf(claim)),
+  lines: (claim) => claim.lines.map(lineOf(claim)),
   party: (claim) => claim.payee,
   amountKeys: ["minor", "claimed"],
   parts: (claim) =>
@@ -281,7 +289,9 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
     }),
   }),
   remarks,
-  concerns: (claim) => ({ costCentre: [...new Set(claim.lines.map((line) => line.costCentre).filter(Boolean))] }),
+  picks: (claim) => picksOfLines(claim.lines, "claim-categories"),
+  taxed: (claim) => claim.lines,
+  concerns: () => ({}),
   linePapers: {
     missing: linesWithoutReceipt,
     of: (claim, line) => claim.lines[line - 1]?.receipt,
@@ -306,7 +316,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
     lines: [
       {
         date: known.date,
-        category: known.category && known.category in CLAIM_CATEGORIES ? (known.category as ClaimCategory) : "travel",
+        category: known.category ?? "",
         description: "Trial",
         costCentre: "",
         spent: { minor: known.minor, currency: known.currency },

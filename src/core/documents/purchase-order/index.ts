@@ -1,4 +1,4 @@
 /** What there is to know of purchase orders. */
 export { orderChanges } from "./changes";
-export { ORDER_CATEGORIES, PurchaseOrderSchema, increaseOf, lineNet, orderTotals, purchaseOrderType } from "./type";
+export { PurchaseOrderSchema, increaseOf, lineNet, orderTotals, purchaseOrderType } from "./type";
 export type { OrderLine, PurchaseOrder } from "./type";

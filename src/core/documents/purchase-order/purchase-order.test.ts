@@ -2,9 +2,10 @@
 import { Decimal } from "decimal.js";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { order } from "../../fixtures";
+import { directory, order } from "../../fixtures";
 import { percentOf, times } from "../parts";
 import { documentType, lineNet, orderTotals, type OrderLine } from "../index";
+import { namesOf, sayChange } from "../../words";
 
 const line = (quantity: string, unitPrice: number, taxPercent = "0"): OrderLine => ({
   description: "x",
@@ -63,7 +64,11 @@ describe("changes between revisions", () => {
       supplier: "Skarnes Dock",
       lines: [{ ...before.lines[0]!, unitPrice: 90_000 }, line("2", 500)],
     };
-    expect(documentType("purchase-order").changes(before, after)).toEqual([
+    expect(
+      documentType("purchase-order")
+        .changes(before, after)
+        .map((one) => sayChange(one, namesOf(directory))),
+    ).toEqual([
       { label: "Supplier", before: "Northrigg Cordage", after: "Skarnes Dock" },
       {
         label: "Line 1",

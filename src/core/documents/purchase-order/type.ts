@@ -1,40 +1,31 @@
 import { z } from "zod";
-import { formatMoney, money, sum, MinorSchema, type Money } from "../../money";
+import { money, sum, MinorSchema, PercentSchema, type Money } from "../../money";
 import { IdSchema } from "../../ids";
+import { chargedTo, keysOf, picked, picksOfLines } from "../picks";
 import { supplierTotal } from "../supplier-total";
-import type { Change, DocumentType, MissingItem, RefusedPart, Remark } from "../registry";
+import type { DocumentType, MissingItem, RefusedPart, Remark } from "../registry";
+import type { MissingReason } from "../reasons";
+import {
+  amount,
+  date,
+  differences,
+  entry,
+  papers,
+  parts,
+  person,
+  priced,
+  text,
+  type Change,
+  type Shown,
+} from "../shown";
 import { orderStart } from "./starting";
 import { whyNotOpen, type EvaluationContext } from "../context";
-import {
-  PercentSchema,
-  QuantitySchema,
-  basicFields,
-  compareLines,
-  differences,
-  namesOf,
-  sampleBasics,
-  taxByRate,
-  times,
-  withExactTotals,
-  written,
-} from "../parts";
-
-/** Categories of a line, by the key that conditions name. */
-export const ORDER_CATEGORIES = {
-  "dry-dock": "Dry-dock work",
-  engine: "Engine parts and work",
-  fuel: "Fuel",
-  deck: "Deck and safety gear",
-  catering: "Catering supplies",
-  it: "Software and hardware",
-  office: "Office and printing",
-  services: "Services",
-} as const;
+import { QuantitySchema, basicFields, sampleBasics, taxByRate, times, withExactTotals, written } from "../parts";
 
 export const OrderLineSchema = z.strictObject({
   description: written(200),
-  category: z.enum(Object.keys(ORDER_CATEGORIES) as [keyof typeof ORDER_CATEGORIES]),
-  costCentre: z.string().max(40).default(""),
+  category: picked("order-categories", "Key of a category of orders").default(""),
+  ...chargedTo,
   quantity: QuantitySchema,
   unitPrice: MinorSchema.min(0).meta({ description: "Net price of one, in minor units of the order's currency" }),
   taxPercent: PercentSchema.default("0"),
@@ -93,38 +84,46 @@ export function increaseOf(order: PurchaseOrder, { around }: EvaluationContext):
 
 function missing(order: PurchaseOrder): MissingItem[] {
   const items: MissingItem[] = [];
-  const need = (filled: boolean, path: string, message: string) => {
-    if (!filled) items.push({ path, message });
+  const need = (filled: boolean, path: string, why: MissingReason) => {
+    if (!filled) items.push({ path, why });
   };
-  need(order.title.trim() !== "", "title", "Say in a few words what is ordered");
-  need(order.supplier.trim() !== "", "supplier", "Name the supplier");
-  need(order.lines.length > 0, "lines", "Enter at least one line");
+  need(order.title.trim() !== "", "title", { code: "no title" });
+  need(order.supplier.trim() !== "", "supplier", { code: "nobody named", values: { who: "supplier" } });
+  need(order.lines.length > 0, "lines", { code: "no lines" });
   order.lines.forEach((line, index) => {
-    need(line.description.trim() !== "", `lines.${index}.description`, `Line ${index + 1}: say what it is`);
-    need(lineNet(line) > 0, `lines.${index}.unitPrice`, `Line ${index + 1}: enter a quantity and a price above zero`);
+    need(line.description.trim() !== "", `lines.${index}.description`, {
+      code: "line not described",
+      values: { line: index + 1 },
+    });
+    need(lineNet(line) > 0, `lines.${index}.unitPrice`, { code: "line comes to nothing", values: { line: index + 1 } });
   });
   return items;
 }
 
 function changes(before: PurchaseOrder, after: PurchaseOrder): Change[] {
-  const { found, compare } = differences();
-  compare("Title", before.title, after.title);
-  compare("Supplier", before.supplier, after.supplier);
-  compare("Currency", before.currency, after.currency);
-  compare("Promised date", before.promisedDate ?? "", after.promisedDate ?? "");
-  compare("Receiver", before.receiver ?? "", after.receiver ?? "");
-  compare("Note", before.note, after.note);
-  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
-  compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
-  compare("Net total", formatMoney(orderTotals(before).net), formatMoney(orderTotals(after).net));
+  const { found, compare, compareLines } = differences();
+  compare("Title", text(before.title), text(after.title));
+  compare("Supplier", text(before.supplier), text(after.supplier));
+  compare("Currency", text(before.currency), text(after.currency));
+  compare("Promised date", date(before.promisedDate), date(after.promisedDate));
+  compare("Receiver", person(before.receiver), person(after.receiver));
+  compare("Note", text(before.note), text(after.note));
+  compareLines(before.lines.map(lineOf(before)), after.lines.map(lineOf(after)));
+  compare("Papers", papers(before.attachments), papers(after.attachments));
+  compare("Net total", amount(orderTotals(before).net), amount(orderTotals(after).net));
   return found;
 }
 
-function sayLineOf(order: PurchaseOrder): (line: OrderLine) => string {
-  return (line) => {
-    const price = formatMoney(money(line.unitPrice, order.currency));
-    return `${line.description}, ${line.quantity} × ${price}, ${ORDER_CATEGORIES[line.category]}, tax ${line.taxPercent}%${line.costCentre ? `, ${line.costCentre}` : ""}`;
-  };
+function lineOf({ currency }: PurchaseOrder): (line: OrderLine) => Shown {
+  return (line) =>
+    parts(
+      text(line.description),
+      priced(line.quantity, line.unitPrice, currency),
+      entry("order-categories", line.category),
+      { code: "tax", values: { percent: line.taxPercent } },
+      entry("cost-centres", line.costCentre),
+      entry("projects", line.project ?? ""),
+    );
 }
 
 function remarks(order: PurchaseOrder, looking: EvaluationContext): Remark[] {
@@ -187,8 +186,9 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   changesAccount: () => null,
   schema: PurchaseOrderSchema,
   fields: [
-    { key: "category", kind: "choice", label: "category", many: true, always: true, choices: ORDER_CATEGORIES },
-    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "category", kind: "choice", label: "category", many: true, always: true, list: "order-categories" },
+    { key: "costCentre", kind: "choice", label: "cost centre", many: true, list: "cost-centres" },
+    { key: "project", kind: "choice", label: "project", many: true, list: "projects" },
     { key: "supplier", kind: "text", label: "supplier", always: true },
     { key: "title", kind: "text", label: "title", always: true },
     { key: "currency", kind: "choice", label: "currency", always: true },
@@ -205,8 +205,9 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   facts(order, looking) {
     const totals = orderTotals(order);
     return {
-      category: [...new Set(order.lines.map((line) => line.category))],
-      costCentre: [...new Set(order.lines.map((line) => line.costCentre).filter(Boolean))],
+      category: keysOf(order.lines, (line) => line.category),
+      costCentre: keysOf(order.lines, (line) => line.costCentre),
+      project: keysOf(order.lines, (line) => line.project),
       supplier: order.supplier,
       title: order.title,
       currency: order.currency,
@@ -256,7 +257,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   ],
   missing,
   changes,
-  lines: (order) => order.lines.map(sayLineOf(order)),
+  lines: (order) => order.lines.map(lineOf(order)),
   party: (order) => order.supplier,
   amountKeys: ["unitPrice", "quantity"],
   parts: (order) =>
@@ -268,10 +269,9 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     })),
   without: (order, refused) => ({ ...order, lines: linesWithout(order.lines, refused) }),
   remarks,
-  concerns: (order) => ({
-    costCentre: [...new Set(order.lines.map((line) => line.costCentre).filter(Boolean))],
-    supplier: order.supplier ? [order.supplier] : [],
-  }),
+  picks: (order) => picksOfLines(order.lines, "order-categories"),
+  taxed: (order) => order.lines,
+  concerns: ({ supplier }) => ({ supplier: supplier ? [supplier] : [] }),
   peopleFields: { receiver: "receiver" },
   named: ({ receiver }): Record<string, string> => (receiver ? { receiver } : {}),
   interested: () => [],
@@ -284,8 +284,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     lines: [
       {
         description: "Trial",
-        category:
-          known.category && known.category in ORDER_CATEGORIES ? (known.category as OrderLine["category"]) : "deck",
+        category: known.category ?? "",
         costCentre: "",
         quantity: "1",
         unitPrice: known.minor,

@@ -1,20 +1,19 @@
 import { z } from "zod";
 import { beforeKey } from "../../conditions";
-import { formatMoney, money, MoneySchema } from "../../money";
+import { money, MoneySchema } from "../../money";
 import type { EvaluationContext } from "../context";
 import {
   MOST_MINOR,
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
-  notAttached,
-  differences,
-  namesOf,
   sampleBasics,
   written,
   wrongChanges,
 } from "../parts";
+import { termsPicked } from "../picks";
 import type { DocumentType, MissingItem, Remark } from "../registry";
+import { differences, papers, shownValue, text } from "../shown";
 import { supplierAccountStart } from "./starting";
 
 /** Fields of a supplier's account that a change must be approved for. */
@@ -31,9 +30,6 @@ export type SupplierField = keyof typeof SUPPLIER_FIELDS;
 
 /** What a new account needs before it can be opened. */
 export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
-
-/** Papers that a new account needs, by the name under which they are attached. */
-export const SUPPLIER_PAPERS = ["Bank letter"] as const;
 
 const Value = z.union([written(200), MoneySchema]).nullable();
 
@@ -90,18 +86,15 @@ const after = (account: SupplierAccount, field: SupplierField) =>
 
 function missing(account: SupplierAccount): MissingItem[] {
   const items: MissingItem[] = [];
-  if (account.changes.length === 0) items.push({ path: "changes", message: "Change at least one field" });
+  if (account.changes.length === 0) items.push({ path: "changes", why: { code: "no field changed" } });
   items.push(...wrongChanges(account.changes, SUPPLIER_FIELDS));
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)
       if (!after(account, field))
-        items.push({ path: `fields.${field}`, message: `${SUPPLIER_FIELDS[field]}: a new account needs it` });
-  if (account.opening)
-    for (const name of notAttached(SUPPLIER_PAPERS, account))
-      items.push({
-        path: "attachments",
-        message: `${name}: attach it and say which paper it is; a new account needs it`,
-      });
+        items.push({
+          path: `fields.${field}`,
+          why: { code: "needed for a new account", values: { label: SUPPLIER_FIELDS[field] } },
+        });
   return items;
 }
 
@@ -124,9 +117,6 @@ function remarks(account: SupplierAccount, { around }: EvaluationContext): Remar
   return found;
 }
 
-const sayValue = (value: SupplierAccount["changes"][number]["after"]) =>
-  value === null ? "" : typeof value === "string" ? value : formatMoney(value);
-
 export const supplierAccountType: DocumentType<SupplierAccount> = {
   key: "supplier-account",
   name: { one: "supplier account", many: "supplier accounts", prefix: "SA" },
@@ -136,7 +126,10 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
   steps: ["apply changes"],
   partyForm: true,
   refers: ({ supplier }) => supplier,
-  around: ({ supplier: id }) => ({ account: { kind: "supplier", id } }),
+  around: ({ supplier: id, opening }) => ({
+    account: { kind: "supplier", id },
+    ...(opening && { papersFor: { what: "newSupplier", beforeSending: true } }),
+  }),
   lookedUp: () => ({}),
   outside: ({ supplier: id }) => ({ account: { kind: "supplier", id }, called: "your account", reference: "" }),
   posting: () => null,
@@ -152,7 +145,7 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     { key: "address", kind: "text", label: "address", controlled: true },
     { key: "email", kind: "text", label: "e-mail of the supplier", controlled: true },
     { key: "bankAccount", kind: "text", label: "bank account", controlled: true },
-    { key: "paymentTerms", kind: "text", label: "payment terms", controlled: true },
+    { key: "paymentTerms", kind: "choice", label: "payment terms", controlled: true, list: "payment-terms" },
     { key: "limit", kind: "amount", label: "own invoice limit", controlled: true },
     { key: "currency", kind: "choice", label: "currency", always: true },
     { key: "unit", kind: "choice", label: "unit", always: true },
@@ -189,13 +182,24 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
   ],
   missing,
   lines: (account) =>
-    account.changes.map((one) => `${SUPPLIER_FIELDS[one.field]}: ${sayValue(one.before)} → ${sayValue(one.after)}`),
+    account.changes.map((one) => ({
+      code: "changed",
+      values: {
+        label: SUPPLIER_FIELDS[one.field],
+        before: shownValue(one.field, one.before),
+        after: shownValue(one.field, one.after),
+      },
+    })),
   changes: (before, now) => {
     const { found, compare } = differences();
     for (const [field, label] of Object.entries(SUPPLIER_FIELDS))
-      compare(label, sayValue(after(before, field as SupplierField)), sayValue(after(now, field as SupplierField)));
-    compare("Note", before.note, now.note);
-    compare("Papers", namesOf(before.attachments), namesOf(now.attachments));
+      compare(
+        label,
+        shownValue(field, after(before, field as SupplierField)),
+        shownValue(field, after(now, field as SupplierField)),
+      );
+    compare("Note", text(before.note), text(now.note));
+    compare("Papers", papers(before.attachments), papers(now.attachments));
     return found;
   },
   party: (account) => account.supplier,
@@ -214,6 +218,8 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     changes: account.changes.filter((one) => !refused.some((part) => part.part === one.field)),
   }),
   remarks,
+  picks: (account) => termsPicked(account.changes),
+  taxed: () => [],
   concerns: (account) => ({ supplier: [account.supplierName] }),
   peopleFields: {},
   named: () => ({}),

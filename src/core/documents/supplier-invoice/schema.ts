@@ -1,10 +1,12 @@
 import { z } from "zod";
 import { IdSchema } from "../../ids";
-import { MOST_MINOR, PercentSchema, QuantitySchema, StatedSchema, basicFields, written } from "../parts";
+import { PercentSchema } from "../../money";
+import { chargedTo } from "../picks";
+import { MOST_MINOR, QuantitySchema, StatedSchema, basicFields, written } from "../parts";
 
 export const InvoiceLineSchema = z.strictObject({
   description: written(200),
-  costCentre: z.string().max(40).default(""),
+  ...chargedTo,
   quantity: QuantitySchema,
   unitPrice: z.int().min(0).max(MOST_MINOR).meta({ description: "Net price of one, in minor units" }),
   net: StatedSchema.meta({ description: "Net of the line as stated (BT-131)" }),

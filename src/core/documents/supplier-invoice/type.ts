@@ -1,11 +1,13 @@
-import { formatMoney, money } from "../../money";
+import { money } from "../../money";
 import { whyNotOpen, type EvaluationContext } from "../context";
 import { brokenRules, invoiceTotals } from "./arithmetic";
 import { matchOf } from "./match";
-import { compareLines, differences, namesOf, sampleBasics, withExactTotals } from "../parts";
-import type { Change, DocumentType, MissingItem, Remark, InvoiceIdentity } from "../registry";
+import { sampleBasics, withExactTotals } from "../parts";
+import { amount, date, differences, papers, parts, priced, text, type Change, type Shown } from "../shown";
+import { keysOf, picksOfLines } from "../picks";
+import type { DocumentType, MissingItem, Remark, InvoiceIdentity } from "../registry";
 import { invoiceStart } from "./starting";
-import type { RemarkReason } from "../reasons";
+import type { MissingReason, RemarkReason } from "../reasons";
 import { StatedTotalsSchema, SupplierInvoiceShape, type InvoiceLine, type SupplierInvoice } from "./schema";
 import { supplierTotal } from "../supplier-total";
 
@@ -14,51 +16,55 @@ export const SupplierInvoiceSchema = SupplierInvoiceShape.superRefine(withExactT
 
 function missing(invoice: SupplierInvoice): MissingItem[] {
   const items: MissingItem[] = [];
-  const need = (filled: boolean, path: string, message: string) => {
-    if (!filled) items.push({ path, message });
+  const need = (filled: boolean, path: string, why: MissingReason) => {
+    if (!filled) items.push({ path, why });
   };
-  need(invoice.supplier.trim() !== "", "supplier", "Name the supplier");
-  need(invoice.invoiceNumber.trim() !== "", "invoiceNumber", "Enter the supplier’s invoice number");
-  need(invoice.lines.length > 0, "lines", "Enter at least one line");
-  need(
-    !invoice.discountPercent === !invoice.discountDate,
-    "discountDate",
-    "A discount needs its percentage and the last day on which it is given",
-  );
+  need(invoice.supplier.trim() !== "", "supplier", { code: "nobody named", values: { who: "supplier" } });
+  need(invoice.invoiceNumber.trim() !== "", "invoiceNumber", {
+    code: "field empty",
+    values: { field: "supplier’s invoice number" },
+  });
+  need(invoice.lines.length > 0, "lines", { code: "no lines" });
+  need(!invoice.discountPercent === !invoice.discountDate, "discountDate", { code: "discount incomplete" });
   invoice.lines.forEach((line, index) =>
-    need(line.description.trim() !== "", `lines.${index}.description`, `Line ${index + 1}: say what it is`),
+    need(line.description.trim() !== "", `lines.${index}.description`, {
+      code: "line not described",
+      values: { line: index + 1 },
+    }),
   );
-  need(invoiceTotals(invoice).gross.minor !== 0, "stated.gross", "Enter what the invoice comes to");
+  need(invoiceTotals(invoice).gross.minor !== 0, "stated.gross", { code: "comes to nothing" });
   return items;
 }
 
 function changes(before: SupplierInvoice, after: SupplierInvoice): Change[] {
-  const { found, compare } = differences();
-  const say = (invoice: SupplierInvoice, key: "net" | "tax" | "gross" | "due") =>
-    formatMoney(invoiceTotals(invoice)[key]);
-  compare("Supplier", before.supplier, after.supplier);
-  compare("Invoice number", before.invoiceNumber, after.invoiceNumber);
-  compare("Order", before.orderNumber ?? "", after.orderNumber ?? "");
-  compare("Dated", before.date, after.date);
-  compare("Due", before.dueDate ?? "", after.dueDate ?? "");
-  compare("Discount until", before.discountDate ?? "", after.discountDate ?? "");
-  compare("Bank account", before.bankAccount, after.bankAccount);
-  compare("Note", before.note, after.note);
-  compareLines(compare, before.lines.map(sayLineOf(before)), after.lines.map(sayLineOf(after)));
-  compare("Papers", namesOf(before.attachments), namesOf(after.attachments));
+  const { found, compare, compareLines } = differences();
+  const total = (invoice: SupplierInvoice, key: "net" | "tax" | "gross" | "due") => amount(invoiceTotals(invoice)[key]);
+  compare("Supplier", text(before.supplier), text(after.supplier));
+  compare("Invoice number", text(before.invoiceNumber), text(after.invoiceNumber));
+  compare("Order", text(before.orderNumber), text(after.orderNumber));
+  compare("Dated", date(before.date), date(after.date));
+  compare("Due", date(before.dueDate), date(after.dueDate));
+  compare("Discount until", date(before.discountDate), date(after.discountDate));
+  compare("Bank account", text(before.bankAccount), text(after.bankAccount));
+  compare("Note", text(before.note), text(after.note));
+  compareLines(before.lines.map(lineOf(before)), after.lines.map(lineOf(after)));
+  compare("Papers", papers(before.attachments), papers(after.attachments));
   for (const [label, key] of [
     ["Net total", "net"],
     ["Tax", "tax"],
     ["Gross total", "gross"],
     ["Amount due", "due"],
   ] as const)
-    compare(label, say(before, key), say(after, key));
+    compare(label, total(before, key), total(after, key));
   return found;
 }
 
-function sayLineOf({ currency }: SupplierInvoice): (line: InvoiceLine) => string {
+function lineOf({ currency }: SupplierInvoice): (line: InvoiceLine) => Shown {
   return (line) =>
-    `${line.description}, ${line.quantity} × ${formatMoney(money(line.unitPrice, currency))}, net ${formatMoney(money(line.net, currency))}`;
+    parts(text(line.description), priced(line.quantity, line.unitPrice, currency), {
+      code: "net",
+      values: { amount: money(line.net, currency) },
+    });
 }
 
 /** By how much an invoice passes its supplier's own limit, in the limit's currency; null without a limit or a rate. */
@@ -139,7 +145,8 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
       },
     },
     { key: "supplier", kind: "text", label: "supplier", always: true },
-    { key: "costCentre", kind: "text", label: "cost centre", many: true },
+    { key: "costCentre", kind: "choice", label: "cost centre", many: true, list: "cost-centres" },
+    { key: "project", kind: "choice", label: "project", many: true, list: "projects" },
     { key: "net", kind: "amount", label: "net total", always: true },
     { key: "gross", kind: "amount", label: "gross total", always: true },
     { key: "dueDate", kind: "date", label: "due date" },
@@ -167,7 +174,8 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
     return {
       match: match.outcome,
       supplier: invoice.supplier,
-      costCentre: [...new Set(invoice.lines.map((line) => line.costCentre).filter(Boolean))],
+      costCentre: keysOf(invoice.lines, (line) => line.costCentre),
+      project: keysOf(invoice.lines, (line) => line.project),
       net: totals.net,
       gross: totals.gross,
       dueDate: invoice.dueDate,
@@ -219,7 +227,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   ],
   missing,
   changes,
-  lines: (invoice) => invoice.lines.map(sayLineOf(invoice)),
+  lines: (invoice) => invoice.lines.map(lineOf(invoice)),
   // An invoice is owed as it stands: what is not owed is credited by its supplier, not crossed out here.
   // To whom money would go: another account is another party, whoever is named.
   party: ({ supplier, bankAccount }) => (bankAccount ? `${supplier}, account ${bankAccount}` : supplier),
@@ -240,10 +248,10 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   parts: () => [],
   without: (invoice) => invoice,
   remarks,
-  concerns: (invoice) => ({
-    costCentre: [...new Set(invoice.lines.map((line) => line.costCentre).filter(Boolean))],
-    supplier: invoice.supplier ? [invoice.supplier] : [],
-  }),
+  picks: (invoice) => picksOfLines(invoice.lines),
+  // What a supplier charges is what stands on its paper; its rates are those of its country.
+  taxed: () => [],
+  concerns: ({ supplier }) => ({ supplier: supplier ? [supplier] : [] }),
   peopleFields: { receiver: "receiver" },
   named: ({ receiver }): Record<string, string> => (receiver ? { receiver } : {}),
   interested: () => [],

@@ -1,5 +1,6 @@
 import { Exact } from "../../documents";
-import { formatMoney, minorDigits, money } from "../../money";
+import { minorDigits, money } from "../../money";
+import type { ComesOf, IntakeReason } from "../reasons";
 import { Reader, many, type Node } from "./reader";
 
 /** Allowances and charges of a document or a line, each in minor units, and the lines they would be as charges. */
@@ -21,7 +22,8 @@ export function adjustmentsOf(reader: Reader, node: Node, at: string): Adjusted 
       const reason = reader.text(one, "AllowanceChargeReason") || "Charge";
       found.charged.push({ reason, minor, percent: reader.percent(one, "TaxCategory/Percent", `${place}/Percent`) });
     } else if (indicator === "false") found.allowances += minor;
-    else if (indicator) reader.bad(`${place}/ChargeIndicator`, `“${indicator}” is neither true nor false`);
+    else if (indicator)
+      reader.bad(`${place}/ChargeIndicator`, { code: "neither true nor false", values: { typed: indicator } });
   }
   return found;
 }
@@ -47,14 +49,13 @@ export function lineOf(
   const per = reader.decimal(line, "Price/BaseQuantity", `${at}/BaseQuantity`) || "1";
   const named = reader.text(line, "Price/PriceAmount/@currencyID");
   if (named && named !== reader.currency)
-    reader.bad(`${at}/PriceAmount`, `is in ${named}, the document in ${reader.currency}`);
+    reader.bad(`${at}/PriceAmount`, { code: "other currency", values: { named, document: reader.currency } });
   const { allowances, charges } = adjustmentsOf(reader, line, `${at}/`);
   const stated = reader.amount(line, "LineExtensionAmount", `${at}/LineExtensionAmount`, false, true);
   if (!quantity || !price) return null;
-  if (price.startsWith("-"))
-    reader.bad(`${at}/PriceAmount`, "is below zero; a line that is taken back has a quantity below zero");
+  if (price.startsWith("-")) reader.bad(`${at}/PriceAmount`, { code: "price below zero" });
   if (per.startsWith("-") || /^0*(\.0*)?$/.test(per)) {
-    reader.bad(`${at}/BaseQuantity`, "is not above zero");
+    reader.bad(`${at}/BaseQuantity`, { code: "not above zero" });
     return null;
   }
   const adjusted = charges - allowances;
@@ -65,26 +66,26 @@ export function lineOf(
     .add(adjusted);
   const minor = exact.toDecimalPlaces(0).toNumber();
   if (!Number.isSafeInteger(minor)) {
-    reader.bad(at, "comes to more than can be counted exactly");
+    reader.bad(at, { code: "not counted exactly" });
     return null;
   }
   if (quantity.startsWith("-") && stated !== null && stated > 0)
-    reader.bad(`${at}/${quantityName}`, "is below zero, and the amount of the line is not");
+    reader.bad(`${at}/${quantityName}`, { code: "quantity alone below zero" });
   else if (stated !== null && Math.abs(stated - minor) > SLACK)
-    reader.bad(
-      `${at}/LineExtensionAmount`,
-      differs(reader, stated, minor, "quantity × price and its allowances and charges"),
-    );
+    reader.bad(`${at}/LineExtensionAmount`, differs(reader, stated, minor, "line"));
   return { computed: { quantity, price, per, adjusted, minor }, net: stated ?? minor };
 }
 
-/** @example "says 400.00 EUR, and its lines come to 5,400.00 EUR" */
-export function differs(reader: Reader, stated: number, computed: number, what: string): string {
+/** That a total is stated otherwise than it comes to, both in minor units of the document’s currency. */
+export function differs(reader: Reader, stated: number, computed: number, of: ComesOf): IntakeReason {
   const { currency } = reader;
-  return `says ${formatMoney(money(stated, currency))}, and ${what} come to ${formatMoney(money(computed, currency))}`;
+  return {
+    code: "states another amount",
+    values: { stated: money(stated, currency), computed: money(computed, currency), of },
+  };
 }
 
-/** Refuses a stated total that is none of what its parts can come to. @param allowed the first is what it comes to, the others what a file's rounding makes of it */
-export function mustBe(reader: Reader, at: string, stated: number | null, what: string, ...allowed: number[]): void {
-  if (stated !== null && !allowed.includes(stated)) reader.bad(at, differs(reader, stated, allowed[0]!, what));
+/** Refuses a stated total that is none of what its parts can come to, all in minor units. @param allowed the first is what it comes to, the others what a file's rounding makes of it */
+export function mustBe(reader: Reader, at: string, stated: number | null, of: ComesOf, ...allowed: number[]): void {
+  if (stated !== null && !allowed.includes(stated)) reader.bad(at, differs(reader, stated, allowed[0]!, of));
 }

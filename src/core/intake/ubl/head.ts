@@ -4,7 +4,7 @@ import { Reader, type Node, type Taker } from "./reader";
 /** What orders and invoices have in common. */
 export function basics(reader: Reader, node: Node, taker: Taker, title: string) {
   const date = reader.date(node, "IssueDate", "IssueDate", true) ?? taker.today;
-  if (date > taker.today) reader.bad("IssueDate", `${date} is later than today`);
+  if (date > taker.today) reader.bad("IssueDate", { code: "later than today", values: { date } });
   return {
     title,
     requester: taker.requester,
@@ -22,7 +22,7 @@ export function partyName(reader: Reader, node: Node, party: string): string {
   const name =
     reader.text(node, `${party}/Party/PartyName/Name`) ||
     reader.text(node, `${party}/Party/PartyLegalEntity/RegistrationName`);
-  if (!name) reader.bad(`${party}/Party`, "has neither a name nor a registration name");
-  if (isFormula(name)) reader.bad(`${party}/Party`, "its name begins like a formula");
+  if (!name) reader.bad(`${party}/Party`, { code: "party without a name" });
+  if (isFormula(name)) reader.bad(`${party}/Party`, { code: "name like a formula" });
   return name.slice(0, 120);
 }

@@ -1,6 +1,7 @@
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import { DocumentSchema, type AnyDocument } from "../../documents";
-import { refusalsOf, type Result, refused } from "../../refusal";
+import { no, refusalsOf, type Located, type Result } from "../../refusal";
+import type { IntakeReason } from "../reasons";
 import { invoiceOf } from "./invoice";
 import { orderOf } from "./order";
 import { Reader, isNode, type Node, type Taker } from "./reader";
@@ -22,31 +23,39 @@ const PARSER = new XMLParser({
  * entities do. What is stated is kept as stated, and
  * must agree with what it is made of within the rounding of the file; nothing is dropped: what cannot be taken is refused, with both figures where two differ.
  */
-export function fromUbl(text: string, taker: Taker): Result<AnyDocument> {
-  const no = (message: string): Result<AnyDocument> => refused("file", message, "file");
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return no("The file has a DOCTYPE; UBL needs none, and it is not read");
-  if (text.includes("\ufffd")) return no("The file is not UTF-8; save it as UTF-8 and try again");
-  if (text.includes("\u0000")) return no("The file is not text");
+export function fromUbl(text: string, taker: Taker): Result<AnyDocument, Located<IntakeReason>> {
+  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return no({ code: "has a DOCTYPE" }, "file");
+  if (text.includes("\ufffd")) return no({ code: "not UTF-8" }, "file");
+  if (text.includes("\u0000")) return no({ code: "not text" }, "file");
   const valid = XMLValidator.validate(text);
-  if (valid !== true) return no(`The file is not well-formed XML: line ${valid.err.line}, ${valid.err.msg}`);
+  if (valid !== true)
+    return no({ code: "not well-formed", values: { line: valid.err.line, found: valid.err.msg } }, "file");
   let root: Node;
   try {
     root = PARSER.parse(text) as Node;
   } catch (error) {
-    return no(`The file cannot be read as XML: ${(error as Error).message}`);
+    return no({ code: "not XML", values: { found: (error as Error).message } }, "file");
   }
   const reader = new Reader();
   const invoice = root.Invoice;
   const order = root.Order;
   if (isNode(invoice)) return finish(reader, () => invoiceOf(reader, invoice, taker));
   if (isNode(order)) return finish(reader, () => orderOf(reader, order, taker));
-  if (root.CreditNote !== undefined) return no("A credit note is not taken in by file; enter it by hand");
-  return no("The file is neither a UBL Invoice nor a UBL Order");
+  if (root.CreditNote !== undefined) return no({ code: "a credit note" }, "file");
+  return no({ code: "neither invoice nor order" }, "file");
 }
 
-function finish(reader: Reader, make: () => unknown): Result<AnyDocument> {
+function finish(reader: Reader, make: () => unknown): Result<AnyDocument, Located<IntakeReason>> {
   const made = make();
   if (reader.problems.length > 0) return { ok: false, refusals: reader.problems };
   const parsed = DocumentSchema.safeParse(made);
-  return parsed.success ? { ok: true, value: parsed.data } : { ok: false, refusals: refusalsOf(parsed.error) };
+  if (parsed.success) return { ok: true, value: parsed.data };
+  return {
+    ok: false,
+    refusals: refusalsOf(parsed.error).map(({ message, path = "" }) => ({
+      code: "malformed",
+      values: { found: message },
+      path,
+    })),
+  };
 }

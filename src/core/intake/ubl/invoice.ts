@@ -2,7 +2,7 @@ import { Exact, type InvoiceLine, type SupplierInvoice } from "../../documents";
 import { minorDigits, parseMoney } from "../../money";
 import { adjustmentsOf, lineOf, mustBe, type Computed } from "./amounts";
 import { basics, partyName } from "./head";
-import { Reader, many, type Node, type Taker } from "./reader";
+import { Reader, costCentreOf, many, type Node, type Taker } from "./reader";
 
 /** Elements that would change what is owed, and that are not taken; a file that has one is refused and not read without it. */
 const NOT_TAKEN = ["WithholdingTaxTotal"] as const;
@@ -17,9 +17,9 @@ export function invoiceOf(reader: Reader, node: Node, taker: Taker): SupplierInv
   const totals = (name: string, needed = false, signed = false) =>
     reader.amount(total, name, `LegalMonetaryTotal/${name}`, needed, signed);
   for (const name of NOT_TAKEN)
-    if (node[name] !== undefined) reader.bad(name, "is not taken in by file; enter the invoice by hand");
+    if (node[name] !== undefined) reader.bad(name, { code: "not taken in", values: { byHand: true } });
   const lines = many(node.InvoiceLine);
-  if (lines.length === 0) reader.bad("InvoiceLine", "there is none");
+  if (lines.length === 0) reader.bad("InvoiceLine", { code: "none there" });
   const { allowances, charges } = adjustmentsOf(reader, node, "");
   const subtotals = many(tax.TaxSubtotal);
   // A file with one rate for all may leave it out at its lines.
@@ -50,7 +50,7 @@ export function invoiceOf(reader: Reader, node: Node, taker: Taker): SupplierInv
     discountDate: null,
     discountPercent: null,
     bankAccount: reader.text(node, "PaymentMeans/PayeeFinancialAccount/ID").slice(0, 40),
-    lines: lines.map((line, index) => invoiceLineOf(reader, line, rate, `InvoiceLine ${index + 1}`)),
+    lines: lines.map((line, index) => invoiceLineOf(reader, line, rate, `InvoiceLine ${index + 1}`, taker)),
     stated,
   };
   if (reader.problems.length === 0) mustAddUp(reader, invoice, { allowances, charges });
@@ -63,13 +63,13 @@ function mustAddUp(reader: Reader, invoice: SupplierInvoice, parts: { allowances
   const add = (amounts: readonly number[]) => amounts.reduce((all, one) => all + one, 0);
   const at = (name: string) => `LegalMonetaryTotal/${name}`;
   const lines = add(invoice.lines.map((line) => line.net));
-  mustBe(reader, at("LineExtensionAmount"), stated.lineTotal, "its lines", lines);
-  mustBe(reader, at("AllowanceTotalAmount"), stated.allowances, "its allowances", parts.allowances);
-  mustBe(reader, at("ChargeTotalAmount"), stated.charges, "its charges", parts.charges);
+  mustBe(reader, at("LineExtensionAmount"), stated.lineTotal, "lines", lines);
+  mustBe(reader, at("AllowanceTotalAmount"), stated.allowances, "allowances", parts.allowances);
+  mustBe(reader, at("ChargeTotalAmount"), stated.charges, "charges", parts.charges);
   const net = lines - parts.allowances + parts.charges;
   mustBe(reader, at("TaxExclusiveAmount"), stated.net, "lines, allowances and charges", net);
   const taxed = stated.taxes.length > 0 ? add(stated.taxes.map((one) => one.tax)) : null;
-  if (taxed !== null) mustBe(reader, "TaxTotal/TaxAmount", stated.tax, "its parts", taxed);
+  if (taxed !== null) mustBe(reader, "TaxTotal/TaxAmount", stated.tax, "parts of the tax", taxed);
   const tax = stated.tax ?? taxed;
   // Some write the total with tax as it is rounded for payment.
   if (tax !== null)
@@ -78,16 +78,17 @@ function mustAddUp(reader: Reader, invoice: SupplierInvoice, parts: { allowances
   if (gross === null) return;
   const rounded = tax !== null && gross === net + tax + stated.rounding;
   const due = gross - stated.prepaid + stated.rounding;
-  mustBe(reader, at("PayableAmount"), stated.due, "its totals", due, ...(rounded ? [gross - stated.prepaid] : []));
+  mustBe(reader, at("PayableAmount"), stated.due, "totals", due, ...(rounded ? [gross - stated.prepaid] : []));
 }
 
-function invoiceLineOf(reader: Reader, line: Node, rate: string, at: string): InvoiceLine {
+function invoiceLineOf(reader: Reader, line: Node, rate: string, at: string, taker: Taker): InvoiceLine {
   const orderLine = Number(reader.text(line, "OrderLineReference/LineID"));
-  if (line.SubInvoiceLine !== undefined) reader.bad(`${at}/SubInvoiceLine`, "is not taken in by file");
+  if (line.SubInvoiceLine !== undefined)
+    reader.bad(`${at}/SubInvoiceLine`, { code: "not taken in", values: { byHand: false } });
   const found = lineOf(reader, line, "InvoicedQuantity", at);
   return {
     description: (reader.text(line, "Item/Name") || reader.text(line, "Item/Description")).slice(0, 200) || at,
-    costCentre: reader.text(line, "AccountingCost").slice(0, 40),
+    costCentre: costCentreOf(taker, reader.text(line, "AccountingCost")),
     ...(found ? priced(reader, found.computed, at) : { quantity: "1", unitPrice: 0 }),
     net: found?.net ?? 0,
     taxPercent: reader.percent(line, "Item/ClassifiedTaxCategory/Percent", `${at}/Percent`, rate),
@@ -101,10 +102,10 @@ type Priced = Pick<InvoiceLine, "quantity" | "unitPrice" | "exactly">;
 function priced(reader: Reader, { quantity, price, per, adjusted }: Computed, at: string): Priced {
   const plain = quantity.replace(/^-/, "");
   if (!/^\d{1,9}(\.\d{1,4})?$/.test(plain))
-    reader.bad(
-      `${at}/InvoicedQuantity`,
-      `“${quantity}” is not a quantity such as 3 or 2.5, with at most four decimals`,
-    );
+    reader.bad(`${at}/InvoicedQuantity`, {
+      code: "no decimal",
+      values: { typed: quantity, wanted: "quantity of four decimals" },
+    });
   const whole = per === "1" && adjusted === 0 ? parseMoney(price, reader.currency) : null;
   if (whole?.ok) return { quantity: plain, unitPrice: whole.money.minor };
   const each = new Exact(price).div(per).mul(new Exact(10).pow(minorDigits(reader.currency)));

@@ -1,8 +1,9 @@
 import { times, type OrderLine, type PurchaseOrder } from "../../documents";
+import { offered } from "../../lists";
 import { formatMoney, money, parseMoney } from "../../money";
 import { adjustmentsOf, lineOf, mustBe } from "./amounts";
 import { basics, partyName } from "./head";
-import { Reader, many, type Node, type Taker } from "./reader";
+import { Reader, costCentreOf, many, type Node, type Taker } from "./reader";
 
 type Read = OrderLine & { net: number };
 
@@ -10,12 +11,12 @@ type Read = OrderLine & { net: number };
 export function orderOf(reader: Reader, node: Node, taker: Taker): PurchaseOrder {
   const common = basics(reader, node, taker, "");
   const lines = many(node.OrderLine).flatMap((line) => many(line.LineItem));
-  if (lines.length === 0) reader.bad("OrderLine", "there is none");
-  const read = lines.map((line, index) => orderLineOf(reader, line, `OrderLine ${index + 1}`));
+  if (lines.length === 0) reader.bad("OrderLine", { code: "none there" });
+  const read = lines.map((line, index) => orderLineOf(reader, line, `OrderLine ${index + 1}`, taker));
   const { allowances, charges, charged } = adjustmentsOf(reader, node, "");
   const fees = charged.map(({ reason, minor, percent }): Read => ({
     description: reason.slice(0, 200),
-    category: "services",
+    category: onlyCategory(taker),
     costCentre: "",
     quantity: "1",
     unitPrice: minor,
@@ -34,17 +35,23 @@ export function orderOf(reader: Reader, node: Node, taker: Taker): PurchaseOrder
   };
 }
 
-function orderLineOf(reader: Reader, line: Node, at: string): Read {
+/** A file names no category of ours: the only one there is, or none, so that somebody chooses it. */
+function onlyCategory({ lists, today }: Taker): string {
+  const [only, ...others] = offered(lists, "order-categories", today);
+  return only && others.length === 0 ? only.key : "";
+}
+
+function orderLineOf(reader: Reader, line: Node, at: string, taker: Taker): Read {
   const name = (reader.text(line, "Item/Name") || reader.text(line, "Item/Description")).slice(0, 200) || at;
   const found = lineOf(reader, line, "Quantity", at);
   const common = {
-    category: "services" as const,
-    costCentre: reader.text(line, "AccountingCost").slice(0, 40),
+    category: onlyCategory(taker),
+    costCentre: costCentreOf(taker, reader.text(line, "AccountingCost")),
     taxPercent: reader.percent(line, "Item/ClassifiedTaxCategory/Percent", `${at}/Percent`),
   };
   if (!found) return { ...common, description: name, quantity: "1", unitPrice: 0, net: 0 };
   const { quantity, price, per, adjusted } = found.computed;
-  if (found.net <= 0) reader.bad(`${at}/LineExtensionAmount`, "is not above zero; an order takes nothing back");
+  if (found.net <= 0) reader.bad(`${at}/LineExtensionAmount`, { code: "an order takes nothing back" });
   const parsed = parseMoney(price, reader.currency);
   const plain = per === "1" && adjusted === 0 && parsed.ok && /^\d{1,9}(\.\d{1,4})?$/.test(quantity);
   if (plain && times(quantity, parsed.money.minor) === found.net)
@@ -65,11 +72,11 @@ function mustAddUp(reader: Reader, node: Node, lines: readonly Read[], parts: { 
   const net = sum - parts.allowances + parts.charges;
   const tax = reader.amount(many(node.TaxTotal)[0] ?? {}, "TaxAmount", "TaxTotal/TaxAmount") ?? 0;
   const at = (name: string) => `AnticipatedMonetaryTotal/${name}`;
-  mustBe(reader, at("LineExtensionAmount"), stated("LineExtensionAmount"), "its lines", sum);
-  mustBe(reader, at("AllowanceTotalAmount"), stated("AllowanceTotalAmount"), "its allowances", parts.allowances);
-  mustBe(reader, at("ChargeTotalAmount"), stated("ChargeTotalAmount"), "its charges", parts.charges);
+  mustBe(reader, at("LineExtensionAmount"), stated("LineExtensionAmount"), "lines", sum);
+  mustBe(reader, at("AllowanceTotalAmount"), stated("AllowanceTotalAmount"), "allowances", parts.allowances);
+  mustBe(reader, at("ChargeTotalAmount"), stated("ChargeTotalAmount"), "charges", parts.charges);
   mustBe(reader, at("TaxExclusiveAmount"), stated("TaxExclusiveAmount"), "lines, allowances and charges", net);
-  mustBe(reader, at("PayableAmount"), stated("PayableAmount"), "its lines, allowances and charges", net + tax, net);
+  mustBe(reader, at("PayableAmount"), stated("PayableAmount"), "lines, allowances and charges", net + tax, net);
 }
 
 /** An allowance on the whole, taken off line by line in proportion, to the last unit; each line says so. */
@@ -77,7 +84,7 @@ function lessAllowance(reader: Reader, lines: Read[], allowance: number): Read[]
   const sum = lines.reduce((all, line) => all + line.net, 0);
   if (allowance === 0 || sum <= 0) return lines;
   if (allowance >= sum) {
-    reader.bad("AllowanceCharge", "takes off as much as the order comes to");
+    reader.bad("AllowanceCharge", { code: "takes off everything" });
     return lines;
   }
   const said = `less its share of ${formatMoney(money(allowance, reader.currency))}`;

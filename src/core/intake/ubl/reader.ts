@@ -1,10 +1,17 @@
 import { isDay } from "../../calendar";
 import { MOST_MINOR } from "../../documents";
-import { isCurrency, parseMoney } from "../../money";
-import { refuse, type Refusal } from "../../refusal";
+import { entryCalled, type Lists } from "../../lists";
+import { currencyCodes, isCurrency, parseMoney } from "../../money";
+import type { Located } from "../../refusal";
+import type { IntakeReason } from "../reasons";
 
 /** Who takes a file in: what a document has that a file does not say. */
-export type Taker = { requester: string; unit: string; today: string };
+export type Taker = { requester: string; unit: string; today: string; lists: Lists };
+
+/** The key of the cost centre that a line names, where the organisation has one of that key or name; whoever sends a file may write there what they like. */
+export function costCentreOf({ lists, today }: Taker, text: string): string {
+  return entryCalled(lists, "cost-centres", text, today)?.key ?? "";
+}
 
 export type Node = { [key: string]: unknown };
 
@@ -17,11 +24,11 @@ export const many = (value: unknown): Node[] =>
 
 /** Reads values out of the tree and keeps what cannot be read, each with its path. */
 export class Reader {
-  readonly problems: Refusal[] = [];
+  readonly problems: Located<IntakeReason>[] = [];
   currency = "";
 
-  bad(path: string, message: string): void {
-    this.problems.push(refuse("file", `${path}: ${message}`, path));
+  bad(path: string, why: IntakeReason): void {
+    this.problems.push({ ...why, path });
   }
 
   text(node: Node, path: string): string {
@@ -35,18 +42,18 @@ export class Reader {
 
   need(node: Node, path: string, at: string): string {
     const value = this.text(node, path);
-    if (!value) this.bad(at, "is missing");
+    if (!value) this.bad(at, { code: "missing" });
     return value;
   }
 
   date(node: Node, path: string, at: string, needed = false): string | null {
     const value = this.text(node, path);
     if (!value) {
-      if (needed) this.bad(at, "is missing");
+      if (needed) this.bad(at, { code: "missing" });
       return null;
     }
     if (isDay(value.slice(0, 10))) return value.slice(0, 10);
-    this.bad(at, `“${value}” is not a date`);
+    this.bad(at, { code: "no date", values: { typed: value } });
     return null;
   }
 
@@ -54,15 +61,16 @@ export class Reader {
   amount(node: Node, path: string, at: string, needed = false, signed = false): number | null {
     const value = this.text(node, path);
     if (!value) {
-      if (needed) this.bad(at, "is missing");
+      if (needed) this.bad(at, { code: "missing" });
       return null;
     }
     const named = this.text(node, `${path}/@currencyID`);
-    if (named && named !== this.currency) this.bad(at, `is in ${named}, the document in ${this.currency}`);
+    if (named && named !== this.currency)
+      this.bad(at, { code: "other currency", values: { named, document: this.currency } });
     const parsed = parseMoney(trimZeros(value), this.currency);
-    if (!parsed.ok) this.bad(at, parsed.message);
-    else if (parsed.money.minor < 0 && !signed) this.bad(at, "is below zero; a credit note is entered by hand");
-    else if (Math.abs(parsed.money.minor) > MOST_MINOR) this.bad(at, "is more than anybody would order or charge");
+    if (!parsed.ok) this.bad(at, { code: "no amount", values: { why: parsed.why } });
+    else if (parsed.money.minor < 0 && !signed) this.bad(at, { code: "below zero" });
+    else if (Math.abs(parsed.money.minor) > MOST_MINOR) this.bad(at, { code: "more than anybody would" });
     else return parsed.money.minor;
     return null;
   }
@@ -70,11 +78,11 @@ export class Reader {
   /** A decimal as text with all its digits, such as a price or a quantity; empty where there is none. */
   decimal(node: Node, path: string, at: string, needed = false): string {
     const text = this.text(node, path);
-    if (!text && needed) this.bad(at, "is missing");
+    if (!text && needed) this.bad(at, { code: "missing" });
     if (!text) return "";
     // Long texts are no numbers of trade; said before anything looks at their digits.
     if (text.length > 40 || !/^-?\d{1,15}(\.\d{1,20})?$/.test(text)) {
-      this.bad(at, `“${text.slice(0, 40)}” is not a decimal number such as 3 or 2.5`);
+      this.bad(at, { code: "no decimal", values: { typed: text.slice(0, 40), wanted: "decimal number" } });
       return "";
     }
     return trimZeros(text);
@@ -82,20 +90,22 @@ export class Reader {
 
   quantity(node: Node, path: string, at: string): string {
     const value = trimZeros(this.need(node, path, at));
-    if (value && !/^\d{1,9}(\.\d{1,4})?$/.test(value)) this.bad(at, `“${value}” is not a quantity such as 3 or 2.5`);
+    if (value && !/^\d{1,9}(\.\d{1,4})?$/.test(value))
+      this.bad(at, { code: "no decimal", values: { typed: value, wanted: "quantity" } });
     return value;
   }
 
   percent(node: Node, path: string, at: string, usual = ""): string {
     const value = trimZeros(this.text(node, path) || usual || "0");
-    if (!/^\d{1,2}(\.\d{1,2})?$/.test(value)) this.bad(at, `“${value}” is not a percentage such as 23 or 6.5`);
+    if (!/^\d{1,2}(\.\d{1,2})?$/.test(value))
+      this.bad(at, { code: "no decimal", values: { typed: value, wanted: "percentage" } });
     return value;
   }
 
   documentCurrency(node: Node): string {
     const code = this.need(node, "DocumentCurrencyCode", "DocumentCurrencyCode");
-    if (code && !isCurrency(code)) this.bad("DocumentCurrencyCode", `“${code}” is no currency in use`);
-    this.currency = isCurrency(code) ? code : "EUR";
+    if (code && !isCurrency(code)) this.bad("DocumentCurrencyCode", { code: "no currency", values: { typed: code } });
+    this.currency = isCurrency(code) ? code : currencyCodes[0]!;
     return this.currency;
   }
 }

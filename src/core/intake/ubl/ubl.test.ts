@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 import { brokenRules, invoiceTotals, orderTotals, type PurchaseOrder, type SupplierInvoice } from "../../documents";
 import { fromUbl } from "../index";
 import { trimZeros } from "./reader";
+import { sayUnread } from "../../words";
 
-const taker = { requester: "rui", unit: "engines", today: "2026-03-10" };
+const taker = { requester: "rui", unit: "engines", today: "2026-03-10", lists: [] };
 const amount = (name: string, value: string, currency = "EUR") =>
   `<cbc:${name} currencyID="${currency}">${value}</cbc:${name}>`;
 const charge = (is: boolean, value: string, reason = "") =>
@@ -24,12 +25,12 @@ const invoice = (...parts: string[]) =>
 
 const taken = (text: string): SupplierInvoice => {
   const read = fromUbl(text, taker);
-  if (!read.ok) throw new Error(read.refusals.map((one) => one.message).join("; "));
+  if (!read.ok) throw new Error(read.refusals.map((one) => sayUnread(one).message).join("; "));
   return read.value as SupplierInvoice;
 };
 const refused = (text: string): string => {
   const read = fromUbl(text, taker);
-  return read.ok ? "taken" : read.refusals.map((one) => one.message).join("; ");
+  return read.ok ? "taken" : read.refusals.map((one) => sayUnread(one).message).join("; ");
 };
 
 describe("an invoice", () => {

@@ -1,6 +1,6 @@
 -- People, units, positions, groups, calendars, limits and stand-ins, each entry as JSON with its dated values. A projection like those before;
 -- it replaces the one row that held the whole organisation.
-CREATE TABLE register (
+CREATE TABLE organisation_history (
   kind TEXT NOT NULL,
   id   TEXT NOT NULL,
   body TEXT NOT NULL,

@@ -139,7 +139,7 @@ CREATE TABLE sales_order (
   status     TEXT NOT NULL,
   placed_at  TEXT NOT NULL,
   freed_at   TEXT,
-  because    TEXT NOT NULL DEFAULT ''
+  because    TEXT
 ) STRICT;
 CREATE INDEX sales_order_by_customer ON sales_order (customer, placed_at);
 CREATE TABLE receipt (

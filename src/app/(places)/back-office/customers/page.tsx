@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { dayIn } from "@/core/calendar";
+import { offered } from "@/core/lists";
 import { authorise } from "@/server/access/authorise";
 import { visitFor, singles } from "@/server/http/page";
 import { customerGroups, customerList } from "@/server/ledger/views";
@@ -11,8 +13,9 @@ import { Empty, buttonClass } from "@/ui/primitives";
 export const metadata: Metadata = { title: "Customers" };
 
 export default async function Customers({ searchParams }: { searchParams: Promise<{ q?: string; group?: string }> }) {
-  const { app, person } = await visitFor("ledger.read");
+  const { app, person, directory, now, zone } = await visitFor("ledger.read");
   const { q, group } = singles(await searchParams);
+  const terms = offered(directory.organisation.lists, "payment-terms", dayIn(now, zone));
   const rows = customerList(app, { text: q, group });
   return (
     <OfficeFrame>
@@ -27,7 +30,12 @@ export default async function Customers({ searchParams }: { searchParams: Promis
       {rows.length === 0 ? (
         <Empty>No customer fits.</Empty>
       ) : (
-        <CustomerTable rows={rows} mayPropose={!authorise(person, "documents.enter")} group={group} />
+        <CustomerTable
+          rows={rows}
+          mayPropose={!authorise(person, "documents.enter")}
+          terms={terms.map(({ key, name }) => ({ key, name }))}
+          group={group}
+        />
       )}
     </OfficeFrame>
   );

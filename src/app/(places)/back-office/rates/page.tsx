@@ -6,7 +6,7 @@ import { visitFor } from "@/server/http/page";
 import { latestRates } from "@/server/ledger/views";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { NewRate } from "@/ui/back-office/new-rate";
-import { DenseTable } from "@/ui/tables";
+import { Table } from "@/ui/tables";
 
 export const metadata: Metadata = { title: "Exchange rates" };
 
@@ -15,7 +15,7 @@ export default async function Rates() {
   return (
     <OfficeFrame>
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[1fr_20rem]">
-        <DenseTable
+        <Table
           label="Latest rates"
           heads={[
             { label: "Currency" },
@@ -34,7 +34,7 @@ export default async function Rates() {
               <td className="text-soft">{rate.source}</td>
             </tr>
           ))}
-        </DenseTable>
+        </Table>
         {!authorise(person, "rates.write") && (
           <NewRate today={dayIn(now, zone)} home={directory.organisation.currency} />
         )}

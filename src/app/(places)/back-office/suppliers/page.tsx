@@ -6,7 +6,7 @@ import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { TextFilter } from "@/ui/back-office/text-filter";
 import { sayDay } from "@/ui/format";
 import { Empty, buttonClass } from "@/ui/primitives";
-import { DenseTable } from "@/ui/tables";
+import { Table } from "@/ui/tables";
 
 export const metadata: Metadata = { title: "Suppliers" };
 
@@ -25,7 +25,7 @@ export default async function Suppliers({ searchParams }: { searchParams: Promis
       {rows.length === 0 ? (
         <Empty>No supplier fits.</Empty>
       ) : (
-        <DenseTable
+        <Table
           label="Suppliers"
           heads={[
             { label: "Supplier" },
@@ -46,7 +46,7 @@ export default async function Suppliers({ searchParams }: { searchParams: Promis
               <td>{row.bankAt ? sayDay(row.bankAt, zone) : "—"}</td>
             </tr>
           ))}
-        </DenseTable>
+        </Table>
       )}
     </OfficeFrame>
   );

@@ -16,7 +16,7 @@ export default async function GroupsAndPositions() {
       <h1 className="sr-only">Groups and positions</h1>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <Groups groups={groupViews(directory, now)} mayWrite={mayWrite} />
-        <Positions positions={positionViews(readReferenceData(app).register, directory, now)} mayWrite={mayWrite} />
+        <Positions positions={positionViews(readReferenceData(app).history, directory, now)} mayWrite={mayWrite} />
       </div>
       <div className="mt-8">
         <Owners owners={ownerViews(directory, now)} mayWrite={!authorise(person, "limits.write")} />

@@ -21,7 +21,7 @@ export default async function Limits({ searchParams }: { searchParams: Promise<{
         </Link>
       </div>
       <LimitMatrix
-        rows={limitMatrix(readReferenceData(app).register, directory, now, all)}
+        rows={limitMatrix(readReferenceData(app).history, directory, now, all)}
         currency={directory.organisation.currency}
         mayWrite={!authorise(person, "limits.write")}
         today={dayIn(now, zone)}

@@ -12,6 +12,7 @@ import { capital, sayNumber } from "@/ui/format";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
 import { registerParts } from "@/ui/register/parts";
 import { ReportCharts } from "@/ui/register/report-charts";
+import { Table } from "@/ui/tables";
 
 export const metadata: Metadata = { title: "Control report" };
 
@@ -86,45 +87,32 @@ function Report({ report, zone }: { report: ControlReport; zone: string }) {
       </section>
       <section aria-labelledby="bands" className="mt-6">
         <SectionTitle id="bands">By policy, section and band</SectionTitle>
-        <div className="relative overflow-x-auto" role="region" tabIndex={0} aria-labelledby="bands">
-          <table className="w-full min-w-[44rem] border-collapse text-sm">
-            <thead>
-              <tr className="border-b border-ink/40 text-left text-soft [&_th]:py-1.5 [&_th]:pr-4 [&_th]:font-normal">
-                <th scope="col">Policy</th>
-                <th scope="col">Section</th>
-                <th scope="col" className="text-right">
-                  Band
-                </th>
-                <th scope="col" className="text-right">
-                  Documents
-                </th>
-                <th scope="col" className="text-right">
-                  Approved
-                </th>
-                <th scope="col" className="text-right">
-                  Value
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {report.bands.map((one) => (
-                <tr
-                  key={`${one.policy} ${one.section} ${one.band}`}
-                  className="border-b border-rule/70 [&_td]:py-1 [&_td]:pr-4"
-                >
-                  <td>{one.policy}</td>
-                  <td>{one.section}</td>
-                  <td className="text-right">{one.band + 1}</td>
-                  <td className="text-right">{sayNumber(one.documents)}</td>
-                  <td className="text-right">{sayNumber(one.approved)}</td>
-                  <td className="text-right font-medium whitespace-nowrap">
-                    {formatMoney({ minor: one.minor, currency: one.currency })}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table
+          labelledBy="bands"
+          small
+          least="44rem"
+          heads={[
+            { label: "Policy" },
+            { label: "Section" },
+            { label: "Band", right: true },
+            { label: "Documents", right: true },
+            { label: "Approved", right: true },
+            { label: "Value", right: true },
+          ]}
+        >
+          {report.bands.map((one) => (
+            <tr key={`${one.policy} ${one.section} ${one.band}`}>
+              <td>{one.policy}</td>
+              <td>{one.section}</td>
+              <td className="text-right">{one.band + 1}</td>
+              <td className="text-right">{sayNumber(one.documents)}</td>
+              <td className="text-right">{sayNumber(one.approved)}</td>
+              <td className="text-right font-medium whitespace-nowrap">
+                {formatMoney({ minor: one.minor, currency: one.currency })}
+              </td>
+            </tr>
+          ))}
+        </Table>
       </section>
       {CHANGE_KINDS.map(([about, title]) => (
         <Changes key={about} title={title} zone={zone} changes={report.changes.filter((one) => one.about === about)} />

@@ -2,11 +2,12 @@ import type { Metadata } from "next";
 import { authorise } from "@/server/access/authorise";
 import { hooksOf } from "@/server/hooks/hooks";
 import { visitFor } from "@/server/http/page";
-import { SCOPES, tokensOf } from "@/server/intake/tokens";
+import { tokensOf } from "@/server/intake/tokens";
 import { sayDay } from "@/ui/format";
 import { PartsNav } from "@/ui/frame/parts-nav";
 import { Integrations } from "@/ui/settings/integrations";
 import { SETTING_PARTS } from "@/ui/settings/parts";
+import { SCOPES } from "@/core/words";
 
 export const metadata: Metadata = { title: "Integrations" };
 

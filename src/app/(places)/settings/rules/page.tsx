@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import { CLAIM_CATEGORIES } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { EFFECTS } from "@/server/intake/customers";
@@ -11,12 +10,12 @@ import { PaymentsForm } from "@/ui/settings/payments-form";
 import { RulesForm } from "@/ui/settings/rules-form";
 import { formatMoney } from "@/core/money";
 
-export const metadata: Metadata = { title: "Matching, claims, payments and imports" };
+export const metadata: Metadata = { title: "Matching, payments and imports" };
 
 export default async function Rules() {
   const { app, person, directory } = await visitFor("policies.read");
   const [customer] = findAccounts(app.db, { kind: "customer", limit: 1 });
-  const rules = readRules(app.db);
+  const rules = readRules(app);
   const mayWrite = !authorise(person, "rules.write");
   const limit = customer?.fields.limit;
   const example = customer && limit && typeof limit === "object" ? { name: customer.name, limit } : null;
@@ -26,7 +25,6 @@ export default async function Rules() {
       <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
       <RulesForm
         rules={rules}
-        categories={CLAIM_CATEGORIES}
         currency={directory.organisation.currency}
         mayWrite={mayWrite}
         effects={EFFECTS}

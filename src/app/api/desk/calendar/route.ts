@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { calendarFile } from "@/server/documents/calendar-file";
 import { read } from "@/server/http/handle";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { commandDocument } from "@/server/documents/commands";
 import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
 import { SigningSchema, signatureOf } from "@/server/access/signing";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { lookAtTyped } from "@/server/documents/look";
 import { SentDocumentSchema } from "@/server/documents/sent";
 import { change } from "@/server/http/handle";

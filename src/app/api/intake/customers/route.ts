@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { CustomerImportSchema, importCustomers } from "@/server/intake/customers";
 

@@ -1,5 +1,5 @@
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { resultInThread } from "@/server/threads/in-thread";
 

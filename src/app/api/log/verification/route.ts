@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { streamed } from "@/server/http/stream";
 import { verifyLog } from "@/server/logbook/verification";

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { PreviewSchema, previewMessage } from "@/server/messages/preview";
 

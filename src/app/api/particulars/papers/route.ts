@@ -1,5 +1,5 @@
-import { refuse } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refuse } from "@/core/words";
+import { app } from "@/server/process";
 import { MAX_BYTES, addPartyPaper } from "@/server/documents/attachments";
 import { guarded } from "@/server/http/answer";
 import { bodyOf, currentPerson, fromElsewhere, problem, queryOf } from "@/server/http/handle";
@@ -15,7 +15,7 @@ export function POST(request: Request) {
     const invitation = openInvitation(app(), query.value.token ?? "", await currentPerson());
     if (!invitation.ok) return problem(invitation.refusals, 410);
     const name = query.value.name?.trim();
-    if (!name) return problem([refuse("attachment", "The file has no name", "name")], 400);
+    if (!name) return problem([refuse("file without a name", null, "name")], 400);
     const body = await bodyOf(request, MAX_BYTES);
     if (!body.ok) return body.answer;
     const result = await addPartyPaper(app(), invitation.value.id, name, body.bytes);

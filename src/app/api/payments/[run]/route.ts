@@ -1,6 +1,6 @@
-import { refused } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { fetchFile } from "@/server/payments/runs";
 
@@ -13,8 +13,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
   return read(request, (reader) => {
     const refusal = authorise(reader, "payments.file");
     if (refusal) return { ok: false, refusals: [refusal] };
-    if (format !== "xml" && format !== "csv")
-      return refused("invalid", `“${format}” is no format; there are xml and csv`, "format");
+    if (format !== "xml" && format !== "csv") return refused("no such file format", { format }, "format");
     const file = fetchFile(app(), reader, run, format);
     if (!file.ok) return file;
     const name = `${run}${format === "xml" ? ".pain001" : ""}.${format}`;

@@ -1,7 +1,7 @@
 import { TABLES, TABLE_NAMES, type TableName } from "@/core/people-table";
-import { refused } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { fileInThread } from "@/server/threads/in-thread";
 
@@ -11,8 +11,7 @@ export async function GET(request: Request) {
   return read(request, async (reader) => {
     const refusal = authorise(reader, "people.export");
     if (refusal) return { ok: false, refusals: [refusal] };
-    if (!TABLE_NAMES.includes(table))
-      return refused("unknown", `There is no table “${table}”; there are ${TABLE_NAMES.join(", ")}`);
+    if (!TABLE_NAMES.includes(table)) return refused("no such table", { table, tables: TABLE_NAMES });
     return {
       ok: true,
       value: new Response(await fileInThread(app(), "people as a file", table, reader, request.signal), {

@@ -1,5 +1,5 @@
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change, noteForbidden } from "@/server/http/handle";
 import { streamed } from "@/server/http/stream";
 import { ImportSchema, MAX_FILE, importFile } from "@/server/people/import";

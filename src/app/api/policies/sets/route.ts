@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { IdSchema } from "@/core/ids";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { scheduleSet } from "@/server/policies/sets";
 

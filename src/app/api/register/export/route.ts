@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { checkedFilter } from "@/server/documents/register";
 import { refusalsOf } from "@/core/refusal";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
+import { readReferenceData } from "@/server/reference-data";
 import { fileInThread } from "@/server/threads/in-thread";
 
 const TYPES = { csv: "text/csv; charset=utf-8", json: "application/json", xes: "application/xml" } as const;
@@ -14,7 +15,7 @@ export async function GET(request: Request) {
     const given = Object.fromEntries(new URL(request.url).searchParams);
     const parsed = Format.safeParse(given);
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
-    const filter = checkedFilter(given);
+    const filter = checkedFilter(given, readReferenceData(app()).directory.organisation.currency);
     if (!filter.ok) return filter;
     const { format } = parsed.data;
     const asked = { filter: filter.value, format };

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { ViewSchema, changeView } from "@/server/documents/register";
 import { change } from "@/server/http/handle";
 

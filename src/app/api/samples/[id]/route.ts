@@ -1,6 +1,7 @@
-import { type Result, refused } from "@/core/refusal";
+import { type Result } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { samplePdf } from "@/server/evidence/sample-pdf";
 import { conclusionOf, sampleOf, sheetHash, type Sample } from "@/server/evidence/samples";
 import { read } from "@/server/http/handle";
@@ -12,7 +13,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     const refusal = authorise(reader, "samples.read");
     if (refusal) return { ok: false, refusals: [refusal] };
     const sample = sampleOf(app(), id);
-    if (!sample) return refused("unknown", "There is no such sample");
+    if (!sample) return refused("no such sample");
     if (new URL(request.url).searchParams.get("as") === "pdf") return printedSheet(sample);
     const body = {
       format: "bandeira-sample-1",

@@ -1,5 +1,5 @@
-import { refuse } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refuse } from "@/core/words";
+import { app } from "@/server/process";
 import { receiveDelivery } from "@/server/hooks/hooks";
 import { guarded } from "@/server/http/answer";
 import { bodyOf, problem } from "@/server/http/handle";
@@ -20,6 +20,6 @@ export function POST(request: Request) {
     };
     return receiveDelivery(app(), sent)
       ? Response.json({ received: sent.id })
-      : problem([refuse("forbidden", "The signature does not hold; nothing was kept")]);
+      : problem([refuse("wrong signature of a call")]);
   });
 }

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { SubmitSchema, submitSeveral } from "@/server/documents/drafts";
 import { change } from "@/server/http/handle";
 

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { guarded } from "@/server/http/answer";
 import { bodyOf, plainJson } from "@/server/http/body";
 import { problem, queryOf } from "@/server/http/handle";

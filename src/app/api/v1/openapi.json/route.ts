@@ -1,8 +1,17 @@
+import { dayIn } from "@/core/calendar";
+import { mayReceive } from "@/server/intake/api";
 import { openApi } from "@/server/intake/openapi";
+import { app } from "@/server/process";
+import { readReferenceData } from "@/server/reference-data";
 
-export const dynamic = "force-static";
+export const dynamic = "force-dynamic";
 
-/** The interface for integrations, as OpenAPI 3.1, made from the schemas by which requests are checked. */
-export function GET() {
-  return Response.json(openApi());
+/**
+ * The interface for integrations, as OpenAPI 3.1, made from the schemas by which requests are checked. Whoever has a token is told as well what the organisation's
+ * lists offer today, which is nobody else's to know.
+ */
+export function GET(request: Request) {
+  if (!mayReceive(app(), request.headers.get("authorization")).ok) return Response.json(openApi());
+  const { lists, timeZone } = readReferenceData(app()).directory.organisation;
+  return Response.json(openApi(lists, dayIn(app().clock.now(), timeZone)));
 }

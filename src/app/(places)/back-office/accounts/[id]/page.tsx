@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, sayValue } from "@/core/documents";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
@@ -12,7 +12,8 @@ import { InviteAgain, NewSalesOrder } from "@/ui/back-office/account-acts";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { sayDay } from "@/ui/format";
 import { SectionTitle, StatusMark, buttonClass } from "@/ui/primitives";
-import { DenseTable } from "@/ui/tables";
+import { Table } from "@/ui/tables";
+import { namesOf, sayField } from "@/core/words";
 
 export const metadata: Metadata = { title: "Account" };
 
@@ -22,7 +23,8 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
   if (!view) notFound();
   const { account, documents, facts, receivables, orders } = view;
   const labels: Record<string, string> = account.kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
-  const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayValue>[0]>;
+  const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayField>[1]>;
+  const words = namesOf(directory);
   const type = account.kind === "supplier" ? "supplier-account" : "credit-limit-change";
   const mayEnter = !authorise(person, "documents.enter");
   return (
@@ -61,7 +63,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
               <div key={key} className="contents">
                 <dt className="text-soft">{label}</dt>
                 <dd>
-                  {sayValue(fields[key] ?? null)}
+                  {sayField(key, fields[key] ?? null, words)}
                   {key === "bankAccount" && account.bankAt && (
                     <span className="text-sm text-held"> changed on {sayDay(account.bankAt, zone)}</span>
                   )}
@@ -107,7 +109,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
           <section aria-labelledby="open" className="min-w-0">
             <SectionTitle id="open">Receivables and orders</SectionTitle>
             {receivables.length + orders.length === 0 && <p className="text-soft">None yet.</p>}
-            <DenseTable
+            <Table
               label="Receivables and orders"
               heads={[{ label: "What" }, { label: "Due or placed" }, { label: "Amount", right: true }]}
             >
@@ -131,7 +133,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
                   <td className="text-right">{one.amount}</td>
                 </tr>
               ))}
-            </DenseTable>
+            </Table>
           </section>
         )}
       </div>

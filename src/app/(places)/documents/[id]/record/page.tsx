@@ -20,7 +20,7 @@ export default async function RecordPage({ params }: Props) {
   const view = found(visitor, viewDocument(app, person, (await params).id));
   noteReading(app, person, view.state.id, "record");
   const record = recordOf(app, view);
-  const { asked, rates } = sheetFor(visitor, view);
+  const { asked, rates, words } = sheetFor(visitor, view);
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <p className="no-print mb-2">
@@ -31,6 +31,7 @@ export default async function RecordPage({ params }: Props) {
         view={view}
         record={record}
         directory={directory}
+        words={words}
         zone={zone}
         logged={lastSeq(app.db)}
         rates={rates}

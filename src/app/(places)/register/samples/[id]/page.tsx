@@ -61,7 +61,7 @@ export default async function Sheet({ params }: { params: Promise<{ id: string }
         conclusion={conclusionOf(sample)?.sentence ?? null}
         hash={sheetHash(sample)}
         mayWrite={!signed && !authorise(person, "samples.write")}
-        whyNotSign={signed ? null : ownWorkIn(app, person, sample)}
+        whyNotSign={signed ? null : (ownWorkIn(app, person, sample)?.message ?? null)}
         name={person.name}
         proof={app.demo ? `The word of the demonstration, “${DEMO_WORD}”` : "Password or one-time code"}
       />

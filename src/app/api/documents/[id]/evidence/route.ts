@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { viewDocument } from "@/server/documents/queries";
 import { noteReading } from "@/server/documents/reading";
 import { read } from "@/server/http/handle";

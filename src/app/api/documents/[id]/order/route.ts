@@ -1,9 +1,10 @@
-import { refused } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refused } from "@/core/words";
+import { app } from "@/server/process";
 import { orderHead, orderPdf, orderXml, whyNotOut } from "@/server/documents/order-files";
 import { viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
 import { sentOrder } from "@/server/messages/enclosed";
+import { refusedFor } from "@/core/refusal";
 
 /** An order as its supplier has it: as it was sent, or, before that, as it would be. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -14,9 +15,9 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     if (!view.ok) return view;
     const { state } = view.value;
     if (state.document.documentType !== "purchase-order" || (format !== "pdf" && format !== "xml"))
-      return refused("unknown", "There are orders as format=pdf and format=xml, and of nothing else", "format");
+      return refused("no such order format", null, "format");
     const why = whyNotOut(state);
-    if (why) return refused("not approved", why);
+    if (why) return refusedFor(why);
     const head = sentOrder(app(), id) ?? orderHead(app(), state.document);
     const content = format === "pdf" ? await orderPdf(app(), state, head) : orderXml(state, head);
     const headers = {

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { recordOf, viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
 

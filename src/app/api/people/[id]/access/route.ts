@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { invite } from "@/server/access/invitations";
 import { endSessions } from "@/server/access/sessions";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 
 const Body = z.discriminatedUnion("type", [

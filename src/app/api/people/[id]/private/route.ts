@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { PRIVATE_FIELDS, changeDetail, openDetail, type PrivateField } from "@/server/access/private-details";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 
 const field = z.enum(Object.keys(PRIVATE_FIELDS) as [PrivateField, ...PrivateField[]]);

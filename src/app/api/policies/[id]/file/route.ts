@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { policyFile } from "@/server/policies/files";
 import { refusalsOf } from "@/core/refusal";

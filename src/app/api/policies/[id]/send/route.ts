@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { refused } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refused } from "@/core/words";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { sendToReviewer } from "@/server/policies/commands";
 import { ReasonSchema } from "@/server/policies/shapes";
@@ -21,6 +21,6 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   return change(request, Body, (actor, { command, ...sending }) =>
     sending.policy.id === id
       ? sendToReviewer(app(), actor, sending, command)
-      : refused("invalid", `This address is for ${id}, not for ${sending.policy.id}`, "policy.id"),
+      : refused("address of another policy", { policy: id, given: sending.policy.id }, "policy.id"),
   );
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { refused } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refused } from "@/core/words";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { savePolicyVersion } from "@/server/policies/commands";
 
@@ -16,7 +16,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
   const { id } = await params;
   return change(request, Body, (actor, body) => {
     if (body.policy.id !== id)
-      return refused("invalid", `This address is for ${id}, not for ${body.policy.id}`, "policy.id");
+      return refused("address of another policy", { policy: id, given: body.policy.id }, "policy.id");
     return savePolicyVersion(app(), actor, body.policy, body.basedOn, body.note, body.command);
   });
 }

@@ -1,4 +1,4 @@
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { guarded } from "@/server/http/answer";
 import { problem } from "@/server/http/handle";
 import { sentDocument } from "@/server/intake/api";

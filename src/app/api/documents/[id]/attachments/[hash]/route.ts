@@ -1,6 +1,6 @@
 import { documentOf } from "@/core/approval";
-import { refused } from "@/core/refusal";
-import { app } from "@/server/app";
+import { refused } from "@/core/words";
+import { app } from "@/server/process";
 import { readAttachment } from "@/server/documents/attachments";
 import { viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
@@ -12,7 +12,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     if (!view.ok) return view;
     const paper = documentOf(view.value.state).attachments.find((one) => one.hash === hash);
     const found = paper && readAttachment(app(), hash);
-    if (!paper || !found) return refused("unknown", `There is no such paper on ${id}`);
+    if (!paper || !found) return refused("no such paper", { document: id });
     const value = new Response(new Uint8Array(found.bytes), {
       headers: {
         "content-type": found.type,

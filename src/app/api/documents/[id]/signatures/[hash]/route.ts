@@ -1,7 +1,7 @@
 import { drawnIn } from "@/core/approval";
-import { refused } from "@/core/refusal";
+import { refused } from "@/core/words";
 import { readDrawn } from "@/server/access/drawn";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
 
@@ -12,7 +12,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     const view = viewDocument(app(), reader, id);
     if (!view.ok) return view;
     const image = drawnIn(view.value.thread).some((one) => one.image === hash) ? readDrawn(app(), hash) : null;
-    if (!image) return refused("unknown", `There is no such signature on ${id}`);
+    if (!image) return refused("no such signature", { document: id });
     const value = new Response(new Uint8Array(image), {
       headers: {
         "content-type": "image/svg+xml",

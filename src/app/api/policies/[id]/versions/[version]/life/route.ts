@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { PlaceSchema } from "@/core/policy";
-import { app } from "@/server/app";
+import { app } from "@/server/process";
 import { change } from "@/server/http/handle";
 import { endVersion, keepTests } from "@/server/policies/force";
 import { commentVersion, putInForce, reviewVersion } from "@/server/policies/review";

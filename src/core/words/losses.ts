@@ -1,5 +1,5 @@
 import { joinWords } from "../text";
-import type { LevelPart, Loss, PolicyPart } from "./losses";
+import type { LevelPart, Loss, PolicyPart } from "../formats";
 
 const OF_POLICY: Record<PolicyPart, string> = {
   selfApproval: "The rule for one’s own documents is",

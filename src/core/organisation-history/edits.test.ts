@@ -1,9 +1,8 @@
 // What people were, are and will be; nothing of the past is changed, and nothing is left leading nowhere.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { differencesOf } from ".";
 import { marevia } from "../../../demo/organisation";
-import { away, done, setting, start, why } from "../../../demo/register";
+import { away, done, setting, start, why } from "../../../demo/organisation-history";
 import { AT } from "../fixtures";
 import { OrganisationSchema } from "../people";
 import {
@@ -15,7 +14,6 @@ import {
   closeUnit,
   endStandIn,
   holdPosition,
-  namesIn,
   peopleTouched,
   saveUnit,
   setLimit,
@@ -26,8 +24,9 @@ import {
   withValue,
   type Edit,
   type OrganisationHistory,
-  type RegisterChange,
+  type HistoryChange,
 } from "./index";
+import { differencesOf, namesIn } from "../words";
 
 describe("founding", () => {
   it("says from then on what the organisation says, and nothing before", () => {
@@ -77,7 +76,7 @@ describe("dated values", () => {
     const edits = fc.array(fc.tuple(days, people, fc.integer({ min: 0, max: 3 })), { maxLength: 8 });
     fc.assert(
       fc.property(edits, fc.integer({ min: 0, max: 20 * 24 }), (list, hours) => {
-        const register = list.reduce((now, [day, person, kind]) => {
+        const history = list.reduce((now, [day, person, kind]) => {
           const holder = { kind: "person" as const, id: "rui-tavares" };
           const edit = [
             () => saveUnit(now, "engineering", { name: "Engineering", parent: "fleet", head: person }, day, setting),
@@ -89,9 +88,9 @@ describe("dated values", () => {
           return edit.ok ? applyChanges(now, edit.value) : now;
         }, start);
         const at = new Date(Date.parse(AT) + hours * 3_600_000).toISOString();
-        const before = [AT, ...turningPoints(register, AT)].findLast((moment) => moment <= at)!;
+        const before = [AT, ...turningPoints(history, AT)].findLast((moment) => moment <= at)!;
         // Absences are in the snapshot until they are over, whether they have begun or not.
-        expect(asOf(register, at)).toEqual(asOf(register, before));
+        expect(asOf(history, at)).toEqual(asOf(history, before));
       }),
       { numRuns: 200, seed: 20260310 },
     );
@@ -145,7 +144,7 @@ describe("dated values", () => {
 
 describe("refused", () => {
   const twoCircle = done(start, setStandIn(start, away("rui-tavares", "duarte-anselmo"), setting));
-  it.each<[string, OrganisationHistory, (register: OrganisationHistory) => Edit, string]>([
+  it.each<[string, OrganisationHistory, (history: OrganisationHistory) => Edit, string]>([
     [
       "a reporting line in a circle",
       start,
@@ -176,7 +175,7 @@ describe("refused", () => {
           null,
           setting,
         ),
-      "Rui Two has the same e-mail address as Rui Tavares",
+      "rui-two has the same e-mail address as Rui Tavares",
     ],
     [
       "a unit that is not there",
@@ -256,8 +255,8 @@ describe("refused", () => {
       (r) => setRoles(r, "ivo-sampaio", ["approver", "administrator"], " ", setting),
       "These roles should not meet: administrator and approver: who keeps limits does not decide under them. Say why they may here",
     ],
-  ])("%s", (_name, register, edit, message) => {
-    expect(why(checked(register, edit(register), setting))).toBe(message);
+  ])("%s", (_name, history, edit, message) => {
+    expect(why(checked(history, edit(history), setting))).toBe(message);
   });
 
   it("not: a circle that never closes, since the absences do not meet", () => {
@@ -359,7 +358,7 @@ describe("in words", () => {
 
   it("a change is about those it names, and of a group those who come and go", () => {
     const group = start.group.get("directors")!;
-    const change: RegisterChange = {
+    const change: HistoryChange = {
       kind: "group",
       id: "directors",
       before: group,

@@ -1,0 +1,4 @@
+// Before every test file.
+import { removeTemporaryFoldersAtEnd } from "./temporary";
+
+removeTemporaryFoldersAtEnd();

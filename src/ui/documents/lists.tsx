@@ -1,0 +1,137 @@
+"use client";
+
+import { createContext, useContext, type ReactNode } from "react";
+import { useFormContext, useWatch } from "react-hook-form";
+import { entryOf, isOpen, offered, type Entry, type Lists } from "@/core/lists";
+import { namesOfEntries, type Names } from "@/core/words";
+import { Chooser } from "../chooser";
+
+/** What a form’s fields choose from: the organisation’s lists as they are today, without those that are too long to be sent along. */
+type Offer = { lists: Lists; today: string };
+
+const Offered = createContext<Offer>({ lists: [], today: "" });
+
+export function OfferedLists({ children, ...offer }: Offer & { children: ReactNode }) {
+  return <Offered.Provider value={offer}>{children}</Offered.Provider>;
+}
+
+/** What a list offers today; null where it is too long to be here, and is searched on the server. */
+export function useOffered(list: string): readonly Entry[] | null {
+  const { lists, today } = useContext(Offered);
+  return lists.some(({ id }) => id === list) ? offered(lists, list, today) : null;
+}
+
+/** What lists and their entries are called, as far as they are here. */
+export function useListNames(): Names {
+  return namesOfEntries(useContext(Offered).lists);
+}
+
+/** Rates of tax that may be chosen, that with which a line begins first; two of one percentage are told apart by their names. */
+export function ratesOf({ lists, today }: Offer): { percent: string; said: string }[] {
+  const open = (lists.find(({ id }) => id === "tax-rates")?.entries ?? []).filter((entry) => isOpen(entry, today));
+  return open
+    .toSorted((a, b) => Number(b.usual ?? false) - Number(a.usual ?? false) || Number(b.percent) - Number(a.percent))
+    .map(({ percent = "", name }) => {
+      const alone = open.filter((other) => other.percent === percent).length === 1;
+      return { percent, said: alone ? `${percent} %` : `${percent} %, ${name}` };
+    });
+}
+
+/** The same for a field of a form. */
+export function useRates() {
+  return ratesOf(useContext(Offered));
+}
+
+/** How many of some lists have anything, so that a row of a form has as many columns. */
+export function shownOf({ lists, today }: Offer, ids: readonly string[]): number {
+  return ids.filter((id) => {
+    const kept = lists.find((one) => one.id === id);
+    return !kept || kept.entries.some((entry) => isOpen(entry, today));
+  }).length;
+}
+
+/** The same for a field of a form. */
+export function useShown(ids: readonly string[]): number {
+  return shownOf(useContext(Offered), ids);
+}
+
+/** The rate of tax that goes with an entry, as its list says it; undefined where it says none. */
+export function useRateOf(): (entry: Entry | undefined) => string | undefined {
+  const { lists } = useContext(Offered);
+  return (entry) => (entry?.tax ? entryOf(lists, "tax-rates", entry.tax)?.percent : undefined);
+}
+
+type Props = {
+  name: string;
+  list: string;
+  label: ReactNode;
+  labelClass?: string;
+  invalid?: boolean;
+  /** Something has to be chosen. */
+  needed?: boolean;
+  /** Called with what was chosen, besides keeping it. */
+  onChosen?(entry: Entry | undefined): void;
+};
+
+/**
+ * A field whose value is the key of an entry of a list: chosen from all of them where they are few, found by a few letters where they are many. A value that has
+ * ended stays until another is chosen. Nothing at all where the list has nothing and nothing is chosen.
+ */
+export function EntryField(props: Props) {
+  const { name, list, label, labelClass = "text-sm font-semibold", invalid, needed, onChosen } = props;
+  const { register, setValue, control } = useFormContext();
+  const value = (useWatch({ control, name }) ?? "") as string;
+  const open = useOffered(list);
+  if (open && open.length === 0 && !value) return null;
+  if (!open)
+    return (
+      <Chooser
+        label={label}
+        labelClass={labelClass}
+        name={name}
+        value={value}
+        maxLength={40}
+        onType={(text) => setValue(name, text, { shouldDirty: true })}
+        onChoose={({ id }) => setValue(name, id, { shouldDirty: true })}
+        find={(text, signal) => entriesCalled(list, text, signal)}
+        invalid={invalid}
+        unknown="Not in the list"
+      />
+    );
+  const { onChange, ...field } = register(name);
+  return (
+    <label className="block">
+      <span className={labelClass}>{label}</span>
+      <select
+        id={name}
+        {...field}
+        onChange={(event) => {
+          void onChange(event);
+          onChosen?.(open.find(({ key }) => key === event.target.value));
+        }}
+        aria-invalid={invalid}
+        className={`field ${invalid ? "border-held!" : ""}`}
+      >
+        <option value="">{needed ? "choose" : "none"}</option>
+        {value && !open.some(({ key }) => key === value) && <option value={value}>{value}, no longer offered</option>}
+        {open.toSorted(byName).map((entry) => (
+          <option key={entry.key} value={entry.key}>
+            {entry.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+const byName = (a: Entry, b: Entry) => a.name.localeCompare(b.name, "en", { numeric: true });
+
+async function entriesCalled(list: string, text: string, signal: AbortSignal) {
+  const response = await fetch(`/api/lists/${list}?q=${encodeURIComponent(text)}`, { signal });
+  const found = response.ok ? ((await response.json()) as { key: string; name: string; owner: string | null }[]) : [];
+  return found.map(({ key, name, owner }) => ({
+    id: key,
+    name: key,
+    about: [name === key ? "" : name, owner ?? ""].filter(Boolean).join(", "),
+  }));
+}

@@ -1,0 +1,120 @@
+"use client";
+
+import { useRef, useState, type DragEvent, type ReactNode } from "react";
+import type { Refusal, Result } from "@/core/refusal";
+import { refuse } from "@/core/words";
+import { Refusals } from "./primitives";
+import { ProgressBar } from "./progress-bar";
+import type { Progress } from "./send-stream";
+
+/** A file as it was chosen. */
+export type ChosenFile = { name: string; text: string };
+
+/** Asks the server about a file: what it holds or, with a confirmation, to take it in. Null when it was stopped. */
+type Ask<A> = (file: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) => Promise<Result<A> | null>;
+
+const MOST_MB = 20;
+
+/**
+ * The steps every file comes in by: it is chosen or dropped, looked at, and taken in once that was confirmed; how far it is, what was refused, and where it was
+ * stopped.
+ * @param onAnswer what the server found in it, or made of it
+ */
+export function useFileImport<A>(onAnswer: (answer: A) => void) {
+  const [file, setFile] = useState<ChosenFile | null>(null);
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [stopped, setStopped] = useState<Progress | null>(null);
+  const [refusals, setRefusals] = useState<readonly Refusal[]>([]);
+  const stop = useRef<AbortController | null>(null);
+
+  const run = async (chosen: ChosenFile, ask: Ask<A>) => {
+    setRefusals([]);
+    setStopped(null);
+    let last: Progress = { stage: "reading", done: 0, total: 1 };
+    setProgress(last);
+    stop.current = new AbortController();
+    const result = await ask(chosen, stop.current.signal, (now) => {
+      last = now;
+      setProgress(now);
+    });
+    setProgress(null);
+    if (!result) return setStopped(last);
+    if (!result.ok) return setRefusals(result.refusals);
+    onAnswer(result.value);
+  };
+  const choose = async (chosen: File | undefined, ask: Ask<A>) => {
+    if (!chosen) return;
+    if (chosen.size > MOST_MB * 1024 * 1024)
+      return setRefusals([refuse("typed file too large", { name: chosen.name, most: MOST_MB })]);
+    const next = { name: chosen.name, text: await chosen.text() };
+    setFile(next);
+    await run(next, ask);
+  };
+  return { file, progress, stopped, refusals, run, choose, onCancel: () => stop.current?.abort() };
+}
+
+type Frame = {
+  label: string;
+  hint: ReactNode;
+  accept: string;
+  /** What the stages of the work are called. */
+  stages: Readonly<Record<string, string>>;
+  /** Stages that are not stopped half way. */
+  whole?: readonly string[];
+  onChoose(file: File | undefined): void;
+  state: Pick<ReturnType<typeof useFileImport>, "progress" | "refusals" | "onCancel">;
+  children: ReactNode;
+};
+
+/** The page of a file that is brought in: where it is chosen or dropped, what was refused, how far it is, and below what it holds. */
+export function FileImport({ label, hint, accept, stages, whole = [], onChoose, state, children }: Frame) {
+  const [over, setOver] = useState(false);
+  const drag = (event: DragEvent, on: boolean) => {
+    event.preventDefault();
+    setOver(on);
+  };
+  const { progress, refusals, onCancel } = state;
+  return (
+    <div className="flex flex-col gap-4">
+      <div
+        className={`rounded-sm border border-dashed p-5 ${over ? "border-harbour bg-mist/40" : "border-rule"}`}
+        onDragOver={(event) => drag(event, true)}
+        onDragLeave={(event) => drag(event, false)}
+        onDrop={(event) => {
+          drag(event, false);
+          onChoose(event.dataTransfer.files[0]);
+        }}
+      >
+        <label htmlFor="file" className="text-sm font-semibold">
+          {label}
+        </label>
+        <input
+          id="file"
+          type="file"
+          accept={accept}
+          className="field file:mr-3 file:border-0 file:bg-transparent file:text-harbour file:underline"
+          onChange={(event) => onChoose(event.target.files?.[0])}
+        />
+        <p className="mt-1 text-sm text-soft">{hint}</p>
+      </div>
+      <Refusals refusals={refusals} />
+      {progress && (
+        <ProgressBar
+          progress={progress}
+          words={stages}
+          onCancel={whole.includes(progress.stage) ? undefined : onCancel}
+        />
+      )}
+      {children}
+    </div>
+  );
+}
+
+/** What came of a file that was taken in. */
+export function TakenIn({ children }: { children: ReactNode }) {
+  return (
+    <div role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
+      {children}
+    </div>
+  );
+}
