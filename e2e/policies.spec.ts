@@ -278,6 +278,8 @@ test("sections are inserted, given a condition, copied and moved; a level gets a
   await sheet.getByLabel("Text of the supplier").fill("Vigia");
   await sheet.getByRole("button", { name: "Add a condition" }).click();
   await sheet.getByLabel("How the conditions are joined").selectOption("any");
+  await sheet.getByLabel("Dry-dock work").check();
+  await sheet.getByLabel("Catering supplies").uncheck();
   await expect(sheet).toContainText("The supplier contains “Vigia” or the category of a line is Dry-dock work.");
   await sheet.getByRole("button", { name: "Copy" }).click();
   await expect(page.getByRole("tab")).toHaveCount(3);
@@ -294,6 +296,8 @@ test("sections are inserted, given a condition, copied and moved; a level gets a
     .click();
   const details = page.getByRole("region", { name: "Details" });
   await details.getByLabel(/^Only under a condition/).check();
+  await details.getByLabel("Dry-dock work").check();
+  await details.getByLabel("Catering supplies").uncheck();
   await expect(details).toContainText("The category of a line is Dry-dock work.");
   await details.getByText("Time and reminders").click();
   await details.getByLabel("Within").fill("2");

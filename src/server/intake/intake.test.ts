@@ -162,8 +162,8 @@ describe("a table of customers", () => {
     const app = booksApp();
     const name = app.db.prepare("SELECT name FROM account WHERE kind = 'customer' ORDER BY id").pluck().get() as string;
     const terms = async (typed: string) => value(await take(app, `customer,payment terms\n${name},${typed}\n`, false));
-    expect((await terms("99 days")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days" }]);
-    expect((await terms("99 DAYS NET")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days" }]);
+    expect((await terms("99 days")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days net" }]);
+    expect((await terms("99 DAYS NET")).differences).toMatchObject([{ field: "paymentTerms", after: "99 days net" }]);
     const { bad, differences } = await terms("a while");
     expect(differences).toEqual([]);
     expect(bad[0]!.message).toMatch(/^Payment terms: there is no payment term “a while”; there are 14 days net, /);
