@@ -105,6 +105,12 @@ export const GRANTS: Record<string, Case[]> = {
       granted: ["controller", "administrator"],
     },
   ],
+  "POST /fields": [
+    {
+      body: () => ({ command: command(), change: { type: "end field", key: "own_none", lastDay: null } }),
+      granted: ["controller", "administrator"],
+    },
+  ],
   "GET /lists/[list]/file": [{ params: { list: "cost-centres" }, granted: readPolicies }],
   "POST /lists/[list]/file": [
     {

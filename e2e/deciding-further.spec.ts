@@ -1,7 +1,7 @@
 // What people do with a document beside yes and no, through the interface: two keys, questions, handing over, one more approver, back a level, signing,
 // several at once, reminders.
 import { expect, type Page } from "@playwright/test";
-import { decide, enterOrder, pageOf, signIn, status, test, draw } from "./support";
+import { answered, decide, enterOrder, pageOf, signIn, status, test, draw } from "./support";
 
 const bar = (page: Page) => page.getByRole("region", { name: "Decide" });
 const route = (page: Page) => page.getByRole("list", { name: "Route" });
@@ -19,7 +19,7 @@ test("from sign-in to a decision on the first item: two keys after the page is t
   await expect(bar(marta)).toBeVisible();
   await marta.keyboard.press("a");
   await expect(bar(marta).locator('button[type="submit"]')).toBeFocused();
-  await marta.keyboard.press("Enter");
+  await answered(marta, () => marta.keyboard.press("Enter"));
   await page.goto(`/documents/${id}`);
   await expect(status(page, "Approved")).toBeVisible();
 });

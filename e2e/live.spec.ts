@@ -33,6 +33,8 @@ test("a page that lost its connection shows what was decided once the server is 
   const gone = new Promise((done) => server.once("exit", done));
   server.kill("SIGKILL");
   await gone;
+  // The first that answers again refuses, as a server does that is still looking at its database.
+  await page.route("**/api/live", (route) => route.fulfill({ status: 503 }), { times: 1 });
   server = await startServer(port, env);
   const rui = await (await browser.newContext({ baseURL: `http://localhost:${port}` })).newPage();
   await signIn(rui, "rui-tavares");

@@ -1,7 +1,7 @@
 // Stories of money to their end: what was approved is paid to whom and when the page says, and reads so on the document, its record and in the books.
 import { XMLParser } from "fast-xml-parser";
 import { expect, type Page } from "@playwright/test";
-import { cleared, enterInvoice, fillIn, pageOf, releaseByHand, signIn, test } from "./support";
+import { answered, cleared, enterInvoice, fillIn, pageOf, releaseByHand, signIn, test } from "./support";
 
 const DAY = "2026-03-17";
 
@@ -67,7 +67,9 @@ test("an invoice is held, released, put in a run, undone, paid in another, and r
   const approver = await pageOf(browser, "leonel-viegas");
   await approver.goto(url);
   await approver.keyboard.press("a");
-  await approver.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click();
+  await answered(approver, () =>
+    approver.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click(),
+  );
   await page.goto(url);
   await expect(became(page)).toContainText(
     "212.50 EUR is posted, due 30 Apr 2026, and is in no payment run: held: Held by hand",

@@ -34,6 +34,7 @@ const PAGES: [person: string, path: string][] = [
   ["benedita-corvo", "/settings/rules"],
   ["benedita-corvo", "/settings/lists"],
   ["benedita-corvo", "/settings/lists/cost-centres"],
+  ["benedita-corvo", "/settings/fields?type=supplier-invoice"],
   ["tome-cardigos", "/settings/lists/claim-categories?on=2025-01-01"],
   ["joaquina-teles", "/settings/integrations"],
   ["", "/particulars/none"],

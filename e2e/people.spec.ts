@@ -1,7 +1,7 @@
 // People through the real interface: an absence moves work, a file with errors writes nothing, a code lets in, an address alone does not.
 import { expect, type Page } from "@playwright/test";
 import { generateSync } from "otplib";
-import { approveVersion, decide, enterOrder, pageOf, sendToReviewer, signIn, test } from "./support";
+import { answered, approveVersion, decide, enterOrder, pageOf, sendToReviewer, signIn, test } from "./support";
 
 const pick = async (page: Page, label: string | RegExp, text: string, name: string) => {
   await page.getByRole("combobox", { name: label }).fill(text);
@@ -147,7 +147,7 @@ test("signing in with e-mail, password and a code; ending another session", asyn
   await expect(other).toHaveURL(/\/desk$/);
 
   await page.reload();
-  await page.getByRole("button", { name: "End", exact: true }).first().click();
+  await answered(page, () => page.getByRole("button", { name: "End", exact: true }).first().click());
   await other.goto("/desk");
   await expect(other).toHaveURL(/\/sign-in$/);
   await page.goto("/people/lucinda-peroba");

@@ -66,7 +66,14 @@ export async function decide(page: Page, move: "Approve" | "Decline" | "Send bac
     .getByRole("button", { name: new RegExp(`^${move}`) })
     .click();
   if (comment) await page.locator("#comment").fill(comment);
-  await page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click();
+  await answered(page, () => page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click());
+}
+
+/** Does what sends something to the server, and waits for its answer: whoever looks from elsewhere afterwards sees what came of it. */
+export async function answered(page: Page, act: () => Promise<unknown>): Promise<void> {
+  const answer = page.waitForResponse((response) => response.request().method() !== "GET");
+  await act();
+  await answer;
 }
 
 export const status = (page: Page, word: string) =>

@@ -67,6 +67,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/settings": { granted: readPolicies },
   "/settings/integrations": { granted: readPolicies },
   "/settings/lists": { granted: readPolicies },
+  "/settings/fields": { granted: readPolicies },
   "/settings/lists/[list]": { params: { list: "cost-centres" }, granted: readPolicies },
   "/settings/messages": { granted: readPolicies },
   "/settings/rules": { granted: readPolicies },

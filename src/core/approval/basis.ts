@@ -1,6 +1,7 @@
 import { documentType, refusedAfter, wordingOf, type AnyDocument, type RefusedPart } from "../documents";
 import { convert, withinTolerance, type Money, type Tolerance } from "../money";
-import { sameValue, type Condition, type FactValue } from "../conditions";
+import { sameValue, type Condition, type FactValue, type Facts } from "../conditions";
+import { isOwnKey } from "../own-fields";
 import { canonical, sha256Hex } from "../records";
 import type { Level, PolicyVersion, Section } from "../policy";
 import { evaluationContextOf, measure, type Measured } from "../routing";
@@ -103,6 +104,11 @@ function coversAmount(before: Money, now: Money, { policy }: PolicyVersion): boo
   return now.minor < before.minor && (policy.edits.effect === "carry on" || !named);
 }
 
+/** Fields of the organisation's own of which either says something. */
+export function ownKeysOf(...facts: readonly Facts[]): string[] {
+  return [...new Set(facts.flatMap((one) => Object.keys(one).filter(isOwnKey)))];
+}
+
 function isAmount({ documentType: key }: { documentType: string }, field: string): boolean {
   return documentType(key).fields.find((one) => one.key === field)?.kind === "amount";
 }
@@ -122,7 +128,7 @@ function gapsOfFacts(
   // Both under the same surroundings: what has changed around it is no edit of it.
   const routing = routingAsRouted(state, context);
   const [before, now] = [seen, document].map((one) => type.facts(one, evaluationContextOf(one, routing)));
-  const keys = fields.length > 0 ? fields : type.fields.map((field) => field.key);
+  const keys = fields.length > 0 ? fields : [...type.fields.map((field) => field.key), ...ownKeysOf(before!, now!)];
   const exempt = effect === "from the level" ? toldApartLater(where.level, state, policy.sections) : new Set<string>();
   const changed = keys.filter((key) => {
     const [old, value] = [before![key] ?? null, now![key] ?? null];

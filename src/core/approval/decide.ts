@@ -1,4 +1,4 @@
-import { documentType, missingOf } from "../documents";
+import { documentType, keptBy, missingOf } from "../documents";
 import { route } from "../routing";
 import { isMissing, no, type Decided } from "./barred";
 import { releaseAll, start } from "./chain";
@@ -103,7 +103,7 @@ function submit(
   context: DecideContext,
 ): Decided<DocumentEvent[]> {
   const before = state.status === "sent back" ? state.document : undefined;
-  const missing = missingOf(document, context.routing.directory.organisation.lists, daysOf(document, context), before);
+  const missing = missingOf(document, keptBy(context.routing.directory), daysOf(document, context), before);
   if (missing.length > 0) return isMissing(missing);
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;
   const parts = refusedParts(state, document, askAgain);

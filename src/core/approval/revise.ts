@@ -1,10 +1,10 @@
-import { documentType, missingOf, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
+import { documentType, keptBy, missingOf, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
 import { evaluationContextOf, routeAgain, type Route } from "../routing";
 import { canonical } from "../records";
 import type { Policy, PolicyVersion } from "../policy";
 import { isMissing, no, type Decided } from "./barred";
-import { basisOf, gapsOfBasis, hashOf } from "./basis";
+import { basisOf, gapsOfBasis, hashOf, ownKeysOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { refreshHolds } from "./holding";
@@ -104,8 +104,8 @@ function whyNotEdited(
     return no({ code: "another revision", values: { revision: state.revision } }, "revision");
   if (command.document.documentType !== state.document.documentType)
     return no({ code: "another type" }, "documentType");
-  const { lists } = context.routing.directory.organisation;
-  const missing = missingOf(command.document, lists, daysOf(command.document, context), state.document);
+  const kept = keptBy(context.routing.directory);
+  const missing = missingOf(command.document, kept, daysOf(command.document, context), state.document);
   if (missing.length > 0) return isMissing(missing);
   if (!version) return no({ code: "under no policy" });
   return null;
@@ -167,9 +167,9 @@ function changedFields(state: DocumentState, after: AnyDocument, context: Decide
   const type = documentType(after.documentType);
   const routing = routingOf(state, context);
   const [before, now] = [state.document, after].map((one) => type.facts(one, evaluationContextOf(one, routing)));
-  const fields = type.fields
-    .map((field) => field.key)
-    .filter((key) => !sameValue(before![key] ?? null, now![key] ?? null));
+  const fields = [...type.fields.map((field) => field.key), ...ownKeysOf(before!, now!)].filter(
+    (key) => !sameValue(before![key] ?? null, now![key] ?? null),
+  );
   const other = type.changes(state.document, after).length > 0 && fields.length === 0;
   return other ? ["(other)"] : fields;
 }

@@ -1,6 +1,8 @@
 import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
+import { isOwnKey } from "../own-fields";
 import { joinWords } from "../text";
+import { sayFieldName, type Names } from "../words";
 import type { BoundFact, EditEffect, Gap } from "../approval";
 
 const BOUND: Record<BoundFact, string> = {
@@ -13,16 +15,14 @@ const BOUND: Record<BoundFact, string> = {
 };
 
 /** One gap in words, without whose approval it is of. */
-export function sayGap(gap: Gap, documentTypeKey: string): string {
+export function sayGap(gap: Gap, documentTypeKey: string, names: Names): string {
   switch (gap.code) {
     case "amount":
       return gap.after
         ? `the amount goes from ${formatMoney(gap.before)} to ${formatMoney(gap.after)}`
         : "the amount cannot be measured any more";
-    case "field": {
-      const label = documentType(documentTypeKey).fields.find((field) => field.key === gap.field)?.label ?? gap.field;
-      return `${label} changed`;
-    }
+    case "field":
+      return `${sayFieldName(documentTypeKey, gap.field, names)} changed`;
     case "section":
       return "it falls into another section of the policy";
     case "wording":
@@ -48,7 +48,7 @@ export function sayGap(gap: Gap, documentTypeKey: string): string {
 export type Edited = Pick<EditEffect, "gaps" | "changed"> & { document: AnyDocument; askedAgain?: string[] };
 
 /** Why an edit does what it does, in one sentence. @param policy what the policy is called that lets the rest pass */
-export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, policy: string): string {
+export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, policy: string, names: Names): string {
   const type = documentType(document.documentType);
   const parts = type.parts(document);
   const again = askedAgain.map(
@@ -56,8 +56,9 @@ export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, po
   );
   // A part that is named is not told a second time without its name.
   const told = again.length > 0 ? gaps.filter((gap) => gap.code !== "refused") : gaps;
-  const said = [...new Set(told.map((gap) => sayGap(gap, type.key)))];
+  const said = [...new Set(told.map((gap) => sayGap(gap, type.key, names)))];
   if (said.length + again.length > 0) return joinWords([...again, ...said], "and");
-  const labels = changed.map((key) => type.fields.find((field) => field.key === key)?.label ?? "text or papers");
+  const isField = (key: string) => isOwnKey(key) || type.fields.some((field) => field.key === key);
+  const labels = changed.map((key) => (isField(key) ? sayFieldName(type.key, key, names) : "text or papers"));
   return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy} lets pass`;
 }

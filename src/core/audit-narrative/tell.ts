@@ -60,12 +60,12 @@ const TOLD: Told = {
         ? `${names.level(level)}, who was added, is not asked any more`
         : `the choice of ${names.level(level)} no longer counts`,
     );
-    const edit = sayEdit(data, data.route.policy?.name ?? "the policy");
+    const edit = sayEdit(data, data.route.policy?.name ?? "the policy", names);
     const said = [edit, sayEffect(data.effect, data.voided.length), ...dropped].join(". ");
     return { who: actorName, did: `changed it to revision ${data.revision}: ${said}.`, weight: "said" };
   },
   reopened: ({ data: { gaps, route, again } }, names) => {
-    const why = joinWords([...new Set(gaps.map((gap) => sayGap(gap, route.documentType)))], "and");
+    const why = joinWords([...new Set(gaps.map((gap) => sayGap(gap, route.documentType, names)))], "and");
     const levels = joinWords(again.map(names.level), "and");
     return { who: levels, did: `opened again before it was approved: ${why}.`, weight: "said" };
   },

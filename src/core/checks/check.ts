@@ -98,6 +98,7 @@ const NOT_READY = {
   "never late": "not carried out",
   "measure not carried out": "not carried out",
   "person not on the document": "not carried out",
+  "field of another kind": "unknown reference",
 } as const satisfies Record<NotReadyReason["code"], FindingCode>;
 
 function claimed(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {

@@ -10,6 +10,13 @@ const facts: Facts = {
   net: { minor: 250000, currency: "EUR" },
   needed: "2026-03-10",
   urgent: true,
+  life: "2.50",
+  lives: ["1", "7"],
+  costs: [
+    { minor: 100, currency: "EUR" },
+    { minor: 900, currency: "EUR" },
+  ],
+  words: "many",
   empty: "",
   missing: null,
 };
@@ -25,6 +32,18 @@ const text = (field: string, is: Extract<Condition, { kind: "text" }>["is"], val
   field,
   is,
   value,
+});
+const number = (field: string, is: Extract<Condition, { kind: "number" }>["is"], value: string): Condition => ({
+  kind: "number",
+  field,
+  is,
+  value,
+});
+const costs = (is: "over", minor: number): Condition => ({
+  kind: "amount",
+  field: "costs",
+  is,
+  amount: { minor, currency: "EUR" },
 });
 const date = (is: Extract<Condition, { kind: "date" }>["is"], day: string): Condition => ({
   kind: "date",
@@ -67,6 +86,17 @@ describe("comparisons", () => {
     ["date on or after a later day", date("on or after", "2026-03-11"), false],
     ["flag", { kind: "flag", field: "urgent", is: true }, true],
     ["a flag that is not there is not “not set”", { kind: "flag", field: "missing", is: false }, false],
+    ["number exactly, however it is written", number("life", "exactly", "2.5"), true],
+    ["number over itself", number("life", "over", "2.5"), false],
+    ["number at least, to the fourth decimal", number("life", "at least", "2.5001"), false],
+    ["number below nothing", number("life", "under", "-3"), false],
+    ["numbers of lines: one is enough", number("lives", "over", "6.9999"), true],
+    ["numbers of lines: none", number("lives", "over", "7"), false],
+    ["what is no number is under nothing", number("words", "under", "99999999999"), false],
+    ["a missing number is under nothing", number("missing", "under", "5"), false],
+    ["amounts of lines: one is enough", costs("over", 899), true],
+    ["amounts of lines: none", costs("over", 900), false],
+    ["amounts of lines are not filled in as a text", text("costs", "filled in"), false],
   ])("%s", (_name, condition, met) => expect(outcome(condition)).toBe(met ? "met" : "not met"));
 
   it("keeps the value it saw", () =>
@@ -132,6 +162,8 @@ describe("in words", () => {
     net: { label: "net total" },
     needed: { label: "promised date" },
     urgent: { label: "urgent mark" },
+    life: { label: "expected life in years" },
+    tools: { label: "instrument", many: true, several: true, choices: { a: "Camera", b: "Spectrograph" } },
     supplier: { label: "supplier" },
   };
   it.each<[Condition, string]>([
@@ -142,6 +174,9 @@ describe("in words", () => {
     [{ kind: "choice", field: "categories", is: "none of", values: ["fuel"] }, "no line has the category Fuel"],
     [amount("at least", 500000), "the net total is at least 5,000.00 EUR"],
     [date("on or after", "2026-03-02"), "the promised date is on or after 2 Mar 2026"],
+    [{ kind: "number", field: "life", is: "at least", value: "2.5" }, "the expected life in years is at least 2.5"],
+    [{ kind: "choice", field: "tools", is: "one of", values: ["a", "b"] }, "the instrument is Camera or Spectrograph"],
+    [{ kind: "choice", field: "tools", is: "none of", values: ["a"] }, "the instrument is not Camera"],
     [{ kind: "flag", field: "urgent", is: false }, "the urgent mark is not set"],
     [text("supplier", "filled in"), "the supplier is filled in"],
     [

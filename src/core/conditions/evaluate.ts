@@ -1,5 +1,15 @@
 import { compareShare, type Money, type ToCurrency } from "../money";
-import { beforeKey, isGroup, sameValue, type Comparison, type Condition, type Facts, type FactValue } from "./schema";
+import {
+  DecimalSchema,
+  beforeKey,
+  isGroup,
+  sameValue,
+  scaled,
+  type Comparison,
+  type Condition,
+  type Facts,
+  type FactValue,
+} from "./schema";
 
 /** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
 export type Outcome = "met" | "not met" | "undecidable";
@@ -62,8 +72,12 @@ function asMoney(value: FactValue): Money | null {
 }
 
 function holds(comparison: Exclude<Comparison, { kind: "amount" | "change" }>, saw: FactValue): boolean {
-  const values = Array.isArray(saw) ? (saw as readonly string[]) : typeof saw === "string" && saw !== "" ? [saw] : [];
+  const values = (Array.isArray(saw) ? (saw as readonly unknown[]) : [saw]).filter(
+    (value): value is string => typeof value === "string" && value !== "",
+  );
   switch (comparison.kind) {
+    case "number":
+      return values.some((value) => holdsNumber(comparison, value));
     case "text":
       return holdsText(comparison.is, comparison.value, values);
     case "choice": {
@@ -117,22 +131,33 @@ function holdsDate(is: Extract<Comparison, { kind: "date" }>["is"], value: strin
   }
 }
 
+/** Of an amount that every line has, one line is enough. */
 function compareAmount(
   comparison: Extract<Comparison, { kind: "amount" }>,
   saw: FactValue,
   toCurrency: ToCurrency,
 ): Outcome {
-  const seen = asMoney(saw);
-  if (!seen) return "not met";
-  const amount = toCurrency(seen, comparison.amount.currency);
-  if (!amount) return "undecidable";
-  const difference = amount.minor - comparison.amount.minor;
-  const met = {
+  const amounts = Array.isArray(saw) ? (saw as readonly Money[]) : [asMoney(saw)];
+  const outcomes = amounts.map((seen): Outcome => {
+    if (!seen || typeof seen !== "object") return "not met";
+    const amount = toCurrency(seen, comparison.amount.currency);
+    if (!amount) return "undecidable";
+    return differs(comparison.is, amount.minor - comparison.amount.minor) ? "met" : "not met";
+  });
+  return outcomes.includes("met") ? "met" : outcomes.includes("undecidable") ? "undecidable" : "not met";
+}
+
+function holdsNumber({ is, value: wanted }: Extract<Comparison, { kind: "number" }>, value: string): boolean {
+  return DecimalSchema.safeParse(value).success && differs(is, scaled(value) - scaled(wanted));
+}
+
+/** @param difference of what is there from what it is compared with */
+function differs(is: Extract<Comparison, { kind: "amount" }>["is"], difference: number): boolean {
+  return {
     over: difference > 0,
     "at least": difference >= 0,
     under: difference < 0,
     "at most": difference <= 0,
     exactly: difference === 0,
-  }[comparison.is];
-  return met ? "met" : "not met";
+  }[is];
 }

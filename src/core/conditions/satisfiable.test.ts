@@ -11,6 +11,8 @@ const known: Known = {
   supplier: {},
   net: { always: true },
   urgent: {},
+  life: {},
+  costs: { many: true },
 };
 
 const subsets = [["a"], ["b"], ["c"], ["a", "b"], ["a", "c"], ["b", "c"], ["a", "b", "c"]];
@@ -73,6 +75,40 @@ const comparison: fc.Arbitrary<Condition> = fc.oneof(
   fc.record({ kind: fc.constant("flag" as const), field: fc.constant("urgent"), is: fc.boolean() }),
 );
 
+/** Every document as far as a number goes, or the amounts of its lines. */
+const ofField: Record<"life" | "costs", Facts[]> = {
+  life: [null, "-1", "2", "2.25", "2.50", "2.75", "3.0", "4"].map((life) => ({ life })),
+  costs: Array.from({ length: 32 }, (_, set) => [0, 1, 2, 3, 4].filter((minor) => set & (1 << minor))).map(
+    (minors) => ({
+      costs: minors.length > 0 ? minors.map((minor) => ({ minor, currency: "EUR" })) : null,
+    }),
+  ),
+};
+
+/** A comparison of that number, or of those amounts. */
+const ofOne = (field: "life" | "costs"): fc.Arbitrary<Condition> => {
+  const is = fc.constantFrom(
+    "over" as const,
+    "at least" as const,
+    "under" as const,
+    "at most" as const,
+    "exactly" as const,
+  );
+  return field === "life"
+    ? fc.record({
+        kind: fc.constant("number" as const),
+        field: fc.constant(field),
+        is,
+        value: fc.constantFrom("2", "2.5", "3"),
+      })
+    : fc.record({
+        kind: fc.constant("amount" as const),
+        field: fc.constant(field),
+        is,
+        amount: fc.record({ minor: fc.integer({ min: 1, max: 3 }), currency: fc.constant("EUR") }),
+      });
+};
+
 const tree: fc.Arbitrary<Condition> = fc.letrec<{ node: Condition }>((tie) => ({
   node: fc.oneof(
     { maxDepth: 2 },
@@ -104,7 +140,37 @@ describe("satisfiable", () => {
     expect(seen.no).toBeGreaterThan(500);
   });
 
+  it.each(["life", "costs"] as const)("agrees with trying every document by its %s", (field) => {
+    const seen = { yes: 0, no: 0 };
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ condition: ofOne(field), met: fc.boolean() }), { minLength: 1, maxLength: 4 }),
+        (wanted) => {
+          const some = ofField[field].some((facts) =>
+            wanted.every(({ condition, met }) => (evaluate(condition, facts).outcome === "met") === met),
+          );
+          seen[some ? "yes" : "no"] += 1;
+          expect(satisfiable(wanted, known)).toBe(some);
+        },
+      ),
+      { numRuns: 1500, seed: 12 },
+    );
+    expect([seen.yes > 100, seen.no > 20]).toEqual([true, true]);
+  });
+
   it.each<[string, Condition, Condition, boolean]>([
+    [
+      "several amounts, one over and another under",
+      { kind: "amount", field: "costs", is: "over", amount: { minor: 2, currency: "EUR" } },
+      { kind: "amount", field: "costs", is: "under", amount: { minor: 2, currency: "EUR" } },
+      true,
+    ],
+    [
+      "one number over and under",
+      { kind: "number", field: "life", is: "over", value: "2" },
+      { kind: "number", field: "life", is: "at most", value: "2.0" },
+      false,
+    ],
     [
       "rose and fell",
       { kind: "change", field: "limit", is: "rose" },
@@ -133,7 +199,7 @@ describe("satisfiable", () => {
     expect(
       satisfiable(
         [a, b].map((condition) => ({ condition, met: true })),
-        {},
+        known,
       ),
     ).toBe(expected);
   });

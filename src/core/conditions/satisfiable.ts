@@ -1,5 +1,5 @@
 import type { Money } from "../money";
-import { isGroup, type Comparison, type Condition } from "./schema";
+import { isGroup, scaled, type Comparison, type Condition } from "./schema";
 
 /** What is known of a field beside what a condition says of it. */
 export type KnownField = {
@@ -58,9 +58,11 @@ function fieldConsistent(literals: readonly Literal[], field: KnownField): boole
   if (literals.length > 1 && contradictsItself(literals)) return false;
   switch (literals[0]!.comparison.kind) {
     case "amount":
-      return amountsConsistent(literals, field.always === true);
+      return amountsConsistent(literals, field);
+    case "number":
+      return intervalsConsistent(literals.map(numberInterval), field);
     case "date":
-      return intervalConsistent(literals.map(dateInterval), field.always === true);
+      return intervalsConsistent(literals.map(dateInterval), field);
     case "change":
       return changeConsistent(literals);
     case "flag":
@@ -79,13 +81,13 @@ function contradictsItself(literals: readonly Literal[]): boolean {
 /** Whole numbers that a literal lets through; `without` is one that it leaves out. A literal that is not to be met lets a missing value through. */
 type Interval = { from: number; to: number; without?: number; met: boolean };
 
-function amountsConsistent(literals: readonly Literal[], always: boolean): boolean {
+function amountsConsistent(literals: readonly Literal[], field: KnownField): boolean {
   const byCurrency = new Map<string, Interval[]>();
   for (const { comparison, met } of literals) {
     const { is, amount } = comparison as Extract<Comparison, { kind: "amount" }>;
     byCurrency.set(amount.currency, [...(byCurrency.get(amount.currency) ?? []), amountInterval(is, amount, met)]);
   }
-  return [...byCurrency.values()].every((intervals) => intervalConsistent(intervals, always));
+  return [...byCurrency.values()].every((intervals) => intervalsConsistent(intervals, field));
 }
 
 function amountInterval(is: Extract<Comparison, { kind: "amount" }>["is"], { minor }: Money, met: boolean): Interval {
@@ -103,6 +105,11 @@ function amountInterval(is: Extract<Comparison, { kind: "amount" }>["is"], { min
   }[wanted];
 }
 
+function numberInterval({ comparison, met }: Literal): Interval {
+  const { is, value } = comparison as Extract<Comparison, { kind: "number" }>;
+  return amountInterval(is, { minor: scaled(value), currency: "" }, met);
+}
+
 const DAY = 86_400_000;
 
 function dateInterval({ comparison, met }: Literal): Interval {
@@ -116,6 +123,14 @@ function dateInterval({ comparison, met }: Literal): Interval {
     after: "over",
   } as const;
   return amountInterval(as[is], { minor: day, currency: "" }, met);
+}
+
+/** Of several values, one is enough for each comparison that is to be met, and none may meet another. */
+function intervalsConsistent(intervals: readonly Interval[], { many, always = false }: KnownField): boolean {
+  const wanted = intervals.filter((one) => one.met);
+  if (!many || wanted.length < 2) return intervalConsistent(intervals, always);
+  const barred = intervals.filter((one) => !one.met);
+  return wanted.every((one) => intervalConsistent([one, ...barred], always));
 }
 
 function intervalConsistent(intervals: readonly Interval[], always: boolean): boolean {

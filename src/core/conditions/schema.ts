@@ -2,12 +2,31 @@ import { z } from "zod";
 import { MoneySchema } from "../money";
 
 /** A value of a document's field as a condition sees it. A field of many values (the categories of all lines) is a list. */
-export type FactValue = string | boolean | z.infer<typeof MoneySchema> | readonly string[] | null;
+export type FactValue =
+  string | boolean | z.infer<typeof MoneySchema> | readonly string[] | readonly z.infer<typeof MoneySchema>[] | null;
+
+/** A number as a condition compares it: decimal text with at most eleven digits before the point and four after it, so that comparing is exact. */
+export const DecimalSchema = z
+  .string()
+  .regex(/^-?\d{1,11}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
+  .meta({ description: "Decimal number written as text" });
+
+/** A decimal text of `DecimalSchema` in ten-thousandths, a whole number. @example scaled("2.5") // 25000 */
+export function scaled(decimal: string): number {
+  const [, sign, whole, part = ""] = /^(-?)(\d+)(?:\.(\d+))?$/.exec(decimal) ?? [];
+  const value = Number(`${whole}${part.padEnd(4, "0")}`);
+  return sign ? -value : value;
+}
 
 /** Whether two values are the same, however their parts are ordered. */
 export function sameValue(one: FactValue, other: FactValue): boolean {
-  const plain = (value: FactValue): unknown =>
-    value !== null && typeof value === "object" && "minor" in value ? [value.minor, value.currency] : value;
+  type Plain = FactValue | z.infer<typeof MoneySchema>;
+  const plain = (value: Plain): unknown =>
+    value === null || typeof value !== "object"
+      ? value
+      : "minor" in value
+        ? [value.minor, value.currency]
+        : value.map(plain);
   return JSON.stringify(plain(one)) === JSON.stringify(plain(other));
 }
 
@@ -35,6 +54,13 @@ export const AmountComparison = z.strictObject({
   field,
   is: z.enum(["over", "at least", "under", "at most", "exactly"]),
   amount: MoneySchema,
+});
+
+export const NumberComparison = z.strictObject({
+  kind: z.literal("number"),
+  field,
+  is: z.enum(["over", "at least", "under", "at most", "exactly"]),
+  value: DecimalSchema,
 });
 
 export const DateComparison = z.strictObject({
@@ -71,6 +97,7 @@ export type Comparison =
   | z.infer<typeof TextComparison>
   | z.infer<typeof ChoiceComparison>
   | z.infer<typeof AmountComparison>
+  | z.infer<typeof NumberComparison>
   | z.infer<typeof DateComparison>
   | z.infer<typeof FlagComparison>
   | z.infer<typeof ChangeComparison>;
@@ -100,6 +127,7 @@ export const ConditionSchema: z.ZodType<Condition> = z
       TextComparison,
       ChoiceComparison,
       AmountComparison,
+      NumberComparison,
       DateComparison,
       FlagComparison,
       ChangeComparison,
@@ -118,5 +146,11 @@ export function isGroup(condition: Condition): condition is Group {
 }
 
 /** How a field and its choices are called; keys are what conditions name. */
-export type FieldWords = { label: string; many?: boolean; choices?: Readonly<Record<string, string>> };
+export type FieldWords = {
+  label: string;
+  /** It holds what all lines say, or, where it holds `several` of the document itself, all of these. */
+  many?: boolean | undefined;
+  several?: boolean | undefined;
+  choices?: Readonly<Record<string, string>> | undefined;
+};
 export type Vocabulary = Readonly<Record<string, FieldWords>>;

@@ -11,6 +11,8 @@ export type { StepKind } from "./steps";
 export { vocabularyOf } from "./registry";
 export { documentType } from "./find";
 export { missingOf, papersFor } from "./missing";
+export { conditionField, keptBy, ownLinesOf, ownPicks } from "./own";
+export type { OwnKept } from "./own";
 export { namedOfLists } from "./picks";
 export type { Days } from "./picks";
 export type { StartingPlan } from "./starting";

@@ -1,8 +1,9 @@
 import { entriesOf, isOpen, type Attribute, type Lists } from "../lists";
 import { documentType } from "./find";
 import { notAttached } from "./parts";
+import { wrongOwn, type OwnKept } from "./own";
 import { wrongPicks, wrongTax, type Days } from "./picks";
-import type { ListPick, MissingItem } from "./registry";
+import type { Basics, DocumentType, ListPick, MissingItem } from "./registry";
 import type { AnyDocument } from "./types";
 
 /** Everything that a document names of lists, its currency with it. */
@@ -14,16 +15,18 @@ export function picksOf(document: AnyDocument): ListPick[] {
 }
 
 /**
- * Everything that is missing before a document can be sent: what its type says, and what the organisation's lists do not offer.
+ * Everything that is missing before a document can be sent: what its type says, and what the organisation's lists and fields do not let stand.
  * @param before as it was sent the last time; what it named then may stay, also where it has ended since
  */
-export function missingOf(document: AnyDocument, lists: Lists, days: Days, before?: AnyDocument): MissingItem[] {
+export function missingOf(document: AnyDocument, kept: OwnKept, days: Days, before?: AnyDocument): MissingItem[] {
+  const { lists } = kept;
   const type = documentType(document.documentType);
   return [
     ...type.missing(document),
     ...wrongPicks(picksOf(document), lists, days.entered, before && picksOf(before)),
     ...wrongTax(type.taxed(document), lists, days.dated),
     ...papersWanting(document, lists, days),
+    ...wrongOwn(document, type as unknown as DocumentType<Basics>, kept, days.entered, before),
   ];
 }
 

@@ -1,4 +1,5 @@
 import type { PickReason } from "../lists";
+import type { OwnReason } from "../own-fields";
 import type { AccountFault } from "../payments";
 import type { Money } from "../money";
 import type { Coded } from "../reason";
@@ -135,4 +136,6 @@ export type MissingReason = Coded<{
   "paper needed for a new account": { paper: string };
   /** What is chosen from a list, on a line or, where that is null, of the whole document. */
   "of a list": { line: number | null; why: PickReason };
+  /** A field of the organisation's own, on a line or, where that is null, on the document. */
+  "own field": { line: number | null; why: OwnReason };
 }>;

@@ -7,6 +7,7 @@ import type { MeasureReason, RemarkReason, UnmeasuredReason, MissingReason } fro
 import type { Change, Shown } from "./shown";
 import type { Attachment } from "./attachment";
 import type { ListId } from "../lists";
+import type { OwnValues } from "../own-fields";
 import type { StartingPlan } from "./starting";
 import type { StepKind } from "./steps";
 
@@ -23,20 +24,28 @@ export type Basics = {
   note: string;
   editedBy?: string | undefined;
   attachments: Attachment[];
+  /** Fields of the organisation's own. */
+  own?: OwnValues | undefined;
 };
 
 /** A field that a condition may name. */
-export type FieldKind = "text" | "choice" | "amount" | "date" | "flag";
+export type FieldKind = "text" | "choice" | "amount" | "number" | "date" | "flag";
 export type Field = {
   key: string;
   kind: FieldKind;
   label: string;
   many?: boolean;
+  /** Several values of the document itself, not of its lines. */
+  several?: true;
+  /** It is yes where one line says yes. */
+  anyLine?: true;
   choices?: Readonly<Record<string, string>>;
   /** The list of the organisation whose keys it holds. */
   list?: string;
   /** A submitted document always has a value here. */
   always?: true;
+  /** What it says depends on what is around the document, which is not known while it is being entered. */
+  around?: true;
   /** An edit of it can be told from its old value, so conditions on change may name it. */
   controlled?: true;
 };
@@ -55,6 +64,8 @@ export type TypeWords = {
   steps: readonly StepKind[];
   /** Key of the type that is approved before it for the same thing, as an order is before its invoice. */
   follows?: string;
+  /** It has lines, which can have fields of the organisation's own. */
+  byLine?: true;
   /** The other party fills in and signs a form for it. */
   partyForm?: true;
   /** Its policies may ask for it by themselves, where an order is stopped for credit. */
@@ -225,5 +236,10 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
 
 /** What the fields of a type and their choices are called. */
 export function vocabularyOf(type: Pick<TypeWords, "fields">): Vocabulary {
-  return Object.fromEntries(type.fields.map(({ key, label, many, choices }) => [key, { label, many, choices }]));
+  return Object.fromEntries(
+    type.fields.map(({ key, label, many, several, anyLine, choices }) => [
+      key,
+      { label, many: many || anyLine, several, choices },
+    ]),
+  );
 }

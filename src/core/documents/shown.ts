@@ -1,5 +1,6 @@
 import { canonical } from "../records";
 import { money, type Money } from "../money";
+import type { OwnValue } from "../own-fields";
 import type { Coded } from "../reason";
 import type { Attachment } from "./attachment";
 
@@ -20,14 +21,22 @@ export type Shown = Coded<{
   tax: { percent: string };
   "no receipt": null;
   "as it is": null;
+  /** What stands in a field of the organisation's own. */
+  own: { field: string; value: OwnValue };
+  /** The same under its name. */
+  "own field": { field: string; value: OwnValue };
   /** One after the other. */
   parts: { of: Shown[] };
   /** A field with what it was and what it is to be. */
   changed: { label: string; before: Shown | null; after: Shown | null };
 }>;
 
-/** One thing that differs between two revisions, by what the type calls it or by the number of its line; null on the side where it is not there. */
-export type Change = { label: string | { line: number }; before: Shown | null; after: Shown | null };
+/** One thing that differs between two revisions, by what the type calls it, by the number of its line or by the key of a field of the organisation's own; null on the side where it is not there. */
+export type Change = {
+  label: string | { line: number } | { field: string };
+  before: Shown | null;
+  after: Shown | null;
+};
 
 /** What somebody wrote; null where they wrote nothing. */
 export const text = (written: string | null | undefined): Shown | null =>

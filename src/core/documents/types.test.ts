@@ -29,7 +29,14 @@ describe.each(documentTypeKeys)("%s", (key) => {
     for (const { key: field, kind, many } of type.fields) {
       const value = facts[field] ?? null;
       if (value === null) continue;
-      const is = { flag: "boolean", amount: "object", text: "string", choice: "string", date: "string" }[kind];
+      const is = {
+        flag: "boolean",
+        amount: "object",
+        text: "string",
+        choice: "string",
+        date: "string",
+        number: "string",
+      }[kind];
       expect([field, many ? Array.isArray(value) : typeof value]).toEqual([field, many ? true : is]);
     }
   });

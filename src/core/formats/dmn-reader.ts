@@ -1,4 +1,5 @@
 import { DmnModdle } from "dmn-moddle";
+import { typeWords, type Field } from "../documents";
 import type { Mark, PolicyInput } from "../policy";
 import type { Result } from "../refusal";
 import { KINDS, isKind, quorumOf, ruleOf } from "./codes";
@@ -9,10 +10,14 @@ import type { ReadLoss, TablePlace, TableProblem, TableReason } from "./reasons"
 import { tableRead, type TableRead } from "./table-read";
 
 /**
- * Reads a file of decision tables into the sections of a policy; everything else is taken from `base`. Tables that give the marks of levels by an amount in minor
+ * Reads a file of decision tables into the sections of a policy; everything else is taken from `base`; `fields` are those that conditions may name. Tables that give the marks of levels by an amount in minor
  * units are understood whoever wrote them; what is not understood is said.
  */
-export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<TableRead, TableProblem>> {
+export async function fromDmn(
+  xml: string,
+  base: PolicyInput,
+  fields: readonly Field[] = typeWords(base.documentType).fields,
+): Promise<Result<TableRead, TableProblem>> {
   // A document type declaration is never needed here and could be made to expand without end.
   if (/<!DOCTYPE/i.test(xml)) return unread({ code: "has a DOCTYPE" });
   const moddle = new DmnModdle();
@@ -31,12 +36,14 @@ export async function fromDmn(xml: string, base: PolicyInput): Promise<Result<Ta
   const losses: ReadLoss[] = warnings.map((found) => ({ code: "not understood", values: { found } }));
   const refusals: TableProblem[] = [];
   const say: Say = (at, why) => void refusals.push({ at, why });
-  const sections = tables.flatMap((table) => (table === order ? [] : [readTable(table, decisions, base, say, losses)]));
+  const sections = tables.flatMap((table) =>
+    table === order ? [] : [readTable(table, decisions, fields, say, losses)],
+  );
   for (const one of decisions)
     if (!tables.includes(one) && !String(one.id).startsWith("condition_"))
       losses.push({ code: "decision left out", values: { name: String(one.name ?? one.id) } });
   if (sections.length === 0) return unread({ code: "no table by amount" });
-  const placed = order ? inOrder(order, sections, base, say) : single(sections, say);
+  const placed = order ? inOrder(order, sections, fields, say) : single(sections, say);
   if (refusals.length > 0) return { ok: false, refusals };
   const leftOut = extensionsOf(root, "leftOut").flatMap((one) => (typeof one.what === "string" ? [one.what] : []));
   return tableRead(policyOf(placed, base), leftOut, losses);
@@ -55,7 +62,7 @@ type Say = (at: TablePlace, why: TableReason) => void;
 function readTable(
   table: Element,
   decisions: readonly Element[],
-  base: PolicyInput,
+  fields: readonly Field[],
   say: Say,
   losses: ReadLoss[],
 ): GridSection {
@@ -94,7 +101,7 @@ function readTable(
             readLevel(
               output,
               rules.map((rule) => cell(rule, index)),
-              { id, name, decisions, base, say, losses, index },
+              { id, name, decisions, fields, say, losses, index },
             ),
           ],
     ),
@@ -106,14 +113,14 @@ type LevelContext = {
   id: string;
   name: string;
   decisions: readonly Element[];
-  base: PolicyInput;
+  fields: readonly Field[];
   say: Say;
   losses: ReadLoss[];
   index: number;
 };
 
 function readLevel(output: Element, marks: string[], context: LevelContext): GridLevel {
-  const { say, losses, decisions, base } = context;
+  const { say, losses, decisions, fields } = context;
   const label = String(output.label ?? output.name);
   const at: TablePlace = { table: context.name, level: label };
   const [extension] = extensionsOf(output, "level");
@@ -129,7 +136,7 @@ function readLevel(output: Element, marks: string[], context: LevelContext): Gri
       say({ ...at, rule: index + 1 }, { code: "no mark", values: { typed: mark } });
   });
   const condition = decisions.find((one) => one.id === `condition_${context.id}_${String(output.name)}`);
-  const read = condition ? fromFeel(textOf(logicOf(condition)), base.documentType) : null;
+  const read = condition ? fromFeel(textOf(logicOf(condition)), fields) : null;
   if (read && !read.ok) say(at, { code: "no condition", values: { why: read.why } });
   return {
     id: String(output.name),
@@ -170,7 +177,7 @@ function edgesFrom(test: string, at: TablePlace, say: Say): { from: Edge; to: Ed
 }
 
 /** Sections in the order of the table that chooses between them, each with its condition. */
-function inOrder(order: Element, sections: readonly GridSection[], base: PolicyInput, say: Say): GridSection[] {
+function inOrder(order: Element, sections: readonly GridSection[], fields: readonly Field[], say: Say): GridSection[] {
   const logic = logicOf(order)!;
   const inputs = list(logic.input);
   const output = list(logic.output).findIndex((one) => one.name === "section");
@@ -186,9 +193,7 @@ function inOrder(order: Element, sections: readonly GridSection[], base: PolicyI
     const other = list(rule.inputEntry).find((entry) => !["true", "-", ""].includes(textOf(entry)));
     if (other) say(at, { code: "entry not read", values: { typed: textOf(other) } });
     if (wanted.length === 0) return [{ ...section, when: "otherwise" as const }];
-    const read = wanted.map((column) =>
-      fromFeel(textOf(inputs[column]!.inputExpression as Element), base.documentType),
-    );
+    const read = wanted.map((column) => fromFeel(textOf(inputs[column]!.inputExpression as Element), fields));
     const failed = read.find((one) => !one.ok);
     if (failed && !failed.ok) say(at, { code: "no condition", values: { why: failed.why } });
     const of = read.flatMap((one) => (one.ok ? [one.condition] : []));

@@ -1,6 +1,6 @@
 import { DmnModdle } from "dmn-moddle";
 import type { Condition } from "../conditions";
-import { documentType } from "../documents";
+import { documentType, type Field } from "../documents";
 import type { Policy } from "../policy";
 import { quorumCode, ruleCode } from "./codes";
 import { inputsOf, toFeel, type FeelInput } from "./feel";
@@ -20,8 +20,12 @@ export const AMOUNT = "amount";
 export type Element = { $type: string; [key: string]: unknown };
 
 /** A policy as decision tables in DMN 1.3 (OMG, from memory), one that finds the section and one for each section. What it cannot say is in `lossesOf`. */
-export async function toDmn(policy: Policy, say: (loss: Loss) => string): Promise<string> {
-  const writer = new Writer(policy);
+export async function toDmn(
+  policy: Policy,
+  say: (loss: Loss) => string,
+  fields: readonly Field[] = documentType(policy.documentType).fields,
+): Promise<string> {
+  const writer = new Writer(policy, fields);
   const grid = gridOf(policy);
   const decisions = [writer.sections(grid), ...grid.map((one) => writer.bands(one)), ...writer.conditions(grid)];
   const definitions = writer.make("Definitions", {
@@ -44,7 +48,10 @@ class Writer {
   readonly moddle = new DmnModdle();
   private readonly needed = new Map<string, FeelInput>();
 
-  constructor(private readonly policy: Policy) {}
+  constructor(
+    private readonly policy: Policy,
+    private readonly fields: readonly Field[],
+  ) {}
 
   make(type: string, properties: object = {}): Element {
     return this.moddle.create(`dmn:${type}`, properties) as Element;
@@ -53,13 +60,13 @@ class Writer {
   /** Names the section: the first whose condition is met. */
   sections(grid: readonly GridSection[]): Element {
     const conditional = grid.filter((one): one is Conditional => one.when !== "otherwise");
-    const needs = conditional.flatMap(({ when }) => inputsOf(when, this.policy.documentType));
+    const needs = conditional.flatMap(({ when }) => inputsOf(when, this.fields));
     return this.decision("section", "Section", needs, (id) =>
       this.make("DecisionTable", {
         id: `${id}_table`,
         hitPolicy: "FIRST",
         input: conditional.map(({ id: of, name, when }) =>
-          this.input(`when_${of}`, name, toFeel(when, this.policy.documentType), "boolean"),
+          this.input(`when_${of}`, name, toFeel(when, this.fields), "boolean"),
         ),
         output: [this.make("OutputClause", { id: "section_name", name: "section", typeRef: "string" })],
         rule: grid.map((section) =>
@@ -109,7 +116,6 @@ class Writer {
 
   /** Of each level with a condition, whether it applies. */
   conditions(grid: readonly GridSection[]): Element[] {
-    const type = this.policy.documentType;
     return grid.flatMap((section) =>
       section.levels.flatMap(({ id, name, when }) =>
         when
@@ -117,8 +123,8 @@ class Writer {
               this.decision(
                 `condition_${section.id}_${id}`,
                 `${section.name}: whether ${name} applies`,
-                inputsOf(when, type),
-                () => this.text(toFeel(when, type)),
+                inputsOf(when, this.fields),
+                () => this.text(toFeel(when, this.fields)),
               ),
             ]
           : [],

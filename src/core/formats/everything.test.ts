@@ -5,7 +5,8 @@ import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
 import { describe, expect, it } from "vitest";
 import { ConditionSchema, type Comparison, type Condition } from "../conditions";
-import { documentTypeKeys, typeWords, type Field } from "../documents";
+import { conditionField, documentTypeKeys, typeWords, type Field } from "../documents";
+import { OWN_KINDS, OWN_PARTS } from "../own-fields";
 import { policyOf } from "../fixtures";
 import { credit, everything } from "../fixtures/everything";
 import { readPolicy, type Level, type Policy, type PolicyInput } from "../policy";
@@ -80,6 +81,20 @@ const plainOf: Record<Field["kind"], (field: string) => fc.Arbitrary<Comparison>
       amount: money,
     }),
   ],
+  number: (field) => [
+    fc.record({
+      kind: fc.constant("number" as const),
+      field: fc.constant(field),
+      is: fc.constantFrom(
+        "over" as const,
+        "at least" as const,
+        "under" as const,
+        "at most" as const,
+        "exactly" as const,
+      ),
+      value: fc.constantFrom("0", "3", "2.5", "007", "-12.3400", "99999999999.9999"),
+    }),
+  ],
   date: (field) => [
     fc.record({
       kind: fc.constant("date" as const),
@@ -97,11 +112,23 @@ const plainOf: Record<Field["kind"], (field: string) => fc.Arbitrary<Comparison>
   flag: (field) => [fc.boolean().map((is) => ({ kind: "flag" as const, field, is }))],
 };
 
+/** The fields of a type with one of the organisation’s own of each kind, on the document and, where it has some, on its lines. */
+const fieldsOf = (type: string): readonly Field[] => [
+  ...typeWords(type).fields,
+  ...OWN_PARTS.filter((part) => part === "document" || typeWords(type).byLine).flatMap((part) =>
+    OWN_KINDS.map((kind) =>
+      conditionField(
+        { key: `own_${part}_${kind}`, kind, part, name: kind, on: [type], place: 0, required: "no", list: "projects" },
+        [],
+        {},
+      ),
+    ),
+  ),
+];
+
 /** Any condition that the schema allows on a type of document, groups in groups and groups of one among them. */
 function conditionsOn(type: string): fc.Arbitrary<Condition> {
-  const one = fc.oneof(
-    ...typeWords(type).fields.flatMap((field) => [...plainOf[field.kind](field.key), ...changes(field)]),
-  );
+  const one = fc.oneof(...fieldsOf(type).flatMap((field) => [...plainOf[field.kind](field.key), ...changes(field)]));
   return fc.letrec<{ tree: Condition }>((tie) => ({
     tree: fc.oneof(
       { depthSize: "small", withCrossShrink: true },
@@ -117,11 +144,12 @@ function conditionsOn(type: string): fc.Arbitrary<Condition> {
 describe("every condition", () => {
   it.each(documentTypeKeys)("on a %s is read back from FEEL as it was written", (type) => {
     const kinds = new Set<string>();
+    const fields = fieldsOf(type);
     fc.assert(
       fc.property(conditionsOn(type), (condition) => {
         expect(ConditionSchema.safeParse(condition).success).toBe(true);
         kinds.add(condition.kind);
-        expect(fromFeel(toFeel(condition, type), type)).toEqual({ ok: true, condition });
+        expect(fromFeel(toFeel(condition, fields), fields)).toEqual({ ok: true, condition });
       }),
       { numRuns: 1500 },
     );

@@ -1,19 +1,19 @@
 import type { Condition } from "../conditions";
 import { ConditionSchema } from "../conditions";
-import { typeWords, type Field } from "../documents";
+import type { Field } from "../documents";
 import type { FeelReason } from "./reasons";
 
 /** The expressions of FEEL that conditions are written in, read back. Anything else is refused with what was not understood. */
 export type Read = { ok: true; condition: Condition } | { ok: false; why: FeelReason };
 
 /** Reads an expression in the part of FEEL that `toFeel` writes; what is another is refused with what was not expected. */
-export function fromFeel(expression: string, type: string): Read {
+export function fromFeel(expression: string, fields: readonly Field[]): Read {
   try {
     const tokens = tokensOf(expression);
     const reader = { tokens, at: 0 };
     const tree = readOr(reader);
     if (reader.at < tokens.length) throw new NotRead({ code: "not expected", values: { typed: tokens[reader.at]! } });
-    const parsed = ConditionSchema.safeParse(conditionOf(tree, typeWords(type).fields));
+    const parsed = ConditionSchema.safeParse(conditionOf(tree, fields));
     return parsed.success
       ? { ok: true, condition: parsed.data }
       : { ok: false, why: { code: "malformed", values: { found: parsed.error.issues[0]?.message ?? "" } } };
@@ -163,7 +163,10 @@ function conditionOf(node: Node, fields: readonly Field[]): object {
     if (negated.kind === "choice") return { ...negated, is: negated.is === "one of" ? "none of" : "one of" };
     return { kind: "none", of: negated.kind === "any" ? negated.of : [negated] };
   }
-  if (inner.is === "some") return atom(inner.test, inner.list, fields);
+  if (inner.is === "some")
+    return inner.test.is === "compare"
+      ? compared(inner.test, fields, inner.list)
+      : atom(inner.test, inner.list, fields);
   if (inner.is === "compare") return compared(inner, fields);
   return atom(inner, null, fields);
 }
@@ -220,7 +223,12 @@ function filled(node: Node, fields: readonly Field[]): boolean {
   return read.is === "filled in";
 }
 
-function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field[]): object {
+/** @param list the field of many of whose values one is compared; null for a field of one */
+function compared(
+  node: Extract<Node, { is: "compare" }>,
+  fields: readonly Field[],
+  list: string | null = null,
+): object {
   const { sign, left, right } = node;
   if (left.is === "call" && left.name === "count") {
     const { key } = fieldNamed(identifierOf(left.of[0]!) ?? "", fields);
@@ -230,8 +238,9 @@ function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field
     const [key, currency] = amountOf(identifierOf(left.left) ?? "");
     return { kind: "change", field: key, is: "rose by more than", amount: { minor: Number(right.value), currency } };
   }
-  const name = identifierOf(left.is === "call" && left.name === "date" ? left.of[0]! : left);
-  if (name === null) return atom(node, null, fields);
+  const named = identifierOf(left.is === "call" && left.name === "date" ? left.of[0]! : left);
+  const name = named === "value" && list !== null ? list : named;
+  if (name === null) return atom(node, list, fields);
   if (identifierOf(right) === `${name}_before`)
     return {
       kind: "change",
@@ -242,9 +251,11 @@ function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field
     return { kind: "text", field: fieldNamed(name, fields).key, is: sign === "=" ? "empty" : "filled in" };
   if (right.is === "constant") return { kind: "flag", field: fieldNamed(name, fields).key, is: right.value === "true" };
   if (right.is === "number") {
-    const [key, currency] = amountOf(name);
     const is =
       { ">": "over", ">=": "at least", "<": "under", "<=": "at most", "=": "exactly" }[sign] ?? refuseSign(sign);
+    if (fields.some((field) => field.key === name && field.kind === "number"))
+      return { kind: "number", field: name, is, value: right.value };
+    const [key, currency] = amountOf(name);
     return { kind: "amount", field: fieldNamed(key, fields).key, is, amount: { minor: Number(right.value), currency } };
   }
   if (right.is === "call" && right.name === "date" && right.of[0]?.is === "text") {
@@ -252,7 +263,7 @@ function compared(node: Extract<Node, { is: "compare" }>, fields: readonly Field
       { "<": "before", "<=": "on or before", "=": "on", ">=": "on or after", ">": "after" }[sign] ?? refuseSign(sign);
     return { kind: "date", field: fieldNamed(name, fields).key, is, date: right.of[0].value };
   }
-  return atom(node, null, fields);
+  return atom(node, list, fields);
 }
 
 function refuseSign(sign: string): never {

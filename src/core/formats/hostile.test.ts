@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { policyOf, twoStep } from "../fixtures";
 import { orderPolicy } from "../../../demo/policy";
+import { typeWords } from "../documents";
 import { PolicySchema } from "../policy";
 import { ruleCode, ruleOf, quorumCode, quorumOf } from "./codes";
 import { fromDmn, fromFeel, fromMatrix, toDmn, toMatrix } from "./index";
@@ -87,7 +88,7 @@ describe("FEEL", () => {
   it("of any pieces is a condition or a sentence", () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 14 }), (pieces) => {
-        const read = fromFeel(pieces.join(""), "purchase-order");
+        const read = fromFeel(pieces.join(""), typeWords("purchase-order").fields);
         if (!read.ok) expect(sayNoCondition(read.why)).toMatch(/\w/);
       }),
       { numRuns: 3000 },

@@ -1,3 +1,4 @@
+import { typeWords, type Field } from "../documents";
 import { formatAmount, parseMoney } from "../money";
 import type { Mark, Policy, PolicyInput } from "../policy";
 import type { Result } from "../refusal";
@@ -19,7 +20,11 @@ const FIXED = ["section", "row", "id", "name", "kind", "who", "how many", "refus
 const OPTIONAL: readonly string[] = ["kind"];
 
 /** A policy as rows of a table, bands across: amounts plain, in major units of its currency. What it cannot say is in `lossesOf`. */
-export function toMatrix(policy: Policy, say: (loss: Loss) => string): string[][] {
+export function toMatrix(
+  policy: Policy,
+  say: (loss: Loss) => string,
+  fields: readonly Field[] = typeWords(policy.documentType).fields,
+): string[][] {
   const grid = gridOf(policy);
   const most = Math.max(...grid.map((section) => section.bands.length));
   const header = [...FIXED, ...Array.from({ length: most }, (_, band) => `band ${band + 1}`)];
@@ -33,18 +38,7 @@ export function toMatrix(policy: Policy, say: (loss: Loss) => string): string[][
   ];
   const rows = grid.flatMap(({ id = "", name, when, bands, levels }) => [
     row(
-      [
-        name,
-        "from",
-        id,
-        "",
-        "",
-        "",
-        "",
-        "",
-        "",
-        when === "otherwise" ? "otherwise" : toFeel(when, policy.documentType),
-      ],
+      [name, "from", id, "", "", "", "", "", "", when === "otherwise" ? "otherwise" : toFeel(when, fields)],
       bands.map((band) => from(band.from)),
     ),
     row(
@@ -67,7 +61,7 @@ export function toMatrix(policy: Policy, say: (loss: Loss) => string): string[][
           quorumCode(level.quorum),
           level.refusal,
           String(level.stage),
-          level.when ? toFeel(level.when, policy.documentType) : "",
+          level.when ? toFeel(level.when, fields) : "",
         ],
         [...level.marks],
       ),
@@ -83,7 +77,11 @@ const LEFT_OUT = "left out";
  * Reads such a table into the sections of a policy; everything else is taken from `base`.
  * @param rows cells as text, the header first; every problem is said with its line and column
  */
-export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInput): Result<TableRead, TableProblem> {
+export function fromMatrix(
+  rows: readonly (readonly string[])[],
+  base: PolicyInput,
+  fields: readonly Field[] = typeWords(base.documentType).fields,
+): Result<TableRead, TableProblem> {
   const [header = [], ...body] = rows;
   const columns = header.map((cell) => cell.trim().toLowerCase());
   const missing = FIXED.filter((name) => !columns.includes(name) && !OPTIONAL.includes(name));
@@ -108,7 +106,7 @@ export function fromMatrix(rows: readonly (readonly string[])[], base: PolicyInp
     };
     groups.set(cell("section"), [...(groups.get(cell("section")) ?? []), row]);
   });
-  const grid = [...groups].map(([name, of]) => sectionFrom(name, of, base));
+  const grid = [...groups].map(([name, of]) => sectionFrom(name, of, base, fields));
   if (refusals.length > 0) return { ok: false, refusals };
   return tableRead(policyOf(grid, base), leftOut);
 }
@@ -120,7 +118,7 @@ type Row = {
   problem(column: string, why: TableReason): void;
 };
 
-function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): GridSection {
+function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput, fields: readonly Field[]): GridSection {
   const [first] = rows;
   const of = (kind: string) => rows.filter((row) => row.cell("row") === kind);
   const [from, to, approval] = [of("from")[0], of("to")[0], of("approval")[0]];
@@ -140,15 +138,15 @@ function sectionFrom(name: string, rows: readonly Row[], base: PolicyInput): Gri
   return {
     ...(from?.cell("id") && { id: from.cell("id") }),
     name,
-    when: condition === "otherwise" || !from ? "otherwise" : conditionFrom(from, condition, base),
+    when: condition === "otherwise" || !from ? "otherwise" : conditionFrom(from, condition, fields),
     bands,
-    levels: of("level").map((row) => levelFrom(row, count, base)),
+    levels: of("level").map((row) => levelFrom(row, count, fields)),
     at: { line: from?.line ?? first!.line },
   };
 }
 
-function conditionFrom(row: Row, text: string, base: PolicyInput): GridSection["when"] {
-  const read = fromFeel(text, base.documentType);
+function conditionFrom(row: Row, text: string, fields: readonly Field[]): GridSection["when"] {
+  const read = fromFeel(text, fields);
   if (read.ok) return read.condition;
   row.problem("condition", { code: "no condition", values: { why: read.why } });
   return "otherwise";
@@ -170,7 +168,7 @@ function edgeOf(row: Row | undefined, band: number, currency: string): Edge {
 
 const MARKS: readonly string[] = ["approves", "told", "none", ""];
 
-function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
+function levelFrom(row: Row, count: number, fields: readonly Field[]): GridLevel {
   const rule = ruleOf(row.cell("who"));
   if (!rule) row.problem("who", { code: "no rule for approvers", values: { typed: row.cell("who") } });
   const quorum = quorumOf(row.cell("how many"));
@@ -187,7 +185,7 @@ function levelFrom(row: Row, count: number, base: PolicyInput): GridLevel {
   const kind = row.cell("kind") || "approval";
   if (!isKind(kind)) row.problem("kind", { code: "no kind of level", values: { typed: kind, known: KINDS } });
   const condition = row.cell("condition");
-  const when = condition ? conditionFrom(row, condition, base) : "otherwise";
+  const when = condition ? conditionFrom(row, condition, fields) : "otherwise";
   return {
     ...(row.cell("id") && { id: row.cell("id") }),
     name: row.cell("name"),

@@ -25,9 +25,9 @@ export function sayWhy(why: Why, state: DocumentState, known: Names): string {
     case "reminded by":
       return `${name(why.by)} reminds you.`;
     case "changed":
-      return `${why.number} was changed and is revision ${why.revision} now: ${sayEdit(why.edit, why.policy || "the policy")}.`;
+      return `${why.number} was changed and is revision ${why.revision} now: ${sayEdit(why.edit, why.policy || "the policy", known)}.`;
     case "no longer covered": {
-      const gaps = [...new Set(why.gaps.map((gap) => sayGap(gap, state.document.documentType)))];
+      const gaps = [...new Set(why.gaps.map((gap) => sayGap(gap, state.document.documentType, known)))];
       return gaps.length > 0 ? `${capital(joinWords(gaps, "and"))}.` : "";
     }
     case "told":

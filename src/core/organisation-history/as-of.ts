@@ -1,5 +1,6 @@
 import { LIST_IDS, type Entry, type List } from "../lists";
 import { currencyCodes } from "../money";
+import type { OwnField } from "../own-fields";
 import type { Organisation } from "../people";
 import type { OrganisationHistory } from "./schema";
 
@@ -57,6 +58,7 @@ export function asOf(history: OrganisationHistory, at: string): Organisation {
       return begun ? { of, key, person: begun.person } : null;
     }),
     lists: listsAt(history, at),
+    fields: fieldsAt(history, at),
   };
 }
 
@@ -77,6 +79,15 @@ function listsAt(history: OrganisationHistory, at: string): List[] {
     if (state) entries.get(list)?.push({ key, firstDay, lastDay, ...withoutFrom(state) });
   }
   return Array.from(entries, ([id, all]) => ({ id, name: names.get(id) ?? "", entries: all.toSorted(byKey) }));
+}
+
+/** Every field that the organisation had begun to have at a moment, ended or not, in the order of the form. */
+function fieldsAt(history: OrganisationHistory, at: string): OwnField[] {
+  const fields = [...history.field.values()].flatMap(({ id: _, states, ...fixed }): OwnField[] => {
+    const state = valueAt(states, at);
+    return state ? [{ ...fixed, ...withoutFrom(state) }] : [];
+  });
+  return fields.toSorted((a, b) => a.place - b.place || a.key.localeCompare(b.key, "en"));
 }
 
 function withoutFrom<T extends FromWhen>({ from: _, ...rest }: T): Omit<T, "from"> {
@@ -102,6 +113,7 @@ export function turningPoints(history: OrganisationHistory, at: string): string[
   dated(pick(history.owner, (entry) => entry.owners));
   dated(pick(history.list, (entry) => entry.states));
   dated(pick(history.listItem, (entry) => entry.states));
+  dated(pick(history.field, (entry) => entry.states));
   for (const entry of history.standIn.values()) note(entry.until);
   return [...found].sort();
 }

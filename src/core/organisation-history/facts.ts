@@ -1,6 +1,8 @@
 import { dayIn } from "../calendar";
 import type { Money } from "../money";
+import type { Condition } from "../conditions";
 import type { Attributes } from "../lists";
+import type { OwnField } from "../own-fields";
 import { lastDayBefore, type Limit, type Role } from "../people";
 import { canonical } from "../records";
 import { valueAt } from "./as-of";
@@ -43,6 +45,19 @@ export type Facts = {
   list: string;
   key: string;
   firstDay: string;
+  // Of a field of the organisation's own.
+  kind: OwnField["kind"];
+  part: OwnField["part"];
+  several: true;
+  place: number;
+  required: OwnField["required"];
+  /** With the type whose words say it. */
+  when: { condition: Condition; type: string };
+  help: string;
+  group: string;
+  least: string;
+  most: string;
+  begins: string;
 } & Required<Omit<Attributes, "owner" | "unit">>;
 
 type Said = { [F in keyof Facts]?: Facts[F] | undefined };
@@ -118,5 +133,10 @@ const FACTS: { [K in Kind]: (entry: EntryOf<K>, zone: string, moment: string | n
   listItem: ({ list, key, firstDay, lastDay, states }, _zone, moment) => {
     const { from: _, ...state } = said(states, moment)!;
     return { list, key, firstDay, lastDay, ...state };
+  },
+  field: ({ key, kind, part, list, several, firstDay, lastDay, states }, _zone, moment) => {
+    const { from: _, on, when, usual: begins, ...state } = said(states, moment)!;
+    const under = when && { condition: when, type: on[0]! };
+    return { key, kind, part, list, several, firstDay, lastDay, ...state, documentTypes: on, when: under, begins };
   },
 };

@@ -42,5 +42,8 @@ export function found(organisation: Organisation, from: string): HistoryChange[]
         made("listItem", { id: itemId(id, key), list: id, key, firstDay, lastDay, states: [{ from, ...state }] }),
       ),
     ]),
+    ...organisation.fields.map(({ key, kind, part, list, several, firstDay, lastDay, ...state }) =>
+      made("field", { id: key, key, kind, part, list, several, firstDay, lastDay, states: [{ from, ...state }] }),
+    ),
   ];
 }

@@ -25,6 +25,8 @@ export type { NewPerson, PersonEdit, UnitEdit } from "./edit";
 export type { Edit, EditReason } from "./reasons";
 export { endItem, saveItem, saveItems, saveList } from "./lists";
 export type { ItemEdit, ItemRow } from "./lists";
+export { endField, placeFields, saveField } from "./fields";
+export type { FieldEdit } from "./fields";
 export { comeBack, leave, leftBehind } from "./leaving";
 export type { Handing, LeftBehind } from "./leaving";
 export { checked } from "./check";

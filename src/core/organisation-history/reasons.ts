@@ -1,5 +1,6 @@
 import type { Attribute } from "../lists";
 import type { OrganisationProblem, Role } from "../people";
+import type { OwnField, OwnKind } from "../own-fields";
 import type { Coded } from "../reason";
 import { no, type Located, type Result } from "../refusal";
 import type { Separation } from "../segregation";
@@ -47,6 +48,20 @@ export type EditReason = Coded<{
   "not said in this list": { attribute: Attribute };
   "attribute needed": { attribute: Attribute };
   "not in the home currency": { attribute: Attribute; home: string };
+  // Fields of the organisation's own.
+  "field of that name": { name: string };
+  "of a field for good": { part: keyof OwnField };
+  "not of this kind of field": { part: keyof OwnField; kind: OwnKind };
+  "choice without a list": null;
+  "condition needed": null;
+  "no such type": { type: string };
+  "type without lines": { type: string };
+  "type without the field": { type: string; field: string };
+  "known only when sent": { field: string };
+  "compared as it cannot be": { field: string };
+  "no number of letters": null;
+  "most under the least": null;
+  "cannot begin so": { usual: string };
 }>;
 
 /** Changes that make an edit, or why it is not made. */

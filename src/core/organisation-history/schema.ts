@@ -3,6 +3,7 @@ import { WorkingCalendarSchema } from "../calendar";
 import { IdSchema } from "../ids";
 import { EntryKeySchema, entryDays, entryState } from "../lists";
 import { CurrencySchema } from "../money";
+import { fixedOfField, ownFieldState } from "../own-fields";
 import { HolderSchema, LimitSchema, OwnerSchema, RoleSchema, StandInSchema } from "../people";
 
 /** ISO date-time in UTC from which a value counts, until the next one of its list. */
@@ -108,7 +109,14 @@ const ListItemEntry = z.strictObject({
   states: z.array(z.strictObject({ from: From, ...entryState })).min(1),
 });
 
-/** Everything that is kept of people and lists, each kind with the schema of one entry. */
+/** A field of the organisation's own: for good what documents hold of it, from a moment on what it is called and asks for. */
+const FieldEntry = z.strictObject({
+  id: fixedOfField.key,
+  ...fixedOfField,
+  states: z.array(z.strictObject({ from: From, ...ownFieldState })).min(1),
+});
+
+/** Everything that is kept of people, lists and fields, each kind with the schema of one entry. */
 export const ENTRY_SCHEMAS = {
   organisation: Settings,
   person: PersonEntry,
@@ -121,6 +129,7 @@ export const ENTRY_SCHEMAS = {
   owner: OwnerEntry,
   list: ListEntry,
   listItem: ListItemEntry,
+  field: FieldEntry,
 } as const;
 
 export type Kind = keyof typeof ENTRY_SCHEMAS;

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { WorkingCalendarSchema } from "../calendar";
 import { IdSchema } from "../ids";
 import { ListSchema } from "../lists";
+import { OwnFieldSchema } from "../own-fields";
 import { CurrencySchema, MinorSchema } from "../money";
 
 export { IdSchema };
@@ -117,5 +118,6 @@ export const OrganisationShape = z.strictObject({
   standIns: z.array(StandInSchema).default([]),
   owners: z.array(OwnerSchema).default([]),
   lists: z.array(ListSchema).default([]),
+  fields: z.array(OwnFieldSchema).max(1000).default([]),
 });
 export type Organisation = z.infer<typeof OrganisationShape>;

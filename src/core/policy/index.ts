@@ -1,9 +1,9 @@
 /** Policies: their shape, bands, edits and versions. */
 export { bandEdges, bandOf, boundaryAmounts, cutOf, stagesOf } from "./bands";
 export type { Threshold } from "./bands";
-export { LevelSchema, PolicySchema, QuorumSchema, dateFields } from "./schema";
+export { LevelSchema, PolicySchema, QuorumSchema } from "./schema";
 export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Reminder, Section, TimeLimit } from "./schema";
-export { fieldsIn, vocabularyIn } from "./vocabulary";
+export { dateFields, fieldsIn, peopleFieldsIn, vocabularyIn } from "./vocabulary";
 export { PlaceSchema } from "./place";
 export type { Place } from "./place";
 export { appliesTo, claimTheSame, outsideScope } from "./scope";
@@ -16,5 +16,6 @@ export * as edit from "./edit";
 export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
 export type { NotReady, NotReadyReason } from "./ready";
+export { fieldsNamedBy } from "./ready-fields";
 export { contentHash, inForceAt, isOver, isReviewed, rivalOf, versionState } from "./version";
 export type { Comment, GivenReason, PolicyVersion, Reason, Term, VersionState } from "./version";

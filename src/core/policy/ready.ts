@@ -1,10 +1,12 @@
 import { isKeyOf } from "../ids";
 import { LISTS } from "../lists";
+import { isOwnKey } from "../own-fields";
 import { typeWords } from "../documents";
 import { byRule, type Directory } from "../people";
 import type { Coded } from "../reason";
 import { refusalsOf, type Result } from "../refusal";
 import type { Place } from "./place";
+import { wrongOwnFields } from "./ready-fields";
 import { LevelSchema, PolicySchema, ScopeSchema, SectionSchema, type Level, type Policy } from "./schema";
 
 const KNOWN_FIELDS = [PolicySchema, SectionSchema, LevelSchema, ScopeSchema].flatMap((schema) =>
@@ -28,9 +30,11 @@ export type NotReadyReason = Coded<{
   "no time to remind whom": null;
   "passed on to nobody": null;
   "no substitute": null;
-  "unknown reference": { what: "unit" | "location" | "person" | "group" | "position" | "list"; id: string };
+  "unknown reference": { what: "unit" | "location" | "person" | "group" | "position" | "list" | "field"; id: string };
   "measure not carried out": { measure: string };
   "person not on the document": { field: string };
+  /** A field of the organisation's own that is named as if it were of another kind. */
+  "field of another kind": { field: string };
 }>;
 
 /**
@@ -42,6 +46,7 @@ export function whyNotReady(policy: Policy, directory: Directory): NotReady[] {
     ...notCarriedOut(policy),
     ...eachLevel(policy, (level, at) => withoutTime(level, at, directory)),
     ...danglingReferences(policy, directory),
+    ...wrongOwnFields(policy, directory),
   ];
 }
 
@@ -87,7 +92,7 @@ export function notCarriedOut(policy: Policy): NotReady[] {
     ? []
     : [{ path: "measure.kind", place: {}, why: { code: "measure not carried out", values: { measure } } }];
   const unnamed = eachLevel(policy, ({ approvers }, at) =>
-    approvers.kind === "namedOnDocument" && !peopleFields[approvers.field]
+    approvers.kind === "namedOnDocument" && !peopleFields[approvers.field] && !isOwnKey(approvers.field)
       ? [
           {
             path: `${at}.approvers.field`,
@@ -99,7 +104,7 @@ export function notCarriedOut(policy: Policy): NotReady[] {
   return [...unmeasured, ...unnamed];
 }
 
-type Kind = Extract<NotReadyReason, { code: "unknown reference" }>["values"]["what"];
+type Kind = Exclude<Extract<NotReadyReason, { code: "unknown reference" }>["values"]["what"], "field">;
 
 function danglingReferences(policy: Policy, directory: Directory): NotReady[] {
   const find: Record<Kind, (id: string) => unknown> = {

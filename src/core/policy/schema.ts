@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
 import { documentTypeKeys, typeWords, STEP_KINDS } from "../documents";
+import { isOwnKey } from "../own-fields";
 import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
@@ -261,7 +262,7 @@ function checkSection(section: Section, type: string, say: Say): void {
       here(["stage"], "stages count 1, 2, 3 ... in the order of the levels");
     if (level.when) checkCondition(level.when, type, (path, message) => here(["when", ...path], message));
     const date = level.timeLimit?.before;
-    if (date && !dateFields(type).some(({ key }) => key === date))
+    if (date && !isOwnKey(date) && !typeWords(type).fields.some(({ key, kind }) => key === date && kind === "date"))
       here(["timeLimit", "before"], `the document type ${type} has no date “${date}”`);
     level.marks.forEach((mark, band) => {
       if (mark === "approves" && section.bands[band]?.approval === "none") {
@@ -282,15 +283,12 @@ function checkSection(section: Section, type: string, say: Say): void {
   sayDoubles(section.levels, (index) => say(["levels", index, "id"], "this level id is there twice"));
 }
 
-/** Dates of a type that a time limit can run to. */
-export function dateFields(type: string): { key: string; label: string }[] {
-  return typeWords(type).fields.filter(({ kind }) => kind === "date");
-}
-
 function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string, say: Say): void {
   if (depthOf(condition) > MAX_DEPTH) return say([], `conditions may be nested ${MAX_DEPTH} deep at most`);
   const walk = (node: typeof condition, path: (string | number)[]): void => {
     if ("of" in node) return node.of.forEach((part, index) => walk(part, [...path, "of", index]));
+    // Whether the organisation has such a field, and of what kind, says whoever knows it (`whyNotReady`).
+    if (isOwnKey(node.field) && node.kind !== "change") return;
     const field = typeWords(type).fields.find((candidate) => candidate.key === node.field);
     if (!field) say([...path, "field"], `the document type ${type} has no field “${node.field}”`);
     else if (node.kind === "change") {

@@ -1,5 +1,5 @@
 import type { Vocabulary } from "../conditions";
-import { typeWords, vocabularyOf, type Field } from "../documents";
+import { conditionField, typeWords, vocabularyOf, type Field } from "../documents";
 import { entriesOf } from "../lists";
 import type { Directory } from "../people";
 
@@ -7,15 +7,18 @@ const known = new WeakMap<Directory, Map<string, readonly Field[]>>();
 const words = new WeakMap<readonly Field[], Vocabulary>();
 
 /**
- * The fields that conditions on a type may name, with what each can be where the organisation says it: its units and people, and what its lists have or had, since a
- * condition may name what has ended.
+ * The fields that conditions on a type may name, those of the organisation's own after the program's, with what each can be where the organisation says it: its units and
+ * people, and what its lists have or had, since a condition may name what has ended.
  */
 export function fieldsIn(documentType: string, directory?: Directory): readonly Field[] {
   const plain = typeWords(documentType).fields;
   if (!directory) return plain;
   const types = known.get(directory) ?? new Map<string, readonly Field[]>();
   known.set(directory, types);
-  const found = types.get(documentType) ?? plain.map((field) => withChoices(field, directory));
+  const found = types.get(documentType) ?? [
+    ...plain.map((field) => withChoices(field, directory)),
+    ...ownFieldsIn(documentType, directory),
+  ];
   types.set(documentType, found);
   return found;
 }
@@ -28,12 +31,38 @@ export function vocabularyIn(documentType: string, directory?: Directory): Vocab
   return found;
 }
 
+const byId = (items: readonly { id: string; name: string }[]) =>
+  Object.fromEntries(items.map(({ id, name }) => [id, name]));
+
+function ownFieldsIn(documentType: string, { organisation: { fields, lists, people } }: Directory): Field[] {
+  const own = fields.filter(({ on }) => on.includes(documentType));
+  const names = own.some(({ kind }) => kind === "person") ? byId(people) : {};
+  return own.map((field) => conditionField(field, lists, names));
+}
+
 function withChoices(field: Field, { organisation }: Directory): Field {
-  const by = (items: readonly { id: string; name: string }[]) =>
-    Object.fromEntries(items.map(({ id, name }) => [id, name]));
-  if (field.key === "requester") return { ...field, choices: by(organisation.people) };
-  if (field.key === "unit") return { ...field, choices: by(organisation.units) };
+  if (field.key === "requester") return { ...field, choices: byId(organisation.people) };
+  if (field.key === "unit") return { ...field, choices: byId(organisation.units) };
   if (!field.list) return field;
   const entries = entriesOf(organisation.lists, field.list);
   return { ...field, choices: Object.fromEntries(entries.map(({ key, name }) => [key, name])) };
+}
+
+/** Dates of a type's documents, not of their lines, that a time limit can run to. */
+export function dateFields(documentType: string, directory?: Directory): { key: string; label: string }[] {
+  return fieldsIn(documentType, directory).filter(({ kind, many }) => kind === "date" && !many);
+}
+
+/** Fields in which documents of a type name a person whom a level may ask, with what each is called. */
+export function peopleFieldsIn(
+  documentType: string,
+  { organisation }: Pick<Directory, "organisation">,
+): Readonly<Record<string, string>> {
+  const own = organisation.fields.filter(
+    ({ kind, part, on }) => kind === "person" && part === "document" && on.includes(documentType),
+  );
+  return {
+    ...typeWords(documentType).peopleFields,
+    ...Object.fromEntries(own.map(({ key, name }) => [key, name])),
+  };
 }

@@ -1,5 +1,5 @@
 import { dayIn } from "../calendar";
-import { documentType, type AnyDocument, type EvaluationContext, namedOfLists } from "../documents";
+import { documentType, type AnyDocument, type EvaluationContext, namedOfLists, ownPicks } from "../documents";
 import { converterOf, money, type Money, type ToCurrency } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
@@ -150,7 +150,10 @@ export function subjectOf(document: AnyDocument, amount: Money | null, context: 
       ...type.interested(document),
       ...(document.editedBy ? [{ person: document.editedBy, why: { code: "edited it last" } as const }] : []),
     ],
-    concerns: { ...namedOfLists(type.picks(document)), ...type.concerns(document) },
+    concerns: {
+      ...namedOfLists([...type.picks(document), ...ownPicks(document, context.directory.organisation.fields)]),
+      ...type.concerns(document),
+    },
     named: type.named(document),
   };
 }

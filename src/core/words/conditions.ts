@@ -23,7 +23,8 @@ function say(condition: Condition, vocabulary: Vocabulary, inside: boolean): str
 
 function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
   const words = vocabulary[comparison.field] ?? { label: comparison.field };
-  const subject = words.many ? `the ${words.label} of a line` : `the ${words.label}`;
+  const ofLine = words.many && !words.several;
+  const subject = ofLine ? `the ${words.label} of a line` : `the ${words.label}`;
   switch (comparison.kind) {
     case "text":
       if (comparison.is === "empty") return `${subject} is empty`;
@@ -32,12 +33,14 @@ function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
     case "choice": {
       const names = comparison.values.map((value) => words.choices?.[value] ?? value);
       if (comparison.is === "one of") return `${subject} is ${joinWords(names, "or")}`;
-      return words.many
+      return ofLine
         ? `no line has the ${words.label} ${joinWords(names, "or")}`
         : `${subject} is not ${joinWords(names, "or")}`;
     }
     case "amount":
       return `${subject} is ${comparison.is} ${formatMoney(comparison.amount)}`;
+    case "number":
+      return `${subject} is ${comparison.is} ${comparison.value}`;
     case "date":
       return `${subject} is ${comparison.is} ${sayDate(comparison.date)}`;
     case "change":

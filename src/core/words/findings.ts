@@ -7,6 +7,7 @@ import type { ValuesOf } from "../reason";
 import { capital, formatShare, joinWords, lowerFirst, sayCount, sayDate, withArticle } from "../text";
 import { sayOwned } from "./list-names";
 import { namesOf, type About, type Names } from "./names";
+import { sayFieldName } from "./field-names";
 import { sayNotReady } from "./policies";
 import { sayBlocked } from "./routes";
 import { sayBy, speak, type Wording } from "./wording";
@@ -263,7 +264,7 @@ function whoseCondition(hold: string | null, { section, level }: Spoken): string
 }
 
 function sayUnknown(why: UnknownName, { policy, names }: Spoken): string {
-  const label = typeWords(policy.documentType).fields.find(({ key }) => key === why.field)?.label ?? why.field;
+  const label = sayFieldName(policy.documentType, why.field, names);
   const wording: Wording<UnknownName> = {
     "empty text": () => `the ${label} is compared with an empty text`,
     "no such choice": ({ choices }) => `there is no ${label} “${choices.join("”, “")}”`,

@@ -3,41 +3,44 @@ import type { Lists } from "../lists";
 import type { Directory } from "../people";
 import { vocabularyIn, type Check, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { joinWords } from "../text";
+import type { OwnField } from "../own-fields";
 import { namesOfLists, type ListNames } from "./list-names";
+import { namesOfFields, type FieldNames } from "./field-names";
 import { sayCondition } from "./conditions";
 import { saySection, sayBand } from "./policy-bands";
 import { sayRule } from "./rules";
 
 /** What ids are called. Where nothing is known by an id, the id stands for itself. */
-export type Names = ListNames & {
-  directory: Directory;
-  person(id: string): string;
-  unit(id: string): string;
-  position(id: string): string;
-  group(id: string): string;
-  /** A policy, by the names of those that were looked at. */
-  policy(id: string): string;
-  level(id: string): string;
-  section(id: string): string;
-  /** What a section takes, as a sentence; empty where the policy is not known. */
-  takes(section: string): string;
-  /** What a band of a section asks for, as a sentence; empty where the policy is not known. */
-  band(section: string, index: number): string;
-  /** What a level of kind “check” verifies, as a list in words. */
-  verifies(level: string): string;
-  /** Whom a level asks, as a noun phrase; empty where its rule is not known. */
-  asks(level: string): string;
-  /** Under which condition a level has a part; empty where it has none. */
-  condition(level: string): string;
-  /** A line of the document with what it is, such as "line 2, Mooring rope"; counted from 1. */
-  line(number: number): string;
-};
+export type Names = ListNames &
+  FieldNames & {
+    directory: Directory;
+    person(id: string): string;
+    unit(id: string): string;
+    position(id: string): string;
+    group(id: string): string;
+    /** A policy, by the names of those that were looked at. */
+    policy(id: string): string;
+    level(id: string): string;
+    section(id: string): string;
+    /** What a section takes, as a sentence; empty where the policy is not known. */
+    takes(section: string): string;
+    /** What a band of a section asks for, as a sentence; empty where the policy is not known. */
+    band(section: string, index: number): string;
+    /** What a level of kind “check” verifies, as a list in words. */
+    verifies(level: string): string;
+    /** Whom a level asks, as a noun phrase; empty where its rule is not known. */
+    asks(level: string): string;
+    /** Under which condition a level has a part; empty where it has none. */
+    condition(level: string): string;
+    /** A line of the document with what it is, such as "line 2, Mooring rope"; counted from 1. */
+    line(number: number): string;
+  };
 
 const itself = (id: string) => id;
 const nothing = () => "";
 
 /** Where nobody's name is known: every id stands for itself. */
-const nobodyNamed = (lists: ListNames): Names => ({
+const nobodyNamed = (lists: ListNames, fields: FieldNames = namesOfFields([], [])): Names => ({
   get directory(): Directory {
     throw new RangeError("A sentence that needs the directory is said without one");
   },
@@ -54,15 +57,16 @@ const nobodyNamed = (lists: ListNames): Names => ({
   asks: nothing,
   condition: nothing,
   ...lists,
+  ...fields,
   line: (number) => sayLine(number, null),
 });
 
 /** Every id and key stands for itself. For sentences that name nothing by its id. */
 export const IDS: Names = nobodyNamed({ list: itself, entry: (_, key) => key });
 
-/** The same with what stands in lists by its name, for a browser that knows lists and nobody. */
-export function namesOfEntries(lists: Lists): Names {
-  return nobodyNamed(namesOfLists(lists));
+/** The same with what stands in lists and fields by their names, for a browser that knows these and nobody. */
+export function namesOfEntries(lists: Lists, fields: readonly OwnField[] = []): Names {
+  return nobodyNamed(namesOfLists(lists), namesOfFields(fields, lists));
 }
 
 /** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
@@ -107,6 +111,11 @@ export function namesOf(directory: Directory, about: About = {}): Names {
       return when && policy ? sayCondition(when, vocabularyIn(policy.documentType, directory)) : "";
     },
     ...lists,
+    ...namesOfFields(
+      directory.organisation.fields,
+      directory.organisation.lists,
+      (id) => directory.person(id)?.name ?? id,
+    ),
     line: (number) => sayLine(number, about.document),
   };
 }

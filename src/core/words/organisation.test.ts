@@ -88,6 +88,31 @@ const EDITS: Said<EditReason> = {
   "not said in this list": [{ attribute: "percent" }, "Per cent is not said in this list"],
   "attribute needed": [{ attribute: "percent" }, "Say the per cent"],
   "not in the home currency": [{ attribute: "ceiling", home: "GBP" }, "Ceiling: amounts of a list are in GBP"],
+  "field of that name": [{ name: "Grant" }, "These documents have “Grant” already; give the field another name"],
+  "of a field for good": [
+    { part: "kind" },
+    "The kind of a field stays what it was, since documents are filled in with it; end this one and add another",
+  ],
+  "not of this kind of field": [{ part: "most", kind: "flag" }, "A most goes with no field for yes or no"],
+  "choice without a list": [null, "Say from which list is chosen"],
+  "condition needed": [null, "Say under which condition it is required, or that it always or never is"],
+  "no such type": [{ type: "poem" }, "There is no type of documents “poem”"],
+  "type without lines": [
+    { type: "credit-limit-change" },
+    "Credit-limit changes have no lines; let it stand on the document",
+  ],
+  "type without the field": [
+    { type: "expense-claim", field: "supplier" },
+    "Claims have no field “supplier”; name one that all its documents have",
+  ],
+  "known only when sent": [
+    { field: "match" },
+    "The match is known only once a document is sent, and cannot say what has to be filled in before; name another field",
+  ],
+  "compared as it cannot be": [{ field: "net total" }, "The net total cannot be compared in this way"],
+  "no number of letters": [null, "Say how many letters, as a whole number"],
+  "most under the least": [null, "The most lies under the least"],
+  "cannot begin so": [{ usual: "maybe" }, "No document can begin with “maybe” in this field"],
 };
 
 const STILL: Said<StillNeeded> = {

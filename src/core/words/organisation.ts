@@ -3,11 +3,12 @@ import type { EditReason } from "../organisation-history";
 import { RoleSchema, type OrganisationProblem } from "../people";
 import type { CellReason, StillNeeded } from "../people-table";
 import { refusal, type Located, type Refusal } from "../refusal";
-import { joinWords, lowerFirst, sayDate } from "../text";
+import { capital, joinWords, lowerFirst, sayDate } from "../text";
 import { sayNoAmount } from "./amounts";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS } from "./list-names";
-import { IDS, type Names } from "./names";
+import { IDS, nameOfType, type Names } from "./names";
+import { FIELD_KINDS, FIELD_PARTS } from "./field-names";
 import { sayBy, sayPart, type Wording } from "./wording";
 
 /** @example circle(["A", "B"]) // "A → B → A" */
@@ -78,6 +79,22 @@ const EDITS = {
   "attribute needed": ({ attribute }) => `Say the ${lowerFirst(ATTRIBUTE_WORDS[attribute])}`,
   "not in the home currency": ({ attribute, home }) =>
     `${ATTRIBUTE_WORDS[attribute]}: amounts of a list are in ${home}`,
+  "field of that name": ({ name }) => `These documents have “${name}” already; give the field another name`,
+  "of a field for good": ({ part }) =>
+    `${FIELD_PARTS[part]} of a field stays what it was, since documents are filled in with it; end this one and add another`,
+  "not of this kind of field": ({ part, kind }) => `${FIELD_PARTS[part]} goes with no field for ${FIELD_KINDS[kind]}`,
+  "choice without a list": () => "Say from which list is chosen",
+  "condition needed": () => "Say under which condition it is required, or that it always or never is",
+  "no such type": ({ type }) => `There is no type of documents “${type}”`,
+  "type without lines": ({ type }) => `${capital(nameOfType(type).many)} have no lines; let it stand on the document`,
+  "type without the field": ({ type, field }) =>
+    `${capital(nameOfType(type).many)} have no field “${field}”; name one that all its documents have`,
+  "known only when sent": ({ field }) =>
+    `The ${field} is known only once a document is sent, and cannot say what has to be filled in before; name another field`,
+  "compared as it cannot be": ({ field }) => `The ${field} cannot be compared in this way`,
+  "no number of letters": () => "Say how many letters, as a whole number",
+  "most under the least": () => "The most lies under the least",
+  "cannot begin so": ({ usual }) => `No document can begin with “${usual}” in this field`,
 } satisfies Wording<EditReason>;
 
 /** What programs are told of an edit that is not made. */
@@ -117,6 +134,19 @@ const CODES = {
   "not said in this list": "unknown field",
   "attribute needed": "missing",
   "not in the home currency": "invalid",
+  "field of that name": "exists",
+  "of a field for good": "invalid",
+  "not of this kind of field": "invalid",
+  "choice without a list": "missing",
+  "condition needed": "missing",
+  "no such type": "unknown",
+  "type without lines": "invalid",
+  "type without the field": "invalid",
+  "known only when sent": "invalid",
+  "compared as it cannot be": "invalid",
+  "no number of letters": "invalid",
+  "most under the least": "invalid",
+  "cannot begin so": "invalid",
 } as const satisfies Record<EditReason["code"], string>;
 
 /** Why an organisation is not changed, for people and programs. */

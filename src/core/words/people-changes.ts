@@ -1,4 +1,4 @@
-import { AUTHORITY_TYPES } from "../documents";
+import { AUTHORITY_TYPES, typeWords, vocabularyOf } from "../documents";
 import {
   changesOf,
   type Facts,
@@ -10,8 +10,10 @@ import {
 import { formatMoney } from "../money";
 import { sayLimit } from "../people";
 import { joinWords, sayDate } from "../text";
+import { sayCondition } from "./conditions";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS, listName } from "./list-names";
+import { FIELD_KINDS, REQUIRED } from "./field-names";
 import { speak } from "./wording";
 
 /** One thing that differs between an entry before and after, in words; `from` where it counts from another day than that of the change. */
@@ -123,6 +125,17 @@ const FIELDS: { [F in keyof Facts]: Words<F> } = {
   inAllowance: { label: ATTRIBUTE_WORDS.inAllowance, say: () => "yes" },
   firstLimit: { label: ATTRIBUTE_WORDS.firstLimit, say: () => "yes" },
   newSupplier: { label: ATTRIBUTE_WORDS.newSupplier, say: () => "yes" },
+  kind: { label: "Kind", say: (kind) => FIELD_KINDS[kind] },
+  part: { label: "Stands", say: (part) => (part === "line" ? "on each line" : "on the document") },
+  several: { label: "Several", say: () => "yes" },
+  place: { label: "Place on the form", say: String },
+  required: { label: "Required", say: (required) => REQUIRED[required] },
+  when: { label: "Required if", say: ({ condition, type }) => sayCondition(condition, vocabularyOf(typeWords(type))) },
+  help: { label: "Help", say: itself },
+  group: { label: "Heading", say: itself },
+  least: { label: "At least", say: itself },
+  most: { label: "At most", say: itself },
+  begins: { label: "Begins with", say: itself },
 };
 
 /** What a change is about, as a noun phrase: "Rui Tavares", "the limit of Head of Fleet for purchase-order". */
@@ -152,5 +165,7 @@ export function sayEntry(change: HistoryChange, names: EntryNames): string {
       return `the list ${change.after.states.at(-1)!.name}`;
     case "listItem":
       return `${change.after.states.at(-1)!.name} in ${names.other("list", change.after.list)}`;
+    case "field":
+      return `the field ${change.after.states.at(-1)!.name}`;
   }
 }

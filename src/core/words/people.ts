@@ -128,7 +128,7 @@ export const GAPS = {
   "vacant head": ({ unit }, names) => `the head of ${names.unit(unit)} is vacant`,
   "nothing owned": ({ of }, names) => `the document names no ${sayOwned(of, names)}`,
   "no owner": ({ of, key }, names) => `the ${sayOwned(of, names)} ${names.entry(of, key)} has no owner`,
-  "not named on the document": ({ field }) => `the document names nobody as ${field}`,
+  "not named on the document": ({ field }, names) => `the document names nobody as ${names.field(field)}`,
   "amount unknown": () => "the amount is not known",
   "line ends": ({ requester, last }, names) =>
     `the reporting line of ${names.person(requester)} ends with ${names.person(last)}, and nobody in it can decide this amount`,

@@ -9,6 +9,8 @@ const NOT_READY = {
   "no substitute": () => "there is no substitute for the requester’s own documents",
   "unknown reference": ({ what, id }) => `there is no ${what} “${id}”`,
   "measure not carried out": ({ measure }) => `measuring by ${measure} is not carried out by this version of Bandeira`,
+  "field of another kind": ({ field }, names) =>
+    `the ${names.field(field)} cannot be used in this way; choose how it is compared anew`,
   "person not on the document": ({ field }) =>
     `a person named on the document as “${field}” is not carried out by this version of Bandeira`,
 } satisfies Wording<NotReadyReason>;

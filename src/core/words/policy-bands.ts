@@ -7,6 +7,7 @@ import {
   bandEdges,
   stagesOf,
   dateFields,
+  fieldsIn,
   vocabularyIn,
   type Threshold,
   type Level,
@@ -77,7 +78,7 @@ function sayLevel(policy: Policy, level: Level, directory: Directory): string {
   const condition = level.when ? ` (if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))})` : "";
   // In brackets: whom it goes to when it is late must not read as the next in the chain.
   const limit = level.timeLimit
-    ? ` (${sayTimeLimit(level.timeLimit, policy.documentType)}${sayLate(level, directory)})`
+    ? ` (${sayTimeLimit(level.timeLimit, policy.documentType, directory)}${sayLate(level, directory)})`
     : "";
   return `${sayDoer(policy, level, directory)}${condition}${limit}${level.signature ? " (signing)" : ""}`;
 }
@@ -97,7 +98,7 @@ export function sayChecks(
   directory: Directory,
 ): string {
   if (checks.length === 0) return "nothing yet";
-  const { fields } = typeWords(policy.documentType);
+  const fields = fieldsIn(policy.documentType, directory);
   const said = checks.map((check) => {
     if (check.kind === "paper")
       return `a paper “${nameOfEntry(directory.organisation.lists, "papers", check.name)}” is attached`;
@@ -118,9 +119,9 @@ export function sayDuration({ amount, unit }: Pick<TimeLimit, "amount" | "unit">
  * @example sayTimeLimit({ amount: 2, unit: "working days" }, type) // "within two working days"
  * @example sayTimeLimit({ amount: 4, unit: "working hours", before: "dueDate" }, type) // "at the latest four working hours before the end of its due date"
  */
-export function sayTimeLimit(limit: TimeLimit, type: string): string {
+export function sayTimeLimit(limit: TimeLimit, type: string, directory?: Directory): string {
   if (!limit.before) return `within ${sayDuration(limit)}`;
-  const label = dateFields(type).find(({ key }) => key === limit.before)?.label ?? limit.before;
+  const label = dateFields(type, directory).find(({ key }) => key === limit.before)?.label ?? limit.before;
   return `at the latest ${sayDuration(limit)} before the end of its ${label}`;
 }
 

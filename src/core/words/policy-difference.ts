@@ -73,7 +73,7 @@ function partsOf(policy: Policy, directory: Directory): Part[] {
     }),
     part("Own documents", policy.selfApproval, () => saySelfApproval(policy, directory)),
     part("The same person twice", policy.repeatedApprover, () => sayRepeated(policy)),
-    part("Edits", [policy.edits, currency], () => sayEdits(policy)),
+    part("Edits", [policy.edits, currency], () => sayEdits(policy, directory)),
     part("Holds", policy.holds, () => policy.holds.map((hold) => sayHold(policy, hold, directory)).join(". ") || null),
     part("After approval", policy.afterApproval, () => sayAfterApproval(policy)),
     part("Messages", [policy.messages, policy.onSubmit ?? null], () => sayMessages(policy)),

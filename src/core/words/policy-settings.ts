@@ -3,7 +3,7 @@ import { RECIPIENTS } from "../messages";
 import { formatAmount } from "../money";
 import type { Directory } from "../people";
 import { joinWords, withArticle } from "../text";
-import { vocabularyIn, type Level, type Policy } from "../policy";
+import { fieldsIn, vocabularyIn, type Level, type Policy } from "../policy";
 import { sayCondition } from "./conditions";
 import { sayTimeLimit, sayDuration } from "./policy-bands";
 import { sayRule } from "./rules";
@@ -80,12 +80,13 @@ export function sayReaders({ readers }: Pick<Policy, "readers">, directory: Dire
  * What an edit of a document in approval does. The tolerance is on the amount alone: another supplier is another supplier. It is of the whole way since each
  * approval, and some things count whatever the policy names.
  */
-export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "currency">): string {
+export function sayEdits(policy: Pick<Policy, "edits" | "documentType" | "currency">, directory?: Directory): string {
   const { fields, effect, toleranceMinor, tolerancePercent } = policy.edits;
   const words = typeWords(policy.documentType);
+  const known = fieldsIn(policy.documentType, directory);
   const what = fields.length
     ? `An edit of the ${joinWords(
-        fields.map((key) => words.fields.find((field) => field.key === key)?.label ?? key),
+        fields.map((key) => known.find((field) => field.key === key)?.label ?? key),
         "or",
       )}`
     : `Any edit of ${withArticle(words.name.one)} in approval`;

@@ -5,6 +5,7 @@ import type { BlockedReason, ConsideredReason, HoldReason, LevelReason, Measured
 import { joinWords, sayDate } from "../text";
 import { CONVERSIONS, MEASURED, UNMEASURED, sayRate } from "./measures";
 import { nameOfType, type Names } from "./names";
+import { sayFieldName } from "./field-names";
 import { GAPS, sayWhyCandidate, sayWhyPerson } from "./people";
 import { sayRemark } from "./remarks";
 import { sayBy, speak, type Wording } from "./wording";
@@ -82,8 +83,7 @@ const levels = (ids: readonly string[], names: Names) => joinWords(ids.map(names
 const CHECKS = {
   "does not add up": ({ line, why }, names) => sayRemark({ why, ...(line !== null && { line }) }, names),
   "paper not attached": ({ paper }, names) => `“${names.entry("papers", paper)}” is not attached`,
-  "field empty": ({ type, field }) =>
-    `${documentType(type).fields.find((one) => one.key === field)?.label ?? field} is not filled in`,
+  "field empty": ({ type, field }, names) => `${sayFieldName(type, field, names)} is not filled in`,
 } satisfies Wording<CheckReason>;
 
 const HOLDS = {

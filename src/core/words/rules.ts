@@ -51,10 +51,14 @@ const RULES: RuleWords = {
     because: () => "as their owner",
   },
   namedOnDocument: {
-    whom: ({ field }) => `the person named on the document as ${field}`,
-    because: ({ field }) => `as ${field}`,
+    whom: ({ field }, directory) => `the person named on the document as ${personField(field, directory)}`,
+    because: ({ field }, directory) => `as ${personField(field, directory)}`,
   },
 };
+
+/** Fields of people that the program has are called by their keys. */
+const personField = (field: string, { organisation }: Directory) =>
+  organisation.fields.find(({ key }) => key === field)?.name ?? field;
 
 type Said = { [P in keyof RuleWords[RuleKind]]: (...given: unknown[]) => string };
 // Each kind stands with the words for rules of that kind; the compiler cannot follow the two together.

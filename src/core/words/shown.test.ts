@@ -22,6 +22,8 @@ const SHOWN: Said<Shown> = {
   tax: [{ percent: "23" }, "tax 23%"],
   "no receipt": [null, "no receipt"],
   "as it is": [null, "as it is"],
+  own: [{ field: "own_deck", value: "aft" }, "aft"],
+  "own field": [{ field: "own_spare", value: true }, "own_spare: yes"],
   parts: [{ of: [rope, { code: "tax", values: { percent: "6.5" } }] }, "Rope, tax 6.5%"],
   changed: [{ label: "Address", before: null, after: rope }, "Address: none → Rope"],
 };
@@ -51,6 +53,10 @@ const MISSING: Said<MissingReason> = {
   "paper needed for a new account": [
     { paper: "Bank letter" },
     "Bank letter: attach it and say which paper it is; a new account needs it",
+  ],
+  "own field": [
+    { line: 2, why: { code: "field needed", values: { field: "own_deck" } } },
+    "Line 2: fill in the own_deck",
   ],
   "of a list": [
     { line: 2, why: { code: "choose from the list", values: { list: "order-categories" } } },

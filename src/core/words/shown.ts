@@ -3,6 +3,7 @@ import { formatMoney, type Money } from "../money";
 import { capital, sayDate } from "../text";
 import { PICKS } from "./lists";
 import { IDS, type Names } from "./names";
+import { sayOwnWrong } from "./own-fields";
 import { sayAccountFault } from "./payments";
 import { sayBy, sayPart, speak, type Wording } from "./wording";
 
@@ -19,6 +20,8 @@ const SHOWN: Wording<Shown> = {
   tax: ({ percent }) => `tax ${percent}%`,
   "no receipt": () => "no receipt",
   "as it is": () => "as it is",
+  own: ({ field, value }, names) => names.fieldValue(field, value),
+  "own field": ({ field, value }, names) => `${names.field(field)}: ${names.fieldValue(field, value)}`,
   parts: ({ of }, names) => of.map((one) => plain(one, names)).join(", "),
   changed: ({ label, before, after }, names) => `${label}: ${plain(before, names)} → ${plain(after, names)}`,
 };
@@ -50,13 +53,15 @@ export type SaidChange = { label: string; before: string; after: string };
 /** @example sayChange({ label: { line: 2 }, before: null, after }) // { label: "Line 2", before: "none", after: "Rope, 3 × 2.50 EUR" } */
 export function sayChange({ label, before, after }: Change, names: Names = IDS): SaidChange {
   return {
-    label: typeof label === "string" ? label : `Line ${label.line}`,
+    label:
+      typeof label === "string" ? label : "line" in label ? `Line ${label.line}` : capital(names.field(label.field)),
     before: sayShown(before, names),
     after: sayShown(after, names),
   };
 }
 
 const MISSING = {
+  "own field": ({ line, why }, names) => sayOwnWrong(why, line, names),
   "no title": () => "Say in a few words what it is about",
   "nobody named": ({ who }) => `Name the ${who}`,
   "field empty": ({ field }) => `Enter the ${field}`,

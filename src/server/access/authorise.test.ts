@@ -91,6 +91,7 @@ const EACH: Record<Action, readonly Role[]> = {
   "calendars.write": ["controller", "administrator"],
   "segregation.write": ["controller"],
   "lists.write": ["administrator", "controller"],
+  "fields.write": ["administrator", "controller"],
   "access.own": [],
   "access.manage": ["administrator"],
   "log.verify": roles,

@@ -50,6 +50,7 @@ export type Action =
   | "calendars.write"
   | "segregation.write"
   | "lists.write"
+  | "fields.write"
   | "access.own"
   | "access.manage"
   | "log.verify"
@@ -155,6 +156,7 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "segregation.write": changes(withRoles("controller")),
   // Whoever writes the policies says by what they decide; whoever keeps the people keeps cost centres and projects.
   "lists.write": changes(withRoles("controller", "administrator")),
+  "fields.write": changes(withRoles("controller", "administrator")),
   // One's own sign-in, which an auditor has too.
   "access.own": reads(onOneself()),
   "access.manage": changes(withRoles("administrator")),

@@ -35,7 +35,7 @@ import { writeDocument } from "./projection";
 import { readState } from "./state";
 import { whyNotSupplied, whyNotTaken } from "./acceptance";
 import { onItsAccount } from "./on-account";
-import { saidOf, versionUnder } from "./names";
+import { namesFor, saidOf, versionUnder } from "./names";
 
 /** Commands that the system gives itself, when something around a document has changed or a step was carried out. */
 type OfSystem = "look again" | "fire timer" | "release by step" | "finish step" | "note payment" | "fail step";
@@ -270,7 +270,8 @@ export function previewEdit(
   const found = effectOfEdit(state, { ...command, document: document.value }, context);
   if (!found.ok) return saidOf(readReferenceData(app), state, found);
   const { effect, changed, voided, gaps, dropped, askedAgain } = found.value;
-  const why = sayEdit({ gaps, changed, askedAgain, document: document.value }, found.value.route.policy?.name ?? "");
+  const edited = { gaps, changed, askedAgain, document: document.value };
+  const why = sayEdit(edited, found.value.route.policy?.name ?? "", namesFor(readReferenceData(app), state));
   return { ok: true, value: { effect, why, changed, voided, gaps, dropped } };
 }
 

@@ -3,7 +3,7 @@ import { entryOf } from "@/core/lists";
 import type { PolicyVersion } from "@/core/policy";
 import type { Refusal, Result } from "@/core/refusal";
 import { namesIn, sayBarred } from "@/core/audit-narrative";
-import { namesOf, type Names } from "@/core/words";
+import { namesOf, namesOfFields, type Names } from "@/core/words";
 import { directoryAt, type ReferenceData } from "../reference-data";
 
 /** The version of a policy that a document goes under; null where it is under none. */
@@ -16,8 +16,8 @@ export function versionUnder(
 }
 
 /**
- * What everything about a document is called, for sentences that are made of its reasons. What stands in lists is called what it was called when the document was
- * sent: a record reads the same after an entry was renamed.
+ * What everything about a document is called, for sentences that are made of its reasons. Fields of the organisation's own and what stands in lists are called what they
+ * were called when the document was sent: a record reads the same after one was renamed.
  * @param version that it goes under; looked up where it is not given
  */
 export function namesFor(
@@ -27,8 +27,15 @@ export function namesFor(
 ): Names {
   const today = namesIn(world.directory, state, version);
   if (!state.submittedAt) return today;
-  const then = directoryAt(world.history, state.submittedAt).organisation.lists;
-  return { ...today, entry: (list, key) => entryOf(then, list, key)?.name ?? today.entry(list, key) };
+  const { lists, fields } = directoryAt(world.history, state.submittedAt).organisation;
+  const then = namesOfFields(fields, lists, today.person);
+  const knew = new Set(fields.map(({ key }) => key));
+  return {
+    ...today,
+    entry: (list, key) => entryOf(lists, list, key)?.name ?? today.entry(list, key),
+    field: (key) => (knew.has(key) ? then : today).field(key),
+    fieldValue: (key, value) => (knew.has(key) ? then : today).fieldValue(key, value),
+  };
 }
 
 /** What was decided about a document, with every refusal in words. @param state as it was before; null where there is none yet */

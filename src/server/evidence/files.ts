@@ -92,7 +92,7 @@ export function policyInWords({ policy, version, hash: own }: PolicyVersion, dir
   const whole = [
     saySelfApproval(policy, directory),
     sayRepeated(policy),
-    sayEdits(policy),
+    sayEdits(policy, directory),
     ...policy.holds.map((one) => sayHold(policy, one, directory)),
     sayAfterApproval(policy),
     sayMessages(policy),

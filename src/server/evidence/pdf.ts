@@ -50,6 +50,10 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
         .attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`)
         .join("\n"),
     ],
+    ...Object.entries(documentOf(state).own ?? {}).map(([key, value]): Row => [
+      capital(words.field(key)),
+      words.fieldValue(key, value),
+    ]),
   ];
   const rule: Row[] = [
     [

@@ -62,5 +62,6 @@ export function formFor({ person, directory, now, zone }: Visit) {
     },
     homeCurrency: directory.organisation.currency,
     lists: listsForForms(directory, dayIn(now, zone)),
+    fields: directory.organisation.fields,
   };
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
-import { documentType, missingOf, type AnyDocument } from "@/core/documents";
+import { documentType, keptBy, missingOf, type AnyDocument } from "@/core/documents";
 import {
   fromUbl,
   guessIntake,
@@ -202,8 +202,9 @@ function takeOne(
 
 /** What a document would lack if it were sent today. */
 function missingNow(app: App, document: AnyDocument) {
-  const { lists, timeZone } = readReferenceData(app).directory.organisation;
-  return missingOf(document, lists, { dated: document.date, entered: dayIn(app.clock.now(), timeZone) });
+  const { directory } = readReferenceData(app);
+  const { timeZone } = directory.organisation;
+  return missingOf(document, keptBy(directory), { dated: document.date, entered: dayIn(app.clock.now(), timeZone) });
 }
 
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {

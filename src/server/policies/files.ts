@@ -1,10 +1,11 @@
 import { parse } from "csv-parse/sync";
 import { toCsv } from "../csv";
 import { boundaryCases } from "@/core/checks";
+import { documentTypeKeys } from "@/core/documents";
 import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix, type TableProblem, type TableRead } from "@/core/formats";
 import { formatAmount } from "@/core/money";
 import type { Person } from "@/core/people";
-import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, vocabularyIn } from "@/core/policy";
+import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, fieldsIn, vocabularyIn } from "@/core/policy";
 import { type Result, refusedFor } from "@/core/refusal";
 import { refused, sayReadLoss, sayLoss, sayTableProblem } from "@/core/words";
 import { authorise } from "../access/authorise";
@@ -39,13 +40,18 @@ export async function policyFile(
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
     case "csv":
       return file(
-        toCsv(toMatrix(policy, sayLoss)),
+        toCsv(toMatrix(policy, sayLoss, fieldsIn(policy.documentType, directory))),
         `${name}-matrix.csv`,
         "text/csv; charset=utf-8",
         lossesOf(policy).map(sayLoss),
       );
     case "dmn":
-      return file(await toDmn(policy, sayLoss), `${name}.dmn`, "application/xml", lossesOf(policy).map(sayLoss));
+      return file(
+        await toDmn(policy, sayLoss, fieldsIn(policy.documentType, directory)),
+        `${name}.dmn`,
+        "application/xml",
+        lossesOf(policy).map(sayLoss),
+      );
     case "tests": {
       const rows = boundaryCases(policy).map((one) => ({
         section: one.sectionName,
@@ -101,18 +107,21 @@ function file(body: BodyInit, name: string, type: string, losses: string[]): Res
 
 /** Reads a policy from a file. Nothing is saved; whoever reads it sees it on the board, and what of the file is not in it. */
 export async function readPolicyFile(
-  _app: App,
+  app: App,
   actor: Person,
   { format, text, base }: { format: "json" | "csv" | "dmn"; text: string; base: object },
 ): Promise<Result<SaidTable>> {
   const refusal = authorise(actor, "policies.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   const given = base as PolicyInput;
-  if (format === "dmn") return saidTable(await fromDmn(text, given));
+  const fields = documentTypeKeys.includes(given.documentType)
+    ? fieldsIn(given.documentType, readReferenceData(app).directory)
+    : [];
+  if (format === "dmn") return saidTable(await fromDmn(text, given, fields));
   if (format === "json") return fromJson(text, given);
   const rows = rowsOf(text);
   if (!rows.ok) return rows;
-  return saidTable(fromMatrix(rows.value, given));
+  return saidTable(fromMatrix(rows.value, given, fields));
 }
 
 /** What was read of a file, with what is not in it in words. */

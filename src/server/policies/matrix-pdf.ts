@@ -150,7 +150,7 @@ function besides(policy: Policy, directory: Directory): string[] {
   return [
     saySelfApproval(policy, directory),
     sayRepeated(policy),
-    sayEdits(policy),
+    sayEdits(policy, directory),
     ...policy.holds.map((hold) => sayHold(policy, hold, directory)),
     sayAfterApproval(policy),
     sayMessages(policy),

@@ -9,10 +9,21 @@ import { fieldsIn, type Policy } from "@/core/policy";
 import { AmountField } from "./amount-field";
 import { NumberField } from "./number-field";
 
-export type Where = { policy: Policy; directory: Directory };
+export type Where = {
+  /** With its id where its board is open, to which whoever adds a field comes back. */
+  policy: Pick<Policy, "documentType" | "currency"> & { id?: string };
+  directory: Directory;
+  /** Whether a field may be named here; every one may where it is not given. */
+  may?(field: Field): boolean;
+};
+
+/** The fields that a condition may name here. */
+export function fieldsHere({ policy, directory, may = () => true }: Where): readonly Field[] {
+  return fieldsIn(policy.documentType, directory).filter(may);
+}
 
 /** What a field is compared with to begin with. */
-export function startOf(field: Field, policy: Policy): Comparison {
+export function startOf(field: Field, policy: Pick<Policy, "currency">): Comparison {
   switch (field.kind) {
     case "choice":
       return { kind: "choice", field: field.key, is: "one of", values: Object.keys(field.choices ?? {}).slice(0, 1) };
@@ -20,6 +31,8 @@ export function startOf(field: Field, policy: Policy): Comparison {
       return { kind: "amount", field: field.key, is: "over", amount: { minor: 100_000, currency: policy.currency } };
     case "date":
       return { kind: "date", field: field.key, is: "on or after", date: "2026-01-01" };
+    case "number":
+      return { kind: "number", field: field.key, is: "over", value: "0" };
     case "flag":
       return { kind: "flag", field: field.key, is: true };
     case "text":
@@ -42,7 +55,7 @@ export function ComparisonEditor({
   ...where
 }: Where & { comparison: Comparison; onChange(comparison: Comparison): void }) {
   const id = useId();
-  const fields = fieldsIn(where.policy.documentType, where.directory);
+  const fields = fieldsHere(where);
   const field = fields.find(({ key }) => key === comparison.field) ?? fields[0]!;
   return (
     <div className="flex flex-col gap-1">
@@ -62,10 +75,10 @@ export function ComparisonEditor({
           )
         }
       >
-        {fields.map(({ key, label, many }) => (
+        {fields.map(({ key, label, many, several, anyLine }) => (
           <option key={key} value={key}>
             {label}
-            {many ? " of a line" : ""}
+            {(many && !several) || anyLine ? " of a line" : ""}
           </option>
         ))}
       </select>
@@ -79,6 +92,7 @@ const IS: Record<string, readonly string[]> = {
   text: ["equal to", "not equal to", "containing", "starting with", "empty", "filled in"],
   choice: ["one of", "none of"],
   amount: ["over", "at least", "under", "at most", "exactly"],
+  number: ["over", "at least", "under", "at most", "exactly"],
   date: ["before", "on or before", "on", "on or after", "after"],
 };
 
@@ -180,6 +194,17 @@ function Wanted({
           minor={comparison.amount.minor}
           currency={comparison.amount.currency}
           onChange={(minor) => onChange({ ...comparison, amount: { ...comparison.amount, minor } })}
+        />
+      );
+    case "number":
+      return (
+        <NumberField
+          label={`Number of the ${field.label}`}
+          value={Number(comparison.value)}
+          least={-99_999_999_999}
+          most={99_999_999_999}
+          decimals={4}
+          onChange={(value) => onChange({ ...comparison, value: String(value) })}
         />
       );
     case "date":

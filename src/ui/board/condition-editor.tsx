@@ -1,18 +1,19 @@
 "use client";
 
+import Link from "next/link";
 import { useId } from "react";
 import type { Condition, Group } from "@/core/conditions";
-import { fieldsIn, vocabularyIn } from "@/core/policy";
+import { vocabularyIn } from "@/core/policy";
 import { capital } from "../format";
 import { Button } from "../primitives";
-import { ComparisonEditor, startOf, type Where } from "./comparison-editor";
+import { ComparisonEditor, fieldsHere, startOf, type Where } from "./comparison-editor";
 import { sayCondition } from "@/core/words";
 
 /** A first comparison to begin with: the type's first field of choices. */
-export function firstCondition({ policy, directory }: Where): Condition {
-  const fields = fieldsIn(policy.documentType, directory);
+export function firstCondition(where: Where): Condition {
+  const fields = fieldsHere(where);
   const ofChoice = fields.find(({ choices }) => choices && Object.keys(choices).length > 0);
-  return startOf(ofChoice ?? fields[0]!, policy);
+  return startOf(ofChoice ?? fields[0]!, where.policy);
 }
 
 const GROUPS: readonly [Group["kind"], string][] = [
@@ -37,6 +38,17 @@ export function ConditionEditor({
       <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">
         {capital(sayCondition(condition, vocabularyIn(policy.documentType, where.directory)))}.
       </p>
+      {policy.id && (
+        <p className="text-sm text-soft">
+          Not among the fields?{" "}
+          <Link
+            href={`/settings/fields?type=${policy.documentType}&back=${encodeURIComponent(`/policies/${policy.id}`)}`}
+          >
+            Add a field of your own
+          </Link>
+          ; the draft is kept meanwhile.
+        </p>
+      )}
     </div>
   );
 }

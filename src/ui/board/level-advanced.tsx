@@ -1,7 +1,6 @@
 "use client";
 
-import { type edit, type Level } from "@/core/policy";
-import { typeWords } from "@/core/documents";
+import { fieldsIn, type edit, type Level } from "@/core/policy";
 import { entriesOf } from "@/core/lists";
 import { Choice, Entry, Tick } from "../labelled";
 import { Button } from "../primitives";
@@ -225,7 +224,7 @@ function PaperOf({
 /** What the system verifies at a check. */
 export function Checks({ board, level, set }: Props) {
   const checks = level.checks ?? [];
-  const { fields } = typeWords(board.policy.documentType);
+  const fields = fieldsIn(board.policy.documentType, board.directory);
   const kinds = entriesOf(board.directory.organisation.lists, "papers").filter(({ lastDay }) => !lastDay);
   const fieldCheck = checks.find((one) => one.kind === "fields");
   const papers = checks.flatMap((one, index) => (one.kind === "paper" ? [{ index, name: one.name }] : []));

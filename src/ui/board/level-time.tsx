@@ -28,7 +28,11 @@ export function LevelTime({ board, level, set }: LevelPart) {
   const person = level.overduePerson ? board.directory.person(level.overduePerson) : undefined;
   return (
     <div className="flex flex-col gap-2">
-      <Limit limit={timeLimit} type={board.policy.documentType} onChange={(next) => set({ timeLimit: next })} />
+      <Limit
+        limit={timeLimit}
+        dates={dateFields(board.policy.documentType, board.directory)}
+        onChange={(next) => set({ timeLimit: next })}
+      />
       {timeLimit && <Reminders board={board} level={level} set={set} />}
       <Choice
         label="When overdue"
@@ -55,14 +59,14 @@ export function LevelTime({ board, level, set }: LevelPart) {
 
 function Limit({
   limit,
-  type,
+  dates,
   onChange,
 }: {
   limit: TimeLimit | undefined;
-  type: string;
+  /** What it may run to instead. */
+  dates: readonly { key: string; label: string }[];
   onChange(limit: TimeLimit | undefined): void;
 }) {
-  const dates = dateFields(type);
   return (
     <fieldset>
       <legend className="text-sm font-semibold">To be decided within</legend>

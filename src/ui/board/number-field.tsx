@@ -9,6 +9,7 @@ export function NumberField({
   least,
   most,
   whole = false,
+  decimals,
   placeholder,
   after,
   onChange,
@@ -19,6 +20,8 @@ export function NumberField({
   least: number;
   most: number;
   whole?: boolean;
+  /** How many decimals it may have; any without it. */
+  decimals?: number;
   placeholder?: string;
   /** What stands behind the number: its unit. */
   after?: string;
@@ -33,6 +36,8 @@ export function NumberField({
     const read = Number(text.trim().replace(",", "."));
     if (!Number.isFinite(read)) return `“${text.trim()}” is no number`;
     if (whole && !Number.isInteger(read)) return "Give a whole number";
+    if (decimals !== undefined && (text.trim().split(/[.,]/)[1] ?? "").length > decimals)
+      return `Not more than ${decimals} decimals`;
     if (read < least) return `Not less than ${least}`;
     return read > most ? `Not more than ${most}` : null;
   }

@@ -67,7 +67,7 @@ const ROWS: Row[] = [
     name: "After approval",
     say: (policy) => `${sayAfterApproval(policy) ?? "Nothing is done by itself"}.`,
   },
-  { part: "edits", name: "Edits", say: (policy) => `${sayEdits(policy)}.` },
+  { part: "edits", name: "Edits", say: (policy, directory) => `${sayEdits(policy, directory)}.` },
   {
     part: "own",
     name: "Own documents",

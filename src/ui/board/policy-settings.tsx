@@ -1,7 +1,6 @@
 "use client";
 
-import type { Policy } from "@/core/policy";
-import { typeWords } from "@/core/documents";
+import { fieldsIn, type Policy } from "@/core/policy";
 import { Choice, Entry, Tick } from "../labelled";
 import { PersonPicker } from "../people/person-picker";
 import { Button } from "../primitives";
@@ -182,7 +181,7 @@ function AfterEditor({ board }: { board: BoardState }) {
 }
 
 function EditsEditor({ board }: { board: BoardState }) {
-  const { policy, changePolicy } = board;
+  const { policy, directory, changePolicy } = board;
   const { edits } = policy;
   const set = (patch: Partial<Policy["edits"]>) =>
     changePolicy((now) => ({ ...now, edits: { ...now.edits, ...patch } }));
@@ -201,7 +200,7 @@ function EditsEditor({ board }: { board: BoardState }) {
       <fieldset>
         <legend className="text-sm font-semibold">Which edits count; none ticked is all</legend>
         <div className="grid grid-cols-2 gap-x-2">
-          {typeWords(policy.documentType).fields.map(({ key, label }) => (
+          {fieldsIn(policy.documentType, directory).map(({ key, label }) => (
             <Tick
               key={key}
               label={label}
@@ -233,7 +232,7 @@ function EditsEditor({ board }: { board: BoardState }) {
           />
         </div>
       </div>
-      <Effect>{sayEdits(policy)}</Effect>
+      <Effect>{sayEdits(policy, directory)}</Effect>
     </>
   );
 }

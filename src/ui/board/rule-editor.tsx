@@ -1,7 +1,7 @@
 "use client";
 
 import { useState, type ReactNode } from "react";
-import { typeWords } from "@/core/documents";
+import { peopleFieldsIn } from "@/core/policy";
 import { kindOf } from "@/core/lists";
 import type { ApproverRule } from "@/core/people";
 import { Choice } from "../labelled";
@@ -192,8 +192,8 @@ function ownables({ directory }: Board): Options {
   return ["supplier", "customer", ...owned].map((of) => [of, `the ${sayOwned(of, names)}`]);
 }
 
-function fieldOptions({ policy }: Board): Options {
-  return Object.entries(typeWords(policy.documentType).peopleFields);
+function fieldOptions({ policy, directory }: Board): Options {
+  return Object.entries(peopleFieldsIn(policy.documentType, directory));
 }
 
 function groupOptions({ directory }: Board): Options {

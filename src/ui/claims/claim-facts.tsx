@@ -2,7 +2,17 @@ import { claimTotal, documentType, type ExpenseClaim } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { sayRemark } from "@/core/words";
-import { FactTable, Particulars, Total, peopleOf, refusalOf, sayAll, type FactsProps } from "../document/facts";
+import {
+  FactTable,
+  Particulars,
+  Total,
+  ownOf,
+  peopleOf,
+  refusalOf,
+  sayAll,
+  sayOwn,
+  type FactsProps,
+} from "../document/facts";
 
 /** A claim line by line, each with its receipt beside it. */
 export function ClaimFacts({ document: claim, id, refused, looking, words }: FactsProps<ExpenseClaim>) {
@@ -64,6 +74,7 @@ export function ClaimFacts({ document: claim, id, refused, looking, words }: Fac
                   words.entry("claim-categories", line.category),
                   words.entry("cost-centres", line.costCentre),
                   words.entry("projects", line.project ?? ""),
+                  ...sayOwn(line, words),
                 ])}
               </span>
               {odd.map((one) => (
@@ -90,7 +101,7 @@ export function ClaimFacts({ document: claim, id, refused, looking, words }: Fac
   );
 }
 
-export function ClaimParticulars({ document: claim, names }: FactsProps<ExpenseClaim>) {
+export function ClaimParticulars({ document: claim, names, words }: FactsProps<ExpenseClaim>) {
   return (
     <Particulars
       items={[
@@ -98,6 +109,7 @@ export function ClaimParticulars({ document: claim, names }: FactsProps<ExpenseC
         ["Paid to", names(claim.payee)],
         ["Dated", sayDate(claim.date)],
         ...peopleOf(claim, names),
+        ...ownOf(claim, words),
       ]}
       note={claim.note}
     />

@@ -8,6 +8,7 @@ import { Currencies, Field, Note, PersonField } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
 import { shownOf } from "../documents/lists";
 import { CHARGED_TO, ChargedToCells, EntryCell, LineCell, LineRows } from "../documents/line-rows";
+import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import { emptyClaim, emptyClaimLine, readClaim, typedClaim, type TypedClaim } from "./model";
@@ -58,6 +59,7 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
         </p>
         <Note />
       </div>
+      <OwnFields />
       <Papers title="Receipts" />
       <LineRows
         columns={COLUMNS[shownOf(props, CHARGED_TO)]!}

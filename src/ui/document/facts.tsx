@@ -1,5 +1,6 @@
 import { Fragment, type ReactNode } from "react";
 import { documentType, type AnyDocument, type RefusedPart, type Remark } from "@/core/documents";
+import type { WithOwn } from "@/core/own-fields";
 import { sayChange, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
 import { capital } from "@/core/text";
 import { SectionTitle } from "../primitives";
@@ -104,6 +105,16 @@ export function peopleOf(document: AnyDocument, names: Names): Particular[] {
     ["On behalf of", document.onBehalfOf && names(document.onBehalfOf)],
     ["Edited by", document.editedBy && names(document.editedBy)],
   ];
+}
+
+/** What a document or a line says in fields of the organisation's own. */
+export function ownOf({ own = {} }: WithOwn, words: Words): Particular[] {
+  return Object.entries(own).map(([key, value]) => [capital(words.field(key)), words.fieldValue(key, value)]);
+}
+
+/** The same of a line, in a row with what else is said of it. */
+export function sayOwn(line: WithOwn, words: Words): string[] {
+  return Object.entries(line.own ?? {}).map(([key, value]) => `${words.field(key)}: ${words.fieldValue(key, value)}`);
 }
 
 export function Papers({ document, id }: { document: AnyDocument; id: string }) {

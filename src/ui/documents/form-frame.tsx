@@ -5,7 +5,7 @@ import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-f
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import { WhomItAsks, type useLook } from "./whom-it-asks";
-import type { FormStart, Intent, ShownEffect } from "./use-document-form";
+import type { FormStart, Intent, OwnOnForm, ShownEffect } from "./use-document-form";
 import { OfferedLists } from "./lists";
 import { SentForm } from "../sent-form";
 import { capital } from "@/core/text";
@@ -18,6 +18,9 @@ type Props<T extends FieldValues> = {
   busy: boolean;
   refusals: readonly Refusal[];
   look: ReturnType<typeof useLook>;
+  own: OwnOnForm;
+  /** Key of the type of document. */
+  type: string;
   effect: ShownEffect | null;
   clearEffect(): void;
   askAgain: readonly string[];
@@ -35,7 +38,13 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
   const live = useLive();
   return (
     <FormProvider {...form}>
-      <OfferedLists lists={start.lists} today={start.today}>
+      <OfferedLists
+        lists={start.lists}
+        today={start.today}
+        own={props.own}
+        type={props.type}
+        bad={new Set(refusals.map((refusal) => refusal.path))}
+      >
         <SentForm
           className="mx-auto flex w-full max-w-6xl flex-1 flex-col"
           noValidate

@@ -4,7 +4,9 @@ import type { ReactNode } from "react";
 import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react-hook-form";
 import type { Entry } from "@/core/lists";
 import { Button } from "../primitives";
-import { EntryField, useRates } from "./lists";
+import { EntryField, useOwnFields, useRates } from "./lists";
+import { OwnLineFields } from "./own-fields";
+import { emptyOwn } from "./own-model";
 
 /** Rows of a document’s lines: a row each on a wide screen, blocks on a phone, with headings above the first. */
 export function LineRows({
@@ -19,6 +21,7 @@ export function LineRows({
 }) {
   const { control } = useFormContext<{ lines: FieldValues[] }>();
   const { fields, append, remove } = useFieldArray({ control, name: "lines" });
+  const own = useOwnFields("line").fields;
   return (
     <fieldset className="mt-6">
       <legend className="mb-1 text-sm font-semibold">Lines</legend>
@@ -39,10 +42,11 @@ export function LineRows({
             >
               ✕
             </Button>
+            <OwnLineFields index={index} />
           </li>
         ))}
       </ol>
-      <Button small className="mt-3" onClick={() => append(empty())}>
+      <Button small className="mt-3" onClick={() => append({ ...empty(), own: emptyOwn(own) })}>
         Add a line
       </Button>
     </fieldset>

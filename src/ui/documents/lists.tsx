@@ -2,18 +2,49 @@
 
 import { createContext, useContext, type ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
-import { entryOf, isOpen, offered, type Entry, type Lists } from "@/core/lists";
-import { namesOfEntries, type Names } from "@/core/words";
+import { conditionField, typeWords, vocabularyOf } from "@/core/documents";
+import { entriesOf, entryOf, isOpen, offered, type Entry, type Lists } from "@/core/lists";
+import type { OwnField, OwnPart } from "@/core/own-fields";
+import { namesOfEntries, sayCondition, type Names } from "@/core/words";
 import { Chooser } from "../chooser";
 
 /** What a form’s fields choose from: the organisation’s lists as they are today, without those that are too long to be sent along. */
 type Offer = { lists: Lists; today: string };
 
-const Offered = createContext<Offer>({ lists: [], today: "" });
+/** What of the organisation's own fields a form has, by where they stand, and paths of what was refused. */
+type OwnOffer = {
+  own: Readonly<Record<OwnPart, readonly OwnField[]>>;
+  bad: ReadonlySet<string | undefined>;
+  /** The type of the document. */
+  type: string;
+};
 
-export function OfferedLists({ children, ...offer }: Offer & { children: ReactNode }) {
-  return <Offered.Provider value={offer}>{children}</Offered.Provider>;
+const NO_FIELDS: OwnOffer = { own: { document: [], line: [] }, bad: new Set(), type: "" };
+const Offered = createContext<Offer & OwnOffer>({ lists: [], today: "", ...NO_FIELDS });
+
+export function OfferedLists({ children, ...offer }: Offer & Partial<OwnOffer> & { children: ReactNode }) {
+  return <Offered.Provider value={{ ...NO_FIELDS, ...offer }}>{children}</Offered.Provider>;
 }
+
+/** The fields of the organisation's own on a part of the document that is entered. */
+export function useOwnFields(part: OwnPart): { fields: readonly OwnField[]; bad: ReadonlySet<string | undefined> } {
+  const { own, bad } = useContext(Offered);
+  return { fields: own[part], bad };
+}
+
+/** Under which condition a field has to be filled in, in words; empty where it is under none. */
+export function useNeeds(): (field: OwnField) => string {
+  const { own, lists, type } = useContext(Offered);
+  return ({ required, when }) => {
+    if (required !== "when" || !when || !type) return "";
+    const all = [...own.document, ...own.line].map((one) => conditionField(one, lists, {}));
+    const named = typeWords(type).fields.map((one) => (one.list ? { ...one, choices: namesIn(lists, one.list) } : one));
+    return `needed where ${sayCondition(when, vocabularyOf({ fields: [...named, ...all] }))}`;
+  };
+}
+
+const namesIn = (lists: Lists, list: string) =>
+  Object.fromEntries(entriesOf(lists, list).map(({ key, name }) => [key, name]));
 
 /** What a list offers today; null where it is too long to be here, and is searched on the server. */
 export function useOffered(list: string): readonly Entry[] | null {

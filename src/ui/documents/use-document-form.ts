@@ -4,11 +4,13 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { DocumentState, EditEffect } from "@/core/approval";
-import { missingOf, type AnyDocument, type MissingItem } from "@/core/documents";
+import { missingOf, ownLinesOf, type AnyDocument, type MissingItem } from "@/core/documents";
 import type { Lists } from "@/core/lists";
+import type { OwnField, OwnPart } from "@/core/own-fields";
 import type { Refusal, Result } from "@/core/refusal";
 import { useIntent } from "../intent";
 import { send } from "../send";
+import { fieldsShown, withEmptyOwn, withReadOwn } from "./own-model";
 import { useLook } from "./whom-it-asks";
 import { namesOfEntries, refuse } from "@/core/words";
 
@@ -29,6 +31,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   homeCurrency: string;
   /** The organisation’s lists with what they offer today; those of thousands are not among them. */
   lists: Lists;
+  /** Fields of the organisation’s own, ended ones too, since a document may say something in them. */
+  fields: readonly OwnField[];
   /** Number the next submission gets; an edit in approval becomes that revision too. */
   nextRevision?: number;
   /** The revision in approval that is edited; absent for drafts and what was sent back. */
@@ -37,6 +41,9 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   /** Parts that were refused; they stay refused unless they are asked for again. */
   refused?: { part: string; label: string; amount: string | null; allowed: number | null }[];
 };
+
+/** The fields of the organisation’s own on a form, by where they stand. */
+export type OwnOnForm = Readonly<Record<OwnPart, readonly OwnField[]>>;
 
 export type Intent = "save draft" | "submit";
 export type ReadDocument = { document: AnyDocument; problems: Refusal[] };
@@ -47,15 +54,25 @@ export type Reading<T extends FieldValues> = {
   empty: T;
   read(typed: T): ReadDocument;
   mend?(path: string): string;
+  /** A document whose fields of the organisation’s own a new one begins with, as a change of it does. */
+  from?: AnyDocument | undefined;
 };
 
 /** A document being typed: kept in this browser until it is sent, read, sent once, and what was refused. */
 export function useDocumentForm<T extends FieldValues>(
   start: FormStart,
-  { key, empty, read, mend = (path) => path }: Reading<T>,
+  { key, empty: plain, read: readPlain, mend = (path) => path, from }: Reading<T>,
 ) {
   const { id, requester, nextRevision = 1, revising } = start;
   const missing = (document: AnyDocument) => lacking(start, document);
+  const { documentType: type } = readPlain(plain).document;
+  const own = ownOnForm(start, type);
+  const empty = withEmptyOwn(plain, start.initial ?? from, own, (person) => start.people?.[person] ?? person);
+  const read = (typed: T): ReadDocument => {
+    const { document, problems } = readPlain(typed);
+    const whole = withReadOwn(document, typed, own);
+    return { document: whole.document, problems: [...problems, ...whole.problems] };
+  };
   const router = useRouter();
   const form = useForm<T>({ defaultValues: empty as DefaultValues<T> });
   const forget = useKept(form, `bandeira:${key}:${id ?? "new"}:${requester.id}:${nextRevision}`);
@@ -95,12 +112,33 @@ export function useDocumentForm<T extends FieldValues>(
   const complete = now.problems.length === 0 && missing(now.document).length === 0;
   const look = useLook(now.document, complete && !revising);
   const all = missingNow.length > 0 ? missingNow : refusals;
-  return { form, act, busy, refusals: all, look, effect, clearEffect: () => setEffect(null), askAgain, setAskAgain };
+  return {
+    form,
+    act,
+    busy,
+    refusals: all,
+    look,
+    own,
+    type,
+    effect,
+    clearEffect: () => setEffect(null),
+    askAgain,
+    setAskAgain,
+  };
+}
+
+/** The fields that a document of the form’s type has, and those in which it says something already. */
+function ownOnForm({ fields, today, initial }: FormStart, documentType: string): OwnOnForm {
+  const lines = initial ? ownLinesOf(initial).map((line) => line.own) : [];
+  return {
+    document: fieldsShown(fields, documentType, "document", today, [initial?.own]),
+    line: fieldsShown(fields, documentType, "line", today, lines),
+  };
 }
 
 /** What is missing as far as it can be told here. */
-function lacking({ lists, today, initial }: FormStart, document: AnyDocument): MissingItem[] {
-  return missingOf(document, lists, { dated: document.date, entered: today }, initial);
+function lacking({ lists, fields, today, initial }: FormStart, document: AnyDocument): MissingItem[] {
+  return missingOf(document, { lists, fields }, { dated: document.date, entered: today }, initial);
 }
 
 /** What is missing, but for fields of which it was said already that they cannot be read. */
@@ -108,10 +146,10 @@ function stillMissing(
   missing: readonly MissingItem[],
   problems: readonly Refusal[],
   mend: (path: string) => string,
-  { lists }: FormStart,
+  { lists, fields }: FormStart,
 ): Refusal[] {
   const said = new Set(problems.map((problem) => problem.path));
-  const names = namesOfEntries(lists);
+  const names = namesOfEntries(lists, fields);
   return missing
     .filter((item) => !said.has(mend(item.path)))
     .map(({ path, why }) => refuse("still missing", { why }, path, names));

@@ -2,7 +2,7 @@ import { brokenRules, invoiceTotals, lateFor, matchOf, type Difference, type Sup
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { sayMatch } from "@/core/words";
-import { FactTable, Particulars, Total, peopleOf, type FactsProps } from "../document/facts";
+import { FactTable, Particulars, Total, ownOf, peopleOf, sayAll, sayOwn, type FactsProps } from "../document/facts";
 
 /** An invoice against its order and what came in, line by line, with its own arithmetic. */
 export function InvoiceFacts({ document: invoice, looking, words }: FactsProps<SupplierInvoice>) {
@@ -56,7 +56,12 @@ export function InvoiceFacts({ document: invoice, looking, words }: FactsProps<S
             <td>
               {line.description}
               <span className="block text-sm text-soft">
-                {[line.costCentre, `tax ${line.taxPercent} %`].filter(Boolean).join(", ")}
+                {sayAll([
+                  words.entry("cost-centres", line.costCentre),
+                  words.entry("projects", line.project ?? ""),
+                  `tax ${line.taxPercent} %`,
+                  ...sayOwn(line, words),
+                ])}
               </span>
               {matched?.differences.map((one) => (
                 <DifferenceLine key={one.kind} difference={one} />
@@ -96,7 +101,13 @@ function DifferenceLine({ difference }: { difference: Difference }) {
   );
 }
 
-export function InvoiceParticulars({ document: invoice, names, looking, expected }: FactsProps<SupplierInvoice>) {
+export function InvoiceParticulars({
+  document: invoice,
+  names,
+  looking,
+  expected,
+  words,
+}: FactsProps<SupplierInvoice>) {
   const late = expected ? lateFor(invoice, expected) : [];
   const { supplier } = looking.around;
   const until = (last: string, which: "due" | "discount", more = "") => (
@@ -122,6 +133,7 @@ export function InvoiceParticulars({ document: invoice, names, looking, expected
         ["To account", invoice.bankAccount],
         ["Receiver", invoice.receiver && names(invoice.receiver)],
         ...peopleOf(invoice, names),
+        ...ownOf(invoice, words),
       ]}
       note={invoice.note}
     />

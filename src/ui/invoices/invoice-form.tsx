@@ -10,6 +10,7 @@ import { FormFrame } from "../documents/form-frame";
 import { OrderField, SupplierField } from "../documents/choosers";
 import { ratesOf, shownOf } from "../documents/lists";
 import { CHARGED_TO, ChargedToCells, LineCell, LineRows } from "../documents/line-rows";
+import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import {
@@ -105,6 +106,7 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
         <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
         <Note />
       </div>
+      <OwnFields />
       <p role="status" className="mt-3 text-soft empty:hidden">
         {brought}
       </p>

@@ -9,7 +9,7 @@ import {
 import { formatMoney, money, type Money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
-import { Particulars, peopleOf, type FactsProps } from "../document/facts";
+import { Particulars, ownOf, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 import { SectionTitle } from "../primitives";
 
@@ -124,7 +124,7 @@ function Figure({ label, amount, grave = false }: { label: string; amount: Money
   );
 }
 
-export function LimitParticulars({ document: change, id, names, looking }: FactsProps<CreditLimitChange>) {
+export function LimitParticulars({ document: change, id, names, looking, words }: FactsProps<CreditLimitChange>) {
   const { customer } = looking.around;
   return (
     <Particulars
@@ -147,6 +147,7 @@ export function LimitParticulars({ document: change, id, names, looking }: Facts
         ],
         ["Dated", sayDate(change.date)],
         ...peopleOf(change, names),
+        ...ownOf(change, words),
       ]}
       note={change.note}
     />

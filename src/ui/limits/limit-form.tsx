@@ -9,6 +9,7 @@ import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
+import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { RequiredPapers } from "../documents/required-papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
@@ -43,6 +44,7 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
         </p>
       )}
       <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
+      <OwnFields />
       <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="firstLimit" />}</Papers>
     </FormFrame>
   );

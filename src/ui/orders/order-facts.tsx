@@ -1,7 +1,17 @@
 import { lineNet, orderTotals, type PurchaseOrder } from "@/core/documents";
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
-import { FactTable, Particulars, Total, peopleOf, refusalOf, sayAll, type FactsProps } from "../document/facts";
+import {
+  FactTable,
+  Particulars,
+  Total,
+  ownOf,
+  peopleOf,
+  refusalOf,
+  sayAll,
+  sayOwn,
+  type FactsProps,
+} from "../document/facts";
 import { SectionTitle } from "../primitives";
 
 /** What is ordered: lines and totals, exact; of a change order, what was committed before and is after. */
@@ -59,6 +69,7 @@ export function OrderFacts({ document: order, refused, looking, words }: FactsPr
                     words.entry("order-categories", line.category),
                     words.entry("cost-centres", line.costCentre),
                     words.entry("projects", line.project ?? ""),
+                    ...sayOwn(line, words),
                     gone ? "refused" : "",
                   ])}
                 </span>
@@ -75,7 +86,7 @@ export function OrderFacts({ document: order, refused, looking, words }: FactsPr
   );
 }
 
-export function OrderParticulars({ document: order, names }: FactsProps<PurchaseOrder>) {
+export function OrderParticulars({ document: order, names, words }: FactsProps<PurchaseOrder>) {
   return (
     <Particulars
       items={[
@@ -85,6 +96,7 @@ export function OrderParticulars({ document: order, names }: FactsProps<Purchase
         ["Promised for", order.promisedDate && sayDate(order.promisedDate)],
         ["Receiver", order.receiver && names(order.receiver)],
         ...peopleOf(order, names),
+        ...ownOf(order, words),
       ]}
       note={order.note}
     />

@@ -7,6 +7,7 @@ import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
 import { SupplierField } from "../documents/choosers";
 import { FormFrame } from "../documents/form-frame";
 import { ratesOf } from "../documents/lists";
+import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
 import { Lines } from "./lines";
@@ -28,6 +29,7 @@ export function OrderForm(props: FormStart<PurchaseOrder> & { changing?: Purchas
     key: changing ? `order-change-${changing.number}` : "order",
     empty,
     mend,
+    from: changing,
     read: (typed) => {
       const { order, problems } = readOrder(typed, requester, date);
       return { document: order, problems };
@@ -69,6 +71,7 @@ export function OrderForm(props: FormStart<PurchaseOrder> & { changing?: Purchas
         <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
         <Note />
       </div>
+      <OwnFields />
       <Lines bad={bad} />
       <Papers />
     </FormFrame>

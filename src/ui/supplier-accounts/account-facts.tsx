@@ -1,7 +1,7 @@
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
 import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
-import { Particulars, peopleOf, type FactsProps } from "../document/facts";
+import { Particulars, ownOf, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 
 export function AccountFacts({ document: account, refused, words }: FactsProps<SupplierAccount>) {
@@ -17,7 +17,7 @@ export function AccountFacts({ document: account, refused, words }: FactsProps<S
   );
 }
 
-export function AccountParticulars({ document: account, id, names, looking }: FactsProps<SupplierAccount>) {
+export function AccountParticulars({ document: account, id, names, looking, words }: FactsProps<SupplierAccount>) {
   const status = looking.around.supplier?.status;
   return (
     <Particulars
@@ -38,6 +38,7 @@ export function AccountParticulars({ document: account, id, names, looking }: Fa
         ],
         ["Dated", sayDate(account.date)],
         ...peopleOf(account, names),
+        ...ownOf(account, words),
       ]}
       note={account.note}
     />

@@ -8,6 +8,7 @@ import { AccountFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
+import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { RequiredPapers } from "../documents/required-papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
@@ -36,6 +37,7 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
     >
       <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={SUPPLIER_FIELDS} />
       <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
+      <OwnFields />
       <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="newSupplier" />}</Papers>
     </FormFrame>
   );

@@ -202,6 +202,7 @@ const receiptsOf = ({ lines }: ExpenseClaim) => [...new Set(lines.flatMap((line)
 
 export const expenseClaimType: DocumentType<ExpenseClaim> = {
   key: "expense-claim",
+  byLine: true,
   name: { one: "claim", many: "claims", prefix: "EC" },
   heading: "Expense claims",
   about: "What somebody has spent and is to get back, with its receipts.",
@@ -222,10 +223,10 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   fields: [
     { key: "category", kind: "choice", label: "category", many: true, always: true, list: "claim-categories" },
     { key: "gross", kind: "amount", label: "total claimed", always: true },
-    { key: "missingReceipt", kind: "flag", label: "missing receipt" },
-    { key: "sameReceipt", kind: "flag", label: "receipt that stands elsewhere too" },
-    { key: "overCeiling", kind: "flag", label: "line over its ceiling" },
-    { key: "aboveRate", kind: "flag", label: "line claimed above the day’s rate" },
+    { key: "missingReceipt", kind: "flag", label: "missing receipt", around: true },
+    { key: "sameReceipt", kind: "flag", label: "receipt that stands elsewhere too", around: true },
+    { key: "overCeiling", kind: "flag", label: "line over its ceiling", around: true },
+    { key: "aboveRate", kind: "flag", label: "line claimed above the day’s rate", around: true },
     { key: "onBehalf", kind: "flag", label: "claim on behalf of somebody" },
     { key: "costCentre", kind: "choice", label: "cost centre", many: true, list: "cost-centres" },
     { key: "project", kind: "choice", label: "project", many: true, list: "projects" },

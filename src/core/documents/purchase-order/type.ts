@@ -167,6 +167,7 @@ function remarks(order: PurchaseOrder, looking: EvaluationContext): Remark[] {
 
 export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   key: "purchase-order",
+  byLine: true,
   name: { one: "order", many: "orders", prefix: "PO" },
   heading: "Orders",
   about: "Something to be bought: lines, supplier, when it is promised.",
@@ -199,8 +200,8 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     { key: "promisedDate", kind: "date", label: "promised date" },
     { key: "hasAttachment", kind: "flag", label: "attachment" },
     { key: "changeOrder", kind: "flag", label: "change of an approved order" },
-    { key: "increase", kind: "amount", label: "increase over the approved order" },
-    { key: "supplierNotOpen", kind: "flag", label: "supplier account that is not open" },
+    { key: "increase", kind: "amount", label: "increase over the approved order", around: true },
+    { key: "supplierNotOpen", kind: "flag", label: "supplier account that is not open", around: true },
   ],
   facts(order, looking) {
     const totals = orderTotals(order);

@@ -1,6 +1,9 @@
 import { formatAmount, formatMoney, type AmountReason, type Money } from "../../money";
 import { sayNoAmount } from "../amounts";
 import type { MissingReason } from "../../documents";
+import type { OwnKind } from "../../own-fields";
+import { capital } from "../../text";
+import { WRITTEN } from "../field-names";
 import { sayMissing } from "../shown";
 import { as } from "./line";
 
@@ -39,6 +42,11 @@ export const SCREEN = {
   ),
   "typed quantity": as("invalid", ({ what }: Named) => `${what}: write the quantity like 3 or 2.5`),
   "typed percentage": as("invalid", ({ what }: Named) => `${what}: write the percentage like 23 or 6.5`),
+  "own field not read": as(
+    "invalid",
+    ({ field, kind, line }: { field: string; kind: OwnKind; line: number | null }) =>
+      `${line === null ? "" : `Line ${line}, `}${line === null ? capital(field) : field}: write ${WRITTEN[kind]}`,
+  ),
   "typed line of an order": as(
     "invalid",
     ({ what }: Named) => `${what}: write the line of the order as a whole number, or leave it empty`,

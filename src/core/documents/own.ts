@@ -1,0 +1,186 @@
+import { evaluate, type Facts } from "../conditions";
+import { entriesOf, type Lists } from "../lists";
+import {
+  fieldsOn,
+  keysIn,
+  ownFact,
+  ownFactOfLines,
+  wrongValues,
+  type OwnField,
+  type OwnValues,
+  type WithOwn,
+} from "../own-fields";
+import type { Directory } from "../people";
+import { canonical } from "../records";
+import { NO_CONTEXT } from "./context";
+import type { Basics, DocumentType, Field, FieldKind, ListPick, MissingItem } from "./registry";
+import { parts, type Change, type Shown } from "./shown";
+
+/** The lines of a document, as far as they may have fields of the organisation's own; none of a type without lines. */
+export function ownLinesOf(document: object): readonly WithOwn[] {
+  return "lines" in document && Array.isArray(document.lines) ? (document.lines as readonly WithOwn[]) : [];
+}
+
+/**
+ * A type with the fields of the organisation's own beside its own: what a document says in them is seen by conditions, named in changes, shown with its lines, and asked
+ * for people like everything else of it. What they are called and may be is known to the organisation alone.
+ */
+export function withOwnFields<D extends Basics>(type: DocumentType<D>): DocumentType<D> {
+  return {
+    ...type,
+    facts: (document, looking) => withFacts(type.facts(document, looking), document),
+    changes: (before, after) => withChanges(type.changes(before, after), before, after),
+    lines: (document) => {
+      const own = ownLinesOf(document);
+      return type.lines(document).map((line, index) => withValues(line, own[index]?.own));
+    },
+    named: (document) => ({ ...textsOf(document.own ?? {}), ...type.named(document) }),
+  };
+}
+
+function withFacts(facts: Facts, document: Basics): Facts {
+  const lines = ownLinesOf(document);
+  const ofLines = keysIn(lines);
+  if (!document.own && ofLines.length === 0) return facts;
+  return {
+    ...facts,
+    ...Object.fromEntries(Object.entries(document.own ?? {}).map(([key, value]) => [key, ownFact(value)])),
+    ...Object.fromEntries(ofLines.map((key) => [key, ownFactOfLines(lines, key)])),
+  };
+}
+
+/** Whom a rule for a person in a field may find there; a rule names a field of people alone. */
+function textsOf(own: OwnValues): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(own).filter((entry): entry is [string, string] => typeof entry[1] === "string" && entry[1] !== ""),
+  );
+}
+
+const shownOf = (own: OwnValues | undefined, field: string, code: "own" | "own field"): Shown | null => {
+  const value = own?.[field];
+  return value === undefined || ownFact(value) === null ? null : { code, values: { field, value } };
+};
+
+function withValues(line: Shown, own: OwnValues | undefined): Shown {
+  const said = Object.keys(own ?? {}).flatMap((key) => shownOf(own, key, "own field") ?? []);
+  return said.length === 0 ? line : parts(...(line.code === "parts" ? line.values.of : [line]), ...said);
+}
+
+/** What differs in them: of the document by field, of lines with what else differs in the line. */
+function withChanges<D extends Basics>(changes: Change[], before: D, after: D): Change[] {
+  const differs = (one: OwnValues = {}, other: OwnValues = {}) =>
+    keysIn([{ own: one }, { own: other }]).filter(
+      (key) => canonical(shownOf(one, key, "own")) !== canonical(shownOf(other, key, "own")),
+    );
+  const ofDocument = differs(before.own, after.own).map((field): Change => ({
+    label: { field },
+    before: shownOf(before.own, field, "own"),
+    after: shownOf(after.own, field, "own"),
+  }));
+  const [old, now] = [ownLinesOf(before), ownLinesOf(after)];
+  const ofLines = Array.from({ length: Math.min(old.length, now.length) }, (_, index) => index + 1).flatMap(
+    (line): Change[] => {
+      const fields = differs(old[line - 1]?.own, now[line - 1]?.own);
+      if (fields.length === 0) return [];
+      const said = (own: OwnValues | undefined) => parts(...fields.map((field) => shownOf(own, field, "own field")));
+      return [{ label: { line }, before: said(old[line - 1]?.own), after: said(now[line - 1]?.own) }];
+    },
+  );
+  return [...ofDocument, ...ofLines, ...changes];
+}
+
+const KIND_OF: Record<OwnField["kind"], FieldKind> = {
+  text: "text",
+  number: "number",
+  amount: "amount",
+  date: "date",
+  flag: "flag",
+  choice: "choice",
+  person: "choice",
+};
+
+/**
+ * A field of the organisation's own as conditions name it.
+ * @param people names by their ids, for a field of people
+ */
+export function conditionField(field: OwnField, lists: Lists, people: Readonly<Record<string, string>>): Field {
+  const { key, kind, name, part, list, several } = field;
+  return {
+    key,
+    kind: KIND_OF[kind],
+    label: name,
+    ...((part === "line" || several) && kind !== "flag" && { many: true }),
+    ...(several && part === "document" && { several }),
+    ...(part === "line" && kind === "flag" && { anyLine: true as const }),
+    ...(field.required === "always" && part === "document" && { always: true as const }),
+    ...(kind === "choice" && {
+      list: list!,
+      choices: Object.fromEntries(entriesOf(lists, list!).map((entry) => [entry.key, entry.name])),
+    }),
+    ...(kind === "person" && { choices: people }),
+  };
+}
+
+/** What a document names of lists in fields of the organisation's own. */
+export function ownPicks(document: Basics, fields: readonly OwnField[]): ListPick[] {
+  const choices = fields.filter(({ kind, list }) => kind === "choice" && list);
+  const of = ({ own = {} }: WithOwn, path: string, line?: number): ListPick[] =>
+    choices.flatMap(({ key, list }) =>
+      [own[key] ?? []]
+        .flat()
+        .flatMap((chosen): ListPick[] =>
+          typeof chosen === "string" && chosen
+            ? [{ path: `${path}own.${key}`, list: list!, key: chosen, ...(line && { line }) }]
+            : [],
+        ),
+    );
+  return [
+    ...of(document, ""),
+    ...ownLinesOf(document).flatMap((line, index) => of(line, `lines.${index}.`, index + 1)),
+  ];
+}
+
+/** What has to be known to look at fields of the organisation's own; whether there is somebody of an id only where that can be told. */
+export type OwnKept = {
+  fields: readonly OwnField[];
+  lists: Lists;
+  knows?: ((person: string) => boolean) | undefined;
+};
+
+/** The same of an organisation. */
+export function keptBy({ organisation: { fields, lists }, person }: Directory): OwnKept {
+  return { fields, lists, knows: (id) => person(id) !== undefined };
+}
+
+/**
+ * What is wrong with fields of the organisation's own, with where. A condition under which one is required is looked at on what the document itself says; where an amount
+ * would have to be brought to another currency for it, the field is asked for.
+ * @param day ISO date on which it is entered
+ */
+export function wrongOwn(
+  document: Basics,
+  type: DocumentType,
+  kept: OwnKept,
+  day: string,
+  before?: Basics,
+): MissingItem[] {
+  const facts = type.facts(document, NO_CONTEXT);
+  const needed = ({ required, when }: OwnField) =>
+    required === "always" || (required === "when" && when !== undefined && evaluate(when, facts).outcome !== "not met");
+  const look = (thing: WithOwn, was: WithOwn | undefined, at: OwnField["part"], path: string, line: number | null) =>
+    wrongValues(
+      thing.own ?? {},
+      fieldsOn(kept.fields, document.documentType, at, day),
+      needed,
+      { lists: kept.lists, knows: kept.knows, day },
+      was?.own,
+    ).map(({ key, why }): MissingItem => ({
+      path: `${path}own.${key}`,
+      why: { code: "own field", values: { line, why } },
+    }));
+  const old = before ? ownLinesOf(before) : [];
+  return [
+    ...look(document, before, "document", "", null),
+    ...ownLinesOf(document).flatMap((line, index) => look(line, old[index], "line", `lines.${index}.`, index + 1)),
+  ];
+}

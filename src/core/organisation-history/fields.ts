@@ -1,0 +1,203 @@
+import { isGroup, scaled, type Comparison, type Condition } from "../conditions";
+import { conditionField, typeWords, documentTypeKeys, type Field } from "../documents";
+import { entryCalled, foldKey, LISTS } from "../lists";
+import { foreignToKind, isOwnKey, ownKeyFrom, type OwnField } from "../own-fields";
+import { canonical } from "../records";
+import { asOf, valueAt } from "./as-of";
+import { effective, withState, type Setting } from "./dates";
+import { changeTo, one } from "./edit";
+import { noSuch, notEdited, type Edit } from "./reasons";
+import type { EntryOf, HistoryChange, OrganisationHistory } from "./schema";
+
+/** What is entered of a field: everything but its key, which is made of its first name. */
+export type FieldEdit = Omit<OwnField, "key">;
+
+/** Parts of a definition that stay what they were, since documents hold values of them. */
+const FOR_GOOD = ["kind", "part", "list", "several"] as const;
+
+/**
+ * Adds a field, or changes what it is called and asks for from a day on. Its key, its kind, where it stands and its list stay what they were, since documents hold values of
+ * them. Refused for a name that another open field of the same documents has, a condition that cannot be looked at while a document is entered, and limits that nothing can
+ * keep to.
+ * @param key of the field; null for a new one
+ */
+export function saveField(
+  history: OrganisationHistory,
+  key: string | null,
+  { firstDay, lastDay, ...edit }: FieldEdit,
+  from: string | null,
+  setting: Setting,
+): Edit {
+  const start = effective(from, setting);
+  if (!start.ok) return start;
+  const known = key === null ? null : history.field.get(key);
+  if (known === undefined) return noSuch("field", key!);
+  if (firstDay && lastDay && lastDay < firstDay) return notEdited({ code: "last day before the first" }, "lastDay");
+  const wrong = wrongFor(edit, known) ?? wrongTypes(edit) ?? wrongName(history, key, edit) ?? wrongBounds(edit);
+  if (wrong) return wrong;
+  const wrongWhen = conditionRefused(history, edit, key, start.value) ?? wrongUsual(history, edit, setting);
+  if (wrongWhen) return wrongWhen;
+  const { kind, part, list, several, ...said } = edit;
+  const id = known?.id ?? freeKey(history, edit.name);
+  const state = withoutAbsent({ from: start.value, ...said });
+  const now = known && valueAt(known.states, start.value);
+  const same = now && canonical({ ...now, from: "" }) === canonical({ ...state, from: "" });
+  return one(history, "field", {
+    id,
+    key: id,
+    kind,
+    part,
+    ...(list && { list }),
+    ...(several && { several }),
+    ...(firstDay && { firstDay }),
+    ...(lastDay && { lastDay }),
+    states: same ? known.states : withFieldState(known?.states ?? [], state),
+  });
+}
+
+/** The last day on which a field may be filled in; null opens it again. What documents say in it stays. */
+export function endField(history: OrganisationHistory, key: string, lastDay: string | null): Edit {
+  const field = history.field.get(key);
+  if (!field) return noSuch("field", key);
+  if (lastDay && field.firstDay && lastDay < field.firstDay)
+    return notEdited({ code: "last day before the first" }, "lastDay");
+  const { lastDay: _, ...open } = field;
+  return one(history, "field", lastDay ? { ...open, lastDay } : open);
+}
+
+/** Puts fields on the form in the order of these keys, from now on. */
+export function placeFields(history: OrganisationHistory, keys: readonly string[], setting: Setting): Edit {
+  const start = effective(null, setting);
+  if (!start.ok) return start;
+  const changes: HistoryChange[] = [];
+  for (const [place, key] of keys.entries()) {
+    const field = history.field.get(key);
+    if (!field) return noSuch("field", key, `keys.${place}`);
+    const now = valueAt(field.states, start.value) ?? field.states.at(-1)!;
+    if (now.place === place) continue;
+    const states = withFieldState(field.states, { ...now, from: start.value, place });
+    changes.push(...changeTo(history, "field", { ...field, states }));
+  }
+  return { ok: true, value: changes };
+}
+
+type State = EntryOf<"field">["states"][number];
+
+function withoutAbsent<T extends object>(said: T): T {
+  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined)) as T;
+}
+
+/** As `withState`, for parts that may be absent: what is taken away now is taken away later too, unless it was set otherwise there. */
+function withFieldState(states: readonly State[], state: State): State[] {
+  const keys = [...new Set([...states, state].flatMap((said) => Object.keys(said)))];
+  const full = (said: State) => ({ ...Object.fromEntries(keys.map((name) => [name, undefined])), ...said });
+  return withState(states.map(full), full(state)).map((said) => withoutAbsent(said) as State);
+}
+
+function freeKey(history: OrganisationHistory, name: string): string {
+  const base = ownKeyFrom(name);
+  for (let count = 1; ; count += 1) {
+    const key = count === 1 ? base : `${base}_${count}`;
+    if (!history.field.has(key)) return key;
+  }
+}
+
+type Refused = ReturnType<typeof notEdited>;
+type Said = Omit<FieldEdit, "firstDay" | "lastDay">;
+
+function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
+  const changed = known && FOR_GOOD.find((part) => known[part] !== edit[part]);
+  if (changed) return notEdited({ code: "of a field for good", values: { part: changed } }, changed);
+  const foreign = foreignToKind(edit)[0];
+  if (foreign)
+    return notEdited({ code: "not of this kind of field", values: { part: foreign, kind: edit.kind } }, foreign);
+  if (edit.kind === "choice" && !edit.list) return notEdited({ code: "choice without a list" }, "list");
+  if ((edit.required === "when") !== (edit.when !== undefined)) return notEdited({ code: "condition needed" }, "when");
+  return null;
+}
+
+function wrongTypes({ on, part }: Said): Refused | null {
+  for (const type of on) {
+    if (!documentTypeKeys.includes(type)) return notEdited({ code: "no such type", values: { type } }, "on");
+    if (part === "line" && !typeWords(type).byLine)
+      return notEdited({ code: "type without lines", values: { type } }, "on");
+  }
+  return null;
+}
+
+/** A name that something else on the same documents has, of the program's or of the organisation's own: conditions and forms would say two things by one word. */
+function wrongName(history: OrganisationHistory, key: string | null, { name, on }: Said): Refused | null {
+  const folded = foldKey(name);
+  const builtIn = on.some((type) => typeWords(type).fields.some(({ label }) => foldKey(label) === folded));
+  const own = [...history.field.values()].some((other) => {
+    const state = other.states.at(-1)!;
+    return (
+      other.key !== key &&
+      !other.lastDay &&
+      foldKey(state.name) === folded &&
+      state.on.some((type) => on.includes(type))
+    );
+  });
+  return builtIn || own ? notEdited({ code: "field of that name", values: { name } }, "name") : null;
+}
+
+function wrongBounds({ kind, least, most }: Said): Refused | null {
+  const letters = (bound: string | undefined) => bound === undefined || /^\d+$/.test(bound);
+  if (kind === "text" && !letters(least)) return notEdited({ code: "no number of letters" }, "least");
+  if (kind === "text" && !letters(most)) return notEdited({ code: "no number of letters" }, "most");
+  if (least !== undefined && most !== undefined && scaled(most) < scaled(least))
+    return notEdited({ code: "most under the least" }, "most");
+  return null;
+}
+
+/** What a new document would begin with has to be something that may stand in the field. */
+function wrongUsual(
+  history: OrganisationHistory,
+  { kind, list, usual, ...bounds }: Said,
+  { at }: Setting,
+): Refused | null {
+  if (list && !Object.hasOwn(LISTS, list) && !history.list.has(list)) return noSuch("list", list, "list");
+  if (usual === undefined) return null;
+  const fits = {
+    text: () => (bounds.most === undefined || [...usual].length <= Number(bounds.most)) && usual.trim() !== "",
+    number: () => /^-?\d{1,11}(\.\d{1,4})?$/.test(usual),
+    flag: () => usual === "true" || usual === "false",
+    choice: () => entryCalled(asOf(history, at).lists, list!, usual, at.slice(0, 10))?.key === usual,
+    amount: () => false,
+    date: () => false,
+    person: () => false,
+  }[kind]();
+  return fits ? null : notEdited({ code: "cannot begin so", values: { usual } }, "usual");
+}
+
+/** Why a field cannot be required under a condition: it names what not every type has, what is known only once the document is sent, or compares it as it cannot be. */
+function conditionRefused(
+  history: OrganisationHistory,
+  { when, on }: Said,
+  key: string | null,
+  at: string,
+): Refused | null {
+  if (!when) return null;
+  const { fields, lists } = asOf(history, at);
+  const own = (type: string): Field[] =>
+    fields
+      .filter((field) => field.on.includes(type) && field.key !== key)
+      .map((field) => conditionField(field, lists, {}));
+  for (const type of on) {
+    const known = new Map([...typeWords(type).fields, ...own(type)].map((field) => [field.key, field]));
+    for (const comparison of comparisonsOf(when)) {
+      const field = known.get(comparison.field);
+      if (!field && isOwnKey(comparison.field)) return noSuch("field", comparison.field, "when");
+      if (!field)
+        return notEdited({ code: "type without the field", values: { type, field: comparison.field } }, "when");
+      if (field.around) return notEdited({ code: "known only when sent", values: { field: field.label } }, "when");
+      const fits = field.kind === comparison.kind || (comparison.kind === "text" && field.kind === "choice");
+      if (!fits) return notEdited({ code: "compared as it cannot be", values: { field: field.label } }, "when");
+    }
+  }
+  return null;
+}
+
+function comparisonsOf(condition: Condition): Comparison[] {
+  return isGroup(condition) ? condition.of.flatMap(comparisonsOf) : [condition];
+}

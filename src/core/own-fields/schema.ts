@@ -1,0 +1,96 @@
+import { z } from "zod";
+import { ConditionSchema, DecimalSchema } from "../conditions";
+import { IdSchema, idFrom } from "../ids";
+import { entryDays } from "../lists";
+
+/** What can stand in a field of the organisation's own. */
+export const OWN_KINDS = ["text", "number", "amount", "date", "flag", "choice", "person"] as const;
+export type OwnKind = (typeof OWN_KINDS)[number];
+
+/** Where it stands: once on the document, or on each of its lines. */
+export const OWN_PARTS = ["document", "line"] as const;
+export type OwnPart = (typeof OWN_PARTS)[number];
+
+/**
+ * The key of a field, by which documents, conditions and files name it. It begins as no field of the program does, so that the two are never taken for each other, and is
+ * a name that expressions of DMN can have; what ends like a name that is made of another there is none.
+ */
+export const OwnKeySchema = z
+  .string()
+  .max(60)
+  .regex(/^own(_[a-z0-9]+)+$/, "begins with own_ and has lower-case letters, digits and single underscores")
+  .refine((key) => !/_(before|currency)$/.test(key), "does not end in _before or _currency");
+
+/** Whether a key is one of a field of the organisation's own. */
+export function isOwnKey(key: string): boolean {
+  return key.startsWith("own_");
+}
+
+/**
+ * A key made of a name.
+ * @example ownKeyFrom("Export licence") // "own_export_licence"
+ */
+export function ownKeyFrom(name: string): string {
+  const key = `own_${idFrom(name).slice(0, 44).replace(/-+$/, "").replaceAll("-", "_")}`;
+  return OwnKeySchema.safeParse(key).success ? key : `${key}_field`;
+}
+
+/** What a field is for good: documents hold values of this kind. */
+const fixed = {
+  key: OwnKeySchema,
+  kind: z.enum(OWN_KINDS),
+  part: z.enum(OWN_PARTS),
+  list: IdSchema.optional().meta({ description: "Id of the list that a choice is of" }),
+  several: z.literal(true).optional().meta({ description: "Several entries of the list may be chosen" }),
+  ...entryDays,
+};
+
+/** What a field is from some moment on. */
+export const ownFieldState = {
+  name: z
+    .string()
+    .trim()
+    .min(1)
+    .max(60)
+    .regex(/^[^\p{Cc}\ufffd]*$/u, "has a sign in it that is no letter")
+    .meta({ description: "As it stands in the middle of a sentence" }),
+  on: z.array(IdSchema).min(1).max(20).meta({ description: "Types of documents that have it" }),
+  place: z.int().min(0).max(9_999).default(0).meta({ description: "Where it stands among the others; least first" }),
+  required: z.enum(["no", "always", "when"]).default("no"),
+  when: ConditionSchema.optional().meta({ description: "Under which condition it is required" }),
+  help: z.string().trim().max(300).optional(),
+  group: z.string().trim().max(60).optional().meta({ description: "Heading under which it stands on the form" }),
+  least: DecimalSchema.optional().meta({ description: "Of a text its letters, of a number itself" }),
+  most: DecimalSchema.optional().meta({ description: "Of a text its letters, of a number itself" }),
+  usual: z
+    .string()
+    .max(200)
+    .optional()
+    .meta({ description: "What a new document begins with: a text, a number, a key of the list, “true” or “false”" }),
+};
+
+/** A field as it is at one moment. */
+export const OwnFieldSchema = z.strictObject({ ...fixed, ...ownFieldState });
+export type OwnField = z.infer<typeof OwnFieldSchema>;
+
+/** What a form needs to know of a field, whatever is required of it. */
+export type FieldOf<K extends keyof OwnField = keyof OwnField> = Pick<OwnField, K>;
+
+/** The schema of what a field is for good. */
+export const fixedOfField = fixed;
+
+/** Parts of a definition that its kind does not have. */
+export function foreignToKind(field: Partial<OwnField> & { kind: OwnKind }): (keyof OwnField)[] {
+  const has: Record<OwnKind, readonly (keyof OwnField)[]> = {
+    text: ["least", "most", "usual"],
+    number: ["least", "most", "usual"],
+    amount: [],
+    date: [],
+    flag: ["usual"],
+    choice: ["list", "several", "usual"],
+    person: [],
+  };
+  return (["list", "several", "least", "most", "usual"] as const).filter(
+    (part) => field[part] !== undefined && !has[field.kind].includes(part),
+  );
+}

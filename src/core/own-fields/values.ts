@@ -1,0 +1,81 @@
+import { z } from "zod";
+import type { FactValue } from "../conditions";
+import { isOpen } from "../lists";
+import { MoneySchema, type Money } from "../money";
+import { OwnKeySchema, type OwnField, type OwnPart } from "./schema";
+
+const Written = z
+  .string()
+  .max(2000)
+  .regex(/^[^\ufffd]*$/, "has the sign \ufffd in it, which stands for a letter that was lost; type it again");
+
+/**
+ * What stands in a field: a text, a number as decimal text, an amount, a day in ISO form, yes or no, the key of an entry or several of them, the id of a person. Which it
+ * is says its definition, which a document does not carry.
+ */
+const OwnValueSchema = z.union([Written, z.boolean(), MoneySchema, z.array(z.string().min(1).max(40)).max(60)]);
+export type OwnValue = z.infer<typeof OwnValueSchema>;
+
+/** What stands in fields by their keys; one that is not filled in is not there. */
+export const OwnValuesSchema = z
+  .record(OwnKeySchema, OwnValueSchema)
+  .refine((values) => Object.keys(values).length <= 200, "has more than 200 fields")
+  .meta({ description: "Fields of the organisation's own, by their keys; numbers as text, people by their ids" });
+export type OwnValues = z.infer<typeof OwnValuesSchema>;
+
+/** Anything with fields of the organisation's own: a document or a line of one. */
+export type WithOwn = { own?: OwnValues | undefined };
+
+/** The same with these values, and without any where there are none: what has no field of the kind is written as it always was. */
+export function withOwn<T extends WithOwn>(thing: T, values: OwnValues): T {
+  const { own: _, ...rest } = thing;
+  return (Object.keys(values).length > 0 ? { ...rest, own: values } : rest) as T;
+}
+
+/** Whether nothing stands in a field. */
+export function isEmptyValue(value: OwnValue | undefined): boolean {
+  return (
+    value === undefined ||
+    (typeof value === "string" && value.trim() === "") ||
+    (Array.isArray(value) && value.length === 0)
+  );
+}
+
+/** Keys of everything that is filled in on a document or its lines. */
+export function keysIn(things: readonly WithOwn[]): string[] {
+  return [...new Set(things.flatMap(({ own = {} }) => Object.keys(own)))];
+}
+
+/** The fields of a type on a part of its documents, in the order of the form. @param day ISO date on which they may be filled in; all of them, ended too, where it is null */
+export function fieldsOn(
+  fields: readonly OwnField[],
+  documentType: string,
+  part: OwnPart,
+  day: string | null,
+): readonly OwnField[] {
+  return fields.filter(
+    (field) => field.part === part && field.on.includes(documentType) && (day === null || isOpen(field, day)),
+  );
+}
+
+/** What a condition sees of a field of the document. */
+export function ownFact(value: OwnValue | undefined): FactValue {
+  return value === undefined || isEmptyValue(value) ? null : value;
+}
+
+/**
+ * What a condition sees of a field of lines: all that they say. Of yes or no it is yes where one line says so, and no where one answers and none says yes; null where no
+ * line says anything.
+ */
+export function ownFactOfLines(lines: readonly WithOwn[], key: string): FactValue {
+  const said = lines.flatMap(({ own }) => {
+    const value = own?.[key];
+    return value === undefined || isEmptyValue(value) ? [] : [value];
+  });
+  if (said.length === 0) return null;
+  const flags = said.filter((value) => typeof value === "boolean");
+  if (flags.length > 0) return flags.includes(true);
+  const amounts = said.filter((value): value is Money => typeof value === "object" && !Array.isArray(value));
+  if (amounts.length > 0) return amounts;
+  return [...new Set(said.flatMap((value) => value as string | string[]))];
+}

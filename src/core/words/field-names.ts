@@ -1,0 +1,95 @@
+import { typeWords } from "../documents";
+import type { Lists } from "../lists";
+import { formatMoney } from "../money";
+import type { OwnField, OwnKind, OwnValue } from "../own-fields";
+import { joinWords, sayDate } from "../text";
+import { namesOfLists } from "./list-names";
+
+/** What can stand in a field, as a noun. */
+export const FIELD_KINDS: Readonly<Record<OwnKind, string>> = {
+  text: "text",
+  number: "a number",
+  amount: "an amount",
+  date: "a date",
+  flag: "yes or no",
+  choice: "a choice from a list",
+  person: "a person",
+};
+
+/** When a field has to be filled in. */
+export const REQUIRED: Readonly<Record<OwnField["required"], string>> = {
+  no: "no",
+  always: "always",
+  when: "under a condition",
+};
+
+/** What the parts of a definition are called, at the beginning of a sentence. */
+export const FIELD_PARTS: Readonly<Record<keyof OwnField, string>> = {
+  key: "The key",
+  kind: "The kind",
+  part: "The place, on the document or on its lines,",
+  list: "The list",
+  several: "Whether several may be chosen",
+  firstDay: "The first day",
+  lastDay: "The last day",
+  name: "The name",
+  on: "The types of documents",
+  place: "The place on the form",
+  required: "Whether it is required",
+  when: "The condition",
+  help: "The help",
+  group: "The heading",
+  least: "A least",
+  most: "A most",
+  usual: "What a document begins with",
+};
+
+/** What fields of the organisation's own are called, and what stands in them. */
+export type FieldNames = {
+  /** What a field is called, in the middle of a sentence; its key where it is not known. */
+  field(key: string): string;
+  /** What stands in a field, as it is read. */
+  fieldValue(key: string, value: OwnValue): string;
+};
+
+/** What fields are called by what they are or were. @param person says the name of a person by id */
+export function namesOfFields(
+  fields: readonly OwnField[],
+  lists: Lists,
+  person: (id: string) => string = (id) => id,
+): FieldNames {
+  const known = new Map(fields.map((field) => [field.key, field]));
+  const { entry } = namesOfLists(lists);
+  return {
+    field: (key) => known.get(key)?.name ?? key,
+    fieldValue: (key, value) => {
+      const { kind, list = "" } = known.get(key) ?? {};
+      if (typeof value === "boolean") return value ? "yes" : "no";
+      if (Array.isArray(value))
+        return joinWords(
+          value.map((chosen) => entry(list, chosen)),
+          "and",
+        );
+      if (typeof value === "object") return formatMoney(value);
+      if (kind === "choice") return entry(list, value);
+      if (kind === "person") return person(value);
+      return kind === "date" && /^\d{4}-\d{2}-\d{2}$/.test(value) ? sayDate(value) : value;
+    },
+  };
+}
+
+/** What a field of a type is called, the program's or the organisation's own, in the middle of a sentence. */
+export function sayFieldName(documentType: string, key: string, names: Pick<FieldNames, "field">): string {
+  return typeWords(documentType).fields.find((field) => field.key === key)?.label ?? names.field(key);
+}
+
+/** What is written in a field of a kind. */
+export const WRITTEN: Readonly<Record<OwnKind, string>> = {
+  text: "text",
+  number: "a number such as 3 or 2.5, with at most four decimals",
+  amount: "an amount with its currency",
+  date: "a day such as 2026-03-10",
+  flag: "yes or no",
+  choice: "what its list has",
+  person: "a person",
+};

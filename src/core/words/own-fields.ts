@@ -1,0 +1,29 @@
+import type { OwnReason } from "../own-fields";
+import { capital } from "../text";
+import { WRITTEN } from "./field-names";
+import { PICKS } from "./lists";
+import type { Names } from "./names";
+import { sayPart, type Wording } from "./wording";
+
+/** What is wrong with a field, after the line that it is about. */
+export const OWN = {
+  "field needed": ({ field }, names) => `fill in the ${names.field(field)}`,
+  "no such field": ({ field }, names) =>
+    `there is no field “${names.field(field)}” here to fill in; it may have ended. Leave it empty`,
+  "not of its kind": ({ field, kind }, names) => `the ${names.field(field)} is ${WRITTEN[kind]}`,
+  "too short": ({ field, letters }, names) => `the ${names.field(field)} has at least ${count(letters)}`,
+  "too long": ({ field, letters }, names) => `the ${names.field(field)} has at most ${count(letters)}`,
+  below: ({ field, least }, names) => `the ${names.field(field)} is at least ${least}`,
+  above: ({ field, most }, names) => `the ${names.field(field)} is at most ${most}`,
+  "not in its list": ({ field, why }, names) => `${names.field(field)}: ${sayPart(PICKS, why, names)}`,
+  "nobody by that id": ({ field, person }, names) =>
+    `${names.field(field)}: there is nobody called “${person}”; choose somebody`,
+} satisfies Wording<OwnReason>;
+
+const count = (letters: number) => (letters === 1 ? "1 letter" : `${letters} letters`);
+
+/** What is wrong with a field, as a sentence. @param line of the document, counted from 1; null for the document itself */
+export function sayOwnWrong(why: OwnReason, line: number | null, names: Names): string {
+  const said = sayPart(OWN, why, names);
+  return line === null ? capital(said) : `Line ${line}: ${said}`;
+}

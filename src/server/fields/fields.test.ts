@@ -1,0 +1,336 @@
+// Fields of an organisation's own, from their definition to the record of a document that was decided by them: in an organisation of another country and currency than the demo's.
+import { beforeEach, describe, expect, it } from "vitest";
+import { documentType, type PurchaseOrder } from "@/core/documents";
+import type { PolicyInput } from "@/core/policy";
+import { sayChange, sayShown } from "@/core/words";
+import { reviewedInForce } from "../../../demo/put-in-force";
+import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
+import { approve, command, submit } from "../../../demo/test-books";
+import { ours, python } from "../../../demo/test-evidence";
+import { OrganisationSchema } from "@/core/people";
+import { namesFor } from "../documents/names";
+import { viewDocument } from "../documents/queries";
+import { recomputed } from "../documents/recompute";
+import { evidenceOf, zipped } from "../evidence/files";
+import { receiveDocument } from "../intake/api";
+import { makeToken } from "../intake/tokens";
+import { changeList } from "../lists/commands";
+import { newCommandId } from "../log/log";
+import { policyFile, readPolicyFile } from "../policies/files";
+import { readReferenceData } from "../reference-data";
+import { writeAccount } from "../ledger/write";
+import { FieldChangeSchema, changeField, type FieldChange } from "./commands";
+import { fieldUses } from "./views";
+
+const somebody = (id: string, manager: string | null, ...roles: string[]) => ({
+  id,
+  name: id.replace(/^./, (letter) => letter.toUpperCase()),
+  email: `${id}@cerro.example`,
+  title: "staff",
+  unit: id === "consejo" ? "council" : "science",
+  manager,
+  roles: roles.includes("auditor") ? roles : ["requester", ...roles],
+});
+const observatory = OrganisationSchema.parse({
+  name: "Observatorio Cerro Bajo",
+  currency: "CLP",
+  timeZone: "America/Santiago",
+  units: [
+    { id: "council", name: "Council", parent: null, head: "consejo" },
+    { id: "science", name: "Science", parent: "council", head: "lautaro" },
+  ],
+  people: [
+    somebody("consejo", null, "approver"),
+    somebody("lautaro", "consejo", "approver"),
+    somebody("millaray", "lautaro", "approver"),
+    somebody("nehuen", "lautaro"),
+    somebody("rayen", "lautaro", "controller"),
+    somebody("antu", "lautaro", "reviewer"),
+    somebody("suyai", "lautaro", "administrator"),
+    somebody("auditora", "lautaro", "auditor"),
+  ],
+});
+
+const level = (id: string, approvers: object, when?: object) => ({
+  id,
+  name: id,
+  stage: id === "manager" ? 1 : 2,
+  marks: ["approves"],
+  approvers,
+  ...(when && { when }),
+});
+/** What lasts long is decided by the owner of its grant as well, and by whoever is named as its user. */
+const policy = {
+  id: "orders",
+  name: "All orders",
+  documentType: "purchase-order",
+  scope: { units: ["science"] },
+  currency: "CLP",
+  measure: { kind: "net" },
+  sections: [
+    {
+      id: "all",
+      name: "All",
+      when: "otherwise",
+      thresholds: [],
+      bands: [{ approval: "required" }],
+      levels: [
+        level("manager", { kind: "manager", up: 1 }),
+        level("owner", { kind: "owner", of: "grant" }, { kind: "number", field: "own_life", is: "over", value: "5" }),
+        level("user", { kind: "namedOnDocument", field: "own_user" }, { kind: "flag", field: "own_licence", is: true }),
+      ],
+    },
+  ],
+} as unknown as PolicyInput;
+
+const order = (more: Partial<PurchaseOrder> = {}, ofLine: PurchaseOrder["own"] = { own_life: "3" }): PurchaseOrder => ({
+  documentType: "purchase-order",
+  title: "Mirror cell",
+  requester: "nehuen",
+  onBehalfOf: null,
+  unit: "science",
+  supplier: "Vidrios del Sur",
+  currency: "CLP",
+  date: "2026-09-06",
+  promisedDate: null,
+  note: "",
+  attachments: [],
+  own: { own_grant: "G-7" },
+  lines: [
+    {
+      description: "Cell",
+      category: "",
+      costCentre: "",
+      quantity: "2",
+      unitPrice: 250_000,
+      taxPercent: "0",
+      own: ofLine,
+    },
+  ],
+  ...more,
+});
+
+let app: TestApp;
+const change = (one: object, who = "rayen") =>
+  changeField(app, person(app, who), FieldChangeSchema.parse(one) satisfies FieldChange, newCommandId());
+const field = (name: string, kind: string, more: object = {}) =>
+  value(
+    change({
+      type: "save field",
+      key: null,
+      name,
+      kind,
+      part: "document",
+      on: ["purchase-order"],
+      required: "no",
+      place: 0,
+      ...more,
+    }),
+  );
+
+beforeEach(() => {
+  app = emptyApp(observatory, "2026-09-05T12:00:00.000Z");
+  const list = (one: object) =>
+    value(changeList(app, person(app, "rayen"), { from: null, ...one } as never, newCommandId()));
+  list({ type: "save list", list: null, name: "Grant" });
+  for (const [key, name] of [
+    ["G-7", "Infrared"],
+    ["G-8", "Radio"],
+  ])
+    list({ type: "save entry", list: "grant", key, name, owner: "millaray", firstDay: null, lastDay: null });
+  field("grant", "choice", { list: "grant", required: "always" });
+  field("life", "number", { part: "line", required: "always", least: "0" });
+  field("licence", "flag");
+  field("user", "person", { required: "when", when: { kind: "flag", field: "own_licence", is: true } });
+  reviewedInForce(
+    app,
+    newCommandId,
+    { policy, basedOn: 0, note: "First", from: "2026-09-05", letStand: "Small house" },
+    ["rayen", "antu"],
+  );
+  const fields = { paymentTerms: "", email: "a@vidrios.example" };
+  writeAccount(
+    app,
+    "vidrios",
+    [
+      {
+        type: "account entered",
+        data: {
+          id: "vidrios",
+          kind: "supplier",
+          name: "Vidrios del Sur",
+          status: "open",
+          currency: "CLP",
+          group: "",
+          fields: fields as never,
+          askedBy: "rayen",
+        },
+      },
+    ],
+    { actor: "system" },
+  );
+  app.clock.set("2026-09-06T15:00:00.000Z");
+});
+
+describe("fields of the organisation’s own", () => {
+  it("decide which levels a document needs and whom they ask", () => {
+    const asked = (one: PurchaseOrder) =>
+      submit(app, one).route!.levels.map(({ level: id, outcome }) => `${id} ${outcome}`);
+    expect(asked(order())).toEqual(["manager required", "owner passed over", "user passed over"]);
+    expect(asked(order({}, { own_life: "5.0001" }))[1]).toBe("owner required");
+    expect(asked(order({ own: { own_grant: "G-7", own_licence: true, own_user: "millaray" } }))[2]).toBe(
+      "user required",
+    );
+  });
+
+  it("leave records that say them as they were called, come out the same, and verify", async () => {
+    const state = submit(app, order({}, { own_life: "12.5" }));
+    approve(app, "lautaro", state.id);
+    approve(app, "millaray", state.id);
+    app.clock.set("2026-09-07T15:00:00.000Z");
+    value(
+      change({
+        type: "save field",
+        key: "own_grant",
+        name: "funding",
+        kind: "choice",
+        list: "grant",
+        part: "document",
+        on: ["purchase-order"],
+        required: "always",
+        place: 0,
+      }),
+    );
+    value(change({ type: "end field", key: "own_life", lastDay: "2026-09-07" }));
+    const view = value(viewDocument(app, person(app, "auditora"), state.id));
+    expect(view.state.status).toBe("approved");
+    expect(recomputed(app, view)?.differences).toEqual([]);
+    const names = namesFor(readReferenceData(app), view.state);
+    expect([names.field("own_grant"), names.fieldValue("own_grant", "G-7")]).toEqual(["grant", "Infrared"]);
+    expect(sayShown(documentType("purchase-order").lines(view.state.document)[0]!, names)).toContain("life: 12.5");
+    const zip = zipped(await evidenceOf(app, view));
+    expect([ours(zip), python(zip)]).toEqual([[], []]);
+    // A new order is asked by the new name, and no longer for what has ended.
+    app.clock.set("2026-09-08T15:00:00.000Z");
+    expect(() => submit(app, order({ own: {} }, undefined))).toThrow("Fill in the funding");
+    expect(() => submit(app, order())).toThrow("Line 1: there is no field “life” here");
+  });
+
+  it.each<[string, Partial<PurchaseOrder>, PurchaseOrder["own"], string]>([
+    ["nothing where something is needed", { own: {} }, undefined, "Fill in the grant"],
+    ["what the list has not", { own: { own_grant: "G-9" } }, undefined, "Grant: there is no Grant “G-9”"],
+    ["a number below the least", {}, { own_life: "-1" }, "Line 1: the life is at least 0"],
+    [
+      "somebody who is nobody",
+      { own: { own_grant: "G-7", own_user: "ghost" } },
+      undefined,
+      "User: there is nobody called “ghost”",
+    ],
+    ["what a condition asks for", { own: { own_grant: "G-7", own_licence: true } }, undefined, "Fill in the user"],
+    [
+      "a field that there is not",
+      { own: { own_grant: "G-7", own_colour: "red" } },
+      undefined,
+      "There is no field “own_colour” here",
+    ],
+  ])("are refused: %s", (_name, more, ofLine, said) => {
+    expect(() => submit(app, order(more, ofLine ?? { own_life: "3" }))).toThrow(said);
+  });
+
+  it("that an edit changes are named, and count for its approvals where the policy names them", () => {
+    const before = order({ own: { own_grant: "G-7" } }, { own_life: "12" });
+    const after = order({ own: { own_grant: "G-8" } }, { own_life: "12" });
+    const revised = (fields: string[]) => {
+      reviewedInForce(
+        app,
+        newCommandId,
+        {
+          policy: { ...policy, edits: { fields, effect: "start again" } } as PolicyInput,
+          basedOn: readReferenceData(app).versions.length,
+          note: "Edits",
+          from: "2026-09-06",
+          letStand: "Small house",
+        },
+        ["rayen", "antu"],
+      );
+      const { id } = submit(app, before);
+      approve(app, "lautaro", id);
+      const now = value(command(app, "nehuen", id, { type: "revise", revision: 1, document: after }));
+      return now.levels.filter(({ status }) => status === "approved").map(({ level: one }) => one);
+    };
+    expect(revised(["promisedDate"])).toEqual(["manager"]);
+    expect(revised(["own_grant"])).toEqual([]);
+    const names = namesFor(readReferenceData(app), submit(app, before));
+    expect(
+      documentType("purchase-order")
+        .changes(before, after)
+        .map((one) => sayChange(one, names)),
+    ).toEqual([{ label: "Grant", before: "Infrared", after: "Radio" }]);
+  });
+
+  it("go out with a policy as a table and as DMN, and come back", async () => {
+    const controller = person(app, "rayen");
+    for (const [as, format] of [
+      ["csv", "csv"],
+      ["dmn", "dmn"],
+    ] as const) {
+      const file = value(await policyFile(app, controller, "orders", { as, version: 1 }));
+      const read = value(await readPolicyFile(app, controller, { format, text: await file.text(), base: policy }));
+      expect(read.policy.sections[0]!.levels.map(({ when }) => when)).toEqual(
+        policy.sections[0]!.levels.map(({ when }) => when),
+      );
+    }
+  });
+
+  it("are taken from other programs by their keys, and refused with their place", () => {
+    const { token } = value(
+      makeToken(
+        app,
+        person(app, "suyai"),
+        { name: "Shop", person: "nehuen", scopes: ["documents.write"] },
+        newCommandId(),
+      ),
+    );
+    const { requester: _, unit: __, ...document } = order();
+    const send = (own: object, key: string) =>
+      receiveDocument(app, {
+        authorization: `Bearer ${token}`,
+        key,
+        text: JSON.stringify({ document: { ...document, own } }),
+      });
+    expect(value(send({ own_grant: "G-7" }, "a")).answer.status).toBe("waiting");
+    const refused = send({ own_grant: "G-9" }, "b");
+    expect(refused.ok ? "" : refused.refusals.map(({ path }) => path)).toEqual(["own.own_grant"]);
+    const malformed = send({ grant: "G-7" }, "c");
+    expect(malformed.ok).toBe(false);
+  });
+
+  it("are kept from whoever may not change them, and every change is an event", () => {
+    const denied = change({ type: "end field", key: "own_life", lastDay: null }, "nehuen");
+    expect(denied.ok ? "" : denied.refusals[0]!.code).toBe("forbidden");
+    const types = app.db.prepare("SELECT type FROM event WHERE type LIKE 'field%' ORDER BY seq").pluck().all();
+    expect(types).toEqual(["field saved", "field saved", "field saved", "field saved"]);
+  });
+
+  it("say which policies and fields a change of them touches", () => {
+    expect(fieldUses(app)).toMatchObject({
+      own_life: { policies: ["All orders"], drafts: [], fields: [] },
+      own_licence: { policies: ["All orders"], fields: ["user"] },
+      own_user: { policies: ["All orders"] },
+    });
+  });
+
+  it("that a policy names and that there are not keep it from being put in force, with where", () => {
+    const wrong = structuredClone(policy) as { sections: { levels: { when?: object }[] }[] };
+    wrong.sections[0]!.levels[1]!.when = { kind: "number", field: "own_grant", is: "over", value: "1" };
+    wrong.sections[0]!.levels[2]!.when = { kind: "flag", field: "own_none", is: true };
+    expect(() =>
+      reviewedInForce(
+        app,
+        newCommandId,
+        { policy: wrong as never, basedOn: 1, note: "Second", from: "2026-09-07", letStand: "x" },
+        ["rayen", "antu"],
+      ),
+    ).toThrow(/own_none|cannot be used in this way/);
+  });
+});

@@ -1,0 +1,120 @@
+import { ownLinesOf, type AnyDocument } from "@/core/documents";
+import { parseMoney } from "@/core/money";
+import { fieldsOn, withOwn, type OwnField, type OwnPart, type OwnValue, type OwnValues } from "@/core/own-fields";
+import type { Refusal } from "@/core/refusal";
+import { refuse } from "@/core/words";
+import type { Picked } from "../people/person-picker";
+import { typedAmount } from "./typed";
+
+/** What is typed in fields of the organisation's own, by their keys: text for most, keys of entries where several may be chosen, a person. */
+export type TypedOwn = Record<string, string | string[] | Picked | null>;
+export type WithTypedOwn = { own?: TypedOwn; lines?: { own?: TypedOwn }[] };
+
+/** The fields of a form: those that are offered today, and those that say something already. */
+export function fieldsShown(
+  fields: readonly OwnField[],
+  type: string,
+  part: OwnPart,
+  today: string,
+  said: readonly (TypedOwn | OwnValues | undefined)[],
+): readonly OwnField[] {
+  const open = new Set(fieldsOn(fields, type, part, today));
+  return fieldsOn(fields, type, part, null).filter(
+    (field) => open.has(field) || said.some((own) => own?.[field.key] !== undefined && own[field.key] !== ""),
+  );
+}
+
+/** What the fields of a part begin with. */
+export function emptyOwn(fields: readonly OwnField[]): TypedOwn {
+  return Object.fromEntries(
+    fields.map(({ key, kind, several, usual = "" }) => [
+      key,
+      kind === "person" ? null : several ? (usual ? [usual] : []) : usual,
+    ]),
+  );
+}
+
+/** What stands in the fields, as it is typed. */
+export function typedOwn(fields: readonly OwnField[], own: OwnValues = {}, name: (id: string) => string): TypedOwn {
+  return Object.fromEntries(fields.map((field) => [field.key, typedValue(field, own[field.key], name)]));
+}
+
+function typedValue(
+  { kind, several }: OwnField,
+  value: OwnValue | undefined,
+  name: (id: string) => string,
+): TypedOwn[string] {
+  if (kind === "person") return typeof value === "string" && value ? { id: value, name: name(value) } : null;
+  if (value === undefined) return several ? [] : "";
+  if (typeof value === "boolean") return String(value);
+  if (Array.isArray(value) || typeof value === "string") return value;
+  return typedAmount(value.minor, value.currency);
+}
+
+/** What a form begins with, with the fields of the organisation's own in it. */
+export function withEmptyOwn<T>(
+  empty: T,
+  initial: AnyDocument | undefined,
+  fields: { document: readonly OwnField[]; line: readonly OwnField[] },
+  name: (id: string) => string,
+): T {
+  const lines = initial ? ownLinesOf(initial) : [];
+  const of = (part: OwnPart, own: OwnValues | undefined) =>
+    initial ? typedOwn(fields[part], own, name) : emptyOwn(fields[part]);
+  const typed = empty as T & { lines?: object[] };
+  return {
+    ...typed,
+    own: of("document", initial?.own),
+    ...(typed.lines && { lines: typed.lines.map((line, index) => ({ ...line, own: of("line", lines[index]?.own) })) }),
+  };
+}
+
+/** A document with what was typed in the fields of the organisation's own; what cannot be read comes back with its path and what to write. */
+export function withReadOwn<D extends AnyDocument>(
+  document: D,
+  typed: WithTypedOwn,
+  fields: { document: readonly OwnField[]; line: readonly OwnField[] },
+): { document: D; problems: Refusal[] } {
+  const problems: Refusal[] = [];
+  const read = (own: TypedOwn | undefined, part: OwnPart, path: string, line: number | null): OwnValues => {
+    const values: OwnValues = {};
+    for (const field of fields[part]) {
+      const value = readValue(field, own?.[field.key], document.currency);
+      if (value === "unreadable")
+        problems.push(
+          refuse("own field not read", { field: field.name, kind: field.kind, line }, `${path}own.${field.key}`),
+        );
+      else if (value !== null) values[field.key] = value.is;
+    }
+    return values;
+  };
+  const whole = withOwn(document, read(typed.own, "document", "", null));
+  const lines = ownLinesOf(document);
+  if (lines.length === 0) return { document: whole, problems };
+  const own = lines.map((line, index) =>
+    withOwn(line, read(typed.lines?.[index]?.own, "line", `lines.${index}.`, index + 1)),
+  );
+  return { document: { ...whole, lines: own }, problems };
+}
+
+function readValue(
+  { kind }: OwnField,
+  typed: TypedOwn[string] | undefined,
+  currency: string,
+): { is: OwnValue } | null | "unreadable" {
+  if (typed === undefined || typed === null) return null;
+  if (Array.isArray(typed)) return typed.length > 0 ? { is: typed } : null;
+  if (typeof typed === "object") return { is: typed.id };
+  const text = typed.trim();
+  if (text === "") return null;
+  if (kind === "flag") return { is: text === "true" };
+  if (kind === "number") {
+    const plain = text.replace(",", ".");
+    return /^-?\d{1,11}(\.\d{1,4})?$/.test(plain) ? { is: plain } : "unreadable";
+  }
+  if (kind === "amount") {
+    const parsed = parseMoney(text, currency);
+    return parsed.ok ? { is: parsed.money } : "unreadable";
+  }
+  return { is: text };
+}

@@ -1,0 +1,171 @@
+"use client";
+
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import { documentTypeKeys, typeWords } from "@/core/documents";
+import { fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
+import { directoryOf, type Organisation } from "@/core/people";
+import { capital, sayDate } from "@/core/text";
+import { withArticle } from "@/core/text";
+import { useSend } from "../document/use-command";
+import { Button, Refusals, SectionTitle } from "../primitives";
+import { FieldForm, type FieldUses } from "./field-form";
+import { TriedForm } from "./tried-form";
+
+type Props = {
+  type: string;
+  organisation: Organisation;
+  today: string;
+  uses: Readonly<Record<string, FieldUses>>;
+  back: string | null;
+  mayWrite: boolean;
+};
+
+/** What is open for change: a field by its key, or a new one on a part. */
+type Open = { key: string } | { part: OwnPart };
+
+/** The fields of the organisation's own on one type of document, arranged on the form that they make. */
+export function FormDesign(props: Props) {
+  const { type, organisation, today, back, mayWrite } = props;
+  const words = typeWords(type);
+  const [open, setOpen] = useState<Open | null>(null);
+  const parts: readonly OwnPart[] = words.byLine ? ["document", "line"] : ["document"];
+  const ended = organisation.fields.filter(
+    (field) => field.on.includes(type) && !fieldsOn([field], type, field.part, today).length,
+  );
+  const shared = { ...props, open, setOpen };
+  return (
+    <>
+      <p className="mt-5 text-soft">
+        What your organisation asks for besides what Bandeira does. A field can be named by conditions, levels and
+        checks like any other; it is ended and never deleted, and documents keep it as it was when they were sent.
+      </p>
+      {back && (
+        <p className="mt-1">
+          <Link href={back}>Back to the policy</Link>, where it is offered at once.
+        </p>
+      )}
+      <nav aria-label="Types of documents" className="mt-3 flex flex-wrap gap-x-4">
+        {documentTypeKeys.map((key) => (
+          <Link
+            key={key}
+            href={`/settings/fields?type=${key}${back ? `&back=${encodeURIComponent(back)}` : ""}`}
+            aria-current={key === type ? "page" : undefined}
+            className={`inline-flex min-h-9 items-center ${key === type ? "font-semibold text-ink no-underline" : ""}`}
+          >
+            {capital(typeWords(key).name.many)}
+          </Link>
+        ))}
+      </nav>
+      <TriedForm type={type} organisation={organisation} today={today}>
+        {parts.map((part) => (
+          <Part key={part} {...shared} part={part} heading={headingOf(part, words.name.one)} />
+        ))}
+      </TriedForm>
+      {ended.length > 0 && (
+        <section aria-labelledby="not-open" className="mt-7">
+          <SectionTitle id="not-open">Not on the form today</SectionTitle>
+          <ul>
+            {ended.map((field) => (
+              <li key={field.key} className="flex min-h-9 flex-wrap items-baseline gap-x-3">
+                <span>
+                  {capital(field.name)}{" "}
+                  <span className="text-soft">
+                    {field.lastDay && field.lastDay < today
+                      ? `ended ${sayDate(field.lastDay)}`
+                      : `begins ${sayDate(field.firstDay ?? today)}`}
+                  </span>
+                </span>
+                {mayWrite && (
+                  <Button small look="quiet" onClick={() => setOpen({ key: field.key })}>
+                    Change<span className="sr-only"> {field.name}</span>
+                  </Button>
+                )}
+                {isOpen(open, field) && <Editor {...shared} field={field} part={field.part} />}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}
+
+const headingOf = (part: OwnPart, one: string) => (part === "line" ? "On each line" : `On ${withArticle(one)}`);
+const isOpen = (open: Open | null, field: OwnField) => open !== null && "key" in open && open.key === field.key;
+
+type Shared = Props & { open: Open | null; setOpen(open: Open | null): void };
+
+/** The fields of a part, each with what can be done with it. */
+function Part({ part, heading, ...shared }: Shared & { part: OwnPart; heading: string }) {
+  const { type, organisation, today, mayWrite, open, setOpen } = shared;
+  const fields = fieldsOn(organisation.fields, type, part, today);
+  const { run, refusals, busy } = useSend("/api/fields", () => undefined);
+  const place = (from: number, to: number) => {
+    const keys = fields.map(({ key }) => key);
+    const [key] = keys.splice(from, 1);
+    keys.splice(to, 0, key!);
+    return run({ change: { type: "place fields", keys } });
+  };
+  return (
+    <section aria-labelledby={`part-${part}`} className="mt-6">
+      <SectionTitle id={`part-${part}`}>{heading}</SectionTitle>
+      <Refusals refusals={refusals} />
+      {fields.length === 0 && <p className="text-soft">No field of your own yet.</p>}
+      <ol className="flex flex-col gap-3">
+        {fields.map((field, index) => (
+          <li key={field.key} className="grid items-start gap-x-6 gap-y-1 md:grid-cols-[minmax(0,1fr)_20rem]">
+            <div className="min-w-0">
+              {field.group && field.group !== fields[index - 1]?.group && (
+                <p className="text-sm font-semibold text-soft">{field.group}</p>
+              )}
+              <TriedForm.Field field={field} />
+            </div>
+            {mayWrite && (
+              <div className="flex flex-wrap gap-1 md:justify-end md:pt-6">
+                <Button small onClick={() => setOpen(isOpen(open, field) ? null : { key: field.key })}>
+                  Change<span className="sr-only"> {field.name}</span>
+                </Button>
+                <Button small disabled={busy || index === 0} onClick={() => void place(index, index - 1)}>
+                  Earlier<span className="sr-only">: {field.name}</span>
+                </Button>
+                <Button
+                  small
+                  disabled={busy || index === fields.length - 1}
+                  onClick={() => void place(index, index + 1)}
+                >
+                  Later<span className="sr-only">: {field.name}</span>
+                </Button>
+              </div>
+            )}
+            {isOpen(open, field) && <Editor {...shared} field={field} part={part} />}
+          </li>
+        ))}
+      </ol>
+      {mayWrite && (
+        <Button className="mt-3" onClick={() => setOpen({ part })}>
+          {part === "line" ? "Add a field to each line" : "Add a field"}
+        </Button>
+      )}
+      {open !== null && "part" in open && open.part === part && <Editor {...shared} field={null} part={part} />}
+    </section>
+  );
+}
+
+function Editor({ field, part, ...shared }: Shared & { field: OwnField | null; part: OwnPart }) {
+  const { type, organisation, uses, setOpen } = shared;
+  const directory = useMemo(() => directoryOf(organisation), [organisation]);
+  return (
+    <div className="col-span-full mt-2 w-full border border-rule bg-panel p-4">
+      <FieldForm
+        field={field}
+        part={part}
+        type={type}
+        directory={directory}
+        place={organisation.fields.length}
+        uses={field ? (uses[field.key] ?? null) : null}
+        onDone={() => setOpen(null)}
+      />
+    </div>
+  );
+}
