@@ -4,7 +4,7 @@ import { IdSchema } from "../ids";
 import { CurrencySchema, money, sum, type Money } from "../money";
 import { sameValue } from "../conditions";
 import { faultOfTyped } from "../payments";
-import { OwnValuesSchema } from "../own-fields";
+import { ownValuesOn } from "../own-fields";
 import { AttachmentSchema, type Attachment } from "./attachment";
 import type { MissingReason } from "./reasons";
 import type { MissingItem, Sample } from "./registry";
@@ -32,7 +32,7 @@ export const basicFields = {
   editedBy: IdSchema.optional().meta({ description: "Who edited it last, where that was not the requester" }),
   note: written(2000).default(""),
   attachments: z.array(AttachmentSchema).max(40).default([]),
-  own: OwnValuesSchema.optional(),
+  own: ownValuesOn("document").optional(),
 };
 
 /**

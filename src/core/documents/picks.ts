@@ -1,6 +1,6 @@
 import { entriesOf, isOpen, whyNotPicked, type ListId, type Lists } from "../lists";
 import { z } from "zod";
-import { OwnValuesSchema } from "../own-fields";
+import { ownValuesOn } from "../own-fields";
 import type { ListPick, MissingItem } from "./registry";
 
 /** The key of an entry of a list, as documents carry it; empty where nothing is chosen. Whether the list has it is asked when the document is sent. */
@@ -10,7 +10,7 @@ export const picked = (list: ListId, description: string) => z.string().max(40).
 export const chargedTo = {
   costCentre: picked("cost-centres", "Key of a cost centre").default(""),
   project: picked("projects", "Key of a project").optional(),
-  own: OwnValuesSchema.optional(),
+  own: ownValuesOn("line").optional(),
 };
 
 type Line = { costCentre: string; project?: string | undefined; category?: string };

@@ -19,8 +19,14 @@ export type OwnValue = z.infer<typeof OwnValueSchema>;
 /** What stands in fields by their keys; one that is not filled in is not there. */
 export const OwnValuesSchema = z
   .record(OwnKeySchema, OwnValueSchema)
-  .refine((values) => Object.keys(values).length <= 200, "has more than 200 fields")
-  .meta({ description: "Fields of the organisation's own, by their keys; numbers as text, people by their ids" });
+  .refine((values) => Object.keys(values).length <= 200, "has more than 200 fields");
+
+/** The same where it stands, so that whoever describes documents can say which fields there are. */
+export const ownValuesOn = (part: OwnPart) =>
+  OwnValuesSchema.meta({
+    description: "Fields of the organisation's own, by their keys; numbers as text, people by their ids",
+    "x-own": part,
+  });
 export type OwnValues = z.infer<typeof OwnValuesSchema>;
 
 /** Anything with fields of the organisation's own: a document or a line of one. */

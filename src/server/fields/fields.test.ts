@@ -13,6 +13,7 @@ import { viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
 import { evidenceOf, zipped } from "../evidence/files";
 import { receiveDocument } from "../intake/api";
+import { openApi } from "../intake/openapi";
 import { makeToken } from "../intake/tokens";
 import { changeList } from "../lists/commands";
 import { newCommandId } from "../log/log";
@@ -303,6 +304,38 @@ describe("fields of the organisation’s own", () => {
     expect(refused.ok ? "" : refused.refusals.map(({ path }) => path)).toEqual(["own.own_grant"]);
     const malformed = send({ grant: "G-7" }, "c");
     expect(malformed.ok).toBe(false);
+  });
+
+  it("are described to other programs with what may stand in them, on each type and part, and to nobody else", () => {
+    const { organisation } = readReferenceData(app).directory;
+    type Schema = { properties?: Record<string, Schema & { const?: string }>; items?: Schema; oneOf?: Schema[] };
+    const found: Record<string, unknown> = {};
+    const walk = (of: unknown): void => {
+      if (of === null || typeof of !== "object") return;
+      const { properties } = of as Schema;
+      const type = properties?.["documentType"]?.const;
+      if (type) {
+        found[type] = properties["own"];
+        found[`${type} line`] = properties["lines"]?.items?.properties?.["own"];
+      }
+      Object.values(of).forEach(walk);
+    };
+    walk(openApi(organisation, "2026-09-06"));
+    expect(found["purchase-order"]).toMatchObject({
+      required: ["own_grant"],
+      additionalProperties: false,
+      properties: {
+        own_grant: { type: "string", enum: ["G-7", "G-8"], description: "grant" },
+        own_licence: { type: "boolean" },
+        own_user: { type: "string" },
+      },
+    });
+    expect(found["purchase-order line"]).toMatchObject({
+      required: ["own_life"],
+      properties: { own_life: { type: "string", pattern: "^-?\\d{1,11}(\\.\\d{1,4})?$" } },
+    });
+    expect(found["expense-claim"]).toMatchObject({ properties: {} });
+    expect(JSON.stringify(openApi())).not.toContain("own_grant");
   });
 
   it("are kept from whoever may not change them, and every change is an event", () => {

@@ -294,7 +294,7 @@ describe("other systems", () => {
         ],
       },
     ];
-    expect(JSON.stringify(openApi(lists, "2026-03-10"))).toContain('"enum":["books",""]');
+    expect(JSON.stringify(openApi({ lists, fields: [] }, "2026-03-10"))).toContain('"enum":["books",""]');
     expect(JSON.stringify(openApi())).not.toContain("books");
     expect(JSON.stringify(openApi())).toContain('"x-list":"order-categories"');
   });

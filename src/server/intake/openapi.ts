@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { createDocument } from "zod-openapi";
 import { offered, type Lists } from "@/core/lists";
+import { OWN_PARTS, fieldsOn, type OwnField, type OwnKind } from "@/core/own-fields";
 import { AnswerSchema, ListSchema, SentSchema } from "./api";
 
 const Problem = z
@@ -25,20 +26,71 @@ const PROBLEMS = {
 
 /**
  * The OpenAPI 3.1 description of the interface for integrations.
- * @param lists what the organisation's lists offer on a day; with none, it says only that a field is of a list
- * @param day ISO date
+ * @param kept the organisation's lists and fields; with none, it says only that there may be some
+ * @param day ISO date on which they are offered
  */
-export function openApi(lists: Lists = [], day = "") {
-  return withEntries(described(), lists, day);
+export function openApi(kept: Kept = { lists: [], fields: [] }, day = "") {
+  return withKept(described(), { ...kept, day, type: "" });
 }
 
-/** The keys that a field of a list may have, where the list has any; an empty one, where it may be left out, among them. */
-function withEntries(of: unknown, lists: Lists, day: string): unknown {
-  if (Array.isArray(of)) return of.map((one) => withEntries(one, lists, day));
+type Kept = { lists: Lists; fields: readonly OwnField[] };
+/** `type` of the document that is being described, where that is known. */
+type Describing = Kept & { day: string; type: string };
+
+/** Says of a field of a list which keys it may have, an empty one, where it may be left out, among them; and of fields of the organisation's own which there are. */
+function withKept(of: unknown, about: Describing): unknown {
+  if (Array.isArray(of)) return of.map((one) => withKept(one, about));
   if (of === null || typeof of !== "object") return of;
-  const made = Object.fromEntries(Object.entries(of).map(([key, value]) => [key, withEntries(value, lists, day)]));
-  const keys = typeof made["x-list"] === "string" ? offered(lists, made["x-list"], day).map(({ key }) => key) : [];
-  return keys.length > 0 ? { ...made, enum: [...keys, ""] } : made;
+  const inside = { ...about, type: typeDescribed(of) ?? about.type };
+  const made = Object.fromEntries(Object.entries(of).map(([key, value]) => [key, withKept(value, inside)]));
+  const part = OWN_PARTS.find((one) => one === made["x-own"]);
+  if (part) return { ...made, ...ownDescribed(fieldsOn(about.fields, about.type, part, about.day), about) };
+  return typeof made["x-list"] === "string" ? { ...made, ...keysOf(made["x-list"], about, true) } : made;
+}
+
+/** The type of document that a schema of an object is of. */
+function typeDescribed(of: object): string | null {
+  const { properties } = of as { properties?: { documentType?: { const?: string } } };
+  return properties?.documentType?.const ?? null;
+}
+
+function keysOf(list: string, { lists, day }: Describing, orNone: boolean) {
+  const keys = offered(lists, list, day).map(({ key }) => key);
+  return keys.length > 0 ? { enum: orNone ? [...keys, ""] : keys } : {};
+}
+
+/** By the kind of a field: what stands in it, as a schema. */
+const SCHEMAS: Readonly<Record<OwnKind, object>> = {
+  text: { type: "string" },
+  number: { type: "string", pattern: String.raw`^-?\d{1,11}(\.\d{1,4})?$` },
+  amount: {
+    type: "object",
+    properties: { minor: { type: "integer" }, currency: { type: "string" } },
+    required: ["minor", "currency"],
+    additionalProperties: false,
+  },
+  date: { type: "string", format: "date" },
+  flag: { type: "boolean" },
+  choice: { type: "string" },
+  person: { type: "string" },
+};
+
+function ownDescribed(fields: readonly OwnField[], about: Describing): object {
+  if (about.type === "" || about.fields.length === 0) return {};
+  const of = (field: OwnField): object => {
+    const { name, kind, list, several, help } = field;
+    const one = { ...SCHEMAS[kind], ...(list && keysOf(list, about, false)) };
+    const description = help ? `${name}. ${help}` : name;
+    return { ...(several ? { type: "array", items: one } : one), description };
+  };
+  const needed = fields.filter(({ required }) => required === "always").map(({ key }) => key);
+  return {
+    type: "object",
+    properties: Object.fromEntries(fields.map((field) => [field.key, of(field)])),
+    propertyNames: undefined,
+    additionalProperties: false,
+    ...(needed.length > 0 && { required: needed }),
+  };
 }
 
 function described() {
