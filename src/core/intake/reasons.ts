@@ -1,4 +1,5 @@
 import type { AmountReason, Money } from "../money";
+import type { OwnKind } from "../own-fields";
 import type { Coded } from "../reason";
 
 /** What a stated amount of a file should come to. */
@@ -41,6 +42,8 @@ export type IntakeReason = Coded<{
   /** Some of what the list offers. */
   "not in the list": { typed: string; list: string; known: readonly string[] };
   "neither true nor false": { typed: string };
+  /** Of a field of the organisation's own. */
+  "not of its field": { typed: string; kind: OwnKind };
   // Of a line, a party or the whole.
   "price below zero": null;
   "not above zero": null;

@@ -4,6 +4,8 @@ import { entryCalled, offered, type ListId } from "../lists";
 import { currencyCodes, isCurrency, parseMoney } from "../money";
 import { refusalsOf } from "../refusal";
 import { isFormula } from "../text";
+import type { OwnField } from "../own-fields";
+import { ownColumns, ownOf } from "./own-columns";
 import type { IntakeReason } from "./reasons";
 import type { Taker } from "./ubl";
 
@@ -60,10 +62,13 @@ export function guessIntake(header: readonly string[]): IntakeKind | null {
 
 const plain = (text: string) => text.trim().toLocaleLowerCase("en");
 
-function indexesOf(kind: IntakeKind, header: readonly string[]): Map<string, number> {
+function indexesOf(kind: IntakeKind, header: readonly string[], fields: readonly OwnField[] = []): Map<string, number> {
   const names = header.map(plain);
+  const taken = new Set(INTAKE_COLUMNS[kind].flatMap((column) => column.names));
+  // What the program calls a column so is that column, whatever a field of the organisation's own is called.
+  const own = ownColumns(fields, kind).map((one) => ({ ...one, names: one.names.filter((name) => !taken.has(name)) }));
   return new Map(
-    INTAKE_COLUMNS[kind].flatMap(({ key, names: known }) => {
+    [...INTAKE_COLUMNS[kind], ...own].flatMap(({ key, names: known }) => {
       const index = known.map((name) => names.indexOf(name)).find((one) => one >= 0);
       return index === undefined ? [] : [[key, index] as const];
     }),
@@ -81,7 +86,7 @@ export function missingOf(kind: IntakeKind, header: readonly string[]): string[]
  * which one row is bad is not among them.
  */
 export function readIntake(kind: IntakeKind, sheet: Sheet, taker: Taker): { documents: ReadDocument[]; bad: BadRow[] } {
-  const indexes = indexesOf(kind, sheet.header);
+  const indexes = indexesOf(kind, sheet.header, taker.fields);
   const groups = new Map<string, Row[]>();
   const bad: BadRow[] = [];
   sheet.rows.forEach((cells, index) => {
@@ -184,9 +189,12 @@ class Row {
   }
 
   /** The key of an entry of a list, by its key or its name. */
-  entry(column: string, list: ListId, { lists, today }: Taker): string {
+  entry(column: string, list: ListId, taker: Taker): string {
     const typed = this.text(column, 80);
-    if (!typed) return "";
+    return typed ? this.entryOf(column, typed, list, taker) : "";
+  }
+
+  entryOf(column: string, typed: string, list: string, { lists, today }: Taker): string {
     const found = entryCalled(lists, list, typed, today);
     if (!found) {
       const known = offered(lists, list, today).map(({ name }) => name);
@@ -235,6 +243,7 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
     return {
       description: row.need("description"),
       ...chargedTo(row, taker),
+      ...ownOf(row, "supplier-invoice", "line", common.currency, taker),
       quantity,
       unitPrice,
       net: Math.min(net, MOST_MINOR),
@@ -245,6 +254,7 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
   return {
     documentType: "supplier-invoice",
     ...common,
+    ...ownOf(first, "supplier-invoice", "document", common.currency, taker),
     invoiceNumber: first.need("invoiceNumber", 60),
     orderNumber: first.text("order", 20) || null,
     dueDate: first.date("dueDate", null),
@@ -260,6 +270,7 @@ function orderOf(rows: readonly Row[], taker: Taker): unknown {
     description: row.need("description"),
     category: row.entry("category", "order-categories", taker),
     ...chargedTo(row, taker),
+    ...ownOf(row, "purchase-order", "line", common.currency, taker),
     quantity: row.quantity(),
     unitPrice: row.amount("price", common.currency, true) ?? 0,
     taxPercent: row.tax(),
@@ -267,6 +278,7 @@ function orderOf(rows: readonly Row[], taker: Taker): unknown {
   return {
     documentType: "purchase-order",
     ...common,
+    ...ownOf(first, "purchase-order", "document", common.currency, taker),
     promisedDate: first.date("promised", null),
     lines,
   };

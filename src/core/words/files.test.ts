@@ -40,6 +40,10 @@ const INTAKE: Said<IntakeReason> = {
   "more than anybody would": [null, "is more than anybody would order or charge"],
   "line more than anybody would": [null, "quantity times price is more than anybody would charge"],
   "no decimal": [{ typed: "two", wanted: "percentage" }, "“two” is not a percentage such as 23 or 6.5"],
+  "not of its field": [
+    { typed: "long", kind: "number" },
+    "“long” is not a number such as 3 or 2.5, with at most four decimals",
+  ],
   "not in the list": [
     { typed: "sails", list: "order-categories", known: ["Fuel", "Deck"] },
     "there is no category of orders “sails”; there are Fuel, Deck",

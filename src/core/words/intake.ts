@@ -2,6 +2,7 @@ import type { ComesOf, IntakeReason } from "../intake";
 import { formatMoney } from "../money";
 import { refusal, type Located, type Refusal } from "../refusal";
 import { sayNoAmount } from "./amounts";
+import { WRITTEN } from "./field-names";
 import { oneOf } from "./list-names";
 import { sayBy, type Wording } from "./wording";
 
@@ -51,6 +52,8 @@ const INTAKE = {
     known.length > 0
       ? `there is no ${oneOf(list, names)} “${typed}”; there are ${known.join(", ")}`
       : `there is no ${oneOf(list, names)} “${typed}”; the list is empty`,
+  "not of its field": ({ typed, kind }) =>
+    kind === "person" ? `there is nobody called “${typed}”` : `“${typed}” is not ${WRITTEN[kind]}`,
   "neither true nor false": ({ typed }) => `“${typed}” is neither true nor false`,
   "price below zero": () => "is below zero; a line that is taken back has a quantity below zero",
   "not above zero": () => "is not above zero",

@@ -1,8 +1,8 @@
 // Fields of an organisation's own, from their definition to the record of a document that was decided by them: in an organisation of another country and currency than the demo's.
 import { beforeEach, describe, expect, it } from "vitest";
-import { documentType, type PurchaseOrder } from "@/core/documents";
+import { documentType, ownLinesOf, type PurchaseOrder } from "@/core/documents";
 import type { PolicyInput } from "@/core/policy";
-import { sayChange, sayShown } from "@/core/words";
+import { sayChange, sayIntake, sayShown } from "@/core/words";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
@@ -13,6 +13,7 @@ import { viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
 import { evidenceOf, zipped } from "../evidence/files";
 import { receiveDocument } from "../intake/api";
+import { readText } from "../intake/import";
 import { openApi } from "../intake/openapi";
 import { makeToken } from "../intake/tokens";
 import { changeList } from "../lists/commands";
@@ -304,6 +305,26 @@ describe("fields of the organisation’s own", () => {
     expect(refused.ok ? "" : refused.refusals.map(({ path }) => path)).toEqual(["own.own_grant"]);
     const malformed = send({ grant: "G-7" }, "c");
     expect(malformed.ok).toBe(false);
+  });
+
+  it("are columns of a table of orders, by name or key, and refused with line and column", () => {
+    const { fields, lists, people } = readReferenceData(app).directory.organisation;
+    const taker = { requester: "nehuen", unit: "science", today: "2026-09-06", lists, fields, people };
+    const head = "supplier,title,currency,date,description,price,order,Grant,own_licence,life,user,cost";
+    const read = (...rows: string[]) => value(readText(`${head}\n${rows.join("\n")}\n`, taker, "f"));
+    const start = "Vidrios del Sur,Cell,CLP,2026-09-06,Cell,250000,A";
+    const { documents, bad } = read(`${start},infrared,yes,"12,5",MILLARAY,x`, `${start},G-8,,-1,,`);
+    expect(bad).toEqual([]);
+    expect(documents.map(({ document }) => [document.own, ownLinesOf(document).map(({ own }) => own)])).toEqual([
+      [{ own_grant: "G-7", own_licence: true, own_user: "millaray" }, [{ own_life: "12.5" }, { own_life: "-1" }]],
+    ]);
+    const wrong = read(`${start},helium,maybe,long,ghost,`).bad;
+    expect(wrong.map(({ line, column, why }) => `${line} ${column} ${sayIntake(why)}`)).toEqual([
+      "2 own_life “long” is not a number such as 3 or 2.5, with at most four decimals",
+      "2 own_grant there is no grant “helium”; there are Infrared, Radio",
+      "2 own_licence “maybe” is not yes or no",
+      "2 own_user there is nobody called “ghost”",
+    ]);
   });
 
   it("are described to other programs with what may stand in them, on each type and part, and to nobody else", () => {

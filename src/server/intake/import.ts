@@ -133,8 +133,13 @@ async function readFile(
 ): Promise<Result<Read>> {
   const { organisation } = readReferenceData(app).directory;
   const today = dayIn(app.clock.now(), organisation.timeZone);
-  const lists = organisation.lists.filter(({ id }) => NAMED_IN_FILES.includes(id));
-  const taker = { requester: actor.id, unit: actor.unit, today, lists };
+  const { fields } = organisation;
+  const named = new Set([...NAMED_IN_FILES, ...fields.flatMap(({ list }) => list ?? [])]);
+  const people = fields.some(({ kind }) => kind === "person")
+    ? organisation.people.map(({ id, name: called, email }) => ({ id, name: called, email }))
+    : [];
+  const lists = organisation.lists.filter(({ id }) => named.has(id));
+  const taker = { requester: actor.id, unit: actor.unit, today, lists, fields, people };
   const fingerprint = nativeHash(`${name}\n${text}`);
   const key = JSON.stringify([fingerprint, taker]);
   const before = looked.get(app.db);

@@ -1,12 +1,21 @@
 import { isDay } from "../../calendar";
 import { MOST_MINOR } from "../../documents";
 import { entryCalled, type Lists } from "../../lists";
+import type { OwnField } from "../../own-fields";
 import { currencyCodes, isCurrency, parseMoney } from "../../money";
 import type { Located } from "../../refusal";
 import type { IntakeReason } from "../reasons";
 
 /** Who takes a file in: what a document has that a file does not say. */
-export type Taker = { requester: string; unit: string; today: string; lists: Lists };
+export type Taker = {
+  requester: string;
+  unit: string;
+  today: string;
+  lists: Lists;
+  /** Fields of the organisation's own, and whom those of people may name. */
+  fields?: readonly OwnField[];
+  people?: readonly { id: string; name: string; email: string }[];
+};
 
 /** The key of the cost centre that a line names, where the organisation has one of that key or name; whoever sends a file may write there what they like. */
 export function costCentreOf({ lists, today }: Taker, text: string): string {

@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
+import { dayIn } from "@/core/calendar";
 import { INTAKE_COLUMNS } from "@/core/intake";
+import { isOpen } from "@/core/lists";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { visitFor } from "@/server/http/page";
 import { IntakeForm } from "@/ui/intake/intake-form";
@@ -7,7 +9,8 @@ import { IntakeForm } from "@/ui/intake/intake-form";
 export const metadata: Metadata = { title: "Take in a file" };
 
 export default async function TakeIn() {
-  await visitFor("intake.import");
+  const { directory, now, zone } = await visitFor("intake.import");
+  const own = directory.organisation.fields.filter((field) => isOpen(field, dayIn(now, zone)));
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <h1 className="mb-4 text-2xl font-semibold">Take in a file</h1>
@@ -19,8 +22,12 @@ export default async function TakeIn() {
         {Object.entries(INTAKE_COLUMNS).map(([kind, columns]) => (
           <p key={kind}>
             {AUTHORITY_TYPES[kind]}:{" "}
-            {columns.map((one) => (one.needed ? `${one.names[0]} (needed)` : one.names[0])).join(", ")}. Rows with the
-            same {kind === "supplier-invoice" ? "supplier and invoice number" : "order"} are one document.
+            {[
+              ...columns.map((one) => (one.needed ? `${one.names[0]} (needed)` : one.names[0])),
+              ...own.filter(({ on }) => on.includes(kind)).map(({ name }) => name),
+            ].join(", ")}
+            . Rows with the same {kind === "supplier-invoice" ? "supplier and invoice number" : "order"} are one
+            document.
           </p>
         ))}
       </section>
