@@ -94,6 +94,10 @@ test("a field is asked for where its condition is met, shown with the order, ren
   await page.goto(order);
   await expect(particulars).toContainText("Depth in metres12.5");
 
+  await page.goto("/register?state=any&q=Diving&cols=title,category,own_depth_in_metres");
+  await expect(page.getByRole("columnheader", { name: "Depth of water" })).toBeVisible();
+  await expect(page.getByRole("row", { name: "Diving at the quay Deck and safety gear 12.5" })).toBeVisible();
+
   await page.goto("/settings/fields?type=purchase-order");
   await page.getByRole("button", { name: "Change depth of water" }).click();
   await page.getByLabel("Last day").fill("2026-03-09");

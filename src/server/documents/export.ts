@@ -7,20 +7,35 @@ import { eventsOf } from "../log/log";
 import { opened } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 import { everyDocument, type ListFilter } from "./queries";
+import { keptColumns, keptOf } from "./kept-columns";
 import { IN_FILES } from "./rows";
 
 export type ExportFormat = "csv" | "json" | "xes";
 
 /** The register as a file, a piece at a time, so that any number of documents goes through little memory. */
 export function* exported(app: App, person: Person, filter: ListFilter, format: ExportFormat): Generator<string> {
-  if (format === "csv") yield `${Object.keys(IN_FILES).join(",")}\r\n`;
+  const kept = keptColumns(readReferenceData(app).directory);
+  if (format === "csv") yield toCsv([[...Object.keys(IN_FILES), ...kept.map(({ name }) => name)]]);
   if (format === "json") yield "[";
   if (format === "xes") yield XES_HEAD;
   let first = true;
   for (const rows of everyDocument(app, person, filter)) {
-    if (format === "csv") yield toCsv(rows.map((row) => Object.values(IN_FILES).map((of) => of(row))));
+    const said = format === "xes" ? {} : keptOf(app, rows, kept);
+    if (format === "csv")
+      yield toCsv(
+        rows.map((row) => [
+          ...Object.values(IN_FILES).map((of) => of(row)),
+          ...kept.map(({ key }) => said[row.id]?.[key] ?? ""),
+        ]),
+      );
     else if (format === "json")
-      yield rows.map((row, index) => `${first && index === 0 ? "\n" : ",\n"}${JSON.stringify(plain(row))}`).join("");
+      yield rows
+        .map((row, index) => {
+          const own = said[row.id] ?? {};
+          const whole = { ...plain(row), ...(Object.keys(own).length > 0 && { kept: own }) };
+          return `${first && index === 0 ? "\n" : ",\n"}${JSON.stringify(whole)}`;
+        })
+        .join("");
     else yield rows.map((row) => traceOf(app, row)).join("");
     first = false;
   }
@@ -28,7 +43,7 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
   if (format === "xes") yield XES_FOOT;
 }
 
-/** A row as JSON: its fields as `DocumentRow` has them, names in place of ids and keys; amounts in minor units. */
+/** A row as JSON, beside what it says in lists and fields of the organisation, which is in `kept`: its fields as `DocumentRow` has them, names in place of ids and keys; amounts in minor units. */
 function plain(row: DocumentRow) {
   const {
     typeName: type,

@@ -3,6 +3,7 @@ import { weekdaysBetween } from "@/core/calendar";
 import type { Facts, FactValue } from "@/core/conditions";
 import { documentType, measuresOf, typeWords, type EvaluationContext } from "@/core/documents";
 import type { Money } from "@/core/money";
+import { isOwnKey } from "@/core/own-fields";
 import { canonical } from "@/core/records";
 
 /** What of a past document is asked of thousands at once, so that they are read without their whole states. */
@@ -45,11 +46,13 @@ type Stored = Omit<Summary, "facts" | "measures"> & {
   measures: Record<string, Money | true>;
 };
 
-/** A summary as it is stored: without what is false or empty, and with each amount once. */
+/** A summary as it is stored: without what is false or empty, and with each amount once. A no in a field of the organisation's own is an answer and stays. */
 export function storedSummary({ date, facts, measures, levelDays }: Summary): string {
   const stored: Stored = {
     date,
-    facts: Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== false && value !== null)),
+    facts: Object.fromEntries(
+      Object.entries(facts).filter(([key, value]) => value !== null && (value !== false || isOwnKey(key))),
+    ),
     measures: Object.fromEntries(
       Object.entries(measures).map(([key, money]) => [
         key,

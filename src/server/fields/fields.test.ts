@@ -8,6 +8,8 @@ import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
 import { OrganisationSchema } from "@/core/people";
+import { exported } from "../documents/export";
+import { keptColumns, keptOf } from "../documents/kept-columns";
 import { namesFor } from "../documents/names";
 import { viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
@@ -305,6 +307,34 @@ describe("fields of the organisation’s own", () => {
     expect(refused.ok ? "" : refused.refusals.map(({ path }) => path)).toEqual(["own.own_grant"]);
     const malformed = send({ grant: "G-7" }, "c");
     expect(malformed.ok).toBe(false);
+  });
+
+  it("are columns of the register, on its page and in its files, beside what documents name of lists", () => {
+    const { id } = submit(
+      app,
+      order({ own: { own_grant: "G-7", own_licence: false, own_user: "millaray" } }, { own_life: "3" }),
+    );
+    const { directory } = readReferenceData(app);
+    const columns = keptColumns(directory);
+    expect(columns.map(({ name }) => name)).toEqual([
+      "category",
+      "cost centre",
+      "project",
+      "grant",
+      "licence",
+      "life",
+      "user",
+      "payment terms",
+    ]);
+    expect(keptOf(app, [{ id }], columns)).toEqual({
+      [id]: { own_grant: "Infrared", own_licence: "no", own_life: "3", own_user: "Millaray" },
+    });
+    expect(keptOf(app, [{ id }], [])).toEqual({});
+    const file = [...exported(app, person(app, "auditora"), {}, "csv")].join("").split("\r\n");
+    expect(file[0]).toMatch(/,category,cost centre,project,grant,licence,life,user,payment terms$/);
+    expect(file[1]).toMatch(/,,,,Infrared,no,3,Millaray,$/);
+    const json = JSON.parse([...exported(app, person(app, "auditora"), {}, "json")].join("")) as { kept: object }[];
+    expect(json[0]!.kept).toMatchObject({ own_grant: "Infrared" });
   });
 
   it("are columns of a table of orders, by name or key, and refused with line and column", () => {

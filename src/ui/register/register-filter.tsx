@@ -1,5 +1,6 @@
 import { buttonClass } from "../primitives";
-import { COLUMNS, chosenColumns } from "./register-table";
+import { capital } from "@/core/text";
+import { COLUMNS, chosenColumns, type KeptColumn } from "./register-table";
 
 type Query = Record<string, string | undefined>;
 type Choice = { key: string; name: string };
@@ -23,11 +24,14 @@ export function RegisterFilter({
   types,
   units,
   policies,
+  kept,
 }: {
   query: Query;
   types: readonly Choice[];
   units: readonly Choice[];
   policies: readonly Choice[];
+  /** Columns for what the organisation keeps. */
+  kept: readonly KeptColumn[];
 }) {
   const select = (name: string, label: string, choices: readonly Choice[], none: string) => (
     <label key={name}>
@@ -48,7 +52,7 @@ export function RegisterFilter({
       <input type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
     </label>
   );
-  const columns = chosenColumns(query.cols);
+  const columns = chosenColumns(query.cols, kept);
   return (
     <form className="no-print py-3" role="search">
       <div className="flex flex-wrap items-end gap-3">
@@ -82,7 +86,7 @@ export function RegisterFilter({
         </div>
         <fieldset className="mt-2">
           <legend className="text-sm text-soft">Columns</legend>
-          <Columns chosen={columns} />
+          <Columns chosen={columns} kept={kept} />
         </fieldset>
       </details>
     </form>
@@ -90,10 +94,11 @@ export function RegisterFilter({
 }
 
 /** Each ticked column goes into the address; several of one name are joined by the page. */
-function Columns({ chosen }: { chosen: readonly string[] }) {
+function Columns({ chosen, kept }: { chosen: readonly string[]; kept: readonly KeptColumn[] }) {
+  const own = kept.map(({ key, name }) => ({ key, name: capital(name) }));
   return (
     <div className="flex flex-wrap gap-x-4">
-      {COLUMNS.map((column) => (
+      {[...COLUMNS, ...own].map((column) => (
         <label key={column.key} className="flex min-h-8 items-center gap-1.5 text-sm">
           <input
             type="checkbox"

@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import type { DocumentRow } from "@/core/documents";
 import { formatAmount } from "@/core/money";
+import { capital } from "@/core/text";
 import { sayDay } from "../format";
 import { StatusMark } from "../primitives";
 import { Table } from "../tables";
@@ -58,10 +59,13 @@ export const COLUMNS: readonly Column[] = [
 
 const USUAL = ["number", "title", "party", "from", "gross", "currency", "state", "submitted", "decided", "policy"];
 
+/** A column for what the organisation keeps: what stands in its lists, and its own fields. */
+export type KeptColumn = { key: string; name: string };
+
 /** The columns of an address, in the order in which they stand here; the usual ones where it names none. */
-export function chosenColumns(cols: string | undefined): string[] {
+export function chosenColumns(cols: string | undefined, kept: readonly KeptColumn[]): string[] {
   const wanted = cols ? cols.split(",") : USUAL;
-  const chosen = COLUMNS.map((one) => one.key).filter((key) => wanted.includes(key));
+  const chosen = [...COLUMNS, ...kept].map((one) => one.key).filter((key) => wanted.includes(key));
   return chosen.length > 0 ? chosen : USUAL;
 }
 
@@ -71,13 +75,23 @@ export function RegisterTable({
   zone,
   columns,
   policies,
+  kept,
+  said,
 }: {
   rows: readonly DocumentRow[];
   zone: string;
   columns: readonly string[];
   policies: Record<string, string>;
+  kept: readonly KeptColumn[];
+  /** What each row says in those, by the row’s id and the column’s key. */
+  said: Readonly<Record<string, Readonly<Record<string, string>>>>;
 }) {
-  const shown = COLUMNS.filter((one) => columns.includes(one.key));
+  const own = kept.map(({ key, name }): Column => ({
+    key,
+    name: capital(name),
+    show: (row) => said[row.id]?.[key] ?? "",
+  }));
+  const shown = [...COLUMNS, ...own].filter((one) => columns.includes(one.key));
   return (
     <Table label="Documents" small heads={shown.map(({ key, name, right }) => ({ key, label: name, right }))}>
       {rows.map((row) => (

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
+import { keptColumns, keptOf } from "@/server/documents/kept-columns";
 import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
 import { filterOf, readableQuery, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
@@ -27,6 +28,13 @@ export default async function RegisterPage({
   const filter = filterOf(query, directory.organisation.currency);
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
+  const kept = keptColumns(directory);
+  const columns = chosenColumns(query.cols, kept);
+  const said = keptOf(
+    app,
+    rows,
+    kept.filter(({ key }) => columns.includes(key)),
+  );
   const policies = new Map(readReferenceData(app).versions.map((one) => [one.policy.id, one.policy.name]));
   const address = new URLSearchParams(
     Object.entries(query).filter((entry): entry is [string, string] => Boolean(entry[1]) && entry[0] !== "page"),
@@ -40,6 +48,7 @@ export default async function RegisterPage({
         types={documentTypeKeys.map((key) => ({ key, name: AUTHORITY_TYPES[key]!.toLowerCase() }))}
         units={directory.organisation.units.map(({ id, name }) => ({ key: id, name }))}
         policies={[...policies].map(([key, name]) => ({ key, name }))}
+        kept={kept}
       />
       <div className="no-print flex flex-wrap items-start justify-between gap-x-8 gap-y-3 border-y border-rule py-2">
         <p className="flex flex-wrap gap-x-5">
@@ -56,7 +65,9 @@ export default async function RegisterPage({
       <RegisterTable
         rows={rows}
         zone={zone}
-        columns={chosenColumns(query.cols)}
+        columns={columns}
+        kept={kept}
+        said={said}
         policies={Object.fromEntries(policies)}
       />
       <Pager
