@@ -12,6 +12,7 @@ const PARTS: Record<string, () => Promise<unknown>> = {
   documents: async () => (await import("./documents")).benchDocuments(),
   deciding: async () => (await import("./deciding")).benchDeciding(),
   records: async () => (await import("./records")).benchRecords(),
+  fields: async () => (await import("./fields")).benchFields(),
   bytes: async () => (await import("./bytes")).benchBytes(),
   abuse: async () => (await import("./abuse")).benchAbuse(),
 };

@@ -1,10 +1,10 @@
-import { evaluate, type Facts } from "../conditions";
-import { entriesOf, type Lists } from "../lists";
+import { evaluate, type Facts, type FactValue } from "../conditions";
+import { namesIn, type Lists } from "../lists";
 import {
   fieldsOn,
   keysIn,
   ownFact,
-  ownFactOfLines,
+  ownFactsOfLines,
   wrongValues,
   type OwnField,
   type OwnValues,
@@ -14,6 +14,7 @@ import type { Directory } from "../people";
 import { canonical } from "../records";
 import { NO_CONTEXT } from "./context";
 import type { Basics, DocumentType, Field, FieldKind, ListPick, MissingItem } from "./registry";
+import { namedOfLists } from "./picks";
 import { parts, type Change, type Shown } from "./shown";
 
 /** The lines of a document, as far as they may have fields of the organisation's own; none of a type without lines. */
@@ -34,27 +35,49 @@ export function withOwnFields<D extends Basics>(type: DocumentType<D>): Document
       const own = ownLinesOf(document);
       return type.lines(document).map((line, index) => withValues(line, own[index]?.own));
     },
-    named: (document) => ({ ...textsOf(document.own ?? {}), ...type.named(document) }),
+    named: (document) =>
+      document.own ? Object.assign({}, textsOf(document.own), type.named(document)) : type.named(document),
   };
 }
 
 function withFacts(facts: Facts, document: Basics): Facts {
+  const own = ownFactsOf(document);
+  if (!own) return facts;
+  const whole: Record<string, FactValue> = { ...facts };
+  // One by one: spreading hundreds of names takes thirty times as long.
+  for (const key in own) whole[key] = own[key]!;
+  return whole;
+}
+
+/** What documents say in them; a route asks for it at every section and level. No document is ever changed in place. */
+const saidIn = new WeakMap<Basics, Facts>();
+
+/** Null for a document that says nothing in them. */
+function ownFactsOf(document: Basics): Facts | null {
   const lines = ownLinesOf(document);
-  const ofLines = keysIn(lines);
-  if (!document.own && ofLines.length === 0) return facts;
-  return {
-    ...facts,
-    ...Object.fromEntries(Object.entries(document.own ?? {}).map(([key, value]) => [key, ownFact(value)])),
-    ...Object.fromEntries(ofLines.map((key) => [key, ownFactOfLines(lines, key)])),
-  };
+  if (!document.own && !lines.some((line) => line.own)) return null;
+  const known = saidIn.get(document);
+  if (known) return known;
+  const facts: Record<string, FactValue> = ownFactsOfLines(lines);
+  for (const key in document.own) facts[key] = ownFact(document.own[key]);
+  saidIn.set(document, facts);
+  return facts;
 }
 
 /** Whom a rule for a person in a field may find there; a rule names a field of people alone. */
-function textsOf(own: OwnValues): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(own).filter((entry): entry is [string, string] => typeof entry[1] === "string" && entry[1] !== ""),
-  );
+function textsOf(values: OwnValues): Record<string, string> {
+  const known = texts.get(values);
+  if (known) return known;
+  const found: Record<string, string> = {};
+  for (const key in values) {
+    const value = values[key];
+    if (typeof value === "string" && value !== "") found[key] = value;
+  }
+  texts.set(values, found);
+  return found;
 }
+
+const texts = new WeakMap<OwnValues, Record<string, string>>();
 
 const shownOf = (own: OwnValues | undefined, field: string, code: "own" | "own field"): Shown | null => {
   const value = own?.[field];
@@ -115,17 +138,34 @@ export function conditionField(field: OwnField, lists: Lists, people: Readonly<R
     ...(field.required === "always" && part === "document" && { always: true as const }),
     ...(kind === "choice" && {
       list: list!,
-      choices: Object.fromEntries(entriesOf(lists, list!).map((entry) => [entry.key, entry.name])),
+      choices: namesIn(lists, list!),
     }),
     ...(kind === "person" && { choices: people }),
   };
 }
 
+const named = new WeakMap<Basics, { fields: readonly OwnField[]; keys: Record<string, string[]> }>();
+
+/** Keys that a document names, by the list they are of, in the program's fields and the organisation's own; made once for a document and the fields there are. */
+export function namedByLists(
+  document: Basics,
+  picks: () => readonly ListPick[],
+  fields: readonly OwnField[],
+): Record<string, string[]> {
+  const known = named.get(document);
+  if (known?.fields === fields) return known.keys;
+  const keys = namedOfLists([...picks(), ...ownPicks(document, fields)]);
+  named.set(document, { fields, keys });
+  return keys;
+}
+
 /** What a document names of lists in fields of the organisation's own. */
 export function ownPicks(document: Basics, fields: readonly OwnField[]): ListPick[] {
   const choices = fields.filter(({ kind, list }) => kind === "choice" && list);
+  const on = (part: OwnField["part"]) => choices.filter((field) => field.part === part);
+  const [ofDocument, ofLines] = [on("document"), on("line")];
   const of = ({ own = {} }: WithOwn, path: string, line?: number): ListPick[] =>
-    choices.flatMap(({ key, list }) =>
+    (line ? ofLines : ofDocument).flatMap(({ key, list }) =>
       [own[key] ?? []]
         .flat()
         .flatMap((chosen): ListPick[] =>

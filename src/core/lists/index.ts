@@ -3,5 +3,5 @@ export { ATTRIBUTES, LISTS, LIST_IDS, kindOf } from "./kinds";
 export type { Attribute, Attributes, ListId } from "./kinds";
 export { EntryKeySchema, EntryNameSchema, ListSchema, entryDays, entryState, foldKey, foreignTo } from "./schema";
 export type { Entry, List } from "./schema";
-export { entriesOf, entryCalled, entryOf, isOpen, nameOfEntry, offered, whyNotPicked } from "./lists";
+export { entriesOf, entryCalled, entryOf, isOpen, nameOfEntry, namesIn, offered, whyNotPicked } from "./lists";
 export type { Lists, PickReason } from "./lists";

@@ -5,10 +5,17 @@ import { foldKey, type Entry, type List } from "./schema";
 /** The lists of an organisation at one moment. */
 export type Lists = readonly List[];
 
-type Index = { known: boolean; byKey: Map<string, Entry>; byText: Map<string, Entry[]>; all: readonly Entry[] };
+type Index = {
+  known: boolean;
+  byKey: Map<string, Entry>;
+  /** By what somebody may type for them; made when it is first asked for. */
+  byText(): Map<string, Entry[]>;
+  all: readonly Entry[];
+  names: Readonly<Record<string, string>>;
+};
 const indexes = new WeakMap<Lists, Map<string, Index>>();
 
-/** Entries by key and by what somebody may type for them; made once for lists of thousands, which are asked for every line. */
+/** Entries by key, by name and by what somebody may type for them; made once for lists of thousands, which are asked for every line. */
 function indexOf(lists: Lists, list: string): Index {
   const known = indexes.get(lists) ?? new Map<string, Index>();
   indexes.set(lists, known);
@@ -16,18 +23,34 @@ function indexOf(lists: Lists, list: string): Index {
   if (found) return found;
   const there = lists.find(({ id }) => id === list);
   const all = there?.entries ?? [];
+  let texts: Map<string, Entry[]> | null = null;
+  const index = {
+    known: there !== undefined,
+    byKey: new Map(all.map((entry) => [entry.key, entry])),
+    byText: () => (texts ??= textsOf(all)),
+    all,
+    names: Object.fromEntries(all.map(({ key, name }) => [key, name])),
+  };
+  known.set(list, index);
+  return index;
+}
+
+function textsOf(all: readonly Entry[]): Map<string, Entry[]> {
   const byText = new Map<string, Entry[]>();
   for (const entry of all)
     for (const text of new Set([foldKey(entry.key), foldKey(entry.name)]))
       byText.set(text, [...(byText.get(text) ?? []), entry]);
-  const index = { known: there !== undefined, byKey: new Map(all.map((entry) => [entry.key, entry])), byText, all };
-  known.set(list, index);
-  return index;
+  return byText;
 }
 
 /** Everything that a list has or had, in its order. */
 export function entriesOf(lists: Lists, list: string): readonly Entry[] {
   return indexOf(lists, list).all;
+}
+
+/** What the entries of a list are called, ended or not, by their keys; the same object each time. */
+export function namesIn(lists: Lists, list: string): Readonly<Record<string, string>> {
+  return indexOf(lists, list).names;
 }
 
 /** The entry of a key, ended or not; undefined where the list never had it. */
@@ -58,7 +81,7 @@ export function entryCalled(lists: Lists, list: string, text: string, day: strin
   const { byKey, byText } = indexOf(lists, list);
   const exact = byKey.get(text.trim());
   if (exact && isOpen(exact, day)) return exact;
-  const open = (byText.get(foldKey(text)) ?? []).filter((entry) => isOpen(entry, day));
+  const open = (byText().get(foldKey(text)) ?? []).filter((entry) => isOpen(entry, day));
   return open.length === 1 ? open[0]! : null;
 }
 

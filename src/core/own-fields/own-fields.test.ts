@@ -9,7 +9,7 @@ import {
   OwnValuesSchema,
   fieldsOn,
   foreignToKind,
-  ownFactOfLines,
+  ownFactsOfLines,
   ownKeyFrom,
   wrongValues,
   type OwnField,
@@ -136,7 +136,7 @@ describe("lines together", () => {
     ],
   ])("%s", (_name, values, fact) => {
     const said = values.map((value) => (value === undefined ? {} : { own: { own_x: value } }));
-    expect(ownFactOfLines(said, "own_x")).toEqual(fact);
+    expect(ownFactsOfLines(said)["own_x"] ?? null).toEqual(fact);
   });
 });
 

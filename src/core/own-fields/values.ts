@@ -70,18 +70,30 @@ export function ownFact(value: OwnValue | undefined): FactValue {
 }
 
 /**
- * What a condition sees of a field of lines: all that they say. Of yes or no it is yes where one line says so, and no where one answers and none says yes; null where no
- * line says anything.
+ * What conditions see of the fields of lines: all that they say. Of yes or no it is yes where one line says so, and no where one answers and none says yes; what no line
+ * says is not there.
  */
-export function ownFactOfLines(lines: readonly WithOwn[], key: string): FactValue {
-  const said = lines.flatMap(({ own }) => {
-    const value = own?.[key];
-    return value === undefined || isEmptyValue(value) ? [] : [value];
-  });
-  if (said.length === 0) return null;
-  const flags = said.filter((value) => typeof value === "boolean");
-  if (flags.length > 0) return flags.includes(true);
-  const amounts = said.filter((value): value is Money => typeof value === "object" && !Array.isArray(value));
-  if (amounts.length > 0) return amounts;
-  return [...new Set(said.flatMap((value) => value as string | string[]))];
+export function ownFactsOfLines(lines: readonly WithOwn[]): Record<string, FactValue> {
+  const said = new Map<string, OwnValue[]>();
+  for (const { own } of lines) {
+    if (!own) continue;
+    for (const key in own) {
+      const value = own[key]!;
+      if (isEmptyValue(value)) continue;
+      const found = said.get(key);
+      if (found) found.push(value);
+      else said.set(key, [value]);
+    }
+  }
+  const facts: Record<string, FactValue> = {};
+  for (const [key, values] of said) facts[key] = together(values);
+  return facts;
+}
+
+/** Values of one field, which are all of its kind. */
+function together(values: readonly OwnValue[]): FactValue {
+  const [first] = values;
+  if (typeof first === "boolean") return values.includes(true);
+  if (typeof first === "object" && !Array.isArray(first)) return values as readonly Money[];
+  return [...new Set(values.flat() as string[])];
 }

@@ -1,6 +1,6 @@
 import type { Vocabulary } from "../conditions";
 import { conditionField, typeWords, vocabularyOf, type Field } from "../documents";
-import { entriesOf } from "../lists";
+import { namesIn } from "../lists";
 import type { Directory } from "../people";
 
 const known = new WeakMap<Directory, Map<string, readonly Field[]>>();
@@ -44,8 +44,7 @@ function withChoices(field: Field, { organisation }: Directory): Field {
   if (field.key === "requester") return { ...field, choices: byId(organisation.people) };
   if (field.key === "unit") return { ...field, choices: byId(organisation.units) };
   if (!field.list) return field;
-  const entries = entriesOf(organisation.lists, field.list);
-  return { ...field, choices: Object.fromEntries(entries.map(({ key, name }) => [key, name])) };
+  return { ...field, choices: namesIn(organisation.lists, field.list) };
 }
 
 /** Dates of a type's documents, not of their lines, that a time limit can run to. */

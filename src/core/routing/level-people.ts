@@ -1,5 +1,5 @@
 import { dayIn } from "../calendar";
-import { documentType, type AnyDocument, type EvaluationContext, namedOfLists, ownPicks } from "../documents";
+import { documentType, type AnyDocument, type EvaluationContext, namedByLists } from "../documents";
 import { converterOf, money, type Money, type ToCurrency } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
@@ -97,8 +97,10 @@ export function peopleAsked(
   elsewhere: Subject["excluded"] = [],
 ): LevelPeople {
   const all = whoMayDecide(level.approvers, subject, directory, at);
-  const without = { ...subject, excluded: [...subject.excluded, ...elsewhere] };
-  const resolved = elsewhere.length > 0 ? whoMayDecide(level.approvers, without, directory, at) : all;
+  const resolved =
+    elsewhere.length > 0
+      ? whoMayDecide(level.approvers, { ...subject, excluded: [...subject.excluded, ...elsewhere] }, directory, at)
+      : all;
   const { candidates, seats, away, inTurn, gap } = resolved;
   // Everyone means everyone: somebody who is away is still one of them.
   const asked = all.seats.length + (level.quorum.kind === "all" ? all.away.length : 0);
@@ -150,11 +152,16 @@ export function subjectOf(document: AnyDocument, amount: Money | null, context: 
       ...type.interested(document),
       ...(document.editedBy ? [{ person: document.editedBy, why: { code: "edited it last" } as const }] : []),
     ],
-    concerns: {
-      ...namedOfLists([...type.picks(document), ...ownPicks(document, context.directory.organisation.fields)]),
-      ...type.concerns(document),
+    // Worked out when a rule asks for them: most ask for neither, and a document can name thousands of things.
+    get concerns() {
+      return {
+        ...namedByLists(document, () => type.picks(document), context.directory.organisation.fields),
+        ...type.concerns(document),
+      };
     },
-    named: type.named(document),
+    get named() {
+      return type.named(document);
+    },
   };
 }
 

@@ -3,7 +3,7 @@
 import { createContext, useContext, type ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { conditionField, typeWords, vocabularyOf } from "@/core/documents";
-import { entriesOf, entryOf, isOpen, offered, type Entry, type Lists } from "@/core/lists";
+import { entryOf, isOpen, namesIn, offered, type Entry, type Lists } from "@/core/lists";
 import type { OwnField, OwnPart } from "@/core/own-fields";
 import { namesOfEntries, sayCondition, type Names } from "@/core/words";
 import { Chooser } from "../chooser";
@@ -42,9 +42,6 @@ export function useNeeds(): (field: OwnField) => string {
     return `needed where ${sayCondition(when, vocabularyOf({ fields: [...named, ...all] }))}`;
   };
 }
-
-const namesIn = (lists: Lists, list: string) =>
-  Object.fromEntries(entriesOf(lists, list).map(({ key, name }) => [key, name]));
 
 /** What a list offers today; null where it is too long to be here, and is searched on the server. */
 export function useOffered(list: string): readonly Entry[] | null {
