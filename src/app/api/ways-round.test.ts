@@ -11,6 +11,7 @@ import { orderPolicyInForce } from "../../../demo/policy";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { testApp, testOrder, type TestApp } from "../../../demo/test-app";
 import { POST as preview } from "./documents/[id]/preview/route";
+import { POST as change } from "./documents/[id]/route";
 import { POST as enter } from "./documents/route";
 import { POST as books } from "./ledger/route";
 import { POST as lists } from "./lists/route";
@@ -81,6 +82,29 @@ describe("an approval is for what was approved", () => {
     expect(asked.status).toBe(200);
     // Everybody who had decided is asked again.
     expect([now(id).refused, statuses(id)["line-manager"]]).toEqual([[], "open"]);
+  });
+
+  it("what was sent back is measured by what was sent, and not by a draft that is kept of it in between", async () => {
+    const order = testOrder(1, { lines: lines(600_000, 300_000) });
+    const { id } = await submitted(order);
+    await decide("rui-tavares", id, "line-manager", { refused: [{ part: "line 2", allowed: null }] });
+    const { level, pool } = now(id).levels.find((one) => one.status === "open")!;
+    const back = await decide(pool[0]!, id, level, { type: "send back", comment: "Which vessel?" });
+    expect([back.status, back.value.status]).toEqual([200, "sent back"]);
+    const send = (type: "save draft" | "submit", document: object) =>
+      ask(NOOR, change, { command: command(), type, document }, { id });
+    // The refused line in the place of the other, kept as a draft: the place is not what was refused.
+    const turned = { ...order, lines: order.lines.toReversed() };
+    expect((await send("save draft", turned)).status).toBe(200);
+    // So is a category that there is not, which is let stand only where it stood when the order was sent.
+    const made = { ...order, lines: order.lines.map((line) => ({ ...line, category: "made-up" })) };
+    expect((await send("save draft", made)).status).toBe(200);
+    expect((await send("submit", made)).said).toContain("there is no category of orders “made-up”");
+    expect((await send("save draft", turned)).status).toBe(200);
+    const sent = await send("submit", turned);
+    expect([sent.status, sent.said]).toEqual([200, ""]);
+    expect(now(id).refused).toEqual([{ part: "line 1", allowed: null }]);
+    expect(now(id)).not.toHaveProperty("sentAs");
   });
 
   it("nobody ends up having approved what is their own: moved onto the behalf of who approved it, it is asked anew of others", async () => {

@@ -9,7 +9,7 @@ import { fireTimer } from "./overdue";
 import { supplyPaper } from "./supplying";
 import { refusedParts, revise } from "./revise";
 import { outOfReach } from "./reach";
-import { acceptedOf } from "./status";
+import { acceptedOf, lastSent } from "./status";
 import { decideAtLevel } from "./decide-level";
 import { failStep, finishStep, notePayment, retryStep, skipStep } from "./steps";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
@@ -102,7 +102,7 @@ function submit(
   askAgain: readonly string[],
   context: DecideContext,
 ): Decided<DocumentEvent[]> {
-  const before = state.status === "sent back" ? state.document : undefined;
+  const before = state.status === "sent back" ? lastSent(state) : undefined;
   const missing = missingOf(document, keptBy(context.routing.directory), daysOf(document, context), before);
   if (missing.length > 0) return isMissing(missing);
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;

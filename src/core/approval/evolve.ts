@@ -1,4 +1,5 @@
 import { levelsAfter, levelsOf, levelsReturned, withAdded } from "./levels";
+import { lastSent } from "./status";
 import type { Decision, DocumentEvent, DocumentState, LevelState, Step } from "./types";
 
 /** The state after an event that happened at `at`. Never refuses: what is in the log has happened. */
@@ -7,11 +8,12 @@ export function evolve(state: DocumentState | null, event: DocumentEvent, at: st
   if (!state) throw new RangeError(`An event “${event.type}” cannot come before the document is drafted`);
   switch (event.type) {
     case "draft saved":
-      return { ...state, document: event.data.document };
+      return { ...state, document: event.data.document, ...(state.submittedAt && { sentAs: lastSent(state) }) };
     case "submitted": {
       const { revision, document, hash, route, around, refused = [] } = event.data;
+      const { sentAs: _, ...rest } = state;
       const sent: DocumentState = {
-        ...state,
+        ...rest,
         status: "waiting",
         revision,
         document,

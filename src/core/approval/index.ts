@@ -30,6 +30,7 @@ export {
   approvalsIn,
   hasLapsed,
   isCleared,
+  lastSent,
   levelsWaitingFor,
   openSeats,
   refusedOf,

@@ -8,7 +8,7 @@ import { basisOf, gapsOfBasis, hashOf, ownKeysOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
 import { refreshHolds } from "./holding";
-import { refusedOf } from "./status";
+import { lastSent, refusedOf } from "./status";
 import { datesOf, daysOf, done, fold, levelOf, routingOf, versionFor } from "./under";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
 
@@ -121,7 +121,7 @@ export function refusedParts(
   askAgain: readonly string[],
 ): Decided<{ refused: RefusedPart[]; askedAgain: string[] }> {
   const type = documentType(document.documentType);
-  const before = type.parts(state.document);
+  const before = type.parts(lastSent(state));
   const now = type.parts(document);
   const keep = refusedOf(state).filter((one) => !askAgain.includes(one.part));
   const { kept, asked } = refusedAfter(before, now, keep);

@@ -27,6 +27,11 @@ export function refusedOf(state: Pick<DocumentState, "refused">): readonly Refus
   return state.refused ?? [];
 }
 
+/** The document as it was last sent in, whatever has been kept of its correction since: by this it is told what stood in it and what was refused of it. */
+export function lastSent({ document, sentAs }: Pick<DocumentState, "document" | "sentAs">): AnyDocument {
+  return sentAs ?? document;
+}
+
 /** The document as it was sent, with the papers that came later. */
 export function documentOf({ document, supplied }: Pick<DocumentState, "document" | "supplied">): AnyDocument {
   return supplied ? (documentType(document.documentType).linePapers?.with(document, supplied) ?? document) : document;

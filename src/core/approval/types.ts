@@ -143,6 +143,8 @@ export type DocumentState = {
   status: DocumentStatus;
   revision: number;
   document: AnyDocument;
+  /** As it was last sent in, where its correction is kept as a draft since. */
+  sentAs?: AnyDocument;
   /** Of the revision that was last sent in, as its event has it. */
   hash?: string;
   /** What was known around it when it was last looked at. */

@@ -106,6 +106,12 @@ describe("a field", () => {
     ["a condition that counts for nothing", null, plain({ name: "y", when: over("net") }), "when: condition needed"],
     ["a type that there is not", null, plain({ name: "y", on: ["poem"] }), "on: no such type"],
     [
+      "what the other party could not fill in",
+      null,
+      plain({ name: "y", on: ["supplier-account"], required: "always" }),
+      "required: sent by others too",
+    ],
+    [
       "lines where there are none",
       null,
       plain({ name: "y", part: "line", on: ["credit-limit-change"] }),

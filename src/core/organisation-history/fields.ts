@@ -116,11 +116,13 @@ function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
   return null;
 }
 
-function wrongTypes({ on, part }: Said): Refused | null {
+function wrongTypes({ on, part, required }: Said): Refused | null {
   for (const type of on) {
     if (!documentTypeKeys.includes(type)) return notEdited({ code: "no such type", values: { type } }, "on");
     if (part === "line" && !typeWords(type).byLine)
       return notEdited({ code: "type without lines", values: { type } }, "on");
+    if (required !== "no" && typeWords(type).partyForm)
+      return notEdited({ code: "sent by others too", values: { type } }, "required");
   }
   return null;
 }

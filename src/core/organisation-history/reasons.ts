@@ -56,6 +56,8 @@ export type EditReason = Coded<{
   "condition needed": null;
   "no such type": { type: string };
   "type without lines": { type: string };
+  /** The other party or Bandeira itself sends documents of the type, and neither could fill it in. */
+  "sent by others too": { type: string };
   "type without the field": { type: string; field: string };
   "known only when sent": { field: string };
   "compared as it cannot be": { field: string };

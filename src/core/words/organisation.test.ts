@@ -101,6 +101,10 @@ const EDITS: Said<EditReason> = {
     { type: "credit-limit-change" },
     "Credit-limit changes have no lines; let it stand on the document",
   ],
+  "sent by others too": [
+    { type: "supplier-account" },
+    "Supplier accounts are also sent by the other party or by Bandeira itself, who could not fill it in; let it stay empty, and let a level of kind “check” verify that it is filled in",
+  ],
   "type without the field": [
     { type: "expense-claim", field: "supplier" },
     "Claims have no field “supplier”; name one that all its documents have",

@@ -87,6 +87,8 @@ const EDITS = {
   "condition needed": () => "Say under which condition it is required, or that it always or never is",
   "no such type": ({ type }) => `There is no type of documents “${type}”`,
   "type without lines": ({ type }) => `${capital(nameOfType(type).many)} have no lines; let it stand on the document`,
+  "sent by others too": ({ type }) =>
+    `${capital(nameOfType(type).many)} are also sent by the other party or by Bandeira itself, who could not fill it in; let it stay empty, and let a level of kind “check” verify that it is filled in`,
   "type without the field": ({ type, field }) =>
     `${capital(nameOfType(type).many)} have no field “${field}”; name one that all its documents have`,
   "known only when sent": ({ field }) =>
@@ -141,6 +143,7 @@ const CODES = {
   "condition needed": "missing",
   "no such type": "unknown",
   "type without lines": "invalid",
+  "sent by others too": "invalid",
   "type without the field": "invalid",
   "known only when sent": "invalid",
   "compared as it cannot be": "invalid",

@@ -24,6 +24,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   id: string | null;
   number: string | null;
   initial?: D;
+  /** As it was last sent, where a draft of its correction was kept since. */
+  sentAs?: AnyDocument | undefined;
   /** Names of people on the document, by id. */
   people?: Record<string, string>;
   today: string;
@@ -137,8 +139,13 @@ function ownOnForm({ fields, today, initial }: FormStart, documentType: string):
 }
 
 /** What is missing as far as it can be told here. */
-function lacking({ lists, fields, today, initial }: FormStart, document: AnyDocument): MissingItem[] {
-  return missingOf(document, { lists, fields }, { dated: document.date, entered: today }, initial);
+function lacking(
+  { lists, fields, today, initial, sentAs, nextRevision = 1, revising }: FormStart,
+  document: AnyDocument,
+): MissingItem[] {
+  // What was never sent has nothing that may stay as it was.
+  const before = nextRevision > 1 || revising ? (sentAs ?? initial) : undefined;
+  return missingOf(document, { lists, fields }, { dated: document.date, entered: today }, before);
 }
 
 /** What is missing, but for fields of which it was said already that they cannot be read. */

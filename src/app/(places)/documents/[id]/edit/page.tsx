@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
-import { documentOf, refusedOf, type DocumentState } from "@/core/approval";
+import { documentOf, lastSent, refusedOf, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { foundAccount, namesOn } from "@/server/documents/form-start";
@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Correct a document" };
 
 /** What was refused of a document and stays refused until it is asked for again. */
 function refusedNow(state: DocumentState) {
-  const parts = documentType(state.document.documentType).parts(state.document);
+  const parts = documentType(state.document.documentType).parts(lastSent(state));
   return refusedOf(state).map(({ part, allowed }) => {
     const { label, amount } = parts.find((one) => one.key === part) ?? { label: part, amount: null };
     return { part, label, amount: amount && formatMoney(amount), allowed };
@@ -40,6 +40,7 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
       id={id}
       number={state.number}
       initial={document}
+      sentAs={state.sentAs}
       people={namesOn(directory, document)}
       // Whoever took over from a requester who has left corrects it in the requester’s name.
       {...formFor({ ...visitor, person: requester ?? visitor.person })}
