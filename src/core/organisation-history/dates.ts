@@ -1,4 +1,5 @@
 import { dayIn, startOfDay } from "../calendar";
+import { canonical } from "../records";
 import type { Located, Result } from "../refusal";
 import { notEdited, type EditReason } from "./reasons";
 
@@ -29,17 +30,31 @@ export function withValue<T extends { from: string }>(list: readonly T[], value:
 
 /**
  * A dated list of states of several fields with a state from a moment on. What differs from the state before is carried on into states already
- * set for later, where they had not set it otherwise themselves: a new manager today stays the manager when a new title begins next month.
+ * set for later, where they had not set it otherwise themselves: a new manager today stays the manager when a new title begins next month. What is taken away now is taken
+ * away later too in the same way. Values are told apart by what they say.
  */
 export function withState<T extends { from: string }>(list: readonly T[], state: T): T[] {
   const before = list.findLast((one) => one.from <= state.from);
-  const changed = (Object.keys(state) as (keyof T)[]).filter(
-    (key) => key !== "from" && before && before[key] !== state[key],
-  );
+  const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(state)])] as (keyof T)[];
+  const changed = keys.filter((key) => key !== "from" && before && !isSame(before[key], state[key]));
   const carried = list.map((one) => {
     if (one.from <= state.from || !before) return one;
-    const fields = changed.filter((key) => one[key] === before[key]).map((key) => [key, state[key]]);
-    return { ...one, ...(Object.fromEntries(fields) as Partial<T>) };
+    const later = { ...one };
+    for (const key of changed) {
+      if (!isSame(one[key], before[key])) continue;
+      if (state[key] === undefined) delete later[key];
+      else later[key] = state[key];
+    }
+    return later;
   });
   return withValue(carried, state);
+}
+
+function isSame(one: unknown, other: unknown): boolean {
+  return one === other || (one !== undefined && other !== undefined && canonical(one) === canonical(other));
+}
+
+/** The same without what is not said. */
+export function plain<T extends object>(said: T): T {
+  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined)) as T;
 }

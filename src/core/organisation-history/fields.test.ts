@@ -70,6 +70,17 @@ describe("a field", () => {
     expect(fieldsAt(without, "2026-03-21T00:00:00.000Z")[0]!.help).toBe("Ask Millaray");
   });
 
+  it("on other documents from today on stays so when another name begins later", () => {
+    const later = after(one, 2, (now) => saveField(now, "own_grant", plain({ name: "funding" }), "2026-03-20", by(2)));
+    // As it comes out of the log: no array is the same one as another.
+    const stored = structuredClone(later);
+    const wider = after(stored, 3, (now) =>
+      saveField(now, "own_grant", plain({ on: ["purchase-order", "expense-claim"] }), null, by(3)),
+    );
+    const [then] = fieldsAt(wider, "2026-03-21T00:00:00.000Z");
+    expect([then!.name, then!.on]).toEqual(["funding", ["purchase-order", "expense-claim"]]);
+  });
+
   it("is found again as it is, and written out as what it changed", () => {
     const again = applyChanges(emptyHistory(), found(asOf(one, at(2)), at(2)));
     expect(asOf(again, at(2)).fields).toEqual(asOf(one, at(2)).fields);

@@ -4,7 +4,7 @@ import { entryCalled, foldKey, LISTS } from "../lists";
 import { foreignToKind, isOwnKey, ownKeyFrom, type OwnField } from "../own-fields";
 import { canonical } from "../records";
 import { asOf, valueAt } from "./as-of";
-import { effective, withState, type Setting } from "./dates";
+import { effective, plain, withState, type Setting } from "./dates";
 import { changeTo, one } from "./edit";
 import { noSuch, notEdited, type Edit } from "./reasons";
 import type { EntryOf, HistoryChange, OrganisationHistory } from "./schema";
@@ -39,7 +39,7 @@ export function saveField(
   if (wrongWhen) return wrongWhen;
   const { kind, part, list, several, ...said } = edit;
   const id = known?.id ?? freeKey(history, edit.name);
-  const state = withoutAbsent({ from: start.value, ...said });
+  const state = plain({ from: start.value, ...said });
   const now = known && valueAt(known.states, start.value);
   const same = now && canonical({ ...now, from: "" }) === canonical({ ...state, from: "" });
   return one(history, "field", {
@@ -51,7 +51,7 @@ export function saveField(
     ...(several && { several }),
     ...(firstDay && { firstDay }),
     ...(lastDay && { lastDay }),
-    states: same ? known.states : withFieldState(known?.states ?? [], state),
+    states: same ? known.states : withState(known?.states ?? [], state),
   });
 }
 
@@ -75,23 +75,10 @@ export function placeFields(history: OrganisationHistory, keys: readonly string[
     if (!field) return noSuch("field", key, `keys.${place}`);
     const now = valueAt(field.states, start.value) ?? field.states.at(-1)!;
     if (now.place === place) continue;
-    const states = withFieldState(field.states, { ...now, from: start.value, place });
+    const states = withState(field.states, { ...now, from: start.value, place });
     changes.push(...changeTo(history, "field", { ...field, states }));
   }
   return { ok: true, value: changes };
-}
-
-type State = EntryOf<"field">["states"][number];
-
-function withoutAbsent<T extends object>(said: T): T {
-  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined)) as T;
-}
-
-/** As `withState`, for parts that may be absent: what is taken away now is taken away later too, unless it was set otherwise there. */
-function withFieldState(states: readonly State[], state: State): State[] {
-  const keys = [...new Set([...states, state].flatMap((said) => Object.keys(said)))];
-  const full = (said: State) => ({ ...Object.fromEntries(keys.map((name) => [name, undefined])), ...said });
-  return withState(states.map(full), full(state)).map((said) => withoutAbsent(said) as State);
 }
 
 function freeKey(history: OrganisationHistory, name: string): string {

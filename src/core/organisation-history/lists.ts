@@ -1,7 +1,7 @@
 import { canonical } from "../records";
 import { ATTRIBUTES, LISTS, LIST_IDS, foldKey, foreignTo, type Attribute, type Attributes, type Entry } from "../lists";
 import { valueAt } from "./as-of";
-import { effective, withState, type Setting } from "./dates";
+import { effective, plain, withState, type Setting } from "./dates";
 import { freeId, one } from "./edit";
 import { noSuch, notEdited, type Edit, type EditReason } from "./reasons";
 import { itemId, type EntryOf, type HistoryChange, type OrganisationHistory } from "./schema";
@@ -70,7 +70,7 @@ export function saveItem(
     key: known?.key ?? key,
     ...(firstDay && { firstDay }),
     ...(lastDay && { lastDay }),
-    states: same ? known.states : withItemState(known?.states ?? [], state),
+    states: same ? known.states : withState(known?.states ?? [], state),
   });
 }
 
@@ -93,22 +93,10 @@ function inOtherCurrency(edit: Attributes, home: string | undefined): { attribut
 
 type State = EntryOf<"listItem">["states"][number];
 
-/** As `withState`, for attributes that may be absent: what is taken away now is taken away later too, unless it was set otherwise there. */
-function withItemState(states: readonly State[], state: State): State[] {
-  const keys = [...new Set([...states, state].flatMap((one) => Object.keys(one)))];
-  const full = (one: State) => ({ ...Object.fromEntries(keys.map((key) => [key, undefined])), ...one });
-  return withState(states.map(full), full(state)).map((one) => plain(one) as State);
-}
-
 /** What an entry says, of what is given: its name and attributes, and nothing else that came along. */
 function saidOf(edit: ItemEdit): Omit<State, "from"> {
   const attributes = (Object.keys(ATTRIBUTES) as Attribute[]).map((attribute) => [attribute, edit[attribute]]);
   return plain({ name: edit.name, ...(Object.fromEntries(attributes) as Attributes) });
-}
-
-/** The same without what is not said. */
-function plain<T extends object>(said: T): T {
-  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined)) as T;
 }
 
 /** An entry whose key is written otherwise, in capitals or with other blanks: it is the same one. */
