@@ -7,6 +7,7 @@ import { reviewedInForce } from "../../../demo/put-in-force";
 import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
+import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
 import { OrganisationSchema } from "@/core/people";
 import { exported } from "../documents/export";
 import { keptColumns, keptOf } from "../documents/kept-columns";
@@ -22,19 +23,9 @@ import { changeList } from "../lists/commands";
 import { newCommandId } from "../log/log";
 import { policyFile, readPolicyFile } from "../policies/files";
 import { readReferenceData } from "../reference-data";
-import { writeAccount } from "../ledger/write";
 import { FieldChangeSchema, changeField, type FieldChange } from "./commands";
 import { fieldUses } from "./views";
 
-const somebody = (id: string, manager: string | null, ...roles: string[]) => ({
-  id,
-  name: id.replace(/^./, (letter) => letter.toUpperCase()),
-  email: `${id}@cerro.example`,
-  title: "staff",
-  unit: id === "consejo" ? "council" : "science",
-  manager,
-  roles: roles.includes("auditor") ? roles : ["requester", ...roles],
-});
 const observatory = OrganisationSchema.parse({
   name: "Observatorio Cerro Bajo",
   currency: "CLP",
@@ -44,14 +35,14 @@ const observatory = OrganisationSchema.parse({
     { id: "science", name: "Science", parent: "council", head: "lautaro" },
   ],
   people: [
-    somebody("consejo", null, "approver"),
-    somebody("lautaro", "consejo", "approver"),
-    somebody("millaray", "lautaro", "approver"),
-    somebody("nehuen", "lautaro"),
-    somebody("rayen", "lautaro", "controller"),
-    somebody("antu", "lautaro", "reviewer"),
-    somebody("suyai", "lautaro", "administrator"),
-    somebody("auditora", "lautaro", "auditor"),
+    somebody("consejo", "council", null, "approver"),
+    somebody("lautaro", "science", "consejo", "approver"),
+    somebody("millaray", "science", "lautaro", "approver"),
+    somebody("nehuen", "science", "lautaro"),
+    somebody("rayen", "science", "lautaro", "controller"),
+    somebody("antu", "science", "lautaro", "reviewer"),
+    somebody("suyai", "science", "lautaro", "administrator"),
+    somebody("auditora", "science", "lautaro", "auditor"),
   ],
 });
 
@@ -87,32 +78,8 @@ const policy = {
   ],
 } as unknown as PolicyInput;
 
-const order = (more: Partial<PurchaseOrder> = {}, ofLine: PurchaseOrder["own"] = { own_life: "3" }): PurchaseOrder => ({
-  documentType: "purchase-order",
-  title: "Mirror cell",
-  requester: "nehuen",
-  onBehalfOf: null,
-  unit: "science",
-  supplier: "Vidrios del Sur",
-  currency: "CLP",
-  date: "2026-09-06",
-  promisedDate: null,
-  note: "",
-  attachments: [],
-  own: { own_grant: "G-7" },
-  lines: [
-    {
-      description: "Cell",
-      category: "",
-      costCentre: "",
-      quantity: "2",
-      unitPrice: 250_000,
-      taxPercent: "0",
-      own: ofLine,
-    },
-  ],
-  ...more,
-});
+const order = (more: Partial<PurchaseOrder> = {}, own: PurchaseOrder["own"] = { own_life: "3" }): PurchaseOrder =>
+  mirrorOrder({ own }, { own: { own_grant: "G-7" }, ...more });
 
 let app: TestApp;
 const change = (one: object, who = "rayen") =>
@@ -152,27 +119,7 @@ beforeEach(() => {
     { policy, basedOn: 0, note: "First", from: "2026-09-05", letStand: "Small house" },
     ["rayen", "antu"],
   );
-  const fields = { paymentTerms: "", email: "a@vidrios.example" };
-  writeAccount(
-    app,
-    "vidrios",
-    [
-      {
-        type: "account entered",
-        data: {
-          id: "vidrios",
-          kind: "supplier",
-          name: "Vidrios del Sur",
-          status: "open",
-          currency: "CLP",
-          group: "",
-          fields: fields as never,
-          askedBy: "rayen",
-        },
-      },
-    ],
-    { actor: "system" },
-  );
+  enterAccount(app, "vidrios", "supplier", "Vidrios del Sur", { paymentTerms: "", email: "a@vidrios.example" });
   app.clock.set("2026-09-06T15:00:00.000Z");
 });
 

@@ -16,6 +16,7 @@ import { bring } from "../../../demo/receipt-picture";
 import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
+import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
 import { namesFor } from "../documents/names";
 import { orderForInvoice } from "../documents/look";
 import { viewDocument } from "../documents/queries";
@@ -25,21 +26,10 @@ import { importCustomers } from "../intake/customers";
 import { readText } from "../intake/import";
 import { readRules } from "../ledger/accounts";
 import { accountView, supplierList } from "../ledger/views";
-import { writeAccount } from "../ledger/write";
 import { newCommandId } from "../log/log";
 import { readReferenceData } from "../reference-data";
 
 const clp = (minor: number) => ({ minor, currency: "CLP" });
-const somebody = (id: string, unit: string, manager: string | null, ...roles: string[]) => ({
-  id,
-  name: id.replace(/^./, (letter) => letter.toUpperCase()),
-  email: `${id}@cerro.example`,
-  title: "staff",
-  unit,
-  manager,
-  roles: ["requester", ...roles],
-});
-
 const observatory = OrganisationSchema.parse({
   name: "Observatorio Cerro Bajo",
   currency: "CLP",
@@ -59,7 +49,7 @@ const observatory = OrganisationSchema.parse({
     somebody("antu", "direction", "ximena", "reviewer"),
     somebody("kuyen", "direction", "ximena", "clerk"),
     somebody("suyai", "direction", "ximena", "administrator"),
-    { ...somebody("auditora", "direction", "ximena"), roles: ["auditor"] },
+    somebody("auditora", "direction", "ximena", "auditor"),
   ],
   lists: [
     {
@@ -131,31 +121,8 @@ const orders = one("purchase-order", "net", {
   ],
 });
 
-const order = (more: Partial<PurchaseOrder["lines"][number]> = {}): PurchaseOrder => ({
-  documentType: "purchase-order",
-  title: "Mirror cell",
-  requester: "nehuen",
-  onBehalfOf: null,
-  unit: "science",
-  supplier: "Vidrios del Sur",
-  currency: "CLP",
-  date: "2026-09-06",
-  promisedDate: null,
-  note: "",
-  attachments: [],
-  lines: [
-    {
-      description: "Cell",
-      category: "10",
-      costCentre: "SCI",
-      project: "G-7",
-      quantity: "2",
-      unitPrice: 250_000,
-      taxPercent: "19",
-      ...more,
-    },
-  ],
-});
+const order = (more: Partial<PurchaseOrder["lines"][number]> = {}): PurchaseOrder =>
+  mirrorOrder({ category: "10", costCentre: "SCI", project: "G-7", taxPercent: "19", ...more });
 
 let app: TestApp;
 beforeEach(() => {
@@ -171,36 +138,9 @@ beforeEach(() => {
       { policy, basedOn: 0, note: "First", from: "2026-09-05", letStand: "Small house" },
       ["rayen", "antu"],
     );
-  const account = (
-    id: string,
-    kind: "supplier" | "customer",
-    name: string,
-    fields: object,
-    status: "open" | "asked for" = "open",
-  ) =>
-    writeAccount(
-      app,
-      id,
-      [
-        {
-          type: "account entered",
-          data: {
-            id,
-            kind,
-            name,
-            status,
-            currency: "CLP",
-            group: "",
-            fields: fields as never,
-            askedBy: "kuyen",
-          },
-        },
-      ],
-      { actor: "system" },
-    );
-  account("vidrios", "supplier", "Vidrios del Sur", { paymentTerms: "N30", email: "a@vidrios.example" });
-  account("instituto", "customer", "Instituto Austral", { limit: clp(100_000), paymentTerms: "N30" });
-  account("planetario", "customer", "Planetario Norte", {}, "asked for");
+  enterAccount(app, "vidrios", "supplier", "Vidrios del Sur", { paymentTerms: "N30", email: "a@vidrios.example" });
+  enterAccount(app, "instituto", "customer", "Instituto Austral", { limit: clp(100_000), paymentTerms: "N30" });
+  enterAccount(app, "planetario", "customer", "Planetario Norte", {}, "asked for");
   // The clocks of Chile go forward at midnight between 5 and 6 September 2026: that day begins at one o'clock.
   app.clock.set("2026-09-06T15:00:00.000Z");
 });
