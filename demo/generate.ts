@@ -1,36 +1,37 @@
-import type { AnyDocument } from "@/core/documents";
+import type { AnyDocument, PurchaseOrder } from "@/core/documents";
 import type { PolicyInput } from "@/core/policy";
-import type { Person } from "@/core/people";
-import type { Result } from "@/core/refusal";
 import { found } from "@/core/organisation-history";
-import { DEMO_START, type App } from "@/server/app";
-import { handClock } from "@/server/clock";
+import { DEMO_START } from "@/server/app";
 import type { Db } from "@/server/db/open";
 import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
-import { saltFrom } from "@/server/log/sealed";
 import { beginPolicy } from "@/server/policies/drafts";
-import { fireTimers } from "@/server/time/timers";
-import { readReferenceData } from "@/server/reference-data";
 import { setRules } from "@/server/ledger/books";
-import { exportRun, makeRun } from "@/server/payments/runs";
-import { lookAtRun } from "@/server/payments/views";
-import { checkpointBySchedule } from "@/server/log/checkpoints";
 import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
-import { balancesOf, customers, shift, suppliers, type Customer } from "./accounts";
-import { looseInvoice, unorderedFrom, randomClaim, randomLimitChange } from "./documents";
+import { balancesOf, customers, suppliers, type Customer } from "./accounts";
+import { building, type Customs, type DemoBuilder } from "./builder";
+import { invoiceFor, looseInvoice, unorderedFrom, randomClaim, randomLimitChange } from "./documents";
 import { augustClaims, furtherPolicies } from "./further-policies";
 import { liveDocuments } from "./live-documents";
 import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
 import { submitAndFollow } from "./simulate-approvals";
-import { DAY, workingMoment, type Happening, type Push } from "./moments";
+import { checkpoints, payOnFridays, timeline } from "./history";
+import { DAY, workingMoment } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { closedAccount, otherAccounts, peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
-import { changeBankDetails, lookIntoHolds, plantDuplicates, splitOrders } from "./planted-anomalies";
+import {
+  QUICK,
+  QUICK_MS,
+  changeBankDetails,
+  isToBeSentTwice,
+  lookIntoHolds,
+  plantDuplicates,
+  splitOrders,
+} from "./planted-anomalies";
 import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
 import { mareviaRules } from "./rules";
@@ -54,21 +55,34 @@ const AUGUST: Plan = {
  */
 const SHARES = { looseInvoices: 1.34, claims: 1.07, limitChanges: 0.1 };
 
-/** The demo under construction: an application whose clock is set by hand. */
-export type DemoBuilder = ReturnType<typeof making>;
+/** What people of Marévia Lines are wont to do. */
+const CUSTOMS: Customs = {
+  receives: "tamsin-roque",
+  pays: "vicente-lourosa",
+  beforePaying: lookIntoHolds,
+  says: {
+    decline: ["Not in this year’s budget.", "We have the same in store.", "Ask for a second offer first."],
+    "send back": ["Which cost centre pays for this?", "The offer is missing.", "Please split by vessel."],
+    approve: [
+      "Agreed at the Monday meeting.",
+      "Price checked against the frame contract.",
+      "Needed before the season.",
+      "Fine, but the last one this quarter.",
+    ],
+  },
+  answersAfter: (make, state, level, silent) => {
+    // In the August of the holiday policy some never answered, and the claim passed by lapse of time.
+    const lapses = state.route?.policy?.id === augustClaims.id && level.timers?.some((one) => one.kind === "overdue");
+    if (lapses && (make.random.chance(0.4) || noneLapsed(make))) return null;
+    return level.pool.includes(QUICK) && silent ? QUICK_MS : undefined;
+  },
+  invoice: ({ random }, { document, number }, date) => invoiceFor(random, document as PurchaseOrder, number, date),
+  comesTwice: isToBeSentTwice,
+};
 
-function making(db: Db, seed: number) {
-  const clock = handClock("2024-07-01T09:00:00.000Z");
-  const random = seeded(seed);
-  const salts = seeded(seed + 1);
-  saltFrom(db, () => salts.uuid().replaceAll("-", ""));
-  const app: App = { db, clock, wall: clock, demo: true, quiet: true, newId: () => random.uuid() };
-  const who = (id: string): Person => readReferenceData(app).directory.person(id)!;
-  const must = <T>(result: Result<T>): T => {
-    if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
-    return result.value;
-  };
-  return { app, clock, random, who, must, db };
+/** However few claims there are, one of that August passed without an answer. */
+function noneLapsed({ db }: DemoBuilder): boolean {
+  return db.prepare("SELECT 1 FROM document WHERE lapsed = 1 LIMIT 1").get() === undefined;
 }
 
 /**
@@ -77,7 +91,7 @@ function making(db: Db, seed: number) {
  * @param orders how many past orders
  */
 export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): void {
-  const make = making(db, seed);
+  const make = building(db, seed, "2024-07-01T09:00:00.000Z", CUSTOMS);
   db.transaction(() => {
     importBasics(make);
     privateDetails(make);
@@ -154,12 +168,7 @@ function writePolicies({ app, clock, random }: DemoBuilder): void {
 
 function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[]): void {
   const { random, app } = make;
-  const queue: Happening[] = [];
-  // What would reach into the days of the live orders happens at the end of the history instead, so that the log runs forward.
-  const push = ({ at, run }: Happening) => {
-    const capped = Math.min(at, HISTORY_END);
-    queue.splice(findPlace(queue, capped), 0, { at: capped, run });
-  };
+  const { push, play } = timeline(HISTORY_END);
   const end = HISTORY_END - 9 * DAY;
   const sometime = (times: number, make_: (date: string) => AnyDocument) => {
     for (let index = 0; index < Math.round(count * times); index += 1) {
@@ -178,7 +187,7 @@ function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[
     const { id, limit } = random.pick(owing);
     return randomLimitChange(random, date, id, limit);
   });
-  for (let friday = "2024-09-13"; friday < "2026-03-05"; friday = shift(friday, 7)) payOn(make, friday, push);
+  payOnFridays(make, "2024-09-13", "2026-03-05", push);
   push({
     at: Date.parse("2025-12-15T11:00:00.000Z"),
     run: () => {
@@ -193,26 +202,17 @@ function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[
   });
   for (const happening of peopleHistory(make)) push(happening);
   const span = { from: Date.parse(HISTORY_FROM), end };
-  for (let month = 9; month < 27; month += 1)
-    push({ at: Date.UTC(2024, month, 1, 3), run: () => void checkpointBySchedule(app) });
+  checkpoints(
+    make,
+    2024,
+    Array.from({ length: 18 }, (_, index) => 9 + index),
+    push,
+  );
   plantDuplicates(make, span.from, span.end);
   const splits = { ...span, count: Math.max(2, Math.round(count / 330)) };
   splitOrders(make, splits, push, (order) => submitAndFollow(make, order, push));
   changeBankDetails(make, push);
-  for (let next = queue.pop(); next; next = queue.pop()) {
-    letTimePass(make, new Date(next.at).toISOString());
-    next.run();
-  }
-}
-
-/** What is planned until a moment happens at its own, one after the other, as the server would let it. */
-function letTimePass({ app, clock, db }: DemoBuilder, until: string): void {
-  const due = db.prepare("SELECT MIN(at) FROM timer WHERE at <= ?").pluck();
-  for (let at = due.get(until) as string | null; at; at = due.get(until) as string | null) {
-    if (at > clock.now()) clock.set(at);
-    fireTimers(app);
-  }
-  clock.set(until);
+  play(make);
 }
 
 type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; until?: string };
@@ -220,35 +220,4 @@ type Plan = { policy: PolicyInput; basedOn: number; note: string; from: string; 
 /** Puts a policy in force; whatever the checks doubt in it, given what has come in by then, somebody lets stand for a reason. */
 function letStand({ app, random }: DemoBuilder, plan: Plan, reason: string): void {
   reviewedInForce(app, () => random.uuid(), { ...plan, letStand: reason });
-}
-
-/** On Fridays the steps that waited are carried out, and what is in the run is paid. */
-function payOn(make: DemoBuilder, friday: string, push: Push): void {
-  const run = () => {
-    runInsideSteps(make.app);
-    lookIntoHolds(make);
-    pay(make, friday);
-  };
-  push({ at: Date.parse(`${friday}T16:30:00.000Z`), run });
-}
-
-/** What is planned by a day is looked at, put in a run and handed to the bank. */
-function pay({ app, who, must, random }: DemoBuilder, day: string): void {
-  const clerk = who("vicente-lourosa");
-  const items = lookAtRun(app, clerk, day).ready.filter((one) => one.ticked);
-  if (items.length === 0) return;
-  const made = must(makeRun(app, clerk, { day, items }, random.uuid()));
-  if ("run" in made) must(exportRun(app, clerk, { run: made.run }, random.uuid()));
-}
-
-// Kept latest first, so that the next happening is taken from the end.
-function findPlace(queue: readonly Happening[], at: number): number {
-  let low = 0;
-  let high = queue.length;
-  while (low < high) {
-    const middle = (low + high) >>> 1;
-    if (queue[middle]!.at > at) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -9,7 +9,7 @@ import { runInsideSteps } from "@/server/ledger/work";
 import { DEMO_START } from "@/server/app";
 import type { Customer } from "./accounts";
 import { withTotals } from "./documents";
-import type { DemoBuilder } from "./generate";
+import type { DemoBuilder } from "./builder";
 import { bankLetter, bring, receiptPicture } from "./receipt-picture";
 import { scrawl } from "./sign";
 

@@ -1,7 +1,7 @@
 import type { DocumentState } from "@/core/approval";
 import type { OrderLine, PurchaseOrder } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
-import type { DemoBuilder } from "./generate";
+import type { DemoBuilder } from "./builder";
 import { signatureFor } from "./sign";
 
 type Sketch = {

@@ -3,7 +3,7 @@ import { changePeople } from "@/server/people/commands";
 import { changeDetail } from "@/server/access/private-details";
 import { readReferenceData } from "@/server/reference-data";
 import { madeUpAccount } from "./accounts";
-import type { DemoBuilder } from "./generate";
+import type { DemoBuilder } from "./builder";
 import { seeded } from "./random";
 
 const ADMINISTRATOR = "joaquina-teles";

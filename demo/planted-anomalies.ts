@@ -2,7 +2,7 @@ import type { AnyDocument, PurchaseOrder } from "@/core/documents";
 import type { DocumentState } from "@/core/approval";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { DAY, workingMoment, type Push } from "./moments";
-import type { DemoBuilder } from "./generate";
+import type { DemoBuilder } from "./builder";
 
 /** What lies in the history of Marévia Lines for a controller or an auditor to find. */
 

@@ -4,9 +4,7 @@ import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { readState } from "@/server/documents/state";
 import { receiveGoods } from "@/server/ledger/books";
 import { readReferenceData, routingFor } from "@/server/reference-data";
-import { invoiceFor } from "./documents";
-import type { DemoBuilder } from "./generate";
-import { QUICK, QUICK_MS, isToBeSentTwice } from "./planted-anomalies";
+import type { DemoBuilder } from "./builder";
 import { signatureFor } from "./sign";
 import { DAY, HOUR, workingMoment, type Push } from "./moments";
 
@@ -48,18 +46,14 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
     return;
   }
   const say = random.chance(0.035) ? "decline" : random.chance(0.04) && state.revision === 1 ? "send back" : "approve";
+  const { says, answersAfter } = make.customs;
   const comment = {
-    decline: random.pick(DECLINES),
-    "send back": random.pick(SEND_BACKS),
-    approve: random.chance(0.12) ? random.pick(APPROVALS) : "",
+    decline: random.pick(says.decline),
+    "send back": random.pick(says["send back"]),
+    approve: random.chance(0.12) ? random.pick(says.approve) : "",
   }[say];
-  // In the August of the holiday policy some never answered, and the claim passed by lapse of time.
-  if (
-    open.timers?.some((one) => one.kind === "overdue") &&
-    state.route?.policy?.id === "claims-in-august" &&
-    (random.chance(0.4) || noneLapsed(make))
-  )
-    return;
+  const after = answersAfter?.(make, state, open, say === "approve" && !comment);
+  if (after === null) return;
   const run = () => {
     // It may have lapsed meanwhile.
     if (readState(app.db, state.id)?.status !== "waiting") return;
@@ -67,7 +61,7 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
     // Everybody who is asked is away with nobody to stand in: it waits.
     if (able.length === 0) return push({ at: workingMoment(random, Date.parse(make.clock.now()) + DAY), run });
     const approver = who(random.pick(able));
-    const after = must(
+    const decided = must(
       commandDocument(
         app,
         approver,
@@ -84,16 +78,16 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
         true,
       ),
     );
-    if (after.status !== "sent back") return follow(make, after, push);
-    const corrected = { ...after.document, note: `Corrected: ${comment}` };
+    if (decided.status !== "sent back") return follow(make, decided, push);
+    const corrected = { ...decided.document, note: `Corrected: ${comment}` };
     const resubmit = () =>
       follow(
         make,
         must(
           commandDocument(
             app,
-            who(after.document.requester),
-            after.id,
+            who(decided.document.requester),
+            decided.id,
             { type: "submit", document: corrected },
             random.uuid(),
             true,
@@ -103,13 +97,10 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
       );
     push({ at: workingMoment(random, Date.parse(make.clock.now()) + 6 * HOUR), run: resubmit });
   };
-  const atOnce = open.pool.includes(QUICK) && say === "approve" && !comment;
-  push({ at: atOnce ? now + QUICK_MS : workingMoment(random, now + random.logNormal(9, 0.9) * HOUR), run });
-}
-
-/** However few claims there are, one of that August passed without an answer. */
-function noneLapsed({ db }: DemoBuilder): boolean {
-  return db.prepare("SELECT 1 FROM document WHERE lapsed = 1 LIMIT 1").get() === undefined;
+  push({
+    at: after === undefined ? workingMoment(random, now + random.logNormal(9, 0.9) * HOUR) : now + after,
+    run,
+  });
 }
 
 /** Those who can decide at a level now, in their own name or another’s. */
@@ -121,20 +112,12 @@ function whoCan({ app, clock }: DemoBuilder, state: DocumentState, level: LevelS
   return [...new Set(able.map((one) => one.person))];
 }
 
-const DECLINES = ["Not in this year’s budget.", "We have the same in store.", "Ask for a second offer first."];
-const SEND_BACKS = ["Which cost centre pays for this?", "The offer is missing.", "Please split by vessel."];
-const APPROVALS = [
-  "Agreed at the Monday meeting.",
-  "Price checked against the frame contract.",
-  "Needed before the season.",
-  "Fine, but the last one this quarter.",
-];
-
 /** Goods come in some days after an order is approved, and most are invoiced; some invoices come before the goods, and a few come twice. */
 function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
   const { random, app, who, must } = make;
   const { document, number } = state;
-  if (document.documentType !== "purchase-order" || state.status !== "approved" || document.currency !== "EUR") return;
+  const home = readReferenceData(app).directory.organisation.currency;
+  if (document.documentType !== "purchase-order" || state.status !== "approved" || document.currency !== home) return;
   if (!random.chance(0.62)) return;
   const now = Date.parse(make.clock.now());
   const arrives = workingMoment(random, now + random.int(3, 16) * DAY);
@@ -144,16 +127,16 @@ function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
     run: () =>
       document.lines.forEach((line, index) => {
         const receipt = { order: number, line: index + 1, quantity: line.quantity };
-        must(receiveGoods(app, who("tamsin-roque"), receipt, random.uuid()));
+        must(receiveGoods(app, who(make.customs.receives), receipt, random.uuid()));
       }),
   });
   const invoiceAt = workingMoment(random, arrives + random.int(1, 6) * DAY);
   push({
     at: invoiceAt,
     run: () => {
-      const invoice = invoiceFor(random, document, number, make.clock.now().slice(0, 10));
+      const invoice = make.customs.invoice(make, state, make.clock.now().slice(0, 10));
       submitAndFollow(make, invoice, push);
-      if (!isToBeSentTwice(make)) return;
+      if (!make.customs.comesTwice?.(make)) return;
       const again = { ...invoice, invoiceNumber: invoice.invoiceNumber.replace(/-0*/g, " ") };
       push({
         at: workingMoment(random, Date.parse(make.clock.now()) + 6 * DAY),

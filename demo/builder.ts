@@ -1,0 +1,55 @@
+import type { DocumentState, LevelState } from "@/core/approval";
+import type { SupplierInvoice } from "@/core/documents";
+import type { Person } from "@/core/people";
+import type { Result } from "@/core/refusal";
+import type { App } from "@/server/app";
+import { handClock } from "@/server/clock";
+import type { Db } from "@/server/db/open";
+import { saltFrom } from "@/server/log/sealed";
+import { readReferenceData } from "@/server/reference-data";
+import { seeded } from "./random";
+
+/** What people of a demo organisation are wont to do while its history is made up. */
+export type Customs = {
+  /** Who notes that goods came in. */
+  receives: string;
+  /** Who pays on Fridays, and what is looked into before. */
+  pays: string;
+  beforePaying?: (make: DemoBuilder) => void;
+  says: Readonly<Record<"decline" | "send back" | "approve", readonly string[]>>;
+  /**
+   * Milliseconds after which an approver answers, where that is not some hours as with everybody; null where nobody does.
+   * @param silent approves, and says nothing about it
+   */
+  answersAfter?: (
+    make: DemoBuilder,
+    state: DocumentState,
+    level: LevelState,
+    silent: boolean,
+  ) => number | null | undefined;
+  /** The invoice of an order of which the goods have come, on a day. */
+  invoice: (make: DemoBuilder, order: DocumentState, date: string) => SupplierInvoice;
+  /** Whether an invoice comes a second time, its number written a little differently. */
+  comesTwice?: (make: DemoBuilder) => boolean;
+};
+
+/** A demo under construction: an application whose clock is set by hand, and what its people are wont to do. */
+export type DemoBuilder = ReturnType<typeof building>;
+
+/**
+ * Begins a demo in an empty database. The same seed gives the same events, hashes included.
+ * @param from when its clock begins
+ */
+export function building(db: Db, seed: number, from: string, customs: Customs) {
+  const clock = handClock(from);
+  const random = seeded(seed);
+  const salts = seeded(seed + 1);
+  saltFrom(db, () => salts.uuid().replaceAll("-", ""));
+  const app: App = { db, clock, wall: clock, demo: true, quiet: true, newId: () => random.uuid() };
+  const who = (id: string): Person => readReferenceData(app).directory.person(id)!;
+  const must = <T>(result: Result<T>): T => {
+    if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
+    return result.value;
+  };
+  return { app, clock, random, who, must, db, customs };
+}
