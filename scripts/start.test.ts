@@ -10,9 +10,9 @@ import { temporaryFolder } from "../demo/temporary";
 
 const root = path.join(import.meta.dirname, "..");
 
-function demo(env: Record<string, string>): Promise<{ status: number | null; stderr: string }> {
+function demo(env: Record<string, string>, ...args: string[]): Promise<{ status: number | null; stderr: string }> {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, ["scripts/demo.mjs"], {
+    const child = spawn(process.execPath, ["scripts/demo.mjs", ...args], {
       cwd: root,
       env: { ...process.env, ...env },
       stdio: ["ignore", "ignore", "pipe"],
@@ -48,6 +48,17 @@ describe("npm run demo", () => {
     expect((await demo({ PORT: "many" })).stderr).toBe(
       "PORT=many is not a port; set it to a number from 1 to 65535.\n",
     );
+  });
+  it("with an organisation that there is none of, a number that is none, or an option that it has not", async () => {
+    const env = { PORT: "4399", BANDEIRA_DATA: temporaryFolder() };
+    expect((await demo(env, "--organisation", "moon")).stderr).toBe(
+      "There is no demo called “moon”; there are: lines, observatory.\n",
+    );
+    expect((await demo(env, "many")).stderr).toBe(
+      "“many” is not how many past orders the demo is to have; write a number such as 1000.\n",
+    );
+    expect((await demo(env, "--organization", "observatory")).stderr).toContain("The call is: npm run demo -- [number");
+    expect(fs.readdirSync(env.BANDEIRA_DATA)).toEqual([]);
   });
 });
 

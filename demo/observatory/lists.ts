@@ -120,7 +120,7 @@ export const observatoryFields: OwnField[] = [
     // Optics and cryogenics are bought for some instrument.
     when: { kind: "choice", field: "category", is: "one of", values: ["10", "20"] },
   }),
-  field("export_licence", "needs an export licence", { kind: "flag", part: "document", on: [ORDERS] }),
+  field("export_licence", "export licence needed", { kind: "flag", part: "document", on: [ORDERS] }),
   field("life", "expected life in years", {
     kind: "number",
     part: "line",

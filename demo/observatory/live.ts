@@ -96,7 +96,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
   submit(
     order("fresia-nunque", "Lodge mattresses", "Limpieza Altos Blancos", [["Mattress", "30", "14", 62_000, "6"]], {}),
   );
-  at("10T08:30");
+  at("10T11:50");
   enter(
     order(
       "dagny-solvik",
@@ -108,7 +108,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
       },
     ),
   );
-  at("10T08:40");
+  at("10T12:05");
   submit(
     withTotals({
       documentType: "supplier-invoice",
@@ -140,7 +140,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
       ],
     }),
   );
-  at("10T08:50");
+  at("10T12:20");
   submit({
     documentType: "expense-claim",
     title: "Observing run, February",
@@ -176,7 +176,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
     attachments: [],
     own: { own_campaign: "2026-S" },
   });
-  at("10T09:00");
+  at("10T12:30");
   for (const { id, name, limit } of institutes.filter((one) => !one.agreement).slice(0, 1))
     submit({
       documentType: "credit-limit-change",

@@ -51,9 +51,9 @@ const UNLIMITED: Limit = { kind: "unlimited" };
 /** Limits in whole pesos, in the order of the types. */
 const limits: [person: string, ...limits: (Limit | number | null)[]][] = [
   [HEAD, UNLIMITED, UNLIMITED, UNLIMITED, UNLIMITED],
-  ["gaspar-otey", 60_000_000, 60_000_000, 5_000_000, 80_000_000],
-  ["valentina-orrago", 30_000_000, 40_000_000, 3_000_000, 40_000_000],
-  ["ines-huaiquil", null, 25_000_000, null, 40_000_000],
+  ["gaspar-otey", UNLIMITED, UNLIMITED, UNLIMITED, UNLIMITED],
+  ["valentina-orrago", 30_000_000, 40_000_000, 5_000_000, 40_000_000],
+  ["ines-huaiquil", 5_000_000, 25_000_000, 1_000_000, 40_000_000],
   ["tadeo-villagran", 15_000_000, 15_000_000, 2_000_000, null],
   ["rocio-barahona", 15_000_000, 15_000_000, 2_000_000, null],
   ["eleuterio-maulen", 10_000_000, 10_000_000, 1_500_000, null],

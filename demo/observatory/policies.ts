@@ -62,7 +62,7 @@ const directorsOwn = (count: number) => ({
   when: { kind: "choice" as const, field: "requester", is: "one of" as const, values: ["isidora-llanca"] },
   thresholds: [],
   bands: required(count),
-  levels: [council(1, ["approves"])],
+  levels: [council(1, ["approves"]), level("deputy", "Deputy director", 2, ["approves"], people("gaspar-otey"))],
 });
 
 /** By what has to leave or enter the country, by grant, and by amount; what is to last long is looked at as an asset besides. */
@@ -101,6 +101,7 @@ export const orderPolicy: PolicyInput = {
         ),
         administration(2, ["none", "approves", "approves"]),
         council(3, ["none", "none", "approves"]),
+        director(4, ["none", "none", "approves"]),
       ],
     },
     {
@@ -122,8 +123,8 @@ export const orderPolicy: PolicyInput = {
             when: { kind: "number", field: "own_life", is: "over", value: "5" },
           },
         ),
-        director(3, ["none", "none", "approves", "approves"]),
-        council(4, ["none", "none", "none", "approves"]),
+        council(3, ["none", "none", "none", "approves"]),
+        director(4, ["none", "none", "approves", "approves"]),
       ],
     },
     {
@@ -168,9 +169,9 @@ export const invoicePolicy: PolicyInput = {
       id: "matched",
       name: "Matched",
       when: { kind: "choice", field: "match", is: "one of", values: ["matched"] },
-      thresholds: below(8_000_000),
-      bands: [free, ...required(1)],
-      levels: [treasurer(1, ["none", "approves"])],
+      thresholds: below(8_000_000, 25_000_000),
+      bands: [free, ...required(2)],
+      levels: [treasurer(1, ["none", "approves", "approves"]), director(2, ["none", "none", "approves"])],
     },
     {
       id: "on-a-grant",
@@ -298,15 +299,19 @@ export const creditPolicy: PolicyInput = {
       },
       thresholds: below(15_000_000),
       bands: required(2),
-      levels: [treasurer(1, ["approves", "approves"]), council(2, ["none", "approves"])],
+      levels: [
+        treasurer(1, ["approves", "approves"]),
+        council(2, ["none", "approves"]),
+        director(3, ["none", "approves"]),
+      ],
     },
     {
       id: "everything-else",
       name: "Everything else",
       when: "otherwise",
-      thresholds: [],
-      bands: required(1),
-      levels: [treasurer(1, ["approves"])],
+      thresholds: below(40_000_000),
+      bands: required(2),
+      levels: [treasurer(1, ["approves", "approves"]), director(2, ["none", "approves"])],
     },
   ],
   holds: [{ reason: "Papers missing", blocks: ["use"], when: flag("papersMissing"), keeps: true }],

@@ -59,9 +59,9 @@ export function sayShare(share: number): string {
   return share > 0 && share < 0.005 ? "<1%" : `${Math.round(share * 100)}%`;
 }
 
-/** A whole amount in short form for tight places. @example sayShort(19840000) // "19.8 M" */
+/** A whole amount in short form for tight places, in one piece. @example sayShort(19840000) // "19.8 M" */
 export function sayShort(major: number): string {
-  if (major >= 1e6) return `${(major / 1e6).toFixed(major >= 1e8 ? 0 : 1)} M`;
+  if (major >= 1e6) return `${Number((major / 1e6).toFixed(major >= 1e8 ? 0 : 1))}\u00a0M`;
   if (major >= 1e3) return `${Math.round(major / 1e3)}k`;
   return String(Math.round(major));
 }

@@ -1,6 +1,7 @@
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
 import { isGroup, type Comparison, type Condition, type Vocabulary } from "../conditions";
+import { isOwnKey } from "../own-fields";
 
 /**
  * A condition as a part of a sentence, without capital or full stop.
@@ -49,6 +50,8 @@ function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
         ? `${subject} rose by more than ${comparison.percent} per cent`
         : `${subject} rose by more than ${formatMoney(comparison.amount!)}`;
     case "flag":
+      // What the organisation asks itself is a question answered yes or no; the program's own are marks that are set.
+      if (isOwnKey(comparison.field)) return `“${words.label}” is ${comparison.is ? "yes" : "no"}`;
       return comparison.is ? `${subject} is set` : `${subject} is not set`;
   }
 }

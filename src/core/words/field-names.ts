@@ -1,7 +1,7 @@
 import { typeWords } from "../documents";
 import type { Lists } from "../lists";
 import { formatMoney } from "../money";
-import type { OwnField, OwnKind, OwnValue } from "../own-fields";
+import type { OwnField, OwnKind, OwnValue, OwnValues } from "../own-fields";
 import { joinWords, sayDate } from "../text";
 import { namesOfLists } from "./list-names";
 
@@ -50,7 +50,15 @@ export type FieldNames = {
   field(key: string): string;
   /** What stands in a field, as it is read. */
   fieldValue(key: string, value: OwnValue): string;
+  /** Fields in the order of the form; those that are not known come last. */
+  inFormOrder(keys: readonly string[]): readonly string[];
 };
+
+/** What a document or a line of it says in fields of the organisation's own, in the order of the form: what each is called, and what stands in it. */
+export function sayOwnValues(own: OwnValues | undefined, names: FieldNames): [name: string, value: string][] {
+  if (!own) return [];
+  return names.inFormOrder(Object.keys(own)).map((key) => [names.field(key), names.fieldValue(key, own[key]!)]);
+}
 
 /** What fields are called by what they are or were. @param person says the name of a person by id */
 export function namesOfFields(
@@ -60,7 +68,10 @@ export function namesOfFields(
 ): FieldNames {
   const known = new Map(fields.map((field) => [field.key, field]));
   const { entry } = namesOfLists(lists);
+  const places = new Map(fields.map(({ key }, index) => [key, index]));
+  const placeOf = (key: string) => places.get(key) ?? fields.length;
   return {
+    inFormOrder: (keys) => keys.toSorted((a, b) => placeOf(a) - placeOf(b)),
     field: (key) => known.get(key)?.name ?? key,
     fieldValue: (key, value) => {
       const { kind, list = "" } = known.get(key) ?? {};

@@ -35,6 +35,7 @@ export function namesFor(
     entry: (list, key) => entryOf(lists, list, key)?.name ?? today.entry(list, key),
     field: (key) => (knew.has(key) ? then : today).field(key),
     fieldValue: (key, value) => (knew.has(key) ? then : today).fieldValue(key, value),
+    inFormOrder: then.inFormOrder,
   };
 }
 

@@ -14,6 +14,7 @@ import {
   type Names,
   sayShown,
   sayChange,
+  sayOwnValues,
 } from "@/core/words";
 import type { App } from "../app";
 import { readDrawn } from "../access/drawn";
@@ -50,10 +51,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
         .attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`)
         .join("\n"),
     ],
-    ...Object.entries(documentOf(state).own ?? {}).map(([key, value]): Row => [
-      capital(words.field(key)),
-      words.fieldValue(key, value),
-    ]),
+    ...sayOwnValues(documentOf(state).own, words).map(([name, value]): Row => [capital(name), value]),
   ];
   const rule: Row[] = [
     [

@@ -1,7 +1,7 @@
 import { Fragment, type ReactNode } from "react";
 import { documentType, type AnyDocument, type RefusedPart, type Remark } from "@/core/documents";
 import type { WithOwn } from "@/core/own-fields";
-import { sayChange, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
+import { sayChange, sayOwnValues, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
 import { capital } from "@/core/text";
 import { SectionTitle } from "../primitives";
 import { Table } from "../tables";
@@ -108,13 +108,13 @@ export function peopleOf(document: AnyDocument, names: Names): Particular[] {
 }
 
 /** What a document or a line says in fields of the organisation's own. */
-export function ownOf({ own = {} }: WithOwn, words: Words): Particular[] {
-  return Object.entries(own).map(([key, value]) => [capital(words.field(key)), words.fieldValue(key, value)]);
+export function ownOf({ own }: WithOwn, words: Words): Particular[] {
+  return sayOwnValues(own, words).map(([name, value]) => [capital(name), value]);
 }
 
 /** The same of a line, in a row with what else is said of it. */
 export function sayOwn(line: WithOwn, words: Words): string[] {
-  return Object.entries(line.own ?? {}).map(([key, value]) => `${words.field(key)}: ${words.fieldValue(key, value)}`);
+  return sayOwnValues(line.own, words).map(([name, value]) => `${name}: ${value}`);
 }
 
 export function Papers({ document, id }: { document: AnyDocument; id: string }) {

@@ -1,0 +1,112 @@
+// What matters of the program, on every organisation that it can be tried with: what was decided is worked out again, verified, checked, taken out and brought in.
+import { beforeAll, describe, expect, it } from "vitest";
+import { documentType, documentTypeKeys } from "@/core/documents";
+import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
+import type { App } from "@/server/app";
+import { demoClock, handClock } from "@/server/clock";
+import { openDatabase } from "@/server/db/open";
+import { viewDocument } from "@/server/documents/queries";
+import { recomputed } from "@/server/documents/recompute";
+import { readState } from "@/server/documents/state";
+import { evidenceOf, zipped } from "@/server/evidence/files";
+import { dumpProjections, rebuild } from "@/server/log/rebuild";
+import { findingsFor } from "@/server/policies/commands";
+import { policyFile, readPolicyFile } from "@/server/policies/files";
+import { readReferenceData } from "@/server/reference-data";
+import { DEMO_ORGANISATIONS, type DemoKey } from "./organisations";
+import { temporaryFolder } from "./temporary";
+import { value } from "./test-app";
+import { ours, python } from "./test-evidence";
+
+const lastHash = ({ db }: App) => db.prepare("SELECT hash FROM event ORDER BY seq DESC LIMIT 1").pluck().get();
+const START = "2026-03-10T13:00:00.000Z";
+
+describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
+  const demo = DEMO_ORGANISATIONS[key];
+  let app: App;
+  let ids: string[];
+  const made = () => {
+    const db = openDatabase(temporaryFolder());
+    demo.generate(db, { orders: 40 });
+    return { db, clock: handClock(START), wall: handClock(START), demo: true };
+  };
+  const who = (role: "auditor" | "controller") =>
+    readReferenceData(app).directory.organisation.people.find(({ roles }) => roles.includes(role))!;
+  const view = (id: string) => {
+    const found = viewDocument(app, who("auditor"), id);
+    if (!found.ok) throw new Error(id);
+    return found.value;
+  };
+  const inForce = (): PolicyVersion[] => {
+    const { versions } = readReferenceData(app);
+    const policies = [...new Set(versions.map(({ policy }) => policy.id))];
+    return policies.flatMap(
+      (id) =>
+        inForceAt(
+          versions.filter(({ policy }) => policy.id === id),
+          START,
+        ) ?? [],
+    );
+  };
+
+  beforeAll(() => {
+    app = made();
+    ids = app.db
+      .prepare("SELECT id FROM document WHERE submitted_at IS NOT NULL ORDER BY id")
+      .pluck()
+      .all() as string[];
+  }, 120_000);
+
+  it("has documents of every type that people submit, begins in working hours, and is the same for the same seed", () => {
+    const types = new Set(ids.map((id) => readState(app.db, id)!.document.documentType));
+    for (const type of ["purchase-order", "supplier-invoice", "expense-claim", "credit-limit-change"])
+      expect(types).toContain(type);
+    const { timeZone } = readReferenceData(app).directory.organisation;
+    const begins = demoClock(app.db, "2026-03-10T09:10:00.000Z").now();
+    const hour = Number(new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit" }).format(new Date(begins)));
+    expect(hour).toBeGreaterThanOrEqual(8);
+    expect(hour).toBeLessThan(12);
+    expect(lastHash(made())).toBe(lastHash(app));
+  }, 120_000);
+
+  it("every route is worked out again the same, and everything in the log leads to what is shown", () => {
+    const wrong = ids.flatMap((id) => {
+      const found = recomputed(app, view(id));
+      return found && found.differences.length === 0 ? [] : [`${id}: ${found?.differences[0]}`];
+    });
+    expect(wrong).toEqual([]);
+    const before = dumpProjections(app.db);
+    rebuild(app.db);
+    expect(dumpProjections(app.db)).toEqual(before);
+  }, 120_000);
+
+  it("both verifiers accept the evidence of a document of each type", async () => {
+    for (const type of documentTypeKeys) {
+      const id = ids.findLast((one) => one.startsWith(`${documentType(type).name.prefix.toLowerCase()}-`));
+      if (!id) continue;
+      const bytes = zipped(new Map(await evidenceOf(app, view(id))));
+      expect([id, ours(bytes), python(bytes)]).toEqual([id, [], []]);
+    }
+  }, 120_000);
+
+  it("the checks have nothing fatal or doubtful against what is in force", () => {
+    const found = inForce().flatMap(({ policy }) =>
+      findingsFor(app, policy).map(({ weight, code, place }) => `${policy.id}: ${weight}, ${code}, ${place.section}`),
+    );
+    expect(inForce().length).toBeGreaterThanOrEqual(5);
+    expect(found.filter((one) => !one.includes(": passing"))).toEqual([]);
+  });
+
+  it("every policy goes out as a table, as DMN and as JSON, and comes in again with the conditions, thresholds and levels that it had", async () => {
+    const rules = ({ sections }: Policy) =>
+      sections.map(({ when, thresholds, levels }) => [when, thresholds, levels.map((one) => [one.marks, one.when])]);
+    for (const { policy, version } of inForce()) {
+      for (const as of ["json", "csv", "dmn"] as const) {
+        const file = value(await policyFile(app, who("controller"), policy.id, { as, version }));
+        const text = await file.text();
+        const read = value(await readPolicyFile(app, who("controller"), { format: as, text, base: policy }));
+        expect([policy.id, as, rules(read.policy)]).toEqual([policy.id, as, rules(policy)]);
+      }
+    }
+  }, 120_000);
+});
