@@ -1,15 +1,19 @@
 // What matters of the program, on every organisation that it can be tried with: what was decided is worked out again, verified, checked, taken out and brought in.
 import { beforeAll, describe, expect, it } from "vitest";
-import { documentType, documentTypeKeys } from "@/core/documents";
+import { documentType, documentTypeKeys, type PurchaseOrder } from "@/core/documents";
+import { plainAmount } from "@/core/money";
+import type { OwnValues } from "@/core/own-fields";
 import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import type { App } from "@/server/app";
 import { demoClock, handClock } from "@/server/clock";
+import { toCsv } from "@/server/csv";
 import { openDatabase } from "@/server/db/open";
 import { viewDocument } from "@/server/documents/queries";
 import { recomputed } from "@/server/documents/recompute";
 import { readState } from "@/server/documents/state";
 import { evidenceOf, zipped } from "@/server/evidence/files";
 import { dumpProjections, rebuild } from "@/server/log/rebuild";
+import { readText } from "@/server/intake/import";
 import { findingsFor } from "@/server/policies/commands";
 import { policyFile, readPolicyFile } from "@/server/policies/files";
 import { readReferenceData } from "@/server/reference-data";
@@ -109,4 +113,50 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
       }
     }
   }, 120_000);
+
+  it("its orders, written as a table, are read back with the same parties, lines, lists and own fields", () => {
+    const orders = ids
+      .map((id) => readState(app.db, id)!.document)
+      .filter((one) => one.documentType === "purchase-order")
+      // What ended before can be put on no new document.
+      .filter(({ date }) => date >= "2025-11-01");
+    const { organisation } = readReferenceData(app).directory;
+    const keys = organisation.fields.filter(({ on }) => on.includes("purchase-order")).map((field) => field.key);
+    const said = (own: OwnValues | undefined, key: string) => {
+      const value = own?.[key];
+      return typeof value === "boolean" ? (value ? "yes" : "no") : typeof value === "string" ? value : "";
+    };
+    const head = ["reference", "title", "supplier", "currency", "date", "description", "category", "cost centre"];
+    const rows = orders.flatMap((order, index) =>
+      order.lines.map((line) => [
+        `R${index}`,
+        order.title,
+        order.supplier,
+        order.currency,
+        order.date,
+        line.description,
+        line.category,
+        line.costCentre,
+        line.quantity,
+        plainAmount({ minor: line.unitPrice, currency: order.currency }),
+        line.taxPercent,
+        ...keys.map((key) => said(order.own, key) || said(line.own, key)),
+      ]),
+    );
+    const csv = toCsv([[...head, "quantity", "price", "tax", ...keys], ...rows]);
+    const [buyer] = organisation.people;
+    const { lists, fields, people } = organisation;
+    const taker = { requester: buyer!.id, unit: buyer!.unit, today: START.slice(0, 10), lists, fields, people };
+    const read = value(readText(csv, taker, "f"));
+    expect(read.bad).toEqual([]);
+    const plain = ({ title, supplier, currency, lines, own }: PurchaseOrder) => ({
+      title,
+      supplier,
+      currency,
+      lines,
+      own: own ?? {},
+    });
+    expect(read.documents.map(({ document }) => plain(document as PurchaseOrder))).toEqual(orders.map(plain));
+    expect(orders.length).toBeGreaterThan(5);
+  });
 });

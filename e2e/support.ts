@@ -118,15 +118,20 @@ export async function sendToReviewer(page: Page, why: string, from: string | nul
 }
 
 /** The reviewer approves a version. */
-export async function approveVersion(browser: Browser, policy: string, version: number): Promise<void> {
-  const reviewer = await pageOf(browser, "rosalind-amado");
+export async function approveVersion(
+  browser: Browser,
+  policy: string,
+  version: number,
+  by = { id: "rosalind-amado", name: "Rosalind Amado" },
+): Promise<void> {
+  const reviewer = await pageOf(browser, by.id);
   await reviewer.goto(`/policies/${policy}?version=${version}`);
   await reviewer.getByRole("button", { name: "Approve the version" }).click();
   await reviewer
     .getByRole("dialog")
     .getByRole("button", { name: `Approve version ${version}` })
     .click();
-  await expect(reviewer.getByText(/^Approved by Rosalind Amado/)).toBeVisible();
+  await expect(reviewer.getByText(`Approved by ${by.name}`)).toBeVisible();
   await reviewer.context().close();
 }
 

@@ -148,7 +148,7 @@ describe("fields of the organisation’s own", () => {
     ]).toEqual([
       "the grant is Radio",
       "the expected life in years of a line is over 5",
-      "the export licence is set",
+      "“export licence” is yes",
       `the user is ${known.person("boss")!.name}`,
     ]);
     expect(

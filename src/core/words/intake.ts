@@ -4,6 +4,7 @@ import { refusal, type Located, type Refusal } from "../refusal";
 import { sayNoAmount } from "./amounts";
 import { WRITTEN } from "./field-names";
 import { oneOf } from "./list-names";
+import { IDS, type Names } from "./names";
 import { sayBy, type Wording } from "./wording";
 
 const COMES_OF: Readonly<Record<ComesOf, string>> = {
@@ -70,8 +71,8 @@ const INTAKE = {
 } satisfies Wording<IntakeReason>;
 
 /** Why a value of a file of documents is not taken in, after where it stands. */
-export function sayIntake(why: IntakeReason): string {
-  return sayBy(INTAKE, why);
+export function sayIntake(why: IntakeReason, names: Names = IDS): string {
+  return sayBy(INTAKE, why, names);
 }
 
 /** The same of a whole file and its parts, with where it stands. */

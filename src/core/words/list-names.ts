@@ -1,17 +1,23 @@
+import type { OwnField } from "../own-fields";
 import { nameOfEntry, type Attribute, type ListId, type Lists } from "../lists";
 
 /** What lists and what stands in them are called. */
 export type ListNames = {
-  /** What a list of the organisation’s own is called. */
-  list(id: string): string;
+  /** What one entry of a list of the organisation’s own is called: as the field in which it is chosen. */
+  one(list: string): string;
   /** What stands in a list under a key. */
   entry(list: string, key: string): string;
 };
 
-/** What lists and their entries are called by what they are now, or were. */
-export function namesOfLists(lists: Lists): ListNames {
+/** What lists and their entries are called by what they are now, or were. @param fields of the organisation's own, some of which choose from lists */
+export function namesOfLists(lists: Lists, fields: readonly Pick<OwnField, "list" | "name">[] = []): ListNames {
   return {
-    list: (id) => lists.find((one) => one.id === id)?.name || id,
+    one: (id) => {
+      const [name, ...others] = new Set(fields.filter(({ list }) => list === id).map((field) => field.name));
+      // A list has the name of many; where it is chosen in fields of several names, or in none, no word for one is known.
+      if (name !== undefined && others.length === 0) return name;
+      return `entry of “${lists.find((one) => one.id === id)?.name || id}”`;
+    },
     entry: (list, key) => nameOfEntry(lists, list, key),
   };
 }
@@ -77,13 +83,13 @@ export const ATTRIBUTE_WORDS: Readonly<Record<Attribute, string>> = {
   newSupplier: "For a new supplier",
 };
 
-/** What one entry of a list is called, such as “cost centre”; a list of the organisation's own by its own name. */
-export function oneOf(list: string, names: Pick<ListNames, "list">): string {
-  return isBuiltIn(list) ? LIST_WORDS[list].one : names.list(list);
+/** What one entry of a list is called, such as “cost centre”. */
+export function oneOf(list: string, names: Pick<ListNames, "one">): string {
+  return isBuiltIn(list) ? LIST_WORDS[list].one : names.one(list);
 }
 
 /** What has an owner: a customer, a supplier, or an entry of a list. */
-export function sayOwned(of: string, names: Pick<ListNames, "list">): string {
+export function sayOwned(of: string, names: Pick<ListNames, "one">): string {
   return of === "customer" || of === "supplier" ? of : oneOf(of, names);
 }
 

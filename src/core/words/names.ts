@@ -62,11 +62,11 @@ const nobodyNamed = (lists: ListNames, fields: FieldNames = namesOfFields([], []
 });
 
 /** Every id and key stands for itself. For sentences that name nothing by its id. */
-export const IDS: Names = nobodyNamed({ list: itself, entry: (_, key) => key });
+export const IDS: Names = nobodyNamed({ one: itself, entry: (_, key) => key });
 
 /** The same with what stands in lists and fields by their names, for a browser that knows these and nobody. */
 export function namesOfEntries(lists: Lists, fields: readonly OwnField[] = []): Names {
-  return nobodyNamed(namesOfLists(lists), namesOfFields(fields, lists));
+  return nobodyNamed(namesOfLists(lists, fields), namesOfFields(fields, lists));
 }
 
 /** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
@@ -82,7 +82,7 @@ export function namesOf(directory: Directory, about: About = {}): Names {
   const known = (about.policy?.sections ?? []).flatMap((section) => section.levels);
   const level = (id: string): Level | undefined => known.find((one) => one.id === id);
   const { policy } = about;
-  const lists = namesOfLists(directory.organisation.lists);
+  const lists = namesOfLists(directory.organisation.lists, directory.organisation.fields);
   const section = (id: string): Section | undefined => policy?.sections.find((one) => one.id === id);
   return {
     directory,

@@ -47,7 +47,8 @@ const RULES: RuleWords = {
         : "on the way up their line to the first whose limit covers the amount",
   },
   owner: {
-    whom: ({ of }, directory) => `the owner of the ${sayOwned(of, namesOfLists(directory.organisation.lists))}`,
+    whom: ({ of }, { organisation }) =>
+      `the owner of the ${sayOwned(of, namesOfLists(organisation.lists, organisation.fields))}`,
     because: () => "as their owner",
   },
   namedOnDocument: {

@@ -169,7 +169,7 @@ describe("fields of the organisation’s own", () => {
 
   it.each<[string, Partial<PurchaseOrder>, PurchaseOrder["own"], string]>([
     ["nothing where something is needed", { own: {} }, undefined, "Fill in the grant"],
-    ["what the list has not", { own: { own_grant: "G-9" } }, undefined, "Grant: there is no Grant “G-9”"],
+    ["what the list has not", { own: { own_grant: "G-9" } }, undefined, "Grant: there is no grant “G-9”"],
     ["a number below the least", {}, { own_life: "-1" }, "Line 1: the life is at least 0"],
     [
       "somebody who is nobody",

@@ -230,7 +230,7 @@ function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): Intak
     kind,
     counts: { documents: documents.length, bad: bad.length, known },
     rows: documents.slice(0, SHOWN).map(row),
-    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, column, message: sayIntake(why) })),
+    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, column, message: sayIntake(why, names) })),
     fingerprint,
   };
 }

@@ -143,9 +143,9 @@ function TideHead({ board, by, setBy }: { board: Board; by: "count" | "value"; s
   return (
     <div className="absolute top-2 left-0 w-48 text-sm leading-snug">
       <p className="text-soft">Last 12 months</p>
-      <p className="font-semibold">{sayNumber(tide.sorted.length)} documents</p>
+      <p className="font-semibold">{board.counted ? `${sayNumber(tide.sorted.length)} documents` : "counting …"}</p>
       <p className="text-soft">
-        {sayShort(value)} {policy.currency},{" "}
+        {board.counted && `${sayShort(value)} ${policy.currency}, `}
         <button
           type="button"
           className="text-harbour underline"

@@ -41,7 +41,7 @@ export function FeetRows({ board, figures, head }: { board: Board; figures: Band
                   className={`absolute -translate-x-1/2 px-0.5 whitespace-nowrap ${row.strong ? "font-semibold" : ""}`}
                   style={{ left: `${((left + right) / 2) * 100}%` }}
                 >
-                  {right - left < 0.055 ? <span className="text-soft">·</span> : row.say(foot)}
+                  {!board.counted || right - left < 0.055 ? <span className="text-soft">·</span> : row.say(foot)}
                 </span>
               );
             })}

@@ -41,7 +41,9 @@ export function InWords({ board }: { board: Board }) {
               </span>
             </button>
             <p className="text-sm text-soft">
-              {sayNumber(figures[band]!.count)} last year, {sayShare(figures[band]!.shareOfValue)} of value
+              {board.counted
+                ? `${sayNumber(figures[band]!.count)} last year, ${sayShare(figures[band]!.shareOfValue)} of value`
+                : "counting last year …"}
               {meant(band) && <span className="text-held">; the checks mean this band</span>}
             </p>
           </li>

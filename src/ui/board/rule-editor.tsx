@@ -186,8 +186,8 @@ const RULES: { [K in Kind]: Edited<K> } = {
 
 /** What has owners: the parties, and the lists whose entries may have one. */
 function ownables({ directory }: Board): Options {
-  const { lists } = directory.organisation;
-  const names = namesOfLists(lists);
+  const { lists, fields } = directory.organisation;
+  const names = namesOfLists(lists, fields);
   const owned = lists.filter(({ id }) => kindOf(id).with.includes("owner")).map(({ id }) => id);
   return ["supplier", "customer", ...owned].map((of) => [of, `the ${sayOwned(of, names)}`]);
 }

@@ -32,6 +32,8 @@ export type Board = {
   /** ISO date-time at which the page was opened. */
   at: string;
   tide: AmountDistribution;
+  /** Whether last year's documents have been counted; until then no figure is known. */
+  counted: boolean;
   daysPerStage: number;
   domain: Domain;
   /** Minor units in one major unit of the policy's currency. */

@@ -49,6 +49,7 @@ export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: 
     directory,
     at,
     tide,
+    counted: Object.hasOwn(look.tides, section.id),
     daysPerStage: look.daysPerStage,
     domain,
     unit,

@@ -197,7 +197,10 @@ function Line({
   const inner = (
     <>
       <span className="flex items-baseline justify-between gap-3">
-        <span className="min-w-0 font-semibold">{row.title || `Untitled ${row.typeName}`}</span>
+        <span className="min-w-0">
+          <span className="font-semibold">{row.title || `Untitled ${row.typeName}`}</span>
+          {row.party && <span className="text-soft">, {row.party}</span>}
+        </span>
         <span className="font-semibold whitespace-nowrap">{row.amount.minor !== 0 && formatMoney(row.amount)}</span>
       </span>
       <span className="flex items-baseline justify-between gap-3 text-sm text-soft">

@@ -1,0 +1,117 @@
+// The other organisation through the interface: pesos without minor digits, days that change at another hour, and policies by fields that are its own.
+import { spawnSync, type ChildProcess } from "node:child_process";
+import fs from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { expect, type Page } from "@playwright/test";
+import {
+  approveAs,
+  approveVersion,
+  decide,
+  pageOf,
+  sendToReviewer,
+  signIn,
+  startServer,
+  status,
+  test,
+} from "./support";
+
+const root = path.join(import.meta.dirname, "..");
+const port = Number(process.env.PORT ?? 4391) + 6;
+const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-observatory-"));
+let server: ChildProcess;
+test.use({ baseURL: `http://localhost:${port}` });
+test.describe.configure({ mode: "serial" });
+test.beforeAll(async () => {
+  test.setTimeout(120_000);
+  const made = spawnSync(
+    path.join(root, "node_modules/.bin/tsx"),
+    ["scripts/seed.ts", "30", "--organisation", "observatory"],
+    { cwd: root, env: { ...process.env, BANDEIRA_DATA: data } },
+  );
+  expect(made.stderr.toString().replace(/^npm .*\n/gm, "")).toBe("");
+  server = await startServer(port, { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1" });
+});
+test.afterAll(() => {
+  server.kill("SIGKILL");
+  fs.rmSync(data, { recursive: true, force: true });
+});
+
+const levels = (order: Page) => order.getByRole("list", { name: "Route" }).locator("li li");
+
+/** Enters an order on the infrared grant and its instrument. @returns the path of its page */
+async function enter(page: Page, title: string, price: string, life: string): Promise<string> {
+  await page.goto("/documents/new?type=purchase-order");
+  await page.getByLabel("What is ordered, in a few words").fill(title);
+  await page.getByLabel("Supplier").fill("Lentes Antucura");
+  await page.getByLabel(/^Grant/).selectOption({ label: "Infrared survey" });
+  await page.getByLabel(/^Instrument/).selectOption({ label: "Infrared spectrograph" });
+  await page.getByLabel("What it is").fill("Filters");
+  await page.getByRole("combobox", { name: "Category", exact: true }).selectOption({ label: "Optics" });
+  await page.getByLabel("Price each").fill(price);
+  if (life) await page.getByLabel(/^Expected life in years/).fill(life);
+  await page.getByRole("button", { name: /^Submit/ }).click();
+  await page.waitForURL(/\/documents\/po-\d+$/);
+  return new URL(page.url()).pathname;
+}
+
+test("a stake is moved in whole pesos, reviewed and in force; orders go by their grant, by three of five and by how long things last", async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page, "bruno-cifuel");
+  await page.goto("/policies/orders");
+  await page.getByRole("tab", { name: /^Paid by a grant/ }).click();
+  await page.getByRole("slider").nth(1).focus();
+  const amount = page.getByLabel("Amount of the threshold");
+  await amount.fill("6.000.000,5");
+  await amount.blur();
+  await expect(page.getByRole("slider").nth(1)).toHaveText("5,000,000");
+  await amount.fill("6,000,000");
+  await amount.blur();
+  const words = page.getByRole("region", { name: "In words" });
+  await expect(words).toContainText("Over 300,000 up to 6,000,000, that amount included: the owner of the grant");
+  await expect(words).toContainText("three of the Scientific council");
+  const version = await sendToReviewer(page, "Grants carry more since January", "2026-03-10");
+  await approveVersion(browser, "orders", version, { id: "ines-huaiquil", name: "Inés Huaiquil" });
+
+  const leandro = await pageOf(browser, "leandro-pichun");
+  await enter(leandro, "Filters, small", "300,000", "");
+  await expect(status(leandro, "Approved")).toBeVisible();
+  await enter(leandro, "Filters, one peso more", "300,001", "");
+  await expect(levels(leandro)).toHaveCount(2);
+  const order = await enter(leandro, "Filter wheel", "45,000,000", "8");
+  for (const person of ["nahuel-iriarte", "valentina-orrago", "ines-huaiquil", "gaspar-otey", "tadeo-villagran"])
+    await approveAs(browser, person, order);
+  // Two of the council have said yes, and three are needed.
+  await expect(status(leandro, "Waiting")).toBeVisible();
+  await approveAs(browser, "rocio-barahona", order);
+  await approveAs(browser, "isidora-llanca", order);
+  await expect(status(leandro, "Approved")).toBeVisible();
+
+  const auditor = await pageOf(browser, "ema-cayun");
+  await auditor.goto(`${order}/record`);
+  await expect(auditor.getByText("Verified: this browser has re-computed the hashes of all 22 events")).toBeVisible();
+  await expect(auditor.getByText("Purchase orders, version 2")).toBeVisible();
+  await expect(auditor.getByText("Paid by a grant: Orders where the grant is filled in.")).toBeVisible();
+});
+
+test("a claim goes to the lead of its campaign, and a limit without an agreement to the treasurer and the council", async ({
+  browser,
+}) => {
+  const nahuel = await pageOf(browser, "nahuel-iriarte");
+  await nahuel.goto("/desk");
+  const waiting = nahuel.getByRole("list", { name: "Waiting for you" });
+  const claim = waiting.getByRole("link", { name: /^Observing run, February\s*46,400 CLP/ });
+  await expect(claim).toContainText("As Lead of the campaign");
+  await claim.click();
+  await expect(nahuel.getByRole("heading", { level: 1, name: "Observing run, February" })).toBeVisible();
+  await decide(nahuel, "Approve");
+  await expect(claim).toHaveCount(0);
+  const ines = await pageOf(browser, "ines-huaiquil");
+  await ines.goto("/desk");
+  await ines.getByRole("link", { name: /Collegio Stellare di Vernazzo/ }).click();
+  await expect(levels(ines)).toHaveCount(3);
+  await expect(ines.getByText("Institute", { exact: true })).toBeVisible();
+});
