@@ -9,7 +9,8 @@ import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { changePeople } from "@/server/people/commands";
-import { importFile, writeSheet, type ImportRequest } from "@/server/people/import";
+import { toCsv } from "@/server/tables";
+import { importFile, type ImportRequest } from "@/server/people/import";
 import { readReferenceData } from "@/server/reference-data";
 import { marevia } from "../demo/organisation";
 
@@ -37,7 +38,7 @@ export async function benchPeople(): Promise<void> {
     const unit = marevia.units[index % marevia.units.length]!.id;
     return [`person-${index}`, `Person ${index}`, `person-${index}@marevia.example`, "deckhand", unit, manager];
   });
-  const text = writeSheet([["id", "name", "e-mail", "title", "unit", "reports to"], ...rows]);
+  const text = toCsv([["id", "name", "e-mail", "title", "unit", "reports to"], ...rows]);
   const request: ImportRequest = {
     table: "people",
     text,

@@ -1,22 +1,29 @@
 // What matters of the program, on every organisation that it can be tried with: what was decided is worked out again, verified, checked, taken out and brought in.
 import { beforeAll, describe, expect, it } from "vitest";
+import { dayIn, timeIn } from "@/core/calendar";
 import { documentType, documentTypeKeys, type PurchaseOrder } from "@/core/documents";
+import { TABLE_NAMES } from "@/core/people-table";
 import { plainAmount } from "@/core/money";
 import type { OwnValues } from "@/core/own-fields";
 import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import type { App } from "@/server/app";
 import { demoClock, handClock } from "@/server/clock";
-import { toCsv } from "@/server/csv";
+import { toCsv } from "@/server/tables";
 import { openDatabase } from "@/server/db/open";
+import { exported, exportedWorkbook } from "@/server/documents/export";
 import { viewDocument } from "@/server/documents/queries";
 import { recomputed } from "@/server/documents/recompute";
 import { readState } from "@/server/documents/state";
 import { evidenceOf, zipped } from "@/server/evidence/files";
 import { dumpProjections, rebuild } from "@/server/log/rebuild";
 import { readText } from "@/server/intake/import";
+import { ListFileSchema, importList, listFile } from "@/server/lists/files";
+import { newCommandId } from "@/server/log/log";
+import { ImportSchema, exportFile, importHere, readSheet } from "@/server/people/import";
 import { findingsFor } from "@/server/policies/commands";
 import { policyFile, readPolicyFile } from "@/server/policies/files";
 import { readReferenceData } from "@/server/reference-data";
+import { readWorkbook } from "@/workers/workbook";
 import { DEMO_ORGANISATIONS, type DemoKey } from "./organisations";
 import { temporaryFolder } from "./temporary";
 import { value } from "./test-app";
@@ -159,4 +166,74 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
     expect(read.documents.map(({ document }) => plain(document as PurchaseOrder))).toEqual(orders.map(plain));
     expect(orders.length).toBeGreaterThan(5);
   });
+
+  it("every table that goes out says the same as a workbook as it does as CSV, and comes in again without changing anything", async () => {
+    const { organisation } = readReferenceData(app).directory;
+    const zone = organisation.timeZone;
+    const cells = (csv: string) => {
+      const { header, rows } = value(readSheet(csv));
+      return [header, ...rows].map((row) => row.map((cell) => alike(cell, zone)));
+    };
+    const workbook = async (bytes: Uint8Array) => {
+      const read = await readWorkbook(new Uint8Array(bytes).buffer);
+      if (!read.ok) throw new Error(read.why);
+      expect(read.sheets.map(({ wrong }) => wrong)).toEqual([[]]);
+      return read.sheets[0]!.text;
+    };
+    const policy = inForce()[0]!;
+    const ofPolicy = async (as: "csv" | "xlsx" | "tests" | "tests-xlsx") => {
+      const file = value(await policyFile(app, who("controller"), policy.policy.id, { as, version: policy.version }));
+      return new Uint8Array(await file.arrayBuffer());
+    };
+    const text = (bytes: Uint8Array) => new TextDecoder("utf-8", { ignoreBOM: true }).decode(bytes);
+    const tables: [name: string, csv: string, bytes: Uint8Array][] = [
+      [
+        "register",
+        [...exported(app, who("auditor"), {}, "csv")].join(""),
+        await exportedWorkbook(app, who("auditor"), {}),
+      ],
+      ["matrix", text(await ofPolicy("csv")), await ofPolicy("xlsx")],
+      ["boundaries", text(await ofPolicy("tests")), await ofPolicy("tests-xlsx")],
+    ];
+    for (const table of TABLE_NAMES)
+      tables.push([
+        table,
+        (await exportFile(app, table, "csv")) as string,
+        (await exportFile(app, table, "xlsx")) as Uint8Array,
+      ]);
+    for (const { id, entries } of organisation.lists)
+      if (entries.length > 0)
+        tables.push([id, (await listFile(app, id, "csv")) as string, (await listFile(app, id, "xlsx")) as Uint8Array]);
+    for (const [name, csv, bytes] of tables) expect([name, cells(await workbook(bytes))]).toEqual([name, cells(csv)]);
+
+    const [administrator] = organisation.people.filter(({ roles }) => roles.includes("administrator"));
+    for (const table of TABLE_NAMES) {
+      const asked = ImportSchema.parse({
+        table,
+        text: await workbook((await exportFile(app, table, "xlsx")) as Uint8Array),
+        mapping: null,
+        complete: true,
+        command: newCommandId(),
+      });
+      const steps = importHere(app, administrator!, asked);
+      let step = await steps.next();
+      while (!step.done) step = await steps.next();
+      const { added, changed, deactivated, bad } = value(step.value).preview.counts;
+      expect([table, added, changed, deactivated, bad]).toEqual([table, 0, 0, 0, 0]);
+    }
+    for (const { id, entries } of organisation.lists.filter(({ entries }) => entries.length > 0)) {
+      const file = await workbook((await listFile(app, id, "xlsx")) as Uint8Array);
+      const asked = ListFileSchema.parse({ text: file, command: newCommandId() });
+      const { counts } = value(importList(app, who("controller"), { ...asked, list: id })).preview;
+      expect([id, counts.added, counts.changed, counts.unchanged, counts.bad]).toEqual([id, 0, 0, entries.length, 0]);
+    }
+  }, 120_000);
 });
+
+/** A cell of either kind of file: a number however many noughts follow it, a moment as the clock of the organisation had it. */
+function alike(cell: string, zone: string): string {
+  if (/^-?\d+\.\d+$/.test(cell)) return String(Number(cell));
+  if (!/^\d{4}-\d\d-\d\dT[\d:.]+Z$/.test(cell)) return cell.replace(/T00:00:00$/, "");
+  const time = timeIn(cell, zone);
+  return time === "00:00" ? dayIn(cell, zone) : `${dayIn(cell, zone)}T${time}:00`;
+}

@@ -11,11 +11,13 @@ const IN_FOLDER: Record<string, readonly string[]> = {
   "dmn-moddle": ["core/formats/"],
   "fast-xml-parser": ["core/intake/", "core/formats/"],
   "fast-check": ["core/fixtures/"],
+  "write-excel-file": ["server/tables/"],
+  "read-excel-file": ["workers/"],
 };
 
 /** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
 const ORDER = (
-  "reason text ids calendar money refusal lists drawn records conditions own-fields people segregation payments messages documents policy " +
+  "reason text tables ids calendar money refusal lists drawn records conditions own-fields people segregation payments messages documents policy " +
   "routing holds approval rehearsal checks stopped-orders organisation-history people-table list-table intake formats words audit-narrative outcome notices authority " +
   "sampling starting-set fixtures"
 ).split(" ");
@@ -30,7 +32,10 @@ const MAY: Record<string, { layers: string[]; packages: (name: string) => boolea
   core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },
   server: { layers: ["core", "server"], packages: (name) => !/^(react|react-dom|radix-ui)$/.test(name) },
   ui: { layers: ["core", "ui", "workers"], packages: (name) => !/^(better-sqlite3|node:.*|file-type)$/.test(name) },
-  workers: { layers: ["core", "workers"], packages: (name) => name === "comlink" },
+  workers: {
+    layers: ["core", "workers"],
+    packages: (name) => ["comlink", "csv-stringify", "fflate", "read-excel-file"].includes(name),
+  },
   app: { layers: ["core", "server", "ui", "app", "workers"], packages: (name) => name !== "better-sqlite3" },
 };
 

@@ -2,18 +2,13 @@
 
 import { useRef, useState, type DragEvent, type ReactNode } from "react";
 import type { Refusal, Result } from "@/core/refusal";
-import { refuse } from "@/core/words";
+import { readChosen, type ChosenFile } from "./chosen-file";
 import { Refusals } from "./primitives";
 import { ProgressBar } from "./progress-bar";
 import type { Progress } from "./send-stream";
 
-/** A file as it was chosen. */
-export type ChosenFile = { name: string; text: string };
-
 /** Asks the server about a file: what it holds or, with a confirmation, to take it in. Null when it was stopped. */
 type Ask<A> = (file: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) => Promise<Result<A> | null>;
-
-const MOST_MB = 20;
 
 /**
  * The steps every file comes in by: it is chosen or dropped, looked at, and taken in once that was confirmed; how far it is, what was refused, and where it was
@@ -44,11 +39,10 @@ export function useFileImport<A>(onAnswer: (answer: A) => void) {
   };
   const choose = async (chosen: File | undefined, ask: Ask<A>) => {
     if (!chosen) return;
-    if (chosen.size > MOST_MB * 1024 * 1024)
-      return setRefusals([refuse("typed file too large", { name: chosen.name, most: MOST_MB })]);
-    const next = { name: chosen.name, text: await chosen.text() };
-    setFile(next);
-    await run(next, ask);
+    const read = await readChosen(chosen);
+    if (!read.ok) return setRefusals(read.refusals);
+    setFile(read.value);
+    await run(read.value, ask);
   };
   return { file, progress, stopped, refusals, run, choose, onCancel: () => stop.current?.abort() };
 }

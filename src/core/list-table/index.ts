@@ -4,4 +4,3 @@ export type { Column } from "./columns";
 export { columnsLacking, readListRows } from "./read";
 export type { BadListRow, ListCellReason, ListSheet } from "./read";
 export { listTable } from "./write";
-export type { ListCell } from "./write";

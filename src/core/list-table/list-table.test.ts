@@ -4,13 +4,13 @@ import { describe, expect, it } from "vitest";
 import { organisation } from "../fixtures";
 import { LIST_IDS, kindOf, type Attribute, type Entry } from "../lists";
 import { directoryOf } from "../people";
+import { sayPlainly } from "../tables";
 import { columnsLacking, columnsOf, listTable, readListRows } from ".";
 
 const DAY = "2026-03-10";
 const rates = { id: "tax-rates", name: "", entries: [{ key: "normal", name: "Normal", percent: "23" }] };
 const at = (list: string, entries: Entry[]) =>
   directoryOf({ ...organisation, currency: "CLP", lists: [rates, { id: list, name: "", entries }] });
-const text = (cell: string | { plain: string }) => (typeof cell === "string" ? cell : cell.plain);
 const money = fc.integer({ min: 0, max: 1e12 }).map((minor) => ({ minor, currency: "CLP" }));
 
 /** Values of every attribute; total, so that a new one is tried too. */
@@ -50,7 +50,7 @@ describe("a file of a list", () => {
       fc.property(fc.array(fc.tuple(name, entry), { minLength: 1, maxLength: 6 }), (made) => {
         const entries = made.map(([called, said], index) => ({ key: `K ${index}`, name: called, ...said })) as Entry[];
         const directory = at(list, entries);
-        const [header, ...rows] = listTable(list, directory).map((row) => row.map(text));
+        const [header, ...rows] = listTable(list, directory).map((row) => row.map(sayPlainly));
         const sheet = { header: header!, rows, lines: rows.map((_, index) => index + 2) };
         const read = readListRows(list, sheet, at(list, []), DAY);
         expect(read.bad).toEqual([]);

@@ -1,13 +1,11 @@
+import type { Cell } from "../tables";
 import { entriesOf, type Attribute, type Entry } from "../lists";
 import { plainAmount, type Money } from "../money";
 import type { Directory } from "../people";
 import { columnsOf } from "./columns";
 
-/** A cell of a written list: text, or a number as it stands. */
-export type ListCell = string | { plain: string };
-
 /** A list as a table that comes back as it was, its heading first: people by their e-mail, days in ISO form, amounts in the organisation's currency. */
-export function listTable(list: string, directory: Directory): ListCell[][] {
+export function listTable(list: string, directory: Directory): Cell[][] {
   const columns = columnsOf(list);
   return [
     columns.map(({ names }) => names[0]!),
@@ -17,20 +15,18 @@ export function listTable(list: string, directory: Directory): ListCell[][] {
   ];
 }
 
-function cellOf(key: ReturnType<typeof columnsOf>[number]["key"], entry: Entry, directory: Directory): ListCell {
+function cellOf(key: ReturnType<typeof columnsOf>[number]["key"], entry: Entry, directory: Directory): Cell {
   if (key === "key" || key === "name") return entry[key];
-  if (key === "firstDay" || key === "lastDay") return entry[key] ?? "";
+  if (key === "firstDay" || key === "lastDay") return entry[key] === undefined ? "" : { day: entry[key] };
   const value = entry[key];
-  return value === undefined
-    ? ""
-    : (WRITE[key] as (value: unknown, directory: Directory) => ListCell)(value, directory);
+  return value === undefined ? "" : (WRITE[key] as (value: unknown, directory: Directory) => Cell)(value, directory);
 }
 
-const amount = (value: Money): ListCell => ({ plain: plainAmount(value) });
+const amount = (value: Money): Cell => ({ plain: plainAmount(value) });
 const yes = () => "yes";
 
 /** How each attribute is written; total. */
-const WRITE: { [A in Attribute]: (value: NonNullable<Entry[A]>, directory: Directory) => ListCell } = {
+const WRITE: { [A in Attribute]: (value: NonNullable<Entry[A]>, directory: Directory) => Cell } = {
   owner: (id, directory) => directory.person(id)?.email ?? id,
   unit: (id) => id,
   percent: (percent) => ({ plain: percent }),

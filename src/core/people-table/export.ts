@@ -1,16 +1,17 @@
 import { isKeyOf } from "../ids";
 import { AUTHORITY_TYPES } from "../documents";
-import { formatAmount } from "../money";
+import { plainAmount } from "../money";
 import type { Organisation } from "../people";
+import type { Cell } from "../tables";
 import { TABLES, type Column, type TableName } from "./tables";
 
-/** A table with its heading: what a file of it holds, every cell as text. Reading it back changes nothing. */
-export function exportTable(organisation: Organisation, table: TableName): string[][] {
+/** A table with its heading: what a file of it holds, people and units by their ids. Reading it back changes nothing. */
+export function exportTable(organisation: Organisation, table: TableName): Cell[][] {
   const columns: readonly Column[] = TABLES[table].columns;
   return [columns.map((column) => column.label), ...ROWS[table](organisation)];
 }
 
-const ROWS: { readonly [T in TableName]: (organisation: Organisation) => string[][] } = {
+const ROWS: { readonly [T in TableName]: (organisation: Organisation) => Cell[][] } = {
   people: ({ people }) =>
     people.map((person) => [
       person.id,
@@ -21,7 +22,7 @@ const ROWS: { readonly [T in TableName]: (organisation: Organisation) => string[
       person.manager ?? "",
       person.location ?? "",
       person.roles.join(" ") || "none",
-      person.activeUntil ?? "",
+      person.activeUntil ? { day: person.activeUntil } : "",
     ]),
   units: ({ units }) =>
     units.filter((unit) => !unit.closed).map((unit) => [unit.id, unit.name, unit.parent ?? "", unit.head ?? ""]),
@@ -37,7 +38,7 @@ const ROWS: { readonly [T in TableName]: (organisation: Organisation) => string[
           ? `${holder.kind}:${holder.id}`
           : holder.id,
         documentType,
-        limit.kind === "amount" ? formatAmount(limit).replaceAll(",", "") : limit.kind,
+        limit.kind === "amount" ? { plain: plainAmount(limit) } : limit.kind,
         limit.kind === "amount" ? limit.currency : "",
       ]),
 };

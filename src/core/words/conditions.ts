@@ -51,7 +51,8 @@ function sayComparison(comparison: Comparison, vocabulary: Vocabulary): string {
         : `${subject} rose by more than ${formatMoney(comparison.amount!)}`;
     case "flag":
       // What the organisation asks itself is a question answered yes or no; the program's own are marks that are set.
-      if (isOwnKey(comparison.field)) return `“${words.label}”${ofLine ? " of a line" : ""} is ${comparison.is ? "yes" : "no"}`;
+      if (isOwnKey(comparison.field))
+        return `“${words.label}”${ofLine ? " of a line" : ""} is ${comparison.is ? "yes" : "no"}`;
       return comparison.is ? `${subject} is set` : `${subject} is not set`;
   }
 }

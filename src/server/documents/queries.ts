@@ -79,6 +79,11 @@ export function totalsOf(app: App, person: Person, filter: ListFilter): Totals {
     .all(values) as Totals;
 }
 
+/** How many documents a filter finds. */
+export function countOf(app: App, person: Person, filter: ListFilter): number {
+  return totalsOf(app, person, filter).reduce((sum, { count }) => sum + count, 0);
+}
+
 /** Every document a filter finds, a batch at a time in the order of their ids, however many there are. */
 export function* everyDocument(app: App, person: Person, filter: ListFilter, batch = 500): Generator<Row[]> {
   const { clause, values } = conditionsOf(app, person, filter).and("d.id > @after");

@@ -2,7 +2,7 @@ import type { DocumentStatus } from "@/core/documents";
 import { documentType, type DocumentRow as Row } from "@/core/documents";
 import { plainAmount, type Money } from "@/core/money";
 import type { App } from "../app";
-import type { Cell } from "../csv";
+import type { Cell } from "@/core/tables";
 import { readReferenceData } from "../reference-data";
 
 /** What lists show of a document, as it is stored. */
@@ -61,6 +61,7 @@ export function toRow(app: App, row: StoredRow): Row {
 }
 
 const amount = (money: Money) => ({ plain: plainAmount(money) });
+const moment = (at: string | null): Cell => (at ? { moment: at } : "");
 const yes = (is: boolean) => (is ? "yes" : "no");
 
 /** The columns of the register as it goes out in a file, by their names. */
@@ -80,6 +81,6 @@ export const IN_FILES: Readonly<Record<string, (row: Row) => Cell>> = {
   revision: (row) => row.revision,
   policy: (row) => row.policy ?? "",
   version: (row) => row.policyVersion ?? "",
-  submitted: (row) => row.submittedAt ?? "",
-  decided: (row) => row.closedAt ?? "",
+  submitted: (row) => moment(row.submittedAt),
+  decided: (row) => moment(row.closedAt),
 };

@@ -10,7 +10,7 @@ import { DEMO_WORD } from "../access/signing";
 import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
-import { safeText } from "../csv";
+import { safeText } from "@/core/tables";
 import { exported } from "../documents/export";
 import { readState } from "../documents/state";
 import { listDocuments, totalsOf } from "../documents/queries";

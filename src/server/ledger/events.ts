@@ -73,7 +73,7 @@ export type LedgerEvent =
   | { type: "payment run undone"; data: { run: string; by: string; reason: string } }
   /** Handed to the bank: as of then what is in it counts as paid on its day. `sha256` is of the file. */
   | { type: "payment run exported"; data: { run: string; by: string; payer: Payer; sha256: string } }
-  | { type: "payment file fetched"; data: { run: string; by: string; format: "xml" | "csv" } }
+  | { type: "payment file fetched"; data: { run: string; by: string; format: "xml" | "csv" | "xlsx" } }
   | {
       type: "sales order entered";
       data: {

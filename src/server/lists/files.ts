@@ -15,7 +15,7 @@ import {
 } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
-import { toCsv } from "../csv";
+import { tableFile, type TableFormat } from "../tables";
 import { nativeHash } from "../log/log";
 import { editOrganisation } from "../people/commands";
 import { readSheet } from "../people/import";
@@ -146,7 +146,8 @@ function withoutMoments(entry: object): string {
   return JSON.stringify(entry, (key, value: unknown) => (key === "from" ? undefined : value));
 }
 
-/** A list as a CSV file that can be brought in again. */
-export function listFile(app: App, list: string): string {
-  return toCsv(listTable(list, readReferenceData(app).directory), { bom: true });
+/** A list as a file that can be brought in again. */
+export function listFile(app: App, list: string, format: TableFormat): Promise<string | Uint8Array> {
+  const { directory } = readReferenceData(app);
+  return tableFile(format, list, listTable(list, directory), directory.organisation.timeZone);
 }

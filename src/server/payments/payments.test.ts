@@ -254,7 +254,7 @@ describe("a run", () => {
     ]);
   });
 
-  it("is exported once, as pain.001 with account numbers in full, and is paid on its own day: on document, record and books", () => {
+  it("is exported once, as pain.001 with account numbers in full, and is paid on its own day: on document, record and books", async () => {
     const app = booksApp();
     const invoice = posted(app, "F-1");
     const made = run(app);
@@ -270,8 +270,8 @@ describe("a run", () => {
       run: made,
       paid: "2026-03-20",
     });
-    const { content } = value(fetchFile(app, clerk(app), made, "xml"));
-    const parsed = new XMLParser({ parseTagValue: false }).parse(content) as any;
+    const { content } = value(await fetchFile(app, clerk(app), made, "xml"));
+    const parsed = new XMLParser({ parseTagValue: false }).parse(content as string) as any;
     const { Amt, CdtrAcct } = parsed.Document.CstmrCdtTrfInitn.PmtInf.CdtTrfTxInf;
     const account = String(readAccount(app.db, "northrigg-cordage")!.fields.bankAccount).replaceAll(" ", "");
     expect(CdtrAcct.Id.IBAN).toBe(account);

@@ -16,7 +16,7 @@ import { markMet, whatMeets } from "../ledger/duties";
 import type { RunItem } from "../ledger/events";
 import { writeLedger } from "../ledger/write";
 import { readReferenceData } from "../reference-data";
-import { csvOf } from "./csv";
+import { csvOf, workbookOf } from "./csv";
 import { accountOf, toBePaid, type Payable } from "./payable";
 
 /** Payment runs: looked at, made, undone until they are exported, exported once. */
@@ -211,7 +211,12 @@ function accountNow(app: App, item: RunItem, run: StoredRun): { account: string 
 }
 
 /** A file of an exported run. Whoever fetches one sees account numbers, which is in the log. */
-export function fetchFile(app: App, actor: Person, run: string, format: "xml" | "csv"): Result<{ content: string }> {
+export async function fetchFile(
+  app: App,
+  actor: Person,
+  run: string,
+  format: "xml" | "csv" | "xlsx",
+): Promise<Result<{ content: string | Uint8Array }>> {
   const file = app.db.prepare("SELECT xml, csv FROM payment_file WHERE run = ?").get(run) as
     { xml: string; csv: string } | undefined;
   if (!file) return refused("no file of the run", { run });
@@ -220,5 +225,5 @@ export function fetchFile(app: App, actor: Person, run: string, format: "xml" | 
       writeLedger(app, [{ type: "payment file fetched", data: { run, by: actor.id, format } }], { actor: actor.id }),
     )
     .immediate();
-  return { ok: true, value: { content: file[format] } };
+  return { ok: true, value: { content: format === "xlsx" ? await workbookOf(run, file.csv) : file[format] } };
 }

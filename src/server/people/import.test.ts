@@ -112,7 +112,7 @@ describe("import", () => {
       const { result } = await run(
         app,
         "joaquina-teles",
-        request(exportFile(app, table), { table: null, complete: true }),
+        request((await exportFile(app, table, "csv")) as string, { table: null, complete: true }),
       );
       const { counts, table: guessed } = value(result).preview;
       expect([guessed, counts.added, counts.changed, counts.deactivated, counts.bad]).toEqual([table, 0, 0, 0, 0]);

@@ -30,7 +30,8 @@ import {
 import { effective, applyChanges, type OrganisationHistory, asOf } from "@/core/organisation-history";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
-import { textOfCell, toCsv } from "../csv";
+import { textOfCell } from "@/core/tables";
+import { tableFile, type TableFormat } from "../tables";
 import { inThread } from "../threads/in-thread";
 import { readReferenceData } from "../reference-data";
 import { nativeHash } from "../log/log";
@@ -97,14 +98,10 @@ export function readSheet(text: string): Result<Sheet> {
   }
 }
 
-/** A table as a CSV file with a byte order mark, which spreadsheets need to see UTF-8. */
-export function writeSheet(rows: string[][]): string {
-  return toCsv(rows, { bom: true });
-}
-
-/** A table of people as CSV that can be brought in again. */
-export function exportFile(app: App, table: TableName): string {
-  return writeSheet(exportTable(readReferenceData(app).directory.organisation, table));
+/** A table of people as a file that can be brought in again. */
+export function exportFile(app: App, table: TableName, format: TableFormat): Promise<string | Uint8Array> {
+  const { organisation } = readReferenceData(app).directory;
+  return tableFile(format, TABLES[table].name, exportTable(organisation, table), organisation.timeZone);
 }
 
 const ACTION: Record<TableName, Action> = {

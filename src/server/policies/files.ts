@@ -1,13 +1,14 @@
 import { parse } from "csv-parse/sync";
-import { toCsv } from "../csv";
+import { tableFile, TABLE_TYPES, type TableFormat } from "../tables";
 import { boundaryCases } from "@/core/checks";
 import { documentTypeKeys } from "@/core/documents";
 import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix, type TableProblem, type TableRead } from "@/core/formats";
-import { formatAmount } from "@/core/money";
+import { plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, fieldsIn, vocabularyIn } from "@/core/policy";
 import { type Result, refusedFor } from "@/core/refusal";
 import { refused, sayReadLoss, sayLoss, sayTableProblem } from "@/core/words";
+import type { Cell } from "@/core/tables";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
@@ -16,7 +17,8 @@ import { readDraft } from "./drafts";
 import { matrixPdf } from "./matrix-pdf";
 import { sayCase, sayBand } from "@/core/words";
 
-export type Format = "json" | "csv" | "dmn" | "pdf" | "tests";
+export const POLICY_FORMATS = ["json", "csv", "xlsx", "dmn", "pdf", "tests", "tests-xlsx"] as const;
+export type Format = (typeof POLICY_FORMATS)[number];
 
 /**
  * A version as a file, or the draft where no version is named. What a format cannot carry is in the header `x-bandeira-losses` as a JSON list, which the page
@@ -39,12 +41,10 @@ export async function policyFile(
     case "json":
       return file(`${JSON.stringify(policy, null, 2)}\n`, `${name}.json`, "application/json", []);
     case "csv":
-      return file(
-        toCsv(toMatrix(policy, sayLoss, fieldsIn(policy.documentType, directory))),
-        `${name}-matrix.csv`,
-        "text/csv; charset=utf-8",
-        lossesOf(policy).map(sayLoss),
-      );
+    case "xlsx": {
+      const rows = toMatrix(policy, sayLoss, fieldsIn(policy.documentType, directory));
+      return table(as, `${name}-matrix`, rows, lossesOf(policy).map(sayLoss));
+    }
     case "dmn":
       return file(
         await toDmn(policy, sayLoss, fieldsIn(policy.documentType, directory)),
@@ -52,10 +52,11 @@ export async function policyFile(
         "application/xml",
         lossesOf(policy).map(sayLoss),
       );
-    case "tests": {
+    case "tests":
+    case "tests-xlsx": {
       const rows = boundaryCases(policy).map((one) => ({
         section: one.sectionName,
-        amount: { plain: formatAmount({ minor: one.minor, currency: one.currency }).replaceAll(",", "") },
+        amount: { plain: plainAmount({ minor: one.minor, currency: one.currency }) },
         currency: one.currency,
         band: one.band + 1,
         levels: sayCase({ levels: one.levels, told: [] }, vocabularyIn(policy.documentType, directory)),
@@ -67,12 +68,8 @@ export async function policyFile(
           directory,
         ),
       }));
-      return file(
-        toCsv([Object.keys(rows[0] ?? {}), ...rows.map((row) => Object.values(row))]),
-        `${name}-boundaries.csv`,
-        "text/csv; charset=utf-8",
-        [],
-      );
+      const cells = [Object.keys(rows[0] ?? {}), ...rows.map((row) => Object.values(row))];
+      return table(as === "tests" ? "csv" : "xlsx", `${name}-boundaries`, cells, []);
     }
     case "pdf": {
       const pdf = await matrixPdf(policy, saved, versionsOf(app, id), directory, app.clock.now());
@@ -94,6 +91,12 @@ function wanted(app: App, id: string, version?: number): Result<{ policy: Policy
 
 /** A header has room for so many; the page and the file itself have all. */
 const MOST_TOLD = 20;
+
+/** A table of a policy. It has no moments, so that no zone is needed. */
+async function table(as: TableFormat, name: string, rows: Cell[][], losses: string[]): Promise<Result<Response>> {
+  const content = await tableFile(as, name, rows, "UTC");
+  return file(content as BodyInit, `${name}.${as}`, TABLE_TYPES[as], losses);
+}
 
 function file(body: BodyInit, name: string, type: string, losses: string[]): Result<Response> {
   const headers = {

@@ -33,10 +33,10 @@ describe("work in a thread", () => {
   });
 
   it("sees what was written since it was last asked", async () => {
-    const before = await text(await fileInThread(app, "people as a file", "people", auditor));
+    const before = await text(await fileInThread(app, "people as a file", { table: "people", format: "csv" }, auditor));
     const change = { type: "change person" as const, person: "otto-veramar", title: "keeper of the seal", from: null };
     value(changePeople(app, person(app, "joaquina-teles"), change, newCommandId()));
-    const after = await text(await fileInThread(app, "people as a file", "people", auditor));
+    const after = await text(await fileInThread(app, "people as a file", { table: "people", format: "csv" }, auditor));
     expect([before.includes("keeper of the seal"), after.includes("keeper of the seal")]).toEqual([false, true]);
   });
 
@@ -62,14 +62,18 @@ describe("work in a thread", () => {
     }
     expect(left()).toEqual([]);
     // The thread is free for others.
-    expect(await text(await fileInThread(app, "people as a file", "people", auditor))).toContain("rui-tavares");
+    expect(
+      await text(await fileInThread(app, "people as a file", { table: "people", format: "csv" }, auditor)),
+    ).toContain("rui-tavares");
   });
 
   it("holds four files open a person at most, and gives a place back when one is done or left", async () => {
-    const ask = () => fileInThread(app, "people as a file", "people", auditor);
+    const ask = () => fileInThread(app, "people as a file", { table: "people", format: "csv" }, auditor);
     const open = [await ask(), await ask(), await ask(), await ask()];
     await expect(ask()).rejects.toThrow("You are fetching 4 files already");
-    expect(await text(await fileInThread(app, "people as a file", "units", requester))).toContain("marevia");
+    expect(
+      await text(await fileInThread(app, "people as a file", { table: "units", format: "csv" }, requester)),
+    ).toContain("marevia");
     await open[0]!.cancel();
     await text(open[1]!);
     open.push(await ask(), await ask());

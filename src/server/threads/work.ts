@@ -9,6 +9,7 @@ import type { Period } from "../evidence/period";
 import type { PlanRequest } from "../evidence/samples";
 import type { CustomerImportRequest } from "../intake/customers";
 import type { ImportRequest } from "../people/import";
+import type { TableFormat } from "../tables";
 
 /**
  * Everything that is done in a thread beside the pages, by name. Each reads the log and its projections and writes nothing; it yields how far it is, or the pieces
@@ -54,15 +55,16 @@ export const WORK = {
   },
   "register as a file": async function* (
     app: App,
-    { filter, format }: { filter: ListFilter; format: ExportFormat },
+    { filter, format }: { filter: ListFilter; format: ExportFormat | "xlsx" },
     by: Person,
   ) {
-    const { exported } = await import("../documents/export");
-    yield* exported(app, by, filter, format);
+    const { exported, exportedWorkbook } = await import("../documents/export");
+    if (format === "xlsx") yield await exportedWorkbook(app, by, filter);
+    else yield* exported(app, by, filter, format);
   },
-  "people as a file": async function* (app: App, table: TableName) {
+  "people as a file": async function* (app: App, { table, format }: { table: TableName; format: TableFormat }) {
     const { exportFile } = await import("../people/import");
-    yield exportFile(app, table);
+    yield await exportFile(app, table, format);
   },
   "evidence as a file": async function* (app: App, id: DocumentRow["id"], by: Person) {
     const [{ viewDocument }, { evidenceOf, zipped }] = await Promise.all([

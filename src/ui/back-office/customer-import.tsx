@@ -2,7 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
+import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntent } from "../intent";
 import { Button } from "../primitives";
 import { Table } from "../tables";
@@ -36,7 +37,7 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
     <FileImport
       label="A CSV file of customers"
       hint={`A column “customer” and any of: ${Object.values(fields).join(", ").toLowerCase()}. Empty cells leave a field as it is.`}
-      accept=".csv,text/csv,text/plain"
+      accept={TABLE_FILES}
       stages={{ reading: "Reading" }}
       whole={["reading"]}
       onChoose={(file) => {

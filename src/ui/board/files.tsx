@@ -14,6 +14,7 @@ const FORMATS = [
   ["pdf", "Authority matrix to print and sign", "PDF"],
   ["json", "The whole policy", "JSON"],
   ["csv", "Levels by bands, as a table", "CSV"],
+  ["xlsx", "The same as a workbook", "XLSX"],
   ["dmn", "Decision tables", "DMN 1.3"],
 ] as const;
 
@@ -79,7 +80,7 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
         ref={input}
         type="file"
         aria-label="File with a policy"
-        accept=".json,.csv,.dmn,.xml"
+        accept=".json,.csv,.xlsx,.dmn,.xml"
         className="mt-1 text-sm"
         onChange={(event) => {
           const file = event.target.files?.[0];

@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
-import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
+import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { Tick } from "../labelled";
 import { Button } from "../primitives";
 import { streamed, type Progress } from "../send-stream";
@@ -43,7 +44,7 @@ export function IntakeForm() {
     <FileImport
       label="A file of orders or invoices"
       hint="CSV in UTF-8 with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is taken in."
-      accept=".csv,.xml,text/csv,text/xml,application/xml,text/plain"
+      accept={`${TABLE_FILES},.xml,text/xml,application/xml`}
       stages={STAGES}
       onChoose={(chosen) => {
         setTaken(null);

@@ -73,6 +73,9 @@ export function Entries(props: Props) {
           <a href={`/api/lists/${view.id}/file`} className={buttonClass()} download>
             Export CSV
           </a>
+          <a href={`/api/lists/${view.id}/file?format=xlsx`} className={buttonClass()} download>
+            Export XLSX
+          </a>
           {mayWrite && (
             <Button look="solid" onClick={() => setOpen("")}>
               Add an entry

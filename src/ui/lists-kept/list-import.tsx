@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { capital } from "@/core/text";
-import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
+import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntents } from "../intent";
 import { Tick } from "../labelled";
 import { Button } from "../primitives";
@@ -45,7 +46,7 @@ export function ListImport({ list, onClose }: { list: string; onClose(): void })
       <FileImport
         label="A CSV file of this list"
         hint="UTF-8, with a heading line such as that of the export. An entry is known by its key; what is not in the file stays."
-        accept=".csv,text/csv,text/plain"
+        accept={TABLE_FILES}
         stages={{ reading: "Reading" }}
         onChoose={(chosen) => {
           setPreview(null);

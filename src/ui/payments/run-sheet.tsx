@@ -142,6 +142,9 @@ function Files({ run }: { run: Run }) {
         <a className={buttonClass()} href={`/api/payments/${run.id}?format=csv`} download>
           Table (CSV)
         </a>
+        <a className={buttonClass()} href={`/api/payments/${run.id}?format=xlsx`} download>
+          Table (XLSX)
+        </a>
       </div>
       <p className="mt-1 text-sm break-all text-soft">
         SHA-256 of the payment file: {run.exported?.sha256}. Fetching a file is in the log, since it has account numbers

@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { TABLES, TABLE_NAMES, type Column, type Mapping, type TableName } from "@/core/people-table";
-import { FileImport, TakenIn, useFileImport, type ChosenFile } from "../file-import";
+import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntents } from "../intent";
 import { Choice, Entry, Tick } from "../labelled";
 import { streamed, type Progress } from "../send-stream";
@@ -45,7 +46,7 @@ export function ImportForm({ today }: { today: string }) {
     <FileImport
       label="A CSV file of people, units, positions, groups or limits"
       hint="UTF-8, with a heading line; commas or semicolons between the cells. You see what it would change before anything is written."
-      accept=".csv,text/csv,text/plain"
+      accept={TABLE_FILES}
       stages={STAGES}
       whole={["writing"]}
       onChoose={(chosen) => {

@@ -155,7 +155,7 @@ function FromFile({ names, units, currency }: Where) {
         <input
           type="file"
           aria-label="File with a policy"
-          accept=".json,.csv,.dmn,.xml"
+          accept=".json,.csv,.xlsx,.dmn,.xml"
           className="text-sm"
           onChange={(event) => {
             const file = event.target.files?.[0];

@@ -28,7 +28,7 @@ export function Views({ views, address }: { views: readonly View[]; address: str
             </button>
           </span>
         ))}
-        {["csv", "json", "xes"].map((format) => (
+        {["csv", "xlsx", "json", "xes"].map((format) => (
           <a key={format} href={`/api/register/export?${address}&format=${format}`} download>
             {format.toUpperCase()}
           </a>

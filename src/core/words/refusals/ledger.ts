@@ -1,6 +1,6 @@
 import type { WhyNot } from "../../payments";
 import type { Duty } from "../../segregation";
-import { sayDate } from "../../text";
+import { joinWords, sayDate } from "../../text";
 import { ACTS, DUTY_WORDS } from "../duties";
 import { sayWhyNot } from "../payments";
 import { as } from "./line";
@@ -14,7 +14,13 @@ const sayRate = ({ from, to, rate, date }: KnownRate) => `1 ${from} was ${rate} 
 export const LEDGER = {
   "no such file format": as(
     "invalid",
-    ({ format }: { format: string }) => `“${format}” is no format; there are xml and csv`,
+    ({ format, formats }: { format: string; formats: readonly string[] }) =>
+      `“${format}” is no format; there are ${joinWords(formats, "and")}`,
+  ),
+  "too many for a workbook": as(
+    "invalid",
+    ({ most }: { most: number }) =>
+      `A workbook has room for ${most.toLocaleString("en-GB")} documents; narrow the register, or take it as CSV`,
   ),
   "account without a name": as("missing", () => "Name the new account"),
   "account of that name": as("already", ({ name }: { name: string }) => `There is an account called ${name} already`),

@@ -2,10 +2,20 @@ import { formatAmount, formatMoney, type AmountReason, type Money } from "../../
 import { sayNoAmount } from "../amounts";
 import type { MissingReason } from "../../documents";
 import type { OwnKind } from "../../own-fields";
-import { capital } from "../../text";
+import type { SheetReason, WrongCell } from "../../tables";
+import { capital, joinWords } from "../../text";
 import { WRITTEN } from "../field-names";
 import { sayMissing } from "../shown";
+import { sayBy, type Wording } from "../wording";
 import { as } from "./line";
+
+/** Why a cell of a spreadsheet is not read. */
+const CELLS = {
+  "date too early": () => "a date before March 1900, which spreadsheets count differently; write it as text",
+  "error in a formula": ({ error }) =>
+    `its formula comes to ${error || "an error"}; correct it and save the file again`,
+  "not a number": () => "no number",
+} satisfies Wording<SheetReason>;
 
 /** What a field is called, and what of it cannot be taken. */
 type Named = { what: string };
@@ -29,6 +39,18 @@ export const SCREEN = {
     "file",
     ({ name, most }: { name: string; most: number }) => `${name} is larger than ${most} MB; split it`,
   ),
+  "workbook unreadable": as("file", ({ name, why }: { name: string; why: "not a workbook" | "too large" }) =>
+    why === "too large"
+      ? `${name} holds more than can be read here; split it`
+      : `${name} cannot be read as a workbook; save it as XLSX or CSV`,
+  ),
+  "workbook without rows": as("file", ({ name }: { name: string }) => `${name} has nothing in its sheets`),
+  "workbook of several sheets": as(
+    "file",
+    ({ name, sheets }: { name: string; sheets: readonly string[] }) =>
+      `${name} has something in several sheets, ${joinWords(sheets, "and")}; save the one that is meant in a file of its own`,
+  ),
+  "cell unreadable": as("file", ({ row, column, why }: WrongCell) => `Cell ${column}${row}: ${sayBy(CELLS, why)}`),
   "typed amount": as("invalid", ({ what, why }: Named & { why: AmountReason }) => `${what}: ${sayNoAmount(why)}`),
   "typed amount alone": as("invalid", ({ why }: { why: AmountReason }) => sayNoAmount(why)),
   "typed amount below zero": as("invalid", ({ what }: Named) => `${what}: an amount is not below zero`),

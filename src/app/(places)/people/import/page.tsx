@@ -3,6 +3,7 @@ import { dayIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { tableNames } from "@/server/people/import";
+import { TABLE_FORMATS } from "@/server/tables";
 import { ImportForm } from "@/ui/people/import-form";
 
 export const metadata: Metadata = { title: "Bring in and out" };
@@ -14,17 +15,25 @@ export default async function Import() {
     <div className="max-w-5xl py-4">
       <h1 className="text-[21px] font-semibold">Bring in and out</h1>
       <p className="mt-1 mb-4">
-        Take out as CSV:{" "}
-        {tableNames.map(({ key, name }, index) => (
-          <span key={key}>
-            {index > 0 && ", "}
-            <a href={`/api/people/export?table=${key}`} download>
-              {name}
-            </a>
-          </span>
-        ))}
-        . <span className="text-soft">The same files can be brought in again.</span>
+        <span className="text-soft">Take out, to be brought in again:</span>
       </p>
+      <ul className="mb-4 max-w-sm">
+        {tableNames.map(({ key, name }) => (
+          <li key={key} className="flex items-baseline gap-4 border-b border-rule py-1">
+            <span className="flex-1">{name}</span>
+            {TABLE_FORMATS.map((format) => (
+              <a
+                key={format}
+                href={`/api/people/export?table=${key}&format=${format}`}
+                aria-label={`${name} as ${format.toUpperCase()}`}
+                download
+              >
+                {format.toUpperCase()}
+              </a>
+            ))}
+          </li>
+        ))}
+      </ul>
       {mayImport && <ImportForm today={dayIn(now, zone)} />}
     </div>
   );

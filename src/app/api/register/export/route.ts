@@ -1,13 +1,17 @@
 import { z } from "zod";
 import { checkedFilter } from "@/server/documents/register";
 import { refusalsOf } from "@/core/refusal";
+import { refused } from "@/core/words";
+import { MOST_IN_WORKBOOK } from "@/server/documents/export";
+import { countOf } from "@/server/documents/queries";
 import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
 import { readReferenceData } from "@/server/reference-data";
+import { TABLE_TYPES } from "@/server/tables";
 import { fileInThread } from "@/server/threads/in-thread";
 
-const TYPES = { csv: "text/csv; charset=utf-8", json: "application/json", xes: "application/xml" } as const;
-const Format = z.object({ format: z.enum(["csv", "json", "xes"]) });
+const TYPES = { ...TABLE_TYPES, json: "application/json", xes: "application/xml" } as const;
+const Format = z.object({ format: z.enum(["csv", "xlsx", "json", "xes"]) });
 
 /** What the register shows as a file: a spreadsheet, JSON, or an event log (IEEE 1849). */
 export async function GET(request: Request) {
@@ -18,6 +22,8 @@ export async function GET(request: Request) {
     const filter = checkedFilter(given, readReferenceData(app()).directory.organisation.currency);
     if (!filter.ok) return filter;
     const { format } = parsed.data;
+    if (format === "xlsx" && countOf(app(), reader, filter.value) > MOST_IN_WORKBOOK)
+      return refused("too many for a workbook", { most: MOST_IN_WORKBOOK }, "format");
     const asked = { filter: filter.value, format };
     const file = await fileInThread(app(), "register as a file", asked, reader, request.signal);
     const headers = {

@@ -4,21 +4,21 @@ import { change, read } from "@/server/http/handle";
 import { ListFileSchema, MAX_LIST_FILE, importList, listFile } from "@/server/lists/files";
 import { isListHere } from "@/server/lists/offered";
 import { app } from "@/server/process";
+import { TABLE_FORMATS, formatAsked, tableResponse, wantedFormat } from "@/server/tables";
 
 type Params = { params: Promise<{ list: string }> };
 
-/** A list as a CSV file. */
+/** A list as a CSV file or a workbook. */
 export function GET(request: Request, { params }: Params) {
   return read(request, async (reader) => {
     const refusal = authorise(reader, "policies.read");
     if (refusal) return { ok: false, refusals: [refusal] };
     const { list } = await params;
     if (!isListHere(app(), list)) return refused("no such list", { list });
-    const headers = {
-      "content-type": "text/csv; charset=utf-8",
-      "content-disposition": `attachment; filename="${list}.csv"`,
-    };
-    return { ok: true, value: new Response(listFile(app(), list), { headers }) };
+    const format = formatAsked(request);
+    if (!format)
+      return refused("no such file format", { format: wantedFormat(request), formats: TABLE_FORMATS }, "format");
+    return { ok: true, value: tableResponse(await listFile(app(), list, format), list, format) };
   });
 }
 

@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
-import { policyFile } from "@/server/policies/files";
+import { POLICY_FORMATS, policyFile } from "@/server/policies/files";
 import { refusalsOf } from "@/core/refusal";
 
 const Query = z.strictObject({
-  as: z.enum(["json", "csv", "dmn", "pdf", "tests"]),
+  as: z.enum(POLICY_FORMATS),
   version: z.coerce.number().int().positive().optional(),
 });
 
