@@ -35,7 +35,7 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
       "id,name,e-mail,unit,reports to,roles\nrope,Rope Maker,rope@quay.example,Small Quay,Ana Prior,requester approver";
     await page.goto("/people/import");
     await page
-      .getByLabel("A CSV file of people")
+      .getByLabel("A CSV or XLSX file of people")
       .setInputFiles({ name: "p.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
     await page.getByRole("button", { name: "Write 1 change" }).click();
     await expect(page.getByText("Done: 1 entry written in one step")).toBeVisible();

@@ -69,7 +69,7 @@ test("a file of a list is looked at before it is written, and what is not in it 
   await page.getByRole("button", { name: "Import" }).click();
   const csv = "key,name,owner\nD-26,Spring docking,rui-tavares@marevia.example\nB-27,Breakwater,\nX-1,,\n";
   await page
-    .getByLabel("A CSV file of this list")
+    .getByLabel("A CSV or XLSX file of this list")
     .setInputFiles({ name: "projects.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
   await expect(page.getByText(/Of 3 rows: 1 added, 1 changed, 0 as they are, 1 that cannot be taken/)).toBeVisible();
   await expect(page.getByRole("row", { name: "line 4 Name Is empty" })).toBeVisible();

@@ -1,5 +1,6 @@
 // People through the real interface: an absence moves work, a file with errors writes nothing, a code lets in, an address alone does not.
 import { expect, type Page } from "@playwright/test";
+import ExcelJS from "exceljs";
 import { generateSync } from "otplib";
 import { answered, approveVersion, decide, enterOrder, pageOf, sendToReviewer, signIn, test } from "./support";
 
@@ -7,6 +8,8 @@ const pick = async (page: Page, label: string | RegExp, text: string, name: stri
   await page.getByRole("combobox", { name: label }).fill(text);
   await page.getByRole("option", { name: new RegExp(name) }).click();
 };
+
+const XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
 test("an absence set on a phone moves what waits to the stand-in’s desk, and its end moves it back", async ({
   browser,
@@ -76,7 +79,7 @@ test("a file with errors names them and writes nothing until it is told to take 
     "Twice Over;RUI-TAVARES@marevia.example;;;clerk",
   ].join("\r\n");
   await page
-    .getByLabel("A CSV file of people")
+    .getByLabel("A CSV or XLSX file of people")
     .setInputFiles({ name: "people.csv", mimeType: "text/csv", buffer: Buffer.from(`\ufeff${file}`) });
   await expect(
     page.getByText(/Of 4 rows: 1 added, 1 changed, 0 deactivated, 0 as they are, 2 that cannot be taken/),
@@ -93,7 +96,7 @@ test("a file with errors names them and writes nothing until it is told to take 
 
   await page.goto("/people/import");
   await page
-    .getByLabel("A CSV file of people")
+    .getByLabel("A CSV or XLSX file of people")
     .setInputFiles({ name: "people.csv", mimeType: "text/csv", buffer: Buffer.from(file) });
   await page.getByLabel("Leave these out and take the other 2").check();
   await page.getByRole("button", { name: "Write 2 changes" }).click();
@@ -104,18 +107,34 @@ test("a file with errors names them and writes nothing until it is told to take 
   await expect(page.getByText(/Title: chief engineer → fleet engineer/)).toBeVisible();
 });
 
-test("what is taken out as CSV can be brought in again and changes nothing", async ({ page }) => {
+test("what is taken out as CSV or XLSX can be brought in again and changes nothing; a cell that cannot be read is named", async ({
+  page,
+}) => {
   await signIn(page, "joaquina-teles");
-  for (const table of ["people", "units", "positions", "groups", "limits"]) {
-    const response = await page.request.get(`/api/people/export?table=${table}`);
-    expect(response.headers()["content-type"]).toBe("text/csv; charset=utf-8");
+  const choose = page.getByLabel("A CSV or XLSX file of people");
+  for (const [table, format] of [
+    ["people", "xlsx"],
+    ["units", "csv"],
+    ["positions", "csv"],
+    ["groups", "xlsx"],
+    ["limits", "xlsx"],
+  ]) {
+    const response = await page.request.get(`/api/people/export?table=${table}&format=${format}`);
+    const mimeType = response.headers()["content-type"]!;
+    expect(mimeType).toBe(format === "csv" ? "text/csv; charset=utf-8" : XLSX);
     await page.goto("/people/import");
-    await page
-      .getByLabel("A CSV file of people")
-      .setInputFiles({ name: `${table}.csv`, mimeType: "text/csv", buffer: await response.body() });
+    await choose.setInputFiles({ name: `${table}.${format}`, mimeType, buffer: await response.body() });
     await expect(page.getByRole("button", { name: "Nothing to write" })).toBeDisabled();
     await expect(page.getByText(/0 added, 0 changed, 0 deactivated, \d+ as they are, 0 that cannot/)).toBeVisible();
   }
+  const workbook = new ExcelJS.Workbook();
+  workbook.addWorksheet("People").addRows([
+    ["name", "e-mail", "unit", "title"],
+    ["Wanda Estrela", "wanda@marevia.example", "Vessels", { formula: "VLOOKUP(1;A:B;9)", result: { error: "#N/A" } }],
+  ]);
+  const buffer = Buffer.from(await workbook.xlsx.writeBuffer());
+  await choose.setInputFiles({ name: "people.xlsx", mimeType: XLSX, buffer });
+  await expect(page.getByText("Cell D2: its formula comes to #N/A; correct it and save the file again")).toBeVisible();
 });
 
 test("signing in with e-mail, password and a code; ending another session", async ({ browser }) => {

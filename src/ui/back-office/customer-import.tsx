@@ -35,7 +35,7 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
       intend<Answer>(PATH, { text, confirm });
   return (
     <FileImport
-      label="A CSV file of customers"
+      label="A CSV or XLSX file of customers"
       hint={`A column “customer” and any of: ${Object.values(fields).join(", ").toLowerCase()}. Empty cells leave a field as it is.`}
       accept={TABLE_FILES}
       stages={{ reading: "Reading" }}

@@ -49,6 +49,9 @@ export function Boundaries({
           <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
             Take it as CSV
           </a>
+          <a href={`/api/policies/${policy.id}/file?as=tests-xlsx${shown ? `&version=${shown}` : ""}`} download>
+            as XLSX
+          </a>
           {shown !== null && mayKeep && !kept && (
             <Button small onClick={() => void keep()}>
               Keep as the test set of version {shown}

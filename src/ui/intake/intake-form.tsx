@@ -43,7 +43,7 @@ export function IntakeForm() {
   return (
     <FileImport
       label="A file of orders or invoices"
-      hint="CSV in UTF-8 with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is taken in."
+      hint="CSV in UTF-8 or a workbook (XLSX) of one sheet, each with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is taken in."
       accept={`${TABLE_FILES},.xml,text/xml,application/xml`}
       stages={STAGES}
       onChoose={(chosen) => {

@@ -44,7 +44,7 @@ export function ListImport({ list, onClose }: { list: string; onClose(): void })
   return (
     <section aria-label="Import" className="mt-3 border border-rule bg-panel p-4">
       <FileImport
-        label="A CSV file of this list"
+        label="A CSV or XLSX file of this list"
         hint="UTF-8, with a heading line such as that of the export. An entry is known by its key; what is not in the file stays."
         accept={TABLE_FILES}
         stages={{ reading: "Reading" }}

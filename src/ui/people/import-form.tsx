@@ -44,8 +44,8 @@ export function ImportForm({ today }: { today: string }) {
   };
   return (
     <FileImport
-      label="A CSV file of people, units, positions, groups or limits"
-      hint="UTF-8, with a heading line; commas or semicolons between the cells. You see what it would change before anything is written."
+      label="A CSV or XLSX file of people, units, positions, groups or limits"
+      hint="CSV in UTF-8 with commas or semicolons between the cells, or a workbook of one sheet; with a heading line. You see what it would change before anything is written."
       accept={TABLE_FILES}
       stages={STAGES}
       whole={["writing"]}
