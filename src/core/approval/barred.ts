@@ -1,6 +1,7 @@
 import type { DocumentStatus, MissingItem, MissingReason } from "../documents";
 import type { Cause, Hold } from "../holds";
 import type { CandidateReason } from "../people";
+import type { PickReason } from "../lists";
 import type { Coded } from "../reason";
 import type { Result } from "../refusal";
 import type { Decision, LevelStatus, Step } from "./types";
@@ -31,6 +32,7 @@ export type BarredReason = Coded<{
   // Words that are needed.
   "say why": null;
   "say why it is held": null;
+  "no such reason": { why: PickReason };
   "say why it is released": null;
   "say why it is routed again": null;
   "say why it is decided so": null;

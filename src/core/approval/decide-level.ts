@@ -3,6 +3,7 @@ import { documentType, type RefusedPart } from "../documents";
 import { measure } from "../routing";
 import { bandOf, type Level } from "../policy";
 import { no, type Before, type Decided } from "./barred";
+import { listedFor, whyNotListed } from "./listed";
 import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
 import { basisOf } from "./basis";
@@ -29,6 +30,7 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
   const wrong =
     wrongParts(state, level, command) ??
     wrongChoice(state, rule, command) ??
+    (command.type === "approve" ? null : whyNotListed(command.type, command.listed, context)) ??
     (approves ? whyNotSigned(state, rule, command.signature, context) : null);
   if (wrong) return wrong;
   const refused = approves ? (command.refused ?? []) : [];
@@ -38,6 +40,7 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
     by: context.actor,
     inNameOf: seat.value === context.actor ? null : seat.value,
     comment: command.comment.trim(),
+    ...(command.type !== "approve" && listedFor(command.type, command.listed)),
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
     ...(approves && { basis: basisOf(state, context, merge(refusedOf(state), refused)) }),
@@ -225,10 +228,13 @@ function whyNotSpeak(
   if (status !== "open") return no({ code: "level ended", values: { level: id, status, before } });
   const own = level.decisions.find((decision) => decision.by === context.actor);
   if (own) return no({ code: "you have decided", values: { level: id, before: saidAt(own) } });
-  if (level.commentOn.includes(OUTCOME[command.type]) && !command.comment.trim())
+  if (level.commentOn.includes(OUTCOME[command.type]) && !isReasoned(command))
     return no({ code: "say why it is decided so" }, "comment");
   return null;
 }
+
+/** Whether something is said of why: in words, or by a reason chosen from the list. */
+const isReasoned = ({ type, comment, listed }: Say) => Boolean(comment.trim() || (type !== "approve" && listed));
 
 const saidAt = ({ by, outcome, at }: Decision): Before => ({ by, outcome, at });
 

@@ -2,6 +2,7 @@ import { activeOf, backdated, hasCause, type Cause } from "../holds";
 import { whoMayDecide } from "../people";
 import { evaluationContextOf, ownAmount, route, subjectOf } from "../routing";
 import { no, type Decided } from "./barred";
+import { listedFor, whyNotListed } from "./listed";
 import { advance, peopleNow, place, placeByPolicy, released, releaseAll, start, verify } from "./chain";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState } from "./types";
 import { acceptedOf } from "./status";
@@ -15,12 +16,14 @@ export function placeByHand(state: DocumentState, command: Placing, context: Dec
   if (state.status !== "waiting" && state.status !== "approved")
     return no({ code: "not to be held", values: { status: state.status } });
   const reason = command.reason.trim();
-  if (!reason) return no({ code: "say why it is held" }, "reason");
+  if (!reason && !command.listed) return no({ code: "say why it is held" }, "reason");
+  const wrong = whyNotListed("place hold", command.listed, context);
+  if (wrong) return wrong;
   if (command.blocks.length === 0) return no({ code: "keeps nothing back" }, "blocks");
   const hold = {
     kind: "by hand" as const,
     code: "Held by hand",
-    why: { code: "placed by hand" as const, values: { said: reason } },
+    why: { code: "placed by hand" as const, values: { said: reason, ...listedFor("place hold", command.listed) } },
     blocks: command.blocks,
     level: null,
     rule: null,
@@ -40,9 +43,10 @@ export function releaseByHand(
   if (!hold) return no({ code: "no such hold", values: { hold: command.hold } }, "hold");
   if (hold.releasedAt)
     return no({ code: "hold released already", values: { hold: hold.code, why: hold.released?.why ?? null } });
-  if (!command.reason.trim()) return no({ code: "say why it is released" }, "reason");
-  const refusal = whyNotRelease(state, hold.id, context);
-  return refusal ?? done([released(hold, "person", context.actor, saidBy(command.reason))]);
+  if (!command.reason.trim() && !command.listed) return no({ code: "say why it is released" }, "reason");
+  const refusal = whyNotListed("release hold", command.listed, context) ?? whyNotRelease(state, hold.id, context);
+  const because = saidBy(command.reason, listedFor("release hold", command.listed));
+  return refusal ?? done([released(hold, "person", context.actor, because)]);
 }
 
 /** Why somebody may not release a hold, roles aside; null when they may. */

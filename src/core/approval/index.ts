@@ -5,6 +5,8 @@ export { effectOfEdit } from "./revise";
 export type { AlikeReason, Barred, BarredReason, Before, Decided } from "./barred";
 export { closingProof } from "./cover";
 export { isNamedToRelease, whyNotRelease } from "./holding";
+export { REASON_LISTS } from "./listed";
+export type { Reasoned } from "./listed";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./decide-level";
 export { SAYS, foretell } from "./foretell";

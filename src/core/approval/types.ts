@@ -1,4 +1,5 @@
 import type { AnyDocument, DocumentContext, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
+import type { Listed } from "../lists";
 import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
 import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
@@ -48,6 +49,8 @@ export type Decision = {
   by: string;
   inNameOf: string | null;
   comment: string;
+  /** The reason chosen from a list of the organisation's, beside the comment. */
+  listed?: Listed;
   revision: number;
   policyVersion: number;
   /** What an approval was given for; absent for other says. */
@@ -327,6 +330,8 @@ export type DocumentCommand =
       level: string;
       revision: number;
       comment: string;
+      /** Key of a reason in the list that there is for it. */
+      listed?: string | undefined;
       refused?: RefusedPart[] | undefined;
       ticked?: string[] | undefined;
       signature?: Signature | undefined;
@@ -344,8 +349,8 @@ export type DocumentCommand =
   | { type: "withdraw"; comment: string }
   | ({ type: "supply paper" } & SuppliedPaper)
   | { type: "reroute"; reason: string }
-  | { type: "place hold"; reason: string; blocks: Block[] }
-  | { type: "release hold"; hold: string; reason: string }
+  | { type: "place hold"; reason: string; listed?: string | undefined; blocks: Block[] }
+  | { type: "release hold"; hold: string; reason: string; listed?: string | undefined }
   /** By the system, when something around the document has changed. */
   | { type: "look again"; because: Cause }
   | { type: "release by step" }

@@ -1,6 +1,7 @@
 import { dayIn, isDay } from "../calendar";
 import type { Cause } from "../holds";
 import { documentType, type AnyDocument, type Days, type DocumentContext } from "../documents";
+import type { Listed } from "../lists";
 import { LevelSchema, type Level, type PolicyVersion } from "../policy";
 import { evaluationContextOf, type RoutingContext } from "../routing";
 import type { Decided } from "./barred";
@@ -10,7 +11,10 @@ import type { DecideContext, DocumentEvent, DocumentState } from "./types";
 /** What the files of this folder share: results, folding, and under what a document goes. */
 
 /** What a person wrote as the cause of something. */
-export const saidBy = (text: string): Cause => ({ code: "said", values: { said: text.trim() } });
+export const saidBy = (text: string, listed: { listed?: Listed } = {}): Cause => ({
+  code: "said",
+  values: { said: text.trim(), ...listed },
+});
 
 /** What a command came to. */
 export const done = (events: DocumentEvent[]): Decided<DocumentEvent[]> => ({ ok: true, value: events });

@@ -16,6 +16,7 @@ export {
   sayDecided,
   sayHeadline,
   sayPartOf,
+  sayQuoted,
   sayRecomputed,
   sayRecorded,
   sayReleased,

@@ -11,7 +11,7 @@ import type { Hold } from "../holds";
 import { formatMoney } from "../money";
 import type { RoutedLevel } from "../routing";
 import { capital, sayDate } from "../text";
-import { aloud, sayCause, sayLevelReason, type Names } from "../words";
+import { aloud, sayCause, sayGiven, sayLevelReason, type Names } from "../words";
 import { nameOfDecider } from "./levels";
 import { sayHow, sentenceOf, tell } from "./tell";
 
@@ -86,10 +86,16 @@ export const sayPartOf = aloud((level: RoutedLevel, names: Names): string => {
 
 const DECIDED = { approve: "approved", decline: "declined", sendBack: "sent back" } as const;
 
+/** What somebody said with a decision, after a colon; nothing where they said nothing. */
+export const sayQuoted = aloud((one: Pick<Decision, "comment" | "listed">, names: Names): string => {
+  const said = sayGiven({ listed: one.listed, said: one.comment }, names);
+  return said ? `: “${said}”` : "";
+});
+
 /** Who decided what, for which revision, under which version, when and how. @param moment when, as it is written */
 export const sayDecided = aloud((one: Decision, moment: string, names: Names): string => {
   const what = `${nameOfDecider(one, names)} ${DECIDED[one.outcome]} revision ${one.revision}`;
-  return `${what} under version ${one.policyVersion}, ${moment}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}`;
+  return `${what} under version ${one.policyVersion}, ${moment}${sayHow(one)}${sayQuoted(one, names)}`;
 });
 
 const ENDED = {

@@ -3,8 +3,8 @@ import { dayIn, timeIn } from "../calendar";
 import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
 import { refusal, type Refusal } from "../refusal";
-import { joinWords, sayDate } from "../text";
-import { sayBy, sayCause, sayHeld, sayMissing, sayWhyCandidate, type Names, type Wording } from "../words";
+import { capital, joinWords, sayDate } from "../text";
+import { sayBy, sayCause, sayHeld, sayMissing, sayPick, sayWhyCandidate, type Names, type Wording } from "../words";
 
 /** Of what a command was about: the document's number, and the document for what its parts are called. */
 export type AboutCommand = { number: string; document: AnyDocument | null };
@@ -47,6 +47,7 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "refused before": (values) =>
       `${part(values.part)} was refused: leave it as it was or leave it out, or ask for it again in so many words`,
     "say why": () => "Say why",
+    "no such reason": ({ why }, names) => capital(sayPick(why, names)),
     "say why it is held": () => "Say why it is held",
     "say why it is released": () => "Say why it is released",
     "say why it is routed again": () => "Say why the document is routed again",
@@ -151,6 +152,7 @@ const CODES = {
   "refused before": "refused part",
   "say why": "comment required",
   "say why it is held": "comment required",
+  "no such reason": "invalid",
   "say why it is released": "comment required",
   "say why it is routed again": "comment required",
   "say why it is decided so": "comment required",

@@ -1,7 +1,7 @@
 import type { Decision, SignatureMethod, ToldEvent } from "../approval";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
-import { sayCause, sayHeld, speak, type Names } from "../words";
+import { sayCause, sayGiven, sayHeld, speak, type Names } from "../words";
 import { sayEdit, sayGap } from "./gaps";
 import type { Said } from "./said";
 import { tellOfCourse } from "./of-course";
@@ -158,13 +158,13 @@ const TOLD: Told = {
   "approval refused": ({ actorName, data }, names) => ({
     who: actorName,
     did: `declined as ${names.level(data.level)}${forWhom(data.inNameOf, names)}${sayHow(data)}.`,
-    comment: data.comment,
+    comment: sayGiven({ listed: data.listed, said: data.comment }, names),
     weight: "said",
   }),
   "sent back": ({ actorName, data }, names) => ({
     who: actorName,
     did: `sent it back as ${names.level(data.level)}${forWhom(data.inNameOf, names)}${sayHow(data)}.`,
-    comment: data.comment,
+    comment: sayGiven({ listed: data.listed, said: data.comment }, names),
     weight: "said",
   }),
   approved: ({ data: { because } }, names) => ({

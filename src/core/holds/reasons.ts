@@ -1,4 +1,5 @@
 import type { Remark, RemarkReason } from "../documents";
+import type { Listed } from "../lists";
 import type { Coded } from "../reason";
 import type { HeldReason } from "../routing";
 
@@ -21,7 +22,7 @@ export type HoldWhy =
       "condition met": null;
       "every document": null;
       backdated: { dated: string; entered: string; days: number };
-      "placed by hand": { said: string };
+      "placed by hand": { said: string; listed?: Listed };
     }>;
 
 /** Why a hold went, or a held document was looked at again. Numbers are of documents; `said` is what a person wrote. */
@@ -48,5 +49,5 @@ export type Cause = Coded<{
   "policy changed": null;
   "something began or ended": null;
   "account changed": { account: string; by: string };
-  said: { said: string };
+  said: { said: string; listed?: Listed };
 }>;

@@ -52,6 +52,9 @@ export const LISTS = {
 export type ListId = keyof typeof LISTS;
 export const LIST_IDS = Object.keys(LISTS) as ListId[];
 
+/** An entry chosen from a list of everybody's, beside what was typed. */
+export type Listed = { list: ListId; key: string };
+
 /** A list that the organisation has made itself, for fields of its own. */
 export const OWN_LIST: ListKind = { with: ["owner", "unit"] };
 

@@ -7,6 +7,7 @@ import {
   type Gap,
   type OverdueReason,
 } from "../approval";
+import type { Listed } from "../lists";
 import type { Coded } from "../reason";
 import type { Edited } from "../audit-narrative";
 import { askerOf } from "../routing";
@@ -40,6 +41,8 @@ export type Notice = {
   decide?: true;
   by?: string;
   words?: string;
+  /** The reason that was chosen from a list, beside the words. */
+  listed?: Listed;
   why?: Why;
   /** Who was, or is, asked; where it is not said, nobody in particular. */
   asked?: readonly string[];
@@ -156,7 +159,9 @@ const NOTICES: { [T in Type]: Tell<T> } = {
   reduced: silent,
   "level approved": silent,
   "level declined": silent,
-  "sent back": ({ by, comment, level }) => [{ occasion: "sent back", to: [], by, words: comment, level }],
+  "sent back": ({ by, comment, listed, level }) => [
+    { occasion: "sent back", to: [], by, words: comment, ...(listed && { listed }), level },
+  ],
   approved: ({ because }, { earlier }) => {
     const last = earlier.findLast((event) => event.type === "approval given")?.data;
     return [
@@ -177,7 +182,7 @@ const NOTICES: { [T in Type]: Tell<T> } = {
         to: [],
         level,
         ...(last
-          ? { by: last.by, words: last.comment }
+          ? { by: last.by, words: last.comment, ...(last.listed && { listed: last.listed }) }
           : {
               why: {
                 code: "nobody spoke",

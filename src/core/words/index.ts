@@ -35,7 +35,7 @@ export type { Difference, EntryNames } from "./people-changes";
 export { ATTRIBUTE_WORDS, LIST_WORDS, listName, namesOfLists, sayOwned } from "./list-names";
 export { FIELD_KINDS, namesOfFields, sayFieldName, sayOwnValues } from "./field-names";
 export type { FieldNames } from "./field-names";
-export { sayListCell, sayListColumn } from "./lists";
+export { sayGiven, sayListCell, sayListColumn, sayPick } from "./lists";
 export { sayChange, sayField, sayMissing, sayShown, sayValue } from "./shown";
 export type { SaidChange } from "./shown";
 export { sayIntake, sayUnread } from "./intake";

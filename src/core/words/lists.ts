@@ -1,8 +1,9 @@
 import type { ListCellReason } from "../list-table";
-import type { Attribute, PickReason } from "../lists";
+import type { Attribute, Listed, PickReason } from "../lists";
 import { sayDate } from "../text";
 import { sayNoAmount } from "./amounts";
 import { ATTRIBUTE_WORDS, oneOf } from "./list-names";
+import type { Names } from "./names";
 import { sayBy, type Wording } from "./wording";
 
 /** Why something of a list may not stand where it stands, beginning small. */
@@ -15,6 +16,24 @@ export const PICKS = {
       ? `the ${oneOf(list, names)} ${names.entry(list, key)} ended on ${sayDate(lastDay)}`
       : `the ${oneOf(list, names)} ${names.entry(list, key)} begins on ${sayDate(firstDay ?? day)}`,
 } satisfies Wording<PickReason>;
+
+/** Why something of a list may not stand where it stands, beginning small. */
+export function sayPick(why: PickReason, names: Names): string {
+  return sayBy(PICKS, why, names);
+}
+
+/**
+ * What was given as the reason for something: the one chosen from its list, and what was typed beside it.
+ * @example sayGiven({ listed: { list: "decline-reasons", key: "B" }, said: "ask again in May" }, names) // "Not in the budget: ask again in May"
+ */
+export function sayGiven(
+  { listed, said }: { listed?: Listed | undefined; said: string },
+  names: Pick<Names, "entry">,
+): string {
+  if (!listed) return said;
+  const name = names.entry(listed.list, listed.key);
+  return said ? `${name}: ${said}` : name;
+}
 
 const CELLS = {
   empty: () => "is empty",

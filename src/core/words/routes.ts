@@ -4,6 +4,7 @@ import { formatMoney } from "../money";
 import type { BlockedReason, ConsideredReason, HoldReason, LevelReason, Measured, Route } from "../routing";
 import { joinWords, sayDate } from "../text";
 import { CONVERSIONS, MEASURED, UNMEASURED, sayRate } from "./measures";
+import { sayGiven } from "./lists";
 import { nameOfType, type Names } from "./names";
 import { sayFieldName } from "./field-names";
 import { GAPS, sayWhyCandidate, sayWhyPerson } from "./people";
@@ -119,7 +120,7 @@ const HOLDS = {
   "every document": () => "The policy holds every document of this kind",
   backdated: ({ dated, entered, days }) =>
     `It is dated ${sayDate(dated)} and was entered on ${sayDate(entered)}, more than ${days} days later`,
-  "placed by hand": ({ said }) => said,
+  "placed by hand": (values, names) => sayGiven(values, names),
 } satisfies Wording<HoldWhy>;
 
 /** Why a document is held. What a policy holds by its condition alone is called by the name that its author gave it. */
@@ -154,7 +155,7 @@ const CAUSES = {
   "policy changed": () => "a policy has changed",
   "something began or ended": () => "an absence or a version of a policy has begun or ended",
   "account changed": ({ account, by }) => `the account of ${account} was changed by ${by}`,
-  said: ({ said }) => said,
+  said: (values, names) => sayGiven(values, names),
 } satisfies Wording<Cause>;
 
 /** Why a hold went, or a document was looked at or routed again. */

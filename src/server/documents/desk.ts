@@ -2,7 +2,7 @@ import { seatFor, type DocumentState } from "@/core/approval";
 import type { DocumentRow as Row } from "@/core/documents";
 import type { Hold } from "@/core/holds";
 import { principalsOf, tookOverFrom, type Person } from "@/core/people";
-import { sayHeld } from "@/core/words";
+import { sayGiven, sayHeld } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData, routingFor, type ReferenceData } from "../reference-data";
@@ -81,12 +81,15 @@ function questionsTo(app: App, person: Person): AskedRow[] {
 }
 
 function sentBackBy(app: App, id: string): { by: string; words: string } {
-  const said = readState(app.db, id)!
-    .levels.flatMap((level) => level.decisions)
+  const state = readState(app.db, id)!;
+  const said = state.levels
+    .flatMap((level) => level.decisions)
     .filter((one) => one.outcome === "sendBack")
     .toSorted((one, other) => (one.at < other.at ? -1 : 1))
     .at(-1);
-  return { by: readReferenceData(app).directory.person(said?.by ?? "")?.name ?? "", words: said?.comment ?? "" };
+  if (!said) return { by: "", words: "" };
+  const names = namesFor(readReferenceData(app), state);
+  return { by: names.person(said.by), words: sayGiven({ listed: said.listed, said: said.comment }, names) };
 }
 
 /** The oldest holds that a person may release and that no approval will: on approved documents, and those that their policy has outlast the approval. */

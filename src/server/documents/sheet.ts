@@ -17,6 +17,7 @@ import {
   type Say,
   type Taker,
 } from "@/core/approval";
+import { dayIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { evaluationContextOf, type RoutingContext } from "@/core/routing";
 import { sayHeld, sayWhyCandidate, type Names, sayChange } from "@/core/words";
@@ -31,6 +32,7 @@ import { outcomeOf } from "./outcome";
 import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
 import { credentialOf } from "../access/sign-in";
+import { reasonsOffered } from "../lists/offered";
 import { openReceipt, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
@@ -50,6 +52,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   return {
     view,
     directory,
+    reasons: reasonsOffered(directory, dayIn(now, zone)),
     words,
     zone,
     now,

@@ -3,7 +3,7 @@ import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayHow, sayPart, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
+import { sayHow, sayPart, sayQuoted, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
 import { capital, sayDate } from "@/core/text";
 import {
   sayCandidate,
@@ -145,7 +145,7 @@ function levels(app: App, view: DocumentView, words: Names, moment: (at: string)
     const said = state.levels.find((one) => one.level === level.level);
     const decisions = (said?.decisions ?? []).map(
       (one) =>
-        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${one.comment ? `: “${one.comment}”` : ""}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(view, one)}.`,
+        `${names(one.by)}${one.inNameOf ? ` for ${names(one.inNameOf)}` : ""} ${PAST[one.outcome]} revision ${one.revision} under version ${one.policyVersion}, ${moment(one.at)}${sayHow(one)}${sayQuoted(one, words)}\n  Then: ${limitThen(app, one.inNameOf ?? one.by, state.document.documentType, one.at)}. Before them: ${seenAt(view, one)}.`,
     );
     const looked = level.candidates.map((one) => sayCandidate(one, words)).join("; ");
     return [

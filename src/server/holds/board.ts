@@ -126,10 +126,10 @@ export function releaseMany(
   app: App,
   actor: Person,
   holds: readonly { document: string; hold: string }[],
-  reason: string,
+  { reason, listed }: { reason: string; listed?: string | undefined },
   command: string,
 ): Result<{ released: number; refused: { document: string; why: string }[] }> {
-  if (!reason.trim()) return refused("say why released together", null, "reason");
+  if (!reason.trim() && !listed) return refused("say why released together", null, "reason");
   const kept: { document: string; why: string }[] = [];
   let released = 0;
   let forbidden = null as Result<never> | null;
@@ -138,7 +138,7 @@ export function releaseMany(
       app,
       actor,
       document,
-      { type: "release hold", hold, reason },
+      { type: "release hold", hold, reason, listed },
       `${command}:${document}:${hold}`,
     );
     if (result.ok) released += 1;

@@ -227,15 +227,15 @@ describe("holds", () => {
     ]);
     expect(board.reasons.find((one) => one.code === "Supplier not approved")?.count).toBe(2);
     const holds = board.rows.map(({ document, hold }) => ({ document, hold }));
-    expect(codes(releaseMany(app, clerk(app), holds, "  ", newCommandId()))).toBe("comment required");
-    const { released, refused } = value(releaseMany(app, clerk(app), holds, "Known to us", newCommandId()));
+    expect(codes(releaseMany(app, clerk(app), holds, { reason: "  " }, newCommandId()))).toBe("comment required");
+    const { released, refused } = value(releaseMany(app, clerk(app), holds, { reason: "Known to us" }, newCommandId()));
     expect([released, refused]).toEqual([
       1,
       [{ document: second.number, why: "Nobody releases a hold on their own document" }],
     ]);
-    expect(codes(releaseMany(app, person(app, "noor-halvorsrud"), holds.slice(1), "x", newCommandId()))).toBe(
-      "forbidden",
-    );
+    expect(
+      codes(releaseMany(app, person(app, "noor-halvorsrud"), holds.slice(1), { reason: "x" }, newCommandId())),
+    ).toBe("forbidden");
   });
 });
 

@@ -1,3 +1,4 @@
+import { REASON_LISTS, type Reasoned } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
 import { LIST_IDS, foldKey, offered, type Entry, type Lists } from "@/core/lists";
 import type { Directory } from "@/core/people";
@@ -15,6 +16,20 @@ export function listsForForms({ organisation }: Directory, day: string): Lists {
     return entries.length > MOST_SENT ? [] : [{ ...list, entries }];
   });
 }
+
+/** Reasons that are kept today for what people do with documents, by what they are given for. */
+export function reasonsOffered({ organisation }: Directory, day: string): OfferedReasons {
+  const of = (what: Reasoned) =>
+    offered(organisation.lists, REASON_LISTS[what], day).map(({ key, name }) => ({ key, name }));
+  return {
+    decline: of("decline"),
+    "send back": of("send back"),
+    "place hold": of("place hold"),
+    "release hold": of("release hold"),
+  };
+}
+
+type OfferedReasons = Record<Reasoned, { key: string; name: string }[]>;
 
 export type FoundEntry = Pick<Entry, "key" | "name"> & { owner: string | null };
 

@@ -15,6 +15,7 @@ import { formatMoney, type Money } from "@/core/money";
 import { noticesOf, sayWhy, type Notice, type Why } from "@/core/notices";
 import { askerOf } from "@/core/routing";
 import { joinWords, sayDate } from "@/core/text";
+import { sayGiven } from "@/core/words";
 import type { App } from "../app";
 import { emailOf, accountNamed } from "../ledger/accounts";
 import { isOfStopped, tellNotRaised } from "../credit/customer";
@@ -171,10 +172,15 @@ export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit
     refused: sayRefused(state),
     due: "",
     by: notice.by ? name(notice.by) : "",
-    words: notice.words ?? "",
+    words: givenIn(world, state, notice),
     why: "",
     recipient: "",
   };
+}
+
+/** What somebody said, with the reason that they chose. */
+function givenIn(world: ReferenceData, state: DocumentState, { words = "", listed }: Omit<Notice, "to">): string {
+  return listed ? sayGiven({ listed, said: words }, namesFor(world, state)) : words;
 }
 
 /** What was not approved, part by part. */

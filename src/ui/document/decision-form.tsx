@@ -9,6 +9,7 @@ import { useIntent } from "../intent";
 import { Choice, Tick } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { moveLabel, type DecisionBarProps, type Move } from "./moves";
+import { ReasonChoice } from "./reasons";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
 import { SentForm } from "../sent-form";
@@ -83,6 +84,7 @@ export function Saying({
   const [sign, setSign] = useState<{ name: string; proof: string; drawn?: Strokes }>({ name: "", proof: "" });
   const [next, setNext] = useState("");
   const [back, setBack] = useState("");
+  const [listed, setListed] = useState("");
   const approving = APPROVING.includes(move);
   const { level } = props;
   const checklist = move === "approve" ? (level?.checklist ?? []) : [];
@@ -90,6 +92,7 @@ export function Saying({
   const choices = approving ? (level?.choices ?? []) : [];
   const intend = useIntent();
   const box = useRef<HTMLTextAreaElement>(null);
+  const reasoned = move === "decline" || move === "send back" ? move : null;
   const words = labelsOf(move, props, back);
   const outcome = move === "send back" ? "sendBack" : move;
   const required = move === "reroute" || move === "in part" || (level?.commentOn.includes(outcome) ?? false);
@@ -104,7 +107,7 @@ export function Saying({
   };
   const go = async () => {
     if (busy) return;
-    if (required && !comment.trim()) {
+    if (required && !comment.trim() && !listed) {
       setRefusals([refuse("sentence needed", { what: words.label })]);
       return box.current?.focus();
     }
@@ -119,6 +122,7 @@ export function Saying({
       ...(signing && { signing: { ...sign, documentHash: signing.documentHash } }),
       ...(choices.length > 0 && next && { next }),
       ...(move === "send back" && back && { to: back }),
+      ...(reasoned && listed && { listed }),
     });
     setBusy(false);
     if (!result.ok) {
@@ -177,8 +181,9 @@ export function Saying({
           ))}
         </Choice>
       )}
+      {reasoned && <ReasonChoice of={reasoned} value={listed} onChange={setListed} />}
       <label className="text-sm font-semibold" htmlFor="comment">
-        {words.label} {required ? <span className="font-normal text-soft">(needed)</span> : ""}
+        {words.label} {required && !listed ? <span className="font-normal text-soft">(needed)</span> : ""}
       </label>
       <textarea
         id="comment"
@@ -188,7 +193,7 @@ export function Saying({
         rows={2}
         maxLength={2000}
         className="field"
-        aria-required={required}
+        aria-required={required && !listed}
       />
       {signing && <SignFields signing={signing} value={sign} onChange={setSign} />}
       <div className="flex flex-wrap items-center gap-2">

@@ -29,6 +29,7 @@ import { StillToCome } from "../back-office/still-to-come";
 import type { AskedLevel } from "./moves";
 import { MissingReceipts } from "./missing-receipts";
 import { OpenQuestion } from "./question";
+import { WithReasons, type OfferedReasons } from "./reasons";
 import { RouteStrip } from "./route-strip";
 import { WhatBecame } from "./outcome";
 import { Thread } from "./thread";
@@ -38,6 +39,7 @@ import { type Names, type SaidChange } from "@/core/words";
 export type SheetProps = {
   view: DocumentView;
   directory: Directory;
+  reasons: OfferedReasons;
   /** What everything about the document is called. */
   words: Names;
   zone: string;
@@ -103,6 +105,7 @@ export function DocumentSheet({
   mayEdit,
   mayWithdraw,
   mayReroute,
+  reasons,
 }: SheetProps) {
   const { state, thread, version } = view;
   const names = words.person;
@@ -116,120 +119,122 @@ export function DocumentSheet({
   // What a hold says above is not said twice.
   const remarks = type.remarks(shown, looking).filter((remark) => !holds.some(({ hold }) => tellsOf(hold, remark)));
   return (
-    <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
-      <div className="flex-1 px-4 py-5 md:px-7">
-        <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1">
-          <div className="min-w-0">
-            <h1 id="document-title" className="text-[23px] leading-tight font-semibold">
-              {headline.title || `Untitled ${type.name.one}`}
-            </h1>
-            <p className="mt-1 text-soft">
-              {capital(type.name.one)} {state.number}
-              {state.revision > 1 && `, revision ${state.revision}`}, from {names(state.document.requester)},{" "}
-              {directory.unit(state.document.unit)?.name}.{" "}
-              {state.route && (
-                <Link href={`/documents/${state.id}/record`} className="whitespace-nowrap">
-                  The record
-                </Link>
-              )}{" "}
-              {orderOut && (
-                <>
-                  <a href={`/api/documents/${state.id}/order?format=pdf`} download className="whitespace-nowrap">
-                    Order as PDF
-                  </a>{" "}
-                  <a href={`/api/documents/${state.id}/order?format=xml`} download className="whitespace-nowrap">
-                    as UBL 2.1
-                  </a>
-                </>
-              )}{" "}
-              {mayChange && (
-                <Link
-                  href={`/documents/new?type=${state.document.documentType}&changes=${state.id}`}
-                  className="whitespace-nowrap"
-                >
-                  Change this {type.name.one}
-                </Link>
+    <WithReasons reasons={reasons}>
+      <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
+        <div className="flex-1 px-4 py-5 md:px-7">
+          <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1">
+            <div className="min-w-0">
+              <h1 id="document-title" className="text-[23px] leading-tight font-semibold">
+                {headline.title || `Untitled ${type.name.one}`}
+              </h1>
+              <p className="mt-1 text-soft">
+                {capital(type.name.one)} {state.number}
+                {state.revision > 1 && `, revision ${state.revision}`}, from {names(state.document.requester)},{" "}
+                {directory.unit(state.document.unit)?.name}.{" "}
+                {state.route && (
+                  <Link href={`/documents/${state.id}/record`} className="whitespace-nowrap">
+                    The record
+                  </Link>
+                )}{" "}
+                {orderOut && (
+                  <>
+                    <a href={`/api/documents/${state.id}/order?format=pdf`} download className="whitespace-nowrap">
+                      Order as PDF
+                    </a>{" "}
+                    <a href={`/api/documents/${state.id}/order?format=xml`} download className="whitespace-nowrap">
+                      as UBL 2.1
+                    </a>
+                  </>
+                )}{" "}
+                {mayChange && (
+                  <Link
+                    href={`/documents/new?type=${state.document.documentType}&changes=${state.id}`}
+                    className="whitespace-nowrap"
+                  >
+                    Change this {type.name.one}
+                  </Link>
+                )}
+              </p>
+            </div>
+            <div className="flex w-full items-center justify-between gap-3 sm:block sm:w-auto sm:text-right">
+              <p className="text-xl font-semibold whitespace-nowrap">{formatMoney(headline[type.shows])}</p>
+              <p className="mt-0.5 flex flex-wrap justify-end gap-1.5">
+                <StatusMark status={state.status} />
+                {holds.length > 0 && <StatusMark status="held" />}
+                {hasLapsed(state) && <StatusMark status="by lapse" />}
+                {isCleared(state) && <span className="text-sm font-medium text-approved">Cleared</span>}
+              </p>
+            </div>
+          </div>
+          {question && (
+            <OpenQuestion id={state.id} question={question.question} by={names(question.by)} text={question.text} />
+          )}
+          {mayRemind && version?.policy.onSubmit && state.levels.every((level) => level.decisions.length === 0) && (
+            <p className="serif mt-3 border-l-3 border-harbour pl-3 text-[15px]">{version.policy.onSubmit}</p>
+          )}
+          <Holds id={state.id} holds={holds} zone={zone} />
+          <div className="mt-4">
+            <RouteStrip state={state} mine={asked?.id ?? null} acting={acting} words={words} zone={zone} now={now} />
+          </div>
+          <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+            <div className="flex min-w-0 flex-col gap-6">
+              {changesOrder && (
+                <ChangeList
+                  id="changes-order"
+                  title="What it changes about the order"
+                  changes={changesOrder}
+                  none="Nothing that its supplier would notice."
+                />
               )}
-            </p>
-          </div>
-          <div className="flex w-full items-center justify-between gap-3 sm:block sm:w-auto sm:text-right">
-            <p className="text-xl font-semibold whitespace-nowrap">{formatMoney(headline[type.shows])}</p>
-            <p className="mt-0.5 flex flex-wrap justify-end gap-1.5">
-              <StatusMark status={state.status} />
-              {holds.length > 0 && <StatusMark status="held" />}
-              {hasLapsed(state) && <StatusMark status="by lapse" />}
-              {isCleared(state) && <span className="text-sm font-medium text-approved">Cleared</span>}
-            </p>
-          </div>
-        </div>
-        {question && (
-          <OpenQuestion id={state.id} question={question.question} by={names(question.by)} text={question.text} />
-        )}
-        {mayRemind && version?.policy.onSubmit && state.levels.every((level) => level.decisions.length === 0) && (
-          <p className="serif mt-3 border-l-3 border-harbour pl-3 text-[15px]">{version.policy.onSubmit}</p>
-        )}
-        <Holds id={state.id} holds={holds} zone={zone} />
-        <div className="mt-4">
-          <RouteStrip state={state} mine={asked?.id ?? null} acting={acting} words={words} zone={zone} now={now} />
-        </div>
-        <div className="mt-6 grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
-          <div className="flex min-w-0 flex-col gap-6">
-            {changesOrder && (
-              <ChangeList
-                id="changes-order"
-                title="What it changes about the order"
-                changes={changesOrder}
-                none="Nothing that its supplier would notice."
+              {before && <Changes before={before} after={state.document} words={words} />}
+              {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
+              <Facts {...facts} />
+              {receipts && <StillToCome order={receipts} />}
+              <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} names={words} />
+              <Thread thread={thread} names={words} zone={zone} />
+            </div>
+            <div className="flex min-w-0 flex-col gap-6">
+              <Particulars {...facts} />
+              <Papers document={shown} id={state.id} />
+              {missingReceipts.length > 0 && <MissingReceipts id={state.id} lines={missingReceipts} />}
+              <Steps
+                id={state.id}
+                steps={state.steps ?? []}
+                results={(state.steps ?? []).map((step) => sayStepResult(step.result, words))}
+                zone={zone}
+                mayManage={maySteps}
+                held={holds.some(({ hold }) => hold.blocks.length > 0)}
               />
-            )}
-            {before && <Changes before={before} after={state.document} words={words} />}
-            {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
-            <Facts {...facts} />
-            {receipts && <StillToCome order={receipts} />}
-            <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} names={words} />
-            <Thread thread={thread} names={words} zone={zone} />
-          </div>
-          <div className="flex min-w-0 flex-col gap-6">
-            <Particulars {...facts} />
-            <Papers document={shown} id={state.id} />
-            {missingReceipts.length > 0 && <MissingReceipts id={state.id} lines={missingReceipts} />}
-            <Steps
-              id={state.id}
-              steps={state.steps ?? []}
-              results={(state.steps ?? []).map((step) => sayStepResult(step.result, words))}
-              zone={zone}
-              mayManage={maySteps}
-              held={holds.some(({ hold }) => hold.blocks.length > 0)}
-            />
-            {asked && asked.foretold.approve.length > 0 && (
-              <section aria-labelledby="foretold">
-                <SectionTitle id="foretold">If you approve</SectionTitle>
-                <p>{asked.foretold.approve.join(" ")}</p>
-              </section>
-            )}
-            <Why state={state} version={version} names={words} />
+              {asked && asked.foretold.approve.length > 0 && (
+                <section aria-labelledby="foretold">
+                  <SectionTitle id="foretold">If you approve</SectionTitle>
+                  <p>{asked.foretold.approve.join(" ")}</p>
+                </section>
+              )}
+              <Why state={state} version={version} names={words} />
+            </div>
           </div>
         </div>
-      </div>
-      <DecisionBar
-        key={`${state.id}-${state.revision}`}
-        id={state.id}
-        number={state.number}
-        amount={formatMoney(headline[type.shows])}
-        revision={state.revision}
-        level={asked}
-        mayAsk={mayAsk}
-        mayRemind={mayRemind}
-        parts={type.parts(acceptedOf(state))}
-        cuttable={type.parts(type.without(state.document, [])).some(isCuttable(state.document))}
-        mayHold={mayHold}
-        mayRevise={mayRevise}
-        inNameOf={inNameOf && names(inNameOf)}
-        mayWithdraw={mayWithdraw}
-        mayEdit={mayEdit}
-        mayReroute={mayReroute}
-      />
-    </article>
+        <DecisionBar
+          key={`${state.id}-${state.revision}`}
+          id={state.id}
+          number={state.number}
+          amount={formatMoney(headline[type.shows])}
+          revision={state.revision}
+          level={asked}
+          mayAsk={mayAsk}
+          mayRemind={mayRemind}
+          parts={type.parts(acceptedOf(state))}
+          cuttable={type.parts(type.without(state.document, [])).some(isCuttable(state.document))}
+          mayHold={mayHold}
+          mayRevise={mayRevise}
+          inNameOf={inNameOf && names(inNameOf)}
+          mayWithdraw={mayWithdraw}
+          mayEdit={mayEdit}
+          mayReroute={mayReroute}
+        />
+      </article>
+    </WithReasons>
   );
 }
 

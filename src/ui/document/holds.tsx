@@ -8,6 +8,7 @@ import { sayMoment } from "../format";
 import { Form, Tick } from "../labelled";
 import { Button } from "../primitives";
 import { BLOCKED } from "./blocked";
+import { ReasonChoice } from "./reasons";
 import { useCommand } from "./use-command";
 
 /** A hold with why it is there, in words. */
@@ -64,11 +65,14 @@ export function Holds({ id, holds, zone }: { id: string; holds: ShownHold[]; zon
 
 function ReleaseSheet({ id, hold, why, onClose }: { id: string; hold: Hold; why: string; onClose(): void }) {
   const [reason, setReason] = useState("");
+  const [listed, setListed] = useState("");
   const { run, refusals, busy } = useCommand(id, onClose);
+  const release = { type: "release hold", hold: hold.id, reason, ...(listed && { listed }) };
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`Release “${hold.code}”`}>
-      <Form refusals={refusals} onSave={() => run({ type: "release hold", hold: hold.id, reason })}>
+      <Form refusals={refusals} onSave={() => run(release)}>
         <p>{why}.</p>
+        <ReasonChoice of="release hold" value={listed} onChange={setListed} />
         <Reason label="Why it can go" value={reason} onChange={setReason} />
         <Button type="submit" look="solid" disabled={busy}>
           Release “{hold.code}”
@@ -98,11 +102,12 @@ const BLOCKS: Block[] = ["send", "post", "pay", "ship", "use"];
 /** Stopping a document by hand. */
 export function PlaceHold({ id, number, onClose }: { id: string; number: string; onClose(): void }) {
   const [reason, setReason] = useState("");
+  const [listed, setListed] = useState("");
   const [blocks, setBlocks] = useState<Block[]>(["pay"]);
   const { run, refusals, busy } = useCommand(id, onClose);
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`Hold ${number}`}>
-      <Form refusals={refusals} onSave={() => run({ type: "place hold", reason, blocks })}>
+      <Form refusals={refusals} onSave={() => run({ type: "place hold", reason, blocks, ...(listed && { listed }) })}>
         <p className="text-soft">Approval goes on; what you choose here does not happen until the hold is released.</p>
         <fieldset>
           <legend className="text-sm font-semibold">Keeps back</legend>
@@ -115,6 +120,7 @@ export function PlaceHold({ id, number, onClose }: { id: string; number: string;
             />
           ))}
         </fieldset>
+        <ReasonChoice of="place hold" value={listed} onChange={setListed} />
         <Reason label="Why" value={reason} onChange={setReason} />
         <Button type="submit" look="solid" disabled={busy}>
           Hold {number}

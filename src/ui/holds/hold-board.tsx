@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { BLOCKED } from "../document/blocked";
 import { Reason } from "../document/holds";
+import { ReasonChoice, WithReasons, type OfferedReasons } from "../document/reasons";
 import { useSend } from "../document/use-command";
 import { capital, saySince } from "../format";
 import { Sheet } from "../frame/sheet";
@@ -32,7 +33,17 @@ type Released = { released: number; refused: { document: string; why: string }[]
 const keyOf = (row: HoldLine) => `${row.document}/${row.hold}`;
 
 /** Holds with what each keeps back and whose move it is; those that may be released can be taken together. */
-export function HoldBoard({ rows, zone, now }: { rows: HoldLine[]; zone: string; now: string }) {
+export function HoldBoard({
+  rows,
+  zone,
+  now,
+  reasons,
+}: {
+  rows: HoldLine[];
+  zone: string;
+  now: string;
+  reasons: OfferedReasons;
+}) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [releasing, setReleasing] = useState(false);
   const [done, setDone] = useState<Released | null>(null);
@@ -106,15 +117,17 @@ export function HoldBoard({ rows, zone, now }: { rows: HoldLine[]; zone: string;
         ))}
       </Table>
       {releasing && (
-        <ReleaseMany
-          rows={picked}
-          onClose={() => setReleasing(false)}
-          onDone={(value) => {
-            setReleasing(false);
-            setChosen(new Set());
-            setDone(value);
-          }}
-        />
+        <WithReasons reasons={reasons}>
+          <ReleaseMany
+            rows={picked}
+            onClose={() => setReleasing(false)}
+            onDone={(value) => {
+              setReleasing(false);
+              setChosen(new Set());
+              setDone(value);
+            }}
+          />
+        </WithReasons>
       )}
     </>
   );
@@ -135,6 +148,7 @@ function Outcome({ done }: { done: Released }) {
 
 function ReleaseMany({ rows, onClose, onDone }: { rows: HoldLine[]; onClose(): void; onDone(value: Released): void }) {
   const [reason, setReason] = useState("");
+  const [listed, setListed] = useState("");
   const { run, refusals, busy } = useSend<Released>("/api/holds", onDone);
   const holds = rows.map(({ document, hold }) => ({ document, hold }));
   return (
@@ -143,7 +157,7 @@ function ReleaseMany({ rows, onClose, onDone }: { rows: HoldLine[]; onClose(): v
       onOpenChange={(open) => !open && onClose()}
       title={`Release ${rows.length === 1 ? "one hold" : `${rows.length} holds`}`}
     >
-      <Form refusals={refusals} onSave={() => run({ holds, reason })}>
+      <Form refusals={refusals} onSave={() => run({ holds, reason, ...(listed && { listed }) })}>
         <ul className="max-h-40 overflow-y-auto text-sm">
           {rows.map((row) => (
             <li key={keyOf(row)}>
@@ -151,6 +165,7 @@ function ReleaseMany({ rows, onClose, onDone }: { rows: HoldLine[]; onClose(): v
             </li>
           ))}
         </ul>
+        <ReasonChoice of="release hold" value={listed} onChange={setListed} />
         <Reason label="Why they can go; it stands on each record" value={reason} onChange={setReason} />
         <Button type="submit" look="solid" disabled={busy}>
           Release {rows.length === 1 ? "it" : `all ${rows.length}`}

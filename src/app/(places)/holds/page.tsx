@@ -1,4 +1,6 @@
 import type { Metadata } from "next";
+import { dayIn } from "@/core/calendar";
+import { reasonsOffered } from "@/server/lists/offered";
 import { HOLDS_A_PAGE, holdBoard } from "@/server/holds/board";
 import { visitFor, singles, pageOf } from "@/server/http/page";
 import { PartsNav } from "@/ui/frame/parts-nav";
@@ -12,7 +14,7 @@ export const metadata: Metadata = { title: "Holds" };
 type Search = { reason?: string; sort?: string; whose?: string; page?: string };
 
 export default async function Holds({ searchParams }: { searchParams: Promise<Search> }) {
-  const { app, person, zone, now } = await visitFor("holds.read");
+  const { app, person, zone, now, directory } = await visitFor("holds.read");
   const search = singles(await searchParams);
   const sort = search.sort === "amount" || search.sort === "reason" ? search.sort : "age";
   const board = holdBoard(app, person, {
@@ -26,7 +28,7 @@ export default async function Holds({ searchParams }: { searchParams: Promise<Se
       <h1 className="text-2xl font-semibold">Holds</h1>
       <PartsNav label="Parts of Holds" parts={HOLD_PARTS} />
       <HoldFilter search={search} reasons={board.reasons} now={now} zone={zone} />
-      <HoldBoard rows={board.rows} zone={zone} now={now} />
+      <HoldBoard rows={board.rows} zone={zone} now={now} reasons={reasonsOffered(directory, dayIn(now, zone))} />
       <Pager
         path="/holds"
         filter={search}

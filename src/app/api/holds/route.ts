@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { EntryKeySchema } from "@/core/lists";
 import { app } from "@/server/process";
 import { releaseMany } from "@/server/holds/board";
 import { change } from "@/server/http/handle";
@@ -10,11 +11,10 @@ const Body = z.strictObject({
     .min(1)
     .max(200),
   reason: z.string().max(2000),
+  listed: EntryKeySchema.optional(),
 });
 
 /** Releases holds with one reason. */
 export function POST(request: Request) {
-  return change(request, Body, (actor, { holds, reason, command }) =>
-    releaseMany(app(), actor, holds, reason, command),
-  );
+  return change(request, Body, (actor, { holds, command, ...why }) => releaseMany(app(), actor, holds, why, command));
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
+import { EntryKeySchema } from "@/core/lists";
 import { app } from "@/server/process";
 import { commandDocument } from "@/server/documents/commands";
 import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
@@ -12,6 +13,7 @@ const comment = z.string().max(2000).default("");
 const reason = z.string().max(2000);
 const askAgain = AskAgainSchema;
 const Refused = z.strictObject({ part: z.string().max(40), allowed: z.int().positive().nullable() });
+const listed = EntryKeySchema.optional().meta({ description: "Key of a reason in the organisation’s list for it" });
 const Body = z.discriminatedUnion("type", [
   z.strictObject({ command, type: z.literal("save draft"), document: SentDocumentSchema }),
   z.strictObject({ command, type: z.literal("submit"), document: SentDocumentSchema, askAgain }),
@@ -28,6 +30,7 @@ const Body = z.discriminatedUnion("type", [
     level: z.string(),
     revision: z.int().positive(),
     comment,
+    listed,
     refused: z.array(Refused).max(400).optional(),
     ticked: z.array(z.string().max(200)).max(40).optional(),
     signing: SigningSchema.optional(),
@@ -53,8 +56,8 @@ const Body = z.discriminatedUnion("type", [
     attachment: AttachmentSchema,
   }),
   z.strictObject({ command, type: z.literal("reroute"), reason }),
-  z.strictObject({ command, type: z.literal("place hold"), reason, blocks: z.array(BlockSchema).max(5) }),
-  z.strictObject({ command, type: z.literal("release hold"), hold: z.string().max(10), reason }),
+  z.strictObject({ command, type: z.literal("place hold"), reason, listed, blocks: z.array(BlockSchema).max(5) }),
+  z.strictObject({ command, type: z.literal("release hold"), hold: z.string().max(10), reason, listed }),
   z.strictObject({ command, type: z.enum(["retry step", "skip step"]), step: z.int().positive(), reason }),
 ]);
 

@@ -3,10 +3,13 @@ import { redirect } from "next/navigation";
 import { documentOf, lastSent, refusedOf, type DocumentState } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
+import { sayGiven } from "@/core/words";
 import { foundAccount, namesOn } from "@/server/documents/form-start";
+import { namesFor } from "@/server/documents/names";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { formFor, found, visit } from "@/server/http/page";
+import { readReferenceData } from "@/server/reference-data";
 import { SCREENS } from "@/ui/document-types";
 
 export const metadata: Metadata = { title: "Correct a document" };
@@ -31,6 +34,7 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
   const sentBack = state.levels
     .flatMap((level) => level.decisions)
     .findLast((decision) => decision.outcome === "sendBack");
+  const names = namesFor(readReferenceData(visitor.app), state);
   const document = documentOf(state);
   const requester = directory.person(document.requester);
   const account = documentType(document.documentType).changesAccount(document);
@@ -50,7 +54,10 @@ export default async function EditDocument({ params }: { params: Promise<{ id: s
       refused={refusedNow(state)}
       remark={
         sentBack && state.status === "sent back"
-          ? { by: directory.person(sentBack.by)?.name ?? sentBack.by, comment: sentBack.comment }
+          ? {
+              by: names.person(sentBack.by),
+              comment: sayGiven({ listed: sentBack.listed, said: sentBack.comment }, names),
+            }
           : undefined
       }
     />
