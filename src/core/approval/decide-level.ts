@@ -40,7 +40,7 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
     by: context.actor,
     inNameOf: seat.value === context.actor ? null : seat.value,
     comment: command.comment.trim(),
-    ...(command.type !== "approve" && listedFor(command.type, command.listed)),
+    ...(command.type !== "approve" && listedFor(command.type, command.listed, context)),
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
     ...(approves && { basis: basisOf(state, context, merge(refusedOf(state), refused)) }),

@@ -23,7 +23,10 @@ export function placeByHand(state: DocumentState, command: Placing, context: Dec
   const hold = {
     kind: "by hand" as const,
     code: "Held by hand",
-    why: { code: "placed by hand" as const, values: { said: reason, ...listedFor("place hold", command.listed) } },
+    why: {
+      code: "placed by hand" as const,
+      values: { said: reason, ...listedFor("place hold", command.listed, context) },
+    },
     blocks: command.blocks,
     level: null,
     rule: null,
@@ -45,7 +48,7 @@ export function releaseByHand(
     return no({ code: "hold released already", values: { hold: hold.code, why: hold.released?.why ?? null } });
   if (!command.reason.trim() && !command.listed) return no({ code: "say why it is released" }, "reason");
   const refusal = whyNotListed("release hold", command.listed, context) ?? whyNotRelease(state, hold.id, context);
-  const because = saidBy(command.reason, listedFor("release hold", command.listed));
+  const because = saidBy(command.reason, listedFor("release hold", command.listed, context));
   return refusal ?? done([released(hold, "person", context.actor, because)]);
 }
 

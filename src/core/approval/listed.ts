@@ -13,8 +13,12 @@ export const REASON_LISTS = {
 export type Reasoned = keyof typeof REASON_LISTS;
 
 /** The reason that was chosen for something, as it is kept; nothing where none was. */
-export function listedFor(what: Reasoned, key: string | undefined): { listed?: Listed } {
-  return key ? { listed: { list: REASON_LISTS[what], key } } : {};
+export function listedFor(
+  what: Reasoned,
+  key: string | undefined,
+  { at }: Pick<DecideContext, "at">,
+): { listed?: Listed } {
+  return key ? { listed: { list: REASON_LISTS[what], key, at } } : {};
 }
 
 /** Why a reason cannot be the one that was chosen: its list does not have it, or not any more; null when it can, or where none was chosen. */

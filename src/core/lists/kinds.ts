@@ -52,8 +52,8 @@ export const LISTS = {
 export type ListId = keyof typeof LISTS;
 export const LIST_IDS = Object.keys(LISTS) as ListId[];
 
-/** An entry chosen from a list of everybody's, beside what was typed. */
-export type Listed = { list: ListId; key: string };
+/** An entry chosen from a list of everybody's, beside what was typed; `at` is when, ISO date-time in UTC, since it is called then what it was called then. */
+export type Listed = { list: ListId; key: string; at: string };
 
 /** A list that the organisation has made itself, for fields of its own. */
 export const OWN_LIST: ListKind = { with: ["owner", "unit"] };

@@ -5,8 +5,8 @@ import { nameOfEntry, type Attribute, type ListId, type Lists } from "../lists";
 export type ListNames = {
   /** What one entry of a list of the organisation’s own is called: as the field in which it is chosen. */
   one(list: string): string;
-  /** What stands in a list under a key. */
-  entry(list: string, key: string): string;
+  /** What stands in a list under a key. @param at when it was chosen, ISO date-time, where that is known */
+  entry(list: string, key: string, at?: string): string;
 };
 
 /** What lists and their entries are called by what they are now, or were. @param fields of the organisation's own, some of which choose from lists */

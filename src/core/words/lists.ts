@@ -31,7 +31,7 @@ export function sayGiven(
   names: Pick<Names, "entry">,
 ): string {
   if (!listed) return said;
-  const name = names.entry(listed.list, listed.key);
+  const name = names.entry(listed.list, listed.key, listed.at);
   return said ? `${name}: ${said}` : name;
 }
 

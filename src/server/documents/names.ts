@@ -32,7 +32,9 @@ export function namesFor(
   const knew = new Set(fields.map(({ key }) => key));
   return {
     ...today,
-    entry: (list, key) => entryOf(lists, list, key)?.name ?? today.entry(list, key),
+    entry: (list, key, at) =>
+      entryOf(at ? directoryAt(world.history, at).organisation.lists : lists, list, key)?.name ??
+      today.entry(list, key),
     field: (key) => (knew.has(key) ? then : today).field(key),
     fieldValue: (key, value) => (knew.has(key) ? then : today).fieldValue(key, value),
     inFormOrder: then.inFormOrder,
