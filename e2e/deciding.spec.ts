@@ -1,6 +1,6 @@
 // Deciding: comments travel, refusals end, corrections begin again, and of two at once one counts.
 import { expect } from "@playwright/test";
-import { decide, enterOrder, pageOf, signIn, status, test } from "./support";
+import { answered, decide, enterOrder, pageOf, signIn, status, test } from "./support";
 
 test("send back leads to revision 2, and the approver sees what changed", async ({ page, browser }) => {
   await signIn(page, "noor-halvorsrud");
@@ -25,8 +25,12 @@ test("send back leads to revision 2, and the approver sees what changed", async 
   await expect(page.getByText("revision 2")).not.toHaveCount(0);
   await rui.goto(`/documents/${id}`);
   await expect(rui.getByRole("region", { name: "Changed since the revision before" })).toContainText("18,000.00 EUR");
-  await decide(rui, "Decline", "The yard has them in store.");
+  // A reason from the list stands for the sentence that is needed.
+  await bar.getByRole("button", { name: /^Decline/ }).click();
+  await bar.getByLabel("Reason").selectOption({ label: "Bought elsewhere" });
+  await answered(rui, () => bar.locator('button[type="submit"]').click());
   await expect(status(rui, "Declined").first()).toBeVisible();
+  await expect(rui.getByText("“Bought elsewhere”").first()).toBeVisible();
   // Questions can still be asked; nothing can be decided any more.
   await expect(rui.getByRole("region", { name: "Decide" }).getByRole("button", { name: /^Approve/ })).toHaveCount(0);
 });

@@ -36,7 +36,7 @@ try {
 async function browserTests() {
   console.log("\n== Browser tests");
   // Half of the time each: the pages and people, and what starts servers of its own; and all that shares one database beside them.
-  const first = ["pages", "people", "killed", "live", "overdue", "first-start", "database"].map(
+  const first = ["pages", "people", "killed", "live", "overdue", "observatory", "first-start", "database"].map(
     (name) => `${name}.spec.ts`,
   );
   const others = fs.readdirSync("e2e").filter((name) => name.endsWith(".spec.ts") && !first.includes(name));
