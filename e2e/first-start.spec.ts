@@ -31,6 +31,20 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
     await page.getByRole("button", { name: "Set up and sign in" }).click();
     await expect(page).toHaveURL(/\/desk$/);
 
+    await page.getByRole("link", { name: /^First steps/ }).click();
+    await expect(page.getByRole("heading", { level: 1, name: "First steps" })).toBeVisible();
+    const step = (title: string) =>
+      page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: title, exact: true }) });
+    await expect(step("People")).toContainText("Can be done now: 1 person. Ana Prior can, as an administrator.");
+    await expect(step("The first policy")).toContainText(
+      "waits for “Units and their heads” and “Who writes policies, and who reviews them”",
+    );
+    await expect(step("The first policy")).toContainText(
+      "Nobody is a controller yet: an administrator gives the role under People.",
+    );
+    await step("People").getByRole("link", { name: "Bring in people" }).click();
+    await expect(page).toHaveURL(/\/people\/import$/);
+
     const csv =
       "id,name,e-mail,unit,reports to,roles\nrope,Rope Maker,rope@quay.example,Small Quay,Ana Prior,requester approver";
     await page.goto("/people/import");
@@ -39,6 +53,9 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
       .setInputFiles({ name: "p.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
     await page.getByRole("button", { name: "Write 1 change" }).click();
     await expect(page.getByText("Done: 1 entry written in one step")).toBeVisible();
+    await page.goto("/first-steps");
+    await expect(step("People")).toContainText("Done: 2 people");
+    await expect(step("Links to sign in")).toContainText("1 of 2 can sign in");
     await page.goto("/people");
     await expect(page.getByRole("link", { name: "Rope Maker" })).toBeVisible();
 

@@ -62,6 +62,7 @@ const PAGES: [person: string, path: string][] = [
   ["tome-cardigos", "/people/donato-ribas?on=2025-06-01"],
   ["benedita-corvo", "/calendars"],
   ["benedita-corvo", "/settings"],
+  ["joaquina-teles", "/first-steps"],
   ["noor-halvorsrud", "/account"],
   ["", "/invitation/none"],
   ["olavo-penha", "/no-access"],

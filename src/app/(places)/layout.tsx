@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { authorise } from "@/server/access/authorise";
+import { hasFirstSteps } from "@/server/first-steps";
 import { visit } from "@/server/http/page";
 import { LiveRefresh } from "@/ui/frame/live-refresh";
 import { Masthead, type Place } from "@/ui/frame/masthead";
@@ -30,6 +31,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
         mayEnter={!authorise(person, "documents.enter")}
         mayBeAway={!authorise(person, "standIns.write", { about: person })}
         mayReadSettings={!authorise(person, "policies.read")}
+        hasFirstSteps={hasFirstSteps(app, person)}
         mayReadLedger={!authorise(person, "ledger.read")}
         mayReadLetters={!authorise(person, "letters.read")}
         mayReadLog={!authorise(person, "log.read")}

@@ -36,6 +36,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/back-office/receipts": { granted: readAll },
   "/back-office/suppliers": { granted: readAll },
   "/calendars": { granted: all },
+  "/first-steps": { granted: readPolicies },
   "/desk": { granted: all },
   "/documents": { granted: all },
   "/documents/import": { granted: ["clerk", "controller"] },

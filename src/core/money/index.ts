@@ -17,3 +17,4 @@ export { PercentSchema, compareShare, withinTolerance } from "./share";
 export type { Tolerance } from "./share";
 export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, bare, convert, converterOf, isFarFrom } from "./convert";
 export type { Conversion, ConversionReason, Converted, Rate, ToCurrency } from "./convert";
+export { sizeOf } from "./magnitude";

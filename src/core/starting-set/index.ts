@@ -3,3 +3,4 @@ export { STARTING_SET, startFrom } from "./policies";
 export type { StartingPolicy } from "./policies";
 export { AnswersSchema, APPROVER_CHOICES, policyFromAnswers } from "./guided";
 export type { Answers, ApproverChoice } from "./guided";
+export { decidedBeside, reportingToNobody } from "./nobody-above";

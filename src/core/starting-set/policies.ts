@@ -1,5 +1,5 @@
 import { documentType, documentTypeKeys, type StartingPlan } from "../documents";
-import { minorDigits } from "../money";
+import { minorDigits, sizeOf } from "../money";
 import type { PolicyInput } from "../policy";
 
 type SectionInput = PolicyInput["sections"][number];
@@ -17,7 +17,7 @@ function sectionOf(
   { thresholds, levels, none = 0, ...rest }: StartingPlan["sections"][number],
   currency: string,
 ): SectionInput {
-  const unit = 10 ** minorDigits(currency);
+  const unit = sizeOf(currency) * 10 ** minorDigits(currency);
   return {
     ...rest,
     thresholds: thresholds.map((amount) => ({ amount: amount * unit, exact: "below" as const })),
@@ -34,7 +34,7 @@ function sectionOf(
   };
 }
 
-/** A policy of the starting set under a name of its own, for some units. */
+/** A policy of the starting set under a name of its own, for some units; its amounts are those of the set at the size that the currency has. */
 export function startFrom(
   start: StartingPolicy,
   own: { id: string; name: string; owner: string; units: string[]; currency: string },

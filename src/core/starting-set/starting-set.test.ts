@@ -3,9 +3,18 @@ import { describe, expect, it } from "vitest";
 import { marevia } from "../../../demo/organisation";
 import { checkPolicy } from "../checks";
 import { directoryOf } from "../people";
+import { currencyCodes, sizeOf } from "../money";
 import { bandOf, readPolicy } from "../policy";
 import { documentTypeKeys } from "../documents";
-import { AnswersSchema, policyFromAnswers, STARTING_SET, startFrom, type Answers } from "./index";
+import {
+  AnswersSchema,
+  STARTING_SET,
+  decidedBeside,
+  policyFromAnswers,
+  reportingToNobody,
+  startFrom,
+  type Answers,
+} from "./index";
 
 const own = { id: "own", name: "Own", owner: "benedita-corvo", units: ["fleet"], currency: "EUR" };
 const directory = directoryOf(marevia);
@@ -16,7 +25,7 @@ describe("the starting set", () => {
     expect(STARTING_SET.map(({ documentType }) => documentType).sort()).toEqual([...documentTypeKeys].sort());
   });
   it.each(STARTING_SET)("$title is a policy that names nobody, in any currency", (start) => {
-    for (const currency of ["EUR", "JPY", "KWD"]) {
+    for (const currency of ["EUR", "JPY", "KWD", "CLP"]) {
       const read = readPolicy(startFrom(start, { ...own, currency }));
       expect(read.ok ? [] : read.refusals).toEqual([]);
       if (!read.ok) return;
@@ -28,6 +37,41 @@ describe("the starting set", () => {
       );
       expect(shape.map(({ code, place }) => [code, place])).toEqual([]);
     }
+  });
+});
+
+describe("whoever reports to nobody", () => {
+  it("is decided for by whom one names, in every policy to begin with, so that there is no dead end for them", () => {
+    const top = reportingToNobody(marevia);
+    expect(top).toEqual(["goncalo-abrantes"]);
+    for (const start of STARTING_SET) {
+      const begun = startFrom(start, { ...own, units: ["marevia"] });
+      const read = readPolicy(decidedBeside(begun, top, ["teodora-lins"]));
+      if (!read.ok) throw new Error(start.title);
+      const stuck = checkPolicy(read.value, context).filter(
+        ({ code, example }) => code === "dead end" && example?.requester === "goncalo-abrantes",
+      );
+      expect([start.title, stuck]).toEqual([start.title, []]);
+      expect(decidedBeside(begun, top, [])).toBe(begun);
+    }
+  });
+});
+
+describe("amounts to begin with", () => {
+  it("are of the size that the currency has, in its minor units", () => {
+    const first = (currency: string) =>
+      startFrom(STARTING_SET[0]!, { ...own, currency }).sections.at(-1)!.thresholds[0]!;
+    const euros = first("EUR").amount / 100;
+    expect(["KWD", "NOK", "JPY", "CLP"].map((currency) => first(currency).amount)).toEqual([
+      euros * 1_000,
+      euros * 10 * 100,
+      euros * 100,
+      euros * 1_000,
+    ]);
+  });
+  it("are known for currencies in use alone", () => {
+    for (const currency of currencyCodes) expect(Math.log10(sizeOf(currency)) % 1).toBe(0);
+    expect(currencyCodes.filter((currency) => sizeOf(currency) > 1).length).toBeGreaterThan(90);
   });
 });
 

@@ -14,6 +14,7 @@ type May = {
   mayEnter: boolean;
   mayBeAway: boolean;
   mayReadSettings: boolean;
+  hasFirstSteps: boolean;
   mayReadLedger: boolean;
   mayReadLetters: boolean;
   mayReadLog: boolean;
@@ -74,6 +75,7 @@ export function Masthead({
 /** What is reached by the menu under one's own name. */
 function menuOf({ id }: Visitor, may: May): Place[] {
   const links = [
+    { href: "/first-steps", name: "First steps", when: may.hasFirstSteps },
     { href: "/documents/new", name: "New document", when: may.mayEnter },
     { href: `/people/${id}?set=absence`, name: "I am away", when: may.mayBeAway },
     { href: `/people/${id}`, name: "My page", when: true },

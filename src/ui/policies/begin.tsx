@@ -6,6 +6,8 @@ import type { Organisation } from "@/core/people";
 import { sayNotName } from "@/core/words";
 import { whyNotName, type Policy, type PolicyInput } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
+import { decidedBeside, reportingToNobody } from "@/core/starting-set";
+import { joinWords } from "@/core/text";
 import { Choice, Entry } from "../labelled";
 import { send } from "../send";
 
@@ -60,6 +62,32 @@ export function NameEntry({
       )}
     </div>
   );
+}
+
+/** Those who report to nobody, and who is to decide for them; null where there is nobody of the kind. */
+export function useBeside({ people }: Organisation) {
+  const [by, setBy] = useState("");
+  const of = reportingToNobody({ people });
+  const others = people.filter(
+    ({ id, activeUntil, roles }) => !of.includes(id) && !activeUntil && roles.includes("approver"),
+  );
+  const beside = (policy: PolicyInput) => decidedBeside(policy, of, by ? [by] : []);
+  const names = people.filter(({ id }) => of.includes(id)).map(({ name }) => name);
+  const choice = of.length > 0 && (
+    <Choice
+      label={`Who decides what ${joinWords(names, "and")} ${names.length === 1 ? "asks" : "ask"} for, with nobody above`}
+      value={by}
+      onChange={setBy}
+    >
+      <option value="">said later, on the board</option>
+      {others.map(({ id, name, title }) => (
+        <option key={id} value={id}>
+          {name}, {title}
+        </option>
+      ))}
+    </Choice>
+  );
+  return { beside, choice };
 }
 
 export function UnitChoice({

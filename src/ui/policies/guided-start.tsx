@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
-import { minorDigits, parseMoney } from "@/core/money";
+import { minorDigits, parseMoney, sizeOf } from "@/core/money";
 import { directoryOf } from "@/core/people";
 import { readPolicy } from "@/core/policy";
 import type { Result } from "@/core/refusal";
@@ -13,10 +13,10 @@ import {
   type Answers,
   type ApproverChoice,
 } from "@/core/starting-set";
-import { capital } from "../format";
+import { capital, sayNumber } from "../format";
 import { Choice } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
+import { NameEntry, UnitChoice, useBegin, useBeside, type Where } from "./begin";
 import { SentForm } from "../sent-form";
 import { refused, sayBand } from "@/core/words";
 
@@ -28,6 +28,7 @@ const TITLES = ["What it is for", "Where it applies", "From which amounts", "Who
 /** A first policy in five short steps. What is typed stays when going back; the last step reads it out before the board is opened. */
 export function GuidedStart({ names, units, currency, organisation }: Where) {
   const { begin, refusals, busy } = useBegin();
+  const { beside, choice } = useBeside(organisation);
   const [at, setAt] = useState(0);
   const [typed, setTyped] = useState<Typed>({
     type: documentTypeKeys[0],
@@ -35,8 +36,8 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
     unit: units.find(({ parent }) => parent === null)?.id ?? units[0]!.id,
     nobody: true,
     steps: [
-      { over: "2,500", approver: "manager" },
-      { over: "10,000", approver: "unitAbove" },
+      { over: sayNumber(2_500 * sizeOf(currency)), approver: "manager" },
+      { over: sayNumber(10_000 * sizeOf(currency)), approver: "unitAbove" },
     ],
   });
   const set = (patch: Partial<Typed>) => setTyped((now) => ({ ...now, ...patch }));
@@ -63,7 +64,7 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
         className="flex flex-col gap-3 border-l-3 border-harbour pl-4"
         onSend={() => {
           if (!last) return setAt(at + 1);
-          if (read.ok) void begin(policyFromAnswers(read.value, { id: "new", owner: "nobody" }));
+          if (read.ok) void begin(beside(policyFromAnswers(read.value, { id: "new", owner: "nobody" })));
         }}
       >
         {at === 0 && (
@@ -86,6 +87,7 @@ export function GuidedStart({ names, units, currency, organisation }: Where) {
         {at === 1 && <UnitChoice units={units} value={typed.unit} onChange={(unit) => set({ unit })} />}
         {at === 2 && <Amounts typed={typed} set={set} currency={currency} />}
         {at === 3 && <Approvers typed={typed} set={set} currency={currency} />}
+        {at === 3 && choice}
         {last && <ReadOut read={read} organisation={organisation} />}
         <Refusals refusals={refusals} />
         <div className="flex gap-2">

@@ -7,7 +7,7 @@ import { STARTING_SET, startFrom } from "@/core/starting-set";
 import { capital } from "../format";
 import { Choice, Form } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { NameEntry, UnitChoice, useBegin, type Where } from "./begin";
+import { NameEntry, UnitChoice, useBegin, useBeside, type Where } from "./begin";
 import { GuidedStart } from "./guided-start";
 import { readPolicyFile } from "./read-file";
 import { SentForm } from "../sent-form";
@@ -35,13 +35,14 @@ export function NewPolicy({ copies, ...where }: Where & { copies: Policy[] }) {
 const root = (units: Where["units"]) => units.find(({ parent }) => parent === null)?.id ?? units[0]!.id;
 const unitName = (units: Where["units"], id: string) => units.find((unit) => unit.id === id)?.name ?? id;
 
-function FromSet({ names, units, currency }: Where) {
+function FromSet({ names, units, currency, organisation }: Where) {
   const { begin, refusals, busy } = useBegin();
   const [key, setKey] = useState(STARTING_SET[0]!.key);
   const [name, setName] = useState("");
   const [unit, setUnit] = useState(root(units));
   const start = STARTING_SET.find((one) => one.key === key)!;
-  const save = () => begin(startFrom(start, { id: "new", name, owner: "nobody", units: [unit], currency }));
+  const { beside, choice } = useBeside(organisation);
+  const save = () => begin(beside(startFrom(start, { id: "new", name, owner: "nobody", units: [unit], currency })));
   return (
     <section aria-labelledby="from-set">
       <h2 id="from-set" className="mb-2 text-lg font-semibold">
@@ -57,6 +58,7 @@ function FromSet({ names, units, currency }: Where) {
         </Choice>
         <p className="text-sm text-soft">{start.about}</p>
         <UnitChoice units={units} value={unit} onChange={setUnit} />
+        {choice}
         <NameEntry names={names} distinction={unitName(units, unit)} value={name} onChange={setName} />
         <Button type="submit" disabled={busy || !name.trim()} className="self-start">
           Begin with this one

@@ -9,6 +9,7 @@ import { deskOf } from "@/server/documents/desk";
 import { namesFor } from "@/server/documents/names";
 import { viewDocument } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
+import { hasFirstSteps } from "@/server/first-steps";
 import { visit, singles, type Visit } from "@/server/http/page";
 import { readState } from "@/server/documents/state";
 import { readReferenceData } from "@/server/reference-data";
@@ -56,6 +57,11 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
                 ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
                 : "None of your own is under way."}
             </p>
+            {hasFirstSteps(visitor.app, visitor.person) && (
+              <p className="text-sm">
+                <Link href="/first-steps">First steps: what is set up, what is next, and who can do it</Link>
+              </p>
+            )}
             {stopped > 0 && (
               <p className="text-sm">
                 <Link href="/holds/stopped">

@@ -32,7 +32,11 @@ export default async function Policies() {
         )}
       </div>
       {lines.length === 0 && (
-        <Empty>No policy yet. Until there is one, every document is held. Begin with “New policy”.</Empty>
+        <Empty>
+          No policy yet. Until there is one, every document is held.{" "}
+          {mayWrite ? "Begin with “New policy”." : "A controller writes one."}{" "}
+          <Link href="/first-steps">First steps</Link>
+        </Empty>
       )}
       <Uncovered uncovered={uncovered} />
       <ul className="border-t border-rule">
