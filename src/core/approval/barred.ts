@@ -33,6 +33,7 @@ export type BarredReason = Coded<{
   "say why": null;
   "say why it is held": null;
   "no such reason": { why: PickReason };
+  "no list of reasons for it": null;
   "say why it is released": null;
   "say why it is routed again": null;
   "say why it is decided so": null;

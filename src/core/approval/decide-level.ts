@@ -30,7 +30,7 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
   const wrong =
     wrongParts(state, level, command) ??
     wrongChoice(state, rule, command) ??
-    (command.type === "approve" ? null : whyNotListed(command.type, command.listed, context)) ??
+    whyNotListed(command.type, command.listed, context) ??
     (approves ? whyNotSigned(state, rule, command.signature, context) : null);
   if (wrong) return wrong;
   const refused = approves ? (command.refused ?? []) : [];

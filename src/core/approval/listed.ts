@@ -22,8 +22,13 @@ export function listedFor(
 }
 
 /** Why a reason cannot be the one that was chosen: its list does not have it, or not any more; null when it can, or where none was chosen. */
-export function whyNotListed(what: Reasoned, key: string | undefined, context: DecideContext): Decided<never> | null {
+export function whyNotListed(
+  what: Reasoned | "approve",
+  key: string | undefined,
+  context: DecideContext,
+): Decided<never> | null {
   if (!key) return null;
+  if (what === "approve") return no({ code: "no list of reasons for it" }, "listed");
   const { lists, timeZone } = context.routing.directory.organisation;
   const list = REASON_LISTS[what];
   const why: PickReason | null = entryOf(lists, list, key)

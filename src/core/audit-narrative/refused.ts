@@ -47,6 +47,8 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "refused before": (values) =>
       `${part(values.part)} was refused: leave it as it was or leave it out, or ask for it again in so many words`,
     "say why": () => "Say why",
+    "no list of reasons for it": () =>
+      "A reason from a list is given for declining or sending back, and not for an approval",
     "no such reason": ({ why }, names) => capital(sayPick(why, names)),
     "say why it is held": () => "Say why it is held",
     "say why it is released": () => "Say why it is released",
@@ -153,6 +155,7 @@ const CODES = {
   "say why": "comment required",
   "say why it is held": "comment required",
   "no such reason": "invalid",
+  "no list of reasons for it": "invalid",
   "say why it is released": "comment required",
   "say why it is routed again": "comment required",
   "say why it is decided so": "comment required",

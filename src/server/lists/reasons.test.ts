@@ -48,8 +48,9 @@ describe("a reason from its list", () => {
       comment: "",
       listed: { list: "decline-reasons", key: "Not in the budget", at: app.clock.now() },
     });
-    const approved = value(say(app, waiting(app), "approve", { listed: "Not in the budget", comment: "Yes" }));
-    expect(approved.levels[0]!.decisions[0]).not.toHaveProperty("listed");
+    expect(message(say(app, waiting(app), "approve", { listed: "Not in the budget", comment: "Yes" }))).toBe(
+      "A reason from a list is given for declining or sending back, and not for an approval",
+    );
   });
 
   it("is read on the desk, in letters and on the record, by the name it had; renamed, nothing of it changes", async () => {
