@@ -37,7 +37,7 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
       page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: title, exact: true }) });
     await expect(step("People")).toContainText("Can be done now: 1 person. Ana Prior can, as an administrator.");
     await expect(step("The first policy")).toContainText(
-      "waits for “Units and their heads” and “Who writes policies, and who reviews them”",
+      "waits for “Who writes policies, and who reviews them” and “Units and their heads”",
     );
     await expect(step("The first policy")).toContainText(
       "Nobody is a controller yet: an administrator gives the role under People.",

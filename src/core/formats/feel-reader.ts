@@ -1,4 +1,5 @@
 import type { Condition } from "../conditions";
+import { isKeyOf } from "../ids";
 import { ConditionSchema } from "../conditions";
 import type { Field } from "../documents";
 import type { FeelReason } from "./reasons";
@@ -101,7 +102,16 @@ function readArithmetic(reader: Reader): Node {
   return left;
 }
 
-const CALLS = ["not", "list contains", "lower case", "starts with", "contains", "count", "date"];
+/** The functions that conditions are written with, and how many values each takes (DMN 1.3, 10.3.4). */
+const CALLS = {
+  not: 1,
+  "list contains": 2,
+  "lower case": 1,
+  "starts with": 2,
+  contains: 2,
+  count: 1,
+  date: 1,
+} as const;
 
 function readPrimary(reader: Reader): Node {
   const token = reader.tokens[reader.at];
@@ -121,10 +131,12 @@ function readPrimary(reader: Reader): Node {
   if (/^\d/.test(token)) return { is: "number", value: token };
   if (["true", "false", "null"].includes(token)) return { is: "constant", value: token };
   if (token === "some") return readSome(reader);
-  if (CALLS.includes(token) && reader.tokens[reader.at] === "(") {
+  if (isKeyOf(CALLS, token) && reader.tokens[reader.at] === "(") {
     reader.at += 1;
     const of = readItems(reader, ")");
-    if (of.length === 0) throw new NotRead({ code: "call without a value", values: { call: token } });
+    const takes = CALLS[token];
+    if (of.length !== takes)
+      throw new NotRead({ code: "other count of values", values: { call: token, takes, given: of.length } });
     return { is: "call", name: token, of };
   }
   if (/^[A-Za-z_]/.test(token)) return { is: "name", value: token };

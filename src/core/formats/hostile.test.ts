@@ -83,8 +83,24 @@ describe("FEEL", () => {
     "date(",
     "supplier",
     "lower case(",
+    "contains(",
+    "starts with(",
+    "count(",
     "limit_before",
   );
+  it("with another count of values than a function takes says which", () => {
+    const fields = typeWords("purchase-order").fields;
+    for (const text of [
+      "list contains([])",
+      "not()",
+      'contains(supplier, "a", "b")',
+      "date()",
+      "count(category, 1) > 0",
+    ]) {
+      const read = fromFeel(text, fields);
+      expect(read.ok ? text : sayNoCondition(read.why)).toMatch(/takes \w+ values? between its brackets, not \w+/);
+    }
+  });
   it("of any pieces is a condition or a sentence", () => {
     fc.assert(
       fc.property(fc.array(piece, { maxLength: 14 }), (pieces) => {

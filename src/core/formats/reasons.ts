@@ -13,7 +13,7 @@ export type FeelReason = Coded<{
   "ends early": null;
   "expected before": { wanted: string; before: string | null };
   "not expected": { typed: string };
-  "call without a value": { call: string };
+  "other count of values": { call: string; takes: number; given: number };
   "sign not used here": { sign: string };
   "names no currency": { name: string };
   "no such field": { name: string };

@@ -73,7 +73,10 @@ const FEEL: Said<FeelReason> = {
   "ends early": [null, "the expression ends too early"],
   "expected before": [{ wanted: ")", before: null }, "“)” was expected before “the end”"],
   "not expected": [{ typed: "2" }, "“2” was not expected"],
-  "call without a value": [{ call: "not" }, "“not” needs something between its brackets"],
+  "other count of values": [
+    { call: "list contains", takes: 2, given: 1 },
+    "“list contains” takes two values between its brackets, not one",
+  ],
   "sign not used here": [{ sign: "!=" }, "“!=” cannot be used here"],
   "names no currency": [{ name: "net" }, "“net” names no currency; an amount is written as net_EUR, in minor units"],
   "no such field": [{ name: "colour" }, "there is no field “colour”"],

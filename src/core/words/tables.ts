@@ -2,6 +2,7 @@ import type { FeelReason, ReadLoss, Span, TablePlace, TableProblem, TableReason 
 import { formatAmount } from "../money";
 import { refusal, type Refusal } from "../refusal";
 import { sayNoAmount } from "./amounts";
+import { sayCount } from "../text";
 import { sayBy, sayPart, speak, type Wording } from "./wording";
 
 const FEEL: Wording<FeelReason> = {
@@ -12,7 +13,8 @@ const FEEL: Wording<FeelReason> = {
   "ends early": () => "the expression ends too early",
   "expected before": ({ wanted, before }) => `“${wanted}” was expected before “${before ?? "the end"}”`,
   "not expected": ({ typed }) => `“${typed}” was not expected`,
-  "call without a value": ({ call }) => `“${call}” needs something between its brackets`,
+  "other count of values": ({ call, takes, given }) =>
+    `“${call}” takes ${takes === 1 ? "one value" : `${sayCount(takes)} values`} between its brackets, not ${sayCount(given)}`,
   "sign not used here": ({ sign }) => `“${sign}” cannot be used here`,
   "names no currency": ({ name }) => `“${name}” names no currency; an amount is written as net_EUR, in minor units`,
   "no such field": ({ name }) => `there is no field “${name}”`,
