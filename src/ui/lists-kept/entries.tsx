@@ -67,7 +67,7 @@ export function Entries(props: Props) {
             Show {hidden} ended
           </label>
         )}
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex flex-wrap justify-end gap-2">
           {mayWrite && <Button onClick={() => setImporting(!importing)}>Import</Button>}
           {/* A file and not a page, so that it is fetched and not gone to. */}
           <a href={`/api/lists/${view.id}/file`} className={buttonClass()} download>
