@@ -1,10 +1,14 @@
 import type { DocumentState, LevelState } from "@/core/approval";
 import type { SupplierInvoice } from "@/core/documents";
-import type { Person } from "@/core/people";
+import type { Rate } from "@/core/money";
+import { found } from "@/core/organisation-history";
+import type { Organisation, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import type { App } from "@/server/app";
 import { handClock } from "@/server/clock";
 import type { Db } from "@/server/db/open";
+import { append } from "@/server/log/log";
+import { project } from "@/server/log/projection";
 import { saltFrom } from "@/server/log/sealed";
 import { readReferenceData } from "@/server/reference-data";
 import { seeded } from "./random";
@@ -52,4 +56,17 @@ export function building(db: Db, seed: number, from: string, customs: Customs) {
     return result.value;
   };
   return { app, clock, random, who, must, db, customs };
+}
+
+/** An organisation as it was entered at first, and the rates that were published each day. @param days drawn once it is entered */
+export function foundOrganisation(
+  { db, random, clock }: DemoBuilder,
+  organisation: Organisation,
+  days: () => Rate[][],
+): void {
+  const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
+  const founded = { type: "organisation founded", data: { changes: found(organisation, clock.now()) } };
+  project(db, append(db, "organisation", [founded], cause()));
+  const rates = days().map((day) => ({ type: "rates published", data: { rates: day } }));
+  project(db, append(db, "rates", rates, cause()));
 }

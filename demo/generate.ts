@@ -1,24 +1,21 @@
 import type { AnyDocument, PurchaseOrder } from "@/core/documents";
 import type { PolicyInput } from "@/core/policy";
-import { found } from "@/core/organisation-history";
 import { DEMO_START } from "@/server/app";
 import type { Db } from "@/server/db/open";
-import { append } from "@/server/log/log";
-import { project } from "@/server/log/projection";
 import { beginPolicy } from "@/server/policies/drafts";
 import { setRules } from "@/server/ledger/books";
 import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
 import { balancesOf, customers, suppliers, type Customer } from "./accounts";
-import { building, type Customs, type DemoBuilder } from "./builder";
+import { building, foundOrganisation, type Customs, type DemoBuilder } from "./builder";
 import { invoiceFor, looseInvoice, unorderedFrom, randomClaim, randomLimitChange } from "./documents";
 import { augustClaims, furtherPolicies } from "./further-policies";
 import { liveDocuments } from "./live-documents";
 import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
 import { submitAndFollow } from "./simulate-approvals";
-import { checkpoints, payOnFridays, timeline } from "./history";
-import { DAY, workingMoment } from "./moments";
+import { checkpoints, payOnFridays, scatter, timeline } from "./history";
+import { DAY } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { closedAccount, otherAccounts, peopleHistory, privateDetails } from "./people-history";
@@ -93,7 +90,7 @@ function noneLapsed({ db }: DemoBuilder): boolean {
 export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): void {
   const make = building(db, seed, "2024-07-01T09:00:00.000Z", CUSTOMS);
   db.transaction(() => {
-    importBasics(make);
+    foundOrganisation(make, marevia, () => dailyRates(make.random, "2024-08-26", "2026-03-10"));
     privateDetails(make);
     const owing = foundAccounts(make);
     payFrom(make);
@@ -109,24 +106,6 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
     for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));
     make.clock.set(DEMO_START);
   }).immediate();
-}
-
-function importBasics({ db, random, clock }: DemoBuilder): void {
-  const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
-  project(
-    db,
-    append(
-      db,
-      "organisation",
-      [{ type: "organisation founded", data: { changes: found(marevia, clock.now()) } }],
-      cause(),
-    ),
-  );
-  const rates = dailyRates(random, "2024-08-26", "2026-03-10").map((day) => ({
-    type: "rates published",
-    data: { rates: day },
-  }));
-  project(db, append(db, "rates", rates, cause()));
 }
 
 /** The account that is paid from, which no bank has, and what stands on orders. */
@@ -170,13 +149,9 @@ function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[
   const { random, app } = make;
   const { push, play } = timeline(HISTORY_END);
   const end = HISTORY_END - 9 * DAY;
-  const sometime = (times: number, make_: (date: string) => AnyDocument) => {
-    for (let index = 0; index < Math.round(count * times); index += 1) {
-      const at = workingMoment(random, Date.parse(HISTORY_FROM) + random.next() * (end - Date.parse(HISTORY_FROM)));
-      const date = new Date(at).toISOString().slice(0, 10);
-      push({ at, run: () => submitAndFollow(make, make_(date), push) });
-    }
-  };
+  const span = { from: Date.parse(HISTORY_FROM), end, push };
+  const sometime = (times: number, document: (date: string) => AnyDocument) =>
+    scatter(make, span, count * times, document);
   sometime(1, (date) => randomOrder(random, date));
   const unordered = unorderedFrom(
     make.db.prepare("SELECT name FROM account WHERE kind = 'supplier' ORDER BY name").pluck().all() as string[],
@@ -201,7 +176,6 @@ function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[
     run: () => letStand(make, AUGUST, "Half of the managers are at sea or away; small sums, for one month."),
   });
   for (const happening of peopleHistory(make)) push(happening);
-  const span = { from: Date.parse(HISTORY_FROM), end };
   checkpoints(
     make,
     2024,

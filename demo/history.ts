@@ -1,3 +1,4 @@
+import type { AnyDocument } from "@/core/documents";
 import { exportRun, makeRun } from "@/server/payments/runs";
 import { lookAtRun } from "@/server/payments/views";
 import { checkpointBySchedule } from "@/server/log/checkpoints";
@@ -5,7 +6,8 @@ import { runInsideSteps } from "@/server/ledger/work";
 import { fireTimers } from "@/server/time/timers";
 import { shift } from "./accounts";
 import type { DemoBuilder } from "./builder";
-import type { Happening, Push } from "./moments";
+import { workingMoment, type Happening, type Push } from "./moments";
+import { submitAndFollow } from "./simulate-approvals";
 
 /** What is to happen, kept latest first, so that the next is taken from the end; nothing happens after the last moment, so that the log runs forward into the days of what is live. */
 export function timeline(last: number): { push: Push; play: (make: DemoBuilder) => void } {
@@ -21,6 +23,23 @@ export function timeline(last: number): { push: Push; play: (make: DemoBuilder) 
     }
   };
   return { push, play };
+}
+
+/**
+ * Sends documents in at working moments over a span, and follows each.
+ * @param count how many @param document one of them, on an ISO date
+ */
+export function scatter(
+  make: DemoBuilder,
+  { from, end, push }: { from: number; end: number; push: Push },
+  count: number,
+  document: (date: string) => AnyDocument,
+): void {
+  for (let index = 0; index < Math.round(count); index += 1) {
+    const at = workingMoment(make.random, from + make.random.next() * (end - from));
+    const date = new Date(at).toISOString().slice(0, 10);
+    push({ at, run: () => submitAndFollow(make, document(date), push) });
+  }
 }
 
 /** What is planned until a moment happens at its own, one after the other, as the server would let it. */

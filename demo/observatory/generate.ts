@@ -1,5 +1,4 @@
 import type { AnyDocument, PurchaseOrder } from "@/core/documents";
-import { found } from "@/core/organisation-history";
 import { DEMO_START } from "@/server/app";
 import type { Db } from "@/server/db/open";
 import { append } from "@/server/log/log";
@@ -9,13 +8,12 @@ import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
 import { changeDetail } from "@/server/access/private-details";
 import { balancesOf, madeUpAccount } from "../accounts";
-import { building, type Customs, type DemoBuilder } from "../builder";
-import { checkpoints, payOnFridays, timeline } from "../history";
-import { DAY, workingMoment } from "../moments";
+import { building, foundOrganisation, type Customs, type DemoBuilder } from "../builder";
+import { checkpoints, payOnFridays, scatter, timeline } from "../history";
+import { DAY } from "../moments";
 import { reviewedInForce } from "../put-in-force";
 import { seeded } from "../random";
 import { dailyRates } from "../rates";
-import { submitAndFollow } from "../simulate-approvals";
 import { customers, suppliers } from "./accounts";
 import { invoiceFor, looseInvoice, randomClaim, randomLimitChange, randomOrder } from "./documents";
 import { liveDocuments } from "./live";
@@ -47,7 +45,9 @@ const CUSTOMS: Customs = {
 export function generateObservatory(db: Db, { orders = 560, seed = 20260311 } = {}): void {
   const make = building(db, seed, "2024-12-02T12:00:00.000Z", CUSTOMS);
   db.transaction(() => {
-    importBasics(make);
+    foundOrganisation(make, observatory, () =>
+      dailyRates(make.random, "2025-02-24", "2026-03-10", "CLP", { USD: 940, EUR: 1030 }),
+    );
     const institutes = foundAccounts(make);
     payFrom(make);
     writePolicies(make);
@@ -64,17 +64,6 @@ function beginInTheMorning({ db, clock, random }: DemoBuilder): void {
   clock.set("2026-03-10T12:40:00.000Z");
   const events = [{ type: "clock moved", data: { to: clock.now() } }];
   project(db, append(db, "clock", events, { actor: "system", at: clock.now(), command: random.uuid() }));
-}
-
-function importBasics({ db, random, clock }: DemoBuilder): void {
-  const cause = () => ({ actor: "system", at: clock.now(), command: random.uuid() });
-  const changes = found(observatory, clock.now());
-  project(db, append(db, "organisation", [{ type: "organisation founded", data: { changes } }], cause()));
-  const rates = dailyRates(random, "2025-02-24", "2026-03-10", "CLP", { USD: 940, EUR: 1030 }).map((day) => ({
-    type: "rates published",
-    data: { rates: day },
-  }));
-  project(db, append(db, "rates", rates, cause()));
 }
 
 type Institutes = ReturnType<typeof customers>;
@@ -122,13 +111,9 @@ function playHistory(make: DemoBuilder, count: number, institutes: Institutes): 
   const { random, app } = make;
   const { push, play } = timeline(HISTORY_END);
   const end = HISTORY_END - 9 * DAY;
-  const sometime = (times: number, make_: (date: string) => AnyDocument) => {
-    for (let index = 0; index < Math.round(count * times); index += 1) {
-      const at = workingMoment(random, HISTORY_FROM + random.next() * (end - HISTORY_FROM));
-      const date = new Date(at).toISOString().slice(0, 10);
-      push({ at, run: () => submitAndFollow(make, make_(date), push) });
-    }
-  };
+  const span = { from: HISTORY_FROM, end, push };
+  const sometime = (times: number, document: (date: string) => AnyDocument) =>
+    scatter(make, span, count * times, document);
   sometime(1, (date) => randomOrder(random, date));
   sometime(SHARES.looseInvoices, (date) => looseInvoice(random, date));
   sometime(SHARES.claims, (date) => randomClaim(app, random, date));

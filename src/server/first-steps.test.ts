@@ -37,7 +37,7 @@ const change = (app: TestApp, what: object, by = "ana") =>
 it("goes from one administrator to a document under a policy, and is over then", () => {
   const app = emptyApp(small, "2026-03-10T09:10:00.000Z");
   expect(stateOf(app)).toMatchObject({ people: "now", calendars: "now", units: "later", policy: "later" });
-  expect(firstDay(app).who).toMatchObject({ administrator: ["Ana Prior"], controller: [], reviewer: [] });
+  expect(firstDay(app).who).toMatchObject({ people: ["Ana Prior"], lists: ["Ana Prior"], policy: [], review: [] });
   expect([hasFirstSteps(app, person(app, "ana")), firstDay(app).now.ways]).toEqual([true, 0]);
 
   const add = (id: string, roles: string[]) =>

@@ -1,5 +1,5 @@
 import { dayIn } from "@/core/calendar";
-import { firstSteps, type FirstStep, type SetUp } from "@/core/first-steps";
+import { firstSteps, type FirstStep, type SetUp, type StepKey } from "@/core/first-steps";
 import { offered } from "@/core/lists";
 import type { Person, Role } from "@/core/people";
 import { inForceAt, isReviewed } from "@/core/policy";
@@ -11,8 +11,8 @@ import { readReferenceData } from "./reference-data";
 export type FirstDay = {
   now: SetUp;
   steps: FirstStep[];
-  /** Names of those who can do what a role does. */
-  who: Partial<Record<Role, string[]>>;
+  /** Names of those who can take each step. */
+  who: Readonly<Record<StepKey, string[]>>;
 };
 
 /** How far the organisation is on its first day, and who can take the next steps. */
@@ -22,9 +22,9 @@ export function firstDay(app: App): FirstDay {
   const people = directory.organisation.people.filter((person) => directory.isActive(person, at));
   const now = setUpOf(app);
   const steps = firstSteps(now);
-  const who: FirstDay["who"] = {};
-  for (const { role } of steps) who[role] = people.filter(({ roles }) => roles.includes(role)).map(({ name }) => name);
-  return { now, steps, who };
+  const able = (roles: readonly Role[]) => people.filter((one) => roles.some((role) => one.roles.includes(role)));
+  const who = Object.fromEntries(steps.map(({ key, roles }) => [key, able(roles).map(({ name }) => name)]));
+  return { now, steps, who: who as FirstDay["who"] };
 }
 
 /** Whether somebody who can read the policies is to be told of first steps: until documents go through one. */

@@ -22,9 +22,13 @@ const states = (now: Partial<SetUp>) =>
   Object.fromEntries(firstSteps({ ...EMPTY, ...now }).map(({ key, state }) => [key, state]));
 
 describe("first steps", () => {
-  it("begin with people and calendars; everything else waits, and says for what", () => {
+  it("begin with people, calendars and lists; everything else waits, and says for what", () => {
     const steps = firstSteps(EMPTY);
-    expect(steps.filter(({ state }) => state === "now").map(({ key }) => key)).toEqual(["people", "calendars"]);
+    expect(steps.filter(({ state }) => state === "now").map(({ key }) => key)).toEqual([
+      "people",
+      "calendars",
+      "lists",
+    ]);
     expect(steps.filter(({ state }) => state === "done")).toEqual([]);
     expect(steps.find(({ key }) => key === "policy")?.waitsFor).toEqual(["roles", "units"]);
     for (const { state, waitsFor } of steps) expect(waitsFor.length > 0).toBe(state === "later");

@@ -28,8 +28,8 @@ export type SetUp = {
 };
 
 type Step = {
-  /** Whoever has this role can do it. */
-  role: Role;
+  /** Whoever has one of these roles can do it. */
+  roles: readonly Role[];
   /** What has to be done before. */
   after: readonly string[];
   done(now: SetUp): boolean;
@@ -40,24 +40,24 @@ const anotherReviewer = ({ controller, reviewer }: SetUp["has"]) =>
 
 /** The steps in the order in which most take them. A step is named in `after` by its key, which stands before it. */
 const STEPS = {
-  people: { role: "administrator", after: [], done: ({ people }) => people > 1 },
-  units: { role: "administrator", after: ["people"], done: (now) => now.units > 1 && now.unitsWithoutHead === 0 },
-  calendars: { role: "administrator", after: [], done: ({ calendars }) => calendars > 0 },
-  roles: { role: "administrator", after: ["people"], done: ({ has }) => anotherReviewer(has) },
-  ways: { role: "administrator", after: ["people"], done: ({ ways, people }) => people > 1 && ways >= people },
-  lists: { role: "controller", after: ["roles"], done: (now) => now.categories > 0 && now.taxRates > 0 },
-  accounts: { role: "controller", after: ["roles"], done: ({ accounts }) => accounts > 0 },
-  limits: { role: "administrator", after: ["people"], done: ({ limits }) => limits > 0 },
-  policy: { role: "controller", after: ["roles", "units"], done: ({ begun }) => begun > 0 },
-  review: { role: "reviewer", after: ["policy"], done: ({ reviewed }) => reviewed > 0 },
-  force: { role: "controller", after: ["review"], done: ({ inForce }) => inForce > 0 },
-  document: { role: "requester", after: ["force"], done: ({ documents }) => documents > 0 },
+  people: { roles: ["administrator"], after: [], done: ({ people }) => people > 1 },
+  units: { roles: ["administrator"], after: ["people"], done: (now) => now.units > 1 && now.unitsWithoutHead === 0 },
+  calendars: { roles: ["controller", "administrator"], after: [], done: ({ calendars }) => calendars > 0 },
+  roles: { roles: ["administrator"], after: ["people"], done: ({ has }) => anotherReviewer(has) },
+  ways: { roles: ["administrator"], after: ["people"], done: ({ ways, people }) => people > 1 && ways >= people },
+  lists: { roles: ["controller", "administrator"], after: [], done: (now) => now.categories > 0 && now.taxRates > 0 },
+  accounts: { roles: ["controller"], after: ["roles"], done: ({ accounts }) => accounts > 0 },
+  limits: { roles: ["administrator"], after: ["people"], done: ({ limits }) => limits > 0 },
+  policy: { roles: ["controller"], after: ["roles", "units"], done: ({ begun }) => begun > 0 },
+  review: { roles: ["reviewer"], after: ["policy"], done: ({ reviewed }) => reviewed > 0 },
+  force: { roles: ["controller"], after: ["review"], done: ({ inForce }) => inForce > 0 },
+  document: { roles: ["requester"], after: ["force"], done: ({ documents }) => documents > 0 },
 } as const satisfies Record<string, Step>;
 export type StepKey = keyof typeof STEPS;
 
 export type FirstStep = {
   key: StepKey;
-  role: Role;
+  roles: readonly Role[];
   /** Done; can be done now; waits for other steps. */
   state: "done" | "now" | "later";
   waitsFor: StepKey[];
@@ -67,8 +67,8 @@ export type FirstStep = {
 export function firstSteps(now: SetUp): FirstStep[] {
   const isDone = (key: StepKey) => STEPS[key].done(now);
   return (Object.keys(STEPS) as StepKey[]).map((key) => {
-    const { role, after } = STEPS[key];
+    const { roles, after } = STEPS[key];
     const waitsFor = after.filter((one) => !isDone(one));
-    return { key, role, state: isDone(key) ? "done" : waitsFor.length > 0 ? "later" : "now", waitsFor };
+    return { key, roles, state: isDone(key) ? "done" : waitsFor.length > 0 ? "later" : "now", waitsFor };
   });
 }

@@ -1,3 +1,4 @@
+import { Decimal } from "decimal.js";
 import type { Coded } from "../reason";
 
 /** What a cell of a spreadsheet holds, as a reader of such files gives it; a formula is what it came to when the file was saved. */
@@ -47,18 +48,9 @@ function textOf(cell: SheetCell): string | SheetReason {
   return moment.endsWith("T00:00:00.000Z") ? moment.slice(0, 10) : moment.slice(0, 19);
 }
 
-/** A number without an exponent. @example decimalOf(0.1 + 0.2) // "0.3" */
+/** A number without an exponent, as a spreadsheet counts it. @example decimalOf(0.1 + 0.2) // "0.3" */
 function decimalOf(value: number): string {
-  const [digits = "0", exponent = "0"] = value.toPrecision(15).toLowerCase().split("e");
-  const [whole = "0", part = ""] = digits.replace("-", "").split(".");
-  const shift = Number(exponent);
-  const all = whole + part;
-  const point = whole.length + shift;
-  const padded = point <= 0 ? "0".repeat(1 - point) + all : all.padEnd(point, "0");
-  const cut = Math.max(point, 1);
-  const fraction = padded.slice(cut).replace(/0+$/, "");
-  const text = `${padded.slice(0, cut).replace(/^0+(?=\d)/, "")}${fraction && `.${fraction}`}`;
-  return value < 0 && text !== "0" ? `-${text}` : text;
+  return value === 0 ? "0" : new Decimal(value.toPrecision(15)).toFixed();
 }
 
 /** @example columnLetters(27) // "AB" */

@@ -24,7 +24,7 @@ export function sayPick(why: PickReason, names: Names): string {
 
 /**
  * What was given as the reason for something: the one chosen from its list, and what was typed beside it.
- * @example sayGiven({ listed: { list: "decline-reasons", key: "B" }, said: "ask again in May" }, names) // "Not in the budget: ask again in May"
+ * @example sayGiven({ listed: { list: "decline-reasons", key: "B", at: "2026-03-10T09:10:00Z" }, said: "ask again in May" }, names) // "Not in the budget: ask again in May"
  */
 export function sayGiven(
   { listed, said }: { listed?: Listed | undefined; said: string },

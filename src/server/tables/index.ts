@@ -1,5 +1,7 @@
 /** Tables that go out as files: the same rows as CSV or as a workbook. */
+import type { Result } from "@/core/refusal";
 import type { Cell } from "@/core/tables";
+import { refused } from "@/core/words";
 import { toCsv } from "./csv";
 import { toXlsx } from "./xlsx";
 
@@ -24,14 +26,13 @@ export async function tableFile(
   return format === "csv" ? toCsv(rows, { bom: true }) : toXlsx([{ name, rows, zone }]);
 }
 
-/** The format that an address asks for, whether there is one; CSV where it says none. */
-export function wantedFormat(request: Request): string {
-  return new URL(request.url).searchParams.get("format") ?? "csv";
-}
-
-/** The same where there is such a format, else null. */
-export function formatAsked(request: Request): TableFormat | null {
-  return TABLE_FORMATS.find((format) => format === wantedFormat(request)) ?? null;
+/** The format that an address asks for; CSV where it says none, and a refusal for one that there is none of. */
+export function formatAsked(request: Request): Result<TableFormat> {
+  const asked = new URL(request.url).searchParams.get("format") ?? "csv";
+  const format = TABLE_FORMATS.find((one) => one === asked);
+  return format
+    ? { ok: true, value: format }
+    : refused("no such file format", { format: asked, formats: TABLE_FORMATS }, "format");
 }
 
 /** The answer with the content of a file. @param name of the file, without its end */

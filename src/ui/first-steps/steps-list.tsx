@@ -117,7 +117,12 @@ const MARK = {
 /** How many of those who can do something are named. */
 const NAMED = 3;
 
-type Props = { steps: readonly FirstStep[]; now: SetUp; who: Partial<Record<Role, string[]>>; roles: readonly Role[] };
+type Props = {
+  steps: readonly FirstStep[];
+  now: SetUp;
+  who: Readonly<Record<StepKey, string[]>>;
+  roles: readonly Role[];
+};
 
 /** The steps in their order: what is done, what can be done now and by whom, and what each waits for. */
 export function StepsList({ steps, now, who, roles }: Props) {
@@ -144,11 +149,11 @@ export function StepsList({ steps, now, who, roles }: Props) {
                   step.waitsFor.map((key) => `“${WORDS[key].title}”`),
                   "and",
                 )}`}
-              . {step.state === "done" ? "" : sayWho(step.role, who[step.role] ?? [])}
+              . {step.state === "done" ? "" : sayWho(step.roles, who[step.key])}
             </p>
           </div>
           <div className="col-start-2 md:col-start-3 md:text-right">
-            {step.state !== "later" && (roles.includes(step.role) || step.role === "requester") && (
+            {step.state !== "later" && step.roles.some((role) => roles.includes(role)) && (
               <Link
                 href={WORDS[step.key].href}
                 className={buttonClass(step.state === "now" ? "solid" : "outline", true)}
@@ -164,8 +169,12 @@ export function StepsList({ steps, now, who, roles }: Props) {
 }
 
 /** Who can take a step; nobody can as long as nobody has the role. */
-function sayWho(role: Role, names: readonly string[]): string {
-  if (names.length === 0) return `Nobody is ${ROLE_WORDS[role]} yet: an administrator gives the role under People.`;
+function sayWho(roles: readonly Role[], names: readonly string[]): string {
+  const as = joinWords(
+    roles.map((role) => ROLE_WORDS[role]),
+    "or",
+  );
+  if (names.length === 0) return `Nobody is ${as} yet: an administrator gives the role under People.`;
   const named = names.length > NAMED ? [...names.slice(0, NAMED), `${names.length - NAMED} others`] : names;
-  return `${capital(joinWords(named, "or"))} can, as ${ROLE_WORDS[role]}.`;
+  return `${capital(joinWords(named, "or"))} can, as ${as}.`;
 }

@@ -3,20 +3,20 @@ import { refused } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
-import { TABLE_FORMATS, formatAsked, tableResponse, wantedFormat } from "@/server/tables";
+import { formatAsked, tableResponse } from "@/server/tables";
 import { fileInThread } from "@/server/threads/in-thread";
 
 /** A table as a CSV file or a workbook: people, units, positions, groups or limits. */
 export async function GET(request: Request) {
   const table = new URL(request.url).searchParams.get("table") as TableName;
-  const format = formatAsked(request);
   return read(request, async (reader) => {
     const refusal = authorise(reader, "people.export");
     if (refusal) return { ok: false, refusals: [refusal] };
     if (!TABLE_NAMES.includes(table)) return refused("no such table", { table, tables: TABLE_NAMES });
-    if (!format)
-      return refused("no such file format", { format: wantedFormat(request), formats: TABLE_FORMATS }, "format");
-    const file = await fileInThread(app(), "people as a file", { table, format }, reader, request.signal);
-    return { ok: true, value: tableResponse(file, TABLES[table].name.toLowerCase(), format) };
+    const format = formatAsked(request);
+    if (!format.ok) return format;
+    const asked = { table, format: format.value };
+    const file = await fileInThread(app(), "people as a file", asked, reader, request.signal);
+    return { ok: true, value: tableResponse(file, TABLES[table].name.toLowerCase(), format.value) };
   });
 }

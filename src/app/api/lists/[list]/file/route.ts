@@ -4,7 +4,7 @@ import { change, read } from "@/server/http/handle";
 import { ListFileSchema, MAX_LIST_FILE, importList, listFile } from "@/server/lists/files";
 import { isListHere } from "@/server/lists/offered";
 import { app } from "@/server/process";
-import { TABLE_FORMATS, formatAsked, tableResponse, wantedFormat } from "@/server/tables";
+import { formatAsked, tableResponse } from "@/server/tables";
 
 type Params = { params: Promise<{ list: string }> };
 
@@ -16,9 +16,8 @@ export function GET(request: Request, { params }: Params) {
     const { list } = await params;
     if (!isListHere(app(), list)) return refused("no such list", { list });
     const format = formatAsked(request);
-    if (!format)
-      return refused("no such file format", { format: wantedFormat(request), formats: TABLE_FORMATS }, "format");
-    return { ok: true, value: tableResponse(await listFile(app(), list, format), list, format) };
+    if (!format.ok) return format;
+    return { ok: true, value: tableResponse(await listFile(app(), list, format.value), list, format.value) };
   });
 }
 
