@@ -66,6 +66,13 @@ export const GRANTS: Record<string, Case[]> = {
     },
   ],
   "POST /intake": [{ body: () => ({ name: "a.csv", text: "x" }), granted: ["clerk", "controller"] }],
+  "GET /intake/accounts": [{ granted: ["controller", "administrator"] }],
+  "POST /intake/accounts": [
+    {
+      body: () => ({ command: command(), kind: "supplier", text: "x" }),
+      granted: ["controller", "administrator"],
+    },
+  ],
   "POST /intake/customers": [{ body: () => ({ command: command(), text: "x" }), granted: ["clerk", "controller"] }],
   "POST /ledger": [
     {

@@ -2,6 +2,7 @@ import type { DocumentState } from "@/core/approval";
 import type { OrderLine, PurchaseOrder } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import type { DemoBuilder } from "./builder";
+import { fillingFor } from "./fill";
 import { signatureFor } from "./sign";
 
 type Sketch = {
@@ -55,7 +56,10 @@ function moves({ app, clock, who, must, random }: DemoBuilder) {
     level: string,
     comment = "",
   ) => {
-    const signed = type === "approve" ? signatureFor(app, state, level, by) : {};
+    const signed =
+      type === "approve"
+        ? { ...signatureFor(app, state, level, by), ...fillingFor(app, state, level, by, () => 0.5) }
+        : {};
     const command = { type, level, revision: state.revision, comment, ...signed };
     return must(commandDocument(app, who(by), state.id, command, random.uuid(), true));
   };

@@ -3,16 +3,13 @@ import type { Strokes } from "@/core/drawn";
 import { keepDrawn } from "@/server/access/drawn";
 import type { App } from "@/server/app";
 import { sealerOfLog } from "@/server/log/sealed";
+import { ruleUnder } from "@/server/documents/names";
 import { readReferenceData } from "@/server/reference-data";
 
 /** The signature that a level asks of whoever approves; nothing where it asks for none. */
 export function signatureFor(app: App, state: DocumentState, level: string, by: string): { signature?: Signature } {
-  const { policy, section } = state.route!;
   const world = readReferenceData(app);
-  const rule = world.versions
-    .find((one) => one.policy.id === policy?.id && one.version === policy.version)
-    ?.policy.sections.find((one) => one.id === section?.id)
-    ?.levels.find((one) => one.id === level);
+  const rule = ruleUnder(world, state, level);
   if (!rule?.signature) return {};
   const name = world.directory.person(by)?.name ?? by;
   const documentHash = revisionHash(state, sealerOfLog(app.db).seal);

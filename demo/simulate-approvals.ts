@@ -5,6 +5,7 @@ import { readState } from "@/server/documents/state";
 import { receiveGoods } from "@/server/ledger/books";
 import { readReferenceData, routingFor } from "@/server/reference-data";
 import type { DemoBuilder } from "./builder";
+import { fillingFor } from "./fill";
 import { signatureFor } from "./sign";
 import { DAY, HOUR, workingMoment, type Push } from "./moments";
 
@@ -55,8 +56,9 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
   const after = answersAfter?.(make, state, open, say === "approve" && !comment);
   if (after === null) return;
   const run = () => {
+    const present = readState(app.db, state.id);
     // It may have lapsed meanwhile.
-    if (readState(app.db, state.id)?.status !== "waiting") return;
+    if (present?.status !== "waiting") return;
     const able = whoCan(make, state, open);
     // Everybody who is asked is away with nobody to stand in: it waits.
     if (able.length === 0) return push({ at: workingMoment(random, Date.parse(make.clock.now()) + DAY), run });
@@ -73,6 +75,7 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
           comment,
           ...(open.checklist && { ticked: [...open.checklist] }),
           ...(say === "approve" && signatureFor(app, state, open.level, approver.id)),
+          ...(say === "approve" && fillingFor(app, present, open.level, approver.id, random.next)),
         },
         random.uuid(),
         true,

@@ -8,10 +8,12 @@ import { invoice } from "@/core/fixtures";
 import type { AnyDocument, SupplierInvoice } from "@/core/documents";
 import { commandDocument, enterDocument, type PersonCommand } from "@/server/documents/commands";
 import { readState } from "@/server/documents/state";
+import { readAccount } from "@/server/ledger/accounts";
 import { newCommandId } from "@/server/log/log";
 import { claimPolicy, creditPolicy, invoicePolicy, supplierPolicy } from "./further-policies";
 import { reviewedInForce } from "./put-in-force";
 import { openAccounts, person, testApp, value, type TestApp } from "./test-app";
+import { fillingFor } from "./fill";
 
 export function booksApp(): TestApp {
   const app = testApp();
@@ -35,7 +37,7 @@ export const bill = (extra: Partial<SupplierInvoice> = {}): SupplierInvoice =>
   invoice({ requester: "vicente-lourosa", unit: "finance", date: "2026-03-09", ...extra });
 export const command = (app: TestApp, by: string, id: string, what: PersonCommand) =>
   commandDocument(app, person(app, by), id, what, newCommandId());
-/** Approves at the open level `by` sits on, with every check of it ticked. */
+/** Approves at the open level `by` sits on, with every check of it ticked and every field filled in. */
 export const approve = (app: TestApp, by: string, id: string) => {
   const state = readState(app.db, id)!;
   const level = state.levels.find((one) => one.status === "open" && one.pool.includes(by))!;
@@ -46,6 +48,7 @@ export const approve = (app: TestApp, by: string, id: string) => {
       revision: state.revision,
       comment: "",
       ticked: [...(level.checklist ?? [])],
+      ...fillingFor(app, state, level.level, by, () => 0.5),
     }),
   );
 };
@@ -61,3 +64,12 @@ export function payAll(app: App, payer: Person) {
   const { day, ready, left } = lookAtRun(app, payer, undefined);
   return makeRun(app, payer, { day, items: [...ready, ...left] }, newCommandId());
 }
+
+export const eur = (minor: number) => ({ minor, currency: "EUR" });
+
+/** The first of the demo’s customers, with what its account says. */
+export const customer = (app: TestApp) =>
+  readAccount(
+    app.db,
+    app.db.prepare("SELECT id FROM account WHERE kind = 'customer' ORDER BY id LIMIT 1").pluck().get() as string,
+  )!;

@@ -22,6 +22,8 @@ const PAGES: [person: string, path: string][] = [
   ["tamsin-roque", "/back-office/suppliers"],
   ["tamsin-roque", "/back-office/customers"],
   ["tamsin-roque", "/back-office/customers/import"],
+  ["benedita-corvo", "/back-office/suppliers/bring-in"],
+  ["benedita-corvo", "/back-office/customers/bring-in"],
   ["tamsin-roque", "/back-office/receipts"],
   ["tamsin-roque", "/back-office/payments"],
   ["tamsin-roque", "/back-office/payments/PR-0001"],

@@ -57,6 +57,13 @@ const lists: Record<string, List["entries"]> = {
   "release-reasons": named("Permit seen", "Settled with the supplier"),
   "decline-reasons": named("Not covered by the grant", "Another instrument has one"),
   "send-back-reasons": named("Grant missing", "Quotation missing"),
+  accounts: [
+    { key: "1310", name: "Equipment" },
+    { key: "5110", name: "Services for the site" },
+    { key: "5120", name: "Small parts and tools" },
+    { key: "5130", name: "Computing and data" },
+    { key: "5140", name: "Transport and customs" },
+  ],
   grants: [
     { key: "G-101", name: "Infrared survey", owner: "nahuel-iriarte", firstDay: "2024-07-01", lastDay: "2027-06-30" },
     { key: "G-102", name: "Exoplanet transits", owner: "sofya-petrak", firstDay: "2025-01-01", lastDay: "2026-12-31" },
@@ -76,6 +83,7 @@ const lists: Record<string, List["entries"]> = {
 };
 
 const NAMES: Readonly<Record<string, string>> = {
+  accounts: "Accounts",
   grants: "Grants",
   instruments: "Instruments",
   campaigns: "Campaigns",
@@ -133,4 +141,27 @@ export const observatoryFields: OwnField[] = [
   field("campaign", "campaign", { kind: "choice", part: "document", list: "campaigns", on: [ORDERS, CLAIMS] }),
   field("institute", "institute", { kind: "text", part: "document", on: [LIMITS], most: "120" }),
   field("agreement", "agreement number", { kind: "text", part: "document", on: [LIMITS], most: "20" }),
+  field("account", "account", {
+    kind: "choice",
+    part: "document",
+    by: "approvers",
+    list: "accounts",
+    on: ["supplier-invoice"],
+    help: "On which account it is booked.",
+  }),
+  field("capitalised", "to be capitalised", {
+    kind: "flag",
+    part: "document",
+    by: "approvers",
+    on: ["supplier-invoice"],
+    help: "Whether it goes into the register of assets and is written off over the years.",
+  }),
+  field("asset_number", "asset number", {
+    kind: "text",
+    part: "document",
+    by: "approvers",
+    on: ["supplier-invoice"],
+    least: "3",
+    most: "12",
+  }),
 ].map((one, place) => ({ ...one, place }));

@@ -18,6 +18,7 @@ const below = (...amounts: number[]) => amounts.map((amount) => ({ amount, exact
 const required = (count: number) => Array.from({ length: count }, () => ({ approval: "required" as const }));
 const free = { approval: "none" as const };
 const flag = (field: string) => ({ kind: "flag" as const, field, is: true });
+const fills = (field: string) => ({ field, needed: true });
 const filledIn = (field: string) => ({ kind: "text" as const, field, is: "filled in" as const });
 
 const manager = (stage: number, marks: Marks) =>
@@ -198,9 +199,22 @@ export const invoicePolicy: PolicyInput = {
           1,
           ["approves", "approves", "approves"],
           people("paz-melinao", "valentina-orrago"),
+          { fills: [fills("own_account"), fills("own_capitalised")] },
         ),
-        treasurer(2, ["none", "approves", "approves"]),
-        director(3, ["none", "none", "approves"]),
+        // Whether it is an asset says purchasing; the number it gets in the register of assets says whoever keeps that.
+        level(
+          "assets",
+          "Register of assets",
+          2,
+          ["approves", "approves", "approves"],
+          people("ines-huaiquil", "valentina-orrago"),
+          {
+            when: flag("own_capitalised"),
+            fills: [fills("own_asset_number")],
+          },
+        ),
+        treasurer(3, ["none", "approves", "approves"]),
+        director(4, ["none", "none", "approves"]),
       ],
     },
   ],

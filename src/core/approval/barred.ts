@@ -2,6 +2,7 @@ import type { DocumentStatus, MissingItem, MissingReason } from "../documents";
 import type { Cause, Hold } from "../holds";
 import type { CandidateReason } from "../people";
 import type { PickReason } from "../lists";
+import type { OwnReason } from "../own-fields";
 import type { Coded } from "../reason";
 import type { Result } from "../refusal";
 import type { Decision, LevelStatus, Step } from "./types";
@@ -60,6 +61,9 @@ export type BarredReason = Coded<{
   "part refused already": { part: string };
   "amount to allow": { part: string };
   "everything refused": null;
+  "filled in before": { field: string; by: string; at: string };
+  "filled in wrongly": { why: OwnReason };
+  "filled in with approvals": null;
   // Signing.
   "signature needed": { level: string };
   "drawing needed": { level: string };

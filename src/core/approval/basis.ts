@@ -1,22 +1,28 @@
 import { documentType, refusedAfter, wordingOf, type AnyDocument, type RefusedPart } from "../documents";
 import { convert, withinTolerance, type Money, type Tolerance } from "../money";
-import { sameValue, type Condition, type FactValue, type Facts } from "../conditions";
-import { isOwnKey } from "../own-fields";
+import { fieldsCompared, sameValue, type FactValue, type Facts } from "../conditions";
+import { isOwnKey, type OwnValues } from "../own-fields";
 import { canonical, sha256Hex } from "../records";
 import type { Level, PolicyVersion, Section } from "../policy";
 import { evaluationContextOf, measure, type Measured } from "../routing";
+import { filledValues } from "./filled";
 import { refusedOf } from "./status";
 import { routingAsRouted, routingOf, versionFor } from "./under";
 import type { Basis, BoundFact, DecideContext, DocumentState, Gap } from "./types";
 
-/** What somebody who approves now approves: the document as it stands, without what has been refused of it. */
+/**
+ * What somebody who approves now approves: the document as it stands, without what has been refused of it, and with what deciders filled in.
+ * @param fillsIn what is filled in with the approval itself
+ */
 export function basisOf(
   state: DocumentState,
   context: DecideContext,
   refused: readonly RefusedPart[] = refusedOf(state),
+  fillsIn: OwnValues = {},
 ): Basis {
   const { document, revision, route } = state;
   const measured = comesTo(state, refused, context) ?? route!.measured!;
+  const filled = { ...filledValues(state), ...fillsIn };
   return {
     revision,
     document: state.hash ?? hashOf(document, context),
@@ -25,6 +31,7 @@ export function basisOf(
     rate: measured.rate,
     refused: [...refused],
     ...boundOf(document),
+    ...(Object.keys(filled).length > 0 && { filled }),
   };
 }
 
@@ -87,8 +94,15 @@ export function gapsOfBasis(state: DocumentState, { level, by }: Where, basis: B
   const amount = comesTo(state, carried, context)?.compared ?? null;
   if (!amount || !coversAmount(basis.amount, amount, version))
     gaps.push({ ...where, code: "amount", before: basis.amount, after: amount });
+  gaps.push(...filledOtherwise(state, basis).map((field): Gap => ({ ...where, code: "field", field })));
   if (seen !== state.document) gaps.push(...gapsOfFacts(state, seen, where, version, context));
   return gaps;
+}
+
+/** Fields that deciders had filled in when somebody approved, and that say something else now; one that is not filled in again yet says nothing. */
+function filledOtherwise(state: DocumentState, { filled = {} }: Basis): string[] {
+  const now = filledValues(state);
+  return Object.keys(filled).filter((key) => now[key] !== undefined && canonical(now[key]) !== canonical(filled[key]));
 }
 
 function isRefused(state: DocumentState, { part, allowed }: RefusedPart): boolean {
@@ -167,12 +181,7 @@ function toldApartLater(level: string, state: DocumentState, sections: readonly 
   const levels = sections.find((one) => one.id === state.route!.section?.id)?.levels ?? [];
   const own = levels.find((one) => one.id === level);
   if (!own) return new Set();
-  const named = (some: readonly Level[]) => some.flatMap((one) => (one.when ? fieldsOf(one.when) : []));
+  const named = (some: readonly Level[]) => some.flatMap((one) => (one.when ? fieldsCompared(one.when) : []));
   const earlier = new Set(named(levels.filter((one) => one.stage <= own.stage)));
   return new Set(named(levels.filter((one) => one.stage > own.stage)).filter((key) => !earlier.has(key)));
-}
-
-/** Keys of the fields that a condition compares, each as often as it does. */
-export function fieldsOf(condition: Condition): string[] {
-  return "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
 }

@@ -1,4 +1,6 @@
 import { BACKDATED, activeOf, backdated, holdsOfPolicy, type Cause, type PlacedHold, type ReleasedHow } from "../holds";
+import { evaluate, type Outcome } from "../conditions";
+import { documentType } from "../documents";
 import type { Level } from "../policy";
 import { canonical } from "../records";
 import {
@@ -11,11 +13,12 @@ import {
   type LevelPeople,
   type PeopleFor,
 } from "../routing";
-import { closingProof } from "./cover";
+import { closingProof, routedBut } from "./cover";
 import { alreadyGiven, decidedElsewhere } from "./repeated";
-import { acceptedOf, activeHolds, approvalsIn, openSeats } from "./status";
+import { finishedOf } from "./filled";
+import { activeHolds, approvalsIn, openSeats } from "./status";
 import { timesOf } from "./time";
-import { datesOf, fold, levelOf, routingOf, versionFor } from "./under";
+import { datesOf, fold, levelOf, routingAsRouted, routingOf, versionFor } from "./under";
 import { wrongOf } from "./verifying";
 import type { ApprovedReason } from "./reasons";
 import type { ClosingProof, DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
@@ -87,7 +90,10 @@ function close(state: DocumentState, context: DecideContext, closed: boolean): D
     return place(state, holds.map(ofRouting), context.actor);
   }
   const again = [...new Set(gaps.map((gap) => gap.level))];
-  const reopened: DocumentEvent = { type: "reopened", data: { route, again, gaps } };
+  const reopened: DocumentEvent = {
+    type: "reopened",
+    data: { route: routedBut(state, again, context) ?? route, again, gaps },
+  };
   return [reopened, ...advance(fold(state, [reopened], context.at), context, true)];
 }
 
@@ -139,13 +145,17 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
     const why: HeldReason = { code: "version not found", values: { level: level.level, version } };
     return place(state, [ofRouting(heldAt(level.level, why))], context.actor);
   }
+  const comes = stillComes(state, found, context);
+  if (comes === "not met")
+    return [{ type: "level passed over", data: { level: level.level, because: { code: "condition not met" } } }];
   const people = peopleNow(state, found, context);
   if (people.passed) {
     const data = { level: level.level, because: people.passed, ...(people.counts && { counts: true as const }) };
     return [{ type: "level passed over", data }];
   }
-  if (people.blocked) {
-    const why: HeldReason = { code: "level blocked", values: { level: level.level, why: people.blocked } };
+  const blocked = comes === "undecidable" ? ({ code: "condition cannot be told" } as const) : people.blocked;
+  if (blocked) {
+    const why: HeldReason = { code: "level blocked", values: { level: level.level, why: blocked } };
     return place(state, [ofRouting(heldAt(level.level, why))], context.actor);
   }
   const opened = openedBy(state, found, level, people, context);
@@ -157,12 +167,22 @@ function open(state: DocumentState, level: LevelState, context: DecideContext): 
   return [opened, ...alreadyGiven(after, found, versionFor(state, context)!)];
 }
 
+/** Whether a level that waited for what others fill in is asked, now that it opens; every other was told by its route. */
+function stillComes(state: DocumentState, { id, when }: Level, context: DecideContext): Outcome {
+  const waited = state.route!.levels.some((one) => one.level === id && one.why.code === "awaits fields");
+  if (!waited || !when) return "met";
+  const document = finishedOf(state);
+  const looking = evaluationContextOf(document, routingAsRouted(state, context));
+  const facts = documentType(document.documentType).facts(document, looking);
+  return evaluate(when, facts, looking.toCurrency).outcome;
+}
+
 /** The people a level asks now, under the rules of the document's policy for the requester's own levels and for who stands at two. */
 export function peopleNow(state: DocumentState, level: Level, context: DecideContext): PeopleFor {
   const { policy } = versionFor(state, context)!;
   const amount = ownAmount(state.route!.measured);
   const routing = routingOf(state, context);
-  return peopleFor(policy, level, acceptedOf(state), amount, routing, decidedElsewhere(state, level.id));
+  return peopleFor(policy, level, finishedOf(state), amount, routing, decidedElsewhere(state, level.id));
 }
 
 /** The people of the level are asked: all at once, or where the next of them is asked when these are late, no more than are needed. */

@@ -2,6 +2,7 @@ import { actorsFor, coverage } from "../people";
 import type { Level } from "../policy";
 import { ownAmount, peopleFor, routeAgain, subjectOf, type PeopleFor, type Route } from "../routing";
 import { basisOf, gapsOfBasis } from "./basis";
+import { decidedOf, finishedOf, standingBut, withFilled } from "./filled";
 import { acceptedOf } from "./status";
 import { levelOf, routingAsRouted, versionFor } from "./under";
 import { wrongOf } from "./verifying";
@@ -40,7 +41,7 @@ function isAsked(state: DocumentState, level: LevelState, rule: Level, seat: str
 function peopleThen(state: DocumentState, rule: Level, at: string, context: DecideContext): PeopleFor {
   const { policy } = versionFor(state, context)!;
   const routing = { ...routingAsRouted(state, context), at, directory: context.directoryAt(at) };
-  return peopleFor(policy, rule, acceptedOf(state), ownAmount(state.route!.measured), routing);
+  return peopleFor(policy, rule, finishedOf(state), ownAmount(state.route!.measured), routing);
 }
 
 function mayDecide(
@@ -54,7 +55,7 @@ function mayDecide(
   const directory = context.directoryAt(at);
   const routing = { ...routingAsRouted(state, context), directory };
   const amount = ownAmount(state.route!.measured);
-  const subject = subjectOf(acceptedOf(state), amount, routing);
+  const subject = subjectOf(finishedOf(state), amount, routing);
   const able = actorsFor(seat, subject, directory, at, true).some((one) => one.eligible && one.person === by);
   const handed = level.moved?.some((one) => one.seat === seat && one.how === "handed over") ?? false;
   if (!able || !handed || rule?.handOver !== "to anyone eligible") return able;
@@ -115,8 +116,8 @@ export function closingProof(
 ): { ok: true; proof: ClosingProof } | { ok: false; route: Route | null; gaps: Gap[] } {
   const version = versionFor(state, context);
   if (!version) return { ok: false, route: state.route, gaps: [] };
-  const finished = acceptedOf(state);
-  const route = routeAgain(finished, version, routingAsRouted(state, context));
+  const routing = { ...routingAsRouted(state, context), decided: decidedOf(state) };
+  const route = routeAgain(finishedOf(state), version, routing);
   if (!route.section || !route.band || !route.measured) return { ok: false, route, gaps: [] };
   // What was passed over was so when the chain began, by the people of that moment.
   const now: DocumentState = { ...state, route: { ...route, at: state.route!.at } };
@@ -157,6 +158,14 @@ export function closingProof(
   if (gaps.length === 0 && route.mustDiffer) gaps.push(...repeated(levels));
   if (gaps.length > 0) return { ok: false, route, gaps };
   return { ok: true, proof: { basis: basisOf(now, context), band: route.band.index, levels } };
+}
+
+/** The route of a document under its version, once some of its levels begin again: what was filled in at these is still to come. */
+export function routedBut(state: DocumentState, again: readonly string[], context: DecideContext): Route | null {
+  const version = versionFor(state, context);
+  if (!version) return state.route;
+  const left = withFilled(acceptedOf(state), standingBut(state, again));
+  return routeAgain(left, version, { ...routingAsRouted(state, context), decided: decidedOf(state, again) });
 }
 
 type Shown = ClosingProof["levels"][number];

@@ -68,6 +68,9 @@ describe("random walks of edits, decisions, hand-overs, absences and leavers", (
             for (const event of result.value) {
               state = evolve(state, event, moment);
               note(event.type);
+              if (event.type === "approval given" && event.data.filled) note("filled in");
+              if (event.type === "level passed over" && event.data.because.code === "condition not met")
+                note("not asked after all");
               if (event.type === "revised") note(approvalsLeft(now(), event.data.again));
               trace.push(() => happened(event));
               const wrong = judge.note({ event, at: moment });
@@ -126,7 +129,7 @@ describe("random walks of edits, decisions, hand-overs, absences and leavers", (
     );
     // The walks have met all of this; otherwise they would prove nothing.
     const wanted = `approved, declined, withdrawn, sent back, returned, handed over, approver added, revised, level lapsed, level passed on, level passed over,
-      approval counted, hold placed, hold released, reduced, rerouted, looked again, end: approved, end: waiting, end: waiting, held, refused: refused before`;
+      approval counted, filled in, not asked after all, hold placed, hold released, reduced, rerouted, looked again, end: approved, end: waiting, end: waiting, held, refused: refused before`;
     for (const what of wanted.split(/,\s+(?=\S)/).filter((one) => one !== "held"))
       expect([what, (seen[what] ?? 0) > WALKS / 2000]).toEqual([what, true]);
     expect(seen.reopened ?? 0).toBeGreaterThan(0);

@@ -6,6 +6,7 @@ import { no, type Before, type Decided } from "./barred";
 import { listedFor, whyNotListed } from "./listed";
 import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
+import { saidOf, wrongFilled } from "./filled";
 import { basisOf } from "./basis";
 import { declined, outOfReach } from "./reach";
 import { seatFor } from "./seats";
@@ -31,9 +32,11 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
     wrongParts(state, level, command) ??
     wrongChoice(state, rule, command) ??
     whyNotListed(command.type, command.listed, context) ??
+    wrongFields(state, rule, command, context) ??
     (approves ? whyNotSigned(state, rule, command.signature, context) : null);
   if (wrong) return wrong;
   const refused = approves ? (command.refused ?? []) : [];
+  const filled = saidOf(command.filled);
   const word = rule?.outcomes?.find((one) => one.effect === OUTCOME[command.type])?.word;
   const data = {
     level: level.level,
@@ -43,9 +46,10 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
     ...(command.type !== "approve" && listedFor(command.type, command.listed, context)),
     revision: state.revision,
     policyVersion: state.route!.policy!.version,
-    ...(approves && { basis: basisOf(state, context, merge(refusedOf(state), refused)) }),
+    ...(approves && { basis: basisOf(state, context, merge(refusedOf(state), refused), filled) }),
     ...(refused.length > 0 && { refused }),
     ...(level.kind === "task" && approves && { ticked: command.ticked ?? [] }),
+    ...(Object.keys(filled).length > 0 && { filled }),
     ...(word && { word }),
     ...(approves && rule?.signature && command.signature && { signature: command.signature }),
     ...(approves && command.next && { next: command.next }),
@@ -105,6 +109,17 @@ function wrongChoice(state: DocumentState, rule: Level | undefined, command: Say
   return choices.length > 1
     ? no({ code: "choose the next", values: { levels: choices.map((one) => one.level) } }, "next")
     : no({ code: "no choice of the next" }, "next");
+}
+
+/** Fields are filled in with an approval; of who declines or sends back nothing is asked. */
+function wrongFields(
+  state: DocumentState,
+  rule: Level | undefined,
+  { type, filled = {} }: Say,
+  context: DecideContext,
+): Decided<never> | null {
+  if (type === "approve") return wrongFilled(state, rule, filled, context);
+  return Object.keys(filled).length > 0 ? no({ code: "filled in with approvals" }, "filled") : null;
 }
 
 /** Parts are refused one by one and not all: refusing everything is declining. */

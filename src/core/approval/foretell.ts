@@ -1,6 +1,7 @@
 import { decide } from "./decide";
 import { revisionHash } from "./signing";
 import { choicesAt } from "./decide-level";
+import { askedAt, decidingNext } from "./filled";
 import type { DecideContext, DocumentEvent, DocumentState, LevelState } from "./types";
 import { fold, levelOf } from "./under";
 
@@ -8,8 +9,11 @@ import { fold, levelOf } from "./under";
 export type Say = "approve" | "decline" | "send back";
 export const SAYS: readonly Say[] = ["approve", "decline", "send back"];
 
-/** What would happen: the events and the state they lead to; `choices` are the levels among which the decider chooses, and nothing is known before they have. */
-export type Foretold = { events: DocumentEvent[]; after: DocumentState; choices: LevelState[] };
+/**
+ * What would happen: the events and the state they lead to; `choices` are the levels among which the decider chooses and `fields` those they fill in that say what comes
+ * next, and nothing is known before they have.
+ */
+export type Foretold = { events: DocumentEvent[]; after: DocumentState; choices: LevelState[]; fields: string[] };
 
 /** What would happen if somebody said so now, by carrying the command out on paper; null where they cannot. */
 export function foretell(
@@ -34,12 +38,13 @@ export function foretell(
       }),
       ...(choices.length > 1 && { next: choices[0]!.level }),
     },
-    context,
+    { ...context, onPaper: true },
   );
   if (!result.ok) return null;
   return {
     events: result.value,
     after: fold(state, result.value, context.at),
     choices: choices.length > 1 ? choices : [],
+    fields: say === "approve" ? decidingNext(state, askedAt(state, rule, context)) : [],
   };
 }

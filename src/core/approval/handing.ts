@@ -4,7 +4,7 @@ import { no, type Decided } from "./barred";
 import { decidedElsewhere } from "./repeated";
 import { beyondReach } from "./reach";
 import { actorsOfSeat, seatFor } from "./seats";
-import { acceptedOf } from "./status";
+import { finishedOf } from "./filled";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
 import { done, fold, levelOf, routingOf } from "./under";
 
@@ -27,7 +27,7 @@ export function takersOf(
   const { directory } = context.routing;
   const rule = levelOf(state, level.level, context);
   const amount = ownAmount(state.route?.measured);
-  const subject = subjectOf(acceptedOf(state), amount, routingOf(state, context));
+  const subject = subjectOf(finishedOf(state), amount, routingOf(state, context));
   const taken = new Set(level.decisions.map((one) => one.by));
   const toPool = seat !== null && rule?.handOver === "to the pool";
   const barred = new Map(decidedElsewhere(state, level.level).map((one) => [one.person, one.why]));

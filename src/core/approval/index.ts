@@ -9,6 +9,8 @@ export { REASON_LISTS } from "./listed";
 export type { Reasoned } from "./listed";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./decide-level";
+export { askedAt, filledOf, finishedOf, withFilled } from "./filled";
+export type { Asked, Filled } from "./filled";
 export { SAYS, foretell } from "./foretell";
 export type { Foretold, Say } from "./foretell";
 export type {

@@ -5,7 +5,8 @@ import type { Decided } from "./barred";
 import { basisOf } from "./basis";
 import { advance } from "./chain";
 import { declined } from "./reach";
-import { acceptedOf, openSeats } from "./status";
+import { finishedOf } from "./filled";
+import { openSeats } from "./status";
 import type { OverdueReason } from "./reasons";
 import { timesOf, type Timer } from "./time";
 import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, LevelState } from "./types";
@@ -103,7 +104,7 @@ function managersOf(silent: readonly string[], directory: Directory): string[] {
 }
 
 function canBeAsked(state: DocumentState, person: string, context: DecideContext): boolean {
-  const subject = subjectOf(acceptedOf(state), ownAmount(state.route?.measured), routingOf(state, context));
+  const subject = subjectOf(finishedOf(state), ownAmount(state.route?.measured), routingOf(state, context));
   const rule = { approvers: { kind: "people" as const, people: [person] }, quorum: { kind: "one" as const } };
   return !peopleAsked(rule, subject, context.routing.directory, context.at).blocked;
 }

@@ -26,7 +26,9 @@ export function decidedElsewhere(state: DocumentState, level: string): Excluded[
  */
 export function alreadyGiven(state: DocumentState, rule: Level, { policy, version }: PolicyVersion): DocumentEvent[] {
   const level = state.levels.find((one) => one.level === rule.id)!;
-  if (policy.repeatedApprover !== "count once" || rule.kind !== "approval" || rule.choosesNext) return [];
+  // What a level asks to be filled in, or chosen, nobody has said at another.
+  const asksMore = rule.choosesNext !== undefined || rule.fills !== undefined;
+  if (policy.repeatedApprover !== "count once" || rule.kind !== "approval" || asksMore) return [];
   const given = level.pool.flatMap((person) => {
     const before = state.levels.find((one) =>
       one.decisions.some(

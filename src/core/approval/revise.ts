@@ -7,6 +7,7 @@ import { isMissing, no, type Decided } from "./barred";
 import { basisOf, gapsOfBasis, hashOf, ownKeysOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
+import { decidedOf, filledOf, standingBut, withFilled } from "./filled";
 import { refreshHolds } from "./holding";
 import { lastSent, refusedOf } from "./status";
 import { datesOf, daysOf, done, fold, levelOf, routingOf, versionFor } from "./under";
@@ -67,6 +68,10 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
     return no({ code: "nothing changed" });
   const edited = asEdited(state, command.document, parts.value.refused, version, context);
   const { gaps, again, anew } = levelsTouched(state, edited, parts.value.askedAgain.length > 0, version, context);
+  const filledAgain = filledOf(state).some(({ level }) => again.includes(level));
+  const { route } = filledAgain
+    ? asEdited(state, command.document, parts.value.refused, version, context, again)
+    : edited;
   const effect = gaps.length === 0 && again.length === 0 ? "carry on" : effectiveEffect(version.policy);
   const voided = state.levels
     .filter((level) => again.includes(level.level))
@@ -83,7 +88,7 @@ export function effectOfEdit(state: DocumentState, command: Revise, context: Dec
     anew,
     refused: parts.value.refused,
     askedAgain: parts.value.askedAgain,
-    route: edited.route!,
+    route: route!,
   } satisfies Edit;
   return { ok: true, value };
 }
@@ -139,17 +144,25 @@ export function refusedParts(
   };
 }
 
-/** The document as it would be after the edit, with its chain as it still is: by this every approval is judged. */
+/**
+ * The document as it would be after the edit, with its chain as it still is: by this every approval is judged.
+ * @param again levels that begin again: what was filled in at them is still to come
+ */
 function asEdited(
   state: DocumentState,
   document: AnyDocument,
   refused: RefusedPart[],
   version: PolicyVersion,
   context: DecideContext,
+  again: readonly string[] = [],
 ): DocumentState {
   const left = documentType(document.documentType).without(document, refused);
   const inPerson = state.route?.inPerson === true && context.inPerson === true && context.actor === document.requester;
-  const route = routeAgain(left, version, { ...routingOf(state, context), inPerson });
+  const route = routeAgain(withFilled(left, standingBut(state, again)), version, {
+    ...routingOf(state, context),
+    inPerson,
+    decided: decidedOf(state, again),
+  });
   const { routedWith: _, ...rest } = state;
   return {
     ...rest,

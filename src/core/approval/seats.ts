@@ -2,7 +2,8 @@ import { actorsFor, type Candidate } from "../people";
 import { ownAmount, subjectOf, type RoutingContext } from "../routing";
 import { no, type Decided } from "./barred";
 import { decidedElsewhere } from "./repeated";
-import { acceptedOf, openSeats } from "./status";
+import { finishedOf } from "./filled";
+import { openSeats } from "./status";
 import { routingOf } from "./under";
 import type { DocumentState, LevelState } from "./types";
 
@@ -49,7 +50,7 @@ export function actorsOfSeat(
   at: string,
   level?: string,
 ): Candidate[] {
-  const subject = subjectOf(acceptedOf(state), ownAmount(state.route?.measured), routingOf(state, { routing, at }));
+  const subject = subjectOf(finishedOf(state), ownAmount(state.route?.measured), routingOf(state, { routing, at }));
   const excluded = level ? [...subject.excluded, ...decidedElsewhere(state, level)] : subject.excluded;
   return actorsFor(seat, { ...subject, excluded }, routing.directory, at, true);
 }

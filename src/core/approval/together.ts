@@ -10,7 +10,7 @@ export type Together = { state: DocumentState; level: string };
 /**
  * Why documents are not so alike that one look could do for all; empty when they are. Alike means: of one type, under one policy, at the same level and in
  * the same band, in one currency, unchanged since they were sent, with nothing that asks for a look of its own.
- * @param needsLook levels that ask for a signature, a checklist or a choice
+ * @param needsLook levels that ask for more than a yes, see `wantsMore`
  */
 export function whyNotAlike(chosen: readonly Together[], needsLook: (one: Together) => boolean): AlikeReason[] {
   const [first] = chosen;

@@ -1,6 +1,7 @@
 import type { AnyDocument, DocumentContext, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
 import type { Listed } from "../lists";
 import type { Money, Rate } from "../money";
+import type { OwnValues } from "../own-fields";
 import type { Directory } from "../people";
 import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
 import type { Level, Policy, PolicyVersion } from "../policy";
@@ -40,6 +41,8 @@ export type Basis = {
   party: string;
   currency: string;
   date: string;
+  /** What deciders had filled in by then, with what was filled in with this approval; absent where nothing was. */
+  filled?: OwnValues;
 };
 
 /** One person's say at a level. An approval names the revision and the policy version it was given for. */
@@ -59,6 +62,8 @@ export type Decision = {
   refused?: RefusedPart[];
   /** Items of a task's checklist that were ticked. */
   ticked?: string[];
+  /** Fields that the level asks for, as they were filled in with this approval; absent where none was. */
+  filled?: OwnValues;
   /** The level's own word for this outcome. */
   word?: string;
   signature?: Signature;
@@ -334,6 +339,8 @@ export type DocumentCommand =
       listed?: string | undefined;
       refused?: RefusedPart[] | undefined;
       ticked?: string[] | undefined;
+      /** Fields that the level asks for, with an approval. */
+      filled?: OwnValues | undefined;
       signature?: Signature | undefined;
       /** Of several later levels, the one that comes next. */
       next?: string | undefined;
@@ -372,6 +379,8 @@ export type DecideContext = {
   directoryAt(at: string): Directory;
   /** The actor is signed in and acts themselves, not through an import or a token. */
   inPerson?: boolean;
+  /** Carried out on paper alone, to tell what would come of it: what is still to be filled in is left open. */
+  onPaper?: boolean;
   /** The version a document started with, which stays with it. */
   versionOf(policy: string, version: number): PolicyVersion | undefined;
   /** Puts tokens for those a text names, as the log has it; absent where nobody is sealed. */

@@ -6,6 +6,7 @@ import { LevelSchema, type Level, type PolicyVersion } from "../policy";
 import { evaluationContextOf, type RoutingContext } from "../routing";
 import type { Decided } from "./barred";
 import { evolve } from "./evolve";
+import { withFilled } from "./filled";
 import type { DecideContext, DocumentEvent, DocumentState } from "./types";
 
 /** What the files of this folder share: results, folding, and under what a document goes. */
@@ -70,7 +71,7 @@ export function routingAsRouted(state: DocumentState, context: Pick<DecideContex
 
 /** A date of a document by its key, as conditions see it; null where it has none. */
 export function datesOf(state: DocumentState, context: DecideContext): (field: string) => string | null {
-  const { document } = state;
+  const document = withFilled(state.document, state);
   return (field) => {
     const looking = evaluationContextOf(document, routingOf(state, context));
     const value = documentType(document.documentType).facts(document, looking)[field];

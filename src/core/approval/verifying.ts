@@ -3,14 +3,16 @@ import { nameOfEntry, type Lists } from "../lists";
 import type { Check, Level } from "../policy";
 import type { CheckReason } from "../holds";
 import { evaluationContextOf } from "../routing";
+import { withFilled } from "./filled";
 import { routingOf } from "./under";
 import type { DecideContext, DocumentState } from "./types";
 
 /** What a check finds wrong with a document as it is; empty where it passes. */
 export function wrongOf(state: DocumentState, level: Level, context: DecideContext): CheckReason[] {
-  const looking = evaluationContextOf(state.document, routingOf(state, context));
+  const document = withFilled(state.document, state);
+  const looking = evaluationContextOf(document, routingOf(state, context));
   const { lists } = context.routing.directory.organisation;
-  return (level.checks ?? []).flatMap((check) => wrongBy(check, state.document, looking, lists));
+  return (level.checks ?? []).flatMap((check) => wrongBy(check, document, looking, lists));
 }
 
 function wrongBy(check: Check, document: AnyDocument, looking: EvaluationContext, lists: Lists): CheckReason[] {

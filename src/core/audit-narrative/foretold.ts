@@ -19,7 +19,9 @@ export function sayForetold(
   names: Names,
 ): string[] {
   if (!foretold) return [];
-  const { events, after, choices } = foretold;
+  const { events, after, choices, fields } = foretold;
+  if (fields.length > 0)
+    return [speak(`What comes next turns on the ${joinWords(fields.map(names.field), "and")} that you fill in.`)];
   if (choices.length > 0) {
     const which = joinWords(
       choices.map((one) => one.name),

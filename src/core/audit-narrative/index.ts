@@ -14,6 +14,7 @@ export {
   sayCovered,
   sayCovering,
   sayDecided,
+  sayFilledBy,
   sayHeadline,
   sayPartOf,
   sayQuoted,
@@ -21,4 +22,4 @@ export {
   sayRecorded,
   sayReleased,
 } from "./record";
-export { sayOrderReason, sayWhyNone } from "./stopped-orders";
+export { sayAccountReason, sayOrderReason, sayWhyNone } from "./stopped-orders";

@@ -4,6 +4,7 @@ import {
   type CoveredHow,
   type Decision,
   type DocumentState,
+  type Filled,
   type ToldEvent,
 } from "../approval";
 import { documentType } from "../documents";
@@ -96,6 +97,12 @@ export const sayQuoted = aloud((one: Pick<Decision, "comment" | "listed">, names
 export const sayDecided = aloud((one: Decision, moment: string, names: Names): string => {
   const what = `${nameOfDecider(one, names)} ${DECIDED[one.outcome]} revision ${one.revision}`;
   return `${what} under version ${one.policyVersion}, ${moment}${sayHow(one)}${sayQuoted(one, names)}`;
+});
+
+/** Who filled something in, as what and when. @param moment when, as it is written */
+export const sayFilledBy = aloud((one: Filled, moment: string, names: Names): string => {
+  const whom = one.inNameOf ? ` in the name of ${names.person(one.inNameOf)}` : "";
+  return `${names.person(one.by)}${whom}, as ${names.level(one.level)}, ${moment}`;
 });
 
 const ENDED = {

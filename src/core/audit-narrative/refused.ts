@@ -4,7 +4,17 @@ import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
 import { refusal, type Refusal } from "../refusal";
 import { capital, joinWords, sayDate } from "../text";
-import { sayBy, sayCause, sayHeld, sayMissing, sayPick, sayWhyCandidate, type Names, type Wording } from "../words";
+import {
+  sayBy,
+  sayCause,
+  sayHeld,
+  sayMissing,
+  sayOwnWrong,
+  sayPick,
+  sayWhyCandidate,
+  type Names,
+  type Wording,
+} from "../words";
 
 /** Of what a command was about: the document's number, and the document for what its parts are called. */
 export type AboutCommand = { number: string; document: AnyDocument | null };
@@ -81,6 +91,10 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "part refused already": (values) => `${part(values.part)} has been refused already`,
     "amount to allow": (values) => `${part(values.part)}: allow an amount above zero and below what is asked for`,
     "everything refused": () => "Every part is refused; press Decline if nothing is approved",
+    "filled in before": ({ field, by, at }, names) =>
+      `The ${names.field(field)} was filled in by ${names.person(by)} ${sayWhen(at, names)}; send the document back to that level to have it changed`,
+    "filled in wrongly": ({ why }, names) => sayOwnWrong(why, null, names),
+    "filled in with approvals": () => "Fields are filled in with an approval alone; leave them empty",
     "signature needed": ({ level }, names) => `${names.level(level)} signs: type your name and prove that it is you`,
     "drawing needed": ({ level }, names) => `${names.level(level)} signs by hand as well: draw your signature`,
     "name differs": ({ person }, names) => `Type your name as it is known here: ${names.person(person)}`,
@@ -185,6 +199,9 @@ const CODES = {
   "asked of another": "not asked",
   "choose the next": "choose next",
   "not ticked": "checklist",
+  "filled in before": "already",
+  "filled in wrongly": "field",
+  "filled in with approvals": "invalid",
   "no such part": "unknown part",
   "part refused already": "already refused",
   "amount to allow": "amount",
@@ -217,7 +234,7 @@ const APART = {
   held: "something is held",
   changed: "it has been changed since it was first sent",
   "question open": "a question is open",
-  "level wants more": "this level asks for a signature, a checklist or a choice",
+  "level wants more": "this level asks for a signature, a checklist, a choice or fields to be filled in",
 } as const;
 
 const ALIKE = {

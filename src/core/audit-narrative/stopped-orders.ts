@@ -1,8 +1,8 @@
 import { formatMoney, type Money } from "../money";
-import { joinWords } from "../text";
+import { joinWords, sayDate } from "../text";
 import type { BarredReason } from "../approval";
 import type { Reason } from "../refusal";
-import type { OrderReason, WhyNone } from "../stopped-orders";
+import type { AccountReason, OrderReason, WhyNone } from "../stopped-orders";
 import { IDS, isRefusedCode, sayBy, sayKept, speak, type Names, type Wording } from "../words";
 import { sayBarred } from "./refused";
 
@@ -51,6 +51,7 @@ const ORDERS = {
   "over the limit": ({ over, limit }) =>
     `${formatMoney(over)} over the limit of ${limit ? formatMoney(limit) : "none"}`,
   "freed by a document": ({ number, limit }) => `${number}: ${within(limit)}`,
+  "freed by a change": ({ limit }) => `the limit was changed: ${within(limit)}`,
   "freed when looked at again": ({ limit }) => `looked at again: ${within(limit)}`,
   "freed when balances were read": ({ limit }) => `balances were read: ${within(limit)}`,
 } satisfies Wording<OrderReason>;
@@ -58,4 +59,18 @@ const ORDERS = {
 /** Why a customer's order was stopped or goes out, after its state. */
 export function sayOrderReason(why: OrderReason): string {
   return sayBy(ORDERS, why);
+}
+
+const ACCOUNTS = {
+  "document approved": ({ number }) => `by ${number}, which was approved`,
+  "import applied": () => "by an import, which the organisation lets apply at once",
+  "approved before": ({ by, on }) =>
+    `brought in from a file, as approved by ${by} on ${sayDate(on)}, before there was Bandeira`,
+  "not controlled": ({ byImport }) =>
+    `${byImport ? "by an import" : "by hand"}, without an approval, which these fields need none of`,
+} satisfies Wording<AccountReason>;
+
+/** By what an account was changed or opened, as the end of a sentence. */
+export function sayAccountReason(why: AccountReason): string {
+  return sayBy(ACCOUNTS, why);
 }

@@ -1,7 +1,7 @@
 import type { Decision, SignatureMethod, ToldEvent } from "../approval";
 import { formatMoney } from "../money";
 import { joinWords, sayDate } from "../text";
-import { sayCause, sayGiven, sayHeld, speak, type Names } from "../words";
+import { sayCause, sayGiven, sayHeld, sayOwnValues, speak, type Names } from "../words";
 import { sayEdit, sayGap } from "./gaps";
 import type { Said } from "./said";
 import { tellOfCourse } from "./of-course";
@@ -144,13 +144,15 @@ const TOLD: Told = {
   "level approved": untold,
   "level declined": untold,
   "approval given": ({ actorName, data }, names) => {
-    const { ticked, refused, level, inNameOf, revision, comment } = data;
+    const { ticked, refused, level, inNameOf, revision, comment, filled } = data;
     const what = ticked ? "did what was to be done" : refused ? "approved in part" : "approved";
     const parts = refused ? `; refused ${sayParts(refused)}` : "";
     const as = `as ${names.level(level)}${forWhom(inNameOf, names)}`;
+    const said = sayOwnValues(filled, names).map(([name, value]) => `${name}: ${value}`);
+    const filling = said.length > 0 ? `, and filled in ${joinWords(said, "and")}` : "";
     return {
       who: actorName,
-      did: `${what} ${as}, revision ${revision}${parts}${sayHow(data)}.`,
+      did: `${what} ${as}, revision ${revision}${parts}${filling}${sayHow(data)}.`,
       comment,
       weight: "said",
     };

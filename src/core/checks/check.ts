@@ -99,6 +99,9 @@ const NOT_READY = {
   "measure not carried out": "not carried out",
   "person not on the document": "not carried out",
   "field of another kind": "unknown reference",
+  "lapses unfilled": "not carried out",
+  "field of the requester": "unknown reference",
+  "not filled in yet": "unknown reference",
 } as const satisfies Record<NotReadyReason["code"], FindingCode>;
 
 function claimed(policy: Policy, { versions, at, directory }: CheckContext): Finding[] {

@@ -1,4 +1,4 @@
-import { satisfiable, type Condition, type Known, type Wanted } from "../conditions";
+import { fieldsCompared, satisfiable, type Condition, type Known, type Wanted } from "../conditions";
 import type { Directory } from "../people";
 import { fieldsIn, type Level, type Policy, type Section } from "../policy";
 
@@ -16,12 +16,9 @@ export type Reach = {
   known: Known;
 };
 
-const fieldsOf = (condition: Condition): string[] =>
-  "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
-
 /** Fields that a condition names, each once. */
 export function fieldsNamed(condition: Condition): Set<string> {
-  return new Set(fieldsOf(condition));
+  return new Set(fieldsCompared(condition));
 }
 
 /** Which documents can come to which section of a policy, as far as its conditions tell. */

@@ -1,5 +1,15 @@
 /** Conditions on a document's fields: the tree, its and its evaluation with reasons. */
-export { ConditionSchema, DecimalSchema, beforeKey, MAX_DEPTH, depthOf, isGroup, sameValue, scaled } from "./schema";
+export {
+  ConditionSchema,
+  DecimalSchema,
+  beforeKey,
+  MAX_DEPTH,
+  depthOf,
+  fieldsCompared,
+  isGroup,
+  sameValue,
+  scaled,
+} from "./schema";
 export type { Comparison, Condition, Facts, FactValue, FieldWords, Group, Vocabulary } from "./schema";
 export { evaluate } from "./evaluate";
 export type { Explained, Outcome } from "./evaluate";

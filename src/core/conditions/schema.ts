@@ -145,6 +145,11 @@ export function isGroup(condition: Condition): condition is Group {
   return "of" in condition;
 }
 
+/** Keys of the fields that a condition compares, each as often as it does. */
+export function fieldsCompared(condition: Condition): string[] {
+  return isGroup(condition) ? condition.of.flatMap(fieldsCompared) : [condition.field];
+}
+
 /** How a field and its choices are called; keys are what conditions name. */
 export type FieldWords = {
   label: string;

@@ -28,7 +28,7 @@ export type DocumentContext = {
   rules?: EvaluationRules;
 };
 
-export type EvaluationRules = Omit<Rules, "duties" | "payments" | "letterhead">;
+export type EvaluationRules = Omit<Rules, "duties" | "payments" | "letterhead" | "controlled">;
 
 export type AccountStatus = "asked for" | "open" | "blocked";
 

@@ -76,16 +76,10 @@ export type { Difference, Match, MatchedLine } from "./supplier-invoice";
 export { likelyDuplicates, partyKey, plainNumber } from "./supplier-invoice";
 export { ExpenseClaimSchema, claimTotal, linesWithoutReceipt, overCeilings, receiptsTwice } from "./expense-claim";
 export type { ClaimLine, ExpenseClaim } from "./expense-claim";
-export {
-  CUSTOMER_FIELDS,
-  CreditLimitChangeSchema,
-  exposureOf,
-  isAmountField,
-  papersMissing,
-} from "./credit-limit-change";
-export type { CreditLimitChange, CustomerField, Exposure, FieldChange } from "./credit-limit-change";
-export { REQUIRED_OF_SUPPLIER, SUPPLIER_FIELDS, SupplierAccountSchema, isOtherBank } from "./supplier-account";
-export type { SupplierAccount, SupplierField } from "./supplier-account";
+export { CreditLimitChangeSchema, exposureOf, papersMissing } from "./credit-limit-change";
+export type { CreditLimitChange, Exposure, FieldChange } from "./credit-limit-change";
+export { REQUIRED_OF_SUPPLIER, SupplierAccountSchema, isOtherBank } from "./supplier-account";
+export type { SupplierAccount } from "./supplier-account";
 
 export { refusedAfter, wordingOf } from "./refused";
 export type { RefusedAfter } from "./refused";
@@ -133,3 +127,6 @@ export { orderChanges } from "./purchase-order";
 export type { SuppliedPaper } from "./registry";
 export { shownValue } from "./shown";
 export type { Change, Shown } from "./shown";
+export { wrongAccountValue, wrongChanges } from "./parts";
+export { CUSTOMER_FIELDS, SUPPLIER_FIELDS, isAmountField, isControlled } from "./account-fields";
+export type { Controlled, CustomerField, SupplierField } from "./account-fields";

@@ -127,7 +127,7 @@ const KIND_OF: Record<OwnField["kind"], FieldKind> = {
  * @param people names by their ids, for a field of people
  */
 export function conditionField(field: OwnField, lists: Lists, people: Readonly<Record<string, string>>): Field {
-  const { key, kind, name, part, list, several } = field;
+  const { key, kind, name, part, list, several, by } = field;
   return {
     key,
     kind: KIND_OF[kind],
@@ -136,6 +136,7 @@ export function conditionField(field: OwnField, lists: Lists, people: Readonly<R
     ...(several && part === "document" && { several }),
     ...(part === "line" && kind === "flag" && { anyLine: true as const }),
     ...(field.required === "always" && part === "document" && { always: true as const }),
+    ...(by && { byApprovers: true as const }),
     ...(kind === "choice" && {
       list: list!,
       choices: namesIn(lists, list!),

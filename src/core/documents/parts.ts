@@ -74,16 +74,21 @@ export function wrongChanges(changes: readonly Changed[], labels: Readonly<Recor
   return changes.flatMap(({ field, before, after }, index) => {
     const path = `changes.${index}.after`;
     const label = labels[field]!;
-    const fault = field === "bankAccount" ? faultOfTyped(String(after ?? "")) : null;
-    const whys: MissingReason[] = [
-      ...(sameValue(before, after) ? [{ code: "same value" as const, values: { label } }] : []),
-      ...(fault ? [{ code: "wrong account number" as const, values: { label, fault } }] : []),
-      ...(field === "email" && !isMailAddress(after)
-        ? [{ code: "no e-mail address" as const, values: { label, typed: String(after) } }]
-        : []),
+    const wrong = wrongAccountValue(field, after, label);
+    return [
+      ...(sameValue(before, after) ? [{ path, why: { code: "same value" as const, values: { label } } }] : []),
+      ...(wrong ? [{ path, why: wrong }] : []),
     ];
-    return whys.map((why) => ({ path, why }));
   });
+}
+
+/** Why a value of an account's field can never be right; null where it can. @param label what the field is called */
+export function wrongAccountValue(field: string, value: Value, label: string): MissingReason | null {
+  const fault = field === "bankAccount" ? faultOfTyped(String(value ?? "")) : null;
+  if (fault) return { code: "wrong account number", values: { label, fault } };
+  return field === "email" && !isMailAddress(value)
+    ? { code: "no e-mail address", values: { label, typed: String(value) } }
+    : null;
 }
 
 /** Whether a party can be written to at a value, or is not to be any more: an address, or nothing. */

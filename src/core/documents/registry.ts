@@ -46,6 +46,8 @@ export type Field = {
   always?: true;
   /** What it says depends on what is around the document, which is not known while it is being entered. */
   around?: true;
+  /** Whoever approves fills it in, at a level that asks for it. */
+  byApprovers?: true;
   /** An edit of it can be told from its old value, so conditions on change may name it. */
   controlled?: true;
 };
@@ -66,8 +68,8 @@ export type TypeWords = {
   follows?: string;
   /** It has lines, which can have fields of the organisation's own. */
   byLine?: true;
-  /** The other party fills in and signs a form for it. */
-  partyForm?: true;
+  /** The other party, of this kind of account, fills in and signs a form for it. */
+  partyForm?: "supplier" | "customer";
   /** Its policies may ask for it by themselves, where an order is stopped for credit. */
   forStoppedOrders?: true;
   fields: readonly Field[];

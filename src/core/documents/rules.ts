@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ControlledSchema } from "./account-fields";
 import { MoneySchema } from "../money";
 import { accountFault } from "../payments";
 import { DutyRuleSchema, USUAL_DUTIES } from "../segregation";
@@ -61,6 +62,9 @@ export const RulesSchema = z.strictObject({
         .meta({ description: "BIC (ISO 9362) of its bank, where the bank asks for it" }),
     })
     .default({ weekday: 5, payer: "", account: "", bic: "" }),
+  controlled: ControlledSchema.meta({
+    description: "Fields of customers and suppliers of which a change is approved before it counts",
+  }),
   customerImport: z.enum(["apply", "refuse", "propose"]).default("propose").meta({
     description: "What an import does where it would change a controlled field of a customer",
   }),

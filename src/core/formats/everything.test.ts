@@ -276,6 +276,7 @@ const levelParts: Record<keyof Level, true> = {
   commentOn: true,
   instruction: true,
   checklist: true,
+  fills: true,
   checks: true,
   outcomes: true,
   choosesNext: true,

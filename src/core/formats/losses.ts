@@ -63,6 +63,7 @@ const OF_LEVEL = {
   commentOn: "lost",
   instruction: "lost",
   checklist: "lost",
+  fills: "lost",
   checks: "lost",
   outcomes: "lost",
   choosesNext: "lost",

@@ -1,5 +1,5 @@
 import { addDays } from "../calendar";
-import { evaluate, type Condition, type Facts } from "../conditions";
+import { evaluate, fieldsCompared, type Facts } from "../conditions";
 import { documentType, type AnyDocument, type EvaluationContext, type Remark } from "../documents";
 import type { Policy } from "../policy";
 import type { HoldWhy } from "./reasons";
@@ -77,7 +77,7 @@ export function backdated(document: AnyDocument, entered: string, { around }: Ev
 
 /** Why a hold is placed: what was found on the document for its condition, else that it is so for every document. */
 function whyOf(rule: HoldRule, document: AnyDocument, looking: EvaluationContext): HoldWhy {
-  const fields = rule.when ? fieldsOf(rule.when) : [];
+  const fields = rule.when ? fieldsCompared(rule.when) : [];
   if (fields.length === 0) return { code: "every document" };
   const remarks = documentType(document.documentType).remarks(document, looking);
   const fitting = remarks.filter((remark) => fields.some((field) => REMARKED[field]?.includes(remark.about)));
@@ -105,7 +105,3 @@ const REMARKED: Record<string, readonly Remark["about"][]> = {
   overLimitNow: ["over the limit", "overdue"],
   overdue: ["overdue"],
 };
-
-function fieldsOf(condition: Condition): string[] {
-  return "of" in condition ? condition.of.flatMap(fieldsOf) : [condition.field];
-}

@@ -48,6 +48,7 @@ export type Cause = Coded<{
   "people changed": null;
   "policy changed": null;
   "something began or ended": null;
-  "account changed": { account: string; by: string };
+  /** By which document; null where it was changed at once. */
+  "account changed": { account: string; by: string | null };
   said: { said: string; listed?: Listed };
 }>;

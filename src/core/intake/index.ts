@@ -2,5 +2,8 @@
 export { fromUbl } from "./ubl";
 export type { Taker } from "./ubl";
 export { INTAKE_COLUMNS, guessIntake, missingOf, readIntake } from "./table";
-export type { BadRow, IntakeKind, ReadDocument, Sheet } from "./table";
+export type { IntakeKind, ReadDocument, Sheet } from "./table";
+export type { BadRow } from "./row";
+export { ACCOUNT_COLUMNS, accountColumnsMissing, readAccounts } from "./accounts";
+export type { ReadAccount } from "./accounts";
 export type { ComesOf, IntakeReason } from "./reasons";

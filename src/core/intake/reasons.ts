@@ -1,3 +1,4 @@
+import type { MissingReason } from "../documents";
 import type { AmountReason, Money } from "../money";
 import type { OwnKind } from "../own-fields";
 import type { Coded } from "../reason";
@@ -44,6 +45,10 @@ export type IntakeReason = Coded<{
   "neither true nor false": { typed: string };
   /** Of a field of the organisation's own. */
   "not of its field": { typed: string; kind: OwnKind };
+  // Of an account.
+  "account known already": null;
+  "twice in the file": null;
+  "wrong account value": { why: MissingReason };
   // Of a line, a party or the whole.
   "price below zero": null;
   "not above zero": null;

@@ -13,7 +13,7 @@ import type { EntryOf, HistoryChange, OrganisationHistory } from "./schema";
 export type FieldEdit = Omit<OwnField, "key">;
 
 /** Parts of a definition that stay what they were, since documents hold values of them. */
-const FOR_GOOD = ["kind", "part", "list", "several"] as const;
+const FOR_GOOD = ["kind", "part", "list", "several", "by"] as const;
 
 /**
  * Adds a field, or changes what it is called and asks for from a day on. Its key, its kind, where it stands and its list stay what they were, since documents hold values of
@@ -37,7 +37,7 @@ export function saveField(
   if (wrong) return wrong;
   const wrongWhen = conditionRefused(history, edit, key, start.value) ?? wrongUsual(history, edit, setting);
   if (wrongWhen) return wrongWhen;
-  const { kind, part, list, several, ...said } = edit;
+  const { kind, part, list, several, by, ...said } = edit;
   const id = known?.id ?? freeKey(history, edit.name);
   const state = plain({ from: start.value, ...said });
   const now = known && valueAt(known.states, start.value);
@@ -49,6 +49,7 @@ export function saveField(
     part,
     ...(list && { list }),
     ...(several && { several }),
+    ...(by && { by }),
     ...(firstDay && { firstDay }),
     ...(lastDay && { lastDay }),
     states: same ? known.states : withState(known?.states ?? [], state),
@@ -98,9 +99,17 @@ function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
   const foreign = foreignToKind(edit)[0];
   if (foreign)
     return notEdited({ code: "not of this kind of field", values: { part: foreign, kind: edit.kind } }, foreign);
+  const unfit = edit.by && notForApprovers(edit);
+  if (unfit) return notEdited({ code: "not for approvers", values: { part: unfit } }, unfit);
   if (edit.kind === "choice" && !edit.list) return notEdited({ code: "choice without a list" }, "list");
   if ((edit.required === "when") !== (edit.when !== undefined)) return notEdited({ code: "condition needed" }, "when");
   return null;
+}
+
+function notForApprovers({ part, required, usual }: Said): "part" | "required" | "usual" | null {
+  if (part !== "document") return "part";
+  if (required !== "no") return "required";
+  return usual === undefined ? null : "usual";
 }
 
 function wrongTypes({ on, part, required }: Said): Refused | null {
@@ -179,6 +188,8 @@ function conditionRefused(
       if (!field && isOwnKey(comparison.field)) return noSuch("field", comparison.field, "when");
       if (!field)
         return notEdited({ code: "type without the field", values: { type, field: comparison.field } }, "when");
+      if (fields.some(({ key: id, by }) => by && id === field.key))
+        return notEdited({ code: "filled in by approvers", values: { field: field.label } }, "when");
       if (field.around) return notEdited({ code: "known only when sent", values: { field: field.label } }, "when");
       const fits = field.kind === comparison.kind || (comparison.kind === "text" && field.kind === "choice");
       if (!fits) return notEdited({ code: "compared as it cannot be", values: { field: field.label } }, "when");

@@ -60,6 +60,9 @@ export type EditReason = Coded<{
   "sent by others too": { type: string };
   "type without the field": { type: string; field: string };
   "known only when sent": { field: string };
+  "filled in by approvers": { field: string };
+  /** Fields for whoever approves stand on the document, are required by the level that asks for them, and begin empty. */
+  "not for approvers": { part: "part" | "required" | "usual" };
   "compared as it cannot be": { field: string };
   "no number of letters": null;
   "most under the least": null;

@@ -11,7 +11,17 @@ export {
   ownKeyFrom,
 } from "./schema";
 export type { FieldOf, OwnField, OwnKind, OwnPart } from "./schema";
-export { OwnValuesSchema, ownValuesOn, fieldsOn, keysIn, ownFact, ownFactsOfLines, withOwn } from "./values";
+export {
+  OwnValuesSchema,
+  ownValuesOn,
+  fieldsByApprovers,
+  fieldsOn,
+  isEmptyValue,
+  keysIn,
+  ownFact,
+  ownFactsOfLines,
+  withOwn,
+} from "./values";
 export type { OwnValue, OwnValues, WithOwn } from "./values";
 export { wrongValues } from "./wrong";
 export type { OwnReason, WrongValue } from "./wrong";

@@ -42,6 +42,10 @@ const fixed = {
   part: z.enum(OWN_PARTS),
   list: IdSchema.optional().meta({ description: "Id of the list that a choice is of" }),
   several: z.literal(true).optional().meta({ description: "Several entries of the list may be chosen" }),
+  by: z
+    .literal("approvers")
+    .optional()
+    .meta({ description: "Filled in by whoever approves at a level that asks for it, and not by the requester" }),
   ...entryDays,
 };
 

@@ -52,7 +52,10 @@ export function keysIn(things: readonly WithOwn[]): string[] {
   return [...new Set(things.flatMap(({ own = {} }) => Object.keys(own)))];
 }
 
-/** The fields of a type on a part of its documents, in the order of the form. @param day ISO date on which they may be filled in; all of them, ended too, where it is null */
+/**
+ * The fields of a type that its requester fills in on a part of its documents, in the order of the form.
+ * @param day ISO date on which they may be filled in; all of them, ended too, where it is null
+ */
 export function fieldsOn(
   fields: readonly OwnField[],
   documentType: string,
@@ -60,8 +63,18 @@ export function fieldsOn(
   day: string | null,
 ): readonly OwnField[] {
   return fields.filter(
-    (field) => field.part === part && field.on.includes(documentType) && (day === null || isOpen(field, day)),
+    (field) =>
+      !field.by && field.part === part && field.on.includes(documentType) && (day === null || isOpen(field, day)),
   );
+}
+
+/** The fields of a type that levels may ask whoever decides there for, in the order of the form. @param day ISO date on which they may be filled in; all of them where it is null */
+export function fieldsByApprovers(
+  fields: readonly OwnField[],
+  documentType: string,
+  day: string | null,
+): readonly OwnField[] {
+  return fields.filter((field) => field.by && field.on.includes(documentType) && (day === null || isOpen(field, day)));
 }
 
 /** What a condition sees of a field of the document. */

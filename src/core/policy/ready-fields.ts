@@ -1,27 +1,38 @@
 import { isGroup, type Condition } from "../conditions";
-import { isOwnKey } from "../own-fields";
+import { fieldsByApprovers, isOwnKey } from "../own-fields";
 import type { Directory } from "../people";
+import { askedToFill } from "./fills";
 import type { Place } from "./place";
-import type { Policy } from "./schema";
+import type { Level, Policy } from "./schema";
 import { fieldsIn, peopleFieldsIn } from "./vocabulary";
 
 type Where = { path: string; place: Pick<Place, "section" | "level"> };
-type Named = Where & { field: string; kind: string | null };
+/** `filled` are fields that levels have asked for by then; null where a level asks for the field itself. */
+type Named = Where & { field: string; kind: string | null; filled: readonly string[] | null };
+type Uses = readonly string[];
+const NONE: Uses = [];
 
 /** A field that a policy names and that it cannot name so, with where. */
 type WrongField = Where & {
   why:
     | { code: "unknown reference"; values: { what: "field"; id: string } }
-    | { code: "field of another kind"; values: { field: string } };
+    | { code: "field of another kind" | "field of the requester" | "not filled in yet"; values: { field: string } };
 };
 
 /** Fields of the organisation's own that a policy names and the organisation has not on these documents, or has as another kind. */
 export function wrongOwnFields(policy: Policy, directory: Directory): WrongField[] {
   const known = new Map(fieldsIn(policy.documentType, directory).map((field) => [field.key, field]));
   const people = peopleFieldsIn(policy.documentType, directory);
-  return namedIn(policy).flatMap(({ field, kind, ...where }): WrongField[] => {
+  const byApprovers = new Set(
+    fieldsByApprovers(directory.organisation.fields, policy.documentType, null).map(({ key }) => key),
+  );
+  return namedIn(policy).flatMap(({ field, kind, filled, ...where }): WrongField[] => {
     if (!isOwnKey(field)) return [];
     const found = known.get(field);
+    if (found && filled === null && !byApprovers.has(field))
+      return [{ ...where, why: { code: "field of the requester", values: { field } } }];
+    if (found && filled && byApprovers.has(field) && !filled.includes(field))
+      return [{ ...where, why: { code: "not filled in yet", values: { field } } }];
     if (!found) return [{ ...where, why: { code: "unknown reference", values: { what: "field", id: field } } }];
     const fits =
       kind === null ||
@@ -39,38 +50,51 @@ export function fieldsNamedBy(policy: Policy): string[] {
 
 /** Every field that a policy names, where, and as what; null where any kind will do. */
 function namedIn(policy: Policy): Named[] {
-  const inCondition = (condition: Condition | undefined, path: string, place: Where["place"]): Named[] => {
-    if (!condition) return [];
-    if (isGroup(condition))
-      return condition.of.flatMap((part, index) => inCondition(part, `${path}.of[${index}]`, place));
-    return [{ field: condition.field, kind: condition.kind, path: `${path}.field`, place }];
-  };
   return [
     ...policy.sections.flatMap((section, s) => {
       const at = `sections[${s}]`;
       const place = { section: section.id };
       return [
-        ...inCondition(section.when === "otherwise" ? undefined : section.when, `${at}.when`, place),
-        ...section.levels.flatMap((level, l) => inLevel(level, `${at}.levels[${l}]`, { ...place, level: level.id })),
+        ...inCondition(section.when === "otherwise" ? undefined : section.when, `${at}.when`, place, NONE),
+        ...section.levels.flatMap((level, l) =>
+          inLevel(level, `${at}.levels[${l}]`, { ...place, level: level.id }, askedToFill(section, level)),
+        ),
       ];
     }),
-    ...policy.holds.flatMap(({ when }, index) => inCondition(when ?? undefined, `holds[${index}].when`, {})),
-    ...policy.edits.fields.map((field, index) => ({ field, kind: null, path: `edits.fields[${index}]`, place: {} })),
+    ...policy.holds.flatMap(({ when }, index) => inCondition(when ?? undefined, `holds[${index}].when`, {}, NONE)),
+    ...policy.edits.fields.map((field, index): Named => ({
+      field,
+      kind: null,
+      path: `edits.fields[${index}]`,
+      place: {},
+      filled: NONE,
+    })),
   ];
+}
 
-  function inLevel(level: Policy["sections"][number]["levels"][number], at: string, place: Where["place"]): Named[] {
-    const { when, approvers, timeLimit, checks = [] } = level;
-    return [
-      ...inCondition(when ?? undefined, `${at}.when`, place),
-      ...(approvers.kind === "namedOnDocument"
-        ? [{ field: approvers.field, kind: "person", path: `${at}.approvers.field`, place }]
-        : []),
-      ...(timeLimit?.before ? [{ field: timeLimit.before, kind: "date", path: `${at}.timeLimit.before`, place }] : []),
-      ...checks.flatMap((check, c) =>
-        check.kind === "fields"
-          ? check.fields.map((field, f) => ({ field, kind: null, path: `${at}.checks[${c}].fields[${f}]`, place }))
-          : [],
-      ),
-    ];
-  }
+function inCondition(condition: Condition | undefined, path: string, place: Where["place"], filled: Uses): Named[] {
+  if (!condition) return [];
+  if (isGroup(condition))
+    return condition.of.flatMap((part, index) => inCondition(part, `${path}.of[${index}]`, place, filled));
+  return [{ field: condition.field, kind: condition.kind, path: `${path}.field`, place, filled }];
+}
+
+function inLevel(level: Level, at: string, place: Where["place"], filled: Uses): Named[] {
+  const { when, approvers, timeLimit, checks = [], fills = [] } = level;
+  const named = (field: string, kind: string | null, path: string): Named => ({
+    field,
+    kind,
+    path: `${at}.${path}`,
+    place,
+    filled,
+  });
+  return [
+    ...inCondition(when ?? undefined, `${at}.when`, place, filled),
+    ...(approvers.kind === "namedOnDocument" ? [named(approvers.field, "person", "approvers.field")] : []),
+    ...(timeLimit?.before ? [named(timeLimit.before, "date", "timeLimit.before")] : []),
+    ...checks.flatMap((check, c) =>
+      check.kind === "fields" ? check.fields.map((field, f) => named(field, null, `checks[${c}].fields[${f}]`)) : [],
+    ),
+    ...fills.map(({ field }, f): Named => ({ ...named(field, null, `fills[${f}].field`), filled: null })),
+  ];
 }

@@ -35,6 +35,12 @@ export type NotReadyReason = Coded<{
   "person not on the document": { field: string };
   /** A field of the organisation's own that is named as if it were of another kind. */
   "field of another kind": { field: string };
+  /** A level counts as approved when its time runs out, and needs fields that nobody has filled in then. */
+  "lapses unfilled": { level: string };
+  /** A level asks for a field that its requester fills in. */
+  "field of the requester": { field: string };
+  /** A field is looked at that whoever approves fills in, where no level before asks for it. */
+  "not filled in yet": { field: string };
 }>;
 
 /**
@@ -45,6 +51,7 @@ export function whyNotReady(policy: Policy, directory: Directory): NotReady[] {
   return [
     ...notCarriedOut(policy),
     ...eachLevel(policy, (level, at) => withoutTime(level, at, directory)),
+    ...eachLevel(policy, lapsingUnfilled),
     ...danglingReferences(policy, directory),
     ...wrongOwnFields(policy, directory),
   ];
@@ -82,6 +89,12 @@ function withoutTime(level: Level, at: string, directory: Directory): InLevel[] 
   }
   const why = overdue === "named person" ? named(overduePerson, { code: "passed on to nobody" }) : null;
   return why ? [{ path: `${at}.overduePerson`, why }] : [];
+}
+
+function lapsingUnfilled({ id, overdue, fills = [] }: Level, at: string): InLevel[] {
+  return overdue === "approve by lapse" && fills.some(({ needed }) => needed)
+    ? [{ path: `${at}.fills`, why: { code: "lapses unfilled", values: { level: id } } }]
+    : [];
 }
 
 /** Parts of a policy that this version can store and read back but does not act on. */

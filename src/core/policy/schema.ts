@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { ConditionSchema, MAX_DEPTH, depthOf } from "../conditions";
 import { documentTypeKeys, typeWords, STEP_KINDS } from "../documents";
-import { isOwnKey } from "../own-fields";
+import { OwnKeySchema, isOwnKey } from "../own-fields";
 import { policyOccasions, recipients } from "../messages";
 import { CurrencySchema, MinorSchema } from "../money";
 import { ApproverRuleSchema, IdSchema } from "../people";
@@ -73,6 +73,14 @@ export const LevelSchema = z.strictObject({
   commentOn: z.array(Outcomes).default(["decline", "sendBack"]),
   instruction: z.string().max(500).default(""),
   checklist: z.array(z.string().min(1).max(200)).max(40).default([]),
+  fills: z
+    .array(z.strictObject({ field: OwnKeySchema, needed: z.boolean() }))
+    .min(1)
+    .max(40)
+    .optional()
+    .meta({
+      description: "Fields that whoever approves fills in with the decision; without those needed there is none",
+    }),
   checks: z.array(CheckSchema).max(20).optional(),
   outcomes: z
     .array(z.strictObject({ effect: Outcomes, word: z.string().min(1).max(30) }))
@@ -264,6 +272,7 @@ function checkSection(section: Section, type: string, say: Say): void {
     const date = level.timeLimit?.before;
     if (date && !isOwnKey(date) && !typeWords(type).fields.some(({ key, kind }) => key === date && kind === "date"))
       here(["timeLimit", "before"], `the document type ${type} has no date “${date}”`);
+    checkFills(level, here);
     level.marks.forEach((mark, band) => {
       if (mark === "approves" && section.bands[band]?.approval === "none") {
         here(["marks", band], "the band says that nobody needs to approve, but this level approves in it");
@@ -281,6 +290,16 @@ function checkSection(section: Section, type: string, say: Say): void {
     });
   });
   sayDoubles(section.levels, (index) => say(["levels", index, "id"], "this level id is there twice"));
+}
+
+/** Fields are filled in by somebody who decides, each once. */
+function checkFills({ fills = [], kind }: Level, say: Say): void {
+  if (fills.length > 0 && (kind === "check" || kind === "notice"))
+    say(["fills"], `a level of the kind ${kind} asks nobody, so that nobody fills in its fields`);
+  fills.forEach(({ field }, index) => {
+    if (fills.findIndex((other) => other.field === field) < index)
+      say(["fills", index, "field"], `the field “${field}” is asked for twice`);
+  });
 }
 
 function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string, say: Say): void {

@@ -23,6 +23,8 @@ export type LevelReason = Coded<{
   "told in the band": null;
   "no part in the band": null;
   "condition not met": null;
+  /** Whether it is asked, or whom, turns on fields that a level before it fills in. */
+  "awaits fields": { fields: string[] };
   "left to the next level": null;
   "within the requester’s own limit": { why: LimitReason };
 }>;

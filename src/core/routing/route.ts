@@ -4,6 +4,7 @@ import { dayIn } from "../calendar";
 import { bare, convert, money, type ConversionReason } from "../money";
 import { bandOf, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { choosePolicy } from "./choose";
+import { NOTHING, awaitedBy, type Awaited } from "./awaited";
 import { enoughInAll } from "./in-all";
 import { evaluationContextOf, ownAmount, peopleFor } from "./level-people";
 import type { HeldReason, LevelReason } from "./reasons";
@@ -64,7 +65,7 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
   const { sections, section, hold } = chooseSection(document, policy, context);
   if (!section) return { ...named, measured, sections, holds: [hold] };
   const index = bandOf(measured.compared.minor, section.thresholds);
-  const levels = section.levels.map((level) => routeLevel(level, index, document, measured, policy, context));
+  const levels = section.levels.map((level) => routeLevel(level, section, index, document, measured, policy, context));
   const { outcome, holds } = conclude(section, index, levels, policy);
   return {
     ...named,
@@ -151,6 +152,7 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
 
 function routeLevel(
   level: Level,
+  section: Section,
   band: number,
   document: AnyDocument,
   measured: Measured,
@@ -170,12 +172,16 @@ function routeLevel(
   });
   const mark = level.marks[band] ?? "none";
   if (mark === "none") return passedOver({ code: "no part in the band" });
-  const looking = evaluationContextOf(document, context);
-  const undecidable = level.when
-    ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
-    : null;
-  if (undecidable?.outcome === "not met") return passedOver({ code: "condition not met" });
   const told = mark === "told" || level.kind === "notice";
+  const awaited = told ? NOTHING : awaitedBy(level, section, band, document, context);
+  const looking = evaluationContextOf(document, context);
+  const undecidable =
+    level.when && awaited.compared.length === 0
+      ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
+      : null;
+  if (undecidable?.outcome === "not met") return passedOver({ code: "condition not met" });
+  if (awaited.naming.length > 0)
+    return { ...base, outcome: "required", why: awaitsFields(awaited), needed: 1, candidates: [] };
   const people = peopleFor(policy, level, document, ownAmount(measured), context);
   if (!told && people.passed)
     return {
@@ -188,12 +194,16 @@ function routeLevel(
   return {
     ...base,
     outcome: told ? "told" : "required",
-    why: told ? { code: "told in the band" } : partOf(level),
+    why: told ? { code: "told in the band" } : awaited.compared.length > 0 ? awaitsFields(awaited) : partOf(level),
     needed: told ? 0 : people.needed,
     candidates: people.candidates,
     ...(people.inTurn && { inTurn: true }),
     ...(!told && blocked && { blocked }),
   };
+}
+
+function awaitsFields({ compared, naming }: Awaited): LevelReason {
+  return { code: "awaits fields", values: { fields: [...new Set([...compared, ...naming])] } };
 }
 
 function partOf({ kind, when }: Level): LevelReason {
@@ -222,7 +232,8 @@ function conclude(
       ? [heldAt(level.level, { code: "level blocked", values: { level: level.level, why: level.blocked } })]
       : [],
   );
-  const asked = required.filter((level) => level.kind !== "check");
+  // Whom a level asks that waits for what an earlier one fills in is not known yet, and looked up when it opens.
+  const asked = required.filter((level) => level.kind !== "check" && !isAwaitingPeople(level));
   const apart = repeatedApprover !== "must differ" || blocked.length > 0 || enoughInAll(asked);
   const levelsAsked = asked.map((level) => level.level);
   const holds: HoldReason[] = apart
@@ -238,6 +249,10 @@ function conclude(
   if (counted || required.some((level) => !level.kind)) return { outcome: holds.length ? "held" : "chain", holds };
   if (section.bands[band]?.approval === "none") return { outcome: "no approval needed", holds: [] };
   return { outcome: "held", holds: [{ code: "no approving level", why: { code: "no level approves" } }] };
+}
+
+function isAwaitingPeople({ why, candidates }: RoutedLevel): boolean {
+  return why.code === "awaits fields" && candidates.length === 0;
 }
 
 /** That a level cannot come to a decision, and why. */

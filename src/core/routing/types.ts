@@ -18,6 +18,8 @@ export type RoutingContext = {
   ratesOn?: string | undefined;
   /** The requester themselves, signed in, sends it: only then can their own limit count as an approval. */
   inPerson?: boolean | undefined;
+  /** Levels that have decided, by their ids: what they did not fill in is left empty, and nobody waits for it. */
+  decided?: readonly string[] | undefined;
   /** What is known around the document that is routed. */
   around?: DocumentContext;
   /** ISO date-time in UTC. */

@@ -69,9 +69,9 @@ export function isCalculated(text: string): boolean {
   return CALCULATED.test(text);
 }
 
-/** Whether a cell that is brought in is a formula and no text: as `isCalculated`, but for a number below zero, which begins alike. */
+/** Whether a cell that is brought in is a formula and no text: as `isCalculated`, but for a number below zero and a phone number, which begin alike and have no letter. */
 export function isFormula(cell: string): boolean {
-  return isCalculated(cell) && !/^-[\d.,\s]+$/.test(cell);
+  return isCalculated(cell) && !/^[+-][\d.,\s()/-]+$/.test(cell);
 }
 
 /** A text as XML 1.0 may hold it: signs it has no place for become spaces, and no more than `most` characters stay. */

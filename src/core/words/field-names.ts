@@ -1,9 +1,8 @@
 import { typeWords } from "../documents";
-import type { Lists } from "../lists";
 import { formatMoney } from "../money";
 import type { OwnField, OwnKind, OwnValue, OwnValues } from "../own-fields";
 import { joinWords, sayDate } from "../text";
-import { namesOfLists } from "./list-names";
+import type { ListNames } from "./list-names";
 
 /** What can stand in a field, as a noun. */
 export const FIELD_KINDS: Readonly<Record<OwnKind, string>> = {
@@ -30,6 +29,7 @@ export const FIELD_PARTS: Readonly<Record<keyof OwnField, string>> = {
   part: "The place, on the document or on its lines,",
   list: "The list",
   several: "Whether several may be chosen",
+  by: "Who fills it in",
   firstDay: "The first day",
   lastDay: "The last day",
   name: "The name",
@@ -60,14 +60,16 @@ export function sayOwnValues(own: OwnValues | undefined, names: FieldNames): [na
   return names.inFormOrder(Object.keys(own)).map((key) => [names.field(key), names.fieldValue(key, own[key]!)]);
 }
 
-/** What fields are called by what they are or were. @param person says the name of a person by id */
+/**
+ * What fields are called by what they are or were.
+ * @param entry says what an entry of a list is called @param person says the name of a person by id
+ */
 export function namesOfFields(
   fields: readonly OwnField[],
-  lists: Lists,
+  entry: ListNames["entry"],
   person: (id: string) => string = (id) => id,
 ): FieldNames {
   const known = new Map(fields.map((field) => [field.key, field]));
-  const { entry } = namesOfLists(lists);
   const places = new Map(fields.map(({ key }, index) => [key, index]));
   const placeOf = (key: string) => places.get(key) ?? fields.length;
   return {

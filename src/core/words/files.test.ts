@@ -29,6 +29,15 @@ const INTAKE: Said<IntakeReason> = {
     { cells: 7, columns: 6 },
     "has 7 cells where the heading has 6; look for a stray separator or quote",
   ],
+  "account known already": [
+    null,
+    "there is an account of that name already; a change of it is asked for with a document",
+  ],
+  "twice in the file": [null, "stands in the file twice"],
+  "wrong account value": [
+    { why: { code: "no e-mail address", values: { label: "E-mail", typed: "nobody" } } },
+    "E-mail: “nobody” is no e-mail address",
+  ],
   "like a formula": [{ typed: "=1+1" }, "“=1+1” begins like a formula; write it as plain text"],
   "control characters": [null, "has control characters in it"],
   "no date": [{ typed: "soon" }, "“soon” is not a date like 2026-03-09"],

@@ -33,6 +33,7 @@ export { sayCell, sayNotEdited } from "./organisation";
 export { differencesOf, namesIn, sayEntry } from "./people-changes";
 export type { Difference, EntryNames } from "./people-changes";
 export { ATTRIBUTE_WORDS, LIST_WORDS, listName, namesOfLists, sayOwned } from "./list-names";
+export { sayOwnWrong } from "./own-fields";
 export { FIELD_KINDS, namesOfFields, sayFieldName, sayOwnValues } from "./field-names";
 export type { FieldNames } from "./field-names";
 export { sayGiven, sayListCell, sayListColumn, sayPick } from "./lists";

@@ -5,6 +5,7 @@ import { sayNoAmount } from "./amounts";
 import { WRITTEN } from "./field-names";
 import { oneOf } from "./list-names";
 import { IDS, type Names } from "./names";
+import { sayMissing } from "./shown";
 import { sayBy, type Wording } from "./wording";
 
 const COMES_OF: Readonly<Record<ComesOf, string>> = {
@@ -55,6 +56,10 @@ const INTAKE = {
       : `there is no ${oneOf(list, names)} “${typed}”; the list is empty`,
   "not of its field": ({ typed, kind }) =>
     kind === "person" ? `there is nobody called “${typed}”` : `“${typed}” is not ${WRITTEN[kind]}`,
+  "account known already": () =>
+    "there is an account of that name already; a change of it is asked for with a document",
+  "twice in the file": () => "stands in the file twice",
+  "wrong account value": ({ why }, names) => sayMissing(why, names),
   "neither true nor false": ({ typed }) => `“${typed}” is neither true nor false`,
   "price below zero": () => "is below zero; a line that is taken back has a quantity below zero",
   "not above zero": () => "is not above zero",

@@ -25,6 +25,7 @@ const OF_LEVEL: Record<LevelPart, string> = {
   commentOn: "when a comment is needed",
   instruction: "its instruction",
   checklist: "its checklist",
+  fills: "the fields it asks for",
   checks: "what it checks",
   outcomes: "its own words for the outcomes",
   choosesNext: "choosing the next level",

@@ -37,10 +37,11 @@ export type Names = ListNames &
   };
 
 const itself = (id: string) => id;
+const itselfIn = (_list: string, key: string) => key;
 const nothing = () => "";
 
 /** Where nobody's name is known: every id stands for itself. */
-const nobodyNamed = (lists: ListNames, fields: FieldNames = namesOfFields([], [])): Names => ({
+const nobodyNamed = (lists: ListNames, fields: FieldNames = namesOfFields([], itselfIn)): Names => ({
   get directory(): Directory {
     throw new RangeError("A sentence that needs the directory is said without one");
   },
@@ -62,11 +63,12 @@ const nobodyNamed = (lists: ListNames, fields: FieldNames = namesOfFields([], []
 });
 
 /** Every id and key stands for itself. For sentences that name nothing by its id. */
-export const IDS: Names = nobodyNamed({ one: itself, entry: (_, key) => key });
+export const IDS: Names = nobodyNamed({ one: itself, entry: itselfIn });
 
 /** The same with what stands in lists and fields by their names, for a browser that knows these and nobody. */
 export function namesOfEntries(lists: Lists, fields: readonly OwnField[] = []): Names {
-  return nobodyNamed(namesOfLists(lists, fields), namesOfFields(fields, lists));
+  const names = namesOfLists(lists, fields);
+  return nobodyNamed(names, namesOfFields(fields, names.entry));
 }
 
 /** What is spoken about, as far as it is known: the policy and its section, levels that were added, the document, other policies by id. */
@@ -111,11 +113,7 @@ export function namesOf(directory: Directory, about: About = {}): Names {
       return when && policy ? sayCondition(when, vocabularyIn(policy.documentType, directory)) : "";
     },
     ...lists,
-    ...namesOfFields(
-      directory.organisation.fields,
-      directory.organisation.lists,
-      (id) => directory.person(id)?.name ?? id,
-    ),
+    ...namesOfFields(directory.organisation.fields, lists.entry, (id) => directory.person(id)?.name ?? id),
     line: (number) => sayLine(number, about.document),
   };
 }

@@ -113,6 +113,11 @@ const EDITS: Said<EditReason> = {
     { field: "match" },
     "The match is known only once a document is sent, and cannot say what has to be filled in before; name another field",
   ],
+  "filled in by approvers": [
+    { field: "account code" },
+    "The account code is filled in by whoever approves, and cannot say what has to be filled in before; name another field",
+  ],
+  "not for approvers": [{ part: "part" }, "Whoever approves fills in fields of the document, and none of its lines"],
   "compared as it cannot be": [{ field: "net total" }, "The net total cannot be compared in this way"],
   "no number of letters": [null, "Say how many letters, as a whole number"],
   "most under the least": [null, "The most lies under the least"],

@@ -93,11 +93,21 @@ const EDITS = {
     `${capital(nameOfType(type).many)} have no field “${field}”; name one that all its documents have`,
   "known only when sent": ({ field }) =>
     `The ${field} is known only once a document is sent, and cannot say what has to be filled in before; name another field`,
+  "filled in by approvers": ({ field }) =>
+    `The ${field} is filled in by whoever approves, and cannot say what has to be filled in before; name another field`,
+  "not for approvers": ({ part }) => NOT_FOR_APPROVERS[part],
   "compared as it cannot be": ({ field }) => `The ${field} cannot be compared in this way`,
   "no number of letters": () => "Say how many letters, as a whole number",
   "most under the least": () => "The most lies under the least",
   "cannot begin so": ({ usual }) => `No document can begin with “${usual}” in this field`,
 } satisfies Wording<EditReason>;
+
+const NOT_FOR_APPROVERS = {
+  part: "Whoever approves fills in fields of the document, and none of its lines",
+  required:
+    "Whether whoever approves has to fill it in is said at each level that asks for it; let it be not required here",
+  usual: "What whoever approves fills in begins empty",
+} as const;
 
 /** What programs are told of an edit that is not made. */
 const CODES = {
@@ -146,6 +156,8 @@ const CODES = {
   "sent by others too": "invalid",
   "type without the field": "invalid",
   "known only when sent": "invalid",
+  "filled in by approvers": "invalid",
+  "not for approvers": "invalid",
   "compared as it cannot be": "invalid",
   "no number of letters": "invalid",
   "most under the least": "invalid",

@@ -180,10 +180,23 @@ export function sayLevelDetails(policy: Policy, level: Level, directory: Directo
       said.push(`No comment is needed to ${effect === "decline" ? "decline" : "send back"}`);
   for (const { effect, word } of level.outcomes ?? [])
     said.push(`“${word}” stands for ${{ approve: "approve", decline: "decline", sendBack: "send back" }[effect]}`);
+  if (level.fills) said.push(`Whoever approves fills in ${sayFills(level.fills, policy.documentType, directory)}`);
   if (level.choosesNext) said.push(`Whoever decides chooses ${sayChoices(policy, level, level.choosesNext)}`);
   if (level.mayAddApprover) said.push("Whoever decides may have one more person approve first");
   if (level.instruction) said.push(`Told to whoever decides: “${level.instruction}”`);
   return said;
+}
+
+/** Fields that a level asks for, in the order in which it does. @example "the account code and, if they like, the asset number" */
+function sayFills(fills: NonNullable<Level["fills"]>, type: string, directory: Directory): string {
+  const labels = new Map(fieldsIn(type, directory).map(({ key, label }) => [key, label]));
+  const named = (needed: boolean) =>
+    joinWords(
+      fills.filter((one) => one.needed === needed).map(({ field }) => `the ${labels.get(field) ?? field}`),
+      "and",
+    );
+  const [must, may] = [named(true), named(false)];
+  return [must, may && `if they like, ${may}`].filter(Boolean).join(" and, ");
 }
 
 function sayOverdue({ overdue, overduePerson }: Level, directory: Directory): string {

@@ -58,6 +58,8 @@ export function sayLevelReason(why: LevelReason, level: string, names: Names): s
     "told in the band": () => "is told in this band",
     "no part in the band": () => "has no part in this band",
     "condition not met": () => `its condition is not met: ${names.condition(level)}`,
+    "awaits fields": ({ fields }) =>
+      `turns on the ${joinWords(fields.map(names.field), "and")}, which a level before it fills in`,
     "left to the next level": () => "only the requester could approve, and the policy then lets the next level decide",
     "within the requester’s own limit": ({ why: limit }) =>
       `only the requester could approve, and the policy counts their own limit as the approval: ${sayWhyPerson(limit, names)}`,
@@ -154,7 +156,7 @@ const CAUSES = {
   "people changed": () => "people or absences have changed",
   "policy changed": () => "a policy has changed",
   "something began or ended": () => "an absence or a version of a policy has begun or ended",
-  "account changed": ({ account, by }) => `the account of ${account} was changed by ${by}`,
+  "account changed": ({ account, by }) => `the account of ${account} was changed${by ? ` by ${by}` : ""}`,
   said: (values, names) => sayGiven(values, names),
 } satisfies Wording<Cause>;
 

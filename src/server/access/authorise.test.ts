@@ -64,6 +64,8 @@ const EACH: Record<Action, readonly Role[]> = {
   "accounts.read": roles,
   "accounts.ask": people,
   "accounts.private": desk,
+  "accounts.change": desk,
+  "accounts.bring": ["controller", "administrator"],
   "ledger.read": readAll,
   "ledger.receive": people,
   "ledger.write": ["clerk"],

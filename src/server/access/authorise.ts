@@ -23,6 +23,8 @@ export type Action =
   | "accounts.read"
   | "accounts.ask"
   | "accounts.private"
+  | "accounts.change"
+  | "accounts.bring"
   | "ledger.read"
   | "ledger.receive"
   | "ledger.write"
@@ -123,6 +125,10 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "accounts.read": reads(anybody),
   "accounts.ask": changes(anybody),
   "accounts.private": reads(withRoles("clerk", "controller")),
+  // Of fields that the organisation does not control: nobody approves it.
+  "accounts.change": changes(withRoles("clerk", "controller")),
+  // As approved before: whoever may do this opens accounts alone, so that it is of those who set up the organisation, and marked.
+  "accounts.bring": changes(withRoles("controller", "administrator")),
   "ledger.read": reads(withRoles(...SEES_ALL)),
   "ledger.receive": changes(anybody),
   "ledger.write": changes(withRoles("clerk")),

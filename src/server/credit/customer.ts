@@ -30,7 +30,7 @@ export function tellReleased(
   app: App,
   account: Account,
   freed: readonly string[],
-  change: { limit: string; raised: boolean; document: string; because: boolean } | null,
+  change: { limit: string; raised: boolean; document: string | null; because: boolean } | null,
 ): "told" | "no address" | "nothing" {
   const released = ordersOf(app, account, { ids: freed });
   // Whoever asked for more because of an order is told of it either way; a change made for another reason says nothing of what it did not do.

@@ -31,7 +31,7 @@ import { orderFacts } from "./orders";
  */
 export function aroundOf(app: App, document: AnyDocument, number: string | null, on: string): DocumentContext {
   const asked = documentType(document.documentType).around(document);
-  const { duties: _, payments: __, letterhead: ___, ...rules } = readRules(app);
+  const { duties: _, payments: __, letterhead: ___, controlled: ____, ...rules } = readRules(app);
   const { lists } = readReferenceData(app).directory.organisation;
   const order = asked.order ? orderFacts(app.db, asked.order.number, number) : null;
   const supplier = asked.account && "name" in asked.account ? asked.account.name : null;

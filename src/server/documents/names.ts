@@ -1,6 +1,6 @@
 import type { Barred, DocumentState } from "@/core/approval";
 import { entryOf } from "@/core/lists";
-import type { PolicyVersion } from "@/core/policy";
+import type { Level, PolicyVersion } from "@/core/policy";
 import type { Refusal, Result } from "@/core/refusal";
 import { namesIn, sayBarred } from "@/core/audit-narrative";
 import { namesOf, namesOfFields, type Names } from "@/core/words";
@@ -13,6 +13,13 @@ export function versionUnder(
 ): PolicyVersion | null {
   const pinned = route?.policy;
   return versions.find((one) => one.policy.id === pinned?.id && one.version === pinned.version) ?? null;
+}
+
+/** A level of a document as its policy has it; undefined for one that a decider added. */
+export function ruleUnder(world: ReferenceData, state: DocumentState, level: string): Level | undefined {
+  return versionUnder(world, state)
+    ?.policy.sections.find(({ id }) => id === state.route?.section?.id)
+    ?.levels.find(({ id }) => id === level);
 }
 
 /**
@@ -28,13 +35,13 @@ export function namesFor(
   const today = namesIn(world.directory, state, version);
   if (!state.submittedAt) return today;
   const { lists, fields } = directoryAt(world.history, state.submittedAt).organisation;
-  const then = namesOfFields(fields, lists, today.person);
+  const entry: Names["entry"] = (list, key, at) =>
+    entryOf(at ? directoryAt(world.history, at).organisation.lists : lists, list, key)?.name ?? today.entry(list, key);
+  const then = namesOfFields(fields, entry, today.person);
   const knew = new Set(fields.map(({ key }) => key));
   return {
     ...today,
-    entry: (list, key, at) =>
-      entryOf(at ? directoryAt(world.history, at).organisation.lists : lists, list, key)?.name ??
-      today.entry(list, key),
+    entry,
     field: (key) => (knew.has(key) ? then : today).field(key),
     fieldValue: (key, value) => (knew.has(key) ? then : today).fieldValue(key, value),
     inFormOrder: then.inFormOrder,

@@ -1,5 +1,6 @@
 import {
   activeHolds,
+  askedAt,
   choicesAt,
   documentOf,
   earlierLevels,
@@ -11,6 +12,7 @@ import {
   levelsToDecide,
   openSeats,
   seatFor,
+  type DecideContext,
   type DocumentState,
   type DocumentView,
   type LevelState,
@@ -19,6 +21,7 @@ import {
 } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
+import type { Level } from "@/core/policy";
 import { evaluationContextOf, type RoutingContext } from "@/core/routing";
 import { sayHeld, sayWhyCandidate, type Names, sayChange } from "@/core/words";
 import { sayForetold } from "@/core/audit-narrative";
@@ -32,7 +35,7 @@ import { outcomeOf } from "./outcome";
 import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
 import { credentialOf } from "../access/sign-in";
-import { reasonsOffered } from "../lists/offered";
+import { listsForForms, reasonsOffered } from "../lists/offered";
 import { openReceipt, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
@@ -116,6 +119,7 @@ function askedLevel(
     commentOn: level.commentOn,
     task: level.kind === "task",
     checklist: level.checklist ?? [],
+    fills: fillsAt(state, rule, context),
     instruction: rule?.instruction ?? "",
     words: Object.fromEntries(rule?.outcomes?.map(({ effect, word }) => [effect, word]) ?? []),
     signing: rule?.signature
@@ -133,6 +137,23 @@ function askedLevel(
     foretold: Object.fromEntries(
       SAYS.map((say) => [say, sayForetold(foretell(state, level, context, say), state, level, words)]),
     ) as Record<Say, string[]>,
+  };
+}
+
+/** Fields that the level asks for, as a form needs them; null where it asks for none. */
+function fillsAt(state: DocumentState, rule: Level | undefined, context: DecideContext) {
+  const asked = askedAt(state, rule, context);
+  if (asked.length === 0) return null;
+  const { directory } = context.routing;
+  const { organisation } = directory;
+  const today = dayIn(context.at, organisation.timeZone);
+  const named = new Set(asked.map(({ field }) => field.list));
+  return {
+    // Whether one has to be filled in says the level that asks for it.
+    fields: asked.map(({ field, needed }) => ({ ...field, required: needed ? ("always" as const) : ("no" as const) })),
+    lists: listsForForms(directory, today).filter(({ id }) => named.has(id)),
+    today,
+    currency: state.document.currency,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { DocumentState } from "@/core/approval";
+import { withFilled, type DocumentState } from "@/core/approval";
 import { weekdaysBetween } from "@/core/calendar";
 import type { Facts, FactValue } from "@/core/conditions";
 import { documentType, measuresOf, typeWords, type EvaluationContext } from "@/core/documents";
@@ -17,7 +17,9 @@ export type Summary = {
 };
 
 /** The summary of a document as it stands. */
-export function summaryOf({ document, levels, around = {}, route }: DocumentState): Summary {
+export function summaryOf(state: DocumentState): Summary {
+  const { levels, around = {}, route } = state;
+  const document = withFilled(state.document, state);
   const type = documentType(document.documentType);
   const looking: EvaluationContext = {
     around,

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { levelsToDecide, whyNotAlike, type Together } from "@/core/approval";
 import { sayNotAlike, sayTogether } from "@/core/audit-narrative";
+import { wantsMore } from "@/core/policy";
 import type { Person } from "@/core/people";
 import { type Result } from "@/core/refusal";
 import { refused } from "@/core/words";
@@ -9,7 +10,7 @@ import { nativeHash } from "../log/log";
 import { readReferenceData, routingFor } from "../reference-data";
 import { commandDocument } from "./commands";
 import { readState } from "./state";
-import { versionUnder } from "./names";
+import { ruleUnder } from "./names";
 
 export const TogetherSchema = z.strictObject({
   command: z.uuid(),
@@ -42,13 +43,9 @@ export function decideTogether(app: App, actor: Person, request: TogetherRequest
       return refused("waits no more", { document: document.toUpperCase() });
     chosen.push({ state, level });
   }
-  const rule = ({ state, level }: Together) =>
-    versionUnder(world, state)
-      ?.policy.sections.find((section) => section.id === state.route?.section?.id)
-      ?.levels.find((one) => one.id === level);
-  const wrong = whyNotAlike(chosen, (one) => {
-    const found = rule(one);
-    return !found || found.signature !== false || found.kind !== "approval" || found.choosesNext !== undefined;
+  const wrong = whyNotAlike(chosen, ({ state, level }) => {
+    const found = ruleUnder(world, state, level);
+    return !found || wantsMore(found) || found.kind !== "approval";
   });
   if (wrong.length > 0) return { ok: false, refusals: wrong.map(sayNotAlike) };
   const answer: TogetherAnswer = { summary: sayTogether(chosen), done: [], refused: [] };

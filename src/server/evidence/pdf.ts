@@ -1,9 +1,9 @@
 import type { Content } from "pdfmake/interfaces";
-import { acceptedOf, documentOf, drawnIn, hasLapsed, type DocumentView } from "@/core/approval";
+import { acceptedOf, documentOf, drawnIn, filledOf, hasLapsed, type DocumentView } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayHow, sayPart, sayQuoted, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
+import { sayFilledBy, sayHow, sayPart, sayQuoted, sayStepResult, sentenceOf, tell } from "@/core/audit-narrative";
 import { capital, sayDate } from "@/core/text";
 import {
   sayCandidate,
@@ -106,6 +106,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       { text: "Levels, and who decided", style: "section" },
       levels(app, view, words, moment),
       ...signatures(app, view, names, moment),
+      ...filledIn(view, words, moment),
       { text: "Holds", style: "section" },
       table(
         state.holds.map((hold): Row => [
@@ -136,6 +137,15 @@ function refusedAt(state: DocumentView["state"], index: number): string {
   return refused.allowed === null
     ? " (not approved)"
     : ` (approved up to ${formatMoney({ minor: refused.allowed, currency: state.document.currency })})`;
+}
+
+/** What deciders filled in, with who did as what and when. */
+function filledIn({ state }: DocumentView, words: Names, moment: (at: string) => string): Content[] {
+  const rows = filledOf(state).map((one): Row => [
+    capital(words.field(one.field)),
+    `${words.fieldValue(one.field, one.value)} (${sayFilledBy(one, moment(one.at), words)})`,
+  ]);
+  return rows.length > 0 ? [{ text: "Filled in on approval", style: "section" }, table(rows, [110, "*"])] : [];
 }
 
 function levels(app: App, view: DocumentView, words: Names, moment: (at: string) => string): Content {

@@ -25,6 +25,7 @@ export const FieldChangeSchema = z.discriminatedUnion("type", [
     part: fixedOfField.part,
     list: fixedOfField.list.nullable().default(null),
     several: z.boolean().default(false),
+    by: z.literal("approvers").nullable().default(null),
     firstDay: Day,
     lastDay: Day,
     name: ownFieldState.name,

@@ -2,9 +2,8 @@ import { createHmac, randomBytes, timingSafeEqual } from "node:crypto";
 import http from "node:http";
 import https from "node:https";
 import { isIP, type LookupFunction } from "node:net";
-import type { DocumentState, Step } from "@/core/approval";
+import { acceptedOf, filledOf, type DocumentState, type Step, type StepDone } from "@/core/approval";
 import { documentType } from "@/core/documents";
-import { acceptedOf, type StepDone } from "@/core/approval";
 import type { Person } from "@/core/people";
 import { type Result } from "@/core/refusal";
 import { refuse, refused } from "@/core/words";
@@ -101,6 +100,8 @@ export async function callHook(app: App, state: DocumentState, step: Step): Prom
       party,
       net,
       gross,
+      // What deciders filled in, by the keys of the fields: an account code is for whoever posts it.
+      filled: Object.fromEntries(filledOf(state).map(({ field, value }) => [field, value])),
     },
   });
   try {

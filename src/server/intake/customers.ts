@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "@/core/documents";
+import { CUSTOMER_FIELDS, isAmountField, isControlled, type CustomerField } from "@/core/documents";
 import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import { entryCalled, offered } from "@/core/lists";
@@ -10,9 +10,9 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
 import { accountByName, readAccount, readRules, type Account } from "../ledger/accounts";
+import { changeAtOnce, differing } from "../ledger/account-changes";
 import { proposeChange } from "../ledger/account-commands";
 import type { AccountValue } from "../ledger/events";
-import { writeAccount } from "../ledger/write";
 import { readSheet } from "../people/import";
 import { namesNow, readReferenceData } from "../reference-data";
 import { resultInThread } from "../threads/in-thread";
@@ -37,6 +37,8 @@ export type CustomerDifference = {
   field: CustomerField;
   before: string;
   after: string;
+  /** The field is none that the organisation controls: it changes at once, whatever the setting. */
+  free: boolean;
 };
 export type CustomerImport = {
   effect: "apply" | "refuse" | "propose";
@@ -76,8 +78,8 @@ export async function importCustomers(
   const { found, changes } = read.value;
   const { bad, effect } = found;
   if (bad.length > 0) return refused("customers are bad", { rows: bad.length }, "file");
-  if (effect === "refuse" && changes.length > 0)
-    return refused("fields are controlled", { fields: changes.length }, "file");
+  const controlled = found.differences.filter(({ free }) => !free).length;
+  if (effect === "refuse" && controlled > 0) return refused("fields are controlled", { fields: controlled }, "file");
   return takeCustomers(app, actor, changes, found, request.command);
 }
 
@@ -121,6 +123,7 @@ function readCustomers(
   });
   const effect = (confirm ? undefined : as) ?? readRules(app).customerImport;
   const words = namesNow(app);
+  const rules = readRules(app);
   const found: CustomerImport = {
     effect,
     means: EFFECTS[effect],
@@ -131,6 +134,7 @@ function readCustomers(
       field,
       before: sayField(field, account.fields[field] ?? null, words),
       after: sayField(field, after, words),
+      free: !isControlled(rules.controlled, "customer", field),
     })),
     bad,
     done: null,
@@ -150,24 +154,12 @@ function takeCustomers(
     byCustomer.set(change.account.id, [...(byCustomer.get(change.account.id) ?? []), change]);
   return allOrNothing(app, () => {
     const numbers: string[] = [];
+    let applied = 0;
     for (const [customer, own] of byCustomer) {
+      const { account } = own[0]!;
       if (found.effect === "apply") {
-        const changed = own.map(({ account, field, after }) => ({
-          field,
-          before: account.fields[field] ?? null,
-          after,
-        }));
-        writeAccount(
-          app,
-          customer,
-          [
-            {
-              type: "account changed",
-              data: { changes: changed, because: { code: "import applied" }, document: null },
-            },
-          ],
-          { actor: actor.id, command: `${command}:${customer}` },
-        );
+        const cause = { actor: actor.id, command: `${command}:${customer}` };
+        changeAtOnce(app, account, differing(account, own), { code: "import applied" }, cause);
         continue;
       }
       const proposed = proposeChange(
@@ -184,8 +176,9 @@ function takeCustomers(
       );
       if (!proposed.ok) return proposed;
       numbers.push(...proposed.value.numbers);
+      if (proposed.value.changed > 0) applied += 1;
     }
-    const applied = found.effect === "apply" ? byCustomer.size : 0;
+    if (found.effect === "apply") applied = byCustomer.size;
     return { ok: true, value: { ...found, done: { applied, numbers } } };
   });
 }

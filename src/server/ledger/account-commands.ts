@@ -1,5 +1,4 @@
 import { dayIn } from "@/core/calendar";
-import { sameValue } from "@/core/conditions";
 import {
   REQUIRED_OF_SUPPLIER,
   SUPPLIER_FIELDS,
@@ -26,18 +25,27 @@ import { commandDocument, enterDocument } from "../documents/commands";
 import { sealerOfLog } from "../log/sealed";
 import { policyFor } from "../policies/applying";
 import { readReferenceData } from "../reference-data";
+import { changeAtOnce, differing, sorted } from "./account-changes";
 import { accountByName, readAccount, type Account } from "./accounts";
 import { act } from "./act";
-import type { AccountFields, AccountKind } from "./events";
+import type { AccountFields, AccountKind, AccountValue, Changed } from "./events";
 import { cameBy, invite, openInvitation, useUp, whyNotPartyAddress } from "./invitations";
 import { limitChange } from "./limit-change";
 import { writeAccount } from "./write";
 
-export type NewAccount = { kind: AccountKind; name: string; email: string; currency: string; group: string };
+export type NewAccount = {
+  kind: AccountKind;
+  name: string;
+  email: string;
+  currency: string;
+  group: string;
+  /** Whoever asks enters its particulars, and the other party is sent nothing. */
+  byHand?: boolean;
+};
 
 /**
- * Asks for a new account. It is kept blocked; the other party is sent a link to fill in and sign its particulars. The link is the party's secret: it leaves in the
- * message alone, and nobody here is shown it but in a demonstration, where nothing leaves the machine.
+ * Asks for a new account. It is kept blocked until its particulars are approved. Unless they are entered here, the other party is sent a link to fill in and sign them. The link
+ * is the party's secret: it leaves in the message alone, and nobody here is shown it but in a demonstration, where nothing leaves the machine.
  */
 export function askForAccount(app: App, actor: Person, asked: NewAccount, command: string) {
   const id = idFrom(asked.name);
@@ -45,7 +53,7 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
   return act(app, actor, about, (): Result<{ id: string; link: string | null }> => {
     const name = asked.name.trim();
     if (!name) return refused("account without a name", null, "name");
-    const wrong = whyNotPartyAddress(app, asked.email);
+    const wrong = asked.byHand ? null : whyNotPartyAddress(app, asked.email);
     if (wrong) return { ok: false, refusals: [wrong] };
     if (readAccount(app.db, id) || accountByName(app.db, asked.kind, name))
       return refused("account of that name", { name }, "name");
@@ -69,7 +77,7 @@ export function askForAccount(app: App, actor: Person, asked: NewAccount, comman
       ],
       { actor: actor.id, command },
     );
-    const link = invite(app, { id, email: asked.email });
+    const link = asked.byHand ? null : invite(app, { id, email: asked.email });
     return { ok: true, value: { id, link } };
   });
 }
@@ -266,8 +274,9 @@ function documentFor(
 export type FieldEdit = { field: CustomerField; after: AccountFields[keyof AccountFields] & (string | object | null) };
 
 /**
- * An edit of an account's controlled fields. Nothing changes yet: it becomes a document that must be approved, so that the change itself starts the
- * approval and nobody has to remember it.
+ * An edit of fields of customers. What the organisation controls does not change yet: it becomes a document that must be approved, so that the change itself starts the
+ * approval and nobody has to remember it. Everything else changes at once, where whoever asks for it may do that.
+ * @returns the numbers of the documents, and how many fields were changed at once
  */
 export function proposeChange(
   app: App,
@@ -288,23 +297,40 @@ export function proposeChange(
     submit: boolean;
   },
   command: string,
-): Result<{ numbers: string[] }> {
+): Result<{ numbers: string[]; changed: number }> {
   const refusal = authorise(actor, "documents.enter");
   if (refusal) return { ok: false, refusals: [refusal] };
   return allOrNothing(app, () => {
     const numbers: string[] = [];
+    let changed = 0;
     for (const [index, customer] of customers.entries()) {
       const account = readAccount(app.db, customer);
       if (account?.kind !== "customer") return refused("no customer of the id", { customer }, "customers");
-      const differing = changes.filter(({ field, after }) => !sameValue(account.fields[field] ?? null, after ?? null));
-      if (differing.length === 0) return refused("customer has these values", { customer: account.name }, "customers");
+      const differ = differing(
+        account,
+        changes.map(({ field, after = null }) => ({ field, after })),
+      );
+      if (differ.length === 0) return refused("customer has these values", { customer: account.name }, "customers");
+      // What nobody controls counts at once for whoever may change it so; for others it is approved with the rest.
+      const atOnce = account.status !== "asked for" && !authorise(actor, "accounts.change");
+      const { controlled, free } = atOnce ? sorted(app, "customer", differ) : { controlled: differ, free: [] };
+      const byImport = origin === "import";
+      changeAtOnce(
+        app,
+        account,
+        free,
+        { code: "not controlled", values: { byImport } },
+        { actor: actor.id, command: `${command}:${index}:f` },
+      );
+      changed += free.length;
+      if (controlled.length === 0) continue;
       const document = limitChange(app, account, actor, {
         note,
         origin,
         stoppedOrder,
-        changes: differing.map(({ field, after }) => ({
-          field,
-          before: account.fields[field] ?? null,
+        changes: controlled.map(({ field, before, after }) => ({
+          field: field as CustomerField,
+          before,
           after: after ?? (isAmountField(field) ? null : ""),
         })),
       });
@@ -323,14 +349,26 @@ export function proposeChange(
       );
       if (!sent.ok) return sent;
     }
-    return { ok: true, value: { numbers } };
+    return { ok: true, value: { numbers, changed } };
   });
 }
 
-/** Fields of a customer that one sees in full; who may not see a bank account sees its end. */
+/** Fields of an account that one sees in full; who may not see a bank account sees its end. */
 export function visibleFields(actor: Person, account: Account): AccountFields {
-  if (!authorise(actor, "accounts.private")) return account.fields;
   const { bankAccount } = account.fields;
-  if (typeof bankAccount !== "string" || !bankAccount) return account.fields;
-  return { ...account.fields, bankAccount: maskAccount(bankAccount) };
+  return bankAccount ? { ...account.fields, bankAccount: visible(actor, "bankAccount", bankAccount) } : account.fields;
+}
+
+/** The same of what was changed of one. */
+export function visibleChanges(actor: Person, changes: readonly Changed[]): Changed[] {
+  return changes.map(({ field, before, after }) => ({
+    field,
+    before: visible(actor, field, before),
+    after: visible(actor, field, after),
+  }));
+}
+
+function visible(actor: Person, field: string, value: AccountValue): AccountValue {
+  const hidden = field === "bankAccount" && typeof value === "string" && value !== "";
+  return hidden && authorise(actor, "accounts.private") ? maskAccount(value) : value;
 }

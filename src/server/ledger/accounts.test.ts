@@ -6,7 +6,7 @@ import { limitChange } from "@/core/fixtures";
 import { codes, person, value, type TestApp } from "../../../demo/test-app";
 import { bankLetter } from "../../../demo/receipt-picture";
 import { scrawl } from "../../../demo/sign";
-import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
+import { approve, bill, booksApp, clerk, command, customer, eur, submit } from "../../../demo/test-books";
 import { readDrawn } from "../access/drawn";
 import { enterDocument } from "../documents/commands";
 import { readState } from "../documents/state";
@@ -18,15 +18,7 @@ import { customerFacts, readAccount } from "./accounts";
 import { enterSalesOrder } from "./books";
 import { runInsideSteps } from "./work";
 
-const eur = (minor: number) => ({ minor, currency: "EUR" });
-
 describe("a credit limit", () => {
-  const customer = (app: TestApp) =>
-    readAccount(
-      app.db,
-      app.db.prepare("SELECT id FROM account WHERE kind = 'customer' ORDER BY id LIMIT 1").pluck().get() as string,
-    )!;
-
   it("is not set by what was approved from another one, which has changed since; the step says so", () => {
     const app = booksApp();
     const { id, fields } = customer(app);

@@ -38,7 +38,7 @@ export function dutiesOf(app: App, state: DocumentState): Done[] {
   return [...done, ...receipts.map((person): Done => ({ duty: "receive", person }))];
 }
 
-/** Whoever asked for a supplier's account, and whoever asked for a change of it that was approved. */
+/** Whoever asked for a supplier's account, whoever asked for a change of it that was approved, and whoever changed it at once. */
 function ofAccount(app: App, supplier: string): Done[] {
   const account = supplier ? accountByName(app.db, "supplier", supplier) : null;
   if (!account) return [];
@@ -48,7 +48,13 @@ function ofAccount(app: App, supplier: string): Done[] {
   )
     .pluck()
     .all(account.id) as string[];
-  const people = [account.askedBy, ...changed].filter((one): one is string => one !== null);
+  const atOnce = statement(
+    app.db,
+    "SELECT DISTINCT person FROM account_change WHERE account = ? AND document IS NULL AND person <> 'system'",
+  )
+    .pluck()
+    .all(account.id) as string[];
+  const people = [account.askedBy, ...changed, ...atOnce].filter((one): one is string => one !== null);
   return [...new Set(people)].map((person) => ({ duty: "account", person }));
 }
 

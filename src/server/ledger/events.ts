@@ -24,6 +24,8 @@ export type AccountEvent =
         group: string;
         fields: AccountFields;
         askedBy: string | null;
+        /** Of one that was brought in: that and when it was approved before. */
+        because?: AccountReason;
       };
     }
   | {

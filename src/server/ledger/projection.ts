@@ -6,11 +6,13 @@ import { statement } from "../db/statement";
 import { markDuties } from "../evidence/marks";
 import { projectBy, type Projections } from "../log/by-type";
 import { OF_PAYMENTS } from "../payments/projection";
-import type { AccountEvent, AccountFields, LedgerEvent } from "./events";
+import type { AccountReason } from "@/core/stopped-orders";
+import type { AccountEvent, AccountFields, Changed, LedgerEvent } from "./events";
 
 /** Tables that are made of the events of accounts, the ledger and the rules. */
 export const LEDGER_TABLES = [
   "account",
+  "account_change",
   "receivable",
   "sales_order",
   "receipt",
@@ -25,8 +27,21 @@ const idOf = ({ stream }: ChainedEvent) => stream.slice("account:".length);
 const setStatus = (db: Db, status: "open" | "blocked", event: ChainedEvent) =>
   void db.prepare("UPDATE account SET status = ?, updated_at = ? WHERE id = ?").run(status, event.time, idOf(event));
 
+function noteChange(
+  db: Db,
+  event: ChainedEvent,
+  because: AccountReason,
+  changes: readonly Changed[],
+  document: string | null,
+): void {
+  statement(
+    db,
+    "INSERT INTO account_change (account, seq, at, person, because, changes, document) VALUES (?, ?, ?, ?, ?, ?, ?)",
+  ).run(idOf(event), event.seq, event.time, event.actor, JSON.stringify(because), JSON.stringify(changes), document);
+}
+
 const OF_ACCOUNT: Projections<AccountEvent> = {
-  "account entered": (db, { kind, name, status, currency, group, fields, askedBy }, event) => {
+  "account entered": (db, { kind, name, status, currency, group, fields, askedBy, because }, event) => {
     db.prepare(
       `INSERT OR REPLACE INTO account (id, kind, name, plain, status, currency, grp, fields, bank_at, asked_by, updated_at)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
@@ -42,14 +57,18 @@ const OF_ACCOUNT: Projections<AccountEvent> = {
       askedBy,
       event.time,
     );
+    if (!because) return;
+    const changes = Object.entries(fields).map(([field, after]) => ({ field, before: null, after }));
+    noteChange(db, event, because, changes, null);
   },
   // Kept beside the account, which has it itself once the document that asks for approval is approved.
   "account filled in": (db, data, event) => {
     const keep = db.prepare("UPDATE account SET signed = ?, updated_at = ? WHERE id = ?");
     keep.run(JSON.stringify(data), event.time, idOf(event));
   },
-  "account changed": (db, { changes }, event) => {
+  "account changed": (db, { changes, because, document }, event) => {
     const id = idOf(event);
+    noteChange(db, event, because, changes, document);
     const fields = fieldsOf(db, id);
     for (const { field, after } of changes) fields[field as keyof AccountFields] = after;
     const bank = changes.some(({ field, before }) => field === "bankAccount" && before !== null && before !== "");

@@ -5,12 +5,14 @@ import { formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import type { App } from "../app";
 import { likeText } from "../db/like";
+import { statement } from "../db/statement";
 import { orderNow, receivedOf } from "../documents/orders";
 import { sayField } from "@/core/words";
 import { namesNow, readReferenceData } from "../reference-data";
-import { customerFacts, findAccounts, readAccount, type AccountFilter } from "./accounts";
-import { type OrderReason } from "@/core/stopped-orders";
-import { sayOrderReason } from "@/core/audit-narrative";
+import { customerFacts, findAccounts, readAccount, readRules, type AccountFilter } from "./accounts";
+import type { Changed } from "./events";
+import type { AccountReason, OrderReason } from "@/core/stopped-orders";
+import { sayAccountReason, sayOrderReason } from "@/core/audit-narrative";
 
 /** What the places of the back office show. Lists are paged or bounded. */
 
@@ -138,11 +140,28 @@ export function accountView(app: App, id: string) {
   const amount = (minor: number) => formatMoney(money(minor, account.currency));
   return {
     account,
+    controlled: readRules(app).controlled[account.kind] as readonly string[],
+    changes: changesOf(app, id),
     documents,
     facts: account.kind === "customer" ? customerFacts(app, account) : null,
     receivables: receivables.map((one) => ({ ...one, amount: amount(one.minor) })),
     orders: orders.map((one) => ({ ...one, because: sayBecause(one.because), amount: amount(one.minor) })),
   };
+}
+
+const MOST_CHANGES = 50;
+
+/** What was changed of an account, the latest first: each as old and new, with who or what did it and why. */
+function changesOf(app: App, id: string) {
+  const rows = statement(
+    app.db,
+    `SELECT at, person, because, changes, document FROM account_change WHERE account = ? ORDER BY seq DESC LIMIT ${MOST_CHANGES}`,
+  ).all(id) as { at: string; person: string; because: string; changes: string; document: string | null }[];
+  return rows.map(({ because, changes, ...row }) => ({
+    ...row,
+    why: sayAccountReason(JSON.parse(because) as AccountReason),
+    changes: JSON.parse(changes) as Changed[],
+  }));
 }
 
 /** Approved orders of which something has not come in yet, the latest approved first, each as its changes left it. */

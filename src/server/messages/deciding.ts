@@ -14,7 +14,7 @@ export type LinkMove = { type: "approve" | "decline" | "send back"; comment: str
 
 /**
  * Decides through a link, once. The link is all the right the reader needs where the organisation lets it be so; else they must be signed in as its person.
- * What asks for a signature, a checklist or a choice is decided on the document's own page.
+ * What asks for a signature, a checklist, a choice or fields to be filled in is decided on the document's own page.
  */
 export function decideByLink(
   app: App,

@@ -1,17 +1,27 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { documentTypeKeys, typeWords } from "@/core/documents";
 import { Currencies } from "../documents/fields";
 import { useSend } from "../document/use-command";
 import { Choice, Entry, Form } from "../labelled";
 import { Button } from "../primitives";
 import { LinkText } from "./account-acts";
 
-/** A new supplier or customer: its name and where to send the invitation. */
+const START = { kind: "supplier", name: "", email: "", group: "", byHand: false };
+/** The type of document in which particulars of a new account are entered by hand. */
+const formOf = (kind: string) => documentTypeKeys.find((key) => typeWords(key).partyForm === kind);
+
+/** A new supplier or customer: its name, and whether the other party fills in its particulars or whoever asks does. */
 export function AskForAccount({ home, groups }: { home: string; groups: string[] }) {
-  const [asked, setAsked] = useState({ kind: "supplier", name: "", email: "", currency: home, group: "" });
+  const router = useRouter();
+  const [asked, setAsked] = useState({ ...START, currency: home });
   const [answer, setAnswer] = useState<{ id: string; link: string | null } | null>(null);
-  const { run, refusals, busy } = useSend<{ id: string; link: string | null }>("/api/accounts", setAnswer);
+  const { run, refusals, busy } = useSend<{ id: string; link: string | null }>("/api/accounts", (found) => {
+    if (asked.byHand) router.push(`/documents/new?type=${formOf(asked.kind)}&account=${found.id}`);
+    else setAnswer(found);
+  });
   const set = (patch: Partial<typeof asked>) => setAsked({ ...asked, ...patch });
   if (answer)
     return (
@@ -23,19 +33,29 @@ export function AskForAccount({ home, groups }: { home: string; groups: string[]
       </div>
     );
   return (
-    <Form refusals={refusals} onSave={() => run({ type: "ask", ...asked })}>
+    <Form refusals={refusals} onSave={() => run({ type: "ask", ...asked, ...(asked.byHand && { email: "" }) })}>
       <Choice label="It is a" value={asked.kind} onChange={(kind) => set({ kind })}>
         <option value="supplier">supplier</option>
         <option value="customer">customer</option>
       </Choice>
       <Entry label="Name" value={asked.name} maxLength={120} onChange={(name) => set({ name })} />
-      <Entry
-        label="E-mail for the invitation"
-        type="email"
-        value={asked.email}
-        maxLength={120}
-        onChange={(email) => set({ email })}
-      />
+      <Choice
+        label="Its particulars are entered by"
+        value={asked.byHand ? "hand" : "party"}
+        onChange={(by) => set({ byHand: by === "hand" })}
+      >
+        <option value="party">the other party, through an invitation</option>
+        <option value="hand">me, on the next page</option>
+      </Choice>
+      {!asked.byHand && (
+        <Entry
+          label="E-mail for the invitation"
+          type="email"
+          value={asked.email}
+          maxLength={120}
+          onChange={(email) => set({ email })}
+        />
+      )}
       <Choice label="Currency" value={asked.currency} onChange={(currency) => set({ currency })}>
         <Currencies />
       </Choice>
@@ -49,7 +69,7 @@ export function AskForAccount({ home, groups }: { home: string; groups: string[]
       )}
       <div>
         <Button type="submit" look="solid" disabled={busy}>
-          Ask, and make the invitation
+          {asked.byHand ? "Go on to its particulars" : "Ask, and make the invitation"}
         </Button>
       </div>
     </Form>

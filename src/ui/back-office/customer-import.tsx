@@ -8,7 +8,15 @@ import { useIntent } from "../intent";
 import { Button } from "../primitives";
 import { Table } from "../tables";
 
-type Difference = { customer: string; name: string; line: number; field: string; before: string; after: string };
+type Difference = {
+  customer: string;
+  name: string;
+  line: number;
+  field: string;
+  before: string;
+  after: string;
+  free: boolean;
+};
 type Answer = {
   effect: string;
   /** What becomes of what differs. */
@@ -55,27 +63,23 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
           ))}
           {answer.done ? (
             <TakenIn>
-              {answer.done.numbers.length > 0
-                ? `Proposed for approval: ${answer.done.numbers.join(", ")}.`
-                : `Applied to ${answer.done.applied} ${answer.done.applied === 1 ? "account" : "accounts"}.`}
+              {answer.done.numbers.length > 0 && `Proposed for approval: ${answer.done.numbers.join(", ")}. `}
+              {(answer.done.applied > 0 || answer.done.numbers.length === 0) &&
+                `Applied to ${answer.done.applied} ${answer.done.applied === 1 ? "account" : "accounts"}.`}
             </TakenIn>
           ) : (
-            <p>
-              {answer.differences.length === 0
-                ? "Nothing differs from the accounts."
-                : `As it is set, what differs ${answer.means}.`}
-            </p>
+            <p>{answer.differences.length === 0 ? "Nothing differs from the accounts." : sayMeaning(answer)}</p>
           )}
           {answer.differences.length > 0 && <Differences rows={answer.differences} fields={fields} />}
-          {!answer.done && answer.differences.length > 0 && answer.effect !== "refuse" && (
+          {!answer.done && mayGoOn(answer) && (
             <div>
               <Button
                 look="solid"
                 disabled={state.progress !== null || answer.bad.length > 0}
                 onClick={() => void state.run(state.file!, asking(true))}
               >
-                {answer.effect === "apply" ? "Apply" : "Propose"} {answer.differences.length}{" "}
-                {answer.differences.length === 1 ? "change" : "changes"}
+                {answer.effect === "apply" || answer.differences.every(({ free }) => free) ? "Apply" : "Take over"}{" "}
+                {answer.differences.length} {answer.differences.length === 1 ? "change" : "changes"}
               </Button>
             </div>
           )}
@@ -84,6 +88,19 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
     </FileImport>
   );
 }
+
+/** What becomes of what differs: of what is controlled by the setting, and of the rest at once. */
+function sayMeaning({ differences, means }: Answer): string {
+  const free = differences.filter((one) => one.free).length;
+  const atOnce = "is applied at once, since nobody has to approve these fields";
+  if (free === 0) return `As it is set, what differs ${means}.`;
+  if (free === differences.length) return `What differs ${atOnce}.`;
+  return `As it is set, what differs in controlled fields ${means}. The rest ${atOnce}.`;
+}
+
+/** Where controlled fields are refused, a file that changes some is refused whole. */
+const mayGoOn = ({ differences, effect }: Answer) =>
+  differences.length > 0 && (effect !== "refuse" || differences.every(({ free }) => free));
 
 export function Differences({ rows, fields }: { rows: Difference[]; fields: Readonly<Record<string, string>> }) {
   return (
@@ -95,6 +112,7 @@ export function Differences({ rows, fields }: { rows: Difference[]; fields: Read
         { label: "Field" },
         { label: "Now" },
         { label: "In the file" },
+        { label: "Becomes" },
       ]}
     >
       {rows.map((row) => (
@@ -104,6 +122,7 @@ export function Differences({ rows, fields }: { rows: Difference[]; fields: Read
           <td>{fields[row.field]}</td>
           <td className="text-soft">{row.before}</td>
           <td className="font-semibold">{row.after}</td>
+          <td className="text-soft">{row.free ? "changed at once" : "by the setting"}</td>
         </tr>
       ))}
     </Table>

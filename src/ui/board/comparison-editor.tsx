@@ -17,8 +17,11 @@ export type Where = {
   may?(field: Field): boolean;
 };
 
-/** The fields that a condition may name here. */
-export function fieldsHere({ policy, directory, may = () => true }: Where): readonly Field[] {
+/** Whether a field says something as soon as a document is sent. */
+const isOfRequester = ({ byApprovers }: Field) => !byApprovers;
+
+/** The fields that a condition may name here: those that are filled in by whoever sends the document, where nothing else is said. */
+export function fieldsHere({ policy, directory, may = isOfRequester }: Where): readonly Field[] {
   return fieldsIn(policy.documentType, directory).filter(may);
 }
 

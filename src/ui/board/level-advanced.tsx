@@ -1,6 +1,6 @@
 "use client";
 
-import { fieldsIn, type edit, type Level } from "@/core/policy";
+import { askedToFill, fieldsIn, type edit, type Level } from "@/core/policy";
 import { entriesOf } from "@/core/lists";
 import { Choice, Entry, Tick } from "../labelled";
 import { Button } from "../primitives";
@@ -20,9 +20,15 @@ const KINDS: readonly [Level["kind"], string][] = [
   ["notice", "Notice: people are told, nobody decides"],
 ];
 
+/** A level of another kind; where nobody decides, nobody fills in. */
+const ofKind = (kind: Level["kind"]) => ({
+  kind,
+  ...((kind === "check" || kind === "notice") && { fills: undefined }),
+});
+
 export function KindChoice({ level, set }: Props) {
   return (
-    <Choice label="Kind" value={level.kind} onChange={(kind) => set({ kind: kind as Level["kind"] })}>
+    <Choice label="Kind" value={level.kind} onChange={(kind) => set(ofKind(kind as Level["kind"]))}>
       {KINDS.map(([kind, label]) => (
         <option key={kind} value={kind}>
           {label}
@@ -34,6 +40,7 @@ export function KindChoice({ level, set }: Props) {
 
 /** A condition of the level's own: not met, it is passed over and the reason kept. */
 export function LevelCondition({ board, level, set }: Props) {
+  const filled = askedToFill(board.section, level);
   return (
     <div>
       <Tick
@@ -46,6 +53,7 @@ export function LevelCondition({ board, level, set }: Props) {
           policy={board.policy}
           directory={board.directory}
           condition={level.when}
+          may={({ key, byApprovers }) => !byApprovers || filled.includes(key)}
           onChange={(when) => set({ when })}
         />
       )}

@@ -6,6 +6,7 @@ import { edit, editSections, type Level, type Quorum } from "@/core/policy";
 import { capital } from "../format";
 import { Choice } from "../labelled";
 import { Checklist, Checks, Effects, KindChoice, LevelCondition, LevelDecision } from "./level-advanced";
+import { LevelFills } from "./level-fills";
 import { LevelTime } from "./level-time";
 import { NumberField } from "./number-field";
 import { RuleEditor } from "./rule-editor";
@@ -52,6 +53,11 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
       {level.kind === "task" && <Checklist {...part} />}
       <Effects board={board} level={level} />
       <LevelCondition {...part} />
+      {(level.kind === "approval" || level.kind === "task") && (
+        <More title="Fields to fill in" open={level.fills !== undefined}>
+          <LevelFills {...part} />
+        </More>
+      )}
       <More title="Time and reminders" open={level.timeLimit !== undefined}>
         <LevelTime {...part} />
       </More>

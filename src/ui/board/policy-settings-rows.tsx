@@ -93,7 +93,7 @@ const ROWS: Row[] = [
   {
     part: "party",
     name: "The other party’s form",
-    has: ({ partyForm }) => partyForm === true,
+    has: ({ partyForm }) => partyForm !== undefined,
     say: (policy) => `${sayPartySigns(policy)}.`,
   },
 ];

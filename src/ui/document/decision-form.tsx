@@ -9,6 +9,7 @@ import { useIntent } from "../intent";
 import { Choice, Tick } from "../labelled";
 import { Button, Refusals } from "../primitives";
 import { moveLabel, type DecisionBarProps, type Move } from "./moves";
+import { FillFields, useFilling } from "./fill-fields";
 import { ReasonChoice } from "./reasons";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
@@ -90,6 +91,8 @@ export function Saying({
   const checklist = move === "approve" ? (level?.checklist ?? []) : [];
   const signing = approving ? (level?.signing ?? null) : null;
   const choices = approving ? (level?.choices ?? []) : [];
+  const fills = approving ? (level?.fills ?? null) : null;
+  const filling = useFilling(fills);
   const intend = useIntent();
   const box = useRef<HTMLTextAreaElement>(null);
   const reasoned = move === "decline" || move === "send back" ? move : null;
@@ -98,7 +101,8 @@ export function Saying({
   const required = move === "reroute" || move === "in part" || (level?.commentOn.includes(outcome) ?? false);
 
   // Where nothing has to be said or ticked, the button waits for the second press; else what is to be filled in.
-  const plain = !required && checklist.length === 0 && !signing && choices.length === 0 && move === "approve";
+  const asksMore = checklist.length > 0 || signing !== null || choices.length > 0 || fills !== null;
+  const plain = !required && !asksMore && move === "approve";
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => (plain ? button : box).current?.focus(), [plain]);
   const type = (text: string) => {
@@ -114,12 +118,15 @@ export function Saying({
     const { refused, problems } = move === "in part" ? readParts(props.parts, typed) : { refused: [], problems: [] };
     if (problems.length > 0) return setRefusals(problems);
     if (move === "in part" && refused.length === 0) return setRefusals([refuse("nothing refused in part")]);
+    const filled = filling.read();
+    if (filled.problems.length > 0) return setRefusals(filled.problems);
     setBusy(true);
     const result = await intend(`/api/documents/${props.id}`, {
       ...bodyOf(move, comment, props),
       ...(refused.length > 0 && { refused }),
       ...(checklist.length > 0 && { ticked }),
       ...(signing && { signing: { ...sign, documentHash: signing.documentHash } }),
+      ...(fills && { filled: filled.values }),
       ...(choices.length > 0 && next && { next }),
       ...(move === "send back" && back && { to: back }),
       ...(reasoned && listed && { listed }),
@@ -161,6 +168,7 @@ export function Saying({
           onChange={(on) => setTicked(on ? [...ticked, item] : ticked.filter((one) => one !== item))}
         />
       ))}
+      {fills && <FillFields fills={fills} filling={filling} refusals={refusals} />}
       {choices.length > 0 && (
         <Choice label="Which comes next" value={next} onChange={setNext}>
           <option value="">Choose</option>

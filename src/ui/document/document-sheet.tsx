@@ -21,6 +21,7 @@ import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
 import { ChangeList, Changes, Papers, Remarks } from "./facts";
+import { FilledIn } from "./filled-in";
 import { Holds, type ShownHold } from "./holds";
 import { Steps } from "./steps";
 import { SCREENS } from "../document-types";
@@ -195,6 +196,7 @@ export function DocumentSheet({
             </div>
             <div className="flex min-w-0 flex-col gap-6">
               <Particulars {...facts} />
+              <FilledIn state={state} words={words} zone={zone} />
               <Papers document={shown} id={state.id} />
               {missingReceipts.length > 0 && <MissingReceipts id={state.id} lines={missingReceipts} />}
               <Steps

@@ -1,4 +1,5 @@
 import type { Say, Taker } from "@/core/approval";
+import type { Fills } from "./fill-fields";
 
 /** Somebody to whom a level could go, with why they cannot take it in words. */
 export type ShownTaker = Omit<Taker, "why"> & { reason: string };
@@ -25,6 +26,8 @@ export type AskedLevel = {
   commentOn: readonly string[];
   task: boolean;
   checklist: readonly string[];
+  /** Fields to fill in with an approval; null where there are none. */
+  fills: Fills | null;
   instruction: string;
   /** The level's own words for what is pressed. */
   words: Partial<Record<Effect, string>>;

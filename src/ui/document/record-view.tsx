@@ -11,6 +11,7 @@ import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { ClosingProofSection } from "./closing-proof";
 import { Papers } from "./facts";
 import { BLOCKED } from "./blocked";
+import { FilledIn } from "./filled-in";
 import { SCREENS } from "../document-types";
 import { LogCheck } from "./log-check";
 import { RecordCheck, RecordVerdict } from "./record-check";
@@ -77,6 +78,7 @@ export function RecordView({ view, record, directory, words, zone, logged, rates
         </div>
         <div className="flex flex-col gap-5">
           <Particulars {...facts} />
+          <FilledIn state={state} words={words} zone={zone} />
           <Papers document={state.document} id={state.id} />
         </div>
       </div>

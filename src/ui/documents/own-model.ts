@@ -77,16 +77,9 @@ export function withReadOwn<D extends AnyDocument>(
 ): { document: D; problems: Refusal[] } {
   const problems: Refusal[] = [];
   const read = (own: TypedOwn | undefined, part: OwnPart, path: string, line: number | null): OwnValues => {
-    const values: OwnValues = {};
-    for (const field of fields[part]) {
-      const value = readValue(field, own?.[field.key], document.currency);
-      if (value === "unreadable")
-        problems.push(
-          refuse("own field not read", { field: field.name, kind: field.kind, line }, `${path}own.${field.key}`),
-        );
-      else if (value !== null) values[field.key] = value.is;
-    }
-    return values;
+    const found = readValues(fields[part], own, document.currency, `${path}own.`, line);
+    problems.push(...found.problems);
+    return found.values;
   };
   const whole = withOwn(document, read(typed.own, "document", "", null));
   const lines = ownLinesOf(document);
@@ -95,6 +88,28 @@ export function withReadOwn<D extends AnyDocument>(
     withOwn(line, read(typed.lines?.[index]?.own, "line", `lines.${index}.`, index + 1)),
   );
   return { document: { ...whole, lines: own }, problems };
+}
+
+/**
+ * What was typed in fields, as values; what cannot be read comes back with its path and what to write.
+ * @param path before the key of each field @param line of the document, counted from 1; null for the document itself
+ */
+export function readValues(
+  fields: readonly OwnField[],
+  typed: TypedOwn | undefined,
+  currency: string,
+  path: string,
+  line: number | null = null,
+): { values: OwnValues; problems: Refusal[] } {
+  const values: OwnValues = {};
+  const problems: Refusal[] = [];
+  for (const field of fields) {
+    const { key, name, kind } = field;
+    const value = readValue(field, typed?.[key], currency);
+    if (value === "unreadable") problems.push(refuse("own field not read", { field: name, kind, line }, path + key));
+    else if (value !== null) values[key] = value.is;
+  }
+  return { values, problems };
 }
 
 function readValue(

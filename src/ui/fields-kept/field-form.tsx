@@ -20,6 +20,8 @@ export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]
 type Props = {
   field: OwnField | null;
   part: OwnPart;
+  /** Whoever approves fills it in, and not whoever sends the document. */
+  by: "approvers" | null;
   type: string;
   directory: Directory;
   /** Where a new one stands: after all others. */
@@ -46,21 +48,22 @@ type Typed = {
 };
 
 /** A field, new or as it is: what can stand in it, what it asks for, and what a change of it touches. */
-export function FieldForm({ field, part, type, directory, place, uses, onDone }: Props) {
+export function FieldForm({ field, part, by, type, directory, place, uses, onDone }: Props) {
   const form = useForm<Typed>({ defaultValues: typedOf(field, type) });
   const [when, setWhen] = useState<Condition | null>(field?.when ?? null);
   const { run, refusals, busy } = useSend("/api/fields", onDone);
   const [kind, required, list] = useWatch({ control: form.control, name: ["kind", "required", "list"] });
   const policy = { documentType: type, currency: directory.organisation.currency };
-  const where = { policy, directory, may: (one: Field) => !one.around && one.key !== field?.key };
+  const where = { policy, directory, may: (one: Field) => !one.around && !one.byApprovers && one.key !== field?.key };
   const save = (typed: Typed) =>
     run({
       change: {
         type: "save field",
         key: field?.key ?? null,
         part,
+        by,
         place: field?.place ?? place,
-        ...readOf(typed),
+        ...readOf(typed, by),
         when: typed.required === "when" ? (when ?? firstCondition(where)) : null,
       },
     });
@@ -89,12 +92,14 @@ export function FieldForm({ field, part, type, directory, place, uses, onDone }:
             ))}
           </ChoiceField>
         )}
-        <ChoiceField name="required" label="Has to be filled in">
-          <option value="no">no, it may stay empty</option>
-          <option value="always">always</option>
-          <option value="when">under a condition</option>
-        </ChoiceField>
-        <KindFields kind={kind} isNew={field === null} directory={directory} list={list} />
+        {!by && (
+          <ChoiceField name="required" label="Has to be filled in">
+            <option value="no">no, it may stay empty</option>
+            <option value="always">always</option>
+            <option value="when">under a condition</option>
+          </ChoiceField>
+        )}
+        <KindFields kind={kind} isNew={field === null} directory={directory} list={list} begins={!by} />
         <TextField name="help" label="Help" hint="One sentence below the field." maxLength={300} />
         <TextField name="group" label="Heading above it" hint="Fields of one heading stand together." maxLength={60} />
         <DayField name="firstDay" label="First day" hint="Empty: at once." />
@@ -132,11 +137,14 @@ function KindFields({
   isNew,
   directory,
   list,
+  begins,
 }: {
   kind: OwnKind;
   isNew: boolean;
   directory: Directory;
   list: string;
+  /** A new document can begin with something in it. */
+  begins: boolean;
 }) {
   const { lists } = directory.organisation;
   const bounds = kind === "text" ? ["Letters at least", "Letters at most"] : ["At least", "At most"];
@@ -161,17 +169,17 @@ function KindFields({
           <TextField name="most" label={bounds[1]!} inputMode="decimal" maxLength={16} />
         </>
       )}
-      {(kind === "text" || kind === "number") && (
+      {begins && (kind === "text" || kind === "number") && (
         <TextField name="usual" label="Begins with" hint="What a new document has in it." maxLength={200} />
       )}
-      {kind === "flag" && (
+      {begins && kind === "flag" && (
         <ChoiceField name="usual" label="Begins with">
           <option value="">nothing, so that it is answered</option>
           <option value="true">yes</option>
           <option value="false">no</option>
         </ChoiceField>
       )}
-      {kind === "choice" && list && (
+      {begins && kind === "choice" && list && (
         <ChoiceField name="usual" label="Begins with">
           <option value="">nothing</option>
           {offered(lists, list, "9999-12-31").map(({ key, name }) => (
@@ -229,17 +237,22 @@ const typedOf = (field: OwnField | null, type: string): Typed => ({
 });
 
 /** What is sent of what was typed: nothing that the kind has not, days and texts left empty as none. */
-function readOf({ kind, list, several, least, most, usual, firstDay, lastDay, from, ...rest }: Typed) {
+function readOf(
+  { kind, list, several, least, most, usual, firstDay, lastDay, from, required, ...rest }: Typed,
+  by: Props["by"],
+) {
   const bounded = kind === "text" || kind === "number";
   const choice = kind === "choice";
   return {
     ...rest,
+    // What whoever approves fills in begins empty, and is required by the level that asks for it.
+    required: by ? "no" : required,
     kind,
     list: choice ? list || null : null,
     several: choice && several,
     least: bounded ? least.trim().replace(",", ".") : "",
     most: bounded ? most.trim().replace(",", ".") : "",
-    usual: bounded || choice || kind === "flag" ? usual : "",
+    usual: !by && (bounded || choice || kind === "flag") ? usual : "",
     firstDay: firstDay || null,
     lastDay: lastDay || null,
     from: from || null,

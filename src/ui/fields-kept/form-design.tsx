@@ -3,7 +3,8 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
-import { fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
+import { isOpen } from "@/core/lists";
+import { fieldsByApprovers, fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
 import { directoryOf, type Organisation } from "@/core/people";
 import { capital, sayDate } from "@/core/text";
 import { withArticle } from "@/core/text";
@@ -21,18 +22,20 @@ type Props = {
   mayWrite: boolean;
 };
 
-/** What is open for change: a field by its key, or a new one on a part. */
-type Open = { key: string } | { part: OwnPart };
+/** Where a field stands: on the form of whoever sends a document, on each line of it, or with the decision of whoever approves. */
+type Place = OwnPart | "approvers";
+const placeOf = ({ by, part }: OwnField): Place => by ?? part;
+
+/** What is open for change: a field by its key, or a new one at a place. */
+type Open = { key: string } | { place: Place };
 
 /** The fields of the organisation's own on one type of document, arranged on the form that they make. */
 export function FormDesign(props: Props) {
   const { type, organisation, today, back, mayWrite } = props;
   const words = typeWords(type);
   const [open, setOpen] = useState<Open | null>(null);
-  const parts: readonly OwnPart[] = words.byLine ? ["document", "line"] : ["document"];
-  const ended = organisation.fields.filter(
-    (field) => field.on.includes(type) && !fieldsOn([field], type, field.part, today).length,
-  );
+  const places: readonly Place[] = words.byLine ? ["document", "line", "approvers"] : ["document", "approvers"];
+  const ended = organisation.fields.filter((field) => field.on.includes(type) && !isOpen(field, today));
   const shared = { ...props, open, setOpen };
   return (
     <>
@@ -58,8 +61,8 @@ export function FormDesign(props: Props) {
         ))}
       </nav>
       <TriedForm type={type} organisation={organisation} today={today}>
-        {parts.map((part) => (
-          <Part key={part} {...shared} part={part} heading={headingOf(part, words.name.one)} />
+        {places.map((place) => (
+          <Part key={place} {...shared} place={place} heading={headingOf(place, words.name.one)} />
         ))}
       </TriedForm>
       {ended.length > 0 && (
@@ -81,7 +84,7 @@ export function FormDesign(props: Props) {
                     Change<span className="sr-only"> {field.name}</span>
                   </Button>
                 )}
-                {isOpen(open, field) && <Editor {...shared} field={field} part={field.part} />}
+                {isEdited(open, field) && <Editor {...shared} field={field} place={placeOf(field)} />}
               </li>
             ))}
           </ul>
@@ -91,15 +94,24 @@ export function FormDesign(props: Props) {
   );
 }
 
-const headingOf = (part: OwnPart, one: string) => (part === "line" ? "On each line" : `On ${withArticle(one)}`);
-const isOpen = (open: Open | null, field: OwnField) => open !== null && "key" in open && open.key === field.key;
+const headingOf = (place: Place, one: string) =>
+  ({ document: `On ${withArticle(one)}`, line: "On each line", approvers: "With an approval" })[place];
+const ADD: Record<Place, string> = {
+  document: "Add a field",
+  line: "Add a field to each line",
+  approvers: "Add a field for whoever approves",
+};
+const isEdited = (open: Open | null, field: OwnField) => open !== null && "key" in open && open.key === field.key;
 
 type Shared = Props & { open: Open | null; setOpen(open: Open | null): void };
 
 /** The fields of a part, each with what can be done with it. */
-function Part({ part, heading, ...shared }: Shared & { part: OwnPart; heading: string }) {
+function Part({ place: at, heading, ...shared }: Shared & { place: Place; heading: string }) {
   const { type, organisation, today, mayWrite, open, setOpen } = shared;
-  const fields = fieldsOn(organisation.fields, type, part, today);
+  const fields =
+    at === "approvers"
+      ? fieldsByApprovers(organisation.fields, type, today)
+      : fieldsOn(organisation.fields, type, at, today);
   const { run, refusals, busy } = useSend("/api/fields", () => undefined);
   const place = (from: number, to: number) => {
     const keys = fields.map(({ key }) => key);
@@ -108,8 +120,14 @@ function Part({ part, heading, ...shared }: Shared & { part: OwnPart; heading: s
     return run({ change: { type: "place fields", keys } });
   };
   return (
-    <section aria-labelledby={`part-${part}`} className="mt-6">
-      <SectionTitle id={`part-${part}`}>{heading}</SectionTitle>
+    <section aria-labelledby={`part-${at}`} className="mt-6">
+      <SectionTitle id={`part-${at}`}>{heading}</SectionTitle>
+      {at === "approvers" && (
+        <p className="text-soft">
+          Not on the form: asked of whoever approves at a level that asks for it, such as an account code. Later levels
+          and the steps after the approval can use it.
+        </p>
+      )}
       <Refusals refusals={refusals} />
       {fields.length === 0 && <p className="text-soft">No field of your own yet.</p>}
       <ol className="flex flex-col gap-3">
@@ -123,7 +141,7 @@ function Part({ part, heading, ...shared }: Shared & { part: OwnPart; heading: s
             </div>
             {mayWrite && (
               <div className="flex flex-wrap gap-1 md:justify-end md:pt-6">
-                <Button small onClick={() => setOpen(isOpen(open, field) ? null : { key: field.key })}>
+                <Button small onClick={() => setOpen(isEdited(open, field) ? null : { key: field.key })}>
                   Change<span className="sr-only"> {field.name}</span>
                 </Button>
                 <Button small disabled={busy || index === 0} onClick={() => void place(index, index - 1)}>
@@ -138,28 +156,29 @@ function Part({ part, heading, ...shared }: Shared & { part: OwnPart; heading: s
                 </Button>
               </div>
             )}
-            {isOpen(open, field) && <Editor {...shared} field={field} part={part} />}
+            {isEdited(open, field) && <Editor {...shared} field={field} place={at} />}
           </li>
         ))}
       </ol>
       {mayWrite && (
-        <Button className="mt-3" onClick={() => setOpen({ part })}>
-          {part === "line" ? "Add a field to each line" : "Add a field"}
+        <Button className="mt-3" onClick={() => setOpen({ place: at })}>
+          {ADD[at]}
         </Button>
       )}
-      {open !== null && "part" in open && open.part === part && <Editor {...shared} field={null} part={part} />}
+      {open !== null && "place" in open && open.place === at && <Editor {...shared} field={null} place={at} />}
     </section>
   );
 }
 
-function Editor({ field, part, ...shared }: Shared & { field: OwnField | null; part: OwnPart }) {
+function Editor({ field, place, ...shared }: Shared & { field: OwnField | null; place: Place }) {
   const { type, organisation, uses, setOpen } = shared;
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   return (
     <div className="col-span-full mt-2 w-full border border-rule bg-panel p-4">
       <FieldForm
         field={field}
-        part={part}
+        part={place === "approvers" ? "document" : place}
+        by={place === "approvers" ? place : null}
         type={type}
         directory={directory}
         place={organisation.fields.length}

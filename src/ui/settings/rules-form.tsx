@@ -2,10 +2,19 @@
 
 import { useState } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
-import type { Rules } from "@/core/documents";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, type Rules } from "@/core/documents";
 import { formatAmount, parseMoney, type Money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
-import { MoneyField, TextField, TypedForm, readAmount, typedAmount, useSettingsForm } from "../form-fields";
+import { joinWords } from "@/core/text";
+import {
+  MoneyField,
+  TextField,
+  TickOfField,
+  TypedForm,
+  readAmount,
+  typedAmount,
+  useSettingsForm,
+} from "../form-fields";
 import { SectionTitle } from "../primitives";
 import { SaveRow } from "./save-row";
 
@@ -56,6 +65,24 @@ export function RulesForm({ rules, currency, mayWrite, effects, example }: Props
           {days("bank", "A bank account counts as changed for")}
           {days("backdated", "A document dated more than this before it is entered is held")}
         </div>
+      </section>
+      <section aria-labelledby="controlled" className="mt-3">
+        <SectionTitle id="controlled">Which fields of an account are approved before they change</SectionTitle>
+        <p className="text-soft">
+          A change of what is ticked becomes a document and counts once it is approved. Everything else counts at once,
+          and stands in the log with who changed it.
+        </p>
+        <div className="mt-1 grid gap-4 sm:grid-cols-2">
+          {KINDS.map(([kind, legend, fields]) => (
+            <fieldset key={kind} disabled={!mayWrite}>
+              <legend className="text-sm font-semibold">{legend}</legend>
+              {Object.entries(fields).map(([key, label]) => (
+                <TickOfField key={key} name={`controlled.${kind}`} one={key} label={label} />
+              ))}
+            </fieldset>
+          ))}
+        </div>
+        <Uncontrolled />
       </section>
       <ImportEffect effects={effects} example={example} mayWrite={mayWrite} />
       {mayWrite && <SaveRow busy={busy} saved={saved} />}
@@ -126,7 +153,31 @@ function sayExample(effect: Effect, { name, before, after }: NonNullable<Example
   }[effect];
 }
 
+const KINDS = [
+  ["customer", "Of customers", CUSTOMER_FIELDS],
+  ["supplier", "Of suppliers", SUPPLIER_FIELDS],
+] as const;
+
+/** What it means that money can move by a change that nobody approves. */
+function Uncontrolled() {
+  const controlled = useWatch<Typed, "controlled">({ name: "controlled" });
+  const free = KINDS.flatMap(([kind, , fields]) =>
+    GRAVE.filter((key) => key in fields && !(controlled[kind] as string[]).includes(key)).map(
+      (key) => `the ${{ bankAccount: "bank account", limit: "limit" }[key]} of a ${kind}`,
+    ),
+  );
+  if (free.length === 0) return null;
+  return (
+    <p role="status" className="mt-2 border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
+      Anybody in accounts could change {joinWords(free, "and")} alone, and it would count from that moment.
+    </p>
+  );
+}
+
+const GRAVE = ["bankAccount", "limit"] as const;
+
 type Typed = {
+  controlled: Rules["controlled"];
   percent: string;
   amounts: { matching: string };
   days: { duplicates: string; bank: string; backdated: string };
@@ -135,6 +186,7 @@ type Typed = {
 
 function typedRules(rules: Rules): Typed {
   return {
+    controlled: rules.controlled,
     percent: String(rules.matching.percent),
     amounts: { matching: typedAmount(rules.matching.amount) },
     days: {
@@ -146,11 +198,12 @@ function typedRules(rules: Rules): Typed {
   };
 }
 
-function readRules({ percent, amounts, days, effect }: Typed, currency: string) {
+function readRules({ controlled, percent, amounts, days, effect }: Typed, currency: string) {
   const problems: Refusal[] = [];
   const amount = (typed: string, what: string): Money =>
     readAmount(typed, currency, what, problems) ?? { minor: 0, currency };
   const rules = {
+    controlled,
     matching: {
       percent: Number(percent.replace(",", ".")),
       amount: amount(amounts.matching, "Tolerance a line"),

@@ -4,6 +4,7 @@ import { CurrencySchema } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/process";
 import { change, read } from "@/server/http/handle";
+import { changeAccount } from "@/server/ledger/account-changes";
 import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
 import { inviteAgain } from "@/server/ledger/invitations";
 import { findAccounts } from "@/server/ledger/accounts";
@@ -21,6 +22,16 @@ const Body = z.discriminatedUnion("type", [
     email: z.union([z.literal(""), z.email("must be an e-mail address such as name@firm.example")]).default(""),
     currency: CurrencySchema,
     group: z.string().max(60).default(""),
+    byHand: z.boolean().default(false),
+  }),
+  z.strictObject({
+    type: z.literal("change"),
+    command,
+    account: z.string().max(80),
+    changes: z
+      .array(z.strictObject({ field: z.string().max(40), after: Value }))
+      .min(1, "change at least one field")
+      .max(12),
   }),
   z.strictObject({ type: z.literal("invite"), command: z.uuid().optional(), account: z.string().max(80) }),
   z.strictObject({
@@ -41,6 +52,7 @@ const Body = z.discriminatedUnion("type", [
 export function POST(request: Request) {
   return change(request, Body, (actor, body) => {
     if (body.type === "ask") return askForAccount(app(), actor, body, body.command);
+    if (body.type === "change") return changeAccount(app(), actor, body, body.command);
     if (body.type === "invite") return inviteAgain(app(), actor, body.account);
     return proposeChange(app(), actor, body, body.command);
   });

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { acceptedOf, foretell } from "@/core/approval";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
+import { wantsMore } from "@/core/policy";
 import { sayForetold } from "@/core/audit-narrative";
 import { sayHeld } from "@/core/words";
 import { app } from "@/server/process";
@@ -11,7 +12,7 @@ import { currentPerson } from "@/server/http/handle";
 import { openLink } from "@/server/messages/links";
 import { settingsOf } from "@/server/messages/settings";
 import { readReferenceData } from "@/server/reference-data";
-import { namesFor, versionUnder } from "@/server/documents/names";
+import { namesFor, ruleUnder } from "@/server/documents/names";
 import { DecideByLink } from "@/ui/document/decide-by-link";
 import { sayMoment } from "@/ui/format";
 import { Flag } from "@/ui/primitives";
@@ -68,10 +69,8 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
   const context = contextFor(one, { actor: person.id, at: now, state, document: state.document, looks: false });
   const before = state.levels.flatMap((each) => each.decisions.map((said) => ({ ...said, name: each.name })));
   const words = namesFor(world, state);
-  const rule = versionUnder(world, state)
-    ?.policy.sections.find((section) => section.id === state.route?.section?.id)
-    ?.levels.find((each) => each.id === level.level);
-  const needsPage = Boolean(rule?.signature || rule?.choosesNext || level.checklist?.length);
+  const rule = ruleUnder(world, state, level.level);
+  const needsPage = rule !== undefined && wantsMore(rule);
   const holds = state.holds.filter((hold) => !hold.releasedAt);
   return (
     <article className="mt-6 flex flex-1 flex-col">
@@ -114,7 +113,8 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
       </p>
       {needsPage ? (
         <p className="mt-4 font-semibold">
-          This level asks for a signature, a choice or a checklist: sign in and decide on the document’s own page.
+          This level asks for a signature, a choice, a checklist or fields to be filled in: sign in and decide on the
+          document’s own page.
         </p>
       ) : (
         <DecideByLink

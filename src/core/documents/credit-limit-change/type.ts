@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { beforeKey, sameValue, type Facts } from "../../conditions";
 import { bare, money, MoneySchema, trySum, type Money } from "../../money";
+import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "../account-fields";
 import type { CustomerFacts, EvaluationContext } from "../context";
 import {
   MOST_MINOR,
@@ -17,19 +18,6 @@ import { termsPicked } from "../picks";
 import type { DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
 import { limitStart } from "./starting";
 import { capital } from "../../text";
-
-/** Fields of a customer that a change must be approved for, with how each is called. */
-export const CUSTOMER_FIELDS = {
-  limit: "Credit limit",
-  paymentTerms: "Payment terms",
-  insuredAmount: "Insured amount",
-  bankAccount: "Bank account",
-  invoiceAddress: "Invoice address",
-  email: "E-mail",
-  phone: "Phone number",
-} as const;
-export type CustomerField = keyof typeof CUSTOMER_FIELDS;
-const AMOUNTS: readonly CustomerField[] = ["limit", "insuredAmount"];
 
 const Value = z.union([written(200), MoneySchema]).nullable();
 
@@ -60,8 +48,8 @@ export const CreditLimitChangeSchema = z
     change.changes.forEach((one, index) => {
       for (const value of [one.before, one.after]) {
         if (value === null) continue;
-        if (AMOUNTS.includes(one.field) !== (typeof value === "object"))
-          issue(index, `${CUSTOMER_FIELDS[one.field]} is ${AMOUNTS.includes(one.field) ? "an amount" : "text"}`);
+        if (isAmountField(one.field) !== (typeof value === "object"))
+          issue(index, `${CUSTOMER_FIELDS[one.field]} is ${isAmountField(one.field) ? "an amount" : "text"}`);
         else if (typeof value === "object" && (value.minor < 0 || value.minor > MOST_MINOR))
           issue(index, `${CUSTOMER_FIELDS[one.field]} is not an amount anybody would grant`);
       }
@@ -70,11 +58,6 @@ export const CreditLimitChangeSchema = z
     });
   });
 export type CreditLimitChange = z.infer<typeof CreditLimitChangeSchema>;
-
-/** Whether a field of a customer holds an amount. */
-export function isAmountField(field: CustomerField): boolean {
-  return AMOUNTS.includes(field);
-}
 
 /** The new value of a field if it is changed; else undefined. */
 function changed(change: CreditLimitChange, field: CustomerField): FieldChange | undefined {
@@ -224,7 +207,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   about: "Another limit, other payment terms or particulars of a customer.",
   starting: limitStart,
   steps: ["apply changes"],
-  partyForm: true,
+  partyForm: "customer",
   forStoppedOrders: true,
   refers: ({ customer }) => customer,
   around: ({ customer: id, first }) => ({

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { beforeKey } from "../../conditions";
 import { money, MoneySchema } from "../../money";
+import { SUPPLIER_FIELDS, type SupplierField } from "../account-fields";
 import type { EvaluationContext } from "../context";
 import {
   MOST_MINOR,
@@ -15,18 +16,6 @@ import { termsPicked } from "../picks";
 import type { DocumentType, MissingItem, Remark } from "../registry";
 import { differences, papers, shownValue, text } from "../shown";
 import { supplierAccountStart } from "./starting";
-
-/** Fields of a supplier's account that a change must be approved for. */
-export const SUPPLIER_FIELDS = {
-  name: "Name",
-  taxNumber: "Tax number",
-  address: "Address",
-  email: "E-mail",
-  bankAccount: "Bank account",
-  paymentTerms: "Payment terms",
-  limit: "Own invoice limit",
-} as const;
-export type SupplierField = keyof typeof SUPPLIER_FIELDS;
 
 /** What a new account needs before it can be opened. */
 export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
@@ -124,7 +113,7 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
   about: "Other particulars of a supplier, its bank account above all.",
   starting: supplierAccountStart,
   steps: ["apply changes"],
-  partyForm: true,
+  partyForm: "supplier",
   refers: ({ supplier }) => supplier,
   around: ({ supplier: id, opening }) => ({
     account: { kind: "supplier", id },

@@ -91,6 +91,10 @@ export const EDGE = {
     ({ columns }: { columns: readonly string[] }) =>
       `The heading needs a column “customer” and at least one of: ${columns.join(", ").toLowerCase()}`,
   ),
+  "approved on a day to come": as(
+    "invalid",
+    () => "It was approved on a day that has come; choose today or an earlier one",
+  ),
   "columns of a list are missing": as(
     "file",
     ({ columns }: { columns: readonly string[] }) => `The heading misses columns: ${columns.join(", ")}`,

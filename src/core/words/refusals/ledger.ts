@@ -1,7 +1,9 @@
+import type { MissingReason } from "../../documents";
 import type { WhyNot } from "../../payments";
 import type { Duty } from "../../segregation";
 import { joinWords, sayDate } from "../../text";
 import { ACTS, DUTY_WORDS } from "../duties";
+import { sayMissing } from "../shown";
 import { sayWhyNot } from "../payments";
 import { as } from "./line";
 
@@ -31,6 +33,24 @@ export const LEDGER = {
     ({ name }: { name: string }) => `${name} was not attached in this form; attach it again`,
   ),
   "sign with your name": as("missing", () => "Sign with your name"),
+  "no account of the id": as("unknown", ({ account }: { account: string }) => `There is no account ${account}`),
+  "account not approved yet": as(
+    "not yet",
+    ({ account }: { account: string }) =>
+      `The account of ${account} is not approved yet; what it says is approved with it`,
+  ),
+  "account has no field": as("unknown", ({ field }: { field: string }) => `The account has no field “${field}”`),
+  "field is controlled": as(
+    "controlled",
+    ({ field }: { field: string }) =>
+      `${field}: a change of it is approved before it counts; ask for it with a document`,
+  ),
+  "account field of its kind": as(
+    "invalid",
+    ({ field, currency }: { field: string; currency: string | null }) =>
+      `${field}: ${currency ? `write an amount in ${currency}` : "write text"}`,
+  ),
+  "account field wrong": as("invalid", ({ why }: { why: MissingReason }, names) => sayMissing(why, names)),
   "no customer of the id": as("unknown", ({ customer }: { customer: string }) => `There is no customer ${customer}`),
   "no customer named": as("unknown", ({ customer }: { customer: string }) => `There is no customer “${customer}”`),
   "customer has these values": as(

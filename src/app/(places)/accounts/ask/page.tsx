@@ -11,8 +11,8 @@ export default async function Ask() {
     <div className="mx-auto w-full max-w-2xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Ask for an account</h1>
       <p className="mt-1 mb-4 text-soft">
-        The other party fills in and signs its particulars itself, through a link that works once. The account stays
-        blocked until they are approved.
+        The other party fills in and signs its particulars itself, through a link that works once, or you enter them.
+        The account stays blocked until they are approved.
       </p>
       <AskForAccount home={directory.organisation.currency} groups={customerGroups(app)} />
     </div>

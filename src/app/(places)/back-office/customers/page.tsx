@@ -21,11 +21,18 @@ export default async function Customers({ searchParams }: { searchParams: Promis
     <OfficeFrame>
       <div className="flex flex-wrap items-end justify-between gap-4">
         <TextFilter q={q} group={group} groups={customerGroups(app)} />
-        {!authorise(person, "intake.import") && (
-          <Link href="/back-office/customers/import" className={`mb-4 ${buttonClass("outline", true)}`}>
-            Read a table of customers
-          </Link>
-        )}
+        <div className="mb-4 flex flex-wrap gap-2">
+          {!authorise(person, "accounts.bring") && (
+            <Link href="/back-office/customers/bring-in" className={buttonClass("outline", true)}>
+              Bring in new ones from a file
+            </Link>
+          )}
+          {!authorise(person, "intake.import") && (
+            <Link href="/back-office/customers/import" className={buttonClass("outline", true)}>
+              Read changes from a file
+            </Link>
+          )}
+        </div>
       </div>
       {rows.length === 0 ? (
         <Empty>No customer fits.</Empty>

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { authorise } from "@/server/access/authorise";
 import { visitFor, singles } from "@/server/http/page";
 import { supplierList } from "@/server/ledger/views";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
@@ -11,16 +12,23 @@ import { Table } from "@/ui/tables";
 export const metadata: Metadata = { title: "Suppliers" };
 
 export default async function Suppliers({ searchParams }: { searchParams: Promise<{ q?: string }> }) {
-  const { app, zone } = await visitFor("ledger.read");
+  const { app, person, zone } = await visitFor("ledger.read");
   const { q } = singles(await searchParams);
   const rows = supplierList(app, { text: q });
   return (
     <OfficeFrame>
       <div className="flex flex-wrap items-end justify-between gap-4">
         <TextFilter q={q} />
-        <Link href="/accounts/ask" className={`mb-4 ${buttonClass("solid", true)}`}>
-          Ask for an account
-        </Link>
+        <div className="mb-4 flex flex-wrap gap-2">
+          {!authorise(person, "accounts.bring") && (
+            <Link href="/back-office/suppliers/bring-in" className={buttonClass("outline", true)}>
+              Bring in a file
+            </Link>
+          )}
+          <Link href="/accounts/ask" className={buttonClass("solid", true)}>
+            Ask for an account
+          </Link>
+        </div>
       </div>
       {rows.length === 0 ? (
         <Empty>No supplier fits.</Empty>

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
 import { EntryKeySchema } from "@/core/lists";
+import { OwnValuesSchema } from "@/core/own-fields";
 import { app } from "@/server/process";
 import { commandDocument } from "@/server/documents/commands";
 import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
@@ -33,6 +34,7 @@ const Body = z.discriminatedUnion("type", [
     listed,
     refused: z.array(Refused).max(400).optional(),
     ticked: z.array(z.string().max(200)).max(40).optional(),
+    filled: OwnValuesSchema.optional().meta({ description: "Fields that the level asks for, with an approval" }),
     signing: SigningSchema.optional(),
     next: z.string().max(80).optional(),
     to: z.string().max(80).optional(),

@@ -1,16 +1,20 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS } from "@/core/documents";
+import { dayIn } from "@/core/calendar";
+import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, documentTypeKeys, typeWords } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
-import { visibleFields } from "@/server/ledger/account-commands";
+import { visibleChanges, visibleFields } from "@/server/ledger/account-commands";
+import { listsForForms } from "@/server/lists/offered";
 import { accountView } from "@/server/ledger/views";
 import { InviteAgain, NewSalesOrder } from "@/ui/back-office/account-acts";
+import { AccountChanges } from "@/ui/back-office/account-changes";
+import { AccountParticulars } from "@/ui/back-office/account-particulars";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
-import { sayDay } from "@/ui/format";
+import { sayDay, sayMoment } from "@/ui/format";
 import { SectionTitle, StatusMark, buttonClass } from "@/ui/primitives";
 import { Table } from "@/ui/tables";
 import { namesOf, sayField } from "@/core/words";
@@ -18,15 +22,28 @@ import { namesOf, sayField } from "@/core/words";
 export const metadata: Metadata = { title: "Account" };
 
 export default async function AccountPage({ params }: { params: Promise<{ id: string }> }) {
-  const { app, person, zone, directory } = await visitFor("ledger.read");
+  const { app, person, zone, now, directory } = await visitFor("ledger.read");
   const view = accountView(app, (await params).id);
   if (!view) notFound();
   const { account, documents, facts, receivables, orders } = view;
   const labels: Record<string, string> = account.kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
   const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayField>[1]>;
   const words = namesOf(directory);
-  const type = account.kind === "supplier" ? "supplier-account" : "credit-limit-change";
+  const type = documentTypeKeys.find((key) => typeWords(key).partyForm === account.kind);
   const mayEnter = !authorise(person, "documents.enter");
+  const today = dayIn(now, zone);
+  // A new account is approved whole.
+  const isApproved = (key: string) => account.status === "asked for" || view.controlled.includes(key);
+  const said = Object.entries(labels).map(([key, label]) => {
+    const value = fields[key] ?? (key === "name" ? account.name : null);
+    return {
+      key,
+      label,
+      value,
+      said: sayField(key, value, words),
+      ...(key === "bankAccount" && account.bankAt && { extra: `changed on ${sayDay(account.bankAt, zone)}` }),
+    };
+  });
   return (
     <OfficeFrame>
       <div className="flex flex-wrap items-start justify-between gap-4">
@@ -50,27 +67,22 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             <Link href={`/documents/new?type=${type}&account=${account.id}`} className={buttonClass("solid", true)}>
               {account.status === "asked for" && account.kind === "customer"
                 ? "Propose its first limit"
-                : "Change its fields"}
+                : "Propose a change"}
             </Link>
           )}
         </div>
       </div>
       <div className="mt-5 grid gap-x-9 gap-y-6 lg:grid-cols-2">
         <section aria-labelledby="fields">
-          <SectionTitle id="fields">Controlled fields: a change of any is approved first</SectionTitle>
-          <dl className="grid grid-cols-[9rem_1fr] gap-y-1">
-            {Object.entries(labels).map(([key, label]) => (
-              <div key={key} className="contents">
-                <dt className="text-soft">{label}</dt>
-                <dd>
-                  {sayField(key, fields[key] ?? null, words)}
-                  {key === "bankAccount" && account.bankAt && (
-                    <span className="text-sm text-held"> changed on {sayDay(account.bankAt, zone)}</span>
-                  )}
-                </dd>
-              </div>
-            ))}
-          </dl>
+          <SectionTitle id="fields">What the account says</SectionTitle>
+          <AccountParticulars
+            account={{ id: account.id, currency: account.currency }}
+            controlled={said.filter(({ key }) => isApproved(key))}
+            free={said.filter(({ key }) => !isApproved(key))}
+            lists={listsForForms(directory, today).filter(({ id }) => id === "payment-terms")}
+            today={today}
+            mayChange={account.status !== "asked for" && !authorise(person, "accounts.change")}
+          />
         </section>
         {facts && (
           <section aria-labelledby="owes">
@@ -136,6 +148,19 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             </Table>
           </section>
         )}
+        <AccountChanges
+          changes={view.changes.map(({ at, person: by, why, document, changes }) => ({
+            at: sayMoment(at, zone),
+            by: by === "system" ? "Bandeira" : words.person(by),
+            why,
+            document,
+            changes: visibleChanges(person, changes).map(({ field, before, after }) => ({
+              label: labels[field] ?? field,
+              before: sayField(field, before, words),
+              after: sayField(field, after, words),
+            })),
+          }))}
+        />
       </div>
     </OfficeFrame>
   );

@@ -1,0 +1,160 @@
+import { z } from "zod";
+import { dayIn } from "@/core/calendar";
+import { idFrom } from "@/core/ids";
+import { ACCOUNT_COLUMNS, accountColumnsMissing, readAccounts, type BadRow, type ReadAccount } from "@/core/intake";
+import { nameOfEntry } from "@/core/lists";
+import { formatMoney, money, plainAmount } from "@/core/money";
+import type { Person } from "@/core/people";
+import type { Cell } from "@/core/tables";
+import { canonical } from "@/core/records";
+import { refusedFor, type Result } from "@/core/refusal";
+import { capital } from "@/core/text";
+import { refused, sayField, sayIntake } from "@/core/words";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { allOrNothing } from "../db/all-or-nothing";
+import { visibleFields } from "../ledger/account-commands";
+import { accountByName, findAccounts, readAccount, type Account } from "../ledger/accounts";
+import { fieldsOfKind } from "../ledger/account-changes";
+import type { AccountEvent, AccountKind } from "../ledger/events";
+import { writeAccount } from "../ledger/write";
+import { nativeHash } from "../log/log";
+import { tableFile, type TableFormat } from "../tables";
+import { readSheet } from "../people/import";
+import { namesNow, readReferenceData } from "../reference-data";
+
+export const AccountsFileSchema = z.strictObject({
+  kind: z.enum(["supplier", "customer"]),
+  text: z.string().max(5 * 1024 * 1024),
+  approvedBy: z.string().trim().max(120).default(""),
+  approvedOn: z.union([z.literal(""), z.iso.date()]).default(""),
+  /** Leave the bad rows out and take the others. */
+  takeGood: z.boolean().default(false),
+  /** Write what the preview showed, known by its fingerprint; null only looks. */
+  confirm: z.string().nullable().default(null),
+  command: z.uuid(),
+});
+export type AccountsFile = z.infer<typeof AccountsFileSchema>;
+
+export type AccountsPreview = {
+  counts: { accounts: number; bad: number };
+  rows: { line: number; name: string; approved: string; said: [field: string, value: string][]; owes: string }[];
+  bad: { line: number; message: string }[];
+  fingerprint: string;
+  /** How many were brought in; null while it is only looked at. */
+  written: number | null;
+};
+const SHOWN = 200;
+
+/**
+ * Brings in suppliers or customers that were approved before there was this program, with what customers owe: each with by whom and when, as whoever brings them in says, and marked
+ * so in the log. Without confirmation it only says what would come in; all of it is written or nothing.
+ */
+export function importAccounts(app: App, actor: Person, request: AccountsFile): Result<AccountsPreview> {
+  const refusal = authorise(actor, "accounts.bring");
+  if (refusal) return refusedFor(refusal);
+  const { kind } = request;
+  const sheet = readSheet(request.text);
+  if (!sheet.ok) return sheet;
+  const lacking = accountColumnsMissing(kind, sheet.value.header);
+  if (lacking.length > 0) return refused("columns of a list are missing", { columns: lacking }, "file");
+  const { organisation } = readReferenceData(app).directory;
+  const today = dayIn(app.clock.now(), organisation.timeZone);
+  if (request.approvedOn > today) return refused("approved on a day to come", null, "approvedOn");
+  const read = readAccounts(kind, sheet.value, {
+    lists: organisation.lists,
+    today,
+    currency: organisation.currency,
+    knows: (name) => accountByName(app.db, kind, name) !== null,
+    approved: { by: request.approvedBy, on: request.approvedOn },
+  });
+  const preview = previewOf(app, kind, read.accounts, read.bad);
+  if (request.confirm === null) return { ok: true, value: preview };
+  if (request.confirm !== preview.fingerprint) return refused("another file", null, "confirm");
+  if (preview.counts.bad > 0 && !request.takeGood)
+    return refused("rows are bad", { rows: preview.counts.bad }, "takeGood");
+  return allOrNothing(app, () => {
+    for (const account of read.accounts) bringIn(app, actor, kind, account, request.command);
+    return { ok: true, value: { ...preview, written: read.accounts.length } };
+  });
+}
+
+function bringIn(app: App, actor: Person, kind: AccountKind, account: ReadAccount, command: string): void {
+  const { name, currency, group, fields, approved, owes, line } = account;
+  const id = freeId(app, name);
+  const entered: AccountEvent = {
+    type: "account entered",
+    data: {
+      id,
+      kind,
+      name,
+      status: "open",
+      currency,
+      group,
+      fields,
+      askedBy: actor.id,
+      because: { code: "approved before", values: approved },
+    },
+  };
+  const receivables = owes ? [{ number: "Opening balance", ...owes }] : [];
+  const balances: AccountEvent[] =
+    receivables.length > 0 ? [{ type: "balances read", data: { receivables, source: "opening balance" } }] : [];
+  writeAccount(app, id, [entered, ...balances], { actor: actor.id, command: `${command}:${line}` });
+}
+
+function freeId(app: App, name: string): string {
+  const base = idFrom(name);
+  for (let count = 1; ; count += 1) {
+    const id = count === 1 ? base : `${base}-${count}`;
+    if (!readAccount(app.db, id)) return id;
+  }
+}
+
+function previewOf(
+  app: App,
+  kind: AccountKind,
+  accounts: readonly ReadAccount[],
+  bad: readonly BadRow[],
+): AccountsPreview {
+  const names = namesNow(app);
+  const labels = fieldsOfKind(kind);
+  const lines = new Set(bad.map(({ line }) => line));
+  return {
+    counts: { accounts: accounts.length, bad: lines.size },
+    rows: accounts.slice(0, SHOWN).map(({ line, name, currency, fields, approved, owes }) => ({
+      line,
+      name,
+      approved: `${approved.by}, ${approved.on}`,
+      said: Object.entries(fields).map(([field, value]) => [labels[field] ?? field, sayField(field, value, names)]),
+      owes: owes ? formatMoney(money(owes.minor, currency)) : "",
+    })),
+    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, message: sayBad(kind, column, why) })),
+    fingerprint: `${accounts.length}-${lines.size}-${nativeHash(canonical(accounts)).slice(0, 16)}`,
+    written: null,
+  };
+}
+
+/** What is wrong in a cell, with what its column is called. */
+function sayBad(kind: AccountKind, key: string, why: BadRow["why"]): string {
+  if (why.code === "wrong account value") return sayIntake(why);
+  const column = ACCOUNT_COLUMNS[kind].find((one) => one.key === key)?.names[0];
+  return column ? `${capital(column)}: ${sayIntake(why)}` : capital(sayIntake(why));
+}
+
+/** Accounts as a file with the columns that one is brought in with; who may not see a bank account sees its end. */
+export function accountsFile(app: App, reader: Person, kind: AccountKind, format: TableFormat) {
+  const { lists, timeZone } = readReferenceData(app).directory.organisation;
+  const columns = ACCOUNT_COLUMNS[kind];
+  const cellOf = (account: Account, key: string): Cell => {
+    if (key === "name" || key === "group" || key === "currency") return account[key];
+    const value = visibleFields(reader, account)[key as keyof Account["fields"]];
+    if (key === "paymentTerms" && typeof value === "string") return nameOfEntry(lists, "payment-terms", value);
+    if (value === null || value === undefined) return "";
+    return typeof value === "string" ? value : { plain: plainAmount(value) };
+  };
+  const rows = findAccounts(app.db, { kind, limit: 100_000 }).map((account) =>
+    columns.map(({ key }) => cellOf(account, key)),
+  );
+  const heading: Cell[] = columns.map(({ names }) => names[0]!);
+  return tableFile(format, `${kind}s`, [heading, ...rows], timeZone);
+}

@@ -1,0 +1,143 @@
+import { dayIn } from "@/core/calendar";
+import { sameValue } from "@/core/conditions";
+import {
+  CUSTOMER_FIELDS,
+  SUPPLIER_FIELDS,
+  isAmountField,
+  isControlled,
+  wrongChanges,
+  type MissingItem,
+} from "@/core/documents";
+import { whyNotPicked } from "@/core/lists";
+import type { Person } from "@/core/people";
+import type { Refusal, Result } from "@/core/refusal";
+import { refuse, refused, sayValue } from "@/core/words";
+import type { App } from "../app";
+import { lookAgain } from "../holds/look-again";
+import { namesNow, readReferenceData } from "../reference-data";
+import { tellReleased } from "../credit/customer";
+import { accountByName, readAccount, readRules, type Account } from "./accounts";
+import { act } from "./act";
+import { freeOrders } from "./apply";
+import type { AccountEvent, AccountKind, AccountValue, Changed } from "./events";
+import { writeAccount, type Cause } from "./write";
+
+/** A field of an account and the value it is to have; amounts are money in its currency. */
+export type NewValue = { field: string; after: AccountValue };
+
+type Because = Extract<AccountEvent, { type: "account changed" }>["data"]["because"];
+
+/** The fields of a kind of account, with how each is called. */
+export function fieldsOfKind(kind: AccountKind): Readonly<Record<string, string>> {
+  return kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
+}
+
+/** What differs from an account, as old and new. */
+export function differing(account: Account, values: readonly NewValue[]): Changed[] {
+  return values
+    .map(({ field, after }) => ({ field, before: valueOf(account, field), after }))
+    .filter(({ before, after }) => !sameValue(before, after) && !(before === null && after === ""));
+}
+
+function valueOf(account: Account, field: string): AccountValue {
+  return account.fields[field as keyof Account["fields"]] ?? (field === "name" ? account.name : null);
+}
+
+/** Which of some changes are approved before they count, and which count at once. */
+export function sorted<C extends { field: string }>(
+  app: App,
+  kind: AccountKind,
+  changes: readonly C[],
+): { controlled: C[]; free: C[] } {
+  const { controlled } = readRules(app);
+  const is = ({ field }: C) => isControlled(controlled, kind, field);
+  return { controlled: changes.filter(is), free: changes.filter((one) => !is(one)) };
+}
+
+/**
+ * Changes fields of an account, and what follows: orders that were stopped for credit go out as far as another limit reaches, and what was held because of the account is
+ * looked at again. Call inside a transaction.
+ */
+export function changeAtOnce(app: App, account: Account, changes: Changed[], because: Because, cause: Cause): void {
+  if (changes.length === 0) return;
+  writeAccount(app, account.id, [{ type: "account changed", data: { changes, because, document: null } }], cause);
+  if (account.kind === "customer" && changes.some(({ field }) => field === "limit")) {
+    const freed = freeOrders(app, account.id, (limit) => ({ code: "freed by a change", values: { limit } }));
+    const now = readAccount(app.db, account.id)!;
+    if (freed.length > 0)
+      tellReleased(app, now, freed, {
+        limit: sayValue(now.fields.limit ?? null),
+        raised: true,
+        document: null,
+        because: false,
+      });
+  }
+  lookAgain(
+    app,
+    { about: "account", key: account.id },
+    { code: "account changed", values: { account: account.name, by: null } },
+  );
+}
+
+/** Changes fields of an account that the organisation does not control: at once, and without anybody's approval. */
+export function changeAccount(
+  app: App,
+  actor: Person,
+  { account: id, changes: values }: { account: string; changes: readonly NewValue[] },
+  command: string,
+) {
+  const about = { action: "accounts.change" as const, command, stream: `account:${id}`, type: "account changed" };
+  return act(app, actor, about, (): Result<{ changed: number }> => {
+    const account = readAccount(app.db, id);
+    if (!account) return refused("no account of the id", { account: id }, "account");
+    if (account.status === "asked for")
+      return refused("account not approved yet", { account: account.name }, "account");
+    const changes = differing(account, values);
+    const wrong = changes.flatMap((one, index) => wrongChange(app, account, one, index));
+    if (wrong.length > 0) return { ok: false, refusals: wrong };
+    changeAtOnce(
+      app,
+      account,
+      changes,
+      { code: "not controlled", values: { byImport: false } },
+      {
+        actor: actor.id,
+        command,
+      },
+    );
+    return { ok: true, value: { changed: changes.length } };
+  });
+}
+
+/** What is wrong with one change that is to count at once; everything that a document about it would be refused for, and that it needs one. */
+function wrongChange(app: App, account: Account, change: Changed, index: number): Refusal[] {
+  const { field, after } = change;
+  const labels = fieldsOfKind(account.kind);
+  const path = `changes.${index}.after`;
+  const label = labels[field];
+  if (!label) return [refuse("account has no field", { field }, path)];
+  if (isControlled(readRules(app).controlled, account.kind, field))
+    return [refuse("field is controlled", { field: label }, path)];
+  const isAmount = typeof after === "object" && after !== null;
+  if ((after !== null && isAmount !== isAmountField(field)) || (isAmount && after.currency !== account.currency))
+    return [
+      refuse(
+        "account field of its kind",
+        { field: label, currency: isAmountField(field) ? account.currency : null },
+        path,
+      ),
+    ];
+  const names = namesNow(app);
+  const items: MissingItem[] = wrongChanges([change], labels);
+  if (field === "paymentTerms" && after) {
+    const { lists, timeZone } = readReferenceData(app).directory.organisation;
+    const why = whyNotPicked(lists, "payment-terms", String(after), dayIn(app.clock.now(), timeZone), false);
+    if (why) items.push({ path, why: { code: "of a list", values: { line: null, why } } });
+  }
+  if (field === "name") {
+    const other = after ? accountByName(app.db, account.kind, String(after)) : null;
+    if (!String(after ?? "").trim()) return [refuse("account without a name", null, path)];
+    if (other && other.id !== account.id) return [refuse("account of that name", { name: String(after) }, path)];
+  }
+  return items.map(({ why }) => refuse("account field wrong", { why }, path, names));
+}
