@@ -1,5 +1,6 @@
 // What matters of the program, on every organisation that it can be tried with: what was decided is worked out again, verified, checked, taken out and brought in.
 import { beforeAll, describe, expect, it } from "vitest";
+import { filledOf } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType, documentTypeKeys, type PurchaseOrder } from "@/core/documents";
 import { TABLE_NAMES } from "@/core/people-table";
@@ -92,8 +93,13 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
   }, 120_000);
 
   it("both verifiers accept the evidence of a document of each type", async () => {
-    for (const type of documentTypeKeys) {
-      const id = ids.findLast((one) => one.startsWith(`${documentType(type).name.prefix.toLowerCase()}-`));
+    const last = documentTypeKeys.map((type) =>
+      ids.findLast((one) => one.startsWith(`${documentType(type).name.prefix.toLowerCase()}-`)),
+    );
+    // And of one in which whoever approved filled in fields, where the organisation asks for any.
+    const filled = ids.find((one) => filledOf(readState(app.db, one)!).length > 0);
+    expect(filled !== undefined).toBe(readReferenceData(app).directory.organisation.fields.some(({ by }) => by));
+    for (const id of [...last, filled]) {
       if (!id) continue;
       const bytes = zipped(new Map(await evidenceOf(app, view(id))));
       expect([id, ours(bytes), python(bytes)]).toEqual([id, [], []]);

@@ -115,3 +115,45 @@ test("a claim goes to the lead of its campaign, and a limit without an agreement
   await expect(levels(ines)).toHaveCount(3);
   await expect(ines.getByText("Institute", { exact: true })).toBeVisible();
 });
+
+test("whoever checks an invoice says on which account it goes and whether it is an asset, and the register of assets is asked because of that", async ({
+  browser,
+}) => {
+  const paz = await pageOf(browser, "paz-melinao");
+  await paz.goto("/desk");
+  await paz
+    .getByRole("list", { name: "Waiting for you" })
+    .getByRole("link", { name: /Invoice B-20311/ })
+    .click();
+  const route = levels(paz).filter({ hasText: "Register of assets" });
+  await expect(route).toContainText("Perhaps");
+  await expect(route).toContainText("if “to be capitalised” is yes");
+  const bar = paz.getByRole("region", { name: "Decide" });
+  await bar.getByRole("button", { name: /^Approve/ }).click();
+  await expect(bar.getByLabel("Account")).toBeFocused();
+  await bar.locator('button[type="submit"]').click();
+  await expect(bar.getByRole("alert")).toContainText("Fill in the account");
+  await bar.getByLabel("Account").selectOption({ label: "Equipment" });
+  await bar.getByLabel("To be capitalised").selectOption("yes");
+  await bar.locator('button[type="submit"]').click();
+  const filled = paz.getByRole("region", { name: "Filled in on approval" });
+  await expect(filled).toContainText("AccountEquipmentPaz Melinao, as Purchasing");
+  await expect(paz.getByText("and filled in account: Equipment; to be capitalised: yes.")).toBeVisible();
+
+  const ines = await pageOf(browser, "ines-huaiquil");
+  await ines.goto(paz.url());
+  const decides = ines.getByRole("region", { name: "Decide" });
+  await decides.getByRole("button", { name: /^Approve/ }).click();
+  await decides.getByLabel("Asset number").fill("E-2026-17");
+  await decides.locator('button[type="submit"]').click();
+  await expect(ines.getByRole("region", { name: "Filled in on approval" })).toContainText("E-2026-17");
+  await decide(ines, "Approve");
+  await expect(status(ines, "Approved")).toBeVisible();
+
+  const auditor = await pageOf(browser, "ema-cayun");
+  await auditor.goto(`${new URL(paz.url()).pathname.replace("/desk", "/documents")}/record`);
+  await expect(auditor.getByText(/^Verified: this browser has re-computed the hashes/)).toBeVisible();
+  await expect(auditor.getByRole("region", { name: "Filled in on approval" })).toContainText("Asset numberE-2026-17");
+  await auditor.goto("/register?state=any&q=B-20311&cols=title,own_account,own_asset_number");
+  await expect(auditor.getByRole("row", { name: /Equipment E-2026-17/ })).toBeVisible();
+});

@@ -112,6 +112,7 @@ def closing(events, edits):
         problems.append("the proof is of another document than the one approved")
     problems += [f"the proof says another {key} than the document" for key in BOUND
                  if key not in ("section", "party") and last["document"].get(key) != final[key]]
+    problems += closing_filled(before, final.get("filled", {}))
     routed = max(i for i, (_, _, data) in enumerate(before) if "route" in data)
     since = before[routed:]
     passed = {data["level"] for kind, _, data in since if kind == "level passed over"}
@@ -127,10 +128,22 @@ def closing(events, edits):
     return problems
 
 
+def begins_again(kind, data, level):
+    return kind in ("submitted", "rerouted") or (kind in ("revised", "reopened", "returned") and level in data.get("again", []))
+
+
+def closing_filled(before, filled):
+    said = {}
+    for i, (kind, _, data) in enumerate(before):
+        if kind == "approval given" and not any(begins_again(k, d, data["level"]) for k, _, d in before[i + 1:]):
+            said.update(data.get("filled", {}))
+    return [f"the proof has {key} filled in otherwise than whoever approved did"
+            for key in {**said, **filled} if said.get(key) != filled.get(key)]
+
+
 def closing_level(before, sent, shown, final, own, edits):
     level, how = shown["level"], shown["how"]
-    begins = [i for i, (kind, _, data) in enumerate(before) if kind in ("submitted", "rerouted")
-              or (kind in ("revised", "reopened", "returned") and level in data.get("again", []))]
+    begins = [i for i, (kind, _, data) in enumerate(before) if begins_again(kind, data, level)]
     standing = [one for one in before[begins[-1] + 1:] if one[2].get("level") == level]
     if how == "lapsed":
         found = next((data for kind, _, data in standing if kind == "level lapsed"), None)
@@ -159,6 +172,8 @@ def closing_basis(sent, basis, final, edits):
     if not any(one["revision"] == basis["revision"] and one["hash"] == basis["document"] for one in sent):
         problems.append("is of a revision that there was not")
     problems += [f"is for another {key}" for key in BOUND if basis[key] != final[key]]
+    now = final.get("filled", {})
+    problems += [f"is for another {key}" for key, value in basis.get("filled", {}).items() if key in now and now[key] != value]
     if basis["amount"]["currency"] != final["amount"]["currency"] or over_tolerance(basis["amount"]["minor"], final["amount"]["minor"], edits):
         problems.append("is for less than what is approved")
     if basis["revision"] == final["revision"]:

@@ -86,7 +86,7 @@ describe("fields at a level", () => {
       { seq: 1, at: "", actor: "head", actorName: "Head", hash: "", ...given },
       namesIn(known, state, null),
     );
-    expect(sentenceOf(said!)).toBe("Head approved as coding, revision 1, and filled in account: 6230 and asset: yes.");
+    expect(sentenceOf(said!)).toBe("Head approved as coding, revision 1, and filled in account: 6230; asset: yes.");
     const approved = play.told.find((one) => one.type === "approved")!;
     expect(approved).toMatchObject({
       data: { proof: { basis: { filled: { own_account: "6230", own_asset: true } } } },
@@ -110,7 +110,7 @@ describe("fields at a level", () => {
         first!,
         namesIn(known, with_.state!, null),
       ),
-    ).toEqual(["What comes next turns on the asset that you fill in."]);
+    ).toEqual(["What comes next turns on “asset”, which you fill in."]);
     fill(with_, "lead", { own_account: "6230", own_asset: true });
     fill(without, "lead", { own_account: "6230", own_asset: false });
     expect(with_.levels).toMatchObject({ assets: "open", boss: "not yet" });

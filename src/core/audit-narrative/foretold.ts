@@ -20,8 +20,7 @@ export function sayForetold(
 ): string[] {
   if (!foretold) return [];
   const { events, after, choices, fields } = foretold;
-  if (fields.length > 0)
-    return [speak(`What comes next turns on the ${joinWords(fields.map(names.field), "and")} that you fill in.`)];
+  if (fields.length > 0) return [speak(`What comes next turns on ${sayFields(fields, names)}, which you fill in.`)];
   if (choices.length > 0) {
     const which = joinWords(
       choices.map((one) => one.name),
@@ -32,6 +31,12 @@ export function sayForetold(
   const said = narrate(state, events, names);
   return (said.length > 0 ? said : afterwards(after, level, names)).map(speak);
 }
+
+const sayFields = (fields: readonly string[], names: Names) =>
+  joinWords(
+    fields.map((field) => `“${names.field(field)}”`),
+    "and",
+  );
 
 /** Where nothing else happens at once: what the level, or those beside it, still wait for. */
 function afterwards(after: DocumentState, { level: id, name }: LevelState, names: Names): string[] {

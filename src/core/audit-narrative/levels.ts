@@ -104,12 +104,20 @@ function levelNow(
         return { look: "held", word: "Nobody can", detail: sayBlocked(routed.blocked, level.level, names) };
       if (looked.afterAdded) return { look: "next", word: "Again after that", detail: said };
       if (!looked.waiting) return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
+      if (routed.why?.code === "awaits fields") return waiting(level.level, foretold, names);
       return {
         look: "next",
         word: "Then",
         detail: routed.needed > 1 ? `${routed.needed} of ${foretold.join(", ")}` : foretold.join(" or "),
       };
   }
+}
+
+/** Whether it is asked, or whom, is known once a level before it has filled in what it turns on. */
+function waiting(level: string, foretold: readonly string[], names: Names): ReturnType<typeof levelNow> {
+  const condition = names.condition(level);
+  const who = foretold.join(" or ") || names.asks(level);
+  return { look: "next", word: condition ? "Perhaps" : "Then", detail: condition ? `${who}, if ${condition}` : who };
 }
 
 function openNow(

@@ -149,7 +149,7 @@ const TOLD: Told = {
     const parts = refused ? `; refused ${sayParts(refused)}` : "";
     const as = `as ${names.level(level)}${forWhom(inNameOf, names)}`;
     const said = sayOwnValues(filled, names).map(([name, value]) => `${name}: ${value}`);
-    const filling = said.length > 0 ? `, and filled in ${joinWords(said, "and")}` : "";
+    const filling = said.length > 0 ? `, and filled in ${said.join("; ")}` : "";
     return {
       who: actorName,
       did: `${what} ${as}, revision ${revision}${parts}${filling}${sayHow(data)}.`,

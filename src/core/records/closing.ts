@@ -13,7 +13,10 @@ type Basis = {
   document: string;
   amount: Amount;
   refused: { part: string; allowed: number | null }[];
+  filled?: Filled;
 } & Record<(typeof BOUND)[number], string | null>;
+/** What deciders filled in, by the keys of the fields. */
+type Filled = Record<string, unknown>;
 type Shown = { level: string; how: string; needed: number; approvals: Approval[] };
 type Approval = { by: string; inNameOf: string | null; revision: number; at: string };
 type Data = Record<string, unknown> & {
@@ -21,6 +24,7 @@ type Data = Record<string, unknown> & {
   by?: string;
   inNameOf?: string | null;
   basis?: Basis;
+  filled?: Filled;
   again?: string[];
   revision?: number;
   hash?: string;
@@ -45,7 +49,7 @@ export function closingProblems(events: readonly ChainedEvent[], edits: Edits): 
   const { proof } = read[end]!.data;
   if (!proof) return ["the approval has no closing proof"];
   const before = read.slice(0, end);
-  return [...wrongDocument(before, proof.basis), ...wrongLevels(before, proof, edits)];
+  return [...wrongDocument(before, proof.basis), ...wrongFilled(before, proof.basis), ...wrongLevels(before, proof, edits)];
 }
 
 const isSent = ({ type }: Read) => type === "submitted" || type === "revised";
@@ -63,6 +67,19 @@ function wrongDocument(before: readonly Read[], basis: Basis): string[] {
   for (const key of ["requester", "onBehalfOf", "unit", "currency", "date"] as const)
     if ((document[key] ?? null) !== basis[key]) problems.push(`the proof says another ${key} than the document`);
   return problems;
+}
+
+/** What the proof has as filled in is what approvals that still count filled in, and nothing else. */
+function wrongFilled(before: readonly Read[], { filled = {} }: Basis): string[] {
+  const said: Filled = {};
+  before.forEach(({ type, data }, index) => {
+    const { level = "", filled: fields = {} } = data;
+    const stands = !before.slice(index + 1).some((later) => beginsAgain(later, level));
+    if (type === "approval given" && stands) Object.assign(said, fields);
+  });
+  return [...new Set([...Object.keys(said), ...Object.keys(filled)])]
+    .filter((key) => canonical(said[key] ?? null) !== canonical(filled[key] ?? null))
+    .map((key) => `the proof has ${key} filled in otherwise than whoever approved did`);
 }
 
 function wrongLevels(before: readonly Read[], proof: { basis: Basis; levels: Shown[] }, edits: Edits): string[] {
@@ -126,6 +143,9 @@ function wrongBasis(before: readonly Read[], basis: Basis, final: Basis, edits: 
   );
   if (!seen) problems.push("is of a revision that there was not");
   for (const key of BOUND) if (basis[key] !== final[key]) problems.push(`is for another ${key}`);
+  for (const [key, value] of Object.entries(basis.filled ?? {}))
+    if (final.filled?.[key] !== undefined && canonical(final.filled[key]) !== canonical(value))
+      problems.push(`is for another ${key}`);
   const [most, now] = [new Decimal(basis.amount.minor), new Decimal(final.amount.minor)];
   const over = now.sub(most);
   const { toleranceMinor, tolerancePercent } = edits;

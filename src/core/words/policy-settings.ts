@@ -187,12 +187,12 @@ export function sayLevelDetails(policy: Policy, level: Level, directory: Directo
   return said;
 }
 
-/** Fields that a level asks for, in the order in which it does. @example "the account code and, if they like, the asset number" */
+/** Fields that a level asks for, in the order in which it does. @example "“account code” and, if they like, “asset number”" */
 function sayFills(fills: NonNullable<Level["fills"]>, type: string, directory: Directory): string {
   const labels = new Map(fieldsIn(type, directory).map(({ key, label }) => [key, label]));
   const named = (needed: boolean) =>
     joinWords(
-      fills.filter((one) => one.needed === needed).map(({ field }) => `the ${labels.get(field) ?? field}`),
+      fills.filter((one) => one.needed === needed).map(({ field }) => `“${labels.get(field) ?? field}”`),
       "and",
     );
   const [must, may] = [named(true), named(false)];

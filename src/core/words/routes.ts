@@ -59,7 +59,10 @@ export function sayLevelReason(why: LevelReason, level: string, names: Names): s
     "no part in the band": () => "has no part in this band",
     "condition not met": () => `its condition is not met: ${names.condition(level)}`,
     "awaits fields": ({ fields }) =>
-      `turns on the ${joinWords(fields.map(names.field), "and")}, which a level before it fills in`,
+      `turns on ${joinWords(
+        fields.map((field) => `“${names.field(field)}”`),
+        "and",
+      )}, which a level before it fills in`,
     "left to the next level": () => "only the requester could approve, and the policy then lets the next level decide",
     "within the requester’s own limit": ({ why: limit }) =>
       `only the requester could approve, and the policy counts their own limit as the approval: ${sayWhyPerson(limit, names)}`,

@@ -150,7 +150,10 @@ function fillsAt(state: DocumentState, rule: Level | undefined, context: DecideC
   const named = new Set(asked.map(({ field }) => field.list));
   return {
     // Whether one has to be filled in says the level that asks for it.
-    fields: asked.map(({ field, needed }) => ({ ...field, required: needed ? ("always" as const) : ("no" as const) })),
+    fields: asked.map(({ field: { by: _, ...field }, needed }) => ({
+      ...field,
+      required: needed ? ("always" as const) : ("no" as const),
+    })),
     lists: listsForForms(directory, today).filter(({ id }) => named.has(id)),
     today,
     currency: state.document.currency,

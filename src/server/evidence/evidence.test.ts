@@ -130,9 +130,10 @@ describe("what is found and named, by both", () => {
   type Closing = {
     route?: unknown;
     document: { requester: string; title: string };
-    basis: { amount: { minor: number }; party: string; revision: number };
+    basis: { amount: { minor: number }; party: string; revision: number; filled?: object };
+    filled?: object;
     proof?: {
-      basis: { revision: number; requester: string };
+      basis: { revision: number; requester: string; filled?: object };
       levels: { needed: number; approvals: { by: string }[] }[];
     };
   };
@@ -190,6 +191,27 @@ describe("what is found and named, by both", () => {
       "approvals of a revision that there was not",
       inside("approval given", ({ basis }) => (basis.revision = 7)),
       /the approval by sealed:[0-9a-f]+ is of a revision that there was not/,
+    ],
+    [
+      "what somebody filled in and the proof has not",
+      inside("approval given", (data) => (data.filled = { own_account: "6230" })),
+      /the proof has own_account filled in otherwise than whoever approved did/,
+    ],
+    [
+      "what the proof has and nobody filled in",
+      inside("approved", ({ proof }) => (proof!.basis.filled = { own_account: "6230" })),
+      /the proof has own_account filled in otherwise than whoever approved did/,
+    ],
+    [
+      "approvals given where another account stood",
+      (all) => {
+        const filled = { own_account: "6230" };
+        const given = inside("approval given", (data) =>
+          Object.assign(data, { filled, basis: { ...data.basis, filled: { own_account: "6300" } } }),
+        )(all);
+        return inside("approved", ({ proof }) => (proof!.basis.filled = filled))(given);
+      },
+      /the approval by sealed:[0-9a-f]+ is for another own_account/,
     ],
     [
       "an approval of what is one’s own",

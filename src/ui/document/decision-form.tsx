@@ -104,7 +104,11 @@ export function Saying({
   const asksMore = checklist.length > 0 || signing !== null || choices.length > 0 || fills !== null;
   const plain = !required && !asksMore && move === "approve";
   const button = useRef<HTMLButtonElement>(null);
-  useEffect(() => (plain ? button : box).current?.focus(), [plain]);
+  const firstField = fills?.fields[0]?.key;
+  useEffect(() => {
+    const field = firstField ? document.getElementById(`own.${firstField}`) : null;
+    (field ?? (plain ? button : box).current)?.focus();
+  }, [plain, firstField]);
   const type = (text: string) => {
     setComment(text);
     sessionStorage.setItem(stored, text);

@@ -35,7 +35,9 @@ export function FillFields({
   return (
     <FormProvider {...filling.form}>
       <OfferedLists lists={fills.lists} today={fills.today} own={{ document: fills.fields, line: [] }} bad={bad}>
-        <OwnFields />
+        <div className="[&>fieldset]:mt-1">
+          <OwnFields />
+        </div>
       </OfferedLists>
     </FormProvider>
   );

@@ -57,12 +57,13 @@ type Input = { field: OwnField; path: string; wrong: boolean; line?: number };
 /** One field with its control, as whoever enters a document sees it. */
 export function OwnInput({ field, path, wrong, line }: Input) {
   const { register } = useFormContext();
-  const { name, kind, help, required, several, list = "" } = field;
+  const { name, kind, help, required, several, list = "", by } = field;
   const needs = useNeeds();
+  const optional = by ? "where a level asks for it" : needs(field) || "may stay empty";
   const label = (
     <>
       {capital(name)}
-      {required !== "always" && <span className="font-normal text-soft"> ({needs(field) || "may stay empty"})</span>}
+      {required !== "always" && <span className="font-normal text-soft"> ({optional})</span>}
       {line !== undefined && <span className="sr-only"> of line {line}</span>}
     </>
   );
