@@ -151,8 +151,8 @@ test("whoever checks an invoice says on which account it goes and whether it is 
   await expect(status(ines, "Approved")).toBeVisible();
 
   const auditor = await pageOf(browser, "ema-cayun");
-  await auditor.goto(`${new URL(paz.url()).pathname.replace("/desk", "/documents")}/record`);
-  await expect(auditor.getByText(/^Verified: this browser has re-computed the hashes/)).toBeVisible();
+  await auditor.goto((await paz.getByRole("link", { name: "The record" }).getAttribute("href"))!);
+  await expect(auditor.getByText("Verified: this browser has re-computed the hashes", { exact: false })).toBeVisible();
   await expect(auditor.getByRole("region", { name: "Filled in on approval" })).toContainText("Asset numberE-2026-17");
   await auditor.goto("/register?state=any&q=B-20311&cols=title,own_account,own_asset_number");
   await expect(auditor.getByRole("row", { name: /Equipment E-2026-17/ })).toBeVisible();

@@ -34,8 +34,8 @@ describe("a file of accounts that were approved before", () => {
     const looked = value(bring(app, "supplier", SUPPLIERS, SAID));
     expect(looked).toMatchObject({ counts: { accounts: 2, bad: 0 }, written: null });
     expect(looked.rows.map(({ name, approved }) => [name, approved])).toEqual([
-      ["Tarn Ropes", "Old Ledger, 2024-02-01"],
-      ["Bergan Paint", "The board, 2025-11-30"],
+      ["Tarn Ropes", "Old Ledger, 1 Feb 2024"],
+      ["Bergan Paint", "The board, 30 Nov 2025"],
     ]);
     expect(lastSeq(app.db)).toBe(before);
     expect(codes(bring(app, "supplier", SUPPLIERS, { ...SAID, confirm: "another" }))).toBe("changed");

@@ -8,7 +8,7 @@ import type { Person } from "@/core/people";
 import type { Cell } from "@/core/tables";
 import { canonical } from "@/core/records";
 import { refusedFor, type Result } from "@/core/refusal";
-import { capital } from "@/core/text";
+import { capital, sayDate } from "@/core/text";
 import { refused, sayField, sayIntake } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -124,7 +124,7 @@ function previewOf(
     rows: accounts.slice(0, SHOWN).map(({ line, name, currency, fields, approved, owes }) => ({
       line,
       name,
-      approved: `${approved.by}, ${approved.on}`,
+      approved: `${approved.by}, ${sayDate(approved.on)}`,
       said: Object.entries(fields).map(([field, value]) => [labels[field] ?? field, sayField(field, value, names)]),
       owes: owes ? formatMoney(money(owes.minor, currency)) : "",
     })),

@@ -79,7 +79,8 @@ function missing(account: SupplierAccount): MissingItem[] {
   items.push(...wrongChanges(account.changes, SUPPLIER_FIELDS));
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)
-      if (!after(account, field))
+      // It was asked for by its name, which it need not change.
+      if (!after(account, field) && !(field === "name" && account.supplierName.trim()))
         items.push({
           path: `fields.${field}`,
           why: { code: "needed for a new account", values: { label: SUPPLIER_FIELDS[field] } },

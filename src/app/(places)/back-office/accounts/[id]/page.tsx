@@ -121,31 +121,33 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
           <section aria-labelledby="open" className="min-w-0">
             <SectionTitle id="open">Receivables and orders</SectionTitle>
             {receivables.length + orders.length === 0 && <p className="text-soft">None yet.</p>}
-            <Table
-              label="Receivables and orders"
-              heads={[{ label: "What" }, { label: "Due or placed" }, { label: "Amount", right: true }]}
-            >
-              {receivables.map((one) => (
-                <tr key={one.number}>
-                  <td>{one.number}</td>
-                  <td>{sayDate(one.due)}</td>
-                  <td className="text-right">{one.amount}</td>
-                </tr>
-              ))}
-              {orders.map((one) => (
-                <tr key={one.id}>
-                  <td>
-                    {one.id}, {one.title}
-                    <span className={`block text-sm ${one.status === "stopped" ? "text-held" : "text-soft"}`}>
-                      {one.status}
-                      {one.because && `: ${one.because}`}
-                    </span>
-                  </td>
-                  <td>{sayDay(one.placedAt, zone)}</td>
-                  <td className="text-right">{one.amount}</td>
-                </tr>
-              ))}
-            </Table>
+            {receivables.length + orders.length > 0 && (
+              <Table
+                label="Receivables and orders"
+                heads={[{ label: "What" }, { label: "Due or placed" }, { label: "Amount", right: true }]}
+              >
+                {receivables.map((one) => (
+                  <tr key={one.number}>
+                    <td>{one.number}</td>
+                    <td>{sayDate(one.due)}</td>
+                    <td className="text-right">{one.amount}</td>
+                  </tr>
+                ))}
+                {orders.map((one) => (
+                  <tr key={one.id}>
+                    <td>
+                      {one.id}, {one.title}
+                      <span className={`block text-sm ${one.status === "stopped" ? "text-held" : "text-soft"}`}>
+                        {one.status}
+                        {one.because && `: ${one.because}`}
+                      </span>
+                    </td>
+                    <td>{sayDay(one.placedAt, zone)}</td>
+                    <td className="text-right">{one.amount}</td>
+                  </tr>
+                ))}
+              </Table>
+            )}
           </section>
         )}
         <AccountChanges
