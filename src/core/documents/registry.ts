@@ -68,6 +68,8 @@ export type TypeWords = {
   follows?: string;
   /** It has lines, which can have fields of the organisation's own. */
   byLine?: true;
+  /** It belongs to the unit that it is for, which its form says; every other to the unit of whose it is. */
+  unitChosen?: true;
   /** The other party, of this kind of account, fills in and signs a form for it. */
   partyForm?: "supplier" | "customer";
   /** Its policies may ask for it by themselves, where an order is stopped for credit. */

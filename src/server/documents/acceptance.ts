@@ -9,6 +9,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { readReferenceData } from "../reference-data";
 import { whyNotChanged } from "./order-changes";
+import { whyNotOfUnit } from "./unit";
 
 /**
  * What somebody sends may say only what they may say: their own name, or on behalf of somebody for whom they may enter; the unit of whose document
@@ -30,9 +31,8 @@ export function whyNotTaken(app: App, actor: Person, document: AnyDocument, requ
       namesOf(directory),
     );
   const owner = directory.person(onBehalfOf ?? requester) ?? actor;
-  if (document.unit !== owner.unit) {
-    return refuse("document of another unit", { person: owner.id, unit: owner.unit }, "unit", namesOf(directory));
-  }
+  const elsewhere = whyNotOfUnit(app, actor, document, owner, directory);
+  if (elsewhere) return elsewhere;
   const named = whoIsNamed(document, directory) ?? whyNotChanged(app, document);
   if (named) return named;
   if (document.date > today) return refuse("dated later than today", null, "date");

@@ -13,7 +13,7 @@ import type { App } from "../app";
 import { statement } from "../db/statement";
 import { accountByName } from "../ledger/accounts";
 import { contextFor } from "./decide-context";
-import { orderFacts } from "./orders";
+import { orderFacts, orderNow } from "./orders";
 import { onItsAccount } from "./on-account";
 import { readReferenceData } from "../reference-data";
 
@@ -78,6 +78,8 @@ export type KnownOrder = {
   number: string;
   supplier: string;
   currency: string;
+  /** The unit that ordered. */
+  unit: string;
   /** What its supplier is to be paid to, and by when from today; empty where that is not known. */
   account: string;
   dueDate: string;
@@ -116,6 +118,7 @@ export function orderForInvoice(app: App, actor: Person, number: string, today: 
     number: facts.number,
     supplier: facts.supplier,
     currency: facts.currency,
+    unit: orderNow(app.db, number)?.order.unit ?? "",
     account: typeof bank === "string" ? bank : "",
     dueDate: days === undefined ? "" : addDays(today, days),
     lines: facts.lines.map((line, index) => ({

@@ -63,5 +63,6 @@ export function formFor({ person, directory, now, zone }: Visit) {
     homeCurrency: directory.organisation.currency,
     lists: listsForForms(directory, dayIn(now, zone)),
     fields: directory.organisation.fields,
+    units: directory.organisation.units.map(({ id, name }) => ({ id, name })),
   };
 }

@@ -19,6 +19,7 @@ import { readState } from "../documents/state";
 import { nativeHash } from "../log/log";
 import { readReferenceData } from "../reference-data";
 import { bearerOf } from "./tokens";
+import { ofItsUnit } from "../documents/unit";
 import { namesFor } from "../documents/names";
 
 /** What an integration sends: a document without its unit, which follows from whose it is. */
@@ -116,7 +117,7 @@ export function receiveDocument(
     const checked = documentType(document.documentType).schema.safeParse(whole);
     if (!checked.success) return { ok: false, refusals: refusalsOf(checked.error) };
     const command = `api:${token}:${nativeHash(key)}`;
-    const entered = enterDocument(app, person, checked.data, command);
+    const entered = enterDocument(app, person, ofItsUnit(app, checked.data), command);
     if (!entered.ok) return entered;
     const { id, document: taken } = entered.value;
     const sent = submit

@@ -21,6 +21,7 @@ import type { App } from "../app";
 import { inTransaction } from "../db/all-or-nothing";
 import type { Db } from "../db/open";
 import { enterDocument } from "../documents/commands";
+import { ofItsUnit } from "../documents/unit";
 import { writeTo } from "../messages/letters";
 import { nativeHash, isKnownCommand } from "../log/log";
 import { readSheet } from "../people/import";
@@ -186,7 +187,8 @@ function takeOne(
   { fingerprint, submit }: { fingerprint: string; submit: boolean },
   taken: Taken,
 ): void {
-  const { key, document } = read;
+  const { key } = read;
+  const document = ofItsUnit(app, read.document);
   const command = commandOf(fingerprint, read);
   const known = isKnownCommand(app.db, command);
   const complete = missingNow(app, document).length === 0;

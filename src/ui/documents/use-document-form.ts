@@ -35,6 +35,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   lists: Lists;
   /** Fields of the organisation’s own, ended ones too, since a document may say something in them. */
   fields: readonly OwnField[];
+  /** The units there are, for what is of the unit that it is for. */
+  units: readonly { id: string; name: string }[];
   /** Number the next submission gets; an edit in approval becomes that revision too. */
   nextRevision?: number;
   /** The revision in approval that is edited; absent for drafts and what was sent back. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { useWatch } from "react-hook-form";
+import { useFormContext, useWatch } from "react-hook-form";
 import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayRuleSubject } from "@/core/words";
@@ -19,9 +19,11 @@ import {
   emptyInvoiceLine,
   readInvoice,
   takeOver,
+  unitFound,
   typedInvoice,
   type KnownOrder,
   type TypedInvoice,
+  type UnitFound,
 } from "./model";
 
 /** Paths of the schema as the fields of the form are called. */
@@ -42,16 +44,16 @@ const TOTALS = [
 
 /** Entering an invoice as it stands on paper; what does not add up is said while it is typed. */
 export function InvoiceForm(props: FormStart<SupplierInvoice>) {
-  const { initial, people = {}, homeCurrency, requester, today } = props;
+  const { initial, people = {}, homeCurrency, requester, today, lists, units } = props;
   const rate = ratesOf(props)[0]?.percent;
   const model = useDocumentForm<TypedInvoice>(props, {
     key: "invoice",
     empty: initial ? typedInvoice(initial, (id) => people[id] ?? id) : emptyInvoice(homeCurrency, today, rate),
     mend,
-    read: (typed) => readInvoice(typed, requester),
+    read: (typed) => readInvoice(typed, requester, lists),
   });
   const typed = useWatch({ control: model.form.control }) as TypedInvoice;
-  const { document: invoice } = readInvoice(typed, requester);
+  const { document: invoice } = readInvoice(typed, requester, lists);
   const totals = invoiceTotals(invoice);
   const computed = computedTotals(invoice);
   const broken = brokenRules(invoice);
@@ -103,6 +105,7 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
         </div>
         <Field name="bankAccount" label="To be paid to account" maxLength={40} bad={bad} />
         <PersonField name="receiver" label="Who can say that it came" none="nobody named" />
+        <UnitField units={units} found={unitFound(typed, requester, lists)} />
         <PersonField name="onBehalfOf" label="On behalf of" none="nobody, it is my own" />
         <Note />
       </div>
@@ -150,5 +153,32 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
       </fieldset>
       <Papers />
     </FormFrame>
+  );
+}
+
+const FROM: Readonly<Record<UnitFound["from"], string>> = {
+  order: "which ordered it",
+  "cost centre": "whose cost centre it is charged to",
+  owner: "the unit of whose it is",
+};
+
+/** The unit that the invoice is for, which chooses the policy that it goes under. */
+function UnitField({ units, found }: { units: FormStart["units"]; found: UnitFound }) {
+  const { register } = useFormContext<TypedInvoice>();
+  const nameOf = (id: string) => units.find((one) => one.id === id)?.name ?? id;
+  return (
+    <label className="block">
+      <span className="text-sm font-semibold">For which unit</span>
+      <select {...register("unit")} className="field">
+        <option value="">
+          {nameOf(found.unit)}, {FROM[found.from]}
+        </option>
+        {units.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

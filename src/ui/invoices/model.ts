@@ -1,4 +1,5 @@
 import { invoiceTotals, times, type Attachment, type InvoiceLine, type SupplierInvoice } from "@/core/documents";
+import { entryOf, type Lists } from "@/core/lists";
 import type { UseFormReturn } from "react-hook-form";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
@@ -8,6 +9,10 @@ import type { Picked } from "../people/person-picker";
 
 /** An invoice as it is typed: all text, so that nothing typed is lost while it is not yet right. */
 export type TypedInvoice = {
+  /** The unit that was chosen; empty for that of the order, of a cost centre, or of whose it is. */
+  unit: string;
+  /** That of the order whose lines were brought; empty without one. */
+  orderUnit: string;
   supplier: string;
   invoiceNumber: string;
   orderNumber: string;
@@ -48,6 +53,8 @@ export const emptyInvoiceLine = (taxPercent = "0") => ({
 
 export function emptyInvoice(currency: string, today: string, taxPercent?: string): TypedInvoice {
   return {
+    unit: "",
+    orderUnit: "",
     supplier: "",
     invoiceNumber: "",
     orderNumber: "",
@@ -73,6 +80,7 @@ export type KnownOrder = {
   number: string;
   supplier: string;
   currency: string;
+  unit: string;
   account: string;
   dueDate: string;
   lines: { line: number; description: string; open: string; price: number; taxPercent: string }[];
@@ -80,7 +88,7 @@ export type KnownOrder = {
 
 /** Fills in what the order says: its supplier and account, when it is due, and its lines with what is still to be charged. What was typed of these is replaced; the rest stays. */
 export function takeOver(form: UseFormReturn<TypedInvoice>, order: KnownOrder): void {
-  const { supplier, currency, account, dueDate } = order;
+  const { supplier, currency, account, dueDate, unit } = order;
   const lines = order.lines
     .filter((line) => Number(line.open) > 0)
     .map(({ line, description, open, price, taxPercent }) => ({
@@ -96,6 +104,7 @@ export function takeOver(form: UseFormReturn<TypedInvoice>, order: KnownOrder): 
     ...form.getValues(),
     supplier,
     currency,
+    orderUnit: unit,
     bankAccount: account,
     ...(dueDate && { dueDate }),
     ...(lines.length > 0 && { lines }),
@@ -106,6 +115,8 @@ export function typedInvoice(invoice: SupplierInvoice, name: (id: string) => str
   const { currency, stated } = invoice;
   const picked = (id: string | null | undefined) => (id ? { id, name: name(id), unitId: invoice.unit } : null);
   return {
+    unit: invoice.unit,
+    orderUnit: "",
     supplier: invoice.supplier,
     invoiceNumber: invoice.invoiceNumber,
     orderNumber: invoice.orderNumber ?? "",
@@ -134,8 +145,26 @@ export function typedInvoice(invoice: SupplierInvoice, name: (id: string) => str
   };
 }
 
+/** Where the unit of an invoice comes from, and which it is. */
+export type UnitFound = { from: "order" | "cost centre" | "owner"; unit: string };
+
+/** The unit that an invoice is for where nobody chose one: that of its order, else of the first cost centre that belongs to one, else of whose it is. */
+export function unitFound(typed: TypedInvoice, who: Who, lists: Lists): UnitFound {
+  if (typed.orderUnit) return { from: "order", unit: typed.orderUnit };
+  const charged = typed.lines
+    .map(({ costCentre }) => entryOf(lists, "cost-centres", costCentre)?.unit)
+    .find((unit) => unit !== undefined);
+  return charged
+    ? { from: "cost centre", unit: charged }
+    : { from: "owner", unit: behalfOf(typed.onBehalfOf, who).unit };
+}
+
 /** Reads what was typed. Totals are what the paper says; what is left empty is worked out from the lines. */
-export function readInvoice(typed: TypedInvoice, who: Who): { document: SupplierInvoice; problems: Refusal[] } {
+export function readInvoice(
+  typed: TypedInvoice,
+  who: Who,
+  lists: Lists,
+): { document: SupplierInvoice; problems: Refusal[] } {
   const read = new Typed();
   const { currency } = typed;
   const lines = typed.lines.map((line, index): InvoiceLine => {
@@ -165,6 +194,7 @@ export function readInvoice(typed: TypedInvoice, who: Who): { document: Supplier
     title: "",
     requester: who.id,
     ...behalfOf(typed.onBehalfOf, who),
+    unit: typed.unit || unitFound(typed, who, lists).unit,
     currency,
     date: typed.date,
     note: typed.note.trim(),

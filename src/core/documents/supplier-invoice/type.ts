@@ -115,6 +115,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   steps: ["post", "next payment run"],
   follows: "purchase-order",
   refers: ({ orderNumber }) => orderNumber,
+  unitChosen: true,
   around: (invoice) => ({
     rules: true,
     account: { kind: "supplier", name: invoice.supplier },

@@ -101,6 +101,12 @@ export const DOCUMENTS = {
     ({ person, unit }: { person: string; unit: string }, names) =>
       `A document of ${names.person(person)} belongs to ${names.unit(unit)}`,
   ),
+  "document of no unit": as("unknown", ({ unit }: { unit: string }) => `There is no unit “${unit}”`),
+  "unit said by accounts": as(
+    "forbidden",
+    ({ unit }: { unit: string }, names) =>
+      `It is of ${names.unit(unit)}, of the unit of its order or of that of a cost centre; accounts may say another`,
+  ),
   "paid to whoever it is for": as(
     "forbidden",
     ({ person }: { person: string }, names) =>
