@@ -131,12 +131,12 @@ test("a signature names the exact revision; the wrong word signs nothing", async
   await marta.getByLabel(/^The word of the demonstration/).fill("wrong");
   await bar(marta).locator('button[type="submit"]').click();
   await expect(marta.getByRole("alert").first()).toContainText("nothing was signed");
-  await marta.getByLabel(/^The word of the demonstration/).fill("marevia");
+  await marta.getByLabel(/^The word of the demonstration/).fill("demonstration");
   await bar(marta).locator('button[type="submit"]').click();
   // The directors sign by hand as well.
   await expect(marta.getByRole("alert").first()).toContainText("draw your signature");
   await draw(marta);
-  await marta.getByLabel(/^The word of the demonstration/).fill("marevia");
+  await marta.getByLabel(/^The word of the demonstration/).fill("demonstration");
   await bar(marta).locator('button[type="submit"]').click();
   await expect(marta.getByText(/signed “Marta Quelhas” by the word of the demonstration and by hand/)).toBeVisible();
   await expect(route(marta)).toContainText("signed");

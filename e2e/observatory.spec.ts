@@ -157,3 +157,29 @@ test("whoever checks an invoice says on which account it goes and whether it is 
   await auditor.goto("/register?state=any&q=B-20311&cols=title,own_account,own_asset_number");
   await expect(auditor.getByRole("row", { name: /Equipment E-2026-17/ })).toBeVisible();
 });
+
+test("a trial on the board knows several lines, another currency and the fields that the policy decides by", async ({
+  page,
+}) => {
+  await signIn(page, "bruno-cifuel");
+  await page.goto("/policies/orders");
+  await page.getByRole("button", { name: "Try a document" }).click();
+  const trial = page.getByRole("region", { name: "Try a document" });
+  await trial.getByLabel("Asked for by").fill("Aruna");
+  await page.getByRole("option", { name: /Aruna Velkar/ }).click();
+  await trial.getByLabel("Amount in CLP").fill("200,000");
+  await expect(trial).toContainText("Nobody needs to approve");
+  // A second line takes it over the first threshold; a grant takes it to the owner of the grant.
+  await trial.getByRole("button", { name: "Another line" }).click();
+  await trial.getByLabel("Line 2 comes to, CLP").fill("150,000");
+  await expect(trial).toContainText("350,000 CLP");
+  await expect(trial).toContainText("It would be asked about");
+  await trial.getByLabel(/^Grant/).selectOption({ label: "Infrared survey" });
+  await expect(page.getByRole("tab", { name: /^Paid by a grant/ })).toHaveAttribute("aria-selected", "true");
+  await expect(trial).toContainText("Nahuel Iriarte (eligible)");
+  await trial.getByLabel("Export licence needed").selectOption("yes");
+  await expect(page.getByRole("tab", { name: /^Export licence needed/ })).toHaveAttribute("aria-selected", "true");
+  await trial.getByLabel("Currency").selectOption("USD");
+  await trial.getByLabel("Amount in CLP").or(trial.getByLabel("Line 1 comes to, USD")).fill("2,000");
+  await expect(trial).toContainText(/[\d,]+ CLP: net total/);
+});

@@ -118,6 +118,8 @@ test("what is taken out as CSV or XLSX can be brought in again and changes nothi
     ["positions", "csv"],
     ["groups", "xlsx"],
     ["limits", "xlsx"],
+    // Each table on a sheet of its own.
+    ["all", "xlsx"],
   ]) {
     const response = await page.request.get(`/api/people/export?table=${table}&format=${format}`);
     const mimeType = response.headers()["content-type"]!;

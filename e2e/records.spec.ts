@@ -120,7 +120,7 @@ test("an auditor sizes and draws a sample, works through it and signs the sheet;
   await expect(author.getByRole("button", { name: "Sign the sheet and its conclusion" })).toHaveCount(0);
   await author.close();
   await page.getByLabel(/^Your name/).fill("Tomé Cardigos");
-  await page.getByLabel(/^The word of the demonstration/).fill("marevia");
+  await page.getByLabel(/^The word of the demonstration/).fill("demonstration");
   await page.getByRole("button", { name: "Sign the sheet and its conclusion" }).click();
   await expect(page.getByText(/^Signed by Tomé Cardigos/)).toBeVisible();
   const sheet = await downloaded(page, () => page.getByRole("link", { name: "As PDF" }).click(), "s.pdf");

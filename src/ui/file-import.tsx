@@ -14,8 +14,9 @@ type Ask<A> = (file: ChosenFile, signal: AbortSignal, onProgress: (now: Progress
  * The steps every file comes in by: it is chosen or dropped, looked at, and taken in once that was confirmed; how far it is, what was refused, and where it was
  * stopped.
  * @param onAnswer what the server found in it, or made of it
+ * @param several whether a workbook may have more than one sheet
  */
-export function useFileImport<A>(onAnswer: (answer: A) => void) {
+export function useFileImport<A>(onAnswer: (answer: A) => void, several = false) {
   const [file, setFile] = useState<ChosenFile | null>(null);
   const [progress, setProgress] = useState<Progress | null>(null);
   const [stopped, setStopped] = useState<Progress | null>(null);
@@ -39,7 +40,7 @@ export function useFileImport<A>(onAnswer: (answer: A) => void) {
   };
   const choose = async (chosen: File | undefined, ask: Ask<A>) => {
     if (!chosen) return;
-    const read = await readChosen(chosen);
+    const read = await readChosen(chosen, several);
     if (!read.ok) return setRefusals(read.refusals);
     setFile(read.value);
     await run(read.value, ask);

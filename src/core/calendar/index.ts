@@ -10,3 +10,4 @@ export {
   workingMinutesBefore,
   workingMinutesBetween,
 } from "./working-time";
+export { dayWritten, oneDay } from "./written";

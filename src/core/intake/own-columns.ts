@@ -1,4 +1,4 @@
-import { isDay } from "../calendar";
+import { oneDay } from "../calendar";
 import { parseMoney } from "../money";
 import { fieldsOn, type OwnField, type OwnPart, type OwnValue, type OwnValues } from "../own-fields";
 import type { IntakeReason } from "./reasons";
@@ -59,7 +59,7 @@ function valueOf(row: OwnRow, field: OwnField, typed: string, currency: string, 
       return parsed.ok ? parsed.money : null;
     }
     case "date":
-      return isDay(typed) ? typed : null;
+      return oneDay(typed);
     case "flag":
       return YES.has(plain) ? true : NO.has(plain) ? false : null;
     case "choice":

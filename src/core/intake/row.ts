@@ -1,4 +1,4 @@
-import { isDay } from "../calendar";
+import { oneDay } from "../calendar";
 import { MOST_MINOR } from "../documents";
 import { entryCalled, offered, type ListId, type Lists } from "../lists";
 import { currencyCodes, isCurrency, parseMoney } from "../money";
@@ -67,10 +67,10 @@ export class Row {
   date(key: string, latest: string | null, needed = false): string | null {
     const value = needed ? this.need(key) : this.text(key);
     if (!value) return null;
-    const real = isDay(value);
-    if (!real) this.bad(key, { code: "no date", values: { typed: value } });
-    else if (latest && value > latest) this.bad(key, { code: "later than today", values: { date: value } });
-    return real ? value : null;
+    const day = oneDay(value);
+    if (!day) this.bad(key, { code: "no date", values: { typed: value } });
+    else if (latest && day > latest) this.bad(key, { code: "later than today", values: { date: day } });
+    return day;
   }
 
   currency(): string {

@@ -74,7 +74,7 @@ describe("a file of a list", () => {
     ["cost-centres", ["", "School", "", "", "", ""], "key", "empty"],
     ["cost-centres", ["=1", "School", "", "", "", ""], "key", "no key"],
     ["cost-centres", ["1", "", "", "", "", ""], "name", "empty"],
-    ["cost-centres", ["1", "School", "31/03/2026", "", "", ""], "firstDay", "no date"],
+    ["cost-centres", ["1", "School", "03/04/2026", "", "", ""], "firstDay", "no date"],
     ["cost-centres", ["1", "School", "", "", "somebody@else.test", ""], "owner", "nobody called so"],
     ["cost-centres", ["1", "School", "", "", "", "Moon"], "unit", "no unit called so"],
     ["payment-terms", ["1", "Net", "", "", "30.5"], "days", "no whole number"],

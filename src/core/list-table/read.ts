@@ -1,4 +1,4 @@
-import { isDay } from "../calendar";
+import { oneDay } from "../calendar";
 import {
   EntryKeySchema,
   EntryNameSchema,
@@ -121,7 +121,7 @@ class Row {
   private day(key: "firstDay" | "lastDay"): string | undefined {
     const text = this.text(key);
     if (!text) return undefined;
-    return isDay(text) ? text : this.bad(key, { code: "no date", values: { typed: text } });
+    return oneDay(text) ?? this.bad(key, { code: "no date", values: { typed: text } });
   }
 }
 

@@ -30,7 +30,10 @@ function indexOf(items: Iterable<Named>): (text: string) => string | null {
  * What is known already and what the file itself brings.
  * @param inFile ids and names of the rows, by kind
  */
-export function lookupIn(history: OrganisationHistory, inFile: { person?: Named[]; unit?: Named[] }): Lookup {
+export function lookupIn(
+  history: OrganisationHistory,
+  inFile: { person?: Named[]; unit?: Named[]; position?: Named[] },
+): Lookup {
   const person = indexOf([
     ...Array.from(history.person.values(), ({ id, email, name }) => ({ id, words: [email, name] })),
     ...(inFile.person ?? []),
@@ -40,7 +43,10 @@ export function lookupIn(history: OrganisationHistory, inFile: { person?: Named[
     ...(inFile.unit ?? []),
   ]);
   const location = indexOf(Array.from(history.location.values(), ({ id, name }) => ({ id, words: [name] })));
-  const position = indexOf(Array.from(history.position.values(), ({ id, name }) => ({ id, words: [name] })));
+  const position = indexOf([
+    ...Array.from(history.position.values(), ({ id, name }) => ({ id, words: [name] })),
+    ...(inFile.position ?? []),
+  ]);
   return {
     person,
     unit,

@@ -142,7 +142,7 @@ describe("bad rows", () => {
       "10 email: H has the same e-mail address as Rui Tavares",
       "11 manager: the reporting line runs in a circle: I → J → I",
       "12 manager: the reporting line runs in a circle: I → J → I",
-      "13 activeUntil: “tomorrow” is not a date; write it like 2026-03-31",
+      "13 activeUntil: “tomorrow” is not a date; write it like 2026-03-09",
       expect.stringMatching(/^14 activeUntil: cannot be deactivated by a file: /),
     ]);
     expect(planned.planned.map((one) => `${one.how} ${one.change.id}`)).toEqual(["added new-one"]);

@@ -25,8 +25,8 @@ import {
 } from "./rows";
 import { TABLES, type Column, type Mapping, type TableName } from "./tables";
 
-/** A row that cannot be taken: its line in the file, counted from 1 with the heading, the column and the reason. */
-export type BadRow = { line: number; column: string; why: CellReason; row: string };
+/** A row that cannot be taken: its table and its line in the file, counted from 1 with the heading, the column and the reason. */
+export type BadRow = { table: TableName; line: number; column: string; why: CellReason; row: string };
 
 export type Planned = { change: HistoryChange; line: number | null; how: "added" | "changed" | "deactivated" };
 
@@ -39,13 +39,18 @@ export type Plan = {
   called: ReadonlyMap<string, string>;
 };
 
-export type PlanInput = {
+/** One table of a file. */
+export type TableInput = {
   table: TableName;
   /** Rows under the heading, in order. */
   rows: readonly (readonly string[])[];
   /** Line of each row in the file. */
   lines: readonly number[];
   mapping: Mapping;
+};
+
+/** How a file is brought in. */
+export type PlanSetting = {
   /** Whoever is not in the file is deactivated, or has no limit any more. */
   complete: boolean;
   /** Moment from which what changes counts. */
@@ -56,6 +61,8 @@ export type PlanInput = {
   withOpenWork: ReadonlySet<string>;
 };
 
+export type PlanInput = TableInput & PlanSetting;
+
 const KIND: Record<TableName, Kind> = {
   people: "person",
   units: "unit",
@@ -63,6 +70,7 @@ const KIND: Record<TableName, Kind> = {
   groups: "group",
   limits: "limit",
 };
+const TABLE_OF = { person: "people", unit: "units", position: "positions", group: "groups", limit: "limits" } as const;
 const READ = { person: personRow, unit: unitRow, position: positionRow, group: groupRow, limit: limitRow } as const;
 const STEP = 500;
 
@@ -74,62 +82,77 @@ export function missingColumns(table: TableName, mapping: Mapping): string[] {
 
 type Read = { planned: Planned[]; unchanged: number; bad: BadRow[]; seen: Set<string> };
 
+/** The same for a file of one table. */
+export function planImport(history: OrganisationHistory, input: PlanInput): Generator<number, Plan> {
+  return planTogether(history, [input], input);
+}
+
 /**
- * Works out what a file changes. A generator, so that whoever runs it can tell how far it is and let others go on meanwhile.
+ * Works out what a file of several tables changes: whatever one of them names may stand in another, in whichever order they come. A generator, so that whoever runs it can tell how far it
+ * is and let others go on meanwhile.
  * @yields how many rows have been read
  * @returns the plan; its changes fit together with everything that is not in the file
  */
-export function* planImport(history: OrganisationHistory, input: PlanInput): Generator<number, Plan> {
-  const kind = KIND[input.table];
-  const { currency } = asOf(history, input.from);
-  const cells = input.rows.map((row): Cells => {
+export function* planTogether(
+  history: OrganisationHistory,
+  tables: readonly TableInput[],
+  setting: PlanSetting,
+): Generator<number, Plan> {
+  const { currency } = asOf(history, setting.from);
+  const known = lookupIn(history, {});
+  const found = tables.map((table) => identified(history, table, known));
+  const of = (kind: Kind) => found.filter((one) => one.kind === kind).flatMap(namedIn);
+  const lookup = lookupIn(history, { person: of("person"), unit: of("unit"), position: of("position") });
+  const reading: RowSetting = { history, lookup, from: setting.from, currency };
+  const read: Read = { planned: [], unchanged: 0, bad: [], seen: new Set() };
+  let rows = 0;
+  for (const one of found) {
+    const lineOf = new Map<string, number>();
+    read.seen = new Set();
+    for (const [index] of one.cells.entries()) {
+      readRow(one, index, reading, read, lineOf);
+      rows += 1;
+      if (rows % STEP === 0) yield rows;
+    }
+    if (setting.complete) read.planned.push(...leftOut(one.kind, read.seen, history, setting));
+  }
+  const called = new Map(found.flatMap((one) => one.ids.map((id, index) => [id, one.cells[index]!("name") ?? ""])));
+  return { ...settle(history, setting, read), called };
+}
+
+/** A table with the cells of each row by their columns, and which entry each is about. */
+type Identified = TableInput & { kind: Kind; cells: Cells[]; ids: string[] };
+
+function identified(history: OrganisationHistory, table: TableInput, known: Lookup): Identified {
+  const kind = KIND[table.table];
+  const cells = table.rows.map((row): Cells => {
     return (key) => {
-      const at = input.mapping[key];
+      const at = table.mapping[key];
       return at == null ? undefined : (row[at] ?? "").trim();
     };
   });
-  const known = lookupIn(history, {});
   const used = new Set<string>();
   const ids = cells.map((row) => {
     const id = idOfRow(kind, row, history, known, used);
     used.add(id);
     return id;
   });
-  const lookup = lookupWithFile(history, kind, ids, cells);
-  const setting: RowSetting = { history, lookup, from: input.from, currency };
-  const read: Read = { planned: [], unchanged: 0, bad: [], seen: new Set() };
-  const lineOf = new Map<string, number>();
-  for (const [index, row] of cells.entries()) {
-    readRow(kind, row, ids[index]!, input.lines[index]!, input.rows[index]!, setting, read, lineOf);
-    if (index % STEP === STEP - 1) yield index + 1;
-  }
-  if (input.complete) read.planned.push(...leftOut(kind, read.seen, history, input));
-  const called = new Map(ids.map((id, index) => [id, cells[index]!("name") ?? ""]));
-  return { ...settle(history, input, read), called };
+  return { ...table, kind, cells, ids };
 }
 
-function lookupWithFile(
-  history: OrganisationHistory,
-  kind: Kind,
-  ids: readonly string[],
-  cells: readonly Cells[],
-): Lookup {
-  const named = ids.map((id, index) => ({ id, words: [cells[index]!("email"), cells[index]!("name")] }));
-  return lookupIn(history, kind === "person" ? { person: named } : kind === "unit" ? { unit: named } : {});
-}
+const namedIn = ({ ids, cells }: Identified) =>
+  ids.map((id, index) => ({ id, words: [cells[index]!("email"), cells[index]!("name")] }));
 
 function readRow(
-  kind: Kind,
-  cells: Cells,
-  id: string,
-  line: number,
-  row: readonly string[],
+  { kind, table, cells: all, ids, lines, rows }: Identified,
+  index: number,
   setting: RowSetting,
   read: Read,
   lineOf: Map<string, number>,
 ): void {
+  const [cells, id, line] = [all[index]!, ids[index]!, lines[index]!];
   const bad = (column: string, why: CellReason) =>
-    read.bad.push({ line, column, why, row: row.join(", ").slice(0, 120) });
+    read.bad.push({ table, line, column, why, row: rows[index]!.join(", ").slice(0, 120) });
   try {
     const entry = READ[kind as keyof typeof READ](cells, id, setting);
     const first = lineOf.get(entry.after.id);
@@ -153,7 +176,7 @@ function howOf(change: HistoryChange): Planned["how"] {
   return leaves ? "deactivated" : "changed";
 }
 
-function leftOut(kind: Kind, seen: ReadonlySet<string>, history: OrganisationHistory, input: PlanInput): Planned[] {
+function leftOut(kind: Kind, seen: ReadonlySet<string>, history: OrganisationHistory, input: PlanSetting): Planned[] {
   if (kind === "person")
     return [...history.person.values()]
       .filter((person) => !seen.has(person.id) && !person.activeUntil)
@@ -179,7 +202,7 @@ function leftOut(kind: Kind, seen: ReadonlySet<string>, history: OrganisationHis
 }
 
 /** Takes out rows that do not fit with the rest until what is left does. */
-function settle(history: OrganisationHistory, input: PlanInput, read: Read): Omit<Plan, "called"> {
+function settle(history: OrganisationHistory, input: PlanSetting, read: Read): Omit<Plan, "called"> {
   let { planned } = read;
   const bad = [...read.bad];
   for (;;) {
@@ -195,7 +218,12 @@ function settle(history: OrganisationHistory, input: PlanInput, read: Read): Omi
     const wrong = planned.filter((one) => problems.has(idIn(one.change)));
     if (wrong.length === 0) break;
     for (const one of wrong)
-      bad.push({ line: one.line ?? 0, row: idIn(one.change), ...problems.get(idIn(one.change))! });
+      bad.push({
+        table: TABLE_OF[one.change.kind as keyof typeof TABLE_OF],
+        line: one.line ?? 0,
+        row: idIn(one.change),
+        ...problems.get(idIn(one.change))!,
+      });
     planned = planned.filter((one) => !wrong.includes(one));
   }
   return { planned, unchanged: read.unchanged, bad: bad.sort((a, b) => a.line - b.line) };
@@ -204,7 +232,7 @@ function settle(history: OrganisationHistory, input: PlanInput, read: Read): Omi
 const idIn = (change: HistoryChange) => (change.kind === "limit" ? change.after.holder.id : change.id);
 
 /** People who are to be deactivated although something still hangs on them. */
-function orphans(draft: OrganisationHistory, planned: readonly Planned[], input: PlanInput): [string, StillNeeded][] {
+function orphans(draft: OrganisationHistory, planned: readonly Planned[], input: PlanSetting): [string, StillNeeded][] {
   const leaving = planned.filter((one) => one.how === "deactivated" && one.change.kind === "person");
   if (leaving.length === 0) return [];
   const organisation = asOf(draft, input.from);

@@ -1,4 +1,5 @@
-import { AUTHORITY_TYPES } from "../documents";
+import { oneDay } from "../calendar";
+import { AUTHORITY_TYPES, documentTypeKeys, typeWords } from "../documents";
 import { idFrom } from "../ids";
 import { isCurrency, parseMoney, type AmountReason } from "../money";
 import { RoleSchema, type Limit, type OrganisationProblem, type Role } from "../people";
@@ -104,9 +105,9 @@ export function personRow(cells: Cells, id: string, { history, lookup, from }: R
   };
   const same = now && (Object.keys(seat) as (keyof typeof seat)[]).every((key) => now[key] === seat[key]);
   const roles = rolesIn(cells("roles"), known, history);
-  const lastDay = cells("activeUntil");
-  if (lastDay && !/^\d{4}-\d{2}-\d{2}$/.test(lastDay))
-    throw new BadCell("activeUntil", { code: "no date", values: { typed: lastDay } });
+  const typedDay = cells("activeUntil");
+  const lastDay = typedDay ? oneDay(typedDay) : typedDay;
+  if (lastDay === null) throw new BadCell("activeUntil", { code: "no date", values: { typed: typedDay! } });
   const { activeUntil, ...rest } = known ?? { exceptions: [] };
   const until = lastDay === undefined ? activeUntil : lastDay;
   return {
@@ -186,12 +187,21 @@ function yesOrNo(column: string, text: string): boolean {
   throw new BadCell(column, { code: "neither yes nor no", values: { typed: text } });
 }
 
+/** Members as a cell names them: between signs or on lines of their own, by id, address or name; ids and addresses between spaces too. */
+function membersIn(text: string, lookup: Lookup): string[] {
+  const apart = text
+    .split(/[,;|\n]+/)
+    .map((word) => word.trim())
+    .filter(Boolean);
+  return apart.flatMap((word) => (lookup.person(word) || !/\s/.test(word) ? [word] : word.split(/\s+/)));
+}
+
 /** A row about a group, its members between signs or spaces, as `personRow`. @throws BadCell */
 export function groupRow(cells: Cells, id: string, { history, lookup, from }: RowSetting): RowEntry {
   const known = history.group.get(id);
   const now = known && valueAt(known.members, from);
   const text = cells("members");
-  const words = text?.split(/[\s,;|]+/).filter(Boolean) ?? now?.people ?? [];
+  const words = text === undefined ? (now?.people ?? []) : membersIn(text, lookup);
   const people = [...new Set(words.map((word) => reference(() => word, "members", lookup.person, "person")!))];
   const same = now && now.people.length === people.length && now.people.every((one) => people.includes(one));
   return {
@@ -204,15 +214,23 @@ export function groupRow(cells: Cells, id: string, { history, lookup, from }: Ro
   };
 }
 
+/** A type of document by its key or whatever it is called, one or many, however it is written. */
+function typeCalled(text: string): string | undefined {
+  const letters = (word: string) => word.toLocaleLowerCase("en").replace(/[^\p{L}]/gu, "");
+  const typed = letters(text);
+  return Object.entries(AUTHORITY_TYPES).find(([key, label]) => {
+    const { one = "", many = "" } = documentTypeKeys.includes(key) ? typeWords(key).name : {};
+    return [key, `${key}s`, label, one, many].some((word) => word !== "" && letters(word) === typed);
+  })?.[0];
+}
+
 /** A row about the limit of a person or position for a type of document, as `personRow`. @throws BadCell */
 export function limitRow(cells: Cells, _id: string, { history, lookup, from, currency }: RowSetting): RowEntry {
   const text = needed(cells, "holder");
   const holder = lookup.holder(text);
   if (!holder) throw new BadCell("holder", { code: "no person or position", values: { typed: text } });
   const typeText = needed(cells, "documentType", "document type");
-  const documentType = Object.entries(AUTHORITY_TYPES).find(
-    ([key, label]) => key === typeText.toLowerCase() || label.toLowerCase() === typeText.toLowerCase(),
-  )?.[0];
+  const documentType = typeCalled(typeText);
   if (!documentType) throw new BadCell("documentType", { code: "no document type", values: { typed: typeText } });
   const limit = limitIn(needed(cells, "amount"), cells("currency") || currency);
   const id = limitId(holder, documentType);

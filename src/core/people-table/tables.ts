@@ -123,3 +123,8 @@ export function guessTable(header: readonly string[]): TableName {
   };
   return TABLE_NAMES.toSorted((a, b) => score(b) - score(a))[0]!;
 }
+
+/** The table that a sheet of a workbook is called after; null where it is called after none. */
+export function tableCalled(name: string): TableName | null {
+  return TABLE_NAMES.find((table) => plain(name) === plain(TABLES[table].name)) ?? null;
+}

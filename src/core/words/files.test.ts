@@ -40,7 +40,7 @@ const INTAKE: Said<IntakeReason> = {
   ],
   "like a formula": [{ typed: "=1+1" }, "“=1+1” begins like a formula; write it as plain text"],
   "control characters": [null, "has control characters in it"],
-  "no date": [{ typed: "soon" }, "“soon” is not a date like 2026-03-09"],
+  "no date": [{ typed: "soon" }, "“soon” is not a date; write it like 2026-03-09"],
   "later than today": [{ date: "2026-04-01" }, "2026-04-01 is later than today"],
   "no currency": [{ typed: "EUX" }, "“EUX” is no currency in use"],
   "other currency": [{ named: "NOK", document: "EUR" }, "is in NOK, the document in EUR"],

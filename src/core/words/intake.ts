@@ -2,6 +2,7 @@ import type { ComesOf, IntakeReason } from "../intake";
 import { formatMoney } from "../money";
 import { refusal, type Located, type Refusal } from "../refusal";
 import { sayNoAmount } from "./amounts";
+import { sayNoDate } from "./dates";
 import { WRITTEN } from "./field-names";
 import { oneOf } from "./list-names";
 import { IDS, type Names } from "./names";
@@ -41,7 +42,7 @@ const INTAKE = {
     `has ${cells} cells where the heading has ${columns}; look for a stray separator or quote`,
   "like a formula": ({ typed }) => `“${typed}” begins like a formula; write it as plain text`,
   "control characters": () => "has control characters in it",
-  "no date": ({ typed }) => `“${typed}” is not a date like 2026-03-09`,
+  "no date": ({ typed }) => sayNoDate(typed),
   "later than today": ({ date }) => `${date} is later than today`,
   "no currency": ({ typed }) => `“${typed}” is no currency in use`,
   "other currency": ({ named, document }) => `is in ${named}, the document in ${document}`,

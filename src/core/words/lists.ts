@@ -2,6 +2,7 @@ import type { ListCellReason } from "../list-table";
 import type { Attribute, Listed, PickReason } from "../lists";
 import { sayDate } from "../text";
 import { sayNoAmount } from "./amounts";
+import { sayNoDate } from "./dates";
 import { ATTRIBUTE_WORDS, oneOf } from "./list-names";
 import type { Names } from "./names";
 import { sayBy, type Wording } from "./wording";
@@ -40,7 +41,7 @@ const CELLS = {
   "no key": ({ typed }) =>
     `“${typed}” is no key; it has letters and digits, with . _ / & + - or one blank between, 40 at most`,
   "no name": ({ typed }) => `“${typed.slice(0, 40)}” is no name; it has 80 letters at most`,
-  "no date": ({ typed }) => `“${typed}” is no date; write it like 2026-03-31`,
+  "no date": ({ typed }) => sayNoDate(typed),
   "nobody called so": ({ typed }) => `“${typed}” is nobody’s e-mail address or name, or that of more than one`,
   "no unit called so": ({ typed }) => `there is no unit “${typed}”`,
   "no percentage": ({ typed }) => `“${typed}” is no percentage; write it like 20 or 6.5`,

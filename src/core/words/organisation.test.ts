@@ -141,7 +141,7 @@ const CELLS: Said<CellReason> = {
     "there is no person “Nobody”, neither here nor in the file",
   ],
   "no person or position": [{ typed: "Nobody" }, "there is no person or position “Nobody”"],
-  "no date": [{ typed: "soon" }, "“soon” is not a date; write it like 2026-03-31"],
+  "no date": [{ typed: "soon" }, "“soon” is not a date; write it like 2026-03-09"],
   "no role": [
     { typed: "king" },
     "there is no role “king”; there are requester, approver, clerk, controller, reviewer, administrator, auditor",

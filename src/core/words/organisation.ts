@@ -5,6 +5,7 @@ import type { CellReason, StillNeeded } from "../people-table";
 import { refusal, type Located, type Refusal } from "../refusal";
 import { capital, joinWords, lowerFirst, sayDate } from "../text";
 import { sayNoAmount } from "./amounts";
+import { sayNoDate } from "./dates";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS } from "./list-names";
 import { IDS, nameOfType, type Names } from "./names";
@@ -183,7 +184,7 @@ const CELLS = {
   empty: ({ column }) => `${column} is empty`,
   "nothing of that name": ({ what, typed }) => `there is no ${what} “${typed}”, neither here nor in the file`,
   "no person or position": ({ typed }) => `there is no person or position “${typed}”`,
-  "no date": ({ typed }) => `“${typed}” is not a date; write it like 2026-03-31`,
+  "no date": ({ typed }) => sayNoDate(typed),
   "no role": ({ typed }) => `there is no role “${typed}”; there are ${RoleSchema.options.join(", ")}`,
   "roles apart": ({ rule }) => `these roles must not meet: ${sayConflict(rule)}`,
   "neither yes nor no": ({ typed }) => `“${typed}” is neither yes nor no`,

@@ -13,7 +13,7 @@ import { credentialOf } from "./sign-in";
 import { refused } from "@/core/words";
 
 /** What people of a demonstration, who have no passwords, sign with; the page says so. */
-export const DEMO_WORD = "marevia";
+export const DEMO_WORD = "demonstration";
 
 /** What somebody types to sign: their name, and their password or a one-time code, for the document whose hash was shown to them. */
 export const SigningSchema = z.strictObject({

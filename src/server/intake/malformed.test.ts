@@ -90,9 +90,9 @@ const FILES: [what: string, text: string, says: RegExp][] = [
   ...BAD_DATES.map((value): [string, string, RegExp] => [
     `CSV date ${value}`,
     csv({ date: value }),
-    /is not a date|later than today/,
+    /is not a date|may be .* or|later than today/,
   ]),
-  ["CSV due date", csv({ due: "31.12.2026" }), /due.* is not a date/i],
+  ["CSV due date", csv({ due: "31.13.2026" }), /due.* is not a date/i],
   ...BAD_CURRENCIES.map((value): [string, string, RegExp] => [
     `CSV currency ${value}`,
     csv({ currency: value }),

@@ -50,6 +50,50 @@ describe("import", () => {
     expect(readReferenceData(app).directory.person("p-1199")?.name).toBe("P 1199");
   });
 
+  it("of a workbook resolves what its sheets say of each other, in whichever order they come, and says of a bad row in which sheet it is", async () => {
+    const app = testApp();
+    const sheets = [
+      {
+        name: "Limits",
+        text: 'holder,document type,amount\nNew Treasurer,purchase order,"5,000"\nOla Nova,Orders,100\nNobody,orders,1\n',
+      },
+      { name: "Groups", text: "name,members\nQuay committee,Ola Nova; Rui Tavares\n" },
+      { name: "Positions", text: "name,unit,holder\nNew Treasurer,Quay,ola@x.example\n" },
+      {
+        name: "Blatt 4",
+        text: "name,e-mail,unit,reports to\nOla Nova,ola@x.example,Quay,rui-tavares\nPer Nova,per@x.example,Quay,Ola Nova\n",
+      },
+      { name: "Units", text: "name,lies in,head\nQuay,freight,Ola Nova\n" },
+    ];
+    const asked = { table: null, sheets };
+    const { preview } = value((await run(app, "joaquina-teles", request("", asked))).result);
+    expect(preview.sheets.map(({ name, table, rows }) => `${name} ${table} ${rows}`)).toEqual([
+      "Limits limits 3",
+      "Groups groups 1",
+      "Positions positions 1",
+      "Blatt 4 people 2",
+      "Units units 1",
+    ]);
+    expect(preview.counts).toMatchObject({ added: 7, bad: 1, rows: 8 });
+    expect(preview.bad.map(({ table, line, column }) => [table, line, column])).toEqual([["limits", 4, "holder"]]);
+    const before = lastSeq(app.db);
+    const done = await run(
+      app,
+      "joaquina-teles",
+      request("", { ...asked, confirm: preview.fingerprint, takeGood: true }),
+    );
+    expect(value(done.result).written).toBe(7);
+    expect(lastSeq(app.db)).toBe(before + 1);
+    const { directory } = readReferenceData(app);
+    expect(directory.person("per-nova")).toMatchObject({ manager: "ola-nova", unit: "quay" });
+    expect(directory.unit("quay")).toMatchObject({ parent: "freight", head: "ola-nova" });
+    expect(directory.group("quay-committee")!.members).toEqual(["ola-nova", "rui-tavares"]);
+    const lacking = [{ name: "People", text: "name,unit\nA,legal\n" }, sheets[4]!];
+    expect(codes((await run(app, "joaquina-teles", request("", { table: null, sheets: lacking }))).result)).toBe(
+      "file",
+    );
+  });
+
   it("with a bad row writes nothing unless told to take the good ones", async () => {
     const app = testApp();
     const text = `${HEAD}a,A,a@x.example,legal\nb,B,b@x.example,moon`;

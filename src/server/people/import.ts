@@ -9,10 +9,13 @@ import {
   guessMapping,
   guessTable,
   missingColumns,
-  planImport,
+  planTogether,
+  tableCalled,
   type BadRow,
+  type Column,
   type Mapping,
   type Plan,
+  type TableInput,
   type TableName,
 } from "@/core/people-table";
 import { type Result, refusedFor } from "@/core/refusal";
@@ -31,7 +34,7 @@ import { effective, applyChanges, type OrganisationHistory, asOf } from "@/core/
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
 import { textOfCell } from "@/core/tables";
-import { tableFile, type TableFormat } from "../tables";
+import { tableFile, toXlsx, type TableFormat } from "../tables";
 import { inThread } from "../threads/in-thread";
 import { readReferenceData } from "../reference-data";
 import { nativeHash } from "../log/log";
@@ -43,7 +46,13 @@ const MOST_ROWS = 50_000;
 
 export const ImportSchema = z.strictObject({
   table: z.enum(TABLE_NAMES as [TableName, ...TableName[]]).nullable(),
-  text: z.string().max(MAX_FILE),
+  text: z.string().max(MAX_FILE).default(""),
+  /** Sheets of a workbook in place of the text, a table each, in whichever order; their columns are known by their headings. */
+  sheets: z
+    .array(z.strictObject({ name: z.string().max(100), text: z.string().max(MAX_FILE) }))
+    .min(2)
+    .max(10)
+    .optional(),
   mapping: z.record(z.string(), z.int().min(0).nullable()).nullable(),
   complete: z.boolean().default(false),
   from: z.iso.date().nullable().default(null),
@@ -60,6 +69,8 @@ export type Preview = {
   table: TableName;
   header: string[];
   mapping: Mapping;
+  /** Of a workbook of several tables: which they are, with how many rows each has. */
+  sheets: { name: string; table: TableName; rows: number }[];
   counts: { added: number; changed: number; deactivated: number; unchanged: number; bad: number; rows: number };
   /** The first of each, since nobody reads ten thousand. */
   added: PreviewRow[];
@@ -76,8 +87,8 @@ export type Progress = { stage: "reading" | "comparing" | "checking" | "writing"
 
 type Sheet = { header: string[]; rows: string[][]; lines: number[] };
 
-/** Reads a table as RFC 4180 has it, with a comma, semicolon or tab between cells, with or without a byte order mark. */
-export function readSheet(text: string): Result<Sheet> {
+/** Reads a table as RFC 4180 has it, with a comma, semicolon or tab between cells, with or without a byte order mark. @param mayBeEmpty whether a heading alone will do */
+export function readSheet(text: string, mayBeEmpty = false): Result<Sheet> {
   if (text.includes("\ufffd")) return refused("sheet is not UTF-8", null, "file");
   const first = text.slice(0, text.search(/[\r\n]|$/));
   const delimiter = [";", "\t", ","].toSorted((a, b) => first.split(b).length - first.split(a).length)[0]!;
@@ -90,7 +101,7 @@ export function readSheet(text: string): Result<Sheet> {
       info: true,
     }) as unknown as { record: string[]; info: { lines: number } }[];
     const [header, ...body] = records.map(({ record }) => record.map(textOfCell));
-    if (!header || body.length === 0) return refused("sheet without rows", null, "file");
+    if (!header || (body.length === 0 && !mayBeEmpty)) return refused("sheet without rows", null, "file");
     if (body.length > MOST_ROWS) return refused("sheet too long", { most: MOST_ROWS }, "file");
     return { ok: true, value: { header, rows: body, lines: records.slice(1).map(({ info }) => info.lines) } };
   } catch (error) {
@@ -98,9 +109,17 @@ export function readSheet(text: string): Result<Sheet> {
   }
 }
 
-/** A table of people as a file that can be brought in again. */
-export function exportFile(app: App, table: TableName, format: TableFormat): Promise<string | Uint8Array> {
+/** A table of people as a file that can be brought in again; all of them as one workbook with a sheet each. */
+export function exportFile(app: App, table: TableName | "all", format: TableFormat): Promise<string | Uint8Array> {
   const { organisation } = readReferenceData(app).directory;
+  if (table === "all")
+    return toXlsx(
+      TABLE_NAMES.map((name) => ({
+        name: TABLES[name].name,
+        rows: exportTable(organisation, name),
+        zone: organisation.timeZone,
+      })),
+    );
   return tableFile(format, TABLES[table].name, exportTable(organisation, table), organisation.timeZone);
 }
 
@@ -134,21 +153,31 @@ export async function* importHere(
   actor: Person,
   request: ImportRequest,
 ): AsyncGenerator<Progress, Result<Imported>> {
-  const sheet = readSheet(request.text);
-  if (!sheet.ok) return sheet;
-  const { header, rows } = sheet.value;
-  const table = request.table ?? guessTable(header);
-  const refusal = authorise(actor, ACTION[table]);
+  const read = request.sheets ? readTables(request.sheets) : readOne(request);
+  if (!read.ok) return read;
+  const tables = read.value;
+  const refusal = tables.map(({ table }) => authorise(actor, ACTION[table])).find((one) => one !== null);
   if (refusal) return refusedFor(refusal);
-  const mapping = request.mapping ?? guessMapping(header, table);
-  const missing = missingColumns(table, mapping);
-  if (missing.length > 0)
-    return { ok: true, value: { preview: nothingYet(table, sheet.value, mapping), written: null } };
-  yield { stage: "reading", done: rows.length, total: rows.length };
-  const planned = yield* planning(app, request, table, mapping, sheet.value);
+  const [{ table, header, mapping }] = tables as [ReadTable];
+  const lacking = tables.find((one) => missingColumns(one.table, one.mapping).length > 0);
+  if (lacking && !request.sheets) return { ok: true, value: { preview: nothingYet(lacking), written: null } };
+  if (lacking) {
+    const known: readonly Column[] = TABLES[lacking.table].columns;
+    const columns = missingColumns(lacking.table, lacking.mapping).map(
+      (key) => known.find((one) => one.key === key)?.label ?? key,
+    );
+    return refused("sheet without columns", { sheet: lacking.name, columns }, "file");
+  }
+  const total = tables.reduce((sum, one) => sum + one.rows.length, 0);
+  yield { stage: "reading", done: total, total };
+  const planned = yield* planning(app, request, tables, total);
   if (!planned.ok) return planned;
   const { history } = readReferenceData(app);
-  const preview = previewOf(app, history, planned.value, table, sheet.value, mapping);
+  const found = previewOf(app, history, planned.value, total);
+  const several = request.sheets
+    ? tables.map((one) => ({ name: one.name, table: one.table, rows: one.rows.length }))
+    : [];
+  const preview: Preview = { table, header, mapping, sheets: several, ...found };
   if (request.confirm === null) return { ok: true, value: { preview, written: null } };
   if (request.confirm !== preview.fingerprint) return refusedFor(refuse("preview was another"));
   if (preview.bad.length > 0 && !request.takeGood) return refusedFor(refuse("rows not taken", null, "takeGood"));
@@ -162,24 +191,47 @@ export async function* importHere(
   return done.ok ? { ok: true, value: { preview, written: done.value.changed } } : done;
 }
 
+/** A table of a file, with which column is which. */
+type ReadTable = TableInput & { name: string; header: string[] };
+
+function readOne({ text, table, mapping }: ImportRequest): Result<ReadTable[]> {
+  const sheet = readSheet(text);
+  if (!sheet.ok) return sheet;
+  const { header, rows, lines } = sheet.value;
+  const known = table ?? guessTable(header);
+  return {
+    ok: true,
+    value: [{ name: "", table: known, header, rows, lines, mapping: mapping ?? guessMapping(header, known) }],
+  };
+}
+
+/** The tables of a workbook: each is what its sheet is called, or what its headings look like. */
+function readTables(sheets: readonly { name: string; text: string }[]): Result<ReadTable[]> {
+  const tables: ReadTable[] = [];
+  for (const { name, text } of sheets) {
+    const sheet = readSheet(text, true);
+    if (!sheet.ok) return sheet;
+    const { header, rows, lines } = sheet.value;
+    if (rows.length === 0) continue;
+    const table = tableCalled(name) ?? guessTable(header);
+    tables.push({ name, table, header, rows, lines, mapping: guessMapping(header, table) });
+  }
+  return tables.length > 0 ? { ok: true, value: tables } : refused("sheet without rows", null, "file");
+}
+
 async function* planning(
   app: App,
   request: ImportRequest,
-  table: TableName,
-  mapping: Mapping,
-  { rows, lines }: Sheet,
+  tables: readonly TableInput[],
+  total: number,
 ): AsyncGenerator<Progress, Result<Plan>> {
   const { history, directory } = readReferenceData(app);
   const at = app.clock.now();
   const zone = directory.organisation.timeZone;
   const from = effective(request.from, { at, actor: "", zone });
   if (!from.ok) return refusedFor(...from.refusals.map((why) => sayNotEdited(why)));
-  const steps = planImport(history, {
-    table,
-    rows,
-    lines,
-    mapping,
-    complete: request.complete,
+  const steps = planTogether(history, tables, {
+    complete: request.complete && !request.sheets,
     from: from.value,
     lastDay: addDays(request.from ?? dayIn(at, zone), -1),
     withOpenWork: peopleWithOpenWork(app),
@@ -187,7 +239,7 @@ async function* planning(
   for (;;) {
     const step = steps.next();
     if (step.done) return { ok: true, value: step.value };
-    yield { stage: "comparing", done: step.value, total: rows.length };
+    yield { stage: "comparing", done: step.value, total };
     // Others are served between two steps.
     await new Promise((resolve) => setImmediate(resolve));
   }
@@ -204,19 +256,28 @@ function peopleWithOpenWork(app: App): Set<string> {
   return new Set(rows);
 }
 
-function nothingYet(table: TableName, { header, rows }: Sheet, mapping: Mapping): Preview {
+function nothingYet({ table, header, rows, mapping }: ReadTable): Preview {
   const counts = { added: 0, changed: 0, deactivated: 0, unchanged: 0, bad: 0, rows: rows.length };
-  return { table, header, mapping, counts, added: [], changed: [], deactivated: [], bad: [], fingerprint: "" };
+  return {
+    table,
+    header,
+    mapping,
+    sheets: [],
+    counts,
+    added: [],
+    changed: [],
+    deactivated: [],
+    bad: [],
+    fingerprint: "",
+  };
 }
 
 function previewOf(
   app: App,
   history: OrganisationHistory,
   plan: Plan,
-  table: TableName,
-  { header, rows }: Sheet,
-  mapping: Mapping,
-): Preview {
+  rows: number,
+): Omit<Preview, "table" | "header" | "mapping" | "sheets"> {
   const after = applyChanges(
     history,
     plan.planned.map((one) => one.change),
@@ -240,12 +301,9 @@ function previewOf(
     deactivated: of("deactivated").length,
     unchanged: plan.unchanged,
     bad: plan.bad.length,
-    rows: rows.length,
+    rows,
   };
   return {
-    table,
-    header,
-    mapping,
     counts,
     added: shown("added"),
     changed: shown("changed"),

@@ -62,7 +62,7 @@ export const WORK = {
     if (format === "xlsx") yield await exportedWorkbook(app, by, filter);
     else yield* exported(app, by, filter, format);
   },
-  "people as a file": async function* (app: App, { table, format }: { table: TableName; format: TableFormat }) {
+  "people as a file": async function* (app: App, { table, format }: { table: TableName | "all"; format: TableFormat }) {
     const { exportFile } = await import("../people/import");
     yield await exportFile(app, table, format);
   },

@@ -1,30 +1,37 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { documentType, typeWords, type AnyDocument, type DocumentContext } from "@/core/documents";
-import { formatMoney, parseMoney } from "@/core/money";
-import { fieldsIn, type Policy } from "@/core/policy";
+import { useForm, useWatch } from "react-hook-form";
+import { typeWords, type AnyDocument, type DocumentContext } from "@/core/documents";
+import { formatMoney } from "@/core/money";
+import type { Policy } from "@/core/policy";
 import { sealerOf, withTexts, type SealedText } from "@/core/records";
 import { route, type Route } from "@/core/routing";
 import { namesOf, sayCandidate, sayHeld, sayLevelReason, sayMeasureName, sayRouteBand, type Names } from "@/core/words";
-import { Choice, Entry } from "../labelled";
-import { PersonPicker, type Picked } from "../people/person-picker";
+import { Entry } from "../labelled";
 import { Button } from "../primitives";
+import { TriedFields, emptyTried, ownOf, readTried, type Tried } from "./try-form";
 import type { BoardState } from "./use-board";
-import { capital, withArticle } from "@/core/text";
-
-type Typed = { amount: string; requester: Picked | null; category: string; supplier: string };
+import { withArticle } from "@/core/text";
 
 /** One document, entered or picked, on its way through the draft: section, band, each level, each person, each reason. */
 export function TryPanel({ board, at, onClose }: { board: BoardState; at: string; onClose(): void }) {
   const { policy, directory } = board;
-  const [typed, setTyped] = useState<Typed>({ amount: "", requester: null, category: "", supplier: "" });
+  const day = at.slice(0, 10);
+  const own = ownOf(policy, directory, day);
+  const form = useForm<Tried>({ defaultValues: emptyTried(policy, own) });
+  const typed = { ...form.getValues(), ...useWatch({ control: form.control }) } as Tried;
   const [number, setNumber] = useState("");
   const [picked, setPicked] = useState<{ number: string; document: AnyDocument; around?: DocumentContext } | null>(
     null,
   );
   const [problem, setProblem] = useState("");
-  const document = picked?.document ?? documentFrom(typed, policy, at.slice(0, 10), directory.person);
+  // What is typed is what is tried from then on, whatever was picked before.
+  useEffect(() => {
+    const typing = form.watch(() => setPicked(null));
+    return () => typing.unsubscribe();
+  }, [form]);
+  const document = picked?.document ?? readTried(typed, policy, own, day, directory);
   const found = document && routed(document, policy, board, at, picked?.around);
   useLit(board, found);
   const close = () => {
@@ -45,17 +52,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
     setProblem("");
     setPicked({ number: number.trim().toUpperCase(), ...state });
   };
-  const set = (patch: Partial<Typed>) => {
-    setPicked(null);
-    setTyped((now) => ({ ...now, ...patch }));
-  };
-  const words = typeWords(policy.documentType);
-  const { one } = words.name;
-  const categories = Object.entries(
-    fieldsIn(policy.documentType, directory).find((field) => field.key === "category")?.choices ?? {},
-  );
-  const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
-  const partyName = party && capital(party.label);
+  const { one } = typeWords(policy.documentType).name;
   return (
     <section aria-label="Try a document" className="border-b border-rule bg-paper px-5 py-4">
       <div className="flex items-baseline justify-between">
@@ -64,32 +61,14 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
           Close the trial
         </button>
       </div>
-      <div className="flex flex-col gap-2">
-        <Entry
-          label={`Amount in ${policy.currency}`}
-          inputMode="decimal"
-          value={typed.amount}
-          onChange={(amount) => set({ amount })}
-        />
-        <PersonPicker label="Asked for by" value={typed.requester} onChange={(requester) => set({ requester })} />
-        {categories.length > 0 && (
-          <Choice label="Category" value={typed.category} onChange={(category) => set({ category })}>
-            <option value="">none of those that sections ask for</option>
-            {categories.map(([key, label]) => (
-              <option key={key} value={key}>
-                {label}
-              </option>
-            ))}
-          </Choice>
-        )}
-        {partyName && <Entry label={partyName} value={typed.supplier} onChange={(supplier) => set({ supplier })} />}
+      <TriedFields form={form} policy={policy} directory={directory} own={own} day={day}>
         <div className="flex items-end gap-2">
           <Entry label="Or one that exists" placeholder="PO-03001" value={number} onChange={setNumber} />
           <Button small disabled={!number.trim()} onClick={() => void pick()}>
             Take it
           </Button>
         </div>
-      </div>
+      </TriedFields>
       {problem && (
         <p role="alert" className="mt-2 text-sm text-held">
           {problem}
@@ -127,26 +106,6 @@ function routed(document: AnyDocument, policy: Policy, board: BoardState, at: st
   };
   const { directory, look } = board;
   return route(document, { policies: [version], directory, rates: look.rates, around: around ?? { customer }, at });
-}
-
-function documentFrom(
-  { amount, requester, category, supplier }: Typed,
-  policy: Policy,
-  date: string,
-  person: (id: string) => { unit: string } | undefined,
-): AnyDocument | null {
-  const parsed = parseMoney(amount, policy.currency);
-  const unit = requester && person(requester.id)?.unit;
-  if (!parsed.ok || !requester || !unit) return null;
-  return documentType(policy.documentType).sample({
-    requester: requester.id,
-    unit,
-    date,
-    currency: policy.currency,
-    minor: parsed.money.minor,
-    category,
-    party: supplier,
-  });
 }
 
 /** Lights the pennants the document meets, and shows its section. */

@@ -29,12 +29,14 @@ export function ImportForm({ today }: { today: string }) {
     if (answer.written === null) return;
     setWritten(answer.written);
     router.refresh();
-  });
+  }, true);
   const { file, progress } = state;
   const asking =
     ({ from, ...rest }: Options, confirm: string | null) =>
-    ({ text }: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) => {
-      const body = { ...rest, from: from || null, text, confirm };
+    ({ text, sheets }: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) => {
+      // The columns of several sheets are known by their headings.
+      const tables = sheets ? { sheets, table: null, mapping: null } : { text };
+      const body = { ...rest, from: from || null, confirm, ...tables };
       return intents.ask(PATH, body, (command) => streamed<Answer>(PATH, { ...body, command }, signal, onProgress));
     };
   const look = (change: Partial<Options>) => {
@@ -45,7 +47,7 @@ export function ImportForm({ today }: { today: string }) {
   return (
     <FileImport
       label="A CSV or XLSX file of people, units, positions, groups or limits"
-      hint="CSV in UTF-8 with commas or semicolons between the cells, or a workbook of one sheet; with a heading line. You see what it would change before anything is written."
+      hint="CSV in UTF-8 with commas or semicolons between the cells, or a workbook with a sheet each, in any order; with a heading line. You see what it would change before anything is written."
       accept={TABLE_FILES}
       stages={STAGES}
       whole={["writing"]}
@@ -65,7 +67,11 @@ export function ImportForm({ today }: { today: string }) {
       )}
       {preview && written === null && (
         <>
-          <Columns preview={preview} options={options} today={today} onLook={look} />
+          {preview.sheets.length > 0 ? (
+            <Sheets preview={preview} options={options} today={today} onLook={look} />
+          ) : (
+            <Columns preview={preview} options={options} today={today} onLook={look} />
+          )}
           <ImportPreview
             preview={preview}
             takeGood={options.takeGood}
@@ -82,17 +88,38 @@ export function ImportForm({ today }: { today: string }) {
   );
 }
 
-function Columns({
-  preview,
-  options,
-  today,
-  onLook,
-}: {
-  preview: Preview;
-  options: Options;
-  today: string;
-  onLook(change: Partial<Options>): void;
-}) {
+type LookedProps = { preview: Preview; options: Options; today: string; onLook(change: Partial<Options>): void };
+
+/** What the sheets of a workbook hold. */
+function Sheets({ preview, options, today, onLook }: LookedProps) {
+  return (
+    <div className="flex flex-wrap items-end gap-x-8 gap-y-2 rounded-sm border border-rule bg-panel p-4">
+      <ul>
+        {preview.sheets.map(({ name, table, rows }) => (
+          <li key={name}>
+            <b className="font-semibold">{name}</b>: {rows.toLocaleString("en-GB")} {rows === 1 ? "row" : "rows"} of{" "}
+            {TABLES[table].name.toLowerCase()}
+          </li>
+        ))}
+      </ul>
+      <From options={options} today={today} onLook={onLook} />
+    </div>
+  );
+}
+
+function From({ options, today, onLook }: Omit<LookedProps, "preview">) {
+  return (
+    <Entry
+      label="Changes count from"
+      type="date"
+      value={options.from || today}
+      min={today}
+      onChange={(from) => onLook({ from: from === today ? "" : from })}
+    />
+  );
+}
+
+function Columns({ preview, options, today, onLook }: LookedProps) {
   const columns: readonly Column[] = TABLES[preview.table].columns;
   const complete = preview.table === "people" || preview.table === "limits";
   return (
@@ -129,13 +156,7 @@ function Columns({
           ))}
         </Choice>
       ))}
-      <Entry
-        label="Changes count from"
-        type="date"
-        value={options.from || today}
-        min={today}
-        onChange={(from) => onLook({ from: from === today ? "" : from })}
-      />
+      <From options={options} today={today} onLook={onLook} />
       {complete && (
         <Tick
           label={

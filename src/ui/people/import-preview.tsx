@@ -10,11 +10,12 @@ export type Preview = {
   table: TableName;
   header: string[];
   mapping: Mapping;
+  sheets: { name: string; table: TableName; rows: number }[];
   counts: { added: number; changed: number; deactivated: number; unchanged: number; bad: number; rows: number };
   added: Shown[];
   changed: Shown[];
   deactivated: Shown[];
-  bad: { line: number; column: string; message: string; row: string }[];
+  bad: { table: TableName; line: number; column: string; message: string; row: string }[];
   fingerprint: string;
 };
 
@@ -61,8 +62,11 @@ export function ImportPreview({
           >
             {preview.bad.map((row, index) => (
               <tr key={index}>
-                <td className="whitespace-nowrap">{row.line ? `line ${row.line}` : "not in the file"}</td>
-                <td className="whitespace-nowrap">{labelOf(preview.table, row.column)}</td>
+                <td className="whitespace-nowrap">
+                  {preview.sheets.length > 0 && `${TABLES[row.table].name}, `}
+                  {row.line ? `line ${row.line}` : "not in the file"}
+                </td>
+                <td className="whitespace-nowrap">{labelOf(row.table, row.column)}</td>
                 <td className="font-medium text-held">{capital(row.message)}</td>
                 <td className="hidden text-sm text-soft lg:table-cell">{row.row}</td>
               </tr>

@@ -1,3 +1,4 @@
+import { joinWords } from "../../text";
 import { nameOfType } from "../names";
 import { as } from "./line";
 
@@ -94,6 +95,11 @@ export const EDGE = {
   "approved on a day to come": as(
     "invalid",
     () => "It was approved on a day that has come; choose today or an earlier one",
+  ),
+  "sheet without columns": as(
+    "file",
+    ({ sheet, columns }: { sheet: string; columns: readonly string[] }) =>
+      `The sheet “${sheet}” has no column for ${joinWords(columns, "and")}; name it in its heading, or bring the sheet in alone and say which column it is`,
   ),
   "columns of a list are missing": as(
     "file",

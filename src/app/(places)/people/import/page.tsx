@@ -33,6 +33,12 @@ export default async function Import() {
             ))}
           </li>
         ))}
+        <li className="flex items-baseline gap-4 border-b border-rule py-1">
+          <span className="flex-1">All of them, a sheet each</span>
+          <a href="/api/people/export?table=all" aria-label="All of them as XLSX" download>
+            XLSX
+          </a>
+        </li>
       </ul>
       {mayImport && <ImportForm today={dayIn(now, zone)} />}
     </div>

@@ -6,17 +6,20 @@ import { read } from "@/server/http/handle";
 import { formatAsked, tableResponse } from "@/server/tables";
 import { fileInThread } from "@/server/threads/in-thread";
 
-/** A table as a CSV file or a workbook: people, units, positions, groups or limits. */
+/** A table as a CSV file or a workbook: people, units, positions, groups or limits; or all of them as one workbook. */
 export async function GET(request: Request) {
-  const table = new URL(request.url).searchParams.get("table") as TableName;
+  const table = new URL(request.url).searchParams.get("table") as TableName | "all";
   return read(request, async (reader) => {
     const refusal = authorise(reader, "people.export");
     if (refusal) return { ok: false, refusals: [refusal] };
-    if (!TABLE_NAMES.includes(table)) return refused("no such table", { table, tables: TABLE_NAMES });
+    if (table !== "all" && !TABLE_NAMES.includes(table))
+      return refused("no such table", { table, tables: TABLE_NAMES });
     const format = formatAsked(request);
     if (!format.ok) return format;
-    const asked = { table, format: format.value };
-    const file = await fileInThread(app(), "people as a file", asked, reader, request.signal);
-    return { ok: true, value: tableResponse(file, TABLES[table].name.toLowerCase(), format.value) };
+    // Several tables go into one file only as the sheets of a workbook.
+    const as = table === "all" ? "xlsx" : format.value;
+    const file = await fileInThread(app(), "people as a file", { table, format: as }, reader, request.signal);
+    const name = table === "all" ? "organisation" : TABLES[table].name.toLowerCase();
+    return { ok: true, value: tableResponse(file, name, as) };
   });
 }

@@ -1,0 +1,212 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { FormProvider, useFieldArray, useFormContext, useWatch, type UseFormReturn } from "react-hook-form";
+import { documentType, ownLinesOf, typeWords, type AnyDocument } from "@/core/documents";
+import { isOpen, type Lists } from "@/core/lists";
+import { parseMoney } from "@/core/money";
+import { fieldsOn, type OwnField } from "@/core/own-fields";
+import type { Directory } from "@/core/people";
+import { fieldsIn, fieldsNamedBy, type Policy } from "@/core/policy";
+import { capital } from "@/core/text";
+import { Currencies } from "../documents/fields";
+import { EntryField, OfferedLists } from "../documents/lists";
+import { OwnInput } from "../documents/own-fields";
+import { emptyOwn, withReadOwn, type TypedOwn } from "../documents/own-model";
+import { PersonField } from "../form-fields";
+import type { Picked } from "../people/person-picker";
+import { Button } from "../primitives";
+
+type TriedLine = { amount: string; category: string; costCentre: string; own: TypedOwn };
+
+/** What is typed of a document that is tried: as little of one as decides where it goes. */
+export type Tried = {
+  requester: Picked | null;
+  currency: string;
+  supplier: string;
+  lines: TriedLine[];
+  own: TypedOwn;
+};
+
+type On = { document: readonly OwnField[]; line: readonly OwnField[] };
+
+/** Fields of the organisation's own that whoever sends a document under a policy fills in on a day. @param day ISO date */
+export function ownOf({ documentType: type }: Policy, { organisation: { fields } }: Directory, day: string): On {
+  return { document: fieldsOn(fields, type, "document", day), line: fieldsOn(fields, type, "line", day) };
+}
+
+const emptyLine = (own: On): TriedLine => ({ amount: "", category: "", costCentre: "", own: emptyOwn(own.line) });
+
+/** Nothing typed yet. */
+export function emptyTried({ currency }: Policy, own: On): Tried {
+  return { requester: null, currency, supplier: "", lines: [emptyLine(own)], own: emptyOwn(own.document) };
+}
+
+/** The document that was typed, as far as it goes; null while nobody asks or an amount is none. */
+export function readTried(
+  typed: Tried,
+  { documentType: key }: Policy,
+  own: On,
+  date: string,
+  { person }: Directory,
+): AnyDocument | null {
+  const { requester, currency, supplier } = typed;
+  const unit = requester && person(requester.id)?.unit;
+  const amounts = typed.lines.map(({ amount }) => parseMoney(amount, currency));
+  if (!requester || !unit || amounts.some((one) => !one.ok)) return null;
+  const [first, ...more] = typed.lines.map((line, index): AnyDocument => {
+    const amount = amounts[index]!;
+    return documentType(key).sample({
+      requester: requester.id,
+      unit,
+      date,
+      currency,
+      minor: amount.ok ? amount.money.minor : 0,
+      category: line.category,
+      party: supplier,
+    });
+  });
+  const lines = [first!, ...more].flatMap((one, index) =>
+    ownLinesOf(one).map((line) => ({
+      ...line,
+      ...(typed.lines[index]!.costCentre && { costCentre: typed.lines[index]!.costCentre }),
+    })),
+  );
+  const whole = lines.length > 0 ? ({ ...first!, lines } as AnyDocument) : first!;
+  return withReadOwn(whole, typed, own).document;
+}
+
+type Props = {
+  form: UseFormReturn<Tried>;
+  policy: Policy;
+  directory: Directory;
+  own: On;
+  day: string;
+  children: ReactNode;
+};
+
+/** A list of more is searched on the server, as in a document's form. */
+const MOST_SENT = 40;
+
+function shortLists(lists: Lists, day: string): Lists {
+  return lists.flatMap((list) => {
+    const entries = list.entries.filter((entry) => isOpen(entry, day));
+    return entries.length > MOST_SENT ? [] : [{ ...list, entries }];
+  });
+}
+
+/** What decides where a document goes, to be typed: amounts by line with their category and cost centre, who asks, and the fields that the policy names. */
+export function TriedFields({ form, policy, directory, own, day, children }: Props) {
+  const { documentType: type } = policy;
+  const words = typeWords(type);
+  const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
+  const named = new Set(fieldsNamedBy(policy));
+  const asked = own.document.filter(({ key }) => named.has(key));
+  const others = own.document.filter(({ key }) => !named.has(key));
+  return (
+    <FormProvider {...form}>
+      <OfferedLists lists={shortLists(directory.organisation.lists, day)} today={day} own={own} type={type}>
+        <div className="flex flex-col gap-2">
+          <Lines policy={policy} directory={directory} own={own} />
+          <PersonField name="requester" label="Asked for by" />
+          {party && (
+            <label className="block">
+              <span className="text-sm font-semibold">{capital(party.label)}</span>
+              <input {...form.register("supplier")} className="field" maxLength={120} />
+            </label>
+          )}
+          <OwnInputs fields={asked} />
+          {others.length > 0 && (
+            <details>
+              <summary className="min-h-7 cursor-pointer text-sm text-harbour">
+                Fields that this policy does not name ({others.length})
+              </summary>
+              <OwnInputs fields={others} />
+            </details>
+          )}
+          {children}
+        </div>
+      </OfferedLists>
+    </FormProvider>
+  );
+}
+
+function OwnInputs({ fields }: { fields: readonly OwnField[] }) {
+  return fields.map((field) => <OwnInput key={field.key} field={field} path={`own.${field.key}`} wrong={false} />);
+}
+
+function Lines({ policy, directory, own }: Pick<Props, "policy" | "directory" | "own">) {
+  const { control } = useFormContext<Tried>();
+  const { fields, append, remove } = useFieldArray({ control, name: "lines" });
+  const currency = useWatch<Tried, "currency">({ name: "currency" });
+  const known = fieldsIn(policy.documentType, directory);
+  const has = (key: string) => known.find((field) => field.key === key);
+  const { byLine } = typeWords(policy.documentType);
+  return (
+    <>
+      {fields.map(({ id }, index) => (
+        <Line
+          key={id}
+          index={index}
+          label={fields.length > 1 ? `Line ${index + 1} comes to, ${currency}` : `Amount in ${currency}`}
+          category={has("category")?.list ?? null}
+          costCentre={has("costCentre")?.list ?? null}
+          own={own.line}
+          onRemove={fields.length > 1 ? () => remove(index) : null}
+        />
+      ))}
+      <div className="flex items-end gap-2">
+        {byLine && (
+          <Button small onClick={() => append(emptyLine(own))}>
+            Another line
+          </Button>
+        )}
+        <CurrencyOfTrial />
+      </div>
+    </>
+  );
+}
+
+function CurrencyOfTrial() {
+  const { register } = useFormContext<Tried>();
+  return (
+    <label className="block w-24">
+      <span className="text-sm font-semibold">Currency</span>
+      <select {...register("currency")} className="field">
+        <Currencies />
+      </select>
+    </label>
+  );
+}
+
+type LineProps = {
+  index: number;
+  label: string;
+  category: string | null;
+  costCentre: string | null;
+  own: readonly OwnField[];
+  onRemove: (() => void) | null;
+};
+
+function Line({ index, label, category, costCentre, own, onRemove }: LineProps) {
+  const { register } = useFormContext<Tried>();
+  const at = `lines.${index}`;
+  return (
+    <div className="flex flex-col gap-2 border-l-2 border-rule pl-2">
+      <label className="block">
+        <span className="text-sm font-semibold">{label}</span>
+        <input {...register(`lines.${index}.amount`)} inputMode="decimal" className="field text-right" />
+      </label>
+      {category && <EntryField name={`${at}.category`} list={category} label="Category" />}
+      {costCentre && <EntryField name={`${at}.costCentre`} list={costCentre} label="Cost centre" />}
+      {own.map((field) => (
+        <OwnInput key={field.key} field={field} path={`${at}.own.${field.key}`} wrong={false} />
+      ))}
+      {onRemove && (
+        <Button small look="quiet" className="self-start" onClick={onRemove}>
+          Take the line out<span className="sr-only"> {index + 1}</span>
+        </Button>
+      )}
+    </div>
+  );
+}
