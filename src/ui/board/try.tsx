@@ -27,10 +27,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   );
   const [problem, setProblem] = useState("");
   // What is typed is what is tried from then on, whatever was picked before.
-  useEffect(() => {
-    const typing = form.watch(() => setPicked(null));
-    return () => typing.unsubscribe();
-  }, [form]);
+  useEffect(() => form.subscribe({ formState: { values: true }, callback: () => setPicked(null) }), [form]);
   const document = picked?.document ?? readTried(typed, policy, own, day, directory);
   const found = document && routed(document, policy, board, at, picked?.around);
   useLit(board, found);
