@@ -14,7 +14,7 @@ export { missingOf, papersFor } from "./missing";
 export { conditionField, keptBy, namedByLists, ownLinesOf, ownPicks } from "./own";
 export type { OwnKept } from "./own";
 export type { Days } from "./picks";
-export type { StartingPlan } from "./starting";
+export type { OrganisationKind, StartingPlan } from "./starting";
 export type { AnyDocument, DocumentTypeKey } from "./types";
 export type {
   AccountNamed,

@@ -8,7 +8,7 @@ import type { Change, Shown } from "./shown";
 import type { Attachment } from "./attachment";
 import type { ListId } from "../lists";
 import type { OwnValues } from "../own-fields";
-import type { StartingPlan } from "./starting";
+import type { OrganisationKind, StartingPlan } from "./starting";
 import type { StepKind } from "./steps";
 
 /** What every document has, whatever its type. */
@@ -186,6 +186,8 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   schema: z.ZodType<D>;
   /** A policy to begin with. */
   starting: StartingPlan;
+  /** Others that name what the lists of a kind of organisation bring. */
+  startingFor?: Readonly<Partial<Record<OrganisationKind, StartingPlan>>>;
   facts(document: D, looking: EvaluationContext): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */

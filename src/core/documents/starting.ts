@@ -14,6 +14,9 @@ export type StartingPlan = {
   afterApproval?: readonly StepKind[];
 };
 
+/** Kinds of organisation that one can begin as. */
+export type OrganisationKind = "trade" | "services" | "public-body" | "association";
+
 export type StartingSection = {
   id: string;
   name: string;

@@ -1,5 +1,5 @@
 /** People, units, positions, groups, limits and stand-ins through time: what each was and will be from when, and how that is changed. */
-export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyHistory, limitId } from "./schema";
+export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyHistory, itemId, limitId } from "./schema";
 export type { EntryOf, Kind, OrganisationHistory, HistoryChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
 export { effective, withState, withValue } from "./dates";

@@ -49,7 +49,11 @@ export function closingProblems(events: readonly ChainedEvent[], edits: Edits): 
   const { proof } = read[end]!.data;
   if (!proof) return ["the approval has no closing proof"];
   const before = read.slice(0, end);
-  return [...wrongDocument(before, proof.basis), ...wrongFilled(before, proof.basis), ...wrongLevels(before, proof, edits)];
+  return [
+    ...wrongDocument(before, proof.basis),
+    ...wrongFilled(before, proof.basis),
+    ...wrongLevels(before, proof, edits),
+  ];
 }
 
 const isSent = ({ type }: Read) => type === "submitted" || type === "revised";

@@ -4,3 +4,4 @@ export type { StartingPolicy } from "./policies";
 export { AnswersSchema, APPROVER_CHOICES, policyFromAnswers } from "./guided";
 export type { Answers, ApproverChoice } from "./guided";
 export { decidedBeside, reportingToNobody } from "./nobody-above";
+export { ORGANISATION_KINDS, isBrought, listsToBegin, organisationKinds, policiesOf } from "./kinds";

@@ -6,10 +6,15 @@ import { directoryOf } from "../people";
 import { currencyCodes, sizeOf } from "../money";
 import { bandOf, readPolicy } from "../policy";
 import { documentTypeKeys } from "../documents";
+import { LISTS, ListSchema } from "../lists";
 import {
   AnswersSchema,
   STARTING_SET,
   decidedBeside,
+  isBrought,
+  listsToBegin,
+  organisationKinds,
+  policiesOf,
   policyFromAnswers,
   reportingToNobody,
   startFrom,
@@ -38,6 +43,37 @@ describe("the starting set", () => {
       expect(shape.map(({ code, place }) => [code, place])).toEqual([]);
     }
   });
+});
+
+describe("kinds of organisation to begin as", () => {
+  it.each(organisationKinds)(
+    "%s brings lists that are sound, and policies that name nothing but what they bring",
+    (kind) => {
+      for (const currency of ["EUR", "CLP", "KWD"]) {
+        const lists = listsToBegin(kind, currency).map(([id, entries]) => ({ id, name: "", entries }));
+        for (const list of lists) expect(ListSchema.safeParse({ ...list, name: "x" }).error).toBeUndefined();
+        for (const { entries } of lists) expect(new Set(entries.map(({ key }) => key)).size).toBe(entries.length);
+        for (const { id, entries } of lists)
+          for (const entry of entries)
+            for (const said of Object.keys(entry))
+              expect([id, said]).toEqual([id, expect.toBeOneOf(["key", "name", ...LISTS[id].with])]);
+        const organisation = { ...marevia, lists };
+        const plans = policiesOf(kind);
+        expect(plans.length).toBeGreaterThan(0);
+        for (const start of plans) {
+          expect(isBrought(start, lists)).toBe(true);
+          expect(isBrought(start, [])).toBe(false);
+          const read = readPolicy(startFrom(start, { ...own, currency }));
+          if (!read.ok) throw new Error(JSON.stringify(read.refusals));
+          const shape = checkPolicy(read.value, { ...context, directory: directoryOf(organisation) }).filter(
+            ({ code }) =>
+              !["not carried out", "dead end", "limit too low", "no rate", "passing dead end"].includes(code),
+          );
+          expect(shape.map(({ code, place }) => [code, place])).toEqual([]);
+        }
+      }
+    },
+  );
 });
 
 describe("whoever reports to nobody", () => {

@@ -2,14 +2,19 @@ import { z } from "zod";
 import { ATTRIBUTES, EntryKeySchema, EntryNameSchema, type Attribute } from "@/core/lists";
 import { IdSchema, type Person } from "@/core/people";
 import {
+  asOf,
   endItem,
+  itemId,
   saveItem,
+  saveItems,
   saveList,
   type Edit,
+  type HistoryChange,
   type OrganisationHistory,
   type Setting,
 } from "@/core/organisation-history";
 import type { Result } from "@/core/refusal";
+import { listsToBegin, organisationKinds } from "@/core/starting-set";
 import type { App } from "../app";
 import { editOrganisation } from "../people/commands";
 
@@ -38,6 +43,7 @@ export const ListChangeSchema = z.discriminatedUnion("type", [
     ...attributes,
     from: From,
   }),
+  z.strictObject({ type: z.literal("take starting lists"), kind: z.enum(organisationKinds), from: From }),
   z.strictObject({ type: z.literal("end entry"), list: IdSchema, key: EntryKeySchema, lastDay: Day }),
 ]);
 export type ListChange = z.infer<typeof ListChangeSchema>;
@@ -59,6 +65,21 @@ const CARRIED: { readonly [T in ListChange["type"]]: Carried<T> } = {
     edit: (history, { type: _, list, key, from, ...said }, setting) => {
       const given = Object.fromEntries(Object.entries(said).filter(([, value]) => value !== null));
       return saveItem(history, list, key, { ...given, name: said.name }, from, setting);
+    },
+  },
+  "take starting lists": {
+    event: "starting lists taken",
+    edit: (history, { kind, from }, setting) => {
+      const { currency } = asOf(history, setting.at);
+      const changes: HistoryChange[] = [];
+      for (const [list, rows] of listsToBegin(kind, currency)) {
+        // What there is already stays as it is.
+        const fresh = rows.filter(({ key }) => !history.listItem.has(itemId(list, key)));
+        const made = saveItems(history, list, fresh, from, setting);
+        if (!made.ok) return made;
+        changes.push(...made.value);
+      }
+      return { ok: true, value: changes };
     },
   },
   "end entry": {

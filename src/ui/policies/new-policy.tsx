@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { typeWords, documentTypeKeys } from "@/core/documents";
 import { readPolicy, type Policy, type PolicyInput } from "@/core/policy";
-import { STARTING_SET, startFrom } from "@/core/starting-set";
+import { STARTING_SET, isBrought, organisationKinds, policiesOf, startFrom } from "@/core/starting-set";
 import { capital } from "../format";
 import { Choice, Form } from "../labelled";
 import { Button, Refusals } from "../primitives";
@@ -37,10 +37,15 @@ const unitName = (units: Where["units"], id: string) => units.find((unit) => uni
 
 function FromSet({ names, units, currency, organisation }: Where) {
   const { begin, refusals, busy } = useBegin();
+  // What names a category is offered where the organisation has it: those of the kind whose lists it began with.
+  const offered = [
+    ...STARTING_SET,
+    ...organisationKinds.flatMap(policiesOf).filter((one) => isBrought(one, organisation.lists)),
+  ];
   const [key, setKey] = useState(STARTING_SET[0]!.key);
   const [name, setName] = useState("");
   const [unit, setUnit] = useState(root(units));
-  const start = STARTING_SET.find((one) => one.key === key)!;
+  const start = offered.find((one) => one.key === key)!;
   const { beside, choice } = useBeside(organisation);
   const save = () => begin(beside(startFrom(start, { id: "new", name, owner: "nobody", units: [unit], currency })));
   return (
@@ -50,7 +55,7 @@ function FromSet({ names, units, currency, organisation }: Where) {
       </h2>
       <Form refusals={refusals} onSave={save}>
         <Choice label="Which one" value={key} onChange={setKey}>
-          {STARTING_SET.map((one) => (
+          {offered.map((one) => (
             <option key={one.key} value={one.key}>
               {capital(typeWords(one.documentType).name.many)}: {one.title}
             </option>

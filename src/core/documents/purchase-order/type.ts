@@ -19,6 +19,7 @@ import {
   type Shown,
 } from "../shown";
 import { orderStart } from "./starting";
+import { orderStarts } from "./starting-kinds";
 import { whyNotOpen, type EvaluationContext } from "../context";
 import { QuantitySchema, basicFields, sampleBasics, taxByRate, times, withExactTotals, written } from "../parts";
 
@@ -172,6 +173,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   heading: "Orders",
   about: "Something to be bought: lines, supplier, when it is promised.",
   starting: orderStart,
+  startingFor: orderStarts,
   steps: ["send to supplier", "post"],
   refers: ({ changeOf }) => changeOf ?? null,
   around: ({ supplier, changeOf }) => ({
