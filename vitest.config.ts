@@ -13,7 +13,8 @@ const TESTS = ["src", "demo", "scripts", "bin"].flatMap((folder) =>
 /** Tests that put another module in the place of one, or set the environment, have a process's memory of their own; all others share what is loaded. */
 const ALONE = TESTS.filter((file) => /vi\.(mock|stub)|process\.env/.test(fs.readFileSync(at(file), "utf8")));
 
-const shared = { testTimeout: 240_000, setupFiles: ["demo/test-setup.ts"] };
+// What a test begins with may take as long as the test: on a machine that does other work a demo takes ten seconds.
+const shared = { testTimeout: 240_000, hookTimeout: 240_000, setupFiles: ["demo/test-setup.ts"] };
 
 export default defineConfig({
   resolve: { alias: { "@": at("./src") } },

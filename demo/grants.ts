@@ -324,6 +324,7 @@ export const GRANTS: Record<string, Case[]> = {
     },
     { ...peopleChange({ type: "fill position", position: "none", person: null }), granted: ["administrator"] },
   ],
+  "POST /people/access": [{ body: () => ({ days: 7 }), granted: ["administrator"] }],
   "POST /people/[id]/access": [
     { ...somebody, body: () => ({ type: "invite" }), granted: ["administrator"] },
     { ...somebody, body: () => ({ type: "end sessions" }), granted: ["administrator"] },

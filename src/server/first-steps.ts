@@ -6,6 +6,7 @@ import { inForceAt, isReviewed } from "@/core/policy";
 import { authorise } from "./access/authorise";
 import type { App } from "./app";
 import { statement } from "./db/statement";
+import { withoutWayIn } from "./access/invitations";
 import { readReferenceData } from "./reference-data";
 
 export type FirstDay = {
@@ -58,7 +59,7 @@ export function setUpOf(app: App): SetUp {
     unitsWithoutHead: units.filter(({ head }) => !head).length,
     calendars: organisation.locations.length,
     has: { controller: withRole("controller"), reviewer: withRole("reviewer") },
-    ways: waysOf(app, new Set(people.map(({ id }) => id)), at),
+    ways: people.length - withoutWayIn(app).length,
     categories: open("order-categories"),
     taxRates: open("tax-rates"),
     accounts: count("SELECT COUNT(*) FROM account"),
@@ -73,12 +74,4 @@ export function setUpOf(app: App): SetUp {
     ).length,
     documents: count("SELECT COUNT(*) FROM (SELECT 1 FROM document WHERE submitted_at IS NOT NULL LIMIT 1)"),
   };
-}
-
-function waysOf(app: App, people: ReadonlySet<string>, at: string): number {
-  const rows = app.db
-    .prepare("SELECT person FROM credential UNION SELECT person FROM invitation WHERE expires_at > ?")
-    .pluck()
-    .all(at) as string[];
-  return rows.filter((id) => people.has(id)).length;
 }

@@ -1,10 +1,10 @@
 import type { Organisation } from "../people";
 import type { PolicyInput } from "../policy";
 
-/** Ids of those who ask for something and report to nobody, so that no rule that goes up their line finds anybody. */
+/** Ids of those who are there and report to nobody, so that no rule that goes up their line finds anybody. Whoever is there may ask for something, whatever their roles. */
 export function reportingToNobody({ people }: Pick<Organisation, "people">): string[] {
   return people
-    .filter(({ manager, activeUntil, roles }) => manager === null && !activeUntil && roles.includes("requester"))
+    .filter(({ manager, activeUntil }) => manager === null && !activeUntil)
     .map(({ id }) => id);
 }
 

@@ -1,8 +1,8 @@
 // A way in works from its message alone: its address is whole, stands in the one letter that is for its person, and is shown to nobody else once messages leave.
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { person, testApp, value, type TestApp } from "../../../demo/test-app";
+import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
 import { letterOf } from "../messages/post-room";
-import { accessLinkOf, invite, invited, takeInvitation } from "./invitations";
+import { accessLinkOf, invite, inviteAll, invited, takeInvitation, withoutWayIn } from "./invitations";
 
 const admin = (app: TestApp) => person(app, "joaquina-teles");
 const lettersTo = (app: TestApp, who: string) =>
@@ -47,5 +47,32 @@ describe("a new way in", () => {
     // The one before no longer works, and its letter says nothing more.
     expect(invited(app, token)).toBeNull();
     expect(accessLinkOf(app, letter!.id)).toBeNull();
+  });
+});
+
+describe("ways in for many", () => {
+  it("go to everybody who has none, once, for as long as is said, and take nobody's password from them", async () => {
+    vi.stubEnv("BANDEIRA_ADDRESS", "https://approvals.marevia.example/");
+    const app = testApp();
+    const before = value(invite(app, admin(app), "rui-tavares"));
+    const token = before.address!.split("/").at(-1)!;
+    value(await takeInvitation(app, { token, password: "harbour wall at low tide" }, { device: "x", machine: null }));
+    const waiting = withoutWayIn(app).map(({ id }) => id);
+    expect(waiting).not.toContain("rui-tavares");
+    expect(codes(inviteAll(app, person(app, "benedita-corvo"), 7))).toBe("forbidden");
+    const { invited: sent } = value(inviteAll(app, admin(app), 7));
+    expect(sent).toHaveLength(waiting.length);
+    expect(new Set(sent.map(({ address }) => address)).size).toBe(waiting.length);
+    expect(lettersTo(app, "noor-halvorsrud").at(-1)!.body).toContain("it works once, for 7 days");
+    expect(lettersTo(app, "rui-tavares").filter(({ subject }) => subject.endsWith("a new way in was made"))).toEqual([]);
+    expect(withoutWayIn(app)).toEqual([]);
+    expect(value(inviteAll(app, admin(app), 7)).invited).toEqual([]);
+    const theirs = sent
+      .find(({ name }) => name === "Noor Halvorsrud")!
+      .address!.split("/")
+      .at(-1)!;
+    expect(invited(app, theirs)?.id).toBe("noor-halvorsrud");
+    app.wall.set(new Date(Date.parse(app.wall.now()) + 7 * 86_400_000).toISOString());
+    expect(invited(app, theirs)).toBeNull();
   });
 });

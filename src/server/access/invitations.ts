@@ -2,6 +2,7 @@ import type { Person } from "@/core/people";
 import { type Result, refusedFor } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import type { App } from "../app";
+import { inTransaction } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
 import { writeTo } from "../messages/letters";
 import { publicAddress } from "../root";
@@ -24,31 +25,66 @@ export function invite(app: App, actor: Person, person: string): Result<{ addres
   const refusal = authorise(actor, "access.manage");
   if (refusal) return refusedFor(refusal);
   if (!readReferenceData(app).directory.person(person)) return refusedFor(refuse("no such person"));
+  const made = inTransaction(app, () => wayIn(app, actor, person, INVITED_HOURS));
+  return { ok: true, value: { address: made.address, until: made.until } };
+}
+
+/** Days for which links are good that go to many at once, who may be on holiday: the usual, and the most. */
+export const INVITED_DAYS = { usual: 7, most: 30 } as const;
+
+/** Everybody who is there and has no way in: no password, and no link that still works. */
+export function withoutWayIn(app: App): Person[] {
+  const { directory } = readReferenceData(app);
+  const now = app.clock.now();
+  const ways = new Set(
+    statement(app.db, "SELECT person FROM credential UNION SELECT person FROM invitation WHERE expires_at > ?")
+      .pluck()
+      .all(app.wall.now()) as string[],
+  );
+  return directory.organisation.people.filter((one) => directory.isActive(one, now) && !ways.has(one.id));
+}
+
+/**
+ * The same for everybody who has no way in yet, all of them or none. Who has one keeps it.
+ * @param days for which the links are good
+ * @returns whom it went to, each with the address to hand over where no message leaves the machine
+ */
+export function inviteAll(
+  app: App,
+  actor: Person,
+  days: number,
+): Result<{ invited: { name: string; address: string | null }[] }> {
+  const refusal = authorise(actor, "access.manage");
+  if (refusal) return refusedFor(refusal);
+  const invited = inTransaction(app, () =>
+    withoutWayIn(app).map(({ id, name }) => ({ name, address: wayIn(app, actor, id, days * 24).address })),
+  );
+  return { ok: true, value: { invited } };
+}
+
+/** Makes a way in for somebody and writes to them. Call inside a transaction. @param hours for which it is good */
+function wayIn(app: App, actor: Person, person: string, hours: number): { address: string | null; until: string } {
   const token = newToken();
   const address = `${publicAddress()}/invitation/${token}`;
-  const until = new Date(Date.parse(app.wall.now()) + INVITED_HOURS * 3_600_000).toISOString();
+  const until = new Date(Date.parse(app.wall.now()) + hours * 3_600_000).toISOString();
+  app.db.prepare("DELETE FROM invitation WHERE person = ?").run(person);
+  noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
+  // An account that is in use is taken over by this, so that its owner hears who did it.
+  const inUse = credentialOf(app, person) !== undefined;
+  const letter = writeTo(app, {
+    person,
+    document: null,
+    occasion: "access",
+    subject: inUse ? "Your account: a new way in was made" : "Bandeira: choose your password",
+    body: inUse
+      ? `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`
+      : `${actor.name} gives you access to Bandeira. Choose a password by the link below; it works once, for ${hours > 48 ? `${hours / 24} days` : `${hours} hours`}.`,
+    atOnce: true,
+  });
   app.db
-    .transaction(() => {
-      app.db.prepare("DELETE FROM invitation WHERE person = ?").run(person);
-      noteAccess(app, person, { type: "invited", data: { until } }, actor.id);
-      // An account that is in use is taken over by this, so that its owner hears who did it.
-      const inUse = credentialOf(app, person) !== undefined;
-      const letter = writeTo(app, {
-        person,
-        document: null,
-        occasion: "access",
-        subject: inUse ? "Your account: a new way in was made" : "Bandeira: choose your password",
-        body: inUse
-          ? `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`
-          : `${actor.name} gives you access to Bandeira. Choose a password by the link below; it works once, for ${INVITED_HOURS} hours.`,
-        atOnce: true,
-      });
-      app.db
-        .prepare("INSERT INTO invitation (token_hash, person, expires_at, token, letter) VALUES (?, ?, ?, ?, ?)")
-        .run(hashOf(token), person, until, token, letter);
-    })
-    .immediate();
-  return { ok: true, value: { address: leaves(app) ? null : address, until } };
+    .prepare("INSERT INTO invitation (token_hash, person, expires_at, token, letter) VALUES (?, ?, ?, ?, ?)")
+    .run(hashOf(token), person, until, token, letter);
+  return { address: leaves(app) ? null : address, until };
 }
 
 /** Whether messages leave this machine at all. */

@@ -1,8 +1,11 @@
 import type { Metadata } from "next";
 import { RoleSchema } from "@/core/people";
+import { authorise } from "@/server/access/authorise";
+import { INVITED_DAYS, withoutWayIn } from "@/server/access/invitations";
 import { visitFor, singles } from "@/server/http/page";
 import { TABLE_PAGE, peopleTable, type TableFilter } from "@/server/people/table";
 import { Pager } from "@/ui/lists/list-filter";
+import { InviteAll } from "@/ui/people/invite-all";
 import { PeopleTable } from "@/ui/people/people-table";
 import { buttonClass } from "@/ui/primitives";
 
@@ -17,13 +20,14 @@ const STATES = [
 ] as const;
 
 export default async function Everybody({ searchParams }: { searchParams: Promise<TableFilter> }) {
-  const { directory, now } = await visitFor("people.read");
+  const { app, person, directory, now } = await visitFor("people.read");
   const filter = singles(await searchParams);
   const { rows, total, page } = peopleTable(directory, filter, now);
   const sort = filter.sort ?? "name";
   return (
     <div className="py-2">
       <h1 className="sr-only">Everybody</h1>
+      {!authorise(person, "access.manage") && <InviteAll count={withoutWayIn(app).length} usual={INVITED_DAYS.usual} />}
       <form className="no-print flex flex-wrap items-end gap-3 py-3" role="search">
         <label className="w-full sm:w-72">
           <span className="block text-sm text-soft">Name, title, e-mail or unit</span>
