@@ -3,9 +3,7 @@ import type { PolicyInput } from "../policy";
 
 /** Ids of those who are there and report to nobody, so that no rule that goes up their line finds anybody. Whoever is there may ask for something, whatever their roles. */
 export function reportingToNobody({ people }: Pick<Organisation, "people">): string[] {
-  return people
-    .filter(({ manager, activeUntil }) => manager === null && !activeUntil)
-    .map(({ id }) => id);
+  return people.filter(({ manager, activeUntil }) => manager === null && !activeUntil).map(({ id }) => id);
 }
 
 /**
