@@ -67,7 +67,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
       .prepare("SELECT id FROM document WHERE submitted_at IS NOT NULL ORDER BY id")
       .pluck()
       .all() as string[];
-  }, 120_000);
+  });
 
   it("has documents of every type that people submit, begins in working hours, and is the same for the same seed", () => {
     const types = new Set(ids.map((id) => readState(app.db, id)!.document.documentType));
@@ -79,7 +79,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
     expect(hour).toBeGreaterThanOrEqual(8);
     expect(hour).toBeLessThan(12);
     expect(lastHash(made())).toBe(lastHash(app));
-  }, 120_000);
+  });
 
   it("every route is worked out again the same, and everything in the log leads to what is shown", () => {
     const wrong = ids.flatMap((id) => {
@@ -90,7 +90,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
     const before = dumpProjections(app.db);
     rebuild(app.db);
     expect(dumpProjections(app.db)).toEqual(before);
-  }, 120_000);
+  });
 
   it("both verifiers accept the evidence of a document of each type", async () => {
     const last = documentTypeKeys.map((type) =>
@@ -104,7 +104,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
       const bytes = zipped(new Map(await evidenceOf(app, view(id))));
       expect([id, ours(bytes), python(bytes)]).toEqual([id, [], []]);
     }
-  }, 120_000);
+  });
 
   it("the checks have nothing fatal or doubtful against what is in force", () => {
     const found = inForce().flatMap(({ policy }) =>
@@ -125,7 +125,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
         expect([policy.id, as, rules(read.policy)]).toEqual([policy.id, as, rules(policy)]);
       }
     }
-  }, 120_000);
+  });
 
   it("its orders, written as a table, are read back with the same parties, lines, lists and own fields", () => {
     const orders = ids
@@ -233,7 +233,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
       const { counts } = value(importList(app, who("controller"), { ...asked, list: id })).preview;
       expect([id, counts.added, counts.changed, counts.unchanged, counts.bad]).toEqual([id, 0, 0, entries.length, 0]);
     }
-  }, 120_000);
+  });
 });
 
 /** A cell of either kind of file: a number however many noughts follow it, a moment as the clock of the organisation had it. */

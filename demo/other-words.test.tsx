@@ -92,5 +92,5 @@ describe("on the pages of a document", () => {
       back();
     }
     expect([...found]).toEqual([]);
-  }, 60_000);
+  });
 });

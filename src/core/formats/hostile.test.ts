@@ -125,7 +125,7 @@ describe("DMN", () => {
       }),
       { numRuns: 250 },
     );
-  }, 60_000);
+  });
   it("a hit policy, an input or a decision that is not read is said", async () => {
     const xml = await toDmn(policyOf(twoStep), sayLoss);
     const collect = await fromDmn(

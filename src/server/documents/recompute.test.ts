@@ -67,7 +67,7 @@ describe("a route worked out again", () => {
       return found && found.differences.length === 0 ? [] : [`${id}: ${found?.differences[0]}`];
     });
     expect(wrong).toEqual([]);
-  }, 60_000);
+  });
   it("is the same whatever words are spoken, and so is every hash, since no word is in what is stored", async () => {
     const back = speakThrough((sentence) => `⟦${sentence.split(" ").toReversed().join(" ")}⟧`);
     try {
@@ -87,7 +87,7 @@ describe("a route worked out again", () => {
       back();
     }
     expect(sentencesIn(db)).toEqual([]);
-  }, 60_000);
+  });
   it("a wording that is mended moves no route and no hash, and reads anew of old records", async () => {
     const [held] = db.prepare("SELECT document FROM hold WHERE code = 'No order' LIMIT 1").pluck().all() as string[];
     const read = () => {

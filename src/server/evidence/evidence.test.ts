@@ -38,7 +38,7 @@ async function decided(): Promise<{ app: TestApp; kept: CheckpointFile; files: M
 beforeAll(async () => {
   ({ app, kept, files } = await decided());
   zip = zipped(files);
-}, 60_000);
+});
 
 const text = (of: string) => new TextDecoder().decode(files.get(of));
 const forged = (change: (files: Map<string, Uint8Array>) => void) => forgedFrom(files, change);
@@ -98,7 +98,7 @@ describe("what is found and named, by both", () => {
       expect(ours(bytes).length).toBeGreaterThan(0);
       if (n % 5 === 0) expect(python(bytes).length).toBeGreaterThan(0);
     }
-  }, 60_000);
+  });
 
   const forgeries: [string, (all: ChainedEvent[]) => ChainedEvent[], RegExp][] = [
     ["a missing event", (all) => all.toSpliced(2, 1), /event 3 of the document is missing or moved/],
@@ -243,7 +243,7 @@ describe("what is found and named, by both", () => {
     expect(ours(whole)).toEqual([]);
     for (const found of [ours(whole, kept), python(whole, kept)])
       expect(found.join("\n")).toMatch(/this is another log|another checkpoint/);
-  }, 60_000);
+  });
 
   it("a file that was slipped in, and one that was taken out", () => {
     const more = new Map(files).set("attachments/offer.pdf", new Uint8Array([1]));

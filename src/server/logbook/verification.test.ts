@@ -23,7 +23,7 @@ describe("verification in a thread", () => {
     expect(told.at(-1)!.verdict).toMatchObject({ events: lastSeq(db), problem: null, wrongCheckpoints: [] });
     expect(told.at(-1)!.verdict!.checkpoints).toBeGreaterThan(12);
     expect(lastVerified()).toMatchObject({ events: lastSeq(db), at: "2026-11-23T09:00:00.000Z" });
-  }, 30_000);
+  });
   it("names the event that was changed behind the triggers' back, and the checkpoint that no longer fits", async () => {
     db.exec("DROP TRIGGER logged_no_update");
     const size = db.prepare("SELECT MAX(size) FROM checkpoint").pluck().get() as number;
@@ -31,7 +31,7 @@ describe("verification in a thread", () => {
     expect((await all()).at(-1)!.verdict!.wrongCheckpoints).toEqual([size]);
     db.prepare("UPDATE logged SET type = 'approved by mallory' WHERE seq = 1000").run();
     expect((await all()).at(-1)!.verdict!.problem).toMatchObject({ seq: 1000 });
-  }, 30_000);
+  });
   it("ends when nobody listens any more", async () => {
     const steps = verifyLog(app, auditor);
     expect((await steps.next()).done).toBe(false);
@@ -39,5 +39,5 @@ describe("verification in a thread", () => {
     expect((await steps.next()).done).toBe(true);
     // And can be asked for again.
     expect((await verdictOn(app, auditor)).problem).toMatchObject({ seq: 1000 });
-  }, 30_000);
+  });
 });

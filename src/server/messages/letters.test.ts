@@ -188,7 +188,7 @@ describe("whatever happens", () => {
       }),
       { numRuns: 12, seed: 20260310 },
     );
-  }, 120_000);
+  });
 
   function play(app: TestApp, id: string, move: string): void {
     const state = readState(app.db, id)!;

@@ -115,7 +115,7 @@ describe("a pseudonym", () => {
     const projections = dumpProjections(db);
     rebuild(db);
     expect(dumpProjections(db)).toEqual(projections);
-  }, 60_000);
+  });
 
   it("is swept from the file when the server starts next, where somebody was reading the database", () => {
     const { app } = left();

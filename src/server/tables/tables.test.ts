@@ -106,7 +106,7 @@ describe("a table as a workbook", () => {
         ),
       );
     expect(plain(cellsOf(ours.sheets[0]!.text))).toEqual(plain(cellsOf(toCsv(rows, { bom: true }))));
-  }, 120_000);
+  });
 
   it("has moments in the organisation's zone, amounts with their decimals, long numbers exact as text, and a name that a sheet may have", async () => {
     const rows: Cell[][] = [
