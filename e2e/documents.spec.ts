@@ -138,7 +138,7 @@ test("a credit-limit change: the limit but not the terms; the account has exactl
   await cleared(page);
   await expect(page.getByText(new RegExp(`${name} has credit limit 49,000.00 EUR`)).first()).toBeVisible();
   await clerk.reload();
-  const fields = clerk.getByRole("region", { name: /Controlled fields/ });
+  const fields = clerk.getByRole("region", { name: "What the account says" });
   await expect(fields).toContainText("49,000.00 EUR");
   await expect(fields).not.toContainText("75 days");
 });
