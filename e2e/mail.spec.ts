@@ -168,7 +168,9 @@ test("a new supplier by mail alone: asked for, filled in and signed, decided by 
   ).toBeVisible();
   await clerk.goto("/back-office/suppliers?q=Velamar");
   await clerk.getByRole("link", { name: "Velamar Canvas" }).click();
-  await expect(clerk.getByRole("region", { name: "What the account says" })).toContainText("DE89 3704 0044 0532 0130 00");
+  await expect(clerk.getByRole("region", { name: "What the account says" })).toContainText(
+    "DE89 3704 0044 0532 0130 00",
+  );
   await clerk.getByRole("link", { name: /^SA-/ }).click();
   await clerk.getByRole("link", { name: "The record" }).click();
   await expect(clerk.getByText(/through the link in a mail/).first()).toBeVisible();
