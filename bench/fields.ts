@@ -3,6 +3,7 @@ import { Bench } from "tinybench";
 import { missingOf, type PurchaseOrder } from "@/core/documents";
 import { entryCalled, offered } from "@/core/lists";
 import { fieldsOn, type OwnField } from "@/core/own-fields";
+import { fits } from "@/core/patterns";
 import { directoryOf, type Organisation } from "@/core/people";
 import { PolicySchema, contentHash, vocabularyIn } from "@/core/policy";
 import { route } from "@/core/routing";
@@ -89,12 +90,14 @@ export async function benchFields(): Promise<void> {
       route({ ...document }, { policies: [version], directory, rates: [], at: AT });
     })
     .add("what is missing of it, as a form asks at every letter", () => {
-      missingOf(document, organisation, { dated: DAY, entered: DAY });
+      missingOf(document, { ...organisation, fits }, { dated: DAY, entered: DAY });
     })
     .add("the same with everything missing, in words", () => {
       const empty = { ...document, own: undefined, lines: document.lines.map(({ own: _, ...line }) => line) };
       const names = namesOf(directory);
-      missingOf(empty, organisation, { dated: DAY, entered: DAY }).forEach(({ why }) => sayMissing(why, names));
+      missingOf(empty, { ...organisation, fits }, { dated: DAY, entered: DAY }).forEach(({ why }) =>
+        sayMissing(why, names),
+      );
     })
     .add("reading what is typed in 1,190 own fields", () => {
       withReadOwn(document, typed, parts);

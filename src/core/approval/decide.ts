@@ -1,3 +1,4 @@
+import { fits } from "../patterns";
 import { documentType, keptBy, missingOf } from "../documents";
 import { route } from "../routing";
 import { isMissing, no, type Decided } from "./barred";
@@ -103,7 +104,7 @@ function submit(
   context: DecideContext,
 ): Decided<DocumentEvent[]> {
   const before = state.status === "sent back" ? lastSent(state) : undefined;
-  const missing = missingOf(document, keptBy(context.routing.directory), daysOf(document, context), before);
+  const missing = missingOf(document, keptBy(context.routing.directory, fits), daysOf(document, context), before);
   if (missing.length > 0) return isMissing(missing);
   const revision = state.status === "sent back" ? state.revision + 1 : state.revision;
   const parts = refusedParts(state, document, askAgain);

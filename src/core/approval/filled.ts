@@ -10,6 +10,7 @@ import {
   type OwnValues,
 } from "../own-fields";
 import type { Level } from "../policy";
+import { fits } from "../patterns";
 import { no, type Decided } from "./barred";
 import { acceptedOf } from "./status";
 import type { DecideContext, DocumentState } from "./types";
@@ -103,6 +104,7 @@ export function wrongFilled(
     {
       lists: organisation.lists,
       knows: (id) => person(id) !== undefined,
+      fits,
       day: dayIn(context.at, organisation.timeZone),
     },
   );

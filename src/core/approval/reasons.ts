@@ -1,3 +1,4 @@
+import type { AccountValue } from "../documents";
 import type { Money } from "../money";
 import type { Coded } from "../reason";
 import type { LevelReason } from "../routing";
@@ -28,7 +29,7 @@ export type OverdueReason = Coded<{
 }>;
 
 /** A value of an account as it is set. */
-export type SetValue = string | Money | null;
+export type SetValue = AccountValue;
 
 /** What came of a step after the approval, or what went wrong; `said` is what a person wrote. Parties and accounts by name, people by id. */
 export type StepResult = Coded<{

@@ -1,3 +1,4 @@
+import { fits } from "../patterns";
 import { documentType, keptBy, missingOf, refusedAfter, type AnyDocument, type RefusedPart } from "../documents";
 import { sameValue } from "../conditions";
 import { evaluationContextOf, routeAgain, type Route } from "../routing";
@@ -109,7 +110,7 @@ function whyNotEdited(
     return no({ code: "another revision", values: { revision: state.revision } }, "revision");
   if (command.document.documentType !== state.document.documentType)
     return no({ code: "another type" }, "documentType");
-  const kept = keptBy(context.routing.directory);
+  const kept = keptBy(context.routing.directory, fits);
   const missing = missingOf(command.document, kept, daysOf(command.document, context), state.document);
   if (missing.length > 0) return isMissing(missing);
   if (!version) return no({ code: "under no policy" });

@@ -2,7 +2,7 @@ import { documentType, type AnyDocument } from "../documents";
 import { formatMoney } from "../money";
 import { isOwnKey } from "../own-fields";
 import { joinWords } from "../text";
-import { sayFieldName, type Names } from "../words";
+import { sayLabel, sayFieldName, type Names } from "../words";
 import type { BoundFact, EditEffect, Gap } from "../approval";
 
 const BOUND: Record<BoundFact, string> = {
@@ -52,7 +52,8 @@ export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, po
   const type = documentType(document.documentType);
   const parts = type.parts(document);
   const again = askedAgain.map(
-    (key) => `${parts.find((one) => one.key === key)?.label ?? key}, which was refused, is asked for again`,
+    (key) =>
+      `${sayLabel(parts.find((one) => one.key === key)?.label ?? key, names)}, which was refused, is asked for again`,
   );
   // A part that is named is not told a second time without its name.
   const told = again.length > 0 ? gaps.filter((gap) => gap.code !== "refused") : gaps;

@@ -3,7 +3,7 @@ import { CUSTOMER_FIELDS, SUPPLIER_FIELDS } from "../documents";
 import { formatMoney } from "../money";
 import type { LevelReason } from "../routing";
 import { joinWords, sayDate } from "../text";
-import { sayBy, sayLevelReason, type Names, type Wording, sayField } from "../words";
+import { sayBy, sayLabel, sayLevelReason, type Names, type Wording, sayField } from "../words";
 
 /** Why a level was passed over, as it follows its name. */
 export function sayPassedOver(why: PassedOverReason, level: string, names: Names): string {
@@ -81,7 +81,10 @@ const STEPS = {
   "address told": ({ to }) => `${to} was told`,
   "changes applied": ({ account, changes, opened, told, freed, customer }, names) => {
     const has = changes
-      .map(({ field, after }) => `${(LABELS[field] ?? field).toLowerCase()} ${sayField(field, after, names)}`)
+      .map(
+        ({ field, after }) =>
+          `${sayLabel(LABELS[field] ?? field, names).toLowerCase()} ${sayField(field, after, names)}`,
+      )
       .join(", ");
     return [
       has ? `${account} has ${has}` : `Nothing of ${account} was accepted`,
@@ -103,7 +106,7 @@ const STEPS = {
   "changes no account": () => "This kind of document changes no account; take the step out of the policy",
   "unknown account": ({ account }) => `There is no account ${account}`,
   "changed meanwhile": ({ account, field, before, now }, names) =>
-    `${LABELS[field] ?? field} of ${account} was ${sayField(field, before, names)} when this was asked for, and is ${sayField(field, now, names)} now: it was approved for another change; ask for it anew`,
+    `${sayLabel(LABELS[field] ?? field, names)} of ${account} was ${sayField(field, before, names)} when this was asked for, and is ${sayField(field, now, names)} now: it was approved for another change; ask for it anew`,
   "no such address": ({ note }) => `No address called “${note}” is registered in the settings`,
   "address barred": ({ address, why }, names) => `${address} is not called: ${sayBy(BARRED, why, names)}`,
   "address refused": ({ address, status }) => `${address} answered ${status}`,

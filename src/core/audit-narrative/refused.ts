@@ -5,6 +5,7 @@ import { formatMoney } from "../money";
 import { refusal, type Refusal } from "../refusal";
 import { capital, joinWords, sayDate } from "../text";
 import {
+  sayLabel,
   sayBy,
   sayCause,
   sayHeld,
@@ -32,13 +33,13 @@ function sayBefore(before: Before, names: Names): string {
   return `already ${PAST[before.outcome]} by ${names.person(before.by)} ${sayWhen(before.at, names)}`;
 }
 
-function partName(key: string, document: AnyDocument | null): string {
+function partName(key: string, document: AnyDocument | null, names: Names): string {
   const parts = document ? documentType(document.documentType).parts(document) : [];
-  return parts.find((one) => one.key === key)?.label ?? key;
+  return sayLabel(parts.find((one) => one.key === key)?.label ?? key, names);
 }
 
 function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
-  const part = (key: string) => partName(key, document);
+  const part = (key: string, names: Names) => partName(key, document, names);
   return {
     "no such document": () => "There is no such document",
     "number taken": (values) => `There is a document ${values.number} already`,
@@ -54,8 +55,8 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "under no policy": () => `${number} is under no policy yet; a controller routes it again first`,
     "nothing changed": () => "Nothing was changed",
     "another type": () => "A document stays of its type",
-    "refused before": (values) =>
-      `${part(values.part)} was refused: leave it as it was or leave it out, or ask for it again in so many words`,
+    "refused before": (values, names) =>
+      `${part(values.part, names)} was refused: leave it as it was or leave it out, or ask for it again in so many words`,
     "say why": () => "Say why",
     "no list of reasons for it": () =>
       "A reason from a list is given for declining or sending back, and not for an approval",
@@ -88,8 +89,9 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "no choice of the next": () => "There is no choice of the next level here",
     "not ticked": ({ items }) => `Not ticked yet: ${items.map((item) => `“${item}”`).join(", ")}`,
     "no such part": (values) => `${number} has no part “${values.part}”`,
-    "part refused already": (values) => `${part(values.part)} has been refused already`,
-    "amount to allow": (values) => `${part(values.part)}: allow an amount above zero and below what is asked for`,
+    "part refused already": (values, names) => `${part(values.part, names)} has been refused already`,
+    "amount to allow": (values, names) =>
+      `${part(values.part, names)}: allow an amount above zero and below what is asked for`,
     "everything refused": () => "Every part is refused; press Decline if nothing is approved",
     "filled in before": ({ field, by, at }, names) =>
       `The ${names.field(field)} was filled in by ${names.person(by)} ${sayWhen(at, names)}; send the document back to that level to have it changed`,

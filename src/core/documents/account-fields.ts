@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { isOwnKey, type AccountKind, type OwnField } from "../own-fields";
 
 /** Fields of a customer, with how each is called. */
 export const CUSTOMER_FIELDS = {
@@ -10,7 +11,6 @@ export const CUSTOMER_FIELDS = {
   email: "E-mail",
   phone: "Phone number",
 } as const;
-export type CustomerField = keyof typeof CUSTOMER_FIELDS;
 
 /** Fields of a supplier, with how each is called. */
 export const SUPPLIER_FIELDS = {
@@ -22,16 +22,32 @@ export const SUPPLIER_FIELDS = {
   paymentTerms: "Payment terms",
   limit: "Own invoice limit",
 } as const;
-export type SupplierField = keyof typeof SUPPLIER_FIELDS;
 
-const AMOUNTS: readonly string[] = ["limit", "insuredAmount"] satisfies (CustomerField | SupplierField)[];
+/** The key of a field of the organisation's own. */
+export type OwnKey = `own_${string}`;
+/** A field of the program's on accounts of a kind, or one of the organisation's own. */
+export type CustomerField = keyof typeof CUSTOMER_FIELDS | OwnKey;
+export type SupplierField = keyof typeof SUPPLIER_FIELDS | OwnKey;
 
-/** Whether a field of an account holds an amount. */
+/** The fields that the program has on accounts of a kind, with how each is called. */
+export const FIELDS_OF_ACCOUNTS: Readonly<Record<AccountKind, Readonly<Record<string, string>>>> = {
+  supplier: SUPPLIER_FIELDS,
+  customer: CUSTOMER_FIELDS,
+};
+
+/** What a field of an account is called; of one of the organisation's own its key, which is said where it is spoken of. */
+export function accountLabel(kind: AccountKind, field: string): string {
+  return FIELDS_OF_ACCOUNTS[kind][field] ?? field;
+}
+
+const AMOUNTS: readonly string[] = ["limit", "insuredAmount"];
+
+/** Whether a field of the program's on accounts holds an amount. */
 export function isAmountField(field: string): boolean {
   return AMOUNTS.includes(field);
 }
 
-const keysOf = <T extends string>(fields: Record<T, string>) => Object.keys(fields) as [T, ...T[]];
+export const keysOf = <T extends string>(fields: Record<T, string>) => Object.keys(fields) as [T, ...T[]];
 const some = <T extends string>(fields: Record<T, string>) =>
   z
     .array(z.enum(keysOf(fields)))
@@ -44,7 +60,16 @@ export const ControlledSchema = z
   .prefault({});
 export type Controlled = z.infer<typeof ControlledSchema>;
 
-/** Whether a change of a field has to be approved before it counts. */
-export function isControlled(controlled: Controlled, kind: keyof Controlled, field: string): boolean {
+/**
+ * Whether a change of a field has to be approved before it counts.
+ * @param fields of the organisation's own; one that is not among them is controlled
+ */
+export function isControlled(
+  controlled: Controlled,
+  fields: readonly OwnField[],
+  kind: AccountKind,
+  field: string,
+): boolean {
+  if (isOwnKey(field)) return fields.find(({ key }) => key === field)?.atOnce !== true;
   return (controlled[kind] as readonly string[]).includes(field);
 }

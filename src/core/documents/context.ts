@@ -1,6 +1,7 @@
 import type { Money, ToCurrency } from "../money";
 import type { DuplicateReason, RemarkReason } from "./reasons";
 import type { Attributes } from "../lists";
+import type { OwnValues } from "../own-fields";
 import type { Rules } from "./rules";
 
 /**
@@ -44,6 +45,8 @@ export type SupplierFacts = {
   noEmail?: true;
   /** An invoice asks to be paid to another account than its supplier has; which ones they are is not kept here. */
   otherBank?: boolean;
+  /** What its account says in fields of the organisation's own. */
+  own?: OwnValues;
 };
 
 /** Why nothing is bought from or paid to a party whose account is not open. */
@@ -81,6 +84,8 @@ export type CustomerFacts = {
   overdue: Money;
   /** Days since the oldest unpaid due date; 0 when nothing is overdue. */
   daysOverdue: number;
+  /** What its account says in fields of the organisation's own. */
+  own?: OwnValues;
 };
 
 /** What facts and measures may look at besides the document. */

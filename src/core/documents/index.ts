@@ -11,7 +11,8 @@ export type { StepKind } from "./steps";
 export { vocabularyOf } from "./registry";
 export { documentType } from "./find";
 export { missingOf, papersFor } from "./missing";
-export { conditionField, keptBy, namedByLists, ownLinesOf, ownPicks } from "./own";
+export { takenFrom } from "./taken";
+export { conditionField, keptBy, namedByLists, ownLinesOf, ownPicks, wrongOnAccount } from "./own";
 export type { OwnKept } from "./own";
 export type { Days } from "./picks";
 export type { OrganisationKind, StartingPlan } from "./starting";
@@ -128,5 +129,14 @@ export type { SuppliedPaper } from "./registry";
 export { shownValue } from "./shown";
 export type { Change, Shown } from "./shown";
 export { wrongAccountValue, wrongChanges } from "./parts";
-export { CUSTOMER_FIELDS, SUPPLIER_FIELDS, isAmountField, isControlled } from "./account-fields";
+export {
+  CUSTOMER_FIELDS,
+  FIELDS_OF_ACCOUNTS,
+  SUPPLIER_FIELDS,
+  accountLabel,
+  isAmountField,
+  isControlled,
+} from "./account-fields";
+export { MOST_CHANGES, asAmount, shownAccountValue } from "./account-changes";
+export type { AccountChange, AccountValue } from "./account-changes";
 export type { Controlled, CustomerField, SupplierField } from "./account-fields";

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { directory, order } from "../fixtures";
 import type { OwnField, OwnValues } from "../own-fields";
 import { vocabularyIn } from "../policy";
+import { fits } from "../patterns";
 import { directoryOf } from "../people";
 import { namesOf, sayChange, sayCondition, sayMissing, sayShown } from "../words";
 import {
@@ -57,7 +58,7 @@ const withOwn = (own: OwnValues, ofLine?: OwnValues) => ({
   lines: base.lines.map((line) => (ofLine ? { ...line, own: ofLine } : line)),
 });
 const missing = (document: AnyDocument, before?: AnyDocument) =>
-  missingOf(document, organisation, { dated: base.date, entered: "2026-03-10" }, before)
+  missingOf(document, { ...organisation, fits }, { dated: base.date, entered: "2026-03-10" }, before)
     .filter(({ why }) => why.code === "own field")
     .map(({ path, why }) => [path, sayMissing(why, names)]);
 
@@ -106,7 +107,7 @@ describe("fields of the organisation’s own", () => {
     );
     const before = missingOf(
       wrong,
-      { ...organisation, knows: (id) => known.person(id) !== undefined },
+      { ...organisation, fits, knows: (id) => known.person(id) !== undefined },
       { dated: base.date, entered: "2026-03-10" },
     )
       .filter(({ why }) => why.code === "own field")

@@ -2,20 +2,28 @@ import { evaluate, type Facts, type FactValue } from "../conditions";
 import { namesIn, type Lists } from "../lists";
 import {
   fieldsOn,
+  isEmptyValue,
+  isOwnKey,
   keysIn,
   ownFact,
   ownFactsOfLines,
+  wrongValue,
   wrongValues,
+  type AccountKind,
+  type Against,
   type OwnField,
+  type OwnReason,
   type OwnValues,
   type WithOwn,
 } from "../own-fields";
 import type { Directory } from "../people";
 import { canonical } from "../records";
-import { NO_CONTEXT } from "./context";
+import type { Fits } from "../patterns";
+import type { AccountChange } from "./account-changes";
+import { NO_CONTEXT, type DocumentContext } from "./context";
 import type { Basics, DocumentType, Field, FieldKind, ListPick, MissingItem } from "./registry";
 import { namedOfLists } from "./picks";
-import { parts, type Change, type Shown } from "./shown";
+import { ownShown, parts, type Change, type Shown } from "./shown";
 
 /** The lines of a document, as far as they may have fields of the organisation's own; none of a type without lines. */
 export function ownLinesOf(document: object): readonly WithOwn[] {
@@ -29,22 +37,46 @@ export function ownLinesOf(document: object): readonly WithOwn[] {
 export function withOwnFields<D extends Basics>(type: DocumentType<D>): DocumentType<D> {
   return {
     ...type,
-    facts: (document, looking) => withFacts(type.facts(document, looking), document),
+    facts: (document, looking) => withFacts(type.facts(document, looking), document, ownOfAccount(looking.around)),
     changes: (before, after) => withChanges(type.changes(before, after), before, after),
     lines: (document) => {
       const own = ownLinesOf(document);
       return type.lines(document).map((line, index) => withValues(line, own[index]?.own));
     },
-    named: (document) =>
-      document.own ? Object.assign({}, textsOf(document.own), type.named(document)) : type.named(document),
+    named: (document, around = {}) => {
+      const account = { ...ownOfAccount(around), ...afterOfOwn(document) };
+      return { ...textsOf(account), ...(document.own && textsOf(document.own)), ...type.named(document) };
+    },
   };
 }
 
-function withFacts(facts: Facts, document: Basics): Facts {
+const NOTHING: OwnValues = {};
+
+/** What the account of the other party says in fields of the organisation's own, as it was when the document was looked at. */
+function ownOfAccount({ supplier, customer }: DocumentContext): OwnValues {
+  return supplier?.own ?? customer?.own ?? NOTHING;
+}
+
+/** Changes of an account's fields in a document that makes any. */
+function accountChangesIn(document: object): readonly AccountChange[] {
+  return "changes" in document && Array.isArray(document.changes) ? (document.changes as AccountChange[]) : [];
+}
+
+/** What fields of the organisation's own on an account would say after a document, of those that it changes. */
+function afterOfOwn(document: object): OwnValues {
+  const values: OwnValues = {};
+  for (const { field, after } of accountChangesIn(document))
+    if (isOwnKey(field) && after !== null) values[field] = after;
+  return values;
+}
+
+/** @param account what stands in fields of the other party's account, where the document itself says nothing else */
+function withFacts(facts: Facts, document: Basics, account: OwnValues): Facts {
   const own = ownFactsOf(document);
-  if (!own) return facts;
+  if (!own && account === NOTHING) return facts;
   const whole: Record<string, FactValue> = { ...facts };
   // One by one: spreading hundreds of names takes thirty times as long.
+  for (const key in account) if (!(key in whole)) whole[key] = ownFact(account[key]);
   for (const key in own) whole[key] = own[key]!;
   return whole;
 }
@@ -79,10 +111,8 @@ function textsOf(values: OwnValues): Record<string, string> {
 
 const texts = new WeakMap<OwnValues, Record<string, string>>();
 
-const shownOf = (own: OwnValues | undefined, field: string, code: "own" | "own field"): Shown | null => {
-  const value = own?.[field];
-  return value === undefined || ownFact(value) === null ? null : { code, values: { field, value } };
-};
+const shownOf = (own: OwnValues | undefined, field: string, code: "own" | "own field") =>
+  ownShown(code, field, own?.[field]);
 
 function withValues(line: Shown, own: OwnValues | undefined): Shown {
   const said = Object.keys(own ?? {}).flatMap((key) => shownOf(own, key, "own field") ?? []);
@@ -123,17 +153,19 @@ const KIND_OF: Record<OwnField["kind"], FieldKind> = {
 };
 
 /**
- * A field of the organisation's own as conditions name it.
+ * A field of the organisation's own as conditions name it. What an account says in one is known once a document is sent.
  * @param people names by their ids, for a field of people
  */
 export function conditionField(field: OwnField, lists: Lists, people: Readonly<Record<string, string>>): Field {
   const { key, kind, name, part, list, several, by } = field;
+  const ofAccount = part === "account";
   return {
     key,
     kind: KIND_OF[kind],
     label: name,
     ...((part === "line" || several) && kind !== "flag" && { many: true }),
-    ...(several && part === "document" && { several }),
+    ...(several && part !== "line" && { several }),
+    ...(ofAccount && { around: true as const }),
     ...(part === "line" && kind === "flag" && { anyLine: true as const }),
     ...(field.required === "always" && part === "document" && { always: true as const }),
     ...(by && { byApprovers: true as const }),
@@ -175,22 +207,25 @@ export function ownPicks(document: Basics, fields: readonly OwnField[]): ListPic
             : [],
         ),
     );
+  const account = choices.filter((field) => field.part === "account");
+  const changed = accountChangesIn(document).flatMap(({ field: key, after }, index): ListPick[] => {
+    const list = account.find((field) => field.key === key)?.list;
+    const chosen = list ? [after ?? []].flat() : [];
+    return chosen.map((one) => ({ path: `changes.${index}.after`, list: list!, key: String(one) }));
+  });
   return [
+    ...changed,
     ...of(document, ""),
     ...ownLinesOf(document).flatMap((line, index) => of(line, `lines.${index}.`, index + 1)),
   ];
 }
 
-/** What has to be known to look at fields of the organisation's own; whether there is somebody of an id only where that can be told. */
-export type OwnKept = {
-  fields: readonly OwnField[];
-  lists: Lists;
-  knows?: ((person: string) => boolean) | undefined;
-};
+/** What has to be known to look at fields of the organisation's own; whether there is somebody of an id, and whether a text fits a pattern, only where that can be told. */
+export type OwnKept = { fields: readonly OwnField[] } & Omit<Against, "day">;
 
-/** The same of an organisation. */
-export function keptBy({ organisation: { fields, lists }, person }: Directory): OwnKept {
-  return { fields, lists, knows: (id) => person(id) !== undefined };
+/** The same of an organisation. @param fits of `core/patterns` */
+export function keptBy({ organisation: { fields, lists }, person }: Directory, fits: Fits): OwnKept {
+  return { fields, lists, knows: (id) => person(id) !== undefined, fits };
 }
 
 /**
@@ -213,7 +248,7 @@ export function wrongOwn(
       thing.own ?? {},
       fieldsOn(kept.fields, document.documentType, at, day),
       needed,
-      { lists: kept.lists, knows: kept.knows, day },
+      { ...kept, day },
       was?.own,
     ).map(({ key, why }): MissingItem => ({
       path: `${path}own.${key}`,
@@ -221,7 +256,34 @@ export function wrongOwn(
     }));
   const old = before ? ownLinesOf(before) : [];
   return [
+    ...wrongOwnChanges(document, type.account, { ...kept, day }),
     ...look(document, before, "document", "", null),
     ...ownLinesOf(document).flatMap((line, index) => look(line, old[index], "line", `lines.${index}.`, index + 1)),
   ];
+}
+
+/** What cannot stand in fields of the organisation's own of an account, among those that a document changes. */
+function wrongOwnChanges(
+  document: Basics,
+  account: DocumentType["account"],
+  { fields, ...against }: OwnKept & Against,
+): MissingItem[] {
+  return accountChangesIn(document).flatMap(({ field: key, after }, index): MissingItem[] => {
+    if (!isOwnKey(key)) return [];
+    const why = account ? wrongOnAccount(key, after, account, fields, against) : null;
+    return why ? [{ path: `changes.${index}.after`, why: { code: "own field", values: { line: null, why } } }] : [];
+  });
+}
+
+/** Why a value cannot stand in a field of the organisation's own on accounts of a kind; null where it can. */
+export function wrongOnAccount(
+  key: string,
+  value: AccountChange["after"],
+  kind: AccountKind,
+  fields: readonly OwnField[],
+  against: Against,
+): OwnReason | null {
+  const field = fieldsOn(fields, kind, "account", against.day).find((one) => one.key === key);
+  if (!field) return { code: "no such field", values: { field: key } };
+  return value === null || isEmptyValue(value) ? null : wrongValue(field, value, against);
 }

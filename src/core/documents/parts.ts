@@ -4,7 +4,7 @@ import { IdSchema } from "../ids";
 import { CurrencySchema, money, sum, type Money } from "../money";
 import { sameValue } from "../conditions";
 import { faultOfTyped } from "../payments";
-import { ownValuesOn } from "../own-fields";
+import { ownValuesOn, type OwnValue } from "../own-fields";
 import { AttachmentSchema, type Attachment } from "./attachment";
 import type { MissingReason } from "./reasons";
 import type { MissingItem, Sample } from "./registry";
@@ -67,13 +67,13 @@ export function notAttached(
 }
 
 type Changed = { field: string; before: Value; after: Value };
-type Value = string | Money | null;
+type Value = OwnValue | null;
 
-/** What is wrong with the new values of an account's fields, by the name of each: what is no change, an account number or an address that cannot be right. */
-export function wrongChanges(changes: readonly Changed[], labels: Readonly<Record<string, string>>): MissingItem[] {
+/** What is wrong with the new values of an account's fields, each by what it is called: what is no change, an account number or an address that cannot be right. */
+export function wrongChanges(changes: readonly Changed[], labelOf: (field: string) => string): MissingItem[] {
   return changes.flatMap(({ field, before, after }, index) => {
     const path = `changes.${index}.after`;
-    const label = labels[field]!;
+    const label = labelOf(field);
     const wrong = wrongAccountValue(field, after, label);
     return [
       ...(sameValue(before, after) ? [{ path, why: { code: "same value" as const, values: { label } } }] : []),

@@ -2,12 +2,12 @@ import type { Facts, Vocabulary } from "../conditions";
 import type { Money } from "../money";
 import type { z } from "zod";
 import type { ExclusionReason } from "../people";
-import type { EvaluationContext } from "./context";
+import type { DocumentContext, EvaluationContext } from "./context";
 import type { MeasureReason, RemarkReason, UnmeasuredReason, MissingReason } from "./reasons";
 import type { Change, Shown } from "./shown";
 import type { Attachment } from "./attachment";
 import type { ListId } from "../lists";
-import type { OwnValues } from "../own-fields";
+import type { AccountKind, OwnValues } from "../own-fields";
 import type { OrganisationKind, StartingPlan } from "./starting";
 import type { StepKind } from "./steps";
 
@@ -70,8 +70,10 @@ export type TypeWords = {
   byLine?: true;
   /** It belongs to the unit that it is for, which its form says; every other to the unit of whose it is. */
   unitChosen?: true;
+  /** Whose account is looked at with it, so that fields of the organisation's own on such accounts can be named. */
+  account?: AccountKind;
   /** The other party, of this kind of account, fills in and signs a form for it. */
-  partyForm?: "supplier" | "customer";
+  partyForm?: AccountKind;
   /** Its policies may ask for it by themselves, where an order is stopped for credit. */
   forStoppedOrders?: true;
   fields: readonly Field[];
@@ -117,7 +119,7 @@ export type Sample = {
 };
 
 /** An account of the other party: by its name, as documents name suppliers, or by its id. */
-export type AccountNamed = { kind: "supplier" | "customer" } & ({ name: string } | { id: string });
+export type AccountNamed = { kind: AccountKind } & ({ name: string } | { id: string });
 
 /** What makes an invoice known again when it is sent a second time. */
 export type InvoiceIdentity = { supplier: string; invoiceNumber: string; gross: Money; date: string };
@@ -229,7 +231,7 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   taxed(document: D): readonly { taxPercent: string }[];
   /** Whose say it may need besides the owners of what it names of lists: the customer and the supplier it is about, by the keys their owners are kept under. */
   concerns(document: D): Readonly<Partial<Record<"customer" | "supplier", readonly string[]>>>;
-  named(document: D): Readonly<Record<string, string>>;
+  named(document: D, around?: DocumentContext): Readonly<Record<string, string>>;
   /** People besides the requester who may never decide on it, with the reason. */
   interested(document: D): { person: string; why: ExclusionReason }[];
   /** A plain document of the type that comes to an amount by most measures, to try a policy with. */

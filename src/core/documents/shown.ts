@@ -1,6 +1,6 @@
 import { canonical } from "../records";
 import { money, type Money } from "../money";
-import type { OwnValue } from "../own-fields";
+import { ownFact, type OwnValue } from "../own-fields";
 import type { Coded } from "../reason";
 import type { Attachment } from "./attachment";
 
@@ -69,7 +69,12 @@ export const parts = (...of: (Shown | null)[]): Shown => ({
 export const value = (held: string | Money | null): Shown | null =>
   held === null || held === "" ? null : typeof held === "string" ? text(held) : amount(held);
 
-/** A value of a field of an account, which for some is the key of an entry of a list. */
+/** What stands in a field of the organisation's own, by itself or under its name; null where nothing does. */
+export function ownShown(code: "own" | "own field", field: string, held: OwnValue | undefined): Shown | null {
+  return held === undefined || ownFact(held) === null ? null : { code, values: { field, value: held } };
+}
+
+/** A value of a field of the program's on an account, which for some is the key of an entry of a list. */
 export function shownValue(field: string, held: string | Money | null): Shown | null {
   return field === "paymentTerms" && typeof held === "string" ? entry("payment-terms", held) : value(held);
 }

@@ -1,12 +1,18 @@
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, isAmountField, partyKey, wrongAccountValue } from "../documents";
-import type { Lists } from "../lists";
-import type { Money } from "../money";
+import {
+  FIELDS_OF_ACCOUNTS,
+  isAmountField,
+  partyKey,
+  wrongAccountValue,
+  wrongOnAccount,
+  type AccountValue,
+  type OwnKept,
+} from "../documents";
+import { fieldsOn, type AccountKind as Kind, type OwnField } from "../own-fields";
+import { ownColumns, ownOf } from "./own-columns";
 import type { Sheet } from "./table";
 import { Row, columnsIn, type BadRow, type Column } from "./row";
 
 /** Accounts that were approved before there was this program, as a file of them has them. */
-
-type Kind = "supplier" | "customer";
 
 const COMMON: readonly Column[] = [
   { key: "currency", names: ["currency"] },
@@ -17,7 +23,7 @@ const COMMON: readonly Column[] = [
   { key: "approvedOn", names: ["approved on"] },
 ];
 
-/** Columns of files of accounts, by the names they may have in a heading. */
+/** Columns of files of accounts for what the program knows of them, by the names they may have in a heading. */
 export const ACCOUNT_COLUMNS: Record<Kind, readonly Column[]> = {
   supplier: [
     { key: "name", names: ["supplier", "name"], needed: true },
@@ -39,6 +45,17 @@ export const ACCOUNT_COLUMNS: Record<Kind, readonly Column[]> = {
   ],
 };
 
+/** The same with a column for each field that the organisation gives such accounts itself, as far as it is open on a day. @param day ISO date */
+export function accountColumns(kind: Kind, fields: readonly OwnField[], day: string): readonly Column[] {
+  const taken = new Set(ACCOUNT_COLUMNS[kind].flatMap(({ names }) => names));
+  const own = ownColumns(fieldsOn(fields, kind, "account", day), kind);
+  // Its name comes first, which people read; a column of the program's keeps its own.
+  return [
+    ...ACCOUNT_COLUMNS[kind],
+    ...own.map(({ key, names }) => ({ key, names: names.toReversed().filter((name) => !taken.has(name)) })),
+  ];
+}
+
 /** Columns that a file of accounts needs and its heading has not. */
 export function accountColumnsMissing(kind: Kind, header: readonly string[]): string[] {
   const known = columnsIn(header, ACCOUNT_COLUMNS[kind]);
@@ -51,15 +68,16 @@ export type ReadAccount = {
   name: string;
   group: string;
   currency: string;
-  fields: Record<string, string | Money>;
+  fields: Record<string, AccountValue>;
   approved: { by: string; on: string };
   owes: { minor: number; due: string } | null;
 };
 
-type Against = {
-  lists: Lists;
+type Against = OwnKept & {
   /** ISO date. */
   today: string;
+  /** Whom fields of people may name. */
+  people: readonly { id: string; name: string; email: string }[];
   /** The currency of an account that names none. */
   currency: string;
   /** Whether there is an account of that name already, or one that would be taken for it. */
@@ -70,7 +88,7 @@ type Against = {
 
 /** Accounts of a table, a row each. A row with anything wrong is not among them. */
 export function readAccounts(kind: Kind, sheet: Sheet, against: Against): { accounts: ReadAccount[]; bad: BadRow[] } {
-  const indexes = columnsIn(sheet.header, ACCOUNT_COLUMNS[kind]);
+  const indexes = columnsIn(sheet.header, accountColumns(kind, against.fields, against.today));
   const accounts: ReadAccount[] = [];
   const bad: BadRow[] = [];
   const names = new Set<string>();
@@ -87,22 +105,10 @@ export function readAccounts(kind: Kind, sheet: Sheet, against: Against): { acco
   return { accounts, bad };
 }
 
-function accountOf(kind: Kind, row: Row, { lists, today, currency: home, approved }: Against): ReadAccount {
+function accountOf(kind: Kind, row: Row, against: Against): ReadAccount {
+  const { today, currency: home, approved } = against;
   const currency = row.text("currency") ? row.currency() : home;
-  const fields: Record<string, string | Money> = {};
-  for (const [field, label] of Object.entries(kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS)) {
-    if (field === "name") continue;
-    if (isAmountField(field)) {
-      const minor = row.amount(field, currency);
-      if (minor !== null) fields[field] = { minor, currency };
-      continue;
-    }
-    const value = field === "paymentTerms" ? row.entry(field, "payment-terms", { lists, today }) : row.text(field);
-    if (!value) continue;
-    const wrong = wrongAccountValue(field, value, label);
-    if (wrong) row.bad(field, { code: "wrong account value", values: { why: wrong } });
-    else fields[field] = value;
-  }
+  const fields = { ...fieldsOf(kind, row, currency, against), ...ownFieldsOf(kind, row, currency, against) };
   // Somebody answers for each: who approved it, and when.
   const by = row.text("approvedBy", 120) || approved.by.trim();
   const on = row.date("approvedOn", today) ?? approved.on;
@@ -119,4 +125,36 @@ function accountOf(kind: Kind, row: Row, { lists, today, currency: home, approve
     approved: { by, on },
     owes: owed ? { minor: owed, due: due ?? today } : null,
   };
+}
+
+function fieldsOf(kind: Kind, row: Row, currency: string, { lists, today }: Against): Record<string, AccountValue> {
+  const fields: Record<string, AccountValue> = {};
+  for (const [field, label] of Object.entries(FIELDS_OF_ACCOUNTS[kind])) {
+    if (field === "name") continue;
+    if (isAmountField(field)) {
+      const minor = row.amount(field, currency);
+      if (minor !== null) fields[field] = { minor, currency };
+      continue;
+    }
+    const value = field === "paymentTerms" ? row.entry(field, "payment-terms", { lists, today }) : row.text(field);
+    if (!value) continue;
+    const wrong = wrongAccountValue(field, value, label);
+    if (wrong) row.bad(field, { code: "wrong account value", values: { why: wrong } });
+    else fields[field] = value;
+  }
+  return fields;
+}
+
+/** What a row says in fields of the organisation's own. */
+function ownFieldsOf(kind: Kind, row: Row, currency: string, against: Against): Record<string, AccountValue> {
+  const { own = {} } = ownOf(row, kind, "account", currency, against);
+  for (const [key, value] of Object.entries(own)) {
+    const why = wrongOnAccount(key, value, kind, against.fields, { ...against, day: against.today });
+    if (why)
+      row.bad(key, {
+        code: "wrong account value",
+        values: { why: { code: "own field", values: { line: null, why } } },
+      });
+  }
+  return own;
 }

@@ -9,9 +9,12 @@ export type OwnRow = {
   /** What stands under a column, as text; empty where there is none. */
   text(column: string, most?: number): string;
   /** The key of an entry of a list that a text means; empty, and noted, where it means none. */
-  entryOf(column: string, typed: string, list: string, taker: Taker): string;
+  entryOf(column: string, typed: string, list: string, taker: OwnTaker): string;
   bad(column: string, why: IntakeReason): void;
 };
+
+/** What has to be known to read fields: which there are, the lists they choose from, and whom they may name. */
+export type OwnTaker = Pick<Taker, "fields" | "lists" | "today" | "people">;
 
 /** The columns that a type's own fields may have: each by its key or its name. */
 export function ownColumns(fields: readonly OwnField[], documentType: string): { key: string; names: string[] }[] {
@@ -26,7 +29,7 @@ export function ownOf(
   documentType: string,
   part: OwnPart,
   currency: string,
-  taker: Taker,
+  taker: OwnTaker,
 ): { own?: OwnValues } {
   const own: OwnValues = {};
   for (const field of fieldsOn(taker.fields ?? [], documentType, part, taker.today)) {
@@ -44,7 +47,7 @@ const YES = new Set(["yes", "true", "1"]);
 const NO = new Set(["no", "false", "0"]);
 
 /** Null for what is not of the field's kind; empty where the row has noted what is wrong. */
-function valueOf(row: OwnRow, field: OwnField, typed: string, currency: string, taker: Taker): OwnValue | null {
+function valueOf(row: OwnRow, field: OwnField, typed: string, currency: string, taker: OwnTaker): OwnValue | null {
   const plain = typed.toLocaleLowerCase("en");
   const entry = (one: string) => row.entryOf(field.key, one.trim(), field.list ?? "", taker);
   switch (field.kind) {

@@ -2,7 +2,7 @@ import { dayIn } from "../calendar";
 import type { Money } from "../money";
 import type { Condition } from "../conditions";
 import type { Attributes } from "../lists";
-import type { OwnField } from "../own-fields";
+import type { Bound, OwnField } from "../own-fields";
 import { lastDayBefore, type Limit, type Role } from "../people";
 import { canonical } from "../records";
 import { valueAt } from "./as-of";
@@ -55,9 +55,13 @@ export type Facts = {
   when: { condition: Condition; type: string };
   help: string;
   group: string;
-  least: string;
-  most: string;
+  least: Bound;
+  most: Bound;
   begins: string;
+  pattern: string;
+  patternSays: string;
+  taken: string;
+  atOnce: true;
 } & Required<Omit<Attributes, "owner" | "unit">>;
 
 type Said = { [F in keyof Facts]?: Facts[F] | undefined };

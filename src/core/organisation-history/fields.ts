@@ -1,11 +1,12 @@
-import { isGroup, scaled, type Comparison, type Condition } from "../conditions";
-import { conditionField, typeWords, documentTypeKeys, type Field } from "../documents";
-import { entryCalled, foldKey, LISTS } from "../lists";
-import { foreignToKind, isOwnKey, ownKeyFrom, type OwnField } from "../own-fields";
+import { isGroup, type Comparison, type Condition } from "../conditions";
+import { FIELDS_OF_ACCOUNTS, conditionField, typeWords, documentTypeKeys, type Field } from "../documents";
+import { foldKey } from "../lists";
+import { ACCOUNT_KINDS, foreignToKind, isOwnKey, ownKeyFrom, type AccountKind, type OwnField } from "../own-fields";
 import { canonical } from "../records";
 import { asOf, valueAt } from "./as-of";
 import { effective, plain, withState, type Setting } from "./dates";
 import { changeTo, one } from "./edit";
+import { wrongBounds, wrongTaken, wrongUsual } from "./field-limits";
 import { noSuch, notEdited, type Edit } from "./reasons";
 import type { EntryOf, HistoryChange, OrganisationHistory } from "./schema";
 
@@ -33,9 +34,16 @@ export function saveField(
   const known = key === null ? null : history.field.get(key);
   if (known === undefined) return noSuch("field", key!);
   if (firstDay && lastDay && lastDay < firstDay) return notEdited({ code: "last day before the first" }, "lastDay");
-  const wrong = wrongFor(edit, known) ?? wrongTypes(edit) ?? wrongName(history, key, edit) ?? wrongBounds(edit);
+  const wrong =
+    wrongFor(edit, known) ??
+    wrongTypes(edit) ??
+    wrongName(history, key, edit) ??
+    wrongBounds(edit, history.organisation.get("organisation")?.currency ?? "");
   if (wrong) return wrong;
-  const wrongWhen = conditionRefused(history, edit, key, start.value) ?? wrongUsual(history, edit, setting);
+  const wrongWhen =
+    conditionRefused(history, edit, key, start.value) ??
+    wrongUsual(history, edit, setting) ??
+    wrongTaken(history, edit);
   if (wrongWhen) return wrongWhen;
   const { kind, part, list, several, by, ...said } = edit;
   const id = known?.id ?? freeKey(history, edit.name);
@@ -99,6 +107,9 @@ function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
   const foreign = foreignToKind(edit)[0];
   if (foreign)
     return notEdited({ code: "not of this kind of field", values: { part: foreign, kind: edit.kind } }, foreign);
+  if (edit.part !== "account" && edit.atOnce) return notEdited({ code: "on accounts alone" }, "atOnce");
+  const notThere = edit.part === "account" && (["usual", "taken"] as const).find((part) => edit[part] !== undefined);
+  if (notThere) return notEdited({ code: "not on accounts", values: { part: notThere } }, notThere);
   const unfit = edit.by && notForApprovers(edit);
   if (unfit) return notEdited({ code: "not for approvers", values: { part: unfit } }, unfit);
   if (edit.kind === "choice" && !edit.list) return notEdited({ code: "choice without a list" }, "list");
@@ -106,13 +117,18 @@ function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
   return null;
 }
 
-function notForApprovers({ part, required, usual }: Said): "part" | "required" | "usual" | null {
+function notForApprovers({ part, required, usual, taken }: Said): "part" | "required" | "usual" | null {
   if (part !== "document") return "part";
   if (required !== "no") return "required";
-  return usual === undefined ? null : "usual";
+  return usual === undefined && taken === undefined ? null : "usual";
 }
 
 function wrongTypes({ on, part, required }: Said): Refused | null {
+  if (part === "account") {
+    const other = on.find((one) => !isAccountKind(one));
+    if (other) return notEdited({ code: "type or account", values: { on: other } }, "on");
+    return required === "no" ? null : notEdited({ code: "not on accounts", values: { part: "required" } }, "required");
+  }
   for (const type of on) {
     if (!documentTypeKeys.includes(type)) return notEdited({ code: "no such type", values: { type } }, "on");
     if (part === "line" && !typeWords(type).byLine)
@@ -126,46 +142,36 @@ function wrongTypes({ on, part, required }: Said): Refused | null {
 /** A name that something else on the same documents has, of the program's or of the organisation's own: conditions and forms would say two things by one word. */
 function wrongName(history: OrganisationHistory, key: string | null, { name, on }: Said): Refused | null {
   const folded = foldKey(name);
-  const builtIn = on.some((type) => typeWords(type).fields.some(({ label }) => foldKey(label) === folded));
+  const builtIn = namesHad(on).some((label) => foldKey(label) === folded);
+  const beside = besides(on);
   const own = [...history.field.values()].some((other) => {
     const state = other.states.at(-1)!;
     return (
-      other.key !== key &&
-      !other.lastDay &&
-      foldKey(state.name) === folded &&
-      state.on.some((type) => on.includes(type))
+      other.key !== key && !other.lastDay && foldKey(state.name) === folded && state.on.some((type) => beside.has(type))
     );
   });
   return builtIn || own ? notEdited({ code: "field of that name", values: { name } }, "name") : null;
 }
 
-function wrongBounds({ kind, least, most }: Said): Refused | null {
-  const letters = (bound: string | undefined) => bound === undefined || /^\d+$/.test(bound);
-  if (kind === "text" && !letters(least)) return notEdited({ code: "no number of letters" }, "least");
-  if (kind === "text" && !letters(most)) return notEdited({ code: "no number of letters" }, "most");
-  if (least !== undefined && most !== undefined && scaled(most) < scaled(least))
-    return notEdited({ code: "most under the least" }, "most");
-  return null;
+const isAccountKind = (on: string): on is AccountKind => (ACCOUNT_KINDS as readonly string[]).includes(on);
+
+/** What fields of the program's are called where a field is to stand: on documents, or on accounts of a kind. */
+function namesHad(on: readonly string[]): string[] {
+  return on.flatMap((one) =>
+    isAccountKind(one) ? Object.values(FIELDS_OF_ACCOUNTS[one]) : typeWords(one).fields.map(({ label }) => label),
+  );
 }
 
-/** What a new document would begin with has to be something that may stand in the field. */
-function wrongUsual(
-  history: OrganisationHistory,
-  { kind, list, usual, ...bounds }: Said,
-  { at }: Setting,
-): Refused | null {
-  if (list && !Object.hasOwn(LISTS, list) && !history.list.has(list)) return noSuch("list", list, "list");
-  if (usual === undefined) return null;
-  const fits = {
-    text: () => (bounds.most === undefined || [...usual].length <= Number(bounds.most)) && usual.trim() !== "",
-    number: () => /^-?\d{1,11}(\.\d{1,4})?$/.test(usual),
-    flag: () => usual === "true" || usual === "false",
-    choice: () => entryCalled(asOf(history, at).lists, list!, usual, at.slice(0, 10))?.key === usual,
-    amount: () => false,
-    date: () => false,
-    person: () => false,
-  }[kind]();
-  return fits ? null : notEdited({ code: "cannot begin so", values: { usual } }, "usual");
+/** Types and kinds of accounts whose fields are named beside each other: conditions on a document name those of its account too. */
+function besides(on: readonly string[]): ReadonlySet<string> {
+  const all = new Set(on);
+  for (const type of documentTypeKeys) {
+    const { account } = typeWords(type);
+    if (!account || !(on.includes(type) || on.includes(account))) continue;
+    all.add(account);
+    if (on.includes(account)) all.add(type);
+  }
+  return all;
 }
 
 /** Why a field cannot be required under a condition: it names what not every type has, what is known only once the document is sent, or compares it as it cannot be. */

@@ -64,6 +64,14 @@ export type EditReason = Coded<{
   /** Fields for whoever approves stand on the document, are required by the level that asks for them, and begin empty. */
   "not for approvers": { part: "part" | "required" | "usual" };
   "compared as it cannot be": { field: string };
+  /** The other party fills in its account itself, and a field of it begins empty. */
+  "not on accounts": { part: "required" | "usual" | "taken" };
+  "on accounts alone": null;
+  "type or account": { on: string };
+  "no pattern": { pattern: string };
+  /** A limit that is none of the kind: a day, an amount. */
+  "no such limit": { part: "least" | "most"; kind: OwnKind };
+  "cannot take over": { taken: string };
   "no number of letters": null;
   "most under the least": null;
   "cannot begin so": { usual: string };

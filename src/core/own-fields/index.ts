@@ -1,17 +1,20 @@
 /** Fields that an organisation gives its documents itself: how they are defined, what stands in them, and what is wrong with it. The program knows their kinds and none of them. */
 export {
+  ACCOUNT_KINDS,
   OWN_KINDS,
   OWN_PARTS,
   OwnFieldSchema,
   OwnKeySchema,
+  TAKEN,
   fixedOfField,
   foreignToKind,
   isOwnKey,
   ownFieldState,
   ownKeyFrom,
 } from "./schema";
-export type { FieldOf, OwnField, OwnKind, OwnPart } from "./schema";
+export type { AccountKind, Bound, FieldOf, FormPart, OwnField, OwnKind, OwnPart, Taken } from "./schema";
 export {
+  OwnValueSchema,
   OwnValuesSchema,
   ownValuesOn,
   fieldsByApprovers,
@@ -23,5 +26,5 @@ export {
   withOwn,
 } from "./values";
 export type { OwnValue, OwnValues, WithOwn } from "./values";
-export { wrongValues } from "./wrong";
-export type { OwnReason, WrongValue } from "./wrong";
+export { wrongValue, wrongValues } from "./wrong";
+export type { Against, OwnReason, WrongValue } from "./wrong";

@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Lists } from "../lists";
+import { fits } from "../patterns";
 import {
   OWN_KINDS,
   OwnFieldSchema,
@@ -36,7 +37,9 @@ const field = (more: Partial<OwnField>): OwnField => ({
   required: "no",
   ...more,
 });
-const against = { lists, day: "2026-03-10", knows: (person: string) => person === "rui" };
+const against = { lists, fits, day: "2026-03-10", knows: (person: string) => person === "rui" };
+const clp = (minor: number) => ({ minor, currency: "CLP" });
+const eur = (minor: number) => ({ minor, currency: "EUR" });
 const codes = (one: OwnField, value: OwnValue | undefined, needed = false) =>
   wrongValues(value === undefined ? {} : { own_x: value }, [one], () => needed, against).map(({ why }) => why.code);
 
@@ -71,8 +74,21 @@ describe("a value", () => {
     ["a number over the most", field({ kind: "number", most: "2.5" }), "2.5001", ["above"]],
     ["no number", field({ kind: "number" }), "1e5", ["not of its kind"]],
     ["an amount", field({ kind: "amount" }), { minor: 5, currency: "CLP" }, []],
+    ["an amount of just the least", field({ kind: "amount", least: clp(5) }), clp(5), []],
+    ["an amount under the least", field({ kind: "amount", least: clp(5) }), clp(4), ["below"]],
+    ["an amount over the most", field({ kind: "amount", most: clp(5) }), clp(6), ["above"]],
+    ["an amount in a currency that has no limit", field({ kind: "amount", most: clp(5) }), eur(6), []],
     ["a text for an amount", field({ kind: "amount" }), "5", ["not of its kind"]],
     ["a day", field({ kind: "date" }), "2026-02-28", []],
+    ["the first day that may be", field({ kind: "date", least: "2026-03-01" }), "2026-03-01", []],
+    ["a day before the first", field({ kind: "date", least: "2026-03-01" }), "2026-02-28", ["below"]],
+    ["today, where none before it may be", field({ kind: "date", least: "0" }), "2026-03-10", []],
+    ["yesterday, where none before today may be", field({ kind: "date", least: "0" }), "2026-03-09", ["below"]],
+    ["the 90th day from now", field({ kind: "date", most: "90" }), "2026-06-08", []],
+    ["the 91st day from now", field({ kind: "date", most: "90" }), "2026-06-09", ["above"]],
+    ["a text that fits", field({ pattern: "[A-Z]{2}-[0-9]{4}" }), "AG-2024", []],
+    ["a text of which a part fits", field({ pattern: "[A-Z]{2}-[0-9]{4}" }), "XAG-20245", ["does not fit"]],
+    ["a text before what else there is of blanks", field({ pattern: "[A-Z]+" }), " AG ", []],
     ["a day that there is not", field({ kind: "date" }), "2026-02-30", ["not of its kind"]],
     ["no, which is an answer", field({ kind: "flag" }), false, []],
     ["a text for yes or no", field({ kind: "flag" }), "no", ["not of its kind"]],

@@ -2,14 +2,31 @@ import { z } from "zod";
 import { ConditionSchema, DecimalSchema } from "../conditions";
 import { IdSchema, idFrom } from "../ids";
 import { entryDays } from "../lists";
+import { MoneySchema } from "../money";
 
 /** What can stand in a field of the organisation's own. */
 export const OWN_KINDS = ["text", "number", "amount", "date", "flag", "choice", "person"] as const;
 export type OwnKind = (typeof OWN_KINDS)[number];
 
-/** Where it stands: once on the document, or on each of its lines. */
-export const OWN_PARTS = ["document", "line"] as const;
+/** Where it stands: once on the document, on each of its lines, or on accounts of the other party. */
+export const OWN_PARTS = ["document", "line", "account"] as const;
 export type OwnPart = (typeof OWN_PARTS)[number];
+
+/** Where whoever enters a document finds it. */
+export type FormPart = Exclude<OwnPart, "account">;
+
+/** Whose accounts can have fields; beside types of documents what a field stands on. */
+export const ACCOUNT_KINDS = ["supplier", "customer"] as const;
+export type AccountKind = (typeof ACCOUNT_KINDS)[number];
+
+/** What a new document can take over, and from whom: by what kind of field it can be held. */
+export const TAKEN = {
+  requester: "person",
+  "manager of the requester": "person",
+  "head of the unit": "person",
+  "cost centre of the unit": "choice",
+} as const satisfies Record<string, OwnKind>;
+export type Taken = keyof typeof TAKEN;
 
 /**
  * The key of a field, by which documents, conditions and files name it. It begins as no field of the program does, so that the two are never taken for each other, and is
@@ -35,6 +52,13 @@ export function ownKeyFrom(name: string): string {
   return OwnKeySchema.safeParse(key).success ? key : `${key}_field`;
 }
 
+/**
+ * How much or how many there may be: of a text its letters, of a number itself, of an amount money, which one in another currency is not compared with; of a date a day, or how
+ * many days after the one on which it is filled in, such as “0” or “-30”.
+ */
+const BoundSchema = z.union([DecimalSchema, z.string().regex(/^(-?\d{1,5}|\d{4}-\d{2}-\d{2})$/), MoneySchema]);
+export type Bound = z.infer<typeof BoundSchema>;
+
 /** What a field is for good: documents hold values of this kind. */
 const fixed = {
   key: OwnKeySchema,
@@ -58,19 +82,41 @@ export const ownFieldState = {
     .max(60)
     .regex(/^[^\p{Cc}\ufffd]*$/u, "has a sign in it that is no letter")
     .meta({ description: "As it stands in the middle of a sentence" }),
-  on: z.array(IdSchema).min(1).max(20).meta({ description: "Types of documents that have it" }),
+  on: z.array(IdSchema).min(1).max(20).meta({ description: "Types of documents, or kinds of accounts, that have it" }),
   place: z.int().min(0).max(9_999).default(0).meta({ description: "Where it stands among the others; least first" }),
   required: z.enum(["no", "always", "when"]).default("no"),
   when: ConditionSchema.optional().meta({ description: "Under which condition it is required" }),
   help: z.string().trim().max(300).optional(),
   group: z.string().trim().max(60).optional().meta({ description: "Heading under which it stands on the form" }),
-  least: DecimalSchema.optional().meta({ description: "Of a text its letters, of a number itself" }),
-  most: DecimalSchema.optional().meta({ description: "Of a text its letters, of a number itself" }),
+  least: BoundSchema.optional().meta({
+    description: "Of a text its letters, of a date a day or days from the one it is filled in on",
+  }),
+  most: BoundSchema.optional().meta({
+    description: "Of a text its letters, of a date a day or days from the one it is filled in on",
+  }),
+  pattern: z.string().min(1).max(200).optional().meta({ description: "What a text has to fit, as RE2 writes it" }),
+  patternSays: z
+    .string()
+    .trim()
+    .max(120)
+    .optional()
+    .meta({ description: "The same in words, for whoever fills it in" }),
   usual: z
     .string()
     .max(200)
     .optional()
     .meta({ description: "What a new document begins with: a text, a number, a key of the list, “true” or “false”" }),
+  taken: z
+    .union([z.enum(Object.keys(TAKEN) as [Taken]), OwnKeySchema])
+    .optional()
+    .meta({
+      description:
+        "What a new document takes over: from its requester, their unit, or a field of the other party’s account",
+    }),
+  atOnce: z
+    .literal(true)
+    .optional()
+    .meta({ description: "On accounts: a change of it counts at once, without an approval" }),
 };
 
 /** A field as it is at one moment. */
@@ -86,15 +132,15 @@ export const fixedOfField = fixed;
 /** Parts of a definition that its kind does not have. */
 export function foreignToKind(field: Partial<OwnField> & { kind: OwnKind }): (keyof OwnField)[] {
   const has: Record<OwnKind, readonly (keyof OwnField)[]> = {
-    text: ["least", "most", "usual"],
-    number: ["least", "most", "usual"],
-    amount: [],
-    date: [],
-    flag: ["usual"],
-    choice: ["list", "several", "usual"],
-    person: [],
+    text: ["least", "most", "usual", "pattern", "patternSays", "taken"],
+    number: ["least", "most", "usual", "taken"],
+    amount: ["least", "most", "taken"],
+    date: ["least", "most", "taken"],
+    flag: ["usual", "taken"],
+    choice: ["list", "several", "usual", "taken"],
+    person: ["taken"],
   };
-  return (["list", "several", "least", "most", "usual"] as const).filter(
+  return (["list", "several", "least", "most", "usual", "pattern", "patternSays", "taken"] as const).filter(
     (part) => field[part] !== undefined && !has[field.kind].includes(part),
   );
 }

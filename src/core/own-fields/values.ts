@@ -13,7 +13,7 @@ const Written = z
  * What stands in a field: a text, a number as decimal text, an amount, a day in ISO form, yes or no, the key of an entry or several of them, the id of a person. Which it
  * is says its definition, which a document does not carry.
  */
-const OwnValueSchema = z.union([Written, z.boolean(), MoneySchema, z.array(z.string().min(1).max(40)).max(60)]);
+export const OwnValueSchema = z.union([Written, z.boolean(), MoneySchema, z.array(z.string().min(1).max(40)).max(60)]);
 export type OwnValue = z.infer<typeof OwnValueSchema>;
 
 /** What stands in fields by their keys; one that is not filled in is not there. */

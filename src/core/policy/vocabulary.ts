@@ -35,9 +35,14 @@ const byId = (items: readonly { id: string; name: string }[]) =>
   Object.fromEntries(items.map(({ id, name }) => [id, name]));
 
 function ownFieldsIn(documentType: string, { organisation: { fields, lists, people } }: Directory): Field[] {
-  const own = fields.filter(({ on }) => on.includes(documentType));
+  const { account, partyForm } = typeWords(documentType);
+  const own = fields.filter(({ on }) => on.includes(documentType) || (account && on.includes(account)));
   const names = own.some(({ kind }) => kind === "person") ? byId(people) : {};
-  return own.map((field) => conditionField(field, lists, names));
+  return own.map((field) => {
+    const named = conditionField(field, lists, names);
+    // What a document changes of an account has an old value beside the new one.
+    return field.part === "account" && partyForm ? { ...named, controlled: true as const } : named;
+  });
 }
 
 function withChoices(field: Field, { organisation }: Directory): Field {
@@ -57,8 +62,11 @@ export function peopleFieldsIn(
   documentType: string,
   { organisation }: Pick<Directory, "organisation">,
 ): Readonly<Record<string, string>> {
+  const { account } = typeWords(documentType);
   const own = organisation.fields.filter(
-    ({ kind, part, on }) => kind === "person" && part === "document" && on.includes(documentType),
+    ({ kind, part, on }) =>
+      kind === "person" &&
+      ((part === "document" && on.includes(documentType)) || (account !== undefined && on.includes(account))),
   );
   return {
     ...typeWords(documentType).peopleFields,

@@ -160,7 +160,7 @@ export function subjectOf(document: AnyDocument, amount: Money | null, context: 
       };
     },
     get named() {
-      return type.named(document);
+      return type.named(document, context.around);
     },
   };
 }

@@ -1,6 +1,7 @@
 import { typeWords } from "../documents";
+import { isKeyOf } from "../ids";
 import { formatMoney } from "../money";
-import type { OwnField, OwnKind, OwnValue, OwnValues } from "../own-fields";
+import type { AccountKind, Bound, OwnField, OwnKind, OwnPart, OwnValue, OwnValues, Taken } from "../own-fields";
 import { joinWords, sayDate } from "../text";
 import type { ListNames } from "./list-names";
 
@@ -26,7 +27,7 @@ export const REQUIRED: Readonly<Record<OwnField["required"], string>> = {
 export const FIELD_PARTS: Readonly<Record<keyof OwnField, string>> = {
   key: "The key",
   kind: "The kind",
-  part: "The place, on the document or on its lines,",
+  part: "The place, on the document, on its lines or on an account,",
   list: "The list",
   several: "Whether several may be chosen",
   by: "Who fills it in",
@@ -42,7 +43,36 @@ export const FIELD_PARTS: Readonly<Record<keyof OwnField, string>> = {
   least: "A least",
   most: "A most",
   usual: "What a document begins with",
+  pattern: "A pattern",
+  patternSays: "The pattern in words",
+  taken: "What a document takes over",
+  atOnce: "Whether a change counts at once",
 };
+
+/** Where a field stands. */
+export const PART_WORDS: Readonly<Record<OwnPart, string>> = {
+  document: "on the document",
+  line: "on each line",
+  account: "on accounts",
+};
+
+const TAKEN_WORDS: Readonly<Record<Taken, string>> = {
+  requester: "its requester",
+  "manager of the requester": "its requester’s manager",
+  "head of the unit": "the head of its unit",
+  "cost centre of the unit": "the cost centre of its unit",
+};
+
+/** What a new document takes over, as a noun: of its requester, of their unit, or of the other party's account. */
+export function sayTaken(taken: string, names: Pick<FieldNames, "field">): string {
+  return isKeyOf(TAKEN_WORDS, taken) ? TAKEN_WORDS[taken] : `the ${names.field(taken)} of the account`;
+}
+
+/** A limit of a field as it is read: a number, an amount or a day. */
+export function sayBound(bound: Bound): string {
+  if (typeof bound === "object") return formatMoney(bound);
+  return /^\d{4}-\d{2}-\d{2}$/.test(bound) ? sayDate(bound) : bound;
+}
 
 /** What fields of the organisation's own are called, and what stands in them. */
 export type FieldNames = {
@@ -89,6 +119,16 @@ export function namesOfFields(
       return kind === "date" && /^\d{4}-\d{2}-\d{2}$/.test(value) ? sayDate(value) : value;
     },
   };
+}
+
+const HOLDERS: Readonly<Record<AccountKind, { one: string; many: string }>> = {
+  supplier: { one: "supplier", many: "suppliers" },
+  customer: { one: "customer", many: "customers" },
+};
+
+/** What has fields of the organisation's own: documents of a type, or accounts of a kind. */
+export function nameOfHolder(on: string): { one: string; many: string } {
+  return isKeyOf(HOLDERS, on) ? HOLDERS[on] : typeWords(on).name;
 }
 
 /** What a field of a type is called, the program's or the organisation's own, in the middle of a sentence. */

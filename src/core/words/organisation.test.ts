@@ -119,6 +119,24 @@ const EDITS: Said<EditReason> = {
   ],
   "not for approvers": [{ part: "part" }, "Whoever approves fills in fields of the document, and none of its lines"],
   "compared as it cannot be": [{ field: "net total" }, "The net total cannot be compared in this way"],
+  "not on accounts": [{ part: "usual" }, "A field of an account begins empty"],
+  "on accounts alone": [null, "Whether a change counts at once is said of fields of accounts alone"],
+  "type or account": [
+    { on: "purchase-order" },
+    "A field of accounts is on suppliers or on customers, and not on “purchase-order”",
+  ],
+  "no pattern": [
+    { pattern: "[" },
+    "“[” is no pattern; write one such as [A-Z]{2}-[0-9]{4}, without looking ahead or back",
+  ],
+  "no such limit": [
+    { part: "least", kind: "date" },
+    "At least: write a day such as 2026-03-10, or how many days from the one on which it is filled in, such as 0 or -30",
+  ],
+  "cannot take over": [
+    { taken: "head of the unit" },
+    "The field cannot take over the head of its unit: that is of another kind, or not there",
+  ],
   "no number of letters": [null, "Say how many letters, as a whole number"],
   "most under the least": [null, "The most lies under the least"],
   "cannot begin so": [{ usual: "maybe" }, "No document can begin with “maybe” in this field"],

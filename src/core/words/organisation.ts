@@ -9,7 +9,8 @@ import { sayNoDate } from "./dates";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS } from "./list-names";
 import { IDS, nameOfType, type Names } from "./names";
-import { FIELD_KINDS, FIELD_PARTS } from "./field-names";
+import type { OwnKind } from "../own-fields";
+import { FIELD_KINDS, FIELD_PARTS, sayTaken } from "./field-names";
 import { sayBy, sayPart, type Wording } from "./wording";
 
 /** @example circle(["A", "B"]) // "A → B → A" */
@@ -98,10 +99,35 @@ const EDITS = {
     `The ${field} is filled in by whoever approves, and cannot say what has to be filled in before; name another field`,
   "not for approvers": ({ part }) => NOT_FOR_APPROVERS[part],
   "compared as it cannot be": ({ field }) => `The ${field} cannot be compared in this way`,
+  "not on accounts": ({ part }) => NOT_ON_ACCOUNTS[part],
+  "on accounts alone": () => "Whether a change counts at once is said of fields of accounts alone",
+  "type or account": ({ on }) => `A field of accounts is on suppliers or on customers, and not on “${on}”`,
+  "no pattern": ({ pattern }) =>
+    `“${pattern}” is no pattern; write one such as [A-Z]{2}-[0-9]{4}, without looking ahead or back`,
+  "no such limit": ({ part, kind }) => `${part === "least" ? "At least" : "At most"}: ${LIMITS_OF[kind]}`,
+  "cannot take over": ({ taken }, names) =>
+    `The field cannot take over ${sayTaken(taken, names)}: that is of another kind, or not there`,
   "no number of letters": () => "Say how many letters, as a whole number",
   "most under the least": () => "The most lies under the least",
   "cannot begin so": ({ usual }) => `No document can begin with “${usual}” in this field`,
 } satisfies Wording<EditReason>;
+
+const NOT_ON_ACCOUNTS = {
+  required:
+    "The other party fills in its account itself, and could not fill this in; let a level of kind “check” verify that it is filled in",
+  usual: "A field of an account begins empty",
+  taken: "A field of an account takes over nothing; fields of documents take over what it says",
+} as const;
+
+const LIMITS_OF: Readonly<Record<OwnKind, string>> = {
+  text: "say how many letters, as a whole number",
+  number: "write a number such as 3 or 2.5",
+  amount: "write an amount in the organisation’s own currency",
+  date: "write a day such as 2026-03-10, or how many days from the one on which it is filled in, such as 0 or -30",
+  flag: "there is none of yes or no",
+  choice: "there is none of a choice",
+  person: "there is none of a person",
+};
 
 const NOT_FOR_APPROVERS = {
   part: "Whoever approves fills in fields of the document, and none of its lines",
@@ -160,6 +186,12 @@ const CODES = {
   "filled in by approvers": "invalid",
   "not for approvers": "invalid",
   "compared as it cannot be": "invalid",
+  "not on accounts": "invalid",
+  "on accounts alone": "invalid",
+  "type or account": "invalid",
+  "no pattern": "invalid",
+  "no such limit": "invalid",
+  "cannot take over": "invalid",
   "no number of letters": "invalid",
   "most under the least": "invalid",
   "cannot begin so": "invalid",

@@ -1,6 +1,6 @@
-import type { OwnReason } from "../own-fields";
+import type { Bound, OwnReason } from "../own-fields";
 import { capital } from "../text";
-import { WRITTEN } from "./field-names";
+import { WRITTEN, sayBound } from "./field-names";
 import { PICKS } from "./lists";
 import type { Names } from "./names";
 import { sayPart, type Wording } from "./wording";
@@ -13,12 +13,18 @@ export const OWN = {
   "not of its kind": ({ field, kind }, names) => `the ${names.field(field)} is ${WRITTEN[kind]}`,
   "too short": ({ field, letters }, names) => `the ${names.field(field)} has at least ${count(letters)}`,
   "too long": ({ field, letters }, names) => `the ${names.field(field)} has at most ${count(letters)}`,
-  below: ({ field, least }, names) => `the ${names.field(field)} is at least ${least}`,
-  above: ({ field, most }, names) => `the ${names.field(field)} is at most ${most}`,
+  below: ({ field, least }, names) =>
+    `the ${names.field(field)} is ${isDay(least) ? "not before" : "at least"} ${sayBound(least)}`,
+  above: ({ field, most }, names) =>
+    `the ${names.field(field)} is ${isDay(most) ? "not after" : "at most"} ${sayBound(most)}`,
+  "does not fit": ({ field, says }, names) =>
+    `the ${names.field(field)} is ${says || "not written as it is here; ask whoever keeps the fields how it is"}`,
   "not in its list": ({ field, why }, names) => `${names.field(field)}: ${sayPart(PICKS, why, names)}`,
   "nobody by that id": ({ field, person }, names) =>
     `${names.field(field)}: there is nobody called “${person}”; choose somebody`,
 } satisfies Wording<OwnReason>;
+
+const isDay = (bound: Bound) => typeof bound === "string" && /^\d{4}-\d{2}-\d{2}$/.test(bound);
 
 const count = (letters: number) => (letters === 1 ? "1 letter" : `${letters} letters`);
 

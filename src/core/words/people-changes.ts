@@ -13,7 +13,8 @@ import { joinWords, sayDate } from "../text";
 import { sayCondition } from "./conditions";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS, listName } from "./list-names";
-import { FIELD_KINDS, REQUIRED } from "./field-names";
+import { FIELD_KINDS, PART_WORDS, REQUIRED, sayBound, sayTaken } from "./field-names";
+import { IDS } from "./names";
 import { speak } from "./wording";
 
 /** One thing that differs between an entry before and after, in words; `from` where it counts from another day than that of the change. */
@@ -126,16 +127,20 @@ const FIELDS: { [F in keyof Facts]: Words<F> } = {
   firstLimit: { label: ATTRIBUTE_WORDS.firstLimit, say: () => "yes" },
   newSupplier: { label: ATTRIBUTE_WORDS.newSupplier, say: () => "yes" },
   kind: { label: "Kind", say: (kind) => FIELD_KINDS[kind] },
-  part: { label: "Stands", say: (part) => (part === "line" ? "on each line" : "on the document") },
+  part: { label: "Stands", say: (part) => PART_WORDS[part] },
   several: { label: "Several", say: () => "yes" },
   place: { label: "Place on the form", say: String },
   required: { label: "Required", say: (required) => REQUIRED[required] },
   when: { label: "Required if", say: ({ condition, type }) => sayCondition(condition, vocabularyOf(typeWords(type))) },
   help: { label: "Help", say: itself },
   group: { label: "Heading", say: itself },
-  least: { label: "At least", say: itself },
-  most: { label: "At most", say: itself },
+  least: { label: "At least", say: sayBound },
+  most: { label: "At most", say: sayBound },
   begins: { label: "Begins with", say: itself },
+  pattern: { label: "Has to fit", say: itself },
+  patternSays: { label: "Has to fit, in words", say: itself },
+  taken: { label: "Takes over", say: (taken) => sayTaken(taken, IDS) },
+  atOnce: { label: "Changes at once", say: () => "yes" },
 };
 
 /** What a change is about, as a noun phrase: "Rui Tavares", "the limit of Head of Fleet for purchase-order". */

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { MissingReason, Shown } from "../documents";
 import { directory, saidCases, type Said } from "../fixtures";
 import type { WhyNot } from "../payments";
-import { namesOf, namesOfEntries, sayChange, sayMissing, sayShown, sayValue, sayWhyNot } from ".";
+import { namesOf, namesOfEntries, sayChange, sayMissing, sayField, sayShown, sayWhyNot } from ".";
 
 const names = namesOf(directory);
 const eur = (minor: number) => ({ minor, currency: "EUR" });
@@ -107,6 +107,11 @@ describe("documents in words", () => {
   });
 
   it("a field of an account is what stands in it, or none", () => {
-    expect([null, "", "Quay 1", eur(100)].map(sayValue)).toEqual(["none", "none", "Quay 1", "1.00 EUR"]);
+    expect([null, "", "Quay 1", eur(100)].map((held) => sayField("limit", held, names))).toEqual([
+      "none",
+      "none",
+      "Quay 1",
+      "1.00 EUR",
+    ]);
   });
 });

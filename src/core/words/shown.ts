@@ -1,5 +1,6 @@
-import { shownValue, type Change, type MissingReason, type Shown } from "../documents";
-import { formatMoney, type Money } from "../money";
+import { shownAccountValue, type AccountValue, type Change, type MissingReason, type Shown } from "../documents";
+import { formatMoney } from "../money";
+import { isOwnKey } from "../own-fields";
 import { capital, sayDate } from "../text";
 import { PICKS } from "./lists";
 import { IDS, type Names } from "./names";
@@ -23,7 +24,8 @@ const SHOWN: Wording<Shown> = {
   own: ({ field, value }, names) => names.fieldValue(field, value),
   "own field": ({ field, value }, names) => `${names.field(field)}: ${names.fieldValue(field, value)}`,
   parts: ({ of }, names) => of.map((one) => plain(one, names)).join(", "),
-  changed: ({ label, before, after }, names) => `${label}: ${plain(before, names)} → ${plain(after, names)}`,
+  changed: ({ label, before, after }, names) =>
+    `${sayLabel(label, names)}: ${plain(before, names)} → ${plain(after, names)}`,
 };
 
 /** Without going out aloud: a part of a sentence is none. */
@@ -36,15 +38,14 @@ export function sayShown(shown: Shown | null, names: Names = IDS): string {
   return speak(plain(shown, names));
 }
 
-/** A value of a field that holds a text or an amount; “none” for an empty one. */
-export function sayValue(held: string | Money | null): string {
-  if (held === null || held === "") return "none";
-  return typeof held === "string" ? held : formatMoney(held);
+/** A value of a field of an account, which for some is the key of an entry of a list. */
+export function sayField(field: string, held: AccountValue, names: Names): string {
+  return sayShown(shownAccountValue(field, held), names);
 }
 
-/** A value of a field of an account, which for some is the key of an entry of a list. */
-export function sayField(field: string, held: string | Money | null, names: Names): string {
-  return sayShown(shownValue(field, held), names);
+/** What a part of a document or a field of an account is called, at the beginning of a sentence; of a field of the organisation's own the type knows its key alone. */
+export function sayLabel(label: string, names: Pick<Names, "field">): string {
+  return isOwnKey(label) ? capital(names.field(label)) : label;
 }
 
 /** What an edit changes, in words. */
@@ -76,7 +77,7 @@ const MISSING = {
   "comes to nothing": () => "Enter what the invoice comes to",
   "no field changed": () => "Change at least one field",
   "no first limit": () => "Say what the first limit is to be",
-  "same value": ({ label }) => `${label}: enter another value, or leave it out`,
+  "same value": ({ label }, names) => `${sayLabel(label, names)}: enter another value, or leave it out`,
   "wrong account number": ({ label, fault }) => `${label}: ${sayAccountFault(fault)}`,
   "no e-mail address": ({ label, typed }) => `${label}: “${typed}” is no e-mail address`,
   "needed for a new account": ({ label }) => `${label}: a new account needs it`,

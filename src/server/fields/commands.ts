@@ -8,13 +8,16 @@ import {
   type OrganisationHistory,
   type Setting,
 } from "@/core/organisation-history";
-import { OwnKeySchema, fixedOfField, ownFieldState } from "@/core/own-fields";
+import { MoneySchema } from "@/core/money";
+import { OwnKeySchema, TAKEN, fixedOfField, ownFieldState, type Taken } from "@/core/own-fields";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import type { App } from "../app";
 import { editOrganisation } from "../people/commands";
 
 const Day = z.iso.date().nullable().default(null);
+/** Of amounts money, of all else text; empty for none. */
+const Limit = z.union([z.string().trim().max(20), MoneySchema]).default("");
 
 /** Everything that can be changed about fields of the organisation's own, by its name, each with what it takes. */
 export const FieldChangeSchema = z.discriminatedUnion("type", [
@@ -35,8 +38,12 @@ export const FieldChangeSchema = z.discriminatedUnion("type", [
     when: ConditionSchema.nullable().default(null),
     help: z.string().trim().max(300).default(""),
     group: z.string().trim().max(60).default(""),
-    least: z.string().trim().max(20).default(""),
-    most: z.string().trim().max(20).default(""),
+    least: Limit,
+    most: Limit,
+    pattern: z.string().max(200).default(""),
+    patternSays: z.string().trim().max(120).default(""),
+    taken: z.union([z.literal(""), z.enum(Object.keys(TAKEN) as [Taken]), OwnKeySchema]).default(""),
+    atOnce: z.boolean().default(false),
     usual: z.string().trim().max(200).default(""),
     from: Day,
   }),
@@ -55,10 +62,15 @@ type Carried<T extends FieldChange["type"]> = {
 const CARRIED: { readonly [T in FieldChange["type"]]: Carried<T> } = {
   "save field": {
     event: "field saved",
-    edit: (history, { type: _, key, from, several, ...said }, setting) => {
+    edit: (history, { type: _, key, from, several, atOnce, ...said }, setting) => {
       const { name, on, kind, part, place, required, ...rest } = said;
       const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== null && value !== ""));
-      const field = { name, on, kind, part, place, required, ...(several && { several: true as const }), ...given };
+      const field = {
+        ...{ name, on, kind, part, place, required },
+        ...(several && { several: true as const }),
+        ...(atOnce && { atOnce: true as const }),
+        ...given,
+      };
       return saveField(history, key, field, from, setting);
     },
   },

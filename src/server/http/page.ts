@@ -1,5 +1,7 @@
 import { notFound, redirect } from "next/navigation";
 import { dayIn } from "@/core/calendar";
+import { takenFrom } from "@/core/documents";
+import type { Taken } from "@/core/own-fields";
 import type { Directory, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
@@ -52,8 +54,10 @@ export async function unlessBusy<T>(work: Promise<T>): Promise<{ value: T } | { 
 
 /** What a form for a new document starts with: the visitor as requester, and today. */
 export function formFor({ person, directory, now, zone }: Visit) {
+  const today = dayIn(now, zone);
+  const over = Object.entries(takenFrom(directory, { requester: person.id, unit: person.unit }, today));
   return {
-    today: dayIn(now, zone),
+    today,
     requester: {
       id: person.id,
       name: person.name,
@@ -61,8 +65,11 @@ export function formFor({ person, directory, now, zone }: Visit) {
       unitName: directory.unit(person.unit)?.name ?? person.unit,
     },
     homeCurrency: directory.organisation.currency,
-    lists: listsForForms(directory, dayIn(now, zone)),
+    lists: listsForForms(directory, today),
     fields: directory.organisation.fields,
+    taken: Object.fromEntries(
+      over.flatMap(([taken, id]) => (id === null ? [] : [[taken, { id, name: directory.person(id)?.name ?? id }]])),
+    ) as Partial<Record<Taken, { id: string; name: string }>>,
     units: directory.organisation.units.map(({ id, name }) => ({ id, name })),
   };
 }

@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
-import { ACCOUNT_COLUMNS, accountColumnsMissing, readAccounts, type BadRow, type ReadAccount } from "@/core/intake";
+import { accountColumns, accountColumnsMissing, readAccounts, type BadRow, type ReadAccount } from "@/core/intake";
+import { accountLabel, asAmount, keptBy, type AccountValue } from "@/core/documents";
+import { isOwnKey } from "@/core/own-fields";
+import { fits } from "@/core/patterns";
 import { nameOfEntry } from "@/core/lists";
 import { formatMoney, money, plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
@@ -9,13 +12,12 @@ import type { Cell } from "@/core/tables";
 import { canonical } from "@/core/records";
 import { refusedFor, type Result } from "@/core/refusal";
 import { capital, sayDate } from "@/core/text";
-import { refused, sayField, sayIntake } from "@/core/words";
+import { refused, sayField, sayIntake, sayLabel, type Names } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
 import { visibleFields } from "../ledger/account-commands";
 import { accountByName, findAccounts, readAccount, type Account } from "../ledger/accounts";
-import { fieldsOfKind } from "../ledger/account-changes";
 import type { AccountEvent, AccountKind } from "../ledger/events";
 import { writeAccount } from "../ledger/write";
 import { nativeHash } from "../log/log";
@@ -58,11 +60,13 @@ export function importAccounts(app: App, actor: Person, request: AccountsFile): 
   if (!sheet.ok) return sheet;
   const lacking = accountColumnsMissing(kind, sheet.value.header);
   if (lacking.length > 0) return refused("columns of a list are missing", { columns: lacking }, "file");
-  const { organisation } = readReferenceData(app).directory;
+  const { directory } = readReferenceData(app);
+  const { organisation } = directory;
   const today = dayIn(app.clock.now(), organisation.timeZone);
   if (request.approvedOn > today) return refused("approved on a day to come", null, "approvedOn");
   const read = readAccounts(kind, sheet.value, {
-    lists: organisation.lists,
+    ...keptBy(directory, fits),
+    people: organisation.people,
     today,
     currency: organisation.currency,
     knows: (name) => accountByName(app.db, kind, name) !== null,
@@ -117,7 +121,6 @@ function previewOf(
   bad: readonly BadRow[],
 ): AccountsPreview {
   const names = namesNow(app);
-  const labels = fieldsOfKind(kind);
   const lines = new Set(bad.map(({ line }) => line));
   return {
     counts: { accounts: accounts.length, bad: lines.size },
@@ -125,36 +128,57 @@ function previewOf(
       line,
       name,
       approved: `${approved.by}, ${sayDate(approved.on)}`,
-      said: Object.entries(fields).map(([field, value]) => [labels[field] ?? field, sayField(field, value, names)]),
+      said: Object.entries(fields).map(([field, value]) => [
+        sayLabel(accountLabel(kind, field), names),
+        sayField(field, value, names),
+      ]),
       owes: owes ? formatMoney(money(owes.minor, currency)) : "",
     })),
-    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, message: sayBad(kind, column, why) })),
+    bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, message: sayBad(app, kind, column, why) })),
     fingerprint: `${accounts.length}-${lines.size}-${nativeHash(canonical(accounts)).slice(0, 16)}`,
     written: null,
   };
 }
 
 /** What is wrong in a cell, with what its column is called. */
-function sayBad(kind: AccountKind, key: string, why: BadRow["why"]): string {
-  if (why.code === "wrong account value") return sayIntake(why);
-  const column = ACCOUNT_COLUMNS[kind].find((one) => one.key === key)?.names[0];
-  return column ? `${capital(column)}: ${sayIntake(why)}` : capital(sayIntake(why));
+function sayBad(app: App, kind: AccountKind, key: string, why: BadRow["why"]): string {
+  const said = sayIntake(why, namesNow(app));
+  if (why.code === "wrong account value") return said;
+  const column = columnsNow(app, kind).find((one) => one.key === key)?.names[0];
+  return column ? `${capital(column)}: ${said}` : capital(said);
+}
+
+/** The columns of a file of accounts, as the organisation has its fields today. */
+export function columnsNow(app: Pick<App, "db" | "clock">, kind: AccountKind) {
+  const { fields, timeZone } = readReferenceData(app).directory.organisation;
+  return accountColumns(kind, fields, dayIn(app.clock.now(), timeZone));
 }
 
 /** Accounts as a file with the columns that one is brought in with; who may not see a bank account sees its end. */
 export function accountsFile(app: App, reader: Person, kind: AccountKind, format: TableFormat) {
   const { lists, timeZone } = readReferenceData(app).directory.organisation;
-  const columns = ACCOUNT_COLUMNS[kind];
+  const columns = columnsNow(app, kind);
+  const names = namesNow(app);
   const cellOf = (account: Account, key: string): Cell => {
     if (key === "name" || key === "group" || key === "currency") return account[key];
     const value = visibleFields(reader, account)[key as keyof Account["fields"]];
     if (key === "paymentTerms" && typeof value === "string") return nameOfEntry(lists, "payment-terms", value);
-    if (value === null || value === undefined) return "";
-    return typeof value === "string" ? value : { plain: plainAmount(value) };
+    return value === null || value === undefined ? "" : heldCell(key, value, names);
   };
   const rows = findAccounts(app.db, { kind, limit: 100_000 }).map((account) =>
     columns.map(({ key }) => cellOf(account, key)),
   );
   const heading: Cell[] = columns.map(({ names }) => names[0]!);
   return tableFile(format, `${kind}s`, [heading, ...rows], timeZone);
+}
+
+/** What an account says, as a file says it and takes it in again. */
+function heldCell(key: string, value: NonNullable<AccountValue>, names: Names): Cell {
+  const amount = asAmount(value);
+  if (amount) return { plain: plainAmount(amount) };
+  if (Array.isArray(value)) return value.map((one) => names.fieldValue(key, one)).join("; ");
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  return isOwnKey(key) && !/^\d{4}-\d{2}-\d{2}$/.test(value as string)
+    ? names.fieldValue(key, value as string)
+    : (value as string);
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CUSTOMER_FIELDS, isAmountField, isControlled, type CustomerField } from "@/core/documents";
+import { CUSTOMER_FIELDS, accountLabel, isAmountField, isControlled, type CustomerField } from "@/core/documents";
 import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import { entryCalled, offered } from "@/core/lists";
@@ -17,8 +17,9 @@ import { readSheet } from "../people/import";
 import { namesNow, readReferenceData } from "../reference-data";
 import { resultInThread } from "../threads/in-thread";
 import { isFormula } from "@/core/text";
-import { refused, refuse, sayField, sayIntake } from "@/core/words";
-import { type IntakeReason } from "@/core/intake";
+import { refused, refuse, sayField, sayIntake, sayLabel } from "@/core/words";
+import { Row, columnsIn, ownColumns, ownOf, type IntakeReason } from "@/core/intake";
+import { fieldsOn } from "@/core/own-fields";
 
 export const CustomerImportSchema = z.strictObject({
   text: z.string().max(5 * 1024 * 1024),
@@ -97,13 +98,14 @@ function readCustomers(
   if (!sheet.ok) return sheet;
   const names = sheet.value.header.map((one) => one.trim().toLocaleLowerCase("en"));
   const nameAt = names.indexOf("customer");
-  const columns = (Object.keys(CUSTOMER_FIELDS) as CustomerField[]).flatMap((field) => {
+  const columns = (Object.keys(CUSTOMER_FIELDS) as (keyof typeof CUSTOMER_FIELDS)[]).flatMap((field) => {
     const index = [field.toLowerCase(), CUSTOMER_FIELDS[field].toLowerCase()].map((one) => names.indexOf(one));
     const found = index.find((one) => one >= 0);
     return found === undefined ? [] : [{ field, index: found }];
   });
-  if (nameAt < 0 || columns.length === 0) {
-    return refused("no column of customers", { columns: Object.values(CUSTOMER_FIELDS) }, "file");
+  const own = ownColumnsIn(app, sheet.value.header);
+  if (nameAt < 0 || columns.length + own.indexes.size === 0) {
+    return refused("no column of customers", { columns: [...Object.values(CUSTOMER_FIELDS), ...own.names] }, "file");
   }
   const changes: Change[] = [];
   const bad: CustomerImport["bad"] = [];
@@ -120,10 +122,15 @@ function readCustomers(
       else if (read.value !== undefined && differs(account.fields[field], read.value))
         changes.push({ account, line, field, after: read.value });
     }
+    const read = own.read(new Row(cells, own.indexes, line, cells.length), account.currency);
+    bad.push(...read.bad);
+    for (const [field, after] of Object.entries(read.values) as [CustomerField, AccountValue][])
+      if (differs(account.fields[field], after)) changes.push({ account, line, field, after });
   });
   const effect = (confirm ? undefined : as) ?? readRules(app).customerImport;
   const words = namesNow(app);
   const rules = readRules(app);
+  const { fields } = readReferenceData(app).directory.organisation;
   const found: CustomerImport = {
     effect,
     means: EFFECTS[effect],
@@ -134,7 +141,7 @@ function readCustomers(
       field,
       before: sayField(field, account.fields[field] ?? null, words),
       after: sayField(field, after, words),
-      free: !isControlled(rules.controlled, "customer", field),
+      free: !isControlled(rules.controlled, fields, "customer", field),
     })),
     bad,
     done: null,
@@ -196,7 +203,7 @@ function termsOf(app: App, typed: string): Read {
 }
 
 /** A cell as the field's value; an empty one leaves the field as it is. */
-function valueOf(field: CustomerField, cell: string, currency: string): Read {
+function valueOf(field: string, cell: string, currency: string): Read {
   if (!cell) return { ok: true, value: undefined };
   if (!isAmountField(field))
     return isFormula(cell)
@@ -208,3 +215,23 @@ function valueOf(field: CustomerField, cell: string, currency: string): Read {
 }
 
 const differs = (before: AccountValue | undefined, after: AccountValue) => !sameValue(before ?? null, after);
+
+/** The columns of a heading that are fields of the organisation's own on customers, and how a row of them is read; an empty cell leaves its field as it is. */
+function ownColumnsIn(app: App, header: readonly string[]) {
+  const { fields, lists, people, timeZone } = readReferenceData(app).directory.organisation;
+  const taker = { fields, lists, people, today: dayIn(app.clock.now(), timeZone) };
+  const columns = ownColumns(fieldsOn(fields, "customer", "account", taker.today), "customer");
+  const names = namesNow(app);
+  return {
+    indexes: columnsIn(header, columns),
+    names: columns.map(({ key }) => sayLabel(accountLabel("customer", key), names)),
+    read: (row: Row, currency: string) => {
+      const { own = {} } = ownOf(row, "customer", "account", currency, taker);
+      const bad = row.problems.map(({ line, column, why }) => ({
+        line,
+        message: `${sayLabel(accountLabel("customer", column), names)}: ${sayIntake(why, names)}`,
+      }));
+      return { values: own, bad };
+    },
+  };
+}

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
+import { fits } from "@/core/patterns";
 import { documentType, keptBy, missingOf, type AnyDocument } from "@/core/documents";
 import {
   fromUbl,
@@ -211,7 +212,10 @@ function takeOne(
 function missingNow(app: App, document: AnyDocument) {
   const { directory } = readReferenceData(app);
   const { timeZone } = directory.organisation;
-  return missingOf(document, keptBy(directory), { dated: document.date, entered: dayIn(app.clock.now(), timeZone) });
+  return missingOf(document, keptBy(directory, fits), {
+    dated: document.date,
+    entered: dayIn(app.clock.now(), timeZone),
+  });
 }
 
 function previewOf(app: App, { kind, documents, bad, fingerprint }: Read): IntakePreview {

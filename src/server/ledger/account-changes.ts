@@ -1,17 +1,22 @@
 import { dayIn } from "@/core/calendar";
 import { sameValue } from "@/core/conditions";
 import {
-  CUSTOMER_FIELDS,
-  SUPPLIER_FIELDS,
+  FIELDS_OF_ACCOUNTS,
+  accountLabel,
+  asAmount,
   isAmountField,
   isControlled,
+  keptBy,
   wrongChanges,
+  wrongOnAccount,
   type MissingItem,
 } from "@/core/documents";
 import { whyNotPicked } from "@/core/lists";
 import type { Person } from "@/core/people";
 import type { Refusal, Result } from "@/core/refusal";
-import { refuse, refused, sayValue } from "@/core/words";
+import { fieldsOn, isOwnKey } from "@/core/own-fields";
+import { fits } from "@/core/patterns";
+import { refuse, refused, sayField, sayLabel } from "@/core/words";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
 import { namesNow, readReferenceData } from "../reference-data";
@@ -27,9 +32,11 @@ export type NewValue = { field: string; after: AccountValue };
 
 type Because = Extract<AccountEvent, { type: "account changed" }>["data"]["because"];
 
-/** The fields of a kind of account, with how each is called. */
-export function fieldsOfKind(kind: AccountKind): Readonly<Record<string, string>> {
-  return kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
+/** Whether accounts of a kind have a field, of the program's or of the organisation's own. */
+function hasField(app: App, kind: AccountKind, field: string): boolean {
+  if (!isOwnKey(field)) return field in FIELDS_OF_ACCOUNTS[kind];
+  const { fields } = readReferenceData(app).directory.organisation;
+  return fieldsOn(fields, kind, "account", null).some(({ key }) => key === field);
 }
 
 /** What differs from an account, as old and new. */
@@ -50,7 +57,8 @@ export function sorted<C extends { field: string }>(
   changes: readonly C[],
 ): { controlled: C[]; free: C[] } {
   const { controlled } = readRules(app);
-  const is = ({ field }: C) => isControlled(controlled, kind, field);
+  const { fields } = readReferenceData(app).directory.organisation;
+  const is = ({ field }: C) => isControlled(controlled, fields, kind, field);
   return { controlled: changes.filter(is), free: changes.filter((one) => !is(one)) };
 }
 
@@ -66,7 +74,7 @@ export function changeAtOnce(app: App, account: Account, changes: Changed[], bec
     const now = readAccount(app.db, account.id)!;
     if (freed.length > 0)
       tellReleased(app, now, freed, {
-        limit: sayValue(now.fields.limit ?? null),
+        limit: sayField("limit", now.fields.limit ?? null, namesNow(app)),
         raised: true,
         document: null,
         because: false,
@@ -112,14 +120,15 @@ export function changeAccount(
 /** What is wrong with one change that is to count at once; everything that a document about it would be refused for, and that it needs one. */
 function wrongChange(app: App, account: Account, change: Changed, index: number): Refusal[] {
   const { field, after } = change;
-  const labels = fieldsOfKind(account.kind);
   const path = `changes.${index}.after`;
-  const label = labels[field];
-  if (!label) return [refuse("account has no field", { field }, path)];
-  if (isControlled(readRules(app).controlled, account.kind, field))
+  if (!hasField(app, account.kind, field)) return [refuse("account has no field", { field }, path)];
+  const names = namesNow(app);
+  const label = sayLabel(accountLabel(account.kind, field), names);
+  const { fields, lists, timeZone } = readReferenceData(app).directory.organisation;
+  if (isControlled(readRules(app).controlled, fields, account.kind, field))
     return [refuse("field is controlled", { field: label }, path)];
-  const isAmount = typeof after === "object" && after !== null;
-  if ((after !== null && isAmount !== isAmountField(field)) || (isAmount && after.currency !== account.currency))
+  if (isOwnKey(field)) return wrongOwnChange(app, account, change, path);
+  if (!isOfField(field, after, account.currency))
     return [
       refuse(
         "account field of its kind",
@@ -127,10 +136,8 @@ function wrongChange(app: App, account: Account, change: Changed, index: number)
         path,
       ),
     ];
-  const names = namesNow(app);
-  const items: MissingItem[] = wrongChanges([change], labels);
+  const items: MissingItem[] = wrongChanges([change], () => label);
   if (field === "paymentTerms" && after) {
-    const { lists, timeZone } = readReferenceData(app).directory.organisation;
     const why = whyNotPicked(lists, "payment-terms", String(after), dayIn(app.clock.now(), timeZone), false);
     if (why) items.push({ path, why: { code: "of a list", values: { line: null, why } } });
   }
@@ -140,4 +147,22 @@ function wrongChange(app: App, account: Account, change: Changed, index: number)
     if (other && other.id !== account.id) return [refuse("account of that name", { name: String(after) }, path)];
   }
   return items.map(({ why }) => refuse("account field wrong", { why }, path, names));
+}
+
+/** Whether a value is what a field of the program's holds: an amount in the currency of its account, or text. */
+function isOfField(field: string, value: AccountValue, currency: string): boolean {
+  if (value === null) return true;
+  return isAmountField(field) ? asAmount(value)?.currency === currency : typeof value === "string";
+}
+
+/** What is wrong with one change of a field of the organisation's own. */
+function wrongOwnChange(app: App, account: Account, { field, after }: Changed, path: string): Refusal[] {
+  const { directory } = readReferenceData(app);
+  const { fields, timeZone } = directory.organisation;
+  const day = dayIn(app.clock.now(), timeZone);
+  const why = wrongOnAccount(field, after, account.kind, fields, { ...keptBy(directory, fits), day });
+  if (!why) return [];
+  return [
+    refuse("account field wrong", { why: { code: "own field", values: { line: null, why } } }, path, namesNow(app)),
+  ];
 }

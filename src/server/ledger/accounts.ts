@@ -1,6 +1,7 @@
 import { addDays, dayIn, daysBetween } from "@/core/calendar";
 import {
   RulesSchema,
+  asAmount,
   usualRules,
   partyKey,
   type AccountStatus,
@@ -11,13 +12,14 @@ import {
   type SupplierFacts,
   type AccountNamed,
 } from "@/core/documents";
-import { money, type Money } from "@/core/money";
+import { money } from "@/core/money";
+import { isEmptyValue, isOwnKey, type OwnValues } from "@/core/own-fields";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
 import { readReferenceData } from "../reference-data";
-import type { AccountFields, AccountKind, AccountValue } from "./events";
+import type { AccountFields, AccountKind } from "./events";
 
 export type Account = {
   id: string;
@@ -101,9 +103,29 @@ export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: Ac
   return rows.map(toAccount);
 }
 
-/** The value of a field that holds an amount; null for any other. */
-export function amountOf(value: AccountValue | undefined): Money | null {
-  return value !== null && typeof value === "object" ? value : null;
+/** What an account says in fields of the organisation's own; empty where it says nothing. */
+export function ownOfAccount({ fields }: Pick<Account, "fields">): OwnValues {
+  return Object.fromEntries(
+    Object.entries(fields).flatMap(([key, value]) =>
+      isOwnKey(key) && value !== null && value !== undefined && !isEmptyValue(value) ? [[key, value]] : [],
+    ),
+  );
+}
+
+/** Names of people whom an account names in fields of the organisation's own, by their ids. */
+export function peopleNamed(app: Pick<App, "db" | "clock">, account: Pick<Account, "fields">): Record<string, string> {
+  const { directory } = readReferenceData(app);
+  const named = directory.organisation.fields.flatMap(({ key, kind }) => {
+    const id = kind === "person" ? account.fields[key as keyof AccountFields] : null;
+    return typeof id === "string" && id ? [[id, directory.person(id)?.name ?? id]] : [];
+  });
+  return Object.fromEntries(named) as Record<string, string>;
+}
+
+/** The same as documents see it: absent where there is nothing. */
+function withAccountOwn(account: Account): { own?: OwnValues } {
+  const own = ownOfAccount(account);
+  return Object.keys(own).length > 0 ? { own } : {};
 }
 
 /** Where a party is written to: its account's address, else the one it gave when it signed; empty where none is known. */
@@ -136,9 +158,10 @@ export function supplierFacts(app: App, account: Account, rules: EvaluationRules
     id: account.id,
     name: account.name,
     status: account.status,
-    limit: amountOf(account.fields.limit),
+    limit: asAmount(account.fields.limit),
     ...(emailOf(account) === "" && { noEmail: true as const }),
     bankChanged: changed && changed > addDays(today, -rules.bankChangeDays) ? changed : null,
+    ...withAccountOwn(account),
   };
 }
 
@@ -162,11 +185,12 @@ export function customerFacts(app: App, account: Account): CustomerFacts {
     id,
     name: account.name,
     status: account.status,
-    limit: amountOf(account.fields.limit),
+    limit: asAmount(account.fields.limit),
     receivables: money(owed.all_of_it, currency),
     openOrders: money(ordered.open, currency),
     stoppedOrders: money(ordered.stopped, currency),
     overdue: money(owed.late, currency),
     daysOverdue: owed.oldest ? daysBetween(owed.oldest, today) : 0,
+    ...withAccountOwn(account),
   };
 }

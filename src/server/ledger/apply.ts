@@ -3,12 +3,12 @@ import { sameValue } from "@/core/conditions";
 import { type AnyDocument, documentType } from "@/core/documents";
 import type { App } from "../app";
 import { lookAgain } from "../holds/look-again";
-import { readReferenceData } from "../reference-data";
+import { namesNow, readReferenceData } from "../reference-data";
 import { isOfStopped, tellReleased } from "../credit/customer";
 import { customerFacts, emailOf, readAccount, type Account } from "./accounts";
 import type { AccountEvent, AccountValue } from "./events";
 import { sendLetter, writeAccount, writeLedger } from "./write";
-import { sayValue } from "@/core/words";
+import { sayField } from "@/core/words";
 import { type OrderReason } from "@/core/stopped-orders";
 import { type Money } from "@/core/money";
 
@@ -74,7 +74,7 @@ function tellCustomer(app: App, state: DocumentState, before: Account, freed: re
   const now = readAccount(app.db, before.id)!;
   const limit = (account: Account) => account.fields.limit ?? null;
   return tellReleased(app, now, freed, {
-    limit: sayValue(limit(now)),
+    limit: sayField("limit", limit(now), namesNow(app)),
     raised: !sameValue(limit(before), limit(now)),
     document: state.id,
     because: isOfStopped(state),

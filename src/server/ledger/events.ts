@@ -3,11 +3,11 @@ import type { AccountReason, OrderReason } from "@/core/stopped-orders";
 import type { Duty } from "@/core/segregation";
 import type { Money } from "@/core/money";
 import type { Payer, WhyNot } from "@/core/payments";
-import type { CustomerField, FieldChange, PartySignature, SupplierField } from "@/core/documents";
+import type { AccountValue, CustomerField, PartySignature, SupplierField } from "@/core/documents";
+import type { AccountKind } from "@/core/own-fields";
 
-export type AccountKind = "supplier" | "customer";
-export type AccountValue = FieldChange["before"];
-/** Controlled fields of an account with their values; see SUPPLIER_FIELDS and CUSTOMER_FIELDS. */
+export type { AccountKind, AccountValue };
+/** Fields of an account with their values, those of the organisation's own by their keys; see SUPPLIER_FIELDS and CUSTOMER_FIELDS. */
 export type AccountFields = Partial<Record<SupplierField | CustomerField, AccountValue>>;
 export type Changed = { field: string; before: AccountValue; after: AccountValue };
 

@@ -58,7 +58,7 @@ const OF_ACCOUNT: Projections<AccountEvent> = {
       event.time,
     );
     if (!because) return;
-    const changes = Object.entries(fields).map(([field, after]) => ({ field, before: null, after }));
+    const changes = Object.entries(fields).map(([field, after]) => ({ field, before: null, after: after ?? null }));
     noteChange(db, event, because, changes, null);
   },
   // Kept beside the account, which has it itself once the document that asks for approval is approved.

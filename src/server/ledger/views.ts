@@ -71,8 +71,7 @@ export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
     name: account.name,
     status: account.status,
     terms: account.fields.paymentTerms ? sayField("paymentTerms", account.fields.paymentTerms, names) : "",
-    limit:
-      typeof account.fields.limit === "object" && account.fields.limit ? formatMoney(account.fields.limit) : "none",
+    limit: sayField("limit", account.fields.limit ?? null, names),
     bankAt: account.bankAt,
   }));
 }
@@ -140,7 +139,7 @@ export function accountView(app: App, id: string) {
   const amount = (minor: number) => formatMoney(money(minor, account.currency));
   return {
     account,
-    controlled: readRules(app).controlled[account.kind] as readonly string[],
+    controlled: readRules(app).controlled,
     changes: changesOf(app, id),
     documents,
     facts: account.kind === "customer" ? customerFacts(app, account) : null,

@@ -15,7 +15,7 @@ import { formatMoney, type Money } from "@/core/money";
 import { noticesOf, sayWhy, type Notice, type Why } from "@/core/notices";
 import { askerOf } from "@/core/routing";
 import { joinWords, sayDate } from "@/core/text";
-import { sayGiven } from "@/core/words";
+import { sayGiven, sayLabel, type Names } from "@/core/words";
 import type { App } from "../app";
 import { emailOf, accountNamed } from "../ledger/accounts";
 import { isOfStopped, tellNotRaised } from "../credit/customer";
@@ -169,7 +169,7 @@ export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit
     unit: world.directory.unit(state.document.unit)?.name ?? state.document.unit,
     level: state.levels.find((level) => level.level === notice.level)?.name ?? "",
     asked: joinWords([...new Set(notice.asked ?? [])].map(name), "or"),
-    refused: sayRefused(state),
+    refused: sayRefused(state, namesFor(world, state)),
     due: "",
     by: notice.by ? name(notice.by) : "",
     words: givenIn(world, state, notice),
@@ -184,11 +184,11 @@ function givenIn(world: ReferenceData, state: DocumentState, { words = "", liste
 }
 
 /** What was not approved, part by part. */
-function sayRefused(state: DocumentState): string {
+function sayRefused(state: DocumentState, names: Names): string {
   const parts = documentType(state.document.documentType).parts(state.document);
   const said = refusedOf(state).map(({ part, allowed }) => {
     const found = parts.find((one) => one.key === part);
-    const label = found?.label ?? part;
+    const label = sayLabel(found?.label ?? part, names);
     if (allowed === null || !found?.amount) return label;
     return `${label} above ${formatMoney({ ...found.amount, minor: allowed })}`;
   });

@@ -3,11 +3,15 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { isAmountField } from "@/core/documents";
+import { sameValue } from "@/core/conditions";
+import { isOwnKey, type OwnField, type OwnValues } from "@/core/own-fields";
 import { parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import { typeValue, type Value } from "../documents/account-changes";
 import { EntryField, OfferedLists } from "../documents/lists";
+import { OwnInput } from "../documents/own-fields";
+import { readValues, typedOwn, type TypedOwn } from "../documents/own-model";
 import type { Lists } from "@/core/lists";
 import { useSend } from "../document/use-command";
 import { MoneyField, TextField, TypedForm } from "../form-fields";
@@ -20,6 +24,9 @@ type Props = {
   free: readonly Field[];
   lists: Lists;
   today: string;
+  /** The organisation's own fields of such accounts, and names of people whom they name. */
+  own: readonly OwnField[];
+  people: Readonly<Record<string, string>>;
   mayChange: boolean;
 };
 
@@ -64,17 +71,28 @@ function Said({ heading, fields }: { heading: string; fields: readonly Field[] }
   );
 }
 
-type ChangeProps = Pick<Props, "account" | "lists" | "today"> & { fields: readonly Field[]; onDone(): void };
+type ChangeProps = Omit<Props, "controlled" | "free" | "mayChange"> & { fields: readonly Field[]; onDone(): void };
 
-function ChangeAtOnce({ account, fields, lists, today, onDone }: ChangeProps) {
-  const start = Object.fromEntries(fields.map(({ key, value }) => [key, typeValue(value)]));
-  const form = useForm<Record<string, string>>({ defaultValues: start });
+type Typed = { plain: Record<string, string>; own: TypedOwn };
+
+function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone }: ChangeProps) {
+  const fields = all.filter(({ key }) => !isOwnKey(key));
+  const free = own.filter(({ key }) => all.some((field) => field.key === key));
+  const now = valuesOf(free, all);
+  const start: Typed = {
+    plain: Object.fromEntries(fields.map(({ key, value }) => [key, typeValue(value)])),
+    own: typedOwn(free, now, (person) => people[person] ?? person),
+  };
+  const form = useForm<Typed>({ defaultValues: start });
   const [problems, setProblems] = useState<Refusal[]>([]);
   const { run, refusals, busy } = useSend("/api/accounts", onDone);
-  const save = async (typed: Record<string, string>) => {
-    const { changes, problems: found } = readTyped(typed, start, fields, account.currency);
+  const save = async (typed: Typed) => {
+    const read = readTyped(typed.plain, start.plain, fields, account.currency);
+    const { values, problems: unread } = readValues(free, typed.own, account.currency, "own.");
+    const found = [...read.problems, ...unread];
     setProblems(found);
     if (found.length > 0) return;
+    const changes = [...read.changes, ...differing(free, now, values)];
     if (changes.length === 0) return onDone();
     await run({ type: "change", account: account.id, changes });
   };
@@ -89,13 +107,16 @@ function ChangeAtOnce({ account, fields, lists, today, onDone }: ChangeProps) {
         <p className="text-sm">What you save counts at once, and stands in the log with your name.</p>
         {fields.map(({ key, label }) =>
           key === "paymentTerms" ? (
-            <EntryField key={key} name={key} list="payment-terms" label={label} />
+            <EntryField key={key} name={`plain.${key}`} list="payment-terms" label={label} />
           ) : isAmountField(key) ? (
-            <MoneyField key={key} name={key} label={label} currency={account.currency} />
+            <MoneyField key={key} name={`plain.${key}`} label={label} currency={account.currency} />
           ) : (
-            <TextField key={key} name={key} label={label} maxLength={200} />
+            <TextField key={key} name={`plain.${key}`} label={label} maxLength={200} />
           ),
         )}
+        {free.map((field) => (
+          <OwnInput key={field.key} field={field} path={`own.${field.key}`} wrong={false} />
+        ))}
         <div className="flex gap-2">
           <Button type="submit" look="solid" disabled={busy}>
             Save
@@ -104,6 +125,23 @@ function ChangeAtOnce({ account, fields, lists, today, onDone }: ChangeProps) {
         </div>
       </TypedForm>
     </OfferedLists>
+  );
+}
+
+/** What an account says in fields of the organisation's own. */
+function valuesOf(own: readonly OwnField[], said: readonly Field[]): OwnValues {
+  return Object.fromEntries(
+    own.flatMap(({ key }) => {
+      const value = said.find((field) => field.key === key)?.value;
+      return value === null || value === undefined ? [] : [[key, value]];
+    }),
+  );
+}
+
+/** The same that is to be another value; null for what is to be empty. */
+function differing(own: readonly OwnField[], before: OwnValues, after: OwnValues): { field: string; after: Value }[] {
+  return own.flatMap(({ key }) =>
+    sameValue(before[key] ?? null, after[key] ?? null) ? [] : [{ field: key, after: after[key] ?? null }],
   );
 }
 

@@ -1,5 +1,4 @@
 import Link from "next/link";
-import { ACCOUNT_COLUMNS } from "@/core/intake";
 import { AccountImport } from "./account-import";
 import { OfficeFrame } from "./office-frame";
 
@@ -17,7 +16,7 @@ const WORDS = {
 } as const;
 
 /** The page on which accounts of one kind come in that were approved before Bandeira. */
-export function BringIn({ kind }: { kind: keyof typeof WORDS }) {
+export function BringIn({ kind, columns }: { kind: keyof typeof WORDS; columns: string[] }) {
   return (
     <OfficeFrame>
       <div className="max-w-4xl">
@@ -25,7 +24,7 @@ export function BringIn({ kind }: { kind: keyof typeof WORDS }) {
         <p className="mt-1 mb-3 text-soft">
           {WORDS[kind].about} A new one is <Link href="/accounts/ask">asked for</Link> and approved here.
         </p>
-        <AccountImport kind={kind} columns={ACCOUNT_COLUMNS[kind].map(({ names }) => names[0]!)} />
+        <AccountImport kind={kind} columns={columns} />
       </div>
     </OfficeFrame>
   );

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "@/core/documents";
+import { CUSTOMER_FIELDS, isAmountField } from "@/core/documents";
 import { parseMoney } from "@/core/money";
 import { Reason } from "../document/holds";
 import { useSend } from "../document/use-command";
@@ -109,7 +109,7 @@ export function CustomerTable({ rows, mayPropose, terms, group }: Props) {
 /** One field for several customers: a proposal for each, sent for approval or kept as drafts. */
 function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): void } & Pick<Props, "terms">) {
   const router = useRouter();
-  const [field, setField] = useState<CustomerField>("paymentTerms");
+  const [field, setField] = useState<keyof typeof CUSTOMER_FIELDS>("paymentTerms");
   const [text, setText] = useState("");
   const [note, setNote] = useState("");
   const [submit, setSubmit] = useState(true);
@@ -145,7 +145,7 @@ function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): vo
           label="Field"
           value={field}
           onChange={(value) => {
-            setField(value as CustomerField);
+            setField(value as keyof typeof CUSTOMER_FIELDS);
             setText("");
           }}
         >

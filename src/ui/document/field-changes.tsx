@@ -1,7 +1,7 @@
 import { type RefusedPart } from "@/core/documents";
 import { formatMoney, money } from "@/core/money";
 import { FactTable, refusalOf } from "./facts";
-import { sayField, type Names } from "@/core/words";
+import { sayField, sayLabel, type Names } from "@/core/words";
 
 type Value = Parameters<typeof sayField>[1];
 
@@ -28,7 +28,7 @@ export function FieldChanges({
         return (
           <tr key={field} className="border-b border-rule/70 align-top">
             <th scope="row" className="py-1.5 pr-3 text-left font-normal">
-              {labels[field]}
+              {sayLabel(labels[field] ?? field, words)}
             </th>
             <td className="text-soft">{sayField(field, before, words)}</td>
             <td className="font-semibold">

@@ -1,17 +1,28 @@
-import type { Attachment, CreditLimitChange, SupplierAccount } from "@/core/documents";
+import {
+  asAmount,
+  type AccountValue,
+  type Attachment,
+  type CreditLimitChange,
+  type SupplierAccount,
+} from "@/core/documents";
+import { sameValue } from "@/core/conditions";
+import { isEmptyValue, type OwnField, type OwnValues } from "@/core/own-fields";
 import type { Refusal } from "@/core/refusal";
 import { parseMoney } from "@/core/money";
 import type { FoundAccount } from "./account-picker";
+import { readValues, typedOwn, type TypedOwn } from "./own-model";
 import { typedAmount } from "./typed";
 import { refuse } from "@/core/words";
 
-export type Value = string | { minor: number; currency: string } | null;
+export type Value = AccountValue;
 
 /** Fields of an account as they are now and as they are typed to be; what is equal is no change. */
 export type TypedAccount = {
   account: { id: string; name: string; status: string; currency: string } | null;
   now: Record<string, Value>;
   to: Record<string, string>;
+  /** The same of the organisation's own fields of the account. */
+  ofAccount: TypedOwn;
   note: string;
   papers: Record<string, string>;
   attachments: Attachment[];
@@ -21,25 +32,35 @@ export const emptyAccount = (): TypedAccount => ({
   account: null,
   now: {},
   to: {},
+  ofAccount: {},
   note: "",
   papers: {},
   attachments: [],
 });
 
+/** A value of a field of the program's as it is typed. */
 export function typeValue(value: Value | undefined): string {
-  if (value === null || value === undefined) return "";
-  return typeof value === "string" ? value : typedAmount(value.minor, value.currency);
+  const amount = asAmount(value);
+  if (amount) return typedAmount(amount.minor, amount.currency);
+  return typeof value === "string" ? value : "";
+}
+
+/** The fields of an account on a form: those of the program's with what each is called, and the organisation's own. */
+export type FieldsOnForm = { fields: Readonly<Record<string, string>>; own: readonly OwnField[] };
+
+/** What an account says in the organisation's own fields. */
+function ownNow(own: readonly OwnField[], now: Readonly<Record<string, Value>>): OwnValues {
+  return Object.fromEntries(
+    own.flatMap(({ key }) => (now[key] === null || now[key] === undefined ? [] : [[key, now[key]]])),
+  );
 }
 
 /** What was typed, moved to an account: its fields as they are, and nothing changed yet. */
-export function onAccount(
-  typed: TypedAccount,
-  account: FoundAccount,
-  fields: Readonly<Record<string, string>>,
-): TypedAccount {
-  const { id, name, status, currency } = account;
+export function onAccount(typed: TypedAccount, account: FoundAccount, { fields, own }: FieldsOnForm): TypedAccount {
+  const { id, name, status, currency, people } = account;
   const now: Record<string, Value> = { name, ...account.fields };
-  return { ...typed, account: { id, name, status, currency }, now, to: toOf(fields, now) };
+  const ofAccount = typedOwn(own, ownNow(own, now), (person) => people[person] ?? person);
+  return { ...typed, account: { id, name, status, currency }, now, to: toOf(fields, now), ofAccount };
 }
 
 function toOf(fields: Readonly<Record<string, string>>, now: Readonly<Record<string, Value>>): Record<string, string> {
@@ -53,15 +74,22 @@ export function typedAgain(
   known: Known,
   account: NonNullable<TypedAccount["account"]>,
   found: FoundAccount | undefined,
-  fields: Readonly<Record<string, string>>,
+  { fields, own }: FieldsOnForm,
+  people: Readonly<Record<string, string>>,
 ): TypedAccount {
   const now: Record<string, Value> = found
     ? { name: found.name, ...found.fields }
     : Object.fromEntries(known.changes.map((one) => [one.field, one.before]));
   const to = toOf(fields, now);
-  for (const one of known.changes) to[one.field] = typeValue(one.after);
+  const changed = { ...now };
+  for (const one of known.changes) {
+    if (one.field in fields) to[one.field] = typeValue(one.after);
+    changed[one.field] = one.after;
+  }
+  const names = { ...found?.people, ...people };
+  const ofAccount = typedOwn(own, ownNow(own, changed), (person) => names[person] ?? person);
   const papers = Object.fromEntries((known.papers ?? []).map(({ name, hash }) => [name, hash]));
-  return { account, now, to, note: known.note, papers, attachments: known.attachments };
+  return { account, now, to, ofAccount, note: known.note, papers, attachments: known.attachments };
 }
 
 /** Which of the attached papers is which of those required. */
@@ -94,7 +122,7 @@ type Change = { field: string; before: Value; after: Value };
 /** The fields that differ from what the account says now. */
 export function readChanges(
   typed: TypedAccount,
-  fields: Readonly<Record<string, string>>,
+  { fields, own }: FieldsOnForm,
   isAmount: (field: string) => boolean,
   home: string,
 ): { changes: Change[]; problems: Refusal[] } {
@@ -119,5 +147,12 @@ export function readChanges(
     }
     return [{ field, before, after: parsed.money }];
   });
-  return { changes, problems };
+  const read = readValues(own, typed.ofAccount, currency, "ofAccount.");
+  const unread = new Set(read.problems.map(({ path }) => path));
+  const ofOwn = own.flatMap(({ key }): Change[] => {
+    const [before, after] = [typed.now[key] ?? null, read.values[key] ?? null];
+    const same = sameValue(before, after) || (before !== null && isEmptyValue(before) && after === null);
+    return same || !typed.account || unread.has(`ofAccount.${key}`) ? [] : [{ field: key, before, after }];
+  });
+  return { changes: [...changes, ...ofOwn], problems: [...problems, ...read.problems] };
 }

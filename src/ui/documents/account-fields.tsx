@@ -3,9 +3,10 @@
 import { useFormContext, useWatch } from "react-hook-form";
 import { sayField } from "@/core/words";
 import { Button } from "../primitives";
-import { EntryField, useListNames } from "./lists";
+import { EntryField, useListNames, useOwnFields } from "./lists";
 import { typeValue, type TypedAccount } from "./account-changes";
 import { Table } from "../tables";
+import { OwnInput } from "./own-fields";
 
 /** Every controlled field of an account with its value now and the one it is to have; each change can be taken back before it is sent. */
 export function AccountFields({
@@ -65,5 +66,23 @@ export function AccountFields({
         );
       })}
     </Table>
+  );
+}
+
+/** The organisation's own fields of the account, filled in as they are now. */
+export function AccountOwnFields() {
+  const { fields, bad } = useOwnFields("account");
+  const account = useWatch<TypedAccount, "account">({ name: "account" });
+  if (!account || fields.length === 0) return null;
+  return (
+    <fieldset className="mt-5">
+      <legend className="text-sm font-semibold text-soft">What the account says besides</legend>
+      <div className="mt-1 grid gap-4 sm:grid-cols-2">
+        {fields.map((field) => {
+          const path = `ofAccount.${field.key}`;
+          return <OwnInput key={field.key} field={field} path={path} wrong={bad.has(path)} />;
+        })}
+      </div>
+    </fieldset>
   );
 }

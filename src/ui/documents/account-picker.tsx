@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import type { AccountValue } from "@/core/documents";
 import { useRef, useState } from "react";
 import { Chooser } from "../chooser";
 import { findAt } from "../picker";
@@ -11,7 +12,9 @@ export type FoundAccount = {
   status: "asked for" | "open" | "blocked";
   currency: string;
   group: string;
-  fields: Record<string, string | { minor: number; currency: string } | null>;
+  fields: Record<string, AccountValue>;
+  /** Names of people whom it names in the organisation's own fields, by their ids. */
+  people: Record<string, string>;
 };
 
 /** Finds a customer or supplier by a part of its name. What is typed chooses nothing until one of those found is taken. */

@@ -1,15 +1,12 @@
 "use client";
 
 import Link from "next/link";
+import { useRef } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { findAt, type Listed } from "../picker";
 import { Chooser } from "../chooser";
 import type { FoundAccount } from "./account-picker";
-
-const suppliers = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
-  const found = await findAt<FoundAccount>("/api/accounts", { kind: "supplier", q: text }, signal);
-  return found.slice(0, 8).map(({ id, name, status }) => ({ id, name, about: status === "open" ? "" : status }));
-};
+import { useTakingOver } from "./taking-over";
 
 const orders = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
   type Found = { number: string; title: string; supplier: string };
@@ -24,6 +21,13 @@ export function SupplierField({ bad }: Props) {
   const { setValue, control } = useFormContext();
   const value = (useWatch({ control, name: "supplier" }) ?? "") as string;
   const set = (name: string) => setValue("supplier", name, { shouldDirty: true });
+  const take = useTakingOver();
+  const known = useRef(new Map<string, FoundAccount>());
+  const find = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
+    const found = await findAt<FoundAccount>("/api/accounts", { kind: "supplier", q: text }, signal);
+    for (const account of found) known.current.set(account.id, account);
+    return found.slice(0, 8).map(({ id, name, status }) => ({ id, name, about: status === "open" ? "" : status }));
+  };
   return (
     <Chooser
       label="Supplier"
@@ -31,8 +35,11 @@ export function SupplierField({ bad }: Props) {
       value={value}
       maxLength={120}
       onType={set}
-      onChoose={(one) => set(one.name)}
-      find={suppliers}
+      onChoose={(one) => {
+        set(one.name);
+        take(known.current.get(one.id)!);
+      }}
+      find={find}
       invalid={bad.has("supplier")}
       unknown={
         <>

@@ -42,6 +42,7 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
         lists={start.lists}
         today={start.today}
         own={props.own}
+        taken={start.taken}
         type={props.type}
         bad={new Set(refusals.map((refusal) => refusal.path))}
       >

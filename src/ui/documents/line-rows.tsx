@@ -4,9 +4,8 @@ import type { ReactNode } from "react";
 import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react-hook-form";
 import type { Entry } from "@/core/lists";
 import { Button } from "../primitives";
-import { EntryField, useOwnFields, useRates } from "./lists";
+import { EntryField, useEmptyLine, useRates } from "./lists";
 import { OwnLineFields } from "./own-fields";
-import { emptyOwn } from "./own-model";
 
 /** Rows of a document’s lines: a row each on a wide screen, blocks on a phone, with headings above the first. */
 export function LineRows({
@@ -21,7 +20,7 @@ export function LineRows({
 }) {
   const { control } = useFormContext<{ lines: FieldValues[] }>();
   const { fields, append, remove } = useFieldArray({ control, name: "lines" });
-  const own = useOwnFields("line").fields;
+  const emptyOwn = useEmptyLine();
   return (
     <fieldset className="mt-6">
       <legend className="mb-1 text-sm font-semibold">Lines</legend>
@@ -46,7 +45,7 @@ export function LineRows({
           </li>
         ))}
       </ol>
-      <Button small className="mt-3" onClick={() => append({ ...empty(), own: emptyOwn(own) })}>
+      <Button small className="mt-3" onClick={() => append({ ...empty(), own: emptyOwn() })}>
         Add a line
       </Button>
     </fieldset>

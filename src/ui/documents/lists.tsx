@@ -4,22 +4,25 @@ import { createContext, useContext, type ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { conditionField, typeWords, vocabularyOf } from "@/core/documents";
 import { entryOf, isOpen, namesIn, offered, type Entry, type Lists } from "@/core/lists";
-import type { OwnField, OwnPart } from "@/core/own-fields";
+import type { FormPart, OwnField, OwnPart } from "@/core/own-fields";
 import { namesOfEntries, sayCondition, type Names } from "@/core/words";
 import { Chooser } from "../chooser";
+import { emptyOwn, type TakenOver, type TypedOwn } from "./own-model";
 
 /** What a form’s fields choose from: the organisation’s lists as they are today, without those that are too long to be sent along. */
 type Offer = { lists: Lists; today: string };
 
 /** What of the organisation's own fields a form has, by where they stand, and paths of what was refused. */
 type OwnOffer = {
-  own: Readonly<Record<OwnPart, readonly OwnField[]>>;
+  own: Readonly<Record<FormPart, readonly OwnField[]>> & { readonly account?: readonly OwnField[] };
   bad: ReadonlySet<string | undefined>;
   /** The type of the document. */
   type: string;
+  /** What a new line takes over from whoever enters the document, and from their unit. */
+  taken: TakenOver;
 };
 
-const NO_FIELDS: OwnOffer = { own: { document: [], line: [] }, bad: new Set(), type: "" };
+const NO_FIELDS: OwnOffer = { own: { document: [], line: [] }, bad: new Set(), type: "", taken: {} };
 const Offered = createContext<Offer & OwnOffer>({ lists: [], today: "", ...NO_FIELDS });
 
 export function OfferedLists({ children, ...offer }: Offer & Partial<OwnOffer> & { children: ReactNode }) {
@@ -29,7 +32,13 @@ export function OfferedLists({ children, ...offer }: Offer & Partial<OwnOffer> &
 /** The fields of the organisation's own on a part of the document that is entered. */
 export function useOwnFields(part: OwnPart): { fields: readonly OwnField[]; bad: ReadonlySet<string | undefined> } {
   const { own, bad } = useContext(Offered);
-  return { fields: own[part], bad };
+  return { fields: own[part] ?? [], bad };
+}
+
+/** What the fields of a new line begin with. */
+export function useEmptyLine(): () => TypedOwn {
+  const { own, taken } = useContext(Offered);
+  return () => emptyOwn(own.line, taken);
 }
 
 /** Under which condition a field has to be filled in, in words; empty where it is under none. */

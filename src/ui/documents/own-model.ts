@@ -1,6 +1,14 @@
 import { ownLinesOf, type AnyDocument } from "@/core/documents";
 import { parseMoney } from "@/core/money";
-import { fieldsOn, withOwn, type OwnField, type OwnPart, type OwnValue, type OwnValues } from "@/core/own-fields";
+import {
+  fieldsOn,
+  withOwn,
+  type FormPart,
+  type OwnField,
+  type OwnValue,
+  type OwnValues,
+  type Taken,
+} from "@/core/own-fields";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import type { Picked } from "../people/person-picker";
@@ -14,7 +22,7 @@ export type WithTypedOwn = { own?: TypedOwn; lines?: { own?: TypedOwn }[] };
 export function fieldsShown(
   fields: readonly OwnField[],
   type: string,
-  part: OwnPart,
+  part: FormPart,
   today: string,
   said: readonly (TypedOwn | OwnValues | undefined)[],
 ): readonly OwnField[] {
@@ -24,13 +32,18 @@ export function fieldsShown(
   );
 }
 
+/** What a new document takes over from whoever enters it and from their unit: people by id and name, keys of entries. */
+export type TakenOver = Readonly<Partial<Record<Taken, Picked>>>;
+
 /** What the fields of a part begin with. */
-export function emptyOwn(fields: readonly OwnField[]): TypedOwn {
+export function emptyOwn(fields: readonly OwnField[], over: TakenOver = {}): TypedOwn {
   return Object.fromEntries(
-    fields.map(({ key, kind, several, usual = "" }) => [
-      key,
-      kind === "person" ? null : several ? (usual ? [usual] : []) : usual,
-    ]),
+    fields.map(({ key, kind, several, usual = "", taken }) => {
+      const found = taken ? over[taken as Taken] : undefined;
+      if (kind === "person") return [key, found ?? null];
+      if (several) return [key, usual ? [usual] : []];
+      return [key, found?.id ?? usual];
+    }),
   );
 }
 
@@ -57,10 +70,11 @@ export function withEmptyOwn<T>(
   initial: AnyDocument | undefined,
   fields: { document: readonly OwnField[]; line: readonly OwnField[] },
   name: (id: string) => string,
+  over: TakenOver = {},
 ): T {
   const lines = initial ? ownLinesOf(initial) : [];
-  const of = (part: OwnPart, own: OwnValues | undefined) =>
-    initial ? typedOwn(fields[part], own, name) : emptyOwn(fields[part]);
+  const of = (part: FormPart, own: OwnValues | undefined) =>
+    initial ? typedOwn(fields[part], own, name) : emptyOwn(fields[part], over);
   const typed = empty as T & { lines?: object[] };
   return {
     ...typed,
@@ -76,7 +90,7 @@ export function withReadOwn<D extends AnyDocument>(
   fields: { document: readonly OwnField[]; line: readonly OwnField[] },
 ): { document: D; problems: Refusal[] } {
   const problems: Refusal[] = [];
-  const read = (own: TypedOwn | undefined, part: OwnPart, path: string, line: number | null): OwnValues => {
+  const read = (own: TypedOwn | undefined, part: FormPart, path: string, line: number | null): OwnValues => {
     const found = readValues(fields[part], own, document.currency, `${path}own.`, line);
     problems.push(...found.problems);
     return found.values;

@@ -4,13 +4,15 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { DocumentState, EditEffect } from "@/core/approval";
-import { missingOf, ownLinesOf, type AnyDocument, type MissingItem } from "@/core/documents";
+import { missingOf, ownLinesOf, typeWords, type AnyDocument, type MissingItem } from "@/core/documents";
 import type { Lists } from "@/core/lists";
-import type { OwnField, OwnPart } from "@/core/own-fields";
+import { fieldsOn, isOwnKey, type FormPart, type OwnField } from "@/core/own-fields";
+import type { Fits } from "@/core/patterns";
 import type { Refusal, Result } from "@/core/refusal";
 import { useIntent } from "../intent";
 import { send } from "../send";
-import { fieldsShown, withEmptyOwn, withReadOwn } from "./own-model";
+import { fieldsShown, withEmptyOwn, withReadOwn, type TakenOver } from "./own-model";
+import { useFits } from "./use-fits";
 import { useLook } from "./whom-it-asks";
 import { namesOfEntries, refuse } from "@/core/words";
 
@@ -35,6 +37,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   lists: Lists;
   /** Fields of the organisation’s own, ended ones too, since a document may say something in them. */
   fields: readonly OwnField[];
+  /** What fields of the organisation’s own may take over from whoever enters the document, and from their unit. */
+  taken: TakenOver;
   /** The units there are, for what is of the unit that it is for. */
   units: readonly { id: string; name: string }[];
   /** Number the next submission gets; an edit in approval becomes that revision too. */
@@ -47,7 +51,7 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
 };
 
 /** The fields of the organisation’s own on a form, by where they stand. */
-export type OwnOnForm = Readonly<Record<OwnPart, readonly OwnField[]>>;
+export type OwnOnForm = Readonly<Record<FormPart, readonly OwnField[]>> & { readonly account: readonly OwnField[] };
 
 export type Intent = "save draft" | "submit";
 export type ReadDocument = { document: AnyDocument; problems: Refusal[] };
@@ -68,10 +72,17 @@ export function useDocumentForm<T extends FieldValues>(
   { key, empty: plain, read: readPlain, mend = (path) => path, from }: Reading<T>,
 ) {
   const { id, requester, nextRevision = 1, revising } = start;
-  const missing = (document: AnyDocument) => lacking(start, document);
+  const fits = useFits(start.fields);
+  const missing = (document: AnyDocument) => lacking(start, document, fits);
   const { documentType: type } = readPlain(plain).document;
   const own = ownOnForm(start, type);
-  const empty = withEmptyOwn(plain, start.initial ?? from, own, (person) => start.people?.[person] ?? person);
+  const empty = withEmptyOwn(
+    plain,
+    start.initial ?? from,
+    own,
+    (person) => start.people?.[person] ?? person,
+    start.taken,
+  );
   const read = (typed: T): ReadDocument => {
     const { document, problems } = readPlain(typed);
     const whole = withReadOwn(document, typed, own);
@@ -137,17 +148,34 @@ function ownOnForm({ fields, today, initial }: FormStart, documentType: string):
   return {
     document: fieldsShown(fields, documentType, "document", today, [initial?.own]),
     line: fieldsShown(fields, documentType, "line", today, lines),
+    account: accountFieldsOn(fields, documentType, today),
   };
+}
+
+/** Fields of the organisation's own on accounts that documents of a type change; none of a type that changes no account. */
+export function accountFieldsOn(fields: readonly OwnField[], documentType: string, today: string) {
+  const { partyForm } = typeWords(documentType);
+  return partyForm ? fieldsOn(fields, partyForm, "account", today) : [];
+}
+
+/** Where on its form a field of an account stands that a document changes; every other path as it is. */
+function placeOf(document: AnyDocument, path: string): string {
+  const index = /^changes\.(\d+)\.after$/.exec(path)?.[1];
+  const field = index && "changes" in document ? document.changes[Number(index)]?.field : undefined;
+  if (!field) return path;
+  return isOwnKey(field) ? `ofAccount.${field}` : `to.${field}`;
 }
 
 /** What is missing as far as it can be told here. */
 function lacking(
   { lists, fields, today, initial, sentAs, nextRevision = 1, revising }: FormStart,
   document: AnyDocument,
+  fits: Fits | null,
 ): MissingItem[] {
   // What was never sent has nothing that may stay as it was.
   const before = nextRevision > 1 || revising ? (sentAs ?? initial) : undefined;
-  return missingOf(document, { lists, fields }, { dated: document.date, entered: today }, before);
+  const missing = missingOf(document, { lists, fields, fits }, { dated: document.date, entered: today }, before);
+  return missing.map((item) => ({ ...item, path: placeOf(document, item.path) }));
 }
 
 /** What is missing, but for fields of which it was said already that they cannot be read. */

@@ -3,16 +3,18 @@
 import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import type { Condition } from "@/core/conditions";
-import { documentTypeKeys, typeWords, type Field } from "@/core/documents";
-import { offered } from "@/core/lists";
-import { OWN_KINDS, type OwnField, type OwnKind, type OwnPart } from "@/core/own-fields";
+import { documentTypeKeys, type Field } from "@/core/documents";
+import { parseMoney } from "@/core/money";
+import { OWN_KINDS, type Bound, type OwnField, type OwnKind, type OwnPart } from "@/core/own-fields";
 import type { Directory } from "@/core/people";
+import type { Refusal } from "@/core/refusal";
 import { capital, joinWords } from "@/core/text";
-import { FIELD_KINDS, listName } from "@/core/words";
+import { FIELD_KINDS, refuse } from "@/core/words";
 import { ConditionEditor, firstCondition } from "../board/condition-editor";
 import { useSend } from "../document/use-command";
-import { ChoiceField, DayField, TextField, TickField, TickOfField, TypedForm } from "../form-fields";
+import { ChoiceField, DayField, TextField, TickField, TickOfField, TypedForm, typedAmount } from "../form-fields";
 import { Button } from "../primitives";
+import { KindFields, holders, holdersOf } from "./kind-fields";
 
 /** What a change of a field touches, by name. */
 export type FieldUses = { policies: string[]; drafts: string[]; fields: string[] };
@@ -42,6 +44,10 @@ type Typed = {
   least: string;
   most: string;
   usual: string;
+  pattern: string;
+  patternSays: string;
+  taken: string;
+  atOnce: boolean;
   firstDay: string;
   lastDay: string;
   from: string;
@@ -52,24 +58,33 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
   const form = useForm<Typed>({ defaultValues: typedOf(field, type) });
   const [when, setWhen] = useState<Condition | null>(field?.when ?? null);
   const { run, refusals, busy } = useSend("/api/fields", onDone);
-  const [kind, required, list] = useWatch({ control: form.control, name: ["kind", "required", "list"] });
-  const policy = { documentType: type, currency: directory.organisation.currency };
+  const [problems, setProblems] = useState<Refusal[]>([]);
+  const [kind, required, list, several, on] = useWatch({
+    control: form.control,
+    name: ["kind", "required", "list", "several", "on"],
+  });
+  const { currency } = directory.organisation;
+  const policy = { documentType: type, currency };
+  const ofAccount = part === "account";
   const where = { policy, directory, may: (one: Field) => !one.around && !one.byApprovers && one.key !== field?.key };
-  const save = (typed: Typed) =>
-    run({
+  const save = (typed: Typed) => {
+    const read = readOf(typed, { by, part, currency });
+    setProblems(read.problems);
+    if (read.problems.length > 0) return;
+    return run({
       change: {
         type: "save field",
         key: field?.key ?? null,
         part,
         by,
         place: field?.place ?? place,
-        ...readOf(typed, by),
+        ...read.said,
         when: typed.required === "when" ? (when ?? firstCondition(where)) : null,
       },
     });
-  const types = documentTypeKeys.filter((key) => part === "document" || typeWords(key).byLine);
+  };
   return (
-    <TypedForm form={form} refusals={refusals} onSave={save}>
+    <TypedForm form={form} refusals={[...problems, ...refusals]} onSave={save}>
       <div className="grid gap-x-4 gap-y-3 sm:grid-cols-2 lg:grid-cols-3">
         <TextField
           name="name"
@@ -92,18 +107,27 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
             ))}
           </ChoiceField>
         )}
-        {!by && (
+        {!by && !ofAccount && (
           <ChoiceField name="required" label="Has to be filled in">
             <option value="no">no, it may stay empty</option>
             <option value="always">always</option>
             <option value="when">under a condition</option>
           </ChoiceField>
         )}
-        <KindFields kind={kind} isNew={field === null} directory={directory} list={list} begins={!by} />
+        <KindFields
+          kind={kind}
+          isNew={field === null}
+          directory={directory}
+          list={list}
+          several={several}
+          on={on}
+          begins={!by && !ofAccount}
+        />
         <TextField name="help" label="Help" hint="One sentence below the field." maxLength={300} />
         <TextField name="group" label="Heading above it" hint="Fields of one heading stand together." maxLength={60} />
         <DayField name="firstDay" label="First day" hint="Empty: at once." />
         <DayField name="lastDay" label="Last day" hint="Ends it; documents keep what they say in it." />
+        {ofAccount && <TickField name="atOnce" label="A change of it counts at once, without an approval" />}
         {field && <DayField name="from" label="Changes count from" hint="Today, if left empty." />}
       </div>
       {required === "when" && (
@@ -113,10 +137,10 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
         </fieldset>
       )}
       <fieldset>
-        <legend className="text-sm font-semibold">On which documents</legend>
+        <legend className="text-sm font-semibold">{ofAccount ? "On which accounts" : "On which documents"}</legend>
         <div className="flex flex-wrap gap-x-5">
-          {types.map((key) => (
-            <TickOfField key={key} name="on" one={key} label={capital(typeWords(key).name.many)} />
+          {holdersOf(part, documentTypeKeys).map((key) => (
+            <TickOfField key={key} name="on" one={key} label={capital(holders(key))} />
           ))}
         </div>
       </fieldset>
@@ -128,68 +152,6 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
         <Button onClick={onDone}>Cancel</Button>
       </div>
     </TypedForm>
-  );
-}
-
-/** What goes with a kind alone. */
-function KindFields({
-  kind,
-  isNew,
-  directory,
-  list,
-  begins,
-}: {
-  kind: OwnKind;
-  isNew: boolean;
-  directory: Directory;
-  list: string;
-  /** A new document can begin with something in it. */
-  begins: boolean;
-}) {
-  const { lists } = directory.organisation;
-  const bounds = kind === "text" ? ["Letters at least", "Letters at most"] : ["At least", "At most"];
-  return (
-    <>
-      {kind === "choice" && isNew && (
-        <>
-          <ChoiceField name="list" label="From which list">
-            <option value="">choose</option>
-            {lists.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {listName(id, name)}
-              </option>
-            ))}
-          </ChoiceField>
-          <TickField name="several" label="Several may be chosen" />
-        </>
-      )}
-      {(kind === "text" || kind === "number") && (
-        <>
-          <TextField name="least" label={bounds[0]!} inputMode="decimal" maxLength={16} />
-          <TextField name="most" label={bounds[1]!} inputMode="decimal" maxLength={16} />
-        </>
-      )}
-      {begins && (kind === "text" || kind === "number") && (
-        <TextField name="usual" label="Begins with" hint="What a new document has in it." maxLength={200} />
-      )}
-      {begins && kind === "flag" && (
-        <ChoiceField name="usual" label="Begins with">
-          <option value="">nothing, so that it is answered</option>
-          <option value="true">yes</option>
-          <option value="false">no</option>
-        </ChoiceField>
-      )}
-      {begins && kind === "choice" && list && (
-        <ChoiceField name="usual" label="Begins with">
-          <option value="">nothing</option>
-          {offered(lists, list, "9999-12-31").map(({ key, name }) => (
-            <option key={key} value={key}>
-              {name}
-            </option>
-          ))}
-        </ChoiceField>
-      )}
-    </>
   );
 }
 
@@ -228,33 +190,55 @@ const typedOf = (field: OwnField | null, type: string): Typed => ({
   required: field?.required ?? "no",
   help: field?.help ?? "",
   group: field?.group ?? "",
-  least: field?.least ?? "",
-  most: field?.most ?? "",
+  least: typedBound(field?.least),
+  most: typedBound(field?.most),
   usual: field?.usual ?? "",
+  pattern: field?.pattern ?? "",
+  patternSays: field?.patternSays ?? "",
+  taken: field?.taken ?? "",
+  atOnce: field?.atOnce ?? false,
   firstDay: field?.firstDay ?? "",
   lastDay: field?.lastDay ?? "",
   from: "",
 });
 
+const typedBound = (bound: Bound | undefined) => (typeof bound === "object" ? typedAmount(bound) : (bound ?? ""));
+
+type About = { by: Props["by"]; part: OwnPart; currency: string };
+
 /** What is sent of what was typed: nothing that the kind has not, days and texts left empty as none. */
-function readOf(
-  { kind, list, several, least, most, usual, firstDay, lastDay, from, required, ...rest }: Typed,
-  by: Props["by"],
-) {
-  const bounded = kind === "text" || kind === "number";
+function readOf(typed: Typed, { by, part, currency }: About) {
+  const { kind, list, several, usual, firstDay, lastDay, from, required, atOnce, ...rest } = typed;
   const choice = kind === "choice";
-  return {
+  const begins = !by && part !== "account";
+  const problems: Refusal[] = [];
+  const limit = (name: "least" | "most"): Bound | "" => {
+    const text = typed[name].trim();
+    if (text === "" || !["text", "number", "amount", "date"].includes(kind)) return "";
+    if (kind !== "amount") return kind === "date" ? text : text.replace(",", ".");
+    const parsed = parseMoney(text, currency);
+    if (parsed.ok) return parsed.money;
+    const what = name === "least" ? "At least" : "At most";
+    problems.push(refuse("typed amount", { what, why: parsed.why }, name));
+    return "";
+  };
+  const said = {
     ...rest,
     // What whoever approves fills in begins empty, and is required by the level that asks for it.
-    required: by ? "no" : required,
+    required: by || part === "account" ? "no" : required,
     kind,
     list: choice ? list || null : null,
     several: choice && several,
-    least: bounded ? least.trim().replace(",", ".") : "",
-    most: bounded ? most.trim().replace(",", ".") : "",
-    usual: !by && (bounded || choice || kind === "flag") ? usual : "",
+    least: limit("least"),
+    most: limit("most"),
+    usual: begins && ["text", "number", "choice", "flag"].includes(kind) ? usual : "",
+    pattern: kind === "text" ? typed.pattern : "",
+    patternSays: kind === "text" && typed.pattern ? typed.patternSays : "",
+    taken: begins ? typed.taken : "",
+    atOnce: part === "account" && atOnce,
     firstDay: firstDay || null,
     lastDay: lastDay || null,
     from: from || null,
   };
+  return { said, problems };
 }

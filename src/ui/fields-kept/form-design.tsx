@@ -4,13 +4,14 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
 import { isOpen } from "@/core/lists";
-import { fieldsByApprovers, fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
+import { ACCOUNT_KINDS, fieldsByApprovers, fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
 import { directoryOf, type Organisation } from "@/core/people";
-import { capital, sayDate } from "@/core/text";
-import { withArticle } from "@/core/text";
+import { capital, sayDate, withArticle } from "@/core/text";
+import { nameOfHolder } from "@/core/words";
 import { useSend } from "../document/use-command";
 import { Button, Refusals, SectionTitle } from "../primitives";
 import { FieldForm, type FieldUses } from "./field-form";
+import { holders, isAccountKind } from "./kind-fields";
 import { TriedForm } from "./tried-form";
 
 type Props = {
@@ -32,9 +33,8 @@ type Open = { key: string } | { place: Place };
 /** The fields of the organisation's own on one type of document, arranged on the form that they make. */
 export function FormDesign(props: Props) {
   const { type, organisation, today, back, mayWrite } = props;
-  const words = typeWords(type);
   const [open, setOpen] = useState<Open | null>(null);
-  const places: readonly Place[] = words.byLine ? ["document", "line", "approvers"] : ["document", "approvers"];
+  const places = placesOf(type);
   const ended = organisation.fields.filter((field) => field.on.includes(type) && !isOpen(field, today));
   const shared = { ...props, open, setOpen };
   return (
@@ -48,21 +48,21 @@ export function FormDesign(props: Props) {
           <Link href={back}>Back to the policy</Link>, where it is offered at once.
         </p>
       )}
-      <nav aria-label="Types of documents" className="mt-3 flex flex-wrap gap-x-4">
-        {documentTypeKeys.map((key) => (
+      <nav aria-label="What has the fields" className="mt-3 flex flex-wrap gap-x-4">
+        {[...documentTypeKeys, ...ACCOUNT_KINDS].map((key) => (
           <Link
             key={key}
             href={`/settings/fields?type=${key}${back ? `&back=${encodeURIComponent(back)}` : ""}`}
             aria-current={key === type ? "page" : undefined}
             className={`inline-flex min-h-9 items-center ${key === type ? "font-semibold text-ink no-underline" : ""}`}
           >
-            {capital(typeWords(key).name.many)}
+            {capital(holders(key))}
           </Link>
         ))}
       </nav>
       <TriedForm type={type} organisation={organisation} today={today}>
         {places.map((place) => (
-          <Part key={place} {...shared} place={place} heading={headingOf(place, words.name.one)} />
+          <Part key={place} {...shared} place={place} heading={headingOf(place, nameOfHolder(type).one)} />
         ))}
       </TriedForm>
       {ended.length > 0 && (
@@ -94,11 +94,23 @@ export function FormDesign(props: Props) {
   );
 }
 
+/** Where fields can stand on documents of a type, or on accounts of a kind. */
+function placesOf(holder: string): readonly Place[] {
+  if (isAccountKind(holder)) return ["account"];
+  return typeWords(holder).byLine ? ["document", "line", "approvers"] : ["document", "approvers"];
+}
+
 const headingOf = (place: Place, one: string) =>
-  ({ document: `On ${withArticle(one)}`, line: "On each line", approvers: "With an approval" })[place];
+  ({
+    document: `On ${withArticle(one)}`,
+    line: "On each line",
+    account: `On the account of ${withArticle(one)}`,
+    approvers: "With an approval",
+  })[place];
 const ADD: Record<Place, string> = {
   document: "Add a field",
   line: "Add a field to each line",
+  account: "Add a field to the account",
   approvers: "Add a field for whoever approves",
 };
 const isEdited = (open: Open | null, field: OwnField) => open !== null && "key" in open && open.key === field.key;

@@ -3,24 +3,31 @@
 import { useWatch } from "react-hook-form";
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
 import { refuse } from "@/core/words";
-import { accountBasics, papersOf, readChanges, type TypedAccount } from "../documents/account-changes";
-import { AccountFields } from "../documents/account-fields";
+import {
+  accountBasics,
+  papersOf,
+  readChanges,
+  type FieldsOnForm,
+  type TypedAccount,
+} from "../documents/account-changes";
+import { AccountFields, AccountOwnFields } from "../documents/account-fields";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
 import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { RequiredPapers } from "../documents/required-papers";
-import { useDocumentForm, type FormStart } from "../documents/use-document-form";
+import { accountFieldsOn, useDocumentForm, type FormStart } from "../documents/use-document-form";
 
 const isAmount = (field: string) => field === "limit";
 
 /** A change of a supplier's particulars, which counts once it is approved. */
 export function AccountForm(props: FormStart<SupplierAccount> & { account?: FoundAccount | undefined }) {
   const { initial, account } = props;
+  const fields = fieldsOf(props);
   const model = useDocumentForm<TypedAccount>(props, {
     key: account ? `supplier-${account.id}` : "supplier",
-    empty: startAccount(initial ? begun(initial) : null, account, SUPPLIER_FIELDS),
+    empty: startAccount(initial ? begun(initial) : null, account, fields, props.people),
     read: (typed) => readAccount(typed, props),
   });
   const typed = useWatch({ control: model.form.control }) as TypedAccount;
@@ -35,8 +42,9 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
       amount=""
       aside={bank ? "another bank account: call them back on a number you know" : ""}
     >
-      <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={SUPPLIER_FIELDS} />
+      <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={fields} />
       <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
+      <AccountOwnFields />
       <OwnFields />
       <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="newSupplier" />}</Papers>
     </FormFrame>
@@ -48,8 +56,9 @@ function begun(known: SupplierAccount) {
   return { known, account: { id, name, status: opening ? "asked for" : "open", currency } };
 }
 
-function readAccount(typed: TypedAccount, { requester, today, initial, homeCurrency }: FormStart<SupplierAccount>) {
-  const { changes, problems } = readChanges(typed, SUPPLIER_FIELDS, isAmount, homeCurrency);
+function readAccount(typed: TypedAccount, start: FormStart<SupplierAccount>) {
+  const { requester, today, initial, homeCurrency } = start;
+  const { changes, problems } = readChanges(typed, fieldsOf(start), isAmount, homeCurrency);
   if (!typed.account) problems.unshift(refuse("no supplier chosen", null, "supplier"));
   const document: SupplierAccount = {
     documentType: "supplier-account",
@@ -62,4 +71,9 @@ function readAccount(typed: TypedAccount, { requester, today, initial, homeCurre
     papers: papersOf(typed),
   };
   return { document, problems };
+}
+
+/** The fields of the account: the program's, and the organisation's own. */
+function fieldsOf({ fields, today }: Pick<FormStart, "fields" | "today">): FieldsOnForm {
+  return { fields: SUPPLIER_FIELDS, own: accountFieldsOn(fields, "supplier-account", today) };
 }

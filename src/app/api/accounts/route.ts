@@ -1,18 +1,24 @@
 import { z } from "zod";
-import { CUSTOMER_FIELDS, MOST_MINOR, type CustomerField } from "@/core/documents";
+import { CUSTOMER_FIELDS, MOST_CHANGES, MOST_MINOR, type CustomerField } from "@/core/documents";
 import { CurrencySchema } from "@/core/money";
+import { OwnKeySchema, OwnValueSchema } from "@/core/own-fields";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/process";
 import { change, read } from "@/server/http/handle";
 import { changeAccount } from "@/server/ledger/account-changes";
 import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
 import { inviteAgain } from "@/server/ledger/invitations";
-import { findAccounts } from "@/server/ledger/accounts";
+import { findAccounts, peopleNamed } from "@/server/ledger/accounts";
 
 const command = z.uuid();
-const Value = z
+const Held = z
   .union([z.string().max(200), z.strictObject({ minor: z.int().min(0).max(MOST_MINOR), currency: CurrencySchema })])
   .nullable();
+/** A field of the organisation's own with what it is to say. */
+const OwnChange = z.strictObject({
+  field: OwnKeySchema as z.ZodType<`own_${string}`>,
+  after: OwnValueSchema.nullable(),
+});
 const Body = z.discriminatedUnion("type", [
   z.strictObject({
     type: z.literal("ask"),
@@ -29,9 +35,9 @@ const Body = z.discriminatedUnion("type", [
     command,
     account: z.string().max(80),
     changes: z
-      .array(z.strictObject({ field: z.string().max(40), after: Value }))
+      .array(z.union([OwnChange, z.strictObject({ field: z.string().max(40), after: Held })]))
       .min(1, "change at least one field")
-      .max(12),
+      .max(MOST_CHANGES),
   }),
   z.strictObject({ type: z.literal("invite"), command: z.uuid().optional(), account: z.string().max(80) }),
   z.strictObject({
@@ -39,9 +45,14 @@ const Body = z.discriminatedUnion("type", [
     command,
     customers: z.array(z.string().max(80)).min(1, "choose at least one customer").max(200),
     changes: z
-      .array(z.strictObject({ field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]), after: Value }))
+      .array(
+        z.union([
+          OwnChange,
+          z.strictObject({ field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]), after: Held }),
+        ]),
+      )
       .min(1, "change at least one field")
-      .max(12),
+      .max(MOST_CHANGES),
     note: z.string().max(2000).default(""),
     origin: z.enum(["by hand", "edit", "stopped order"]),
     stoppedOrder: z.string().max(40).nullable().default(null),
@@ -73,6 +84,7 @@ export function GET(request: Request) {
       value: found.map(({ bankAt: _, askedBy: __, ...account }) => ({
         ...account,
         fields: visibleFields(reader, { ...account, bankAt: null, askedBy: null }),
+        people: peopleNamed(app(), account),
       })),
     };
   });

@@ -1,10 +1,20 @@
 import { z } from "zod";
-import { beforeKey, sameValue, type Facts } from "../../conditions";
-import { bare, money, MoneySchema, trySum, type Money } from "../../money";
-import { CUSTOMER_FIELDS, isAmountField, type CustomerField } from "../account-fields";
+import { sameValue, type Facts } from "../../conditions";
+import { bare, money, trySum, type Money } from "../../money";
+import {
+  CustomerChangeSchema,
+  MOST_CHANGES,
+  asAmount,
+  compareChanges,
+  factsOfChanges,
+  partsOfChanges,
+  namesOfChanged,
+  shownChanges,
+  withAccountValues,
+} from "../account-changes";
+import { accountLabel, type CustomerField } from "../account-fields";
 import type { CustomerFacts, EvaluationContext } from "../context";
 import {
-  MOST_MINOR,
   NamedPapersSchema,
   PartySignatureSchema,
   basicFields,
@@ -13,21 +23,13 @@ import {
   written,
   wrongChanges,
 } from "../parts";
-import { differences, papers, shownValue, text, type Change, type Shown } from "../shown";
+import { differences, papers, text, type Change } from "../shown";
 import { termsPicked } from "../picks";
-import type { DocumentType, Measured, MissingItem, Part, RefusedPart, Remark } from "../registry";
+import type { DocumentType, Measured, MissingItem, RefusedPart, Remark } from "../registry";
 import { limitStart } from "./starting";
 import { capital } from "../../text";
 
-const Value = z.union([written(200), MoneySchema]).nullable();
-
-export const FieldChangeSchema = z.strictObject({
-  field: z.enum(Object.keys(CUSTOMER_FIELDS) as [CustomerField]),
-  before: Value,
-  after: Value,
-});
-/** One controlled field, old and new; an amount is money, everything else is text; null is none. */
-export type FieldChange = z.infer<typeof FieldChangeSchema>;
+export type FieldChange = z.infer<typeof CustomerChangeSchema>;
 
 export const CreditLimitChangeSchema = z
   .strictObject({
@@ -39,24 +41,10 @@ export const CreditLimitChangeSchema = z
     origin: z.enum(["by hand", "edit", "import", "stopped order"]).default("by hand"),
     stoppedOrder: z.string().max(40).nullable().default(null),
     partySignature: PartySignatureSchema.optional(),
-    changes: z.array(FieldChangeSchema).max(12),
+    changes: z.array(CustomerChangeSchema).max(MOST_CHANGES),
     papers: NamedPapersSchema.default([]),
   })
-  .superRefine((change, context) => {
-    const issue = (index: number, message: string) =>
-      context.addIssue({ code: "custom", path: ["changes", index, "after"], message });
-    change.changes.forEach((one, index) => {
-      for (const value of [one.before, one.after]) {
-        if (value === null) continue;
-        if (isAmountField(one.field) !== (typeof value === "object"))
-          issue(index, `${CUSTOMER_FIELDS[one.field]} is ${isAmountField(one.field) ? "an amount" : "text"}`);
-        else if (typeof value === "object" && (value.minor < 0 || value.minor > MOST_MINOR))
-          issue(index, `${CUSTOMER_FIELDS[one.field]} is not an amount anybody would grant`);
-      }
-      if (change.changes.findIndex((other) => other.field === one.field) < index)
-        issue(index, `${CUSTOMER_FIELDS[one.field]} is changed twice`);
-    });
-  });
+  .superRefine(withAccountValues("customer"));
 export type CreditLimitChange = z.infer<typeof CreditLimitChangeSchema>;
 
 /** The new value of a field if it is changed; else undefined. */
@@ -66,8 +54,7 @@ function changed(change: CreditLimitChange, field: CustomerField): FieldChange |
 
 function limitAfter(change: CreditLimitChange, customer: CustomerFacts | undefined): Money {
   const found = changed(change, "limit");
-  const value = found ? found.after : (customer?.limit ?? null);
-  return value !== null && typeof value === "object" ? value : money(0, change.currency);
+  return (found ? asAmount(found.after) : customer?.limit) ?? money(0, change.currency);
 }
 
 export type Exposure = {
@@ -118,9 +105,8 @@ function exposureMeasure(change: CreditLimitChange, looking: EvaluationContext):
 function increaseMeasure(change: CreditLimitChange, { around, toCurrency }: EvaluationContext): Measured {
   const limit = changed(change, "limit");
   const after = limitAfter(change, around.customer);
-  const before = limit ? limit.before : after;
-  const old =
-    before !== null && typeof before === "object" ? toCurrency(before, after.currency) : money(0, after.currency);
+  const before = limit ? asAmount(limit.before) : after;
+  const old = before ? toCurrency(before, after.currency) : money(0, after.currency);
   if (!old) return { why: { code: "no rate for the old limit", values: { to: after.currency } } };
   const rise = Math.max(0, after.minor - old.minor);
   if (!Number.isSafeInteger(rise)) return { why: { code: "increase too large" } };
@@ -136,7 +122,7 @@ export function papersMissing(change: CreditLimitChange, { around }: EvaluationC
 function missing(change: CreditLimitChange): MissingItem[] {
   const items: MissingItem[] = [];
   if (change.changes.length === 0) items.push({ path: "changes", why: { code: "no field changed" } });
-  items.push(...wrongChanges(change.changes, CUSTOMER_FIELDS));
+  items.push(...wrongChanges(change.changes, (field) => accountLabel("customer", field)));
   if (change.first && !changed(change, "limit")?.after)
     items.push({ path: "changes", why: { code: "no first limit" } });
   return items;
@@ -145,15 +131,9 @@ function missing(change: CreditLimitChange): MissingItem[] {
 function facts(change: CreditLimitChange, looking: EvaluationContext): Facts {
   const exposure = exposureOf(change, looking);
   const { customer } = looking.around;
-  const values = Object.fromEntries(
-    change.changes.flatMap(({ field, before, after }) => [
-      [field, after ?? (isAmountField(field) ? money(0, change.currency) : "")],
-      [beforeKey(field), before ?? (isAmountField(field) ? money(0, change.currency) : "")],
-    ]),
-  );
   return {
     limit: limitAfter(change, customer),
-    ...values,
+    ...factsOfChanges(change.changes, change.currency),
     customer: change.customerName,
     exposure: exposure?.after ?? null,
     overdue: exposure?.overdue ?? null,
@@ -195,9 +175,9 @@ function remarks(change: CreditLimitChange, looking: EvaluationContext): Remark[
 
 /** An amount that is raised may be granted in part: anything above the old value and up to the new one. */
 function allowedValue(one: FieldChange, allowed: number | null): FieldChange["after"] {
-  const floor = one.before !== null && typeof one.before === "object" ? one.before.minor : 0;
-  if (allowed === null || one.after === null || typeof one.after !== "object") return one.before;
-  return money(Math.min(one.after.minor, Math.max(floor, allowed)), one.after.currency);
+  const after = asAmount(one.after);
+  if (allowed === null || !after) return one.before;
+  return money(Math.min(after.minor, Math.max(asAmount(one.before)?.minor ?? 0, allowed)), after.currency);
 }
 
 export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
@@ -207,6 +187,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   about: "Another limit, other payment terms or particulars of a customer.",
   starting: limitStart,
   steps: ["apply changes"],
+  account: "customer",
   partyForm: "customer",
   forStoppedOrders: true,
   refers: ({ customer }) => customer,
@@ -250,32 +231,17 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   ],
   missing,
   changes: (before, after): Change[] => {
-    const { found, compare } = differences();
-    for (const [field, label] of Object.entries(CUSTOMER_FIELDS)) {
-      const shown = (change: CreditLimitChange): Shown | null => {
-        const one = changed(change, field as CustomerField);
-        return one ? shownValue(one.field, one.after) : ({ code: "as it is" } as const);
-      };
-      compare(label, shown(before), shown(after));
-    }
+    const compared = differences();
+    const { found, compare } = compared;
+    compareChanges("customer", compared, before, after, { code: "as it is" });
     compare("Note", text(before.note), text(after.note));
     compare("Papers", papers(before.attachments), papers(after.attachments));
     return found;
   },
-  lines: (change) =>
-    change.changes.map(({ field, before, after }) => ({
-      code: "changed",
-      values: { label: CUSTOMER_FIELDS[field], before: shownValue(field, before), after: shownValue(field, after) },
-    })),
+  lines: (change) => shownChanges("customer", change.changes),
   party: (change) => change.customer,
   amountKeys: ["minor"],
-  parts: (change): Part[] =>
-    change.changes.map((one) => ({
-      key: one.field,
-      label: CUSTOMER_FIELDS[one.field],
-      amount: one.after !== null && typeof one.after === "object" ? one.after : null,
-      content: one.after,
-    })),
+  parts: (change) => partsOfChanges("customer", change.changes),
   without: (change, refused: readonly RefusedPart[]) => ({
     ...change,
     changes: change.changes.flatMap((one) => {
@@ -312,8 +278,8 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   }),
   headline: (change) => {
     const amount = limitAfter(change, undefined);
-    const fields = change.changes.map((one) => CUSTOMER_FIELDS[one.field].toLowerCase());
-    const title = change.title || `${change.first ? "First " : ""}${fields.join(", ") || "no change"}`;
+    const fields = namesOfChanged("customer", change.changes);
+    const title = change.title || `${change.first ? "First " : ""}${fields || "no change"}`;
     return {
       title: capital(title),
       party: change.customerName,

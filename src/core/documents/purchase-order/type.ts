@@ -169,6 +169,7 @@ function remarks(order: PurchaseOrder, looking: EvaluationContext): Remark[] {
 export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   key: "purchase-order",
   byLine: true,
+  account: "supplier",
   name: { one: "order", many: "orders", prefix: "PO" },
   heading: "Orders",
   about: "Something to be bought: lines, supplier, when it is promised.",

@@ -1,26 +1,27 @@
 import { z } from "zod";
-import { beforeKey } from "../../conditions";
-import { money, MoneySchema } from "../../money";
-import { SUPPLIER_FIELDS, type SupplierField } from "../account-fields";
-import type { EvaluationContext } from "../context";
+import { money } from "../../money";
 import {
-  MOST_MINOR,
-  NamedPapersSchema,
-  PartySignatureSchema,
-  basicFields,
-  sampleBasics,
-  written,
-  wrongChanges,
-} from "../parts";
+  MOST_CHANGES,
+  SupplierChangeSchema,
+  afterOf,
+  asAmount,
+  compareChanges,
+  factsOfChanges,
+  namesOfChanged,
+  partsOfChanges,
+  shownChanges,
+  withAccountValues,
+} from "../account-changes";
+import { accountLabel, type SupplierField } from "../account-fields";
+import type { EvaluationContext } from "../context";
+import { NamedPapersSchema, PartySignatureSchema, basicFields, sampleBasics, written, wrongChanges } from "../parts";
 import { termsPicked } from "../picks";
 import type { DocumentType, MissingItem, Remark } from "../registry";
-import { differences, papers, shownValue, text } from "../shown";
+import { differences, papers, text } from "../shown";
 import { supplierAccountStart } from "./starting";
 
 /** What a new account needs before it can be opened. */
 export const REQUIRED_OF_SUPPLIER: readonly SupplierField[] = ["name", "taxNumber", "address", "bankAccount"];
-
-const Value = z.union([written(200), MoneySchema]).nullable();
 
 export const SupplierAccountSchema = z
   .strictObject({
@@ -32,33 +33,9 @@ export const SupplierAccountSchema = z
     filledInBy: written(120).default("").meta({ description: "Who of the supplier filled it in and signed" }),
     partySignature: PartySignatureSchema.optional(),
     papers: NamedPapersSchema.optional(),
-    changes: z
-      .array(
-        z.strictObject({
-          field: z.enum(Object.keys(SUPPLIER_FIELDS) as [SupplierField]),
-          before: Value,
-          after: Value,
-        }),
-      )
-      .max(12),
+    changes: z.array(SupplierChangeSchema).max(MOST_CHANGES),
   })
-  .superRefine((account, context) => {
-    account.changes.forEach((one, index) => {
-      const amount = one.field === "limit";
-      for (const value of [one.before, one.after]) {
-        const wrong =
-          value !== null &&
-          (amount !== (typeof value === "object") ||
-            (typeof value === "object" && (value.minor < 0 || value.minor > MOST_MINOR)));
-        if (wrong)
-          context.addIssue({
-            code: "custom",
-            path: ["changes", index, "after"],
-            message: `${SUPPLIER_FIELDS[one.field]} is ${amount ? "an amount, not below zero" : "text"}`,
-          });
-      }
-    });
-  });
+  .superRefine(withAccountValues("supplier"));
 export type SupplierAccount = z.infer<typeof SupplierAccountSchema>;
 
 /**
@@ -70,20 +47,19 @@ export function isOtherBank(stated: string, known: string): boolean {
   return plain(stated) !== "" && plain(stated) !== plain(known);
 }
 
-const after = (account: SupplierAccount, field: SupplierField) =>
-  account.changes.find((one) => one.field === field)?.after ?? null;
+const after = (account: SupplierAccount, field: SupplierField) => afterOf(account.changes, field);
 
 function missing(account: SupplierAccount): MissingItem[] {
   const items: MissingItem[] = [];
   if (account.changes.length === 0) items.push({ path: "changes", why: { code: "no field changed" } });
-  items.push(...wrongChanges(account.changes, SUPPLIER_FIELDS));
+  items.push(...wrongChanges(account.changes, (field) => accountLabel("supplier", field)));
   if (account.opening)
     for (const field of REQUIRED_OF_SUPPLIER)
       // It was asked for by its name, which it need not change.
       if (!after(account, field) && !(field === "name" && account.supplierName.trim()))
         items.push({
           path: `fields.${field}`,
-          why: { code: "needed for a new account", values: { label: SUPPLIER_FIELDS[field] } },
+          why: { code: "needed for a new account", values: { label: accountLabel("supplier", field) } },
         });
   return items;
 }
@@ -114,6 +90,7 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
   about: "Other particulars of a supplier, its bank account above all.",
   starting: supplierAccountStart,
   steps: ["apply changes"],
+  account: "supplier",
   partyForm: "supplier",
   refers: ({ supplier }) => supplier,
   around: ({ supplier: id, opening }) => ({
@@ -145,15 +122,7 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     supplier: account.supplierName,
     opening: account.opening,
     signedBySupplier: account.filledInBy !== "",
-    ...Object.fromEntries(
-      account.changes.flatMap(({ field, before, after: now }) => {
-        const none = field === "limit" ? money(0, account.currency) : "";
-        return [
-          [field, now ?? none],
-          [beforeKey(field), before ?? none],
-        ];
-      }),
-    ),
+    ...factsOfChanges(account.changes, account.currency),
     currency: account.currency,
     unit: account.unit,
     requester: account.requester,
@@ -163,46 +132,25 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
       key: "limit",
       label: "own invoice limit",
       of: (account, { around }) => {
-        const asked = after(account, "limit");
-        const amount =
-          asked !== null && typeof asked === "object" ? asked : (around.supplier?.limit ?? money(0, account.currency));
+        const asked = asAmount(after(account, "limit"));
+        const amount = asked ?? around.supplier?.limit ?? money(0, account.currency);
         return { amount, how: { code: "largest invoice", values: { amount } } };
       },
     },
   ],
   missing,
-  lines: (account) =>
-    account.changes.map((one) => ({
-      code: "changed",
-      values: {
-        label: SUPPLIER_FIELDS[one.field],
-        before: shownValue(one.field, one.before),
-        after: shownValue(one.field, one.after),
-      },
-    })),
+  lines: (account) => shownChanges("supplier", account.changes),
   changes: (before, now) => {
-    const { found, compare } = differences();
-    for (const [field, label] of Object.entries(SUPPLIER_FIELDS))
-      compare(
-        label,
-        shownValue(field, after(before, field as SupplierField)),
-        shownValue(field, after(now, field as SupplierField)),
-      );
+    const compared = differences();
+    const { found, compare } = compared;
+    compareChanges("supplier", compared, before, now, null);
     compare("Note", text(before.note), text(now.note));
     compare("Papers", papers(before.attachments), papers(now.attachments));
     return found;
   },
   party: (account) => account.supplier,
   amountKeys: ["minor"],
-  parts: (account) =>
-    account.opening
-      ? []
-      : account.changes.map((one) => ({
-          key: one.field,
-          label: SUPPLIER_FIELDS[one.field],
-          amount: null,
-          content: one.after,
-        })),
+  parts: (account) => (account.opening ? [] : partsOfChanges("supplier", account.changes)),
   without: (account, refused) => ({
     ...account,
     changes: account.changes.filter((one) => !refused.some((part) => part.part === one.field)),
@@ -225,9 +173,8 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
     changes: [{ field: "limit", before: null, after: money(known.minor, known.currency) }],
   }),
   headline: (account) => {
-    const limit = after(account, "limit");
-    const amount = limit !== null && typeof limit === "object" ? limit : money(0, account.currency);
-    const fields = account.changes.map((one) => SUPPLIER_FIELDS[one.field].toLowerCase()).join(", ");
+    const amount = asAmount(after(account, "limit")) ?? money(0, account.currency);
+    const fields = namesOfChanged("supplier", account.changes);
     const title = account.title || (account.opening ? "New account" : `Change of ${fields || "nothing"}`);
     return { title, party: account.supplierName, net: amount, tax: money(0, amount.currency), gross: amount };
   },

@@ -108,6 +108,7 @@ const identityOf = (invoice: SupplierInvoice): InvoiceIdentity => {
 export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   key: "supplier-invoice",
   byLine: true,
+  account: "supplier",
   name: { one: "invoice", many: "invoices", prefix: "SI" },
   heading: "Supplier invoices",
   about: "What a supplier charges, against an order or without one.",

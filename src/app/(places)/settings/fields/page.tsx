@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { dayIn } from "@/core/calendar";
 import { documentTypeKeys } from "@/core/documents";
+import { ACCOUNT_KINDS } from "@/core/own-fields";
 import { authorise } from "@/server/access/authorise";
 import { fieldUses } from "@/server/fields/views";
 import { singles, visitFor } from "@/server/http/page";
@@ -16,7 +17,8 @@ type Props = { searchParams: Promise<{ type?: string; back?: string }> };
 export default async function Fields({ searchParams }: Props) {
   const { app, person, directory, now, zone } = await visitFor("policies.read");
   const { type = "", back = "" } = singles(await searchParams);
-  const chosen = documentTypeKeys.includes(type) ? type : documentTypeKeys[0];
+  const known: readonly string[] = [...documentTypeKeys, ...ACCOUNT_KINDS];
+  const chosen = known.includes(type) ? type : documentTypeKeys[0]!;
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Settings</h1>

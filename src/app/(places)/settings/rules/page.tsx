@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { asAmount } from "@/core/documents";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { EFFECTS } from "@/server/intake/customers";
@@ -17,8 +18,8 @@ export default async function Rules() {
   const [customer] = findAccounts(app.db, { kind: "customer", limit: 1 });
   const rules = readRules(app);
   const mayWrite = !authorise(person, "rules.write");
-  const limit = customer?.fields.limit;
-  const example = customer && limit && typeof limit === "object" ? { name: customer.name, limit } : null;
+  const limit = asAmount(customer?.fields.limit);
+  const example = customer && limit ? { name: customer.name, limit } : null;
   return (
     <div className="mx-auto w-full max-w-4xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Settings</h1>

@@ -2,12 +2,14 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { dayIn } from "@/core/calendar";
-import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, documentTypeKeys, typeWords } from "@/core/documents";
+import { FIELDS_OF_ACCOUNTS, accountLabel, documentTypeKeys, isControlled, typeWords } from "@/core/documents";
+import { fieldsOn } from "@/core/own-fields";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { visibleChanges, visibleFields } from "@/server/ledger/account-commands";
+import { peopleNamed } from "@/server/ledger/accounts";
 import { listsForForms } from "@/server/lists/offered";
 import { accountView } from "@/server/ledger/views";
 import { InviteAgain, NewSalesOrder } from "@/ui/back-office/account-acts";
@@ -17,7 +19,7 @@ import { OfficeFrame } from "@/ui/back-office/office-frame";
 import { sayDay, sayMoment } from "@/ui/format";
 import { SectionTitle, StatusMark, buttonClass } from "@/ui/primitives";
 import { Table } from "@/ui/tables";
-import { namesOf, sayField } from "@/core/words";
+import { namesOf, sayField, sayLabel } from "@/core/words";
 
 export const metadata: Metadata = { title: "Account" };
 
@@ -26,19 +28,24 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
   const view = accountView(app, (await params).id);
   if (!view) notFound();
   const { account, documents, facts, receivables, orders } = view;
-  const labels: Record<string, string> = account.kind === "supplier" ? SUPPLIER_FIELDS : CUSTOMER_FIELDS;
   const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayField>[1]>;
   const words = namesOf(directory);
   const type = documentTypeKeys.find((key) => typeWords(key).partyForm === account.kind);
   const mayEnter = !authorise(person, "documents.enter");
   const today = dayIn(now, zone);
   // A new account is approved whole.
-  const isApproved = (key: string) => account.status === "asked for" || view.controlled.includes(key);
-  const said = Object.entries(labels).map(([key, label]) => {
+  const { fields: own } = directory.organisation;
+  const isApproved = (key: string) =>
+    account.status === "asked for" || isControlled(view.controlled, own, account.kind, key);
+  const open = fieldsOn(own, account.kind, "account", today).map(({ key }) => key);
+  const filled = fieldsOn(own, account.kind, "account", null).flatMap(({ key }) => (fields[key] ? [key] : []));
+  const keys = [...new Set([...Object.keys(FIELDS_OF_ACCOUNTS[account.kind]), ...open, ...filled])];
+  const labelOf = (key: string) => sayLabel(accountLabel(account.kind, key), words);
+  const said = keys.map((key) => {
     const value = fields[key] ?? (key === "name" ? account.name : null);
     return {
       key,
-      label,
+      label: labelOf(key),
       value,
       said: sayField(key, value, words),
       ...(key === "bankAccount" && account.bankAt && { extra: `changed on ${sayDay(account.bankAt, zone)}` }),
@@ -79,7 +86,9 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             account={{ id: account.id, currency: account.currency }}
             controlled={said.filter(({ key }) => isApproved(key))}
             free={said.filter(({ key }) => !isApproved(key))}
-            lists={listsForForms(directory, today).filter(({ id }) => id === "payment-terms")}
+            lists={listsForForms(directory, today)}
+            own={fieldsOn(own, account.kind, "account", today)}
+            people={peopleNamed(app, account)}
             today={today}
             mayChange={account.status !== "asked for" && !authorise(person, "accounts.change")}
           />
@@ -157,7 +166,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             why,
             document,
             changes: visibleChanges(person, changes).map(({ field, before, after }) => ({
-              label: labels[field] ?? field,
+              label: labelOf(field),
               before: sayField(field, before, words),
               after: sayField(field, after, words),
             })),

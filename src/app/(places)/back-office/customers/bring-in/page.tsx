@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
 import { visitFor } from "@/server/http/page";
+import { columnsNow } from "@/server/intake/accounts";
 import { BringIn } from "@/ui/back-office/bring-in";
 
 export const metadata: Metadata = { title: "Bring in customers" };
 
 export default async function BringInCustomers() {
-  await visitFor("accounts.bring");
-  return <BringIn kind="customer" />;
+  const { app } = await visitFor("accounts.bring");
+  return <BringIn kind="customer" columns={columnsNow(app, "customer").map(({ names }) => names[0]!)} />;
 }
