@@ -57,6 +57,8 @@ export function customers(random: Random): (Customer & { agreement: string; name
       invoiceAddress: `Pabellón ${random.int(1, 40)}`,
       phone: `+000 ${random.int(200, 299)} ${random.int(100_000, 999_999)}`,
       email: `accounts@${id}.example`,
+      own_institute: name,
+      ...(agreement && { own_agreement: agreement }),
     };
     return { ...founded(id, "customer", name, fields), limit, agreement, name };
   });

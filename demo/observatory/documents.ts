@@ -228,14 +228,10 @@ export function randomClaim(app: App, random: Random, date: string): ExpenseClai
   };
 }
 
-type Institute = { id: string; name: string; limit: number; agreement: string };
+type Institute = { id: string; limit: number };
 
-/** A higher or lower limit for an institute, under its agreement where it has one. */
-export function randomLimitChange(
-  random: Random,
-  date: string,
-  { id, name, limit, agreement }: Institute,
-): AnyDocument {
+/** A higher or lower limit for an institute. */
+export function randomLimitChange(random: Random, date: string, { id, limit }: Institute): AnyDocument {
   const after = Math.round((limit * (random.chance(0.8) ? 1.2 + random.next() * 0.6 : 0.8)) / 500_000) * 500_000;
   return {
     documentType: "credit-limit-change",
@@ -254,6 +250,5 @@ export function randomLimitChange(
     stoppedOrder: null,
     changes: [{ field: "limit", before: null, after: { minor: Math.max(500_000, after), currency: "CLP" } }],
     papers: [],
-    own: { own_institute: name, ...(agreement && { own_agreement: agreement }) },
   };
 }

@@ -97,7 +97,6 @@ export const observatoryLists: List[] = Object.entries(lists).map(([id, entries]
 
 const ORDERS = "purchase-order";
 const CLAIMS = "expense-claim";
-const LIMITS = "credit-limit-change";
 const field = (
   key: string,
   name: string,
@@ -139,8 +138,15 @@ export const observatoryFields: OwnField[] = [
     when: { kind: "amount", field: "net", is: "over", amount: clp(5_000_000) },
   }),
   field("campaign", "campaign", { kind: "choice", part: "document", list: "campaigns", on: [ORDERS, CLAIMS] }),
-  field("institute", "institute", { kind: "text", part: "document", on: [LIMITS], most: "120" }),
-  field("agreement", "agreement number", { kind: "text", part: "document", on: [LIMITS], most: "20" }),
+  field("institute", "institute", { kind: "text", part: "account", on: ["customer"], most: "120" }),
+  field("agreement", "agreement number", {
+    kind: "text",
+    part: "account",
+    on: ["customer"],
+    pattern: "AG-[0-9]{4}-[0-9]{3}",
+    patternSays: "written like AG-2026-001",
+    help: "Under which agreement it uses the telescopes; empty where there is none.",
+  }),
   field("account", "account", {
     kind: "choice",
     part: "document",

@@ -177,7 +177,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
     own: { own_campaign: "2026-S" },
   });
   at("10T12:30");
-  for (const { id, name, limit } of institutes.filter((one) => !one.agreement).slice(0, 1))
+  for (const { id, limit } of institutes.filter((one) => !one.agreement).slice(0, 1))
     submit({
       documentType: "credit-limit-change",
       title: "",
@@ -195,7 +195,6 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
       stoppedOrder: null,
       changes: [{ field: "limit", before: null, after: { minor: limit + 20_000_000, currency: "CLP" } }],
       papers: [],
-      own: { own_institute: name },
     });
   runInsideSteps(make.app);
 }

@@ -81,7 +81,7 @@ type Against = OwnKept & {
   /** The currency of an account that names none. */
   currency: string;
   /** Whether there is an account of that name already, or one that would be taken for it. */
-  knows(name: string): boolean;
+  isThere(name: string): boolean;
   /** By whom and when those were approved of which the file does not say it; empty where that is not said either. */
   approved: { by: string; on: string };
 };
@@ -96,7 +96,7 @@ export function readAccounts(kind: Kind, sheet: Sheet, against: Against): { acco
     const row = new Row(cells, indexes, sheet.lines[index]!, sheet.header.length);
     const account = accountOf(kind, row, against);
     const folded = partyKey(account.name);
-    if (account.name && against.knows(account.name)) row.bad("name", { code: "account known already" });
+    if (account.name && against.isThere(account.name)) row.bad("name", { code: "account known already" });
     else if (account.name && names.has(folded)) row.bad("name", { code: "twice in the file" });
     names.add(folded);
     if (row.problems.length === 0) accounts.push(account);

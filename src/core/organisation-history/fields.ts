@@ -142,8 +142,8 @@ function wrongTypes({ on, part, required }: Said): Refused | null {
 /** A name that something else on the same documents has, of the program's or of the organisation's own: conditions and forms would say two things by one word. */
 function wrongName(history: OrganisationHistory, key: string | null, { name, on }: Said): Refused | null {
   const folded = foldKey(name);
-  const builtIn = namesHad(on).some((label) => foldKey(label) === folded);
   const beside = besides(on);
+  const builtIn = namesHad(beside).some((label) => foldKey(label) === folded);
   const own = [...history.field.values()].some((other) => {
     const state = other.states.at(-1)!;
     return (
@@ -156,8 +156,8 @@ function wrongName(history: OrganisationHistory, key: string | null, { name, on 
 const isAccountKind = (on: string): on is AccountKind => (ACCOUNT_KINDS as readonly string[]).includes(on);
 
 /** What fields of the program's are called where a field is to stand: on documents, or on accounts of a kind. */
-function namesHad(on: readonly string[]): string[] {
-  return on.flatMap((one) =>
+function namesHad(on: ReadonlySet<string>): string[] {
+  return [...on].flatMap((one) =>
     isAccountKind(one) ? Object.values(FIELDS_OF_ACCOUNTS[one]) : typeWords(one).fields.map(({ label }) => label),
   );
 }

@@ -1,4 +1,5 @@
 import { isGroup, type Condition } from "../conditions";
+import type { Field } from "../documents";
 import { fieldsByApprovers, isOwnKey } from "../own-fields";
 import type { Directory } from "../people";
 import { askedToFill } from "./fills";
@@ -7,7 +8,7 @@ import type { Level, Policy } from "./schema";
 import { fieldsIn, peopleFieldsIn } from "./vocabulary";
 
 type Where = { path: string; place: Pick<Place, "section" | "level"> };
-/** `filled` are fields that levels have asked for by then; null where a level asks for the field itself. */
+/** `kind` is that of a comparison, “rise” of one that asks by how much; `filled` are fields that levels have asked for by then; null where a level asks for the field itself. */
 type Named = Where & { field: string; kind: string | null; filled: readonly string[] | null };
 type Uses = readonly string[];
 const NONE: Uses = [];
@@ -34,13 +35,19 @@ export function wrongOwnFields(policy: Policy, directory: Directory): WrongField
     if (found && filled && byApprovers.has(field) && !filled.includes(field))
       return [{ ...where, why: { code: "not filled in yet", values: { field } } }];
     if (!found) return [{ ...where, why: { code: "unknown reference", values: { what: "field", id: field } } }];
-    const fits =
-      kind === null ||
-      found.kind === kind ||
-      (kind === "text" && found.kind === "choice") ||
-      (kind === "person" && Object.hasOwn(people, field));
-    return fits ? [] : [{ ...where, why: { code: "field of another kind", values: { field } } }];
+    return isNamedSo(found, kind, people)
+      ? []
+      : [{ ...where, why: { code: "field of another kind", values: { field } } }];
   });
+}
+
+/** Whether a field can be named as a kind: compared so, asked as a person, or, of one that documents change, by what became of it. */
+function isNamedSo({ key, kind, controlled }: Field, as: string | null, people: Readonly<Record<string, string>>) {
+  if (as === null || as === kind) return true;
+  if (as === "change") return controlled === true;
+  if (as === "rise") return controlled === true && kind === "amount";
+  if (as === "person") return Object.hasOwn(people, key);
+  return as === "text" && kind === "choice";
 }
 
 /** Keys of every field that a policy names in its conditions, levels, checks and edits, each once. */
@@ -76,7 +83,8 @@ function inCondition(condition: Condition | undefined, path: string, place: Wher
   if (!condition) return [];
   if (isGroup(condition))
     return condition.of.flatMap((part, index) => inCondition(part, `${path}.of[${index}]`, place, filled));
-  return [{ field: condition.field, kind: condition.kind, path: `${path}.field`, place, filled }];
+  const rises = condition.kind === "change" && condition.is !== "changed";
+  return [{ field: condition.field, kind: rises ? "rise" : condition.kind, path: `${path}.field`, place, filled }];
 }
 
 function inLevel(level: Level, at: string, place: Where["place"], filled: Uses): Named[] {

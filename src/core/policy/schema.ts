@@ -307,7 +307,7 @@ function checkCondition(condition: z.infer<typeof ConditionSchema>, type: string
   const walk = (node: typeof condition, path: (string | number)[]): void => {
     if ("of" in node) return node.of.forEach((part, index) => walk(part, [...path, "of", index]));
     // Whether the organisation has such a field, and of what kind, says whoever knows it (`whyNotReady`).
-    if (isOwnKey(node.field) && node.kind !== "change") return;
+    if (isOwnKey(node.field)) return;
     const field = typeWords(type).fields.find((candidate) => candidate.key === node.field);
     if (!field) say([...path, "field"], `the document type ${type} has no field “${node.field}”`);
     else if (node.kind === "change") {

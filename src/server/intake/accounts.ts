@@ -69,7 +69,7 @@ export function importAccounts(app: App, actor: Person, request: AccountsFile): 
     people: organisation.people,
     today,
     currency: organisation.currency,
-    knows: (name) => accountByName(app.db, kind, name) !== null,
+    isThere: (name) => accountByName(app.db, kind, name) !== null,
     approved: { by: request.approvedBy, on: request.approvedOn },
   });
   const preview = previewOf(app, kind, read.accounts, read.bad);

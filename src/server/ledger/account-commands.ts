@@ -22,6 +22,7 @@ import { keepDrawn } from "../access/drawn";
 import { allOrNothing } from "../db/all-or-nothing";
 import type { App } from "../app";
 import { commandDocument, enterDocument } from "../documents/commands";
+import { isOwnKey } from "@/core/own-fields";
 import { sealerOfLog } from "../log/sealed";
 import { policyFor } from "../policies/applying";
 import { readReferenceData } from "../reference-data";
@@ -331,7 +332,7 @@ export function proposeChange(
         changes: controlled.map(({ field, before, after }) => ({
           field: field as CustomerField,
           before,
-          after: after ?? (isAmountField(field) ? null : ""),
+          after: after ?? (isAmountField(field) || isOwnKey(field) ? null : ""),
         })),
       });
       const entered = enterDocument(app, actor, document, `${command}:${index}`);

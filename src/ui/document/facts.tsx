@@ -1,5 +1,11 @@
 import { Fragment, type ReactNode } from "react";
-import { documentType, type AnyDocument, type RefusedPart, type Remark } from "@/core/documents";
+import {
+  documentType,
+  type AnyDocument,
+  type EvaluationContext,
+  type RefusedPart,
+  type Remark,
+} from "@/core/documents";
 import type { WithOwn } from "@/core/own-fields";
 import { sayChange, sayOwnValues, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
 import { capital } from "@/core/text";
@@ -15,7 +21,7 @@ export type FactsProps<D extends AnyDocument = AnyDocument> = {
   names: Names;
   /** What was refused of it so far. */
   refused: readonly RefusedPart[];
-  looking: import("@/core/documents").EvaluationContext;
+  looking: EvaluationContext;
   /** The day by which the chain is expected to have decided, if that can be told. */
   expected: string | null;
   /** What everything about the document is called. */
@@ -110,6 +116,16 @@ export function peopleOf(document: AnyDocument, names: Names): Particular[] {
 /** What a document or a line says in fields of the organisation's own. */
 export function ownOf({ own }: WithOwn, words: Words): Particular[] {
   return sayOwnValues(own, words).map(([name, value]) => [capital(name), value]);
+}
+
+/** The same of the account of the other party, as it was when the document was looked at; without fields that the document itself changes. */
+export function ownOfAccount(
+  { around: { supplier, customer } }: EvaluationContext,
+  words: Words,
+  changes: readonly { field: string }[] = [],
+): Particular[] {
+  const own = Object.entries(supplier?.own ?? customer?.own ?? {});
+  return ownOf({ own: Object.fromEntries(own.filter(([key]) => !changes.some(({ field }) => field === key))) }, words);
 }
 
 /** The same of a line, in a row with what else is said of it. */

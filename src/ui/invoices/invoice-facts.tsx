@@ -2,7 +2,17 @@ import { brokenRules, invoiceTotals, lateFor, matchOf, type Difference, type Sup
 import { formatAmount, formatMoney, money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { sayMatch } from "@/core/words";
-import { FactTable, Particulars, Total, ownOf, peopleOf, sayAll, sayOwn, type FactsProps } from "../document/facts";
+import {
+  FactTable,
+  Particulars,
+  Total,
+  ownOf,
+  ownOfAccount,
+  peopleOf,
+  sayAll,
+  sayOwn,
+  type FactsProps,
+} from "../document/facts";
 
 /** An invoice against its order and what came in, line by line, with its own arithmetic. */
 export function InvoiceFacts({ document: invoice, looking, words }: FactsProps<SupplierInvoice>) {
@@ -134,6 +144,7 @@ export function InvoiceParticulars({
         ["Receiver", invoice.receiver && names(invoice.receiver)],
         ...peopleOf(invoice, names),
         ...ownOf(invoice, words),
+        ...ownOfAccount(looking, words),
       ]}
       note={invoice.note}
     />

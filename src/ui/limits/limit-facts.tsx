@@ -9,7 +9,7 @@ import {
 import { formatMoney, money, type Money } from "@/core/money";
 import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
-import { Particulars, ownOf, peopleOf, type FactsProps } from "../document/facts";
+import { Particulars, ownOf, ownOfAccount, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 import { SectionTitle } from "../primitives";
 
@@ -148,6 +148,7 @@ export function LimitParticulars({ document: change, id, names, looking, words }
         ["Dated", sayDate(change.date)],
         ...peopleOf(change, names),
         ...ownOf(change, words),
+        ...ownOfAccount(looking, words, change.changes),
       ]}
       note={change.note}
     />

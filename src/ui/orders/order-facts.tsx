@@ -6,6 +6,7 @@ import {
   Particulars,
   Total,
   ownOf,
+  ownOfAccount,
   peopleOf,
   refusalOf,
   sayAll,
@@ -86,7 +87,7 @@ export function OrderFacts({ document: order, refused, looking, words }: FactsPr
   );
 }
 
-export function OrderParticulars({ document: order, names, words }: FactsProps<PurchaseOrder>) {
+export function OrderParticulars({ document: order, names, looking, words }: FactsProps<PurchaseOrder>) {
   return (
     <Particulars
       items={[
@@ -97,6 +98,7 @@ export function OrderParticulars({ document: order, names, words }: FactsProps<P
         ["Receiver", order.receiver && names(order.receiver)],
         ...peopleOf(order, names),
         ...ownOf(order, words),
+        ...ownOfAccount(looking, words),
       ]}
       note={order.note}
     />

@@ -1,7 +1,7 @@
 import { SUPPLIER_FIELDS, type SupplierAccount } from "@/core/documents";
 import { sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
-import { Particulars, ownOf, peopleOf, type FactsProps } from "../document/facts";
+import { Particulars, ownOf, ownOfAccount, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
 
 export function AccountFacts({ document: account, refused, words }: FactsProps<SupplierAccount>) {
@@ -39,6 +39,7 @@ export function AccountParticulars({ document: account, id, names, looking, word
         ["Dated", sayDate(account.date)],
         ...peopleOf(account, names),
         ...ownOf(account, words),
+        ...ownOfAccount(looking, words, account.changes),
       ]}
       note={account.note}
     />
