@@ -8,7 +8,7 @@ import { handClock } from "@/server/clock";
 import { openDatabase, type Db } from "@/server/db/open";
 import { deskOf } from "@/server/documents/desk";
 import { listDocuments, totalsOf } from "@/server/documents/queries";
-import { RegisterQuerySchema, filterOf } from "@/server/documents/register";
+import { readableQuery, filterOf } from "@/server/documents/register";
 import { holdBoard } from "@/server/holds/board";
 import { importDocuments } from "@/server/intake/import";
 import { lastSeq } from "@/server/log/log";
@@ -135,8 +135,9 @@ function multiply(db: Db, wanted: number): void {
 
 function benchLists(app: App, who: (id: string) => Person): void {
   const auditor = who("tome-cardigos");
-  const history = (query: object) => {
-    const filter = filterOf(RegisterQuerySchema.parse(query), "EUR");
+  const { directory } = readReferenceData(app);
+  const history = (query: Record<string, string>) => {
+    const filter = filterOf(readableQuery(query), directory);
     return [listDocuments(app, auditor, filter), totalsOf(app, auditor, filter)];
   };
   const narrow = { policy: "purchase-orders", from: "2025-06-01", until: "2025-12-31", least: "500", most: "5000" };

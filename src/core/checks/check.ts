@@ -13,7 +13,7 @@ import type { Finding, Weight } from "./finding";
 import type { FindingCode } from "./reasons";
 import { deadEndFindings, perDocument } from "./people-findings";
 import type { Caught } from "../rehearsal";
-import { checkNames, type KnownNames } from "./names";
+import { checkEnded, checkNames, type KnownNames } from "./names";
 import { reachOf } from "./reach";
 import { checkAlone, checkNamed, checkOverdue, checkRates } from "./reliance";
 
@@ -59,6 +59,7 @@ export function checkPolicy(policy: Policy, context: CheckContext): Finding[] {
     ...notReady(policy, directory),
     ...checkConditions(policy, looked.reach, looked.unit),
     ...checkNames(policy, directory, context.names ?? {}),
+    ...checkEnded(policy, directory, date),
     ...deadEndFindings(looked, momentsAhead(directory, at)),
     ...checkApart(looked),
     ...perDocument(policy),

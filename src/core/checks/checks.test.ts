@@ -242,6 +242,53 @@ describe("what can be wrong with sections, bands and levels", () => {
     expect(said(text("TIDEWELL ENGINES", "not equal to"))).toEqual([]);
   });
 
+  it("a field of the organisation’s own that has ended, wherever it is named, once for each place", () => {
+    const ended = (lastDay?: string) =>
+      context({
+        ...sound,
+        fields: [
+          {
+            key: "own_grant",
+            kind: "text",
+            part: "document",
+            name: "grant",
+            on: ["purchase-order"],
+            place: 0,
+            required: "no",
+            ...(lastDay && { lastDay }),
+          },
+        ],
+      });
+    const named = {
+      ...base,
+      sections: [
+        {
+          ...section,
+          id: "special",
+          name: "Special",
+          when: {
+            kind: "any",
+            of: [
+              { kind: "text", field: "own_grant", is: "filled in", value: "" },
+              { kind: "text", field: "own_grant", is: "equal to", value: "G-7" },
+            ],
+          },
+        },
+        section,
+      ],
+      edits: { fields: ["own_grant"], effect: "from the level" },
+    } as PolicyInput;
+    const said = (against: ReturnType<typeof context>) =>
+      found(named, against).flatMap(({ code, weight, said: { message } }) =>
+        code === "field ended" ? [[weight, message]] : [],
+      );
+    expect(said(ended("2026-02-28"))).toEqual([
+      ["doubtful", "“Special”: the field “grant” ended on 28 Feb 2026: no new orders say anything in it."],
+      ["doubtful", "The policy: the field “grant” ended on 28 Feb 2026: no new orders say anything in it."],
+    ]);
+    expect([said(ended()), said(ended("2099-12-31"))]).toEqual([[], []]);
+  });
+
   it("lapse, a way back to the same people, somebody inactive or leaving, a currency without a rate", () => {
     const set = (extra: object) =>
       found({ ...base, sections: [{ ...section, levels: [{ ...plain, ...extra }] }] } as PolicyInput).filter(

@@ -1,7 +1,7 @@
 import { evaluate, type Comparison, type Condition } from "../conditions";
 import type { Directory } from "../people";
-import { fieldsIn, type Place, type Policy } from "../policy";
-import type { Finding } from "./finding";
+import { endedFields, fieldsIn, type Place, type Policy } from "../policy";
+import { keyOf, type Finding } from "./finding";
 import type { UnknownName } from "./reasons";
 
 /** What there is of a kind by name, under the key of the field that holds it: suppliers, customers, cost centres. */
@@ -25,6 +25,18 @@ export function checkNames(policy: Policy, directory: Directory, names: KnownNam
       ];
     }),
   );
+}
+
+/** Fields of the organisation's own that have ended: what a policy decides by them it no longer decides. @param day ISO date */
+export function checkEnded(policy: Policy, directory: Directory, day: string): Finding[] {
+  const found = endedFields(policy, directory, day).map(({ field, lastDay, place }): Finding => ({
+    code: "field ended",
+    weight: "doubtful",
+    place,
+    about: field,
+    values: { field, lastDay },
+  }));
+  return [...new Map(found.map((one) => [keyOf(one), one])).values()];
 }
 
 /** Every condition of a policy, with where it stands; for that of a hold, its name. */

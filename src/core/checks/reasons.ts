@@ -52,6 +52,8 @@ export type FindingReason = Coded<{
   "level never applies": null;
   /** `hold` is the name of the hold whose condition it is; null where the place says whose. */
   "unknown name": { hold: string | null; why: UnknownName };
+  /** Nothing new says anything in it. ISO date of its last day. */
+  "field ended": { field: string; lastDay: string };
   "choice skips authority": { chosen: string; weak: readonly string[]; top: number; open: boolean };
   "level without part": null;
   "sections overlap": { first: string };

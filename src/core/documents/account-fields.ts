@@ -47,7 +47,10 @@ export function isAmountField(field: string): boolean {
   return AMOUNTS.includes(field);
 }
 
-export const keysOf = <T extends string>(fields: Record<T, string>) => Object.keys(fields) as [T, ...T[]];
+/** Keys of a table, as a choice between them takes them. */
+export function keysOf<T extends string>(fields: Record<T, string>): [T, ...T[]] {
+  return Object.keys(fields) as [T, ...T[]];
+}
 const some = <T extends string>(fields: Record<T, string>) =>
   z
     .array(z.enum(keysOf(fields)))

@@ -19,13 +19,16 @@ describe("templates", () => {
   });
   it("are refused with a field that does not exist or a brace alone", () => {
     const wrong = (body: string) =>
-      whyNotTemplate({ occasion: "opened", subject: "{number}", body }).map((one) => sayNotTemplate(one).message);
+      whyNotTemplate({ occasion: "opened", subject: "{number}", body }, ["own_grant"]).map(
+        (one) => sayNotTemplate(one).message,
+      );
     expect(wrong("{amont} is due")).toEqual(["There is no field {amont}; pick one from the list"]);
     expect(wrong("a } b")).toEqual(["A brace stands alone; a field is written like {amount}"]);
+    expect(wrong("{own_grunt}, {own_grant}")).toEqual(["There is no field {own_grunt}; pick one from the list"]);
     expect(wrong("{amount}")).toEqual([]);
   });
   it("as they come are good for every occasion", () => {
-    for (const occasion of occasions) expect(whyNotTemplate({ occasion, ...USUAL[occasion] })).toEqual([]);
+    for (const occasion of occasions) expect(whyNotTemplate({ occasion, ...USUAL[occasion] }, [])).toEqual([]);
   });
 });
 

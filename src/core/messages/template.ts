@@ -22,7 +22,8 @@ export const FIELDS = {
   recipient: "Name of the reader",
 } as const;
 export type Field = keyof typeof FIELDS;
-export type Facts = Readonly<Record<Field, string>>;
+/** What a template is filled with; fields of the organisation's own under their keys. */
+export type Facts = Readonly<Record<Field, string>> & Readonly<Record<`own_${string}`, string>>;
 
 export const TemplateSchema = z.strictObject({
   occasion: z.enum(occasions),
@@ -40,11 +41,13 @@ export type TemplateProblem = {
   why: Coded<{ "no such fields": { names: string[] }; "brace alone": null }>;
 };
 
-/** What is wrong with a template: fields that do not exist, and braces left open. */
-export function whyNotTemplate(template: Template): TemplateProblem[] {
+/** What is wrong with a template: fields that do not exist, and braces left open. @param own keys of fields of the organisation's own */
+export function whyNotTemplate(template: Template, own: readonly string[]): TemplateProblem[] {
   return (["subject", "body"] as const).flatMap((part) => {
     const text = template[part];
-    const unknown = [...text.matchAll(PLACE)].map((found) => found[1]!).filter((name) => !isKeyOf(FIELDS, name));
+    const unknown = [...text.matchAll(PLACE)]
+      .map((found) => found[1]!)
+      .filter((name) => !isKeyOf(FIELDS, name) && !own.includes(name));
     const loose = /[{}]/.test(text.replace(PLACE, ""));
     return [
       ...(unknown.length > 0 ? [{ part, why: { code: "no such fields" as const, values: { names: unknown } } }] : []),

@@ -50,6 +50,20 @@ function isNamedSo({ key, kind, controlled }: Field, as: string | null, people: 
   return as === "text" && kind === "choice";
 }
 
+/** Fields of the organisation's own that a policy names and that no new document says anything in, since they have ended, each with its last day and where it is named. @param day ISO date */
+export function endedFields(
+  policy: Policy,
+  { organisation }: Directory,
+  day: string,
+): { field: string; lastDay: string; place: Where["place"] }[] {
+  const ended = new Map(
+    organisation.fields.flatMap(({ key, lastDay }) => (lastDay && lastDay < day ? [[key, lastDay] as const] : [])),
+  );
+  return namedIn(policy).flatMap(({ field, place }) =>
+    ended.has(field) ? [{ field, lastDay: ended.get(field)!, place }] : [],
+  );
+}
+
 /** Keys of every field that a policy names in its conditions, levels, checks and edits, each once. */
 export function fieldsNamedBy(policy: Policy): string[] {
   return [...new Set(namedIn(policy).map(({ field }) => field))];

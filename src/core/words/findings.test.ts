@@ -36,6 +36,7 @@ const VALUES: Values = {
     { hold: "No order", why: { field: "category", code: "no such choice", values: { choices: ["sails", "oars"] } } },
     { hold: null, why: { field: "supplier", code: "no such name", values: { is: "containing", text: "Rope" } } },
   ],
+  "field ended": [{ field: "own_grant", lastDay: "2026-02-28" }],
   "choice skips authority": [{ chosen: "head", ...band, open: false }],
   "level without part": [null],
   "sections overlap": [{ first: "everything-else" }],

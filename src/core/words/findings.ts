@@ -95,6 +95,11 @@ const FINDINGS = {
     ({ hold, why }, spoken) => `${whoseCondition(hold, spoken)}: ${sayUnknown(why, spoken)}.`,
     () => "Correct it, or take the comparison out; where it is still to come, say so.",
   ],
+  "field ended": [
+    ({ field, lastDay }, spoken) =>
+      `${spoken.section ? whoseCondition(null, spoken) : "The policy"}: the field “${spoken.names.field(field)}” ended on ${sayDate(lastDay)}: no new ${spoken.many} say anything in it.`,
+    () => "Take it out of the policy or name another field; or open it again under Settings, Fields.",
+  ],
   "choice skips authority": [
     ({ chosen, weak, ...band }, { range, level, names, people, amount }) =>
       `${range()}: where ${level} chooses “${names.level(chosen)}”, what it passes over is needed: the chain then ends with people whose limits end below it${weak.length > 0 ? `: ${people(weak)}` : ""}. ${sayTop(band, amount)}`,

@@ -18,6 +18,7 @@ import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
 import { isReader, readsAlong, tookOver } from "./commands";
 import { LISTED, toRow, type StoredRow } from "./rows";
+import { whereKept, type KeptWanted } from "./kept-filter";
 import { versionUnder } from "./names";
 
 export type ListFilter = {
@@ -37,6 +38,8 @@ export type ListFilter = {
   /** Gross amount at least and at most, in minor units of whatever currency. */
   least?: number | undefined;
   most?: number | undefined;
+  /** What has to stand in fields for what the organisation keeps. */
+  kept?: readonly KeptWanted[];
 };
 export const PAGE_SIZE = 40;
 /** Pages beyond this are not counted: nobody leafs through them, and the filter is there. */
@@ -124,6 +127,7 @@ function conditionsOf(app: App, person: Person, filter: ListFilter): Where {
   where.given("d.closed_at < @until", "until", filter.until && startOfDay(addDays(filter.until, 1), zone));
   where.given("abs(d.gross) >= @least", "least", filter.least);
   where.given("abs(d.gross) <= @most", "most", filter.most);
+  whereKept(where, filter.kept ?? []);
   const text = filter.text?.trim();
   return text ? searchFor(text, where) : where;
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { parseMoney } from "@/core/money";
-import type { Person } from "@/core/people";
+import type { Directory, Person } from "@/core/people";
 import { refusalsOf, type Result } from "@/core/refusal";
 import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
@@ -8,6 +8,7 @@ import type { App } from "../app";
 import { carryOut } from "../carry-out";
 import { write } from "../ledger/write";
 import { pageOf } from "../http/query";
+import { KEPT_PREFIX, readKept } from "./kept-filter";
 import type { ListFilter } from "./queries";
 
 const text = z.string().trim().max(200).optional();
@@ -30,24 +31,28 @@ export const RegisterQuerySchema = z.object({
   cols: text,
   page: text,
 });
-export type RegisterQuery = z.infer<typeof RegisterQuerySchema>;
+/** With them filters for what the organisation keeps, each under its key after `has.`. */
+export type RegisterQuery = z.infer<typeof RegisterQuerySchema> & { [kept: `${typeof KEPT_PREFIX}${string}`]: string };
 
 /** The filters of an address that can be read, for a page, where each can be seen and mended. */
 export function readableQuery(given: Readonly<Record<string, string>>): RegisterQuery {
-  return Object.fromEntries(
-    Object.entries(RegisterQuerySchema.shape).flatMap(([key, schema]) => {
+  const kept = Object.entries(given).filter(([key, value]) => key.startsWith(KEPT_PREFIX) && value.trim() !== "");
+  return Object.fromEntries([
+    ...kept,
+    ...Object.entries(RegisterQuerySchema.shape).flatMap(([key, schema]) => {
       const read = schema.safeParse(Object.hasOwn(given, key) ? given[key] : undefined);
       return read.success && read.data !== undefined ? [[key, read.data]] : [];
     }),
-  );
+  ]) as RegisterQuery;
 }
 
 /**
  * What a file or a sample is made of: a filter that cannot be read is refused and not left out, since nobody would see that more is in it than was asked for.
  * @param given filters by name, as they stand in an address
- * @param home currency of the organisation, in which amounts are typed where no other is chosen
+ * @param directory of the organisation, in whose currency amounts are typed where no other is chosen
  */
-export function checkedFilter(given: Readonly<Record<string, string>>, home: string): Result<ListFilter> {
+export function checkedFilter(given: Readonly<Record<string, string>>, directory: Directory): Result<ListFilter> {
+  const home = directory.organisation.currency;
   const parsed = RegisterQuerySchema.safeParse(given);
   if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
   const query = parsed.data;
@@ -57,7 +62,15 @@ export function checkedFilter(given: Readonly<Record<string, string>>, home: str
       ok: false,
       refusals: unread.map((key) => refuse("no amount", { typed: query[key]! }, key)),
     };
-  return { ok: true, value: filterOf(query, home) };
+  const { unread: unknown } = readKept(given, directory);
+  if (unknown.length > 0)
+    return {
+      ok: false,
+      refusals: unknown.map((key) =>
+        refuse("no such filter", { filter: key.slice(KEPT_PREFIX.length), typed: given[key]! }, key),
+      ),
+    };
+  return { ok: true, value: filterOf({ ...readableQuery(given), ...query }, directory) };
 }
 
 function amountIn(query: RegisterQuery, key: "least" | "most", home: string): number | undefined {
@@ -67,8 +80,10 @@ function amountIn(query: RegisterQuery, key: "least" | "most", home: string): nu
   return parsed.ok ? parsed.money.minor : undefined;
 }
 
-/** What the register shows for a query. Without a state it shows what has been decided. @param home currency of the organisation */
-export function filterOf(query: RegisterQuery, home: string): ListFilter {
+/** What the register shows for a query. Without a state it shows what has been decided; a filter that cannot be read is left out. */
+export function filterOf(query: RegisterQuery, directory: Directory): ListFilter {
+  const home = directory.organisation.currency;
+  const { wanted } = readKept(query as Record<string, string>, directory);
   const { q, type, state, unit, policy, requester, party, currency, from, until } = query;
   return {
     text: q,
@@ -83,6 +98,7 @@ export function filterOf(query: RegisterQuery, home: string): ListFilter {
     status: state === "any" ? undefined : state || "closed",
     least: amountIn(query, "least", home),
     most: amountIn(query, "most", home),
+    ...(wanted.length > 0 && { kept: wanted }),
     page: pageOf(query.page),
   };
 }

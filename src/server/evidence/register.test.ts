@@ -14,14 +14,7 @@ import { safeText } from "@/core/tables";
 import { exported } from "../documents/export";
 import { readState } from "../documents/state";
 import { listDocuments, totalsOf } from "../documents/queries";
-import {
-  RegisterQuerySchema,
-  changeView,
-  checkedFilter,
-  filterOf,
-  readableQuery,
-  viewsOf,
-} from "../documents/register";
+import { changeView, checkedFilter, filterOf, readableQuery, viewsOf } from "../documents/register";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { eventsBetween, findEvents } from "../logbook/events";
@@ -38,8 +31,9 @@ const app: App = { db, clock: handClock(DEMO_START), wall: handClock(DEMO_START)
 const who = (id: string) => readReferenceData(app).directory.person(id)!;
 const auditor = who("tome-cardigos");
 const controller = who("benedita-corvo");
-const filter = (query: object) => filterOf(RegisterQuerySchema.parse(query), "EUR");
-const whole = (format: "csv" | "json" | "xes", query: object = {}) =>
+const { directory } = readReferenceData(app);
+const filter = (query: Record<string, string>) => filterOf(readableQuery(query), directory);
+const whole = (format: "csv" | "json" | "xes", query: Record<string, string> = {}) =>
   [...exported(app, auditor, filter(query), format)].join("");
 const ask = (sql: string, ...values: unknown[]) =>
   db
@@ -137,7 +131,7 @@ describe("a filter that cannot be read", () => {
     [{ most: "1e9" }, "“1e9” is no amount"],
     [{ q: "x".repeat(300) }, "q"],
   ])("is refused for files and samples, and left out where it can be seen: %j", async (given, says) => {
-    const checked = checkedFilter(given as Record<string, string>, "EUR");
+    const checked = checkedFilter(given as Record<string, string>, directory);
     expect(checked.ok ? "" : checked.refusals[0]!.message).toContain(says);
     const drawn = await changeSample(app, controller, {
       type: "draw",
@@ -148,7 +142,7 @@ describe("a filter that cannot be read", () => {
     // The period of a sample stands in its plan, whatever its query says.
     const ofPeriod = "from" in given || "until" in given;
     expect(drawn.ok ? "drawn" : drawn.refusals[0]!.message).toContain(ofPeriod ? "drawn" : says);
-    expect(filterOf(readableQuery(given as Record<string, string>), "EUR")).toEqual(filterOf({}, "EUR"));
+    expect(filterOf(readableQuery(given as Record<string, string>), directory)).toEqual(filterOf({}, directory));
   });
 });
 

@@ -117,7 +117,7 @@ export function draw(app: App, actor: Person, request: PlanRequest): Result<Draw
   const { from, until } = asked;
   const filter = checkedFilter(
     { ...Object.fromEntries(new URLSearchParams(asked.query)), from, until },
-    readReferenceData(app).directory.organisation.currency,
+    readReferenceData(app).directory,
   );
   if (!filter.ok) return filter;
   const population: Item[] = [];

@@ -66,7 +66,12 @@ const CARRIED: { readonly [T in FieldChange["type"]]: Carried<T> } = {
       const { name, on, kind, part, place, required, ...rest } = said;
       const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== null && value !== ""));
       const field = {
-        ...{ name, on, kind, part, place, required },
+        name,
+        on,
+        kind,
+        part,
+        place,
+        required,
         ...(several && { several: true as const }),
         ...(atOnce && { atOnce: true as const }),
         ...given,

@@ -4,7 +4,7 @@ import { documentType, ownLinesOf, type PurchaseOrder } from "@/core/documents";
 import type { PolicyInput } from "@/core/policy";
 import { sayChange, sayIntake, sayShown } from "@/core/words";
 import { reviewedInForce } from "../../../demo/put-in-force";
-import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
+import { codes, emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
 import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
@@ -12,8 +12,9 @@ import { OrganisationSchema } from "@/core/people";
 import { exported } from "../documents/export";
 import { keptColumns, keptOf } from "../documents/kept-columns";
 import { namesFor } from "../documents/names";
-import { viewDocument } from "../documents/queries";
+import { listDocuments, viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
+import { checkedFilter, filterOf, readableQuery } from "../documents/register";
 import { evidenceOf, zipped } from "../evidence/files";
 import { receiveDocument } from "../intake/api";
 import { readText } from "../intake/import";
@@ -21,6 +22,7 @@ import { openApi } from "../intake/openapi";
 import { makeToken } from "../intake/tokens";
 import { changeList } from "../lists/commands";
 import { newCommandId } from "../log/log";
+import { changeMessages } from "../messages/settings";
 import { policyFile, readPolicyFile } from "../policies/files";
 import { readReferenceData } from "../reference-data";
 import { FieldChangeSchema, changeField, type FieldChange } from "./commands";
@@ -276,12 +278,45 @@ describe("fields of the organisation’s own", () => {
     expect(keptOf(app, [{ id }], columns)).toEqual({
       [id]: { own_grant: "Infrared", own_licence: "no", own_life: "3", own_user: "Millaray" },
     });
+    const found = (given: Record<string, string>) =>
+      listDocuments(app, person(app, "auditora"), filterOf(readableQuery({ state: "any", ...given }), directory)).rows
+        .length;
+    submit(app, order({ own: { own_grant: "G-8", own_licence: true, own_user: "nehuen" } }, { own_life: "30" }));
+    submit(app, order({ own: { own_grant: "G-7" } }, { own_life: "3.0" }));
+    expect([
+      found({ "has.own_grant": "G-7" }),
+      found({ "has.own_grant": "radio" }),
+      found({ "has.own_licence": "no" }),
+      found({ "has.own_licence": "yes" }),
+      found({ "has.own_life": "3" }),
+      found({ "has.own_user": "Millaray", "has.own_grant": "G-7" }),
+      found({ "has.own_user": "Millaray", "has.own_grant": "G-8" }),
+    ]).toEqual([2, 1, 1, 1, 2, 1, 0]);
+    // A page leaves out what it cannot read; a file or a sample is not made of something else than was asked for.
+    expect(found({ "has.own_grant": "G-9" })).toBe(3);
+    for (const wrong of ["has.own_grant", "has.own_ghost", "has.own_licence", "has.own_life"]) {
+      const checked = checkedFilter({ [wrong]: "G-9" }, directory);
+      expect(checked.ok ? [] : checked.refusals.map(({ path }) => path)).toEqual([wrong]);
+    }
     expect(keptOf(app, [{ id }], [])).toEqual({});
     const file = [...exported(app, person(app, "auditora"), {}, "csv")].join("").split("\r\n");
     expect(file[0]).toMatch(/,category,cost centre,project,grant,licence,life,user,payment terms$/);
     expect(file[1]).toMatch(/,,,,Infrared,no,3,Millaray,$/);
     const json = JSON.parse([...exported(app, person(app, "auditora"), {}, "json")].join("")) as { kept: object }[];
     expect(json[0]!.kept).toMatchObject({ own_grant: "Infrared" });
+  });
+
+  it("are named in letters, as they are read; a line that says nothing is left out", () => {
+    const wording = (body: string) => ({
+      type: "template" as const,
+      template: { occasion: "opened" as const, subject: "{number}", body },
+    });
+    const set = (body: string) => changeMessages(app, person(app, "rayen"), wording(body), newCommandId());
+    expect(codes(set("Of {own_ghost}"))).toBe("unknown field");
+    value(set("Grant: {own_grant}\nLicence: {own_licence}\nLife: {own_life}\nUser: {own_user}"));
+    const { id } = submit(app, order({ own: { own_grant: "G-7", own_licence: false } }, { own_life: "3" }));
+    const letter = app.db.prepare("SELECT body FROM letter WHERE document = ? AND occasion = 'opened'").pluck().get(id);
+    expect(letter).toBe("Grant: Infrared\nLicence: no\nLife: 3");
   });
 
   it("are columns of a table of orders, by name or key, and refused with line and column", () => {

@@ -4,11 +4,13 @@ import {
   calendarOf,
   openSeats,
   refusedOf,
+  finishedOf,
   type DocumentEvent,
   type DocumentState,
 } from "@/core/approval";
 import { dayIn, timeIn } from "@/core/calendar";
-import { documentType } from "@/core/documents";
+import { NO_CONTEXT, documentType } from "@/core/documents";
+import { isOwnKey, type OwnValue } from "@/core/own-fields";
 import { isKeyOf } from "@/core/ids";
 import { ALWAYS, OUTSIDE, fill, type Facts, type Occasion, type Recipient } from "@/core/messages";
 import { formatMoney, type Money } from "@/core/money";
@@ -160,6 +162,7 @@ export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit
   const headline = type.headline(acceptedOf(state));
   const name = (id: string) => nameAt(world, id);
   return {
+    ...ownFactsOf(world, state),
     number: state.number,
     title: headline.title,
     type: type.name.one,
@@ -181,6 +184,27 @@ export function factsOf(world: ReferenceData, state: DocumentState, notice: Omit
 /** What somebody said, with the reason that they chose. */
 function givenIn(world: ReferenceData, state: DocumentState, { words = "", listed }: Omit<Notice, "to">): string {
   return listed ? sayGiven({ listed, said: words }, namesFor(world, state)) : words;
+}
+
+/** What a document says in fields of the organisation's own, its lines and its account with it, each as it is read. */
+function ownFactsOf(world: ReferenceData, state: DocumentState): Record<`own_${string}`, string> {
+  const document = finishedOf(state);
+  const facts = documentType(document.documentType).facts(document, { ...NO_CONTEXT, around: state.around ?? {} });
+  const names = namesFor(world, state);
+  const said = Object.entries(facts).flatMap(([key, value]) => {
+    if (!isOwnKey(key) || key.includes(":") || value === null) return [];
+    const all = Array.isArray(value) ? (value as readonly OwnValue[]) : [value as OwnValue];
+    return [
+      [
+        key,
+        joinWords(
+          all.map((one) => names.fieldValue(key, one)),
+          "and",
+        ),
+      ],
+    ];
+  });
+  return Object.fromEntries(said) as Record<`own_${string}`, string>;
 }
 
 /** What was not approved, part by part. */

@@ -10,6 +10,7 @@ import { readState } from "../documents/state";
 import { documentAddress } from "../root";
 import { readReferenceData } from "../reference-data";
 import { factsOf } from "./announce";
+import { ownKeys } from "./settings";
 
 export const PreviewSchema = z.strictObject({ template: TemplateSchema, document: z.string().trim().max(40) });
 
@@ -21,7 +22,7 @@ export function previewMessage(
 ): Result<{ subject: string; text: string; html: string; about: string }> {
   const refusal = authorise(reader, "rules.write");
   if (refusal) return { ok: false, refusals: [refusal] };
-  const wrong = whyNotTemplate(template);
+  const wrong = whyNotTemplate(template, ownKeys(app));
   if (wrong.length > 0) return refusedFor(...wrong.map(sayNotTemplate));
   const state = readState(app.db, document.toLowerCase()) ?? latest(app);
   if (!state) return refused("nothing to show it on", null, "document");

@@ -7,6 +7,7 @@ import type { App } from "../app";
 import { carryOut } from "../carry-out";
 import { statement } from "../db/statement";
 import { write } from "../ledger/write";
+import { readReferenceData } from "../reference-data";
 import type { MessageEvent, PreferenceMode } from "./events";
 import { sayNotTemplate } from "@/core/words";
 
@@ -61,6 +62,11 @@ export const MessageChangeSchema = z.discriminatedUnion("type", [
 ]);
 export type MessageChange = z.infer<typeof MessageChangeSchema>;
 
+/** Keys of the organisation's own fields, ended ones too: what documents said in them is still said. */
+export function ownKeys(app: Pick<App, "db" | "clock">): string[] {
+  return readReferenceData(app).directory.organisation.fields.map(({ key }) => key);
+}
+
 /** Changes how messages read or reach people; the old wording stays in the log. */
 export function changeMessages(
   app: App,
@@ -68,7 +74,7 @@ export function changeMessages(
   change: MessageChange,
   command: string,
 ): Result<{ saved: true }> {
-  const wrong = change.type === "template" ? whyNotTemplate(change.template) : [];
+  const wrong = change.type === "template" ? whyNotTemplate(change.template, ownKeys(app)) : [];
   const event: MessageEvent =
     change.type === "settings"
       ? { type: "settings set", data: change.settings }

@@ -140,6 +140,12 @@ function Part({ place: at, heading, ...shared }: Shared & { place: Place; headin
           and the steps after the approval can use it.
         </p>
       )}
+      {at === "account" && (
+        <p className="text-soft">
+          Documents with such a {nameOfHolder(type).one} can be decided by it. A change of it is approved before it
+          counts, unless the field says that it counts at once.
+        </p>
+      )}
       <Refusals refusals={refusals} />
       {fields.length === 0 && <p className="text-soft">No field of your own yet.</p>}
       <ol className="flex flex-col gap-3">

@@ -63,7 +63,9 @@ export function TriedForm({ type, organisation, today, children }: Props) {
         <Wrong.Provider value={new Set(told.map(({ path }) => path))}>{children}</Wrong.Provider>
         {own.document.length + own.line.length > 0 && (
           <section aria-label="Tried" className="mt-6 border-t border-rule pt-3">
-            <p className="text-sm font-semibold">Try it: type above, and read what whoever sends it would be told</p>
+            <p className="text-sm font-semibold">
+              Try it: type above, and read what whoever {ofAccount ? "fills it in" : "sends it"} would be told
+            </p>
             {!ofAccount && (
               <div className="mt-1 max-w-xs">
                 <MoneyField name="amount" label={lines ? "The one line comes to" : "It comes to"} currency={currency} />
@@ -71,7 +73,9 @@ export function TriedForm({ type, organisation, today, children }: Props) {
             )}
             <div role="status" className="mt-2">
               {told.length === 0 ? (
-                <p className="text-approved">It could be sent as it is, as far as these fields go.</p>
+                <p className="text-approved">
+                  It could be {ofAccount ? "filled in" : "sent"} as it is, as far as these fields go.
+                </p>
               ) : (
                 <ul className="list-disc pl-5 text-held">
                   {told.map(({ path, message }) => (

@@ -18,6 +18,13 @@ const STATES = [
   "by lapse",
 ];
 
+/** A list of more is not unrolled; an entry of it is typed, by its key or its name. */
+const MOST_CHOICES = 60;
+const YES_OR_NO: readonly Choice[] = ["yes", "no"].map((key) => ({ key, name: key }));
+
+/** A filter for what the organisation keeps: what stands in its lists, and its own fields. */
+type Kept = Choice & { kind: string; choices: readonly Choice[] };
+
 /** Every filter of the register, in the address: a plain form, so that a link brings back exactly what was seen. */
 export function RegisterFilter({
   query,
@@ -25,6 +32,7 @@ export function RegisterFilter({
   units,
   policies,
   kept,
+  filters,
 }: {
   query: Query;
   types: readonly Choice[];
@@ -32,6 +40,8 @@ export function RegisterFilter({
   policies: readonly Choice[];
   /** Columns for what the organisation keeps. */
   kept: readonly KeptColumn[];
+  /** Filters for the same. */
+  filters: readonly Kept[];
 }) {
   const select = (name: string, label: string, choices: readonly Choice[], none: string) => (
     <label key={name}>
@@ -72,7 +82,10 @@ export function RegisterFilter({
       </div>
       <details
         className="mt-2"
-        open={["unit", "policy", "requester", "party", "currency", "least", "most"].some((key) => query[key])}
+        open={
+          ["unit", "policy", "requester", "party", "currency", "least", "most"].some((key) => query[key]) ||
+          filters.some(({ key }) => query[`has.${key}`])
+        }
       >
         <summary className="min-h-8 cursor-pointer text-sm text-harbour">More filters, and columns</summary>
         <div className="flex flex-wrap items-end gap-3 pt-1">
@@ -83,6 +96,17 @@ export function RegisterFilter({
           {input("currency", "Currency", "w-24")}
           {input("least", "Gross at least", "w-32")}
           {input("most", "at most", "w-32")}
+          {filters.map(({ key, name, kind, choices }) => {
+            const [at, label] = [`has.${key}`, capital(name)];
+            if (kind === "flag") return select(at, label, YES_OR_NO, "any");
+            if (kind === "choice" && choices.length <= MOST_CHOICES) return select(at, label, choices, "any");
+            return input(
+              at,
+              kind === "text" ? `${label} has in it` : label,
+              "w-40",
+              kind === "date" ? "date" : "search",
+            );
+          })}
         </div>
         <fieldset className="mt-2">
           <legend className="text-sm text-soft">Columns</legend>

@@ -2,7 +2,7 @@
 
 import { useRef, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
-import { FIELDS, OCCASIONS, type Field, type Template } from "@/core/messages";
+import { FIELDS, OCCASIONS, type Template } from "@/core/messages";
 import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
 import { TextField, TickField, TypedForm, useSettingsForm } from "../form-fields";
@@ -62,8 +62,14 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
 
 type Shown = { subject: string; text: string; html: string; about: string };
 
+type Wordings = {
+  /** Fields of the organisation's own by their keys, with what each is called. */
+  own: Readonly<Record<string, string>>;
+  mayWrite: boolean;
+};
+
 /** The wording of each occasion, with fields picked from a list, shown on a real document before it is saved. */
-export function Templates({ templates, mayWrite }: { templates: readonly Template[]; mayWrite: boolean }) {
+export function Templates({ templates, own, mayWrite }: Wordings & { templates: readonly Template[] }) {
   const [occasion, setOccasion] = useState(templates[1]!.occasion);
   const template = templates.find((one) => one.occasion === occasion)!;
   return (
@@ -78,12 +84,12 @@ export function Templates({ templates, mayWrite }: { templates: readonly Templat
           ))}
         </Choice>
       </div>
-      <Wording key={JSON.stringify(template)} template={template} mayWrite={mayWrite} />
+      <Wording key={JSON.stringify(template)} template={template} own={own} mayWrite={mayWrite} />
     </section>
   );
 }
 
-function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean }) {
+function Wording({ template, own, mayWrite }: Wordings & { template: Template }) {
   const form = useForm({ defaultValues: template });
   const [number, setNumber] = useState("");
   const [shown, setShown] = useState<Shown | null>(null);
@@ -91,7 +97,7 @@ function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean
   const body = useRef<HTMLTextAreaElement | null>(null);
   const { run, refusals, busy } = useSend("/api/messages", () => setProblems([]));
   const { ref: register, ...typed } = form.register("body");
-  const insert = (field: Field) => {
+  const insert = (field: string) => {
     const box = body.current!;
     const next = `${box.value.slice(0, box.selectionStart)}{${field}}${box.value.slice(box.selectionEnd)}`;
     form.setValue("body", next, { shouldDirty: true });
@@ -127,8 +133,13 @@ function Wording({ template, mayWrite }: { template: Template; mayWrite: boolean
           />
           <div role="group" aria-label="Fields to put in" className="flex flex-wrap gap-1">
             {Object.entries(FIELDS).map(([field, label]) => (
-              <Button key={field} small title={label} onClick={() => insert(field as Field)}>
+              <Button key={field} small title={label} onClick={() => insert(field)}>
                 {field}
+              </Button>
+            ))}
+            {Object.entries(own).map(([key, name]) => (
+              <Button key={key} small title="A field of your own" onClick={() => insert(key)}>
+                {name}
               </Button>
             ))}
           </div>

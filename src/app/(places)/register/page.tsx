@@ -3,6 +3,7 @@ import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { keptColumns, keptOf } from "@/server/documents/kept-columns";
+import { keptFilters } from "@/server/documents/kept-filter";
 import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
 import { filterOf, readableQuery, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
@@ -25,7 +26,7 @@ export default async function RegisterPage({
   // Columns are ticked one by one and come as several values of one name.
   const given = Object.entries(await searchParams).map(([key, value]) => [key, [value].flat().join(",")]);
   const query = readableQuery(Object.fromEntries(given));
-  const filter = filterOf(query, directory.organisation.currency);
+  const filter = filterOf(query, directory);
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
   const kept = keptColumns(directory);
@@ -49,6 +50,7 @@ export default async function RegisterPage({
         units={directory.organisation.units.map(({ id, name }) => ({ key: id, name }))}
         policies={[...policies].map(([key, name]) => ({ key, name }))}
         kept={kept}
+        filters={keptFilters(directory)}
       />
       <div className="no-print flex flex-wrap items-start justify-between gap-x-8 gap-y-3 border-y border-rule py-2">
         <p className="flex flex-wrap gap-x-5">

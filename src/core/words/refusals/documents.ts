@@ -51,6 +51,11 @@ export const DOCUMENTS = {
   "no draft of yours": as("forbidden", ({ draft }: { draft: string }) => `There is no draft ${draft} of yours`),
   "draft has changed": as("changed", () => "It was changed since this list was shown; look at it again"),
   "look at one’s own only": as("forbidden", () => "Only whoever asks for it looks at a document before it is sent"),
+  "no such filter": as(
+    "invalid",
+    ({ filter, typed }: { filter: string; typed: string }) =>
+      `There is nothing called “${filter}” that is “${typed}”; choose from what the register offers, or leave it out`,
+  ),
   "no amount": as(
     "invalid",
     ({ typed }: { typed: string }) => `“${typed}” is no amount; write it as 1,234.56, or leave it out`,

@@ -19,7 +19,7 @@ export async function GET(request: Request) {
     const given = Object.fromEntries(new URL(request.url).searchParams);
     const parsed = Format.safeParse(given);
     if (!parsed.success) return { ok: false, refusals: refusalsOf(parsed.error) };
-    const filter = checkedFilter(given, readReferenceData(app()).directory.organisation.currency);
+    const filter = checkedFilter(given, readReferenceData(app()).directory);
     if (!filter.ok) return filter;
     const { format } = parsed.data;
     if (format === "xlsx" && countOf(app(), reader, filter.value) > MOST_IN_WORKBOOK)
