@@ -41,6 +41,11 @@ export type TemplateProblem = {
   why: Coded<{ "no such fields": { names: string[] }; "brace alone": null }>;
 };
 
+/** The fields that a template names, each as often as it does. */
+export function namedInTemplate({ subject, body }: Pick<Template, "subject" | "body">): string[] {
+  return [subject, body].flatMap((text) => [...text.matchAll(PLACE)].map((found) => found[1]!));
+}
+
 /** What is wrong with a template: fields that do not exist, and braces left open. @param own keys of fields of the organisation's own */
 export function whyNotTemplate(template: Template, own: readonly string[]): TemplateProblem[] {
   return (["subject", "body"] as const).flatMap((part) => {

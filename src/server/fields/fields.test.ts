@@ -9,6 +9,7 @@ import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
 import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
 import { OrganisationSchema } from "@/core/people";
+import { enterDocument } from "../documents/commands";
 import { exported } from "../documents/export";
 import { keptColumns, keptOf } from "../documents/kept-columns";
 import { namesFor } from "../documents/names";
@@ -378,9 +379,19 @@ describe("fields of the organisation’s own", () => {
     expect(types).toEqual(["field saved", "field saved", "field saved", "field saved"]);
   });
 
-  it("say which policies and fields a change of them touches", () => {
+  it("say which policies, fields, letters and documents being entered a change of them touches", () => {
+    const template = { occasion: "opened" as const, subject: "{number}", body: "{own_life} years" };
+    value(changeMessages(app, person(app, "rayen"), { type: "template", template }, newCommandId()));
+    value(enterDocument(app, person(app, "nehuen"), order(), newCommandId()));
+    submit(app, order());
     expect(fieldUses(app)).toMatchObject({
-      own_life: { policies: ["All orders"], drafts: [], fields: [] },
+      own_life: {
+        policies: ["All orders"],
+        drafts: [],
+        fields: [],
+        letters: ["Somebody is asked to decide"],
+        entered: 1,
+      },
       own_licence: { policies: ["All orders"], fields: ["user"] },
       own_user: { policies: ["All orders"] },
     });

@@ -1,27 +1,55 @@
 import { isGroup, type Condition } from "@/core/conditions";
 import { fieldsNamedBy, inForceAt, type Policy } from "@/core/policy";
+import { OCCASIONS, namedInTemplate, occasions } from "@/core/messages";
+import { isOwnKey } from "@/core/own-fields";
 import type { App } from "../app";
+import { templateOf } from "../messages/settings";
 import { allDrafts } from "../policies/drafts";
 import { readReferenceData } from "../reference-data";
 
-/** What a change of a field touches: policies in force or to come and drafts that name it, and fields that are required under a condition on it. */
-export type FieldUses = { policies: string[]; drafts: string[]; fields: string[] };
+/**
+ * What a change of a field touches: policies in force or to come and drafts that name it, fields that are required under a condition on it or taken over from it, wordings of
+ * letters, and how many documents somebody is entering that say something in it.
+ */
+export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]; letters: string[]; entered: number };
+type Named = Exclude<keyof FieldUses, "entered">;
 
 /** What each field of the organisation's own is named by, by its key; one that nothing names is not in it. */
 export function fieldUses(app: App): Record<string, FieldUses> {
   const { versions, directory } = readReferenceData(app);
   const uses = new Map<string, FieldUses>();
-  const note = (key: string, by: keyof FieldUses, name: string) => {
-    const found = uses.get(key) ?? { policies: [], drafts: [], fields: [] };
-    if (!found[by].includes(name)) found[by].push(name);
+  const of = (key: string): FieldUses => {
+    const found = uses.get(key) ?? { policies: [], drafts: [], fields: [], letters: [], entered: 0 };
     uses.set(key, found);
+    return found;
+  };
+  const note = (key: string, by: Named, name: string) => {
+    const found = of(key)[by];
+    if (!found.includes(name)) found.push(name);
   };
   for (const policy of counting(versions, app.clock.now()))
     for (const key of fieldsNamedBy(policy)) note(key, "policies", policy.name);
   for (const { policy } of allDrafts(app)) for (const key of fieldsNamedBy(policy)) note(key, "drafts", policy.name);
-  for (const { name, when } of directory.organisation.fields)
+  for (const { name, when, taken } of directory.organisation.fields) {
     for (const key of when ? fieldsIn(when) : []) note(key, "fields", name);
+    if (taken && isOwnKey(taken)) note(taken, "fields", name);
+  }
+  for (const occasion of occasions)
+    for (const key of namedInTemplate(templateOf(app, occasion)))
+      if (isOwnKey(key)) note(key, "letters", OCCASIONS[occasion]);
+  for (const { key, documents } of enteredNow(app)) of(key).entered = documents;
   return Object.fromEntries(uses);
+}
+
+/** In how many documents that have not been sent something stands in each field. */
+function enteredNow(app: App): { key: string; documents: number }[] {
+  return app.db
+    .prepare(
+      `SELECT said.key, COUNT(*) AS documents
+       FROM document d JOIN document_summary s ON s.id = d.id, json_each(s.summary, '$.facts') said
+       WHERE d.status = 'draft' AND said.key GLOB 'own_*' GROUP BY said.key`,
+    )
+    .all() as { key: string; documents: number }[];
 }
 
 type Versions = ReturnType<typeof readReferenceData>["versions"];

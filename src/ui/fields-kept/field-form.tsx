@@ -17,7 +17,7 @@ import { Button } from "../primitives";
 import { KindFields, holders, holdersOf } from "./kind-fields";
 
 /** What a change of a field touches, by name. */
-export type FieldUses = { policies: string[]; drafts: string[]; fields: string[] };
+export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]; letters: string[]; entered: number };
 
 type Props = {
   field: OwnField | null;
@@ -155,27 +155,31 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
   );
 }
 
+const quoted = (names: readonly string[]) =>
+  joinWords(
+    names.map((name) => `“${name}”`),
+    "and",
+  );
+
 /** What a change of it touches. */
 function Touched({ uses }: { uses: FieldUses | null }) {
-  if (!uses) return <p className="text-sm text-soft">No policy, draft or other field names it.</p>;
+  if (!uses) return <p className="text-sm text-soft">No policy, draft, letter or other field names it.</p>;
+  const { entered } = uses;
   const said = [
     ["in force or to come", uses.policies],
     ["drafts of policies", uses.drafts],
-    ["fields required by it", uses.fields],
+    ["fields that go by it", uses.fields],
+    ["letters", uses.letters],
   ] as const;
   return (
     <p className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-sm text-waiting">
       <b className="font-semibold">A change of it touches </b>
-      {said
-        .filter(([, names]) => names.length > 0)
-        .map(
-          ([what, names]) =>
-            `${joinWords(
-              names.map((name) => `“${name}”`),
-              "and",
-            )} (${what})`,
-        )
-        .join("; ")}
+      {[
+        ...said.flatMap(([what, names]) => (names.length > 0 ? [`${quoted(names)} (${what})`] : [])),
+        ...(entered > 0
+          ? [entered === 1 ? "a document that is being entered" : `${entered} documents that are being entered`]
+          : []),
+      ].join("; ")}
       .
     </p>
   );

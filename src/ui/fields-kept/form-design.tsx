@@ -11,6 +11,7 @@ import { nameOfHolder } from "@/core/words";
 import { useSend } from "../document/use-command";
 import { Button, Refusals, SectionTitle } from "../primitives";
 import { FieldForm, type FieldUses } from "./field-form";
+import { FieldRows } from "./field-rows";
 import { holders, isAccountKind } from "./kind-fields";
 import { TriedForm } from "./tried-form";
 
@@ -148,36 +149,14 @@ function Part({ place: at, heading, ...shared }: Shared & { place: Place; headin
       )}
       <Refusals refusals={refusals} />
       {fields.length === 0 && <p className="text-soft">No field of your own yet.</p>}
-      <ol className="flex flex-col gap-3">
-        {fields.map((field, index) => (
-          <li key={field.key} className="grid items-start gap-x-6 gap-y-1 md:grid-cols-[minmax(0,1fr)_20rem]">
-            <div className="min-w-0">
-              {field.group && field.group !== fields[index - 1]?.group && (
-                <p className="text-sm font-semibold text-soft">{field.group}</p>
-              )}
-              <TriedForm.Field field={field} />
-            </div>
-            {mayWrite && (
-              <div className="flex flex-wrap gap-1 md:justify-end md:pt-6">
-                <Button small onClick={() => setOpen(isEdited(open, field) ? null : { key: field.key })}>
-                  Change<span className="sr-only"> {field.name}</span>
-                </Button>
-                <Button small disabled={busy || index === 0} onClick={() => void place(index, index - 1)}>
-                  Earlier<span className="sr-only">: {field.name}</span>
-                </Button>
-                <Button
-                  small
-                  disabled={busy || index === fields.length - 1}
-                  onClick={() => void place(index, index + 1)}
-                >
-                  Later<span className="sr-only">: {field.name}</span>
-                </Button>
-              </div>
-            )}
-            {isEdited(open, field) && <Editor {...shared} field={field} place={at} />}
-          </li>
-        ))}
-      </ol>
+      <FieldRows
+        fields={fields}
+        mayWrite={mayWrite}
+        busy={busy}
+        onPlace={(from, to) => void place(from, to)}
+        onChange={(field) => setOpen(isEdited(open, field) ? null : { key: field.key })}
+        editor={(field) => isEdited(open, field) && <Editor {...shared} field={field} place={at} />}
+      />
       {mayWrite && (
         <Button className="mt-3" onClick={() => setOpen({ place: at })}>
           {ADD[at]}
