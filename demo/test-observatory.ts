@@ -1,5 +1,7 @@
 /** A small observatory for tests that ask whether anything of the demo's own organisation hides in the program: another country, pesos without minor digits, a zone whose clocks change at midnight. */
 import type { PurchaseOrder } from "@/core/documents";
+import { OrganisationSchema } from "@/core/people";
+import type { PolicyInput } from "@/core/policy";
 import { writeAccount } from "@/server/ledger/write";
 import type { TestApp } from "./test-app";
 
@@ -13,6 +15,43 @@ export const somebody = (id: string, unit: string, manager: string | null, ...ro
   manager,
   roles: roles.includes("auditor") ? roles : ["requester", ...roles],
 });
+
+/** Its people: a council above one unit, with everybody whom a policy, an account and an audit need. */
+export const cerroBajo = OrganisationSchema.parse({
+  name: "Observatorio Cerro Bajo",
+  currency: "CLP",
+  timeZone: "America/Santiago",
+  units: [
+    { id: "council", name: "Council", parent: null, head: "consejo" },
+    { id: "science", name: "Science", parent: "council", head: "lautaro" },
+  ],
+  people: [
+    somebody("consejo", "council", null, "approver"),
+    somebody("lautaro", "science", "consejo", "approver"),
+    somebody("millaray", "science", "lautaro", "approver"),
+    somebody("nehuen", "science", "lautaro"),
+    somebody("rayen", "science", "lautaro", "controller"),
+    somebody("kuyen", "science", "lautaro", "clerk"),
+    somebody("antu", "science", "lautaro", "reviewer"),
+    somebody("suyai", "science", "lautaro", "administrator"),
+    somebody("auditora", "science", "lautaro", "auditor"),
+  ],
+});
+
+/** A policy of it for the documents of one unit, of one section; no finding of it is fatal. */
+export const oneSection = (documentType: string, measure: string, levels: object[], more: object = {}): PolicyInput =>
+  ({
+    id: documentType,
+    name: documentType,
+    documentType,
+    scope: { units: ["science"] },
+    currency: "CLP",
+    measure: { kind: measure },
+    sections: [
+      { id: "all", name: "All", when: "otherwise", thresholds: [], bands: [{ approval: "required" }], levels },
+    ],
+    ...more,
+  }) as unknown as PolicyInput;
 
 type Line = PurchaseOrder["lines"][number];
 

@@ -7,8 +7,7 @@ import { reviewedInForce } from "../../../demo/put-in-force";
 import { codes, emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
-import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
-import { OrganisationSchema } from "@/core/people";
+import { cerroBajo, enterAccount, mirrorOrder } from "../../../demo/test-observatory";
 import { enterDocument } from "../documents/commands";
 import { exported } from "../documents/export";
 import { keptColumns, keptOf } from "../documents/kept-columns";
@@ -28,26 +27,6 @@ import { policyFile, readPolicyFile } from "../policies/files";
 import { readReferenceData } from "../reference-data";
 import { FieldChangeSchema, changeField, type FieldChange } from "./commands";
 import { fieldUses } from "./views";
-
-const observatory = OrganisationSchema.parse({
-  name: "Observatorio Cerro Bajo",
-  currency: "CLP",
-  timeZone: "America/Santiago",
-  units: [
-    { id: "council", name: "Council", parent: null, head: "consejo" },
-    { id: "science", name: "Science", parent: "council", head: "lautaro" },
-  ],
-  people: [
-    somebody("consejo", "council", null, "approver"),
-    somebody("lautaro", "science", "consejo", "approver"),
-    somebody("millaray", "science", "lautaro", "approver"),
-    somebody("nehuen", "science", "lautaro"),
-    somebody("rayen", "science", "lautaro", "controller"),
-    somebody("antu", "science", "lautaro", "reviewer"),
-    somebody("suyai", "science", "lautaro", "administrator"),
-    somebody("auditora", "science", "lautaro", "auditor"),
-  ],
-});
 
 const level = (id: string, approvers: object, when?: object) => ({
   id,
@@ -103,7 +82,7 @@ const field = (name: string, kind: string, more: object = {}) =>
   );
 
 beforeEach(() => {
-  app = emptyApp(observatory, "2026-09-05T12:00:00.000Z");
+  app = emptyApp(cerroBajo, "2026-09-05T12:00:00.000Z");
   const list = (one: object) =>
     value(changeList(app, person(app, "rayen"), { from: null, ...one } as never, newCommandId()));
   list({ type: "save list", list: null, name: "Grant" });

@@ -1,15 +1,13 @@
 // Fields of the organisation's own on accounts of suppliers and customers: what documents are decided by, who is asked because of them, how they change and who must agree.
 import { beforeEach, describe, expect, it } from "vitest";
 import { takenFrom, type CreditLimitChange } from "@/core/documents";
-import { OrganisationSchema } from "@/core/people";
-import type { PolicyInput } from "@/core/policy";
 import { sayChange, sayShown } from "@/core/words";
 import { documentType } from "@/core/documents";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { codes, emptyApp, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, command, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
-import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
+import { cerroBajo, enterAccount, mirrorOrder, oneSection } from "../../../demo/test-observatory";
 import { namesFor } from "../documents/names";
 import { viewDocument } from "../documents/queries";
 import { recomputed } from "../documents/recompute";
@@ -28,26 +26,6 @@ import { rebuild } from "../log/rebuild";
 import { readReferenceData } from "../reference-data";
 import { FieldChangeSchema, changeField } from "./commands";
 
-const observatory = OrganisationSchema.parse({
-  name: "Observatorio Cerro Bajo",
-  currency: "CLP",
-  timeZone: "America/Santiago",
-  units: [
-    { id: "council", name: "Council", parent: null, head: "consejo" },
-    { id: "science", name: "Science", parent: "council", head: "lautaro" },
-  ],
-  people: [
-    somebody("consejo", "council", null, "approver"),
-    somebody("lautaro", "science", "consejo", "approver"),
-    somebody("millaray", "science", "lautaro", "approver"),
-    somebody("nehuen", "science", "lautaro"),
-    somebody("rayen", "science", "lautaro", "controller"),
-    somebody("kuyen", "science", "lautaro", "clerk"),
-    somebody("antu", "science", "lautaro", "reviewer"),
-    somebody("auditora", "science", "lautaro", "auditor"),
-  ],
-});
-
 const level = (id: string, approvers: object, when?: object) => ({
   id,
   name: id,
@@ -56,19 +34,6 @@ const level = (id: string, approvers: object, when?: object) => ({
   approvers,
   ...(when && { when }),
 });
-const policy = (documentType: string, measure: string, levels: object[]) =>
-  ({
-    id: documentType,
-    name: documentType,
-    documentType,
-    scope: { units: ["science"] },
-    currency: "CLP",
-    measure: { kind: measure },
-    sections: [
-      { id: "all", name: "All", when: "otherwise", thresholds: [], bands: [{ approval: "required" }], levels },
-    ],
-    ...(documentType === "credit-limit-change" && { afterApproval: [{ kind: "apply changes" }] }),
-  }) as unknown as PolicyInput;
 const manager = level("manager", { kind: "manager", up: 1 });
 const keeper = { kind: "namedOnDocument", field: "own_keeper" };
 
@@ -88,7 +53,7 @@ const propose = (changes: Parameters<typeof proposeChange>[2]["changes"], by = "
   );
 
 beforeEach(() => {
-  app = emptyApp(observatory, "2026-09-05T12:00:00.000Z");
+  app = emptyApp(cerroBajo, "2026-09-05T12:00:00.000Z");
   value(
     changeList(
       app,
@@ -105,21 +70,26 @@ beforeEach(() => {
   value(field("nights", "number", ["customer"], { least: "0" }));
   value(field("deposit", "amount", ["customer"], { most: clp(1_000_000) }));
   const rules = [
-    policy("purchase-order", "net", [
+    oneSection("purchase-order", "net", [
       manager,
       level("critical", { kind: "people", people: ["consejo"] }, { kind: "flag", field: "own_critical", is: true }),
       level("keeper", keeper, { kind: "flag", field: "own_critical", is: true }),
     ]),
-    policy("credit-limit-change", "increase", [
-      manager,
-      level("keeper", keeper, {
-        kind: "any",
-        of: [
-          { kind: "change", field: "own_deposit", is: "rose by more than", percent: 10 },
-          { kind: "change", field: "own_agreement", is: "changed" },
-        ],
-      }),
-    ]),
+    oneSection(
+      "credit-limit-change",
+      "increase",
+      [
+        manager,
+        level("keeper", keeper, {
+          kind: "any",
+          of: [
+            { kind: "change", field: "own_deposit", is: "rose by more than", percent: 10 },
+            { kind: "change", field: "own_agreement", is: "changed" },
+          ],
+        }),
+      ],
+      { afterApproval: [{ kind: "apply changes" }] },
+    ),
   ];
   for (const one of rules)
     reviewedInForce(
