@@ -183,3 +183,46 @@ test("a trial on the board knows several lines, another currency and the fields 
   await trial.getByLabel("Amount in CLP").or(trial.getByLabel("Line 1 comes to, USD")).fill("2,000");
   await expect(trial).toContainText(/[\d,]+ CLP: net total/);
 });
+
+test("fields of customers are arranged by dragging, told when they are wrong, and changed with an approval", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "bruno-cifuel");
+  await page.goto("/settings/fields?type=customer");
+  const fields = page.getByRole("region", { name: "On the account of a customer" }).getByRole("listitem");
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/]);
+  await fields.nth(1).locator("[data-drag]").dragTo(fields.nth(0));
+  await expect(fields).toHaveText([/^Agreement number/, /^Institute/]);
+  await page.getByRole("button", { name: /^Later.*agreement number/ }).click();
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/]);
+  await page.getByLabel(/^Agreement number/).fill("AG-1");
+  await expect(page.getByText("The agreement number is written like AG-2026-001.")).toBeVisible();
+  // A field that changes at once, of the same customers.
+  await page.getByRole("button", { name: "Add a field to the account" }).click();
+  await page.getByLabel("Name").fill("contact");
+  await page.getByLabel("What stands in it").selectOption("a person");
+  await page.getByLabel("A change of it counts at once").check();
+  await page.getByRole("button", { name: "Add the field" }).click();
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Contact/]);
+
+  const paz = await pageOf(browser, "paz-melinao");
+  await paz.goto("/documents/new?type=credit-limit-change&account=instituto-aralco-customer");
+  await expect(paz.getByLabel("Agreement number")).toHaveValue("AG-2024-011");
+  await paz.getByLabel("Agreement number").fill("AG-2026-4");
+  await paz.getByRole("button", { name: /^Submit/ }).click();
+  await expect(paz.getByRole("alert").first()).toContainText("The agreement number is written like AG-2026-001");
+  await paz.getByLabel("Agreement number").fill("AG-2026-004");
+  await paz.getByRole("button", { name: /^Submit/ }).click();
+  const row = paz.getByRole("row", { name: /^Agreement number/ });
+  await expect(row).toHaveText("Agreement numberAG-2024-011AG-2026-004");
+
+  await page.goto("/back-office/accounts/instituto-aralco-customer");
+  const says = page.getByRole("region", { name: "What the account says" });
+  await expect(says).toContainText("Agreement numberAG-2024-011");
+  await page.getByRole("button", { name: "Change these" }).click();
+  await page.getByLabel("Contact").fill("Paz");
+  await page.getByRole("option", { name: /Paz Melinao/ }).click();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(says).toContainText("ContactPaz Melinao");
+});

@@ -1,5 +1,5 @@
-import { evaluate, type Explained } from "../conditions";
-import { documentType, type AnyDocument, type UnmeasuredReason } from "../documents";
+import { evaluate, type Explained, type Facts } from "../conditions";
+import { documentType, type AnyDocument, type EvaluationContext, type UnmeasuredReason } from "../documents";
 import { dayIn } from "../calendar";
 import { bare, convert, money, type ConversionReason } from "../money";
 import { bandOf, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
@@ -122,11 +122,22 @@ const UNMEASURED = {
   "too large to convert": "not measurable",
 } as const satisfies Record<(UnmeasuredReason | ConversionReason)["code"], HoldReason["code"]>;
 
+/** What conditions see of a document, worked out once for all that one route asks. */
+const seen = new WeakMap<RoutingContext, { document: AnyDocument; facts: Facts; looking: EvaluationContext }>();
+
+function seenIn(document: AnyDocument, policy: Policy, context: RoutingContext) {
+  const known = seen.get(context);
+  if (known?.document === document) return known;
+  const looking = evaluationContextOf(document, context);
+  const found = { document, looking, facts: documentType(policy.documentType).facts(document, looking) };
+  seen.set(context, found);
+  return found;
+}
+
 type SectionChoice = { sections: SectionConsidered[]; section: Section | null; hold: HoldReason };
 
 function chooseSection(document: AnyDocument, policy: Policy, context: RoutingContext): SectionChoice {
-  const looking = evaluationContextOf(document, context);
-  const facts = documentType(policy.documentType).facts(document, looking);
+  const { facts, looking } = seenIn(document, policy, context);
   const { toCurrency } = looking;
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
@@ -174,11 +185,9 @@ function routeLevel(
   if (mark === "none") return passedOver({ code: "no part in the band" });
   const told = mark === "told" || level.kind === "notice";
   const awaited = told ? NOTHING : awaitedBy(level, section, band, document, context);
-  const looking = evaluationContextOf(document, context);
+  const { facts, looking } = seenIn(document, policy, context);
   const undecidable =
-    level.when && awaited.compared.length === 0
-      ? evaluate(level.when, documentType(policy.documentType).facts(document, looking), looking.toCurrency)
-      : null;
+    level.when && awaited.compared.length === 0 ? evaluate(level.when, facts, looking.toCurrency) : null;
   if (undecidable?.outcome === "not met") return passedOver({ code: "condition not met" });
   if (awaited.naming.length > 0)
     return { ...base, outcome: "required", why: awaitsFields(awaited), needed: 1, candidates: [] };

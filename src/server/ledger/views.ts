@@ -112,9 +112,9 @@ export function accountView(app: App, id: string) {
   const documents = app.db
     .prepare(
       `SELECT id, number, title, status, updated_at AS updatedAt FROM document
-       WHERE (refers = @id OR (party = @name AND type IN ('purchase-order', 'supplier-invoice'))) ORDER BY updated_at DESC LIMIT 12`,
+       WHERE (refers = @id OR (@kind = 'supplier' AND party = @name AND type IN ('purchase-order', 'supplier-invoice'))) ORDER BY updated_at DESC LIMIT 12`,
     )
-    .all({ id, name: account.name }) as {
+    .all({ id, name: account.name, kind: account.kind }) as {
     id: string;
     number: string;
     title: string;

@@ -91,7 +91,7 @@ function DragHandle({ name, enabled, onStart, onEnd }: Handle) {
       draggable={enabled}
       aria-hidden
       data-drag={name}
-      className="cursor-grab px-2 text-sm text-soft select-none"
+      className="cursor-grab px-2 text-sm text-soft select-none max-md:hidden"
       onDragStart={start}
       onDragEnd={onEnd}
     >

@@ -49,7 +49,7 @@ export function FormDesign(props: Props) {
           <Link href={back}>Back to the policy</Link>, where it is offered at once.
         </p>
       )}
-      <nav aria-label="What has the fields" className="mt-3 flex flex-wrap gap-x-4">
+      <nav aria-label="Documents and accounts" className="mt-3 flex flex-wrap gap-x-4">
         {[...documentTypeKeys, ...ACCOUNT_KINDS].map((key) => (
           <Link
             key={key}

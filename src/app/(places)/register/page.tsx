@@ -3,7 +3,7 @@ import { AUTHORITY_TYPES, documentTypeKeys } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { authorise } from "@/server/access/authorise";
 import { keptColumns, keptOf } from "@/server/documents/kept-columns";
-import { keptFilters } from "@/server/documents/kept-filter";
+import { KEPT_PREFIX, keptFilters, readKept } from "@/server/documents/kept-filter";
 import { PAGE_SIZE, listDocuments, totalsOf } from "@/server/documents/queries";
 import { filterOf, readableQuery, viewsOf } from "@/server/documents/register";
 import { visit } from "@/server/http/page";
@@ -30,6 +30,11 @@ export default async function RegisterPage({
   const { rows, total, more, page } = listDocuments(app, person, filter);
   const totals = totalsOf(app, person, filter);
   const kept = keptColumns(directory);
+  const filters = keptFilters(directory);
+  const unread = readKept(query as Record<string, string>, directory).unread.map((name) => {
+    const key = name.slice(KEPT_PREFIX.length);
+    return `${filters.find((one) => one.key === key)?.name ?? key} “${query[name as `${typeof KEPT_PREFIX}${string}`]}”`;
+  });
   const columns = chosenColumns(query.cols, kept);
   const said = keptOf(
     app,
@@ -50,8 +55,13 @@ export default async function RegisterPage({
         units={directory.organisation.units.map(({ id, name }) => ({ key: id, name }))}
         policies={[...policies].map(([key, name]) => ({ key, name }))}
         kept={kept}
-        filters={keptFilters(directory)}
+        filters={filters}
       />
+      {unread.length > 0 && (
+        <p role="status" className="no-print mb-2 border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-waiting">
+          Left out, since it cannot be read: {unread.join(", ")}.
+        </p>
+      )}
       <div className="no-print flex flex-wrap items-start justify-between gap-x-8 gap-y-3 border-y border-rule py-2">
         <p className="flex flex-wrap gap-x-5">
           {totals.length === 0 && "Nothing fits. Take a filter away."}
