@@ -114,11 +114,11 @@ function documentsOf({ documents }: Drawn, fields: readonly OwnField[]): Purchas
           return held === undefined ? [] : [[field.key, held]];
         }),
       );
-    const with_ = <T extends object>(thing: T, said: Record<string, OwnValue>): T =>
+    const saying = <T extends object>(thing: T, said: Record<string, OwnValue>): T =>
       Object.keys(said).length > 0 ? { ...thing, own: said } : thing;
     const base = mirrorOrder();
-    return with_(
-      { ...base, lines: Array.from({ length: lines }, (_, line) => with_(base.lines[0]!, own("line", line))) },
+    return saying(
+      { ...base, lines: Array.from({ length: lines }, (_, line) => saying(base.lines[0]!, own("line", line))) },
       own("document", 0),
     );
   });

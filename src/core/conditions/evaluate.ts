@@ -1,7 +1,7 @@
 import { compareShare, type Money, type ToCurrency } from "../money";
 import {
-  DecimalSchema,
   beforeKey,
+  isDecimal,
   isGroup,
   sameValue,
   scaled,
@@ -76,8 +76,10 @@ function holds(comparison: Exclude<Comparison, { kind: "amount" | "change" }>, s
     (value): value is string => typeof value === "string" && value !== "",
   );
   switch (comparison.kind) {
-    case "number":
-      return values.some((value) => holdsNumber(comparison, value));
+    case "number": {
+      const wanted = scaled(comparison.value);
+      return values.some((value) => isDecimal(value) && differs(comparison.is, scaled(value) - wanted));
+    }
     case "text":
       return holdsText(comparison.is, comparison.value, values);
     case "choice": {
@@ -147,17 +149,18 @@ function compareAmount(
   return outcomes.includes("met") ? "met" : outcomes.includes("undecidable") ? "undecidable" : "not met";
 }
 
-function holdsNumber({ is, value: wanted }: Extract<Comparison, { kind: "number" }>, value: string): boolean {
-  return DecimalSchema.safeParse(value).success && differs(is, scaled(value) - scaled(wanted));
-}
-
 /** @param difference of what is there from what it is compared with */
 function differs(is: Extract<Comparison, { kind: "amount" }>["is"], difference: number): boolean {
-  return {
-    over: difference > 0,
-    "at least": difference >= 0,
-    under: difference < 0,
-    "at most": difference <= 0,
-    exactly: difference === 0,
-  }[is];
+  switch (is) {
+    case "over":
+      return difference > 0;
+    case "at least":
+      return difference >= 0;
+    case "under":
+      return difference < 0;
+    case "at most":
+      return difference <= 0;
+    case "exactly":
+      return difference === 0;
+  }
 }

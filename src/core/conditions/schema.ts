@@ -5,10 +5,17 @@ import { MoneySchema } from "../money";
 export type FactValue =
   string | boolean | z.infer<typeof MoneySchema> | readonly string[] | readonly z.infer<typeof MoneySchema>[] | null;
 
+const DECIMAL = /^-?\d{1,11}(\.\d{1,4})?$/;
+
+/** Whether a text is such a number; what documents say is asked of thousands at a time. */
+export function isDecimal(text: string): boolean {
+  return DECIMAL.test(text);
+}
+
 /** A number as a condition compares it: decimal text with at most eleven digits before the point and four after it, so that comparing is exact. */
 export const DecimalSchema = z
   .string()
-  .regex(/^-?\d{1,11}(\.\d{1,4})?$/, "must be a number such as 3 or 2.5, with at most four decimals")
+  .regex(DECIMAL, "must be a number such as 3 or 2.5, with at most four decimals")
   .meta({ description: "Decimal number written as text" });
 
 /** A decimal text of `DecimalSchema` in ten-thousandths, a whole number. @example scaled("2.5") // 25000 */

@@ -126,7 +126,6 @@ export function measuresOf(
 }
 export { orderChanges } from "./purchase-order";
 export type { SuppliedPaper } from "./registry";
-export { shownValue } from "./shown";
 export type { Change, Shown } from "./shown";
 export { wrongAccountValue, wrongChanges } from "./parts";
 export {

@@ -1,4 +1,5 @@
 // What a document says in fields of the organisation's own counts like everything else of it. Nothing is compared with a published source.
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, order } from "../fixtures";
 import type { OwnField, OwnValues } from "../own-fields";
@@ -204,5 +205,40 @@ describe("fields of the program", () => {
       );
       expect([key, differs.filter((one) => !one.around).map((one) => one.key)]).toEqual([key, []]);
     }
+  });
+
+  it("that are asked for one by one say what all of them together say", () => {
+    const value = fc.constantFrom<OwnValues[string] | undefined>(undefined, "", "a", true, false, ["x", "y"], []);
+    const own = fc.record({ own_a: value, own_b: value, own_c: value });
+    const kept = (said: Record<string, OwnValues[string] | undefined>) =>
+      Object.fromEntries(Object.entries(said).filter(([, one]) => one !== undefined)) as OwnValues;
+    fc.assert(
+      fc.property(
+        own,
+        fc.array(own, { maxLength: 3 }),
+        own,
+        fc.subarray(["own_a", "own_b", "own_c"]),
+        (document, lines, account, keys) => {
+          const whole = {
+            ...base,
+            own: kept(document),
+            lines: lines.map((line) => ({ ...base.lines[0]!, own: kept(line) })),
+          };
+          const supplier = {
+            id: "s",
+            name: "S",
+            status: "open" as const,
+            limit: null,
+            bankChanged: null,
+            own: kept(account),
+          };
+          const looking = { ...NO_CONTEXT, around: { supplier } };
+          const all = type.facts(whole, looking);
+          const some = type.facts(whole, looking, keys);
+          expect(keys.map((key) => some[key] ?? null)).toEqual(keys.map((key) => all[key] ?? null));
+          expect(Object.keys(some).filter((key) => key.startsWith("own_") && !keys.includes(key))).toEqual([]);
+        },
+      ),
+    );
   });
 });

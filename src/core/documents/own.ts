@@ -6,6 +6,7 @@ import {
   isOwnKey,
   keysIn,
   ownFact,
+  ownFactOfLines,
   ownFactsOfLines,
   wrongValue,
   wrongValues,
@@ -37,7 +38,11 @@ export function ownLinesOf(document: object): readonly WithOwn[] {
 export function withOwnFields<D extends Basics>(type: DocumentType<D>): DocumentType<D> {
   return {
     ...type,
-    facts: (document, looking) => withFacts(type.facts(document, looking), document, ownOfAccount(looking.around)),
+    facts: (document, looking, own) => {
+      const facts = type.facts(document, looking);
+      const account = ownOfAccount(looking.around);
+      return own ? withSome(facts, document, account, own) : withFacts(facts, document, account);
+    },
     changes: (before, after) => withChanges(type.changes(before, after), before, after),
     lines: (document) => {
       const own = ownLinesOf(document);
@@ -78,6 +83,22 @@ function withFacts(facts: Facts, document: Basics, account: OwnValues): Facts {
   // One by one: spreading hundreds of names takes thirty times as long.
   for (const key in account) if (!(key in whole)) whole[key] = ownFact(account[key]);
   for (const key in own) whole[key] = own[key]!;
+  return whole;
+}
+
+/** The same with those fields alone that are asked for: a policy names a few of hundreds. */
+function withSome(facts: Facts, document: Basics, account: OwnValues, keys: readonly string[]): Facts {
+  if (keys.length === 0) return facts;
+  const whole: Record<string, FactValue> = { ...facts };
+  const lines = ownLinesOf(document);
+  for (const key of keys) {
+    if (document.own?.[key] !== undefined) whole[key] = ownFact(document.own[key]);
+    else {
+      const said = ownFactOfLines(lines, key);
+      if (said !== undefined) whole[key] = said;
+      else if (account[key] !== undefined && !(key in whole)) whole[key] = ownFact(account[key]);
+    }
+  }
   return whole;
 }
 

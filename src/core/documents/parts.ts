@@ -139,6 +139,15 @@ function inWhole(decimal: string, digits: number, whole: number, scale: number):
   return whole < 0 ? -rounded : rounded;
 }
 
+const rates = new Map<string, string>();
+
+/** A percentage as it is written shortest, so that “23” and “23.0” are one rate; there are few, and each is worked out once. */
+function plainRate(percent: string): string {
+  const known = rates.get(percent) ?? new Exact(percent).toString();
+  if (rates.size < 1000) rates.set(percent, known);
+  return known;
+}
+
 /** Tax on parts at their rates: worked out per rate on the sum of its parts and rounded once each, as EN 16931 does per VAT category (from memory). @param parts net in minor units of the currency */
 export function taxByRate(
   parts: readonly { net: number; taxPercent: string }[],
@@ -146,8 +155,10 @@ export function taxByRate(
 ): { percent: string; base: Money; tax: Money }[] {
   const byRate = new Map<string, Money[]>();
   for (const { net, taxPercent } of parts) {
-    const rate = new Exact(taxPercent).toString();
-    byRate.set(rate, [...(byRate.get(rate) ?? []), money(net, currency)]);
+    const rate = plainRate(taxPercent);
+    const known = byRate.get(rate);
+    if (known) known.push(money(net, currency));
+    else byRate.set(rate, [money(net, currency)]);
   }
   return [...byRate].map(([percent, nets]) => {
     const base = sum(nets, currency);

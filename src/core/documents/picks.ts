@@ -35,7 +35,12 @@ export function picksOfLines(lines: readonly Line[], categories?: ListId): ListP
 
 /** The distinct keys that a document's lines name in a field, as conditions see them. */
 export function keysOf<L>(lines: readonly L[], keyOf: (line: L) => string | undefined): string[] {
-  return [...new Set(lines.flatMap((line) => keyOf(line) || []))];
+  const found = new Set<string>();
+  for (const line of lines) {
+    const key = keyOf(line);
+    if (key) found.add(key);
+  }
+  return [...found];
 }
 
 /** Keys that a document names, by the list they are of: what rules for owners look at. */

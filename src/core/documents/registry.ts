@@ -190,7 +190,8 @@ export type DocumentType<D extends Basics = Basics> = Omit<TypeWords, "measures"
   starting: StartingPlan;
   /** Others that name what the lists of a kind of organisation bring. */
   startingFor?: Readonly<Partial<Record<OrganisationKind, StartingPlan>>>;
-  facts(document: D, looking: EvaluationContext): Facts;
+  /** What conditions see of it. @param own keys of those fields of the organisation's own that are asked for; all of them where it is absent */
+  facts(document: D, looking: EvaluationContext, own?: readonly string[]): Facts;
   measures: readonly Measure<D>[];
   /** Everything that is still missing before the document can be submitted, in one list. */
   missing(document: D): MissingItem[];

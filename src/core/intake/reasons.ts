@@ -34,6 +34,7 @@ export type IntakeReason = Coded<{
   "no date": { typed: string };
   "later than today": { date: string };
   "no currency": { typed: string };
+  "no unit": { typed: string };
   "other currency": { named: string; document: string };
   "no amount": { why: AmountReason };
   "below zero": null;

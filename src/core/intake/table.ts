@@ -1,4 +1,5 @@
 import { DocumentSchema, MOST_MINOR, times, type AnyDocument, type InvoiceLine } from "../documents";
+import { foldKey } from "../lists";
 import { refusalsOf } from "../refusal";
 import type { OwnField } from "../own-fields";
 import { ownColumns, ownOf } from "./own-columns";
@@ -9,8 +10,8 @@ import type { Taker } from "./ubl";
 export type Sheet = { header: string[]; rows: string[][]; lines: number[] };
 export type IntakeKind = "supplier-invoice" | "purchase-order";
 
-/** A document read from a table, with the lines of the file it stands on; `key` is the same when the same file is read again. */
-export type ReadDocument = { key: string; lines: number[]; document: AnyDocument };
+/** A document read from a table, with the lines of the file it stands on; `key` is the same when the same file is read again, `unitSaid` where the file says for which unit it is. */
+export type ReadDocument = { key: string; lines: number[]; document: AnyDocument; unitSaid?: true };
 
 const COMMON: Column[] = [
   { key: "supplier", names: ["supplier", "vendor"], needed: true },
@@ -33,6 +34,7 @@ export const INTAKE_COLUMNS: Record<IntakeKind, readonly Column[]> = {
     { key: "order", names: ["order", "order number"] },
     { key: "orderLine", names: ["order line"] },
     { key: "gross", names: ["gross", "gross total", "total"] },
+    { key: "unit", names: ["unit", "for unit"] },
   ],
   "purchase-order": [
     ...COMMON,
@@ -84,7 +86,8 @@ export function readIntake(kind: IntakeKind, sheet: Sheet, taker: Taker): { docu
     const wrong = rows.flatMap((row) => row.problems);
     if (wrong.length === 0) {
       const parsed = DocumentSchema.safeParse(document);
-      if (parsed.success) documents.push({ key, lines: rows.map((row) => row.line), document: parsed.data });
+      const said = kind === "supplier-invoice" && rows[0]!.text("unit") !== "" ? { unitSaid: true as const } : {};
+      if (parsed.success) documents.push({ key, lines: rows.map((row) => row.line), document: parsed.data, ...said });
       else
         wrong.push(
           ...refusalsOf(parsed.error).map(({ path, message }) => ({
@@ -141,6 +144,7 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
   return {
     documentType: "supplier-invoice",
     ...common,
+    unit: unitOf(first, taker),
     ...ownOf(first, "supplier-invoice", "document", common.currency, taker),
     invoiceNumber: first.need("invoiceNumber", 60),
     orderNumber: first.text("order", 20) || null,
@@ -148,6 +152,16 @@ function invoiceOf(rows: readonly Row[], taker: Taker): unknown {
     lines,
     stated: { gross: first.amount("gross", common.currency) },
   };
+}
+
+/** The unit that an invoice says it is for, by its id or name; that of whoever brings it where it says none. */
+function unitOf(first: Row, { unit, units = [] }: Taker): string {
+  const typed = first.text("unit", 80);
+  if (!typed) return unit;
+  const folded = foldKey(typed);
+  const found = units.find(({ id, name }) => id === typed || foldKey(name) === folded);
+  if (!found) first.bad("unit", { code: "no unit", values: { typed } });
+  return found?.id ?? unit;
 }
 
 function orderOf(rows: readonly Row[], taker: Taker): unknown {

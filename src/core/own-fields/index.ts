@@ -22,6 +22,7 @@ export {
   isEmptyValue,
   keysIn,
   ownFact,
+  ownFactOfLines,
   ownFactsOfLines,
   withOwn,
 } from "./values";

@@ -103,6 +103,16 @@ export function ownFactsOfLines(lines: readonly WithOwn[]): Record<string, FactV
   return facts;
 }
 
+/** The same of one field; undefined where no line says anything in it. */
+export function ownFactOfLines(lines: readonly WithOwn[], key: string): FactValue | undefined {
+  const said: OwnValue[] = [];
+  for (const { own } of lines) {
+    const value = own?.[key];
+    if (value !== undefined && !isEmptyValue(value)) said.push(value);
+  }
+  return said.length > 0 ? together(said) : undefined;
+}
+
 /** Values of one field, which are all of its kind. */
 function together(values: readonly OwnValue[]): FactValue {
   const [first] = values;

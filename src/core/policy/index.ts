@@ -17,6 +17,6 @@ export * as edit from "./edit";
 export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
 export type { NotReady, NotReadyReason } from "./ready";
-export { endedFields, fieldsNamedBy } from "./ready-fields";
+export { endedFields, fieldsNamedBy, ownFieldsNamedBy } from "./ready-fields";
 export { contentHash, inForceAt, isOver, isReviewed, rivalOf, versionState } from "./version";
 export type { Comment, GivenReason, PolicyVersion, Reason, Term, VersionState } from "./version";

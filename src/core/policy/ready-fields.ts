@@ -69,6 +69,15 @@ export function fieldsNamedBy(policy: Policy): string[] {
   return [...new Set(namedIn(policy).map(({ field }) => field))];
 }
 
+const own = new WeakMap<Policy, readonly string[]>();
+
+/** The same of the organisation's own alone, worked out once for each policy: routing asks for them at every document. */
+export function ownFieldsNamedBy(policy: Policy): readonly string[] {
+  const known = own.get(policy) ?? fieldsNamedBy(policy).filter(isOwnKey);
+  own.set(policy, known);
+  return known;
+}
+
 /** Every field that a policy names, where, and as what; null where any kind will do. */
 function namedIn(policy: Policy): Named[] {
   return [

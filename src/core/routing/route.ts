@@ -2,7 +2,7 @@ import { evaluate, type Explained, type Facts } from "../conditions";
 import { documentType, type AnyDocument, type EvaluationContext, type UnmeasuredReason } from "../documents";
 import { dayIn } from "../calendar";
 import { bare, convert, money, type ConversionReason } from "../money";
-import { bandOf, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
+import { bandOf, ownFieldsNamedBy, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { choosePolicy } from "./choose";
 import { NOTHING, awaitedBy, type Awaited } from "./awaited";
 import { enoughInAll } from "./in-all";
@@ -129,7 +129,8 @@ function seenIn(document: AnyDocument, policy: Policy, context: RoutingContext) 
   const known = seen.get(context);
   if (known?.document === document) return known;
   const looking = evaluationContextOf(document, context);
-  const found = { document, looking, facts: documentType(policy.documentType).facts(document, looking) };
+  const facts = documentType(policy.documentType).facts(document, looking, ownFieldsNamedBy(policy));
+  const found = { document, looking, facts };
   seen.set(context, found);
   return found;
 }

@@ -42,6 +42,7 @@ const INTAKE: Said<IntakeReason> = {
   "control characters": [null, "has control characters in it"],
   "no date": [{ typed: "soon" }, "“soon” is not a date; write it like 2026-03-09"],
   "later than today": [{ date: "2026-04-01" }, "2026-04-01 is later than today"],
+  "no unit": [{ typed: "Navy" }, "there is no unit “Navy”; name one that is under People"],
   "no currency": [{ typed: "EUX" }, "“EUX” is no currency in use"],
   "other currency": [{ named: "NOK", document: "EUR" }, "is in NOK, the document in EUR"],
   "no amount": [{ why: { code: "too large" } }, "The amount is too large to be counted exactly"],

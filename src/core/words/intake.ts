@@ -44,6 +44,7 @@ const INTAKE = {
   "control characters": () => "has control characters in it",
   "no date": ({ typed }) => sayNoDate(typed),
   "later than today": ({ date }) => `${date} is later than today`,
+  "no unit": ({ typed }) => `there is no unit “${typed}”; name one that is under People`,
   "no currency": ({ typed }) => `“${typed}” is no currency in use`,
   "other currency": ({ named, document }) => `is in ${named}, the document in ${document}`,
   "no amount": ({ why }) => sayNoAmount(why),

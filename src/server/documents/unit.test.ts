@@ -3,7 +3,9 @@ import { describe, expect, it } from "vitest";
 import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, submit } from "../../../demo/test-books";
 import { changeList } from "../lists/commands";
+import { readText } from "../intake/import";
 import { newCommandId } from "../log/log";
+import { readReferenceData } from "../reference-data";
 import { enterDocument } from "./commands";
 import { readState } from "./state";
 import { ofItsUnit } from "./unit";
@@ -59,5 +61,20 @@ describe("the unit of an invoice", () => {
       newCommandId(),
     );
     expect(codes(elsewhere)).toBe("forbidden");
+  });
+
+  it("is the one that a file says in its own column, for accounts and whoever the unit’s own things name; a unit that there is not is told by its line", () => {
+    const app = booksApp();
+    const { lists, fields, units } = readReferenceData(app).directory.organisation;
+    const taker = { requester: CLERK, unit: "finance", today: "2026-03-10", lists, fields, units };
+    const head = "supplier,invoice number,currency,date,description,price,unit";
+    const row = (number: string, unit: string) => `Tidewell Engines,${number},EUR,2026-03-09,Oil,100,${unit}`;
+    const text = [head, row("A-1", "freight"), row("A-2", ""), row("A-3", "Navy")].join("\n");
+    const read = value(readText(text, taker, "f"));
+    expect(read.documents.map(({ document, unitSaid }) => [document.unit, unitSaid])).toEqual([
+      ["freight", true],
+      ["finance", undefined],
+    ]);
+    expect(read.bad).toEqual([{ line: 4, column: "unit", why: { code: "no unit", values: { typed: "Navy" } } }]);
   });
 });

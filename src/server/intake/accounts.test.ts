@@ -52,6 +52,14 @@ describe("a file of accounts that were approved before", () => {
     const kept = accountView(app, tarn.id);
     rebuild(app.db);
     expect(accountView(app, tarn.id)).toEqual(kept);
+    // Confirmed again under the same command, since its answer was lost: nothing is written twice, and it says so.
+    const command = newCommandId();
+    const more = SUPPLIERS.replace("Tarn Ropes", "Tarn Sails").replace("Bergan Paint", "Bergan Oils");
+    const { fingerprint: confirm } = value(bring(app, "supplier", more, SAID));
+    expect(value(bring(app, "supplier", more, { ...SAID, confirm, command })).written).toBe(2);
+    const last = lastSeq(app.db);
+    expect(value(bring(app, "supplier", more, { ...SAID, confirm, command })).written).toBe(2);
+    expect(lastSeq(app.db)).toBe(last);
     // The same file again brings in nothing.
     expect(value(bring(app, "supplier", SUPPLIERS, SAID)).bad.map(({ message }) => message)).toEqual([
       "Supplier: there is an account of that name already; a change of it is asked for with a document",

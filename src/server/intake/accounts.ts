@@ -20,7 +20,7 @@ import { visibleFields } from "../ledger/account-commands";
 import { accountByName, findAccounts, readAccount, type Account } from "../ledger/accounts";
 import type { AccountEvent, AccountKind } from "../ledger/events";
 import { writeAccount } from "../ledger/write";
-import { nativeHash } from "../log/log";
+import { isKnownCommand, nativeHash } from "../log/log";
 import { tableFile, type TableFormat } from "../tables";
 import { readSheet } from "../people/import";
 import { namesNow, readReferenceData } from "../reference-data";
@@ -74,6 +74,9 @@ export function importAccounts(app: App, actor: Person, request: AccountsFile): 
   });
   const preview = previewOf(app, kind, read.accounts, read.bad);
   if (request.confirm === null) return { ok: true, value: preview };
+  // Asked again after its answer was lost, it was written already: then all of it is known here, and another file by that.
+  const written = sheet.value.lines.filter((line) => isKnownCommand(app.db, `${request.command}:${line}`)).length;
+  if (written > 0) return { ok: true, value: { ...preview, written } };
   if (request.confirm !== preview.fingerprint) return refused("another file", null, "confirm");
   if (preview.counts.bad > 0 && !request.takeGood)
     return refused("rows are bad", { rows: preview.counts.bad }, "takeGood");

@@ -141,7 +141,8 @@ async function readFile(
     ? organisation.people.map(({ id, name: called, email }) => ({ id, name: called, email }))
     : [];
   const lists = organisation.lists.filter(({ id }) => named.has(id));
-  const taker = { requester: actor.id, unit: actor.unit, today, lists, fields, people };
+  const units = organisation.units.map(({ id, name: called }) => ({ id, name: called }));
+  const taker = { requester: actor.id, unit: actor.unit, today, lists, fields, people, units };
   const fingerprint = nativeHash(`${name}\n${text}`);
   const key = JSON.stringify([fingerprint, taker]);
   const before = looked.get(app.db);
@@ -189,7 +190,7 @@ function takeOne(
   taken: Taken,
 ): void {
   const { key } = read;
-  const document = ofItsUnit(app, read.document);
+  const document = read.unitSaid ? read.document : ofItsUnit(app, read.document);
   const command = commandOf(fingerprint, read);
   const known = isKnownCommand(app.db, command);
   const complete = missingNow(app, document).length === 0;

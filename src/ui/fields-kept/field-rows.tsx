@@ -12,12 +12,13 @@ type Props = {
   /** Puts one at the place of another. */
   onPlace(from: number, to: number): unknown;
   onChange(field: OwnField): void;
-  /** What stands below a field that is being changed. */
-  editor(field: OwnField): ReactNode;
+  /** The key of the field that is being changed, and what stands below it. */
+  edited: string | null;
+  editor: ReactNode;
 };
 
 /** Fields in the order of the form, each with what can be done with it: changed, and put elsewhere by keys or by dragging. */
-export function FieldRows({ fields, mayWrite, busy, onPlace, onChange, editor }: Props) {
+export function FieldRows({ fields, mayWrite, busy, onPlace, onChange, edited, editor }: Props) {
   const [dragged, setDragged] = useState<number | null>(null);
   const [over, setOver] = useState<number | null>(null);
   const lands = (index: number) => {
@@ -68,7 +69,7 @@ export function FieldRows({ fields, mayWrite, busy, onPlace, onChange, editor }:
               </Button>
             </div>
           )}
-          {editor(field)}
+          {field.key === edited && editor}
         </li>
       ))}
     </ol>

@@ -126,6 +126,7 @@ function Part({ place: at, heading, ...shared }: Shared & { place: Place; headin
       ? fieldsByApprovers(organisation.fields, type, today)
       : fieldsOn(organisation.fields, type, at, today);
   const { run, refusals, busy } = useSend("/api/fields", () => undefined);
+  const edited = fields.find((field) => isEdited(open, field));
   const place = (from: number, to: number) => {
     const keys = fields.map(({ key }) => key);
     const [key] = keys.splice(from, 1);
@@ -155,7 +156,8 @@ function Part({ place: at, heading, ...shared }: Shared & { place: Place; headin
         busy={busy}
         onPlace={(from, to) => void place(from, to)}
         onChange={(field) => setOpen(isEdited(open, field) ? null : { key: field.key })}
-        editor={(field) => isEdited(open, field) && <Editor {...shared} field={field} place={at} />}
+        edited={edited?.key ?? null}
+        editor={edited && <Editor {...shared} field={edited} place={at} />}
       />
       {mayWrite && (
         <Button className="mt-3" onClick={() => setOpen({ place: at })}>

@@ -15,6 +15,8 @@ export type Taker = {
   /** Fields of the organisation's own, and whom those of people may name. */
   fields?: readonly OwnField[];
   people?: readonly { id: string; name: string; email: string }[];
+  /** The units there are, which an invoice may say it is for. */
+  units?: readonly { id: string; name: string }[];
 };
 
 /** The key of the cost centre that a line names, where the organisation has one of that key or name; whoever sends a file may write there what they like. */
