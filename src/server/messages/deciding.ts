@@ -10,7 +10,12 @@ import { commandDocument } from "../documents/commands";
 import { openLink } from "./links";
 import { settingsOf } from "./settings";
 
-export type LinkMove = { type: "approve" | "decline" | "send back"; comment: string };
+export type LinkMove = {
+  type: "approve" | "decline" | "send back";
+  comment: string;
+  /** Key of a reason in the organisation's list for it; there is none for an approval. */
+  listed?: string | undefined;
+};
 
 /**
  * Decides through a link, once. The link is all the right the reader needs where the organisation lets it be so; else they must be signed in as its person.

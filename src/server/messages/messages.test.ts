@@ -136,6 +136,18 @@ describe("a link", () => {
     expect(lettersOf(real, person(app, "tamsin-roque")).rows.every((one) => one.decideAt === null)).toBe(true);
     expect(lettersOf(app, person(app, "tamsin-roque")).rows.some((one) => one.decideAt !== null)).toBe(true);
   });
+  it("declines for a reason from the list in place of a sentence; one that is for something else is refused, and uses the link up for nothing", () => {
+    const { app, state, token } = waiting();
+    const say = (move: Parameters<typeof decideByLink>[3]) => decideByLink(app, token, null, move, newCommandId());
+    expect(codes(say({ type: "approve", comment: "", listed: "Not needed" }))).toBe("invalid");
+    expect(codes(say({ type: "decline", comment: "", listed: "Paper missing" }))).toBe("invalid");
+    expect(readState(app.db, state.id)!.status).toBe("waiting");
+    const declined = value(say({ type: "decline", comment: "", listed: "Not needed" }));
+    expect(declined.levels.flatMap(({ decisions }) => decisions)[0]).toMatchObject({
+      via: "mail",
+      listed: { list: "decline-reasons", key: "Not needed" },
+    });
+  });
 });
 
 describe("once a day", () => {

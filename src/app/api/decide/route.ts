@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { EntryKeySchema } from "@/core/lists";
 import { app } from "@/server/process";
 import { changeByAnybody, currentPerson, problem } from "@/server/http/handle";
 import { decideByLink } from "@/server/messages/deciding";
@@ -8,6 +9,7 @@ const Body = z.strictObject({
   command: z.uuid(),
   type: z.enum(["approve", "decline", "send back"]),
   comment: z.string().max(2000).default(""),
+  listed: EntryKeySchema.optional().meta({ description: "Key of a reason in the organisation’s list for it" }),
 });
 
 /** A decision through the link of a message: only this, pressed on its page, decides; opening the link never does. */

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { acceptedOf, foretell } from "@/core/approval";
+import { dayIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { wantsMore } from "@/core/policy";
@@ -9,6 +10,7 @@ import { sayHeld } from "@/core/words";
 import { app } from "@/server/process";
 import { contextFor } from "@/server/documents/decide-context";
 import { currentPerson } from "@/server/http/handle";
+import { reasonsOffered } from "@/server/lists/offered";
 import { openLink } from "@/server/messages/links";
 import { settingsOf } from "@/server/messages/settings";
 import { readReferenceData } from "@/server/reference-data";
@@ -70,6 +72,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
   const before = state.levels.flatMap((each) => each.decisions.map((said) => ({ ...said, name: each.name })));
   const words = namesFor(world, state);
   const rule = ruleUnder(world, state, level.level);
+  const reasons = reasonsOffered(world.directory, dayIn(now, zone));
   const needsPage = rule !== undefined && wantsMore(rule);
   const holds = state.holds.filter((hold) => !hold.releasedAt);
   return (
@@ -122,6 +125,7 @@ function Essentials({ token, person, state, level }: Opened & { token: string })
           number={state.number}
           amount={formatMoney(headline[type.shows])}
           commentOn={level.commentOn}
+          reasons={{ decline: reasons.decline, "send back": reasons["send back"] }}
         />
       )}
     </article>

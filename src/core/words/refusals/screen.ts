@@ -99,6 +99,11 @@ export const SCREEN = {
     ({ document, said }: { document: string; said: string }) => `${document.toUpperCase()}: ${said}`,
   ),
   "sentence needed": as("comment required", ({ what }: Named) => `${what}: write a sentence first`),
+  "reason for another move": as(
+    "invalid",
+    ({ of }: { of: "decline" | "send back" }) =>
+      `The reason that is chosen is for ${of === "decline" ? "declining it" : "sending it back"}; choose another one, or none`,
+  ),
   "say why first": as("comment required", () => "Say why in a sentence first"),
   "nothing refused in part": as("nothing", () => "Everything is ticked: take a tick away, or approve the whole"),
 };
