@@ -70,7 +70,7 @@ export function RulesForm({ rules, currency, mayWrite, effects, example }: Props
         <SectionTitle id="controlled">Which fields of an account are approved before they change</SectionTitle>
         <p className="text-soft">
           A change of what is ticked becomes a document and counts once it is approved. Everything else counts at once,
-          and stands in the log with who changed it.
+          and stands in the log with who changed it. Of fields of your own it is said with each field.
         </p>
         <div className="mt-1 grid gap-4 sm:grid-cols-2">
           {KINDS.map(([kind, legend, fields]) => (
