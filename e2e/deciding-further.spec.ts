@@ -111,7 +111,6 @@ test("one more approver comes first; a level sends back to the one before; what 
 });
 
 test("a signature names the exact revision; the wrong word signs nothing", async ({ page, browser }) => {
-  test.setTimeout(120_000);
   await signIn(page, "noor-halvorsrud");
   const id = await enterOrder(page, { title: "Signed for", price: "160,000", category: "dry-dock" });
   for (const person of ["rui-tavares", "petra-zimbral", "teodora-lins"]) {

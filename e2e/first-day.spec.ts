@@ -3,12 +3,10 @@
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { expect as expects, type Browser, type Locator, type Page } from "@playwright/test";
+import { expect, type Browser, type Locator, type Page } from "@playwright/test";
 import ExcelJS from "exceljs";
 import { startServer, status, test } from "./support";
 
-/** A server that has just started answers its first requests of each kind more slowly. */
-const expect = expects.configure({ timeout: 20_000 });
 const port = Number(process.env.PORT ?? 4391) + 8;
 const base = `http://localhost:${port}`;
 const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-first-day-"));
@@ -105,7 +103,6 @@ test("an empty installation reaches an approved order with two own fields within
   page,
   browser,
 }) => {
-  test.setTimeout(300_000);
   page.setDefaultTimeout(20_000);
   const server = await startServer(port, { BANDEIRA_DATA: data, BANDEIRA_DEMO: "", BANDEIRA_SMTP: "" });
   try {

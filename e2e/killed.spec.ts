@@ -56,7 +56,6 @@ async function work(noor: string, rui: string, acknowledged: string[]): Promise<
 }
 
 test("no acknowledged decision is lost, however often the server is killed", async () => {
-  test.setTimeout(180_000);
   const data = fs.mkdtempSync(path.join(os.tmpdir(), "bandeira-killed-"));
   spawnSync(path.join(root, "node_modules/.bin/tsx"), ["scripts/seed.ts", "60"], {
     cwd: root,

@@ -13,7 +13,6 @@ let server: ChildProcess;
 const env = { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1" };
 test.use({ baseURL: `http://localhost:${port}` });
 test.beforeAll(async () => {
-  test.setTimeout(120_000);
   spawnSync(path.join(root, "node_modules/.bin/tsx"), ["scripts/seed.ts", "40"], {
     cwd: root,
     env: { ...process.env, ...env },
@@ -26,7 +25,6 @@ test.afterAll(() => {
 });
 
 test("a page that lost its connection shows what was decided once the server is back", async ({ page, browser }) => {
-  test.setTimeout(120_000);
   await signIn(page, "noor-halvorsrud");
   const id = await enterOrder(page, { title: "Seen live", price: "700" });
   await expect(status(page, "Waiting")).toBeVisible();

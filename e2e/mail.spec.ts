@@ -127,7 +127,6 @@ test("a new supplier by mail alone: asked for, filled in and signed, decided by 
   page,
   browser,
 }) => {
-  test.setTimeout(120_000);
   await signIn(page, "albertina-fragoso");
   await page.goto("/accounts/ask");
   await page.getByLabel("Name", { exact: true }).fill("Velamar Canvas");

@@ -21,7 +21,6 @@ async function setStake(page: Page, index: number, amount: string): Promise<void
 }
 
 test("from moving a stake to a verified record", async ({ page, browser }) => {
-  test.setTimeout(180_000);
   await signIn(page, "benedita-corvo");
   await clearDraft(page, "purchase-orders");
   await page.goto("/policies");

@@ -23,7 +23,6 @@ let server: ChildProcess;
 test.use({ baseURL: `http://localhost:${port}` });
 test.describe.configure({ mode: "serial" });
 test.beforeAll(async () => {
-  test.setTimeout(120_000);
   const made = spawnSync(
     path.join(root, "node_modules/.bin/tsx"),
     ["scripts/seed.ts", "30", "--organisation", "observatory"],
@@ -59,7 +58,6 @@ test("a stake is moved in whole pesos, reviewed and in force; orders go by their
   page,
   browser,
 }) => {
-  test.setTimeout(180_000);
   await signIn(page, "bruno-cifuel");
   await page.goto("/policies/orders");
   await page.getByRole("tab", { name: /^Paid by a grant/ }).click();

@@ -13,7 +13,6 @@ let server: ChildProcess;
 test.use({ baseURL: `http://localhost:${port}` });
 test.describe.configure({ mode: "serial" });
 test.beforeAll(async () => {
-  test.setTimeout(120_000);
   const made = spawnSync(path.join(root, "node_modules/.bin/tsx"), ["e2e/overdue-data.ts", data], { cwd: root });
   expect(made.stderr.toString().replace(/^npm .*\n/gm, "")).toBe("");
   server = await startServer(port, { BANDEIRA_DATA: data, BANDEIRA_DEMO: "1" });

@@ -137,7 +137,6 @@ test("reviewed by a second person with a remark, returned, sent again, approved;
   page,
   browser,
 }) => {
-  test.setTimeout(120_000);
   await signIn(page, "benedita-corvo");
   await page.goto("/policies/retail-stock");
   // Mended by the test of its finding, if its draft was saved before its page closed.
