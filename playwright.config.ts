@@ -11,7 +11,7 @@ export default defineConfig({
   retries: 0,
   // Guards against hanging and nothing else: what is shown does not depend on how busy a machine is.
   timeout: 600_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   reporter: [["list"]],
   use: {
     baseURL: `http://localhost:${port}`,
