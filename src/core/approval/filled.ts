@@ -1,5 +1,5 @@
 import { dayIn } from "../calendar";
-import type { AnyDocument } from "../documents";
+import { keptBy, type AnyDocument } from "../documents";
 import {
   fieldsByApprovers,
   isEmptyValue,
@@ -95,18 +95,13 @@ export function wrongFilled(
   for (const { field, by, at } of filledOf(state))
     if (filled[field] !== undefined)
       return no({ code: "filled in before", values: { field, by, at } }, `filled.${field}`);
-  const { organisation, person } = context.routing.directory;
+  const { directory } = context.routing;
   const needed = new Set(context.onPaper ? [] : asked.flatMap(({ field, needed: must }) => (must ? [field.key] : [])));
   const wrong = wrongValues(
     filled,
     asked.map(({ field }) => field),
     ({ key }) => needed.has(key),
-    {
-      lists: organisation.lists,
-      knows: (id) => person(id) !== undefined,
-      fits,
-      day: dayIn(context.at, organisation.timeZone),
-    },
+    { ...keptBy(directory, fits), day: dayIn(context.at, directory.organisation.timeZone) },
   );
   if (wrong.length === 0) return null;
   return {

@@ -6,6 +6,7 @@ export {
   MAX_DEPTH,
   depthOf,
   fieldsCompared,
+  isDecimal,
   isGroup,
   sameValue,
   scaled,

@@ -1,7 +1,7 @@
 import { isGroup, type Comparison, type Condition } from "../conditions";
 import { FIELDS_OF_ACCOUNTS, conditionField, typeWords, documentTypeKeys, type Field } from "../documents";
 import { foldKey } from "../lists";
-import { ACCOUNT_KINDS, foreignToKind, isOwnKey, ownKeyFrom, type AccountKind, type OwnField } from "../own-fields";
+import { foreignToKind, isAccountKind, isOwnKey, ownKeyFrom, type OwnField } from "../own-fields";
 import { canonical } from "../records";
 import { asOf, valueAt } from "./as-of";
 import { effective, plain, withState, type Setting } from "./dates";
@@ -152,8 +152,6 @@ function wrongName(history: OrganisationHistory, key: string | null, { name, on 
   });
   return builtIn || own ? notEdited({ code: "field of that name", values: { name } }, "name") : null;
 }
-
-const isAccountKind = (on: string): on is AccountKind => (ACCOUNT_KINDS as readonly string[]).includes(on);
 
 /** What fields of the program's are called where a field is to stand: on documents, or on accounts of a kind. */
 function namesHad(on: ReadonlySet<string>): string[] {

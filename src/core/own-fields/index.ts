@@ -8,6 +8,7 @@ export {
   TAKEN,
   fixedOfField,
   foreignToKind,
+  isAccountKind,
   isOwnKey,
   ownFieldState,
   ownKeyFrom,

@@ -19,6 +19,11 @@ export type FormPart = Exclude<OwnPart, "account">;
 export const ACCOUNT_KINDS = ["supplier", "customer"] as const;
 export type AccountKind = (typeof ACCOUNT_KINDS)[number];
 
+/** Whether fields stand on accounts of a kind, and not on documents of a type. */
+export function isAccountKind(on: string): on is AccountKind {
+  return (ACCOUNT_KINDS as readonly string[]).includes(on);
+}
+
 /** What a new document can take over, and from whom: by what kind of field it can be held. */
 export const TAKEN = {
   requester: "person",

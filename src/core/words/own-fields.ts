@@ -1,3 +1,4 @@
+import { isDay } from "../calendar";
 import type { Bound, OwnReason } from "../own-fields";
 import { capital } from "../text";
 import { WRITTEN, sayBound } from "./field-names";
@@ -14,9 +15,9 @@ export const OWN = {
   "too short": ({ field, letters }, names) => `the ${names.field(field)} has at least ${count(letters)}`,
   "too long": ({ field, letters }, names) => `the ${names.field(field)} has at most ${count(letters)}`,
   below: ({ field, least }, names) =>
-    `the ${names.field(field)} is ${isDay(least) ? "not before" : "at least"} ${sayBound(least)}`,
+    `the ${names.field(field)} is ${isDate(least) ? "not before" : "at least"} ${sayBound(least)}`,
   above: ({ field, most }, names) =>
-    `the ${names.field(field)} is ${isDay(most) ? "not after" : "at most"} ${sayBound(most)}`,
+    `the ${names.field(field)} is ${isDate(most) ? "not after" : "at most"} ${sayBound(most)}`,
   "does not fit": ({ field, says }, names) =>
     `the ${names.field(field)} is ${says || "not written as it is here; ask whoever keeps the fields how it is"}`,
   "not in its list": ({ field, why }, names) => `${names.field(field)}: ${sayPart(PICKS, why, names)}`,
@@ -24,7 +25,7 @@ export const OWN = {
     `${names.field(field)}: there is nobody called “${person}”; choose somebody`,
 } satisfies Wording<OwnReason>;
 
-const isDay = (bound: Bound) => typeof bound === "string" && /^\d{4}-\d{2}-\d{2}$/.test(bound);
+const isDate = (bound: Bound) => typeof bound === "string" && isDay(bound);
 
 const count = (letters: number) => (letters === 1 ? "1 letter" : `${letters} letters`);
 

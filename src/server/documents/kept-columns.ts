@@ -12,11 +12,19 @@ import { readReferenceData } from "../reference-data";
 export type KeptColumn = { key: string; name: string };
 
 /** What documents name of the organisation's lists, and what they say in its own fields, ended ones too, each once whatever types have it. */
-export function keptColumns(directory: Directory): KeptColumn[] {
-  const found = new Map<string, string>();
+export function keptFields(directory: Directory): Field[] {
+  const found = new Map<string, Field>();
   for (const type of documentTypeKeys)
-    for (const field of fieldsIn(type, directory)) if (isKept(field)) found.set(field.key, field.label);
-  return Array.from(found, ([key, name]) => ({ key, name }));
+    for (const field of fieldsIn(type, directory))
+      // Types choose from lists of their own under one name, as orders and claims do their categories.
+      if (isKept(field))
+        found.set(field.key, { ...field, choices: { ...found.get(field.key)?.choices, ...field.choices } });
+  return [...found.values()];
+}
+
+/** The same as columns. */
+export function keptColumns(directory: Directory): KeptColumn[] {
+  return keptFields(directory).map(({ key, label }) => ({ key, name: label }));
 }
 
 const isKept = ({ key, list }: Field) => isOwnKey(key) || list !== undefined;

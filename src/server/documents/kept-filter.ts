@@ -1,10 +1,11 @@
-import { documentTypeKeys, type Field, type FieldKind } from "@/core/documents";
+import { isDay } from "@/core/calendar";
+import { isDecimal } from "@/core/conditions";
+import type { Field, FieldKind } from "@/core/documents";
 import { foldKey } from "@/core/lists";
 import type { Directory } from "@/core/people";
-import { fieldsIn } from "@/core/policy";
-import { isOwnKey } from "@/core/own-fields";
 import { likeText } from "../db/like";
 import type { Where } from "../db/where";
+import { keptFields } from "./kept-columns";
 
 /** What the register can be filtered by beside what every document has: what documents name of the organisation's lists, and what they say in its own fields. */
 export type KeptFilter = { key: string; name: string; kind: FieldKind; choices: readonly Choice[] };
@@ -16,14 +17,11 @@ export type KeptWanted = { key: string; kind: FieldKind; value: string };
 /** In addresses the name of such a filter begins so, that it is never taken for another. */
 export const KEPT_PREFIX = "has.";
 
-/** Each once whatever types have it, ended ones too; amounts are found by the register's own filters. */
+/** All of it but amounts, which are found by the register's own filters. */
 export function keptFilters(directory: Directory): KeptFilter[] {
-  const found = new Map<string, KeptFilter>();
-  for (const type of documentTypeKeys)
-    for (const field of fieldsIn(type, directory))
-      if ((isOwnKey(field.key) || field.list !== undefined) && field.kind !== "amount" && !found.has(field.key))
-        found.set(field.key, { key: field.key, name: field.label, kind: field.kind, choices: choicesOf(field) });
-  return [...found.values()];
+  return keptFields(directory)
+    .filter(({ kind }) => kind !== "amount")
+    .map((field) => ({ key: field.key, name: field.label, kind: field.kind, choices: choicesOf(field) }));
 }
 
 const choicesOf = ({ choices = {} }: Field): Choice[] => Object.entries(choices).map(([key, name]) => ({ key, name }));
@@ -59,8 +57,8 @@ function wantedIn({ kind, choices }: KeptFilter, typed: string): string | null {
     );
   }
   if (kind === "flag") return typed === "yes" || typed === "no" ? typed : null;
-  if (kind === "number") return /^-?\d{1,11}(\.\d{1,4})?$/.test(typed) ? typed : null;
-  if (kind === "date") return /^\d{4}-\d{2}-\d{2}$/.test(typed) ? typed : null;
+  if (kind === "number") return isDecimal(typed) ? typed : null;
+  if (kind === "date") return isDay(typed) ? typed : null;
   return typed.length <= 200 ? typed : null;
 }
 

@@ -11,7 +11,9 @@ import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
 import { safeText } from "@/core/tables";
+import { entriesOf } from "@/core/lists";
 import { exported } from "../documents/export";
+import { keptFilters } from "../documents/kept-filter";
 import { readState } from "../documents/state";
 import { listDocuments, totalsOf } from "../documents/queries";
 import { changeView, checkedFilter, filterOf, readableQuery, viewsOf } from "../documents/register";
@@ -42,6 +44,15 @@ const ask = (sql: string, ...values: unknown[]) =>
     .get(...values) as number;
 
 describe("the register", () => {
+  it("is filtered by the categories of orders and of claims alike", () => {
+    const { choices } = keptFilters(directory).find(({ key }) => key === "category")!;
+    for (const list of ["order-categories", "claim-categories"])
+      for (const { key } of entriesOf(directory.organisation.lists, list))
+        expect(choices.map((one) => one.key)).toContain(key);
+    const count = (key: string) => listDocuments(app, auditor, filter({ "has.category": key, state: "any" })).total;
+    expect([count("meals") > 0, count("fuel") > 0]).toEqual([true, true]);
+  });
+
   it("finds by everything it shows, and its totals are those of the rows", () => {
     const query = {
       type: "purchase-order",

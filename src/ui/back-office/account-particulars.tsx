@@ -3,12 +3,11 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { isAmountField } from "@/core/documents";
-import { sameValue } from "@/core/conditions";
-import { isOwnKey, type OwnField, type OwnValues } from "@/core/own-fields";
+import { isOwnKey, type OwnField } from "@/core/own-fields";
 import { parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
-import { typeValue, type Value } from "../documents/account-changes";
+import { ownChanges, ownNow, typeValue, type Value } from "../documents/account-changes";
 import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
 import { readValues, typedOwn, type TypedOwn } from "../documents/own-model";
@@ -78,10 +77,10 @@ type Typed = { plain: Record<string, string>; own: TypedOwn };
 function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone }: ChangeProps) {
   const fields = all.filter(({ key }) => !isOwnKey(key));
   const free = own.filter(({ key }) => all.some((field) => field.key === key));
-  const now = valuesOf(free, all);
+  const now = Object.fromEntries(all.map(({ key, value }) => [key, value]));
   const start: Typed = {
     plain: Object.fromEntries(fields.map(({ key, value }) => [key, typeValue(value)])),
-    own: typedOwn(free, now, (person) => people[person] ?? person),
+    own: typedOwn(free, ownNow(free, now), (person) => people[person] ?? person),
   };
   const form = useForm<Typed>({ defaultValues: start });
   const [problems, setProblems] = useState<Refusal[]>([]);
@@ -92,7 +91,7 @@ function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone 
     const found = [...read.problems, ...unread];
     setProblems(found);
     if (found.length > 0) return;
-    const changes = [...read.changes, ...differing(free, now, values)];
+    const changes = [...read.changes, ...ownChanges(free, now, values).map(({ field, after }) => ({ field, after }))];
     if (changes.length === 0) return onDone();
     await run({ type: "change", account: account.id, changes });
   };
@@ -125,23 +124,6 @@ function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone 
         </div>
       </TypedForm>
     </OfferedLists>
-  );
-}
-
-/** What an account says in fields of the organisation's own. */
-function valuesOf(own: readonly OwnField[], said: readonly Field[]): OwnValues {
-  return Object.fromEntries(
-    own.flatMap(({ key }) => {
-      const value = said.find((field) => field.key === key)?.value;
-      return value === null || value === undefined ? [] : [[key, value]];
-    }),
-  );
-}
-
-/** The same that is to be another value; null for what is to be empty. */
-function differing(own: readonly OwnField[], before: OwnValues, after: OwnValues): { field: string; after: Value }[] {
-  return own.flatMap(({ key }) =>
-    sameValue(before[key] ?? null, after[key] ?? null) ? [] : [{ field: key, after: after[key] ?? null }],
   );
 }
 

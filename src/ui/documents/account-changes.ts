@@ -49,7 +49,7 @@ export function typeValue(value: Value | undefined): string {
 export type FieldsOnForm = { fields: Readonly<Record<string, string>>; own: readonly OwnField[] };
 
 /** What an account says in the organisation's own fields. */
-function ownNow(own: readonly OwnField[], now: Readonly<Record<string, Value>>): OwnValues {
+export function ownNow(own: readonly OwnField[], now: Readonly<Record<string, Value>>): OwnValues {
   return Object.fromEntries(
     own.flatMap(({ key }) => (now[key] === null || now[key] === undefined ? [] : [[key, now[key]]])),
   );
@@ -119,6 +119,15 @@ export function accountBasics(
 
 type Change = { field: string; before: Value; after: Value };
 
+/** The same of the organisation's own fields: what differs from what was read of them; null for what is to be empty. */
+export function ownChanges(own: readonly OwnField[], now: Readonly<Record<string, Value>>, read: OwnValues): Change[] {
+  return own.flatMap(({ key: field }) => {
+    const [before, after] = [now[field] ?? null, read[field] ?? null];
+    const same = sameValue(before, after) || (before !== null && isEmptyValue(before) && after === null);
+    return same ? [] : [{ field, before, after }];
+  });
+}
+
 /** The fields that differ from what the account says now. */
 export function readChanges(
   typed: TypedAccount,
@@ -149,10 +158,8 @@ export function readChanges(
   });
   const read = readValues(own, typed.ofAccount, currency, "ofAccount.");
   const unread = new Set(read.problems.map(({ path }) => path));
-  const ofOwn = own.flatMap(({ key }): Change[] => {
-    const [before, after] = [typed.now[key] ?? null, read.values[key] ?? null];
-    const same = sameValue(before, after) || (before !== null && isEmptyValue(before) && after === null);
-    return same || !typed.account || unread.has(`ofAccount.${key}`) ? [] : [{ field: key, before, after }];
-  });
+  const ofOwn = typed.account
+    ? ownChanges(own, typed.now, read.values).filter(({ field }) => !unread.has(`ofAccount.${field}`))
+    : [];
   return { changes: [...changes, ...ofOwn], problems: [...problems, ...read.problems] };
 }

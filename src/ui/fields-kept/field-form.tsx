@@ -9,12 +9,12 @@ import { OWN_KINDS, type Bound, type OwnField, type OwnKind, type OwnPart } from
 import type { Directory } from "@/core/people";
 import type { Refusal } from "@/core/refusal";
 import { capital, joinWords } from "@/core/text";
-import { FIELD_KINDS, refuse } from "@/core/words";
+import { FIELD_KINDS, nameOfHolder, refuse } from "@/core/words";
 import { ConditionEditor, firstCondition } from "../board/condition-editor";
 import { useSend } from "../document/use-command";
 import { ChoiceField, DayField, TextField, TickField, TickOfField, TypedForm, typedAmount } from "../form-fields";
 import { Button } from "../primitives";
-import { KindFields, holders, holdersOf } from "./kind-fields";
+import { KindFields, holdersOf } from "./kind-fields";
 
 /** What a change of a field touches, by name. */
 export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]; letters: string[]; entered: number };
@@ -140,7 +140,7 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
         <legend className="text-sm font-semibold">{ofAccount ? "On which accounts" : "On which documents"}</legend>
         <div className="flex flex-wrap gap-x-5">
           {holdersOf(part, documentTypeKeys).map((key) => (
-            <TickOfField key={key} name="on" one={key} label={capital(holders(key))} />
+            <TickOfField key={key} name="on" one={key} label={capital(nameOfHolder(key).many)} />
           ))}
         </div>
       </fieldset>

@@ -4,7 +4,14 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
 import { isOpen } from "@/core/lists";
-import { ACCOUNT_KINDS, fieldsByApprovers, fieldsOn, type OwnField, type OwnPart } from "@/core/own-fields";
+import {
+  ACCOUNT_KINDS,
+  fieldsByApprovers,
+  fieldsOn,
+  isAccountKind,
+  type OwnField,
+  type OwnPart,
+} from "@/core/own-fields";
 import { directoryOf, type Organisation } from "@/core/people";
 import { capital, sayDate, withArticle } from "@/core/text";
 import { nameOfHolder } from "@/core/words";
@@ -12,7 +19,6 @@ import { useSend } from "../document/use-command";
 import { Button, Refusals, SectionTitle } from "../primitives";
 import { FieldForm, type FieldUses } from "./field-form";
 import { FieldRows } from "./field-rows";
-import { holders, isAccountKind } from "./kind-fields";
 import { TriedForm } from "./tried-form";
 
 type Props = {
@@ -57,7 +63,7 @@ export function FormDesign(props: Props) {
             aria-current={key === type ? "page" : undefined}
             className={`inline-flex min-h-9 items-center ${key === type ? "font-semibold text-ink no-underline" : ""}`}
           >
-            {capital(holders(key))}
+            {capital(nameOfHolder(key).many)}
           </Link>
         ))}
       </nav>

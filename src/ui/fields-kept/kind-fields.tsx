@@ -4,8 +4,7 @@ import { typeWords } from "@/core/documents";
 import { offered } from "@/core/lists";
 import { ACCOUNT_KINDS, TAKEN, type OwnField, type OwnKind, type OwnPart, type Taken } from "@/core/own-fields";
 import type { Directory } from "@/core/people";
-import { isKeyOf } from "@/core/ids";
-import { listName, nameOfHolder, namesOfEntries, sayTaken } from "@/core/words";
+import { listName, namesOfEntries, sayTaken } from "@/core/words";
 import { ChoiceField, MoneyField, TextField, TickField } from "../form-fields";
 
 type Props = {
@@ -157,11 +156,3 @@ function isTakenFrom(source: OwnField, { kind, list, several, on }: Pick<Props, 
 export function holdersOf(part: OwnPart, types: readonly string[]): readonly string[] {
   return part === "account" ? ACCOUNT_KINDS : types.filter((key) => part === "document" || typeWords(key).byLine);
 }
-
-/** Whether fields stand on accounts of a kind, and not on documents. */
-export function isAccountKind(holder: string): boolean {
-  return isKeyOf(Object.fromEntries(ACCOUNT_KINDS.map((kind) => [kind, kind])), holder);
-}
-
-/** What has the fields, many of them. */
-export const holders = (holder: string): string => nameOfHolder(holder).many;

@@ -11,7 +11,7 @@ import {
   type AnyDocument,
   type MissingItem,
 } from "@/core/documents";
-import { fieldsOn, wrongValues, type Against, type OwnField, type OwnValues } from "@/core/own-fields";
+import { fieldsOn, isAccountKind, wrongValues, type Against, type OwnField, type OwnValues } from "@/core/own-fields";
 import type { Organisation } from "@/core/people";
 import { namesOfEntries, sayMissing } from "@/core/words";
 import { OfferedLists } from "../documents/lists";
@@ -20,7 +20,6 @@ import { emptyOwn, withReadOwn, type WithTypedOwn } from "../documents/own-model
 import { useFits } from "../documents/use-fits";
 import { MoneyField } from "../form-fields";
 import { parseMoney } from "@/core/money";
-import { isAccountKind } from "./kind-fields";
 
 type Props = { type: string; organisation: Organisation; today: string; children: ReactNode };
 type Typed = WithTypedOwn & { amount: string };

@@ -38,7 +38,9 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
   const isApproved = (key: string) =>
     account.status === "asked for" || isControlled(view.controlled, own, account.kind, key);
   const open = fieldsOn(own, account.kind, "account", today).map(({ key }) => key);
-  const filled = fieldsOn(own, account.kind, "account", null).flatMap(({ key }) => (fields[key] ? [key] : []));
+  const filled = fieldsOn(own, account.kind, "account", null).flatMap(({ key }) =>
+    (fields[key] ?? "") === "" ? [] : [key],
+  );
   const keys = [...new Set([...Object.keys(FIELDS_OF_ACCOUNTS[account.kind]), ...open, ...filled])];
   const labelOf = (key: string) => sayLabel(accountLabel(account.kind, key), words);
   const said = keys.map((key) => {
