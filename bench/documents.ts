@@ -8,8 +8,9 @@ import { handClock } from "@/server/clock";
 import { openDatabase, type Db } from "@/server/db/open";
 import { deskOf } from "@/server/documents/desk";
 import { listDocuments, totalsOf } from "@/server/documents/queries";
+import { DOCUMENT_SORTS } from "@/server/documents/rows";
 import { readableQuery, filterOf } from "@/server/documents/register";
-import { holdBoard } from "@/server/holds/board";
+import { listed } from "@/server/listing";
 import { importDocuments } from "@/server/intake/import";
 import { lastSeq } from "@/server/log/log";
 import { readReferenceData } from "@/server/reference-data";
@@ -136,6 +137,13 @@ function multiply(db: Db, wanted: number): void {
 function benchLists(app: App, who: (id: string) => Person): void {
   const auditor = who("tome-cardigos");
   const { directory } = readReferenceData(app);
+  const looker = (id: string) => ({
+    app,
+    person: who(id),
+    directory,
+    zone: directory.organisation.timeZone,
+    now: app.clock.now(),
+  });
   const history = (query: Record<string, string>) => {
     const filter = filterOf(readableQuery(query), directory);
     return [listDocuments(app, auditor, filter), totalsOf(app, auditor, filter)];
@@ -159,10 +167,29 @@ function benchLists(app: App, who: (id: string) => Person): void {
     ["register as it opens, with its totals", () => history({})],
     ["register by policy, days and amounts", () => history(narrow)],
     ["register by a word and a unit", () => history({ q: "pump", unit: "engineering", state: "any" })],
-    ["holds by age", () => holdBoard(app, who("tamsin-roque"), {})],
+    ...DOCUMENT_SORTS.map((key): [string, () => unknown] => [
+      `documents by ${key}, the largest first`,
+      () => listDocuments(app, auditor, { sort: { key, down: true } }),
+    ]),
+    [
+      "what a requester may read, by amount",
+      () => listDocuments(app, who("rui-tavares"), { sort: { key: "amount", down: true } }),
+    ],
+    ["holds by age", () => listed("holds", looker("tamsin-roque"), {})],
+    [
+      "holds of a supplier, in a month",
+      () =>
+        listed("holds", looker("tamsin-roque"), {
+          party: "northrigg",
+          "since.from": "2026-01-01",
+          "since.until": "2026-01-31",
+        }),
+    ],
+    ["what is booked, by amount", () => listed("postings", looker("tamsin-roque"), { sort: "-amount" })],
+    ["messages about a document", () => listed("letters", looker("tamsin-roque"), { about: "po-0000" })],
     [
       "holds by amount, of one reason",
-      () => holdBoard(app, who("tamsin-roque"), { reason: "No order", sort: "amount" }),
+      () => listed("holds", looker("tamsin-roque"), { reason: "No order", sort: "-amount" }),
     ],
   ];
   const held = app.db.prepare("SELECT COUNT(*) FROM hold").pluck().get() as number;

@@ -114,7 +114,10 @@ export async function benchFields(): Promise<void> {
   await bench.run();
   const promised = [0.3, 100, 100, 100, 50, 50, 100];
   bench.tasks.forEach((task, index) => {
-    const mean = task.result && "latency" in task.result ? task.result.latency.mean : NaN;
-    console.log(`${task.name}: ${mean.toFixed(4)} ms (promised ${promised[index]} ms)`);
+    // The mean has in it whatever else the machine did meanwhile.
+    const { p50, mean } = task.result && "latency" in task.result ? task.result.latency : { p50: NaN, mean: NaN };
+    console.log(
+      `${task.name}: ${p50.toFixed(4)} ms, ${mean.toFixed(4)} ms on average (promised ${promised[index]} ms)`,
+    );
   });
 }

@@ -48,7 +48,7 @@ type Drawn = {
   specs: Spec[];
   /** Of each section the field that it is about, and which of the ways to compare with which value. */
   sections: { field: number; way: number; value: number }[];
-  /** Of each document the value in each field, and how many lines say it; beyond the values nothing stands there. */
+  /** Of each document the value in each field, and how many lines say it. */
   documents: { values: number[]; lines: number }[];
 };
 
@@ -97,10 +97,10 @@ const fieldsOf = ({ specs }: Drawn): OwnField[] =>
     ...(kind === "choice" && { list: ["grants", "ships"][list]!, ...(several && { several: true as const }) }),
   }));
 
-/** What stands in a field, by the number that was drawn for it; nothing where that is beyond what can stand there. */
+/** What stands in a field, by the number that was drawn for it; nothing once in as many times as there are values, and one. */
 function standing({ kind, several }: OwnField, number: number): OwnValue | undefined {
   const values = VALUES[kind];
-  const chosen = values[number];
+  const chosen = values[number % (values.length + 1)];
   if (chosen === undefined) return undefined;
   return several ? [...new Set([chosen as string, values[(number + 1) % values.length] as string])] : chosen;
 }

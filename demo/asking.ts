@@ -6,6 +6,7 @@ import type { DocumentState } from "@/core/approval";
 import type { PurchaseOrder } from "@/core/documents";
 import type { Refusal } from "@/core/refusal";
 import { startSession } from "@/server/access/sessions";
+import type { Told } from "@/server/documents/told";
 import { readState } from "@/server/documents/state";
 import { newCommandId } from "@/server/log/log";
 import type { TestApp } from "./test-app";
@@ -20,7 +21,7 @@ type Answer<T> = { status: number; value: T; said: string };
  */
 export function asking(jar: { token: string | undefined }, app: () => TestApp) {
   /** What somebody is answered over HTTP. */
-  async function ask<T = DocumentState>(
+  async function ask<T = Told>(
     who: string,
     handler: (request: Request, more: never) => Promise<Response>,
     body: object | null,
@@ -43,7 +44,7 @@ export function asking(jar: { token: string | undefined }, app: () => TestApp) {
     const { id } = entered.value;
     const sent = await ask(who, change, { command: newCommandId(), type: "submit", document: order }, { id });
     expect([sent.status, sent.said]).toEqual([200, ""]);
-    return sent.value;
+    return now(id);
   }
   const now = (id: string) => readState(app().db, id)!;
   const edit = (id: string, document: object, more: object = {}, who = NOOR) =>

@@ -1,7 +1,7 @@
-import { askedAt, type DocumentState } from "@/core/approval";
+import { askedAt, linesLeft, refusedOf, type DocumentState } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
 import { offered } from "@/core/lists";
-import type { OwnField, OwnValue, OwnValues } from "@/core/own-fields";
+import type { FilledValues, OwnField, OwnValue } from "@/core/own-fields";
 import type { App } from "@/server/app";
 import { contextFor } from "@/server/documents/decide-context";
 import { ruleUnder } from "@/server/documents/names";
@@ -14,7 +14,7 @@ export function fillingFor(
   level: string,
   by: string,
   chance: () => number,
-): { filled?: OwnValues } {
+): { filled?: FilledValues } {
   const rule = ruleUnder(readReferenceData(app), state, level);
   if (!rule?.fills) return {};
   const context = contextFor(app, { actor: by, at: app.clock.now(), state, document: state.document, looks: false });
@@ -33,5 +33,11 @@ export function fillingFor(
       person: by,
     }[kind];
   };
-  return { filled: Object.fromEntries(askedAt(state, rule, context).map(({ field }) => [field.key, of(field)])) };
+  const lines = linesLeft(state.document, refusedOf(state));
+  const byLine = (field: OwnField) => Object.fromEntries(lines.map((line) => [line, of(field)]));
+  const filled = askedAt(state, rule, context).map(({ field }) => [
+    field.key,
+    field.part === "line" ? byLine(field) : of(field),
+  ]);
+  return { filled: Object.fromEntries(filled) as FilledValues };
 }

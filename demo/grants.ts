@@ -40,9 +40,19 @@ export const GRANTS: Record<string, Case[]> = {
   "GET /log/checkpoints": [{ granted: readPolicies }],
   "POST /log/checkpoints": [{ body: () => ({ command: command() }), granted: ["controller", "administrator"] }],
   "GET /log/consistency": [{ query: "?first=1&second=2", granted: readPolicies }],
+  "GET /listing/[list]": [
+    { params: { list: "suppliers" }, granted: readAll },
+    { params: { list: "holds" }, granted: readAll },
+    { params: { list: "people" }, granted: "all" },
+    { params: { list: "exceptions" }, granted: ["controller", "reviewer", "auditor"] },
+    { params: { list: "letters" }, granted: readAll.filter((role) => role !== "reviewer") },
+  ],
   "GET /register/export": [{ query: "?format=csv", granted: "all" }],
-  "POST /register/views": [
-    { body: () => ({ type: "keep", command: command(), name: "Mine", query: "state=held" }), granted: "all" },
+  "POST /views": [
+    {
+      body: () => ({ type: "keep", command: command(), list: "register", name: "Mine", query: "state=held" }),
+      granted: "all",
+    },
   ],
   "POST /samples": [
     {
@@ -58,6 +68,9 @@ export const GRANTS: Record<string, Case[]> = {
   "POST /documents": [{ body: () => ({ command: command(), document: testOrder(100) }), granted: [] }],
   "POST /documents/[id]/preview": [
     { params: { id: "po-00001" }, body: () => ({ document: testOrder(100), revision: 1 }), granted: [] },
+  ],
+  "POST /documents/[id]/hidden": [
+    { params: { id: "po-00001" }, body: () => ({ field: "own_none" }), granted: readAll },
   ],
   "POST /holds": [
     {
@@ -235,6 +248,7 @@ export const GRANTS: Record<string, Case[]> = {
   ],
   "POST /policies": [{ body: () => ({ policy: {} }), granted: ["controller"] }],
   "GET /policies/history": [{ query: "?type=purchase-order", granted: readPolicies }],
+  "GET /policies/read-file": [{ query: "?type=purchase-order&as=csv", granted: readPolicies }],
   "POST /policies/read-file": [
     {
       body: () => ({ format: "json", text: "none", base: { documentType: "purchase-order", currency: "EUR" } }),

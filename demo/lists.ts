@@ -126,7 +126,7 @@ export const mareviaLists: List[] = (
       entries: named("Confirmed by the receiver", "Agreed with the supplier", "Entered twice by us"),
     },
     { id: "decline-reasons", name: "", entries: named("Not in the budget", "Not needed", "Bought elsewhere") },
-    { id: "send-back-reasons", name: "", entries: named("Wrong cost centre", "Paper missing", "Amount unclear") },
+    { id: "send-back-reasons", name: "", entries: named("Wrong cost centre", "Attachment missing", "Amount unclear") },
   ] satisfies List[]
 ).map((list) => ({
   ...list,

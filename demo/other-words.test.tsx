@@ -49,7 +49,16 @@ function pagesOf(id: string, reader: string): { view: DocumentView; page: string
   const visitor = { app, person, directory, now: app.clock.now(), zone };
   const sheet = sheetFor(visitor as never, view.value);
   const { rates, words } = sheet;
-  const record = { view: view.value, record: recordOf(app, view.value), directory, words, zone, logged: 1, rates };
+  const record = {
+    hidden: [],
+    view: view.value,
+    record: recordOf(app, view.value),
+    directory,
+    words,
+    zone,
+    logged: 1,
+    rates,
+  };
   const page = [
     renderToStaticMarkup(<DocumentSheet {...sheet} />),
     renderToStaticMarkup(<RecordView {...record} recomputed={recomputed(app, view.value)} />),

@@ -27,7 +27,10 @@ export function reviewedInForce(
     basedOn,
     note: note || `Policy for ${policy.name.toLowerCase()}`,
     reasons: letStand
-      ? findingsFor(app, PolicySchema.parse(policy)).map((one) => ({ finding: keyOf(one), reason: letStand }))
+      ? findingsFor(app, PolicySchema.parse(policy), who(writer)).map((one) => ({
+          finding: keyOf(one),
+          reason: letStand,
+        }))
       : [],
     from,
     until: until ?? null,

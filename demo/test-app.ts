@@ -8,6 +8,7 @@ import { handClock } from "@/server/clock";
 import { openDatabase } from "@/server/db/open";
 import { append, newCommandId } from "@/server/log/log";
 import { project } from "@/server/log/projection";
+import { lookerOf } from "@/server/listing";
 import { readReferenceData } from "@/server/reference-data";
 import { writeAccount } from "@/server/ledger/write";
 import { customers, suppliers } from "./accounts";
@@ -52,6 +53,9 @@ export function testApp(): TestApp {
 export function person(app: App, id: string): Person {
   return readReferenceData(app).directory.person(id)!;
 }
+
+/** Somebody who looks at a list, now. */
+export const looker = (app: App, id: string) => lookerOf(app, person(app, id));
 
 export function value<T>(result: Result<T>): T {
   if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));

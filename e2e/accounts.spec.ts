@@ -1,5 +1,5 @@
 // Accounts of customers and suppliers: which fields are approved before they change, those that came with the organisation from a file, and new ones by hand.
-import { expect } from "@playwright/test";
+import { expect, type Page, type Request } from "@playwright/test";
 import { PNG, pageOf, signIn, status, test } from "./support";
 
 test("a field that nobody controls changes at once for accounts, and the account says who changed what", async ({
@@ -37,18 +37,35 @@ test("a field that nobody controls changes at once for accounts, and the account
   await expect(clerk.getByRole("button", { name: "Change these" })).toHaveCount(0);
 });
 
+/** Has the server's answer to a question without a day arrive after the answer to the one with it. @returns waits until both are there */
+async function answeredLast(page: Page): Promise<() => Promise<unknown>> {
+  const asksWithDay = (request: Request) =>
+    (request.postDataJSON() as { approvedOn?: string } | null)?.approvedOn !== "";
+  const answers = (withDay: boolean) =>
+    page.waitForResponse((one) => one.url().endsWith("/api/intake/accounts") && asksWithDay(one.request()) === withDay);
+  const last = answers(true);
+  await page.route("**/api/intake/accounts", async (route) => {
+    if (!asksWithDay(route.request())) await (await last).finished();
+    await route.continue();
+  });
+  const overtaken = answers(false);
+  return () => overtaken;
+}
+
 test("suppliers that were approved before come in from a file, seen first, with by whom and when", async ({ page }) => {
   await signIn(page, "benedita-corvo");
   await page.goto("/back-office/suppliers");
-  await page.getByRole("link", { name: "Bring in a file" }).click();
+  await page.getByRole("link", { name: "Import suppliers" }).click();
   const text = "supplier,tax number,e-mail,approved by\nOld Harbour Tools,XX77,,\nWrong Address,XX78,nobody,\n";
   await page
     .getByLabel("A CSV or XLSX file of suppliers")
     .setInputFiles({ name: "suppliers.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
   const bad = page.getByLabel("Cannot be taken");
   await expect(bad).toContainText("Approved by: is empty");
+  const overtaken = await answeredLast(page);
   await page.getByLabel("Approved by, where the file does not say").fill("The old ledger");
   await page.getByLabel("Approved on, where the file does not say").fill("2024-06-30");
+  await overtaken();
   await expect(bad.getByRole("row")).toHaveCount(2);
   await expect(bad).toContainText("E-mail: “nobody” is no e-mail address");
   await expect(page.getByLabel("To be brought in")).toContainText("The old ledger, 30 Jun 2024");
@@ -68,9 +85,9 @@ test("a new supplier is entered by hand, and stays blocked until that is approve
   await signIn(page, "tamsin-roque");
   await page.goto("/accounts/ask");
   await page.getByLabel("Name").fill("Lantern & Lamp");
-  await page.getByLabel("Its particulars are entered by").selectOption({ label: "me, on the next page" });
+  await page.getByLabel("Its details are entered by").selectOption({ label: "me, on the next page" });
   await expect(page.getByLabel("E-mail for the invitation")).toHaveCount(0);
-  await page.getByRole("button", { name: "Go on to its particulars" }).click();
+  await page.getByRole("button", { name: "Go on to its details" }).click();
   await page.waitForURL(/type=supplier-account/);
   await page.getByRole("button", { name: /^Submit/ }).click();
   // The same checks as for what the other party sends.

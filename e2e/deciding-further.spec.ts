@@ -17,7 +17,7 @@ test("from sign-in to a decision on the first item: two keys after the page is t
   const marta = await pageOf(browser, "marta-quelhas");
   await marta.goto(`/desk?open=${id}`);
   await expect(bar(marta)).toBeVisible();
-  await marta.keyboard.press("a");
+  await bar(marta).press("a");
   await expect(bar(marta).locator('button[type="submit"]')).toBeFocused();
   await answered(marta, () => marta.keyboard.press("Enter"));
   await page.goto(`/documents/${id}`);
@@ -31,7 +31,8 @@ test("a question goes to anybody, is answered in the thread, and shows without a
   const id = await ordered(page, "Asked about");
   const rui = await pageOf(browser, "rui-tavares");
   await rui.goto(`/documents/${id}`);
-  await rui.keyboard.press("q");
+  await bar(rui).press("q");
+  await expect(rui.getByRole("combobox", { name: "Whom" })).toBeFocused();
   await rui.getByRole("combobox", { name: "Whom" }).fill("petra");
   await rui.getByRole("option", { name: /Petra Zimbral/ }).click();
   await rui.getByLabel("Your question").fill("Is this the leased one?");
@@ -42,7 +43,7 @@ test("a question goes to anybody, is answered in the thread, and shows without a
   const asked = petra.getByRole("list", { name: "Questions to you" });
   await expect(asked).toContainText("Rui Tavares asks: “Is this the leased one?”");
   await petra.goto(`/documents/${id}`);
-  await expect(bar(petra).getByRole("button", { name: /^Approve/ })).toHaveCount(0);
+  await expect(bar(petra).getByRole("button", { name: /^Approve(?! in part)/ })).toHaveCount(0);
   await petra.getByLabel("Your answer").fill("No, that was last year");
   await petra.getByRole("button", { name: "Answer" }).click();
   await expect(rui.getByText("“No, that was last year”")).toBeVisible();
@@ -54,7 +55,7 @@ test("handing over lists who could take it with their limit and why others canno
   const id = await ordered(page, "Handed over");
   const rui = await pageOf(browser, "rui-tavares");
   await rui.goto(`/documents/${id}`);
-  await rui.keyboard.press("h");
+  await bar(rui).press("h");
   const able = rui.getByRole("list", { name: "Who can take it" });
   await expect(able).toContainText("Teodora Lins");
   await expect(able).toContainText(/up to [\d,.]+ EUR/);
@@ -64,7 +65,7 @@ test("handing over lists who could take it with their limit and why others canno
   await rui.getByLabel("What they should know").fill("I am at the yard");
   await bar(rui).getByRole("button", { name: "Hand over: Teodora Lins" }).click();
   await expect(rui.getByText(/handed Line manager over to Teodora Lins/)).toBeVisible();
-  await expect(bar(rui).getByRole("button", { name: /^Approve/ })).toHaveCount(0);
+  await expect(bar(rui).getByRole("button", { name: /^Approve(?! in part)/ })).toHaveCount(0);
   const teodora = await pageOf(browser, "teodora-lins");
   await teodora.goto(`/documents/${id}`);
   await decide(teodora, "Approve");
@@ -95,7 +96,7 @@ test("one more approver comes first; a level sends back to the one before; what 
   await rui.reload();
   await expect(rui.getByText("“Is the second offer in?”")).toBeVisible();
   await decide(rui, "Approve", "It is");
-  await bar(marta).getByRole("button", { name: "One more approver" }).click();
+  await bar(marta).getByRole("button", { name: "Add an approver" }).click();
   await marta.getByRole("radio", { name: /Teodora Lins/ }).check();
   await marta.getByLabel("What they are to look at").fill("The price");
   await bar(marta)
@@ -105,7 +106,7 @@ test("one more approver comes first; a level sends back to the one before; what 
   const teodora = await pageOf(browser, "teodora-lins");
   await teodora.goto(`/documents/${id}`);
   await decide(teodora, "Approve");
-  await expect(bar(marta).getByRole("button", { name: /^Approve/ })).toBeVisible();
+  await expect(bar(marta).getByRole("button", { name: /^Approve(?! in part)/ })).toBeVisible();
   await decide(marta, "Approve");
   await expect(status(marta, "Approved")).toBeVisible();
 });
@@ -123,7 +124,7 @@ test("a signature names the exact revision; the wrong word signs nothing", async
   const marta = await pageOf(browser, "marta-quelhas");
   await marta.goto(`/documents/${id}`);
   await bar(marta)
-    .getByRole("button", { name: /^Approve/ })
+    .getByRole("button", { name: /^Approve(?! in part)/ })
     .click();
   const hash = (await marta.getByText(/You sign for this revision/).textContent())!.match(/[0-9a-f]{64}/)![0];
   await marta.getByLabel("Your name").fill("Marta Quelhas");

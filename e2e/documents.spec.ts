@@ -96,7 +96,7 @@ test("a claim with receipts beside its lines, approved in part: only what was ap
   await page.waitForURL(/ec-\d+$/);
   await expect(page.getByRole("img", { name: /Receipt of line 1: train.png/ })).toBeVisible();
   await approveAs(browser, "duarte-anselmo", page.url(), async (manager) => {
-    await manager.keyboard.press("p");
+    await manager.getByRole("region", { name: "Decide" }).press("p");
     await manager.getByRole("checkbox", { name: "Newspaper" }).uncheck();
     await manager.getByRole("button", { name: "Approve what is ticked" }).click();
     await expect(manager.getByRole("alert").first()).toContainText("write a sentence");
@@ -114,8 +114,8 @@ test("a credit-limit change: the limit but not the terms; the account has exactl
   await signIn(page, "matias-serrado");
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/back-office/customers?q=sal");
-  const name = (await clerk.getByRole("table").getByRole("link").first().textContent())!;
-  await clerk.getByRole("table").getByRole("link").first().click();
+  const name = (await clerk.getByRole("row").nth(1).getByRole("link").first().textContent())!;
+  await clerk.getByRole("row").nth(1).getByRole("link").first().click();
   await clerk.waitForURL(/accounts\/[a-z-]+$/);
   const account = new URL(clerk.url()).pathname.split("/").at(-1)!;
   await page.goto(`/documents/new?type=credit-limit-change&account=${account}`);
@@ -128,7 +128,7 @@ test("a credit-limit change: the limit but not the terms; the account has exactl
   await page.waitForURL(/cl-\d+$/);
   await expect(page.getByRole("region", { name: "Exposure" })).toContainText("Limit after");
   await approveAs(browser, "leonel-viegas", page.url(), async (manager) => {
-    await manager.getByRole("button", { name: /^In part/ }).click();
+    await manager.getByRole("button", { name: /^Approve in part/ }).click();
     await manager.getByRole("checkbox", { name: "Payment terms" }).uncheck();
     await manager.locator("#comment").fill("The terms stay as they are.");
     await manager.getByRole("button", { name: "Approve what is ticked" }).click();
@@ -143,7 +143,7 @@ test("a credit-limit change: the limit but not the terms; the account has exactl
   await expect(fields).not.toContainText("75 days");
 });
 
-test("a new supplier fills in and signs its particulars; approved, the account opens and the party is told", async ({
+test("a new supplier fills in and signs its details; approved, the account opens and the party is told", async ({
   page,
   browser,
 }) => {
@@ -184,7 +184,7 @@ test("a new supplier fills in and signs its particulars; approved, the account o
   await expect(party.getByRole("heading", { level: 1 })).toHaveText("This link is no longer open");
 
   await page.goto("/documents?q=Ondarreta");
-  await page.getByRole("table").getByRole("link").first().click();
+  await page.getByRole("row").nth(1).getByRole("link").first().click();
   await expect(page.getByText("Irma Velasco, through an invitation, signed on 10 Mar 2026")).toBeVisible();
   await expect(page.getByRole("img", { name: "Signature of Irma Velasco, drawn by hand" })).toBeVisible();
   for (const person of ["leonel-viegas", "rosalind-amado"]) await approveAs(browser, person, page.url());

@@ -40,7 +40,7 @@ test("a field is added from the condition that wants it, with nothing lost, and 
   await page.getByLabel("Text of the title").fill("diving");
   await page.getByRole("button", { name: "Add the field" }).click();
 
-  // The form it makes is there at once, and says what its sender would be told.
+  // The form it makes is there at once, and says what its sender would be shown.
   const field = page.getByLabel(/^Depth in metres/);
   await field.fill("deep");
   await expect(page.getByRole("status")).toContainText("Depth in metres: write a number such as 3 or 2.5");
@@ -81,7 +81,7 @@ test("a field is asked for where its condition is met, shown with the order, ren
   await field.fill("12,5");
   await page.getByRole("button", { name: /^Submit/ }).click();
   await page.waitForURL(/\/documents\/po-\d+$/);
-  const particulars = page.getByRole("region", { name: "Particulars" });
+  const particulars = page.getByRole("region", { name: "Details" });
   await expect(particulars).toContainText("Depth in metres12.5");
   const order = page.url();
 

@@ -51,7 +51,7 @@ test("bank details changed: the change is approved first, then an invoice is hel
 
   const clerk = await pageOf(browser, "tamsin-roque");
   const invoice = await enterInvoice(clerk, repair("Vigia Inspections", "VI-2026-500", "320"));
-  await expect(held(clerk, "bank details changed")).toContainText("Keeps back payment");
+  await expect(held(clerk, "bank details changed")).toContainText("Blocks payment");
   await expect(held(clerk, "bank details changed")).toContainText("10 Mar 2026");
   await approveAs(browser, "rosalind-amado", invoice);
   await clerk.reload();
@@ -75,7 +75,7 @@ test("supplier not approved: the hold outlasts the approval of the invoice and g
 
   const clerk = await pageOf(browser, "tamsin-roque");
   const invoice = await enterInvoice(clerk, repair("Escarpa Sailmenders", "ES-1", "240"));
-  await expect(held(clerk, "supplier not approved")).toContainText("Keeps back posting and payment");
+  await expect(held(clerk, "supplier not approved")).toContainText("Blocks posting and payment");
   await approveAs(browser, "leonel-viegas", invoice);
   await clerk.reload();
   await expect(held(clerk, "supplier not approved")).toBeVisible();
@@ -95,7 +95,7 @@ test("supplier not approved: the hold outlasts the approval of the invoice and g
   await party.getByRole("button", { name: "Sign and send" }).click();
   await expect(party.getByText(/have arrived/)).toBeVisible();
   await page.goto("/documents?q=Escarpa&type=supplier-account");
-  await page.getByRole("table").getByRole("link").first().click();
+  await page.getByRole("row").nth(1).getByRole("link").first().click();
   await page.waitForURL(/sa-\d+$/);
   for (const person of ["leonel-viegas", "rosalind-amado"]) await approveAs(browser, person, page.url());
 
@@ -144,7 +144,7 @@ test("the same receipt twice, found by its content under another name: a clerk l
   await expect(held(page, "the same receipt twice")).toContainText(number);
   await approveAs(browser, "duarte-anselmo", claim);
   await page.reload();
-  await expect(held(page, "the same receipt twice")).toContainText("Keeps back payment");
+  await expect(held(page, "the same receipt twice")).toContainText("Blocks payment");
   await expect(held(page, "the same receipt twice").getByRole("button", { name: "Release" })).toHaveCount(0);
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto(claim);

@@ -6,7 +6,7 @@ import { approveAs, cleared, held, pageOf, releaseByHand, signIn, test } from ".
 async function open(page: Page, words: string, person: string): Promise<string> {
   await signIn(page, person);
   await page.goto(`/documents?q=${encodeURIComponent(words)}`);
-  await page.getByRole("table").getByRole("link").first().click();
+  await page.getByRole("row").nth(1).getByRole("link").first().click();
   await page.waitForURL(/\/documents\/[a-z]{2}-\d+$/);
   return page.url();
 }
@@ -102,7 +102,7 @@ test("by hand: placed with what it keeps back, and no payment while it stands", 
   await expect(dialog.getByRole("alert")).toContainText("Say why it is held");
   await dialog.getByLabel("Why").fill("The maps are misprinted.");
   await dialog.getByRole("button", { name: /^Hold SI-/ }).click();
-  await expect(held(page, "held by hand")).toContainText("Keeps back payment");
+  await expect(held(page, "held by hand")).toContainText("Blocks payment");
   const number = new URL(page.url()).pathname.split("/").at(-1)!.toUpperCase();
   const invoice = page.url();
   await page.goto("/back-office/payments");
@@ -114,13 +114,13 @@ test("by hand: placed with what it keeps back, and no payment while it stands", 
   await cleared(page);
 });
 
-test("an order stopped for credit: searched for, granted in part, released; the books, the customer and the record say so", async ({
+test("a sales order on credit hold: searched for, granted in part, released; the books, the customer and the record say so", async ({
   page,
   browser,
 }) => {
   const seller = await pageOf(browser, "celeste-barroca");
   await seller.goto("/desk");
-  await seller.getByRole("link", { name: "One of the orders you sell is stopped for credit" }).click();
+  await seller.getByRole("link", { name: "One of the orders you sell is on credit hold" }).click();
   const own = seller.getByRole("row", { name: /Spring shipments/ });
   await expect(own).toContainText(/EUR over the limit of/);
   const [, over, limit] = /([\d,.]+) EUR over the limit of ([\d,.]+) EUR/.exec((await own.textContent())!)!;
@@ -145,21 +145,21 @@ test("an order stopped for credit: searched for, granted in part, released; the 
   await expect(search).toContainText(`${customer}: CL-`);
   await row.getByRole("link", { name: /^CL-/ }).click();
   await page.waitForURL(/cl-\d+$/);
-  await expect(page.getByText(`an order stopped for credit, ${order}`)).toBeVisible();
+  await expect(page.getByText(`a sales order on credit hold, ${order}`)).toBeVisible();
   await expect(page.getByText("in the name of Celeste Barroca, by a rule of the policy")).toBeVisible();
   await approveAs(browser, "leonel-viegas", page.url(), async (manager) => {
-    await manager.getByRole("button", { name: /^In part/ }).click();
+    await manager.getByRole("button", { name: /^Approve in part/ }).click();
     await manager.getByLabel(/^Credit limit: up to/).fill(said(granted));
     await manager.locator("#comment").fill("No more before the summer.");
     await manager.getByRole("button", { name: "Approve what is ticked" }).click();
     await expect(manager.getByText("“No more before the summer.”")).toBeVisible();
   });
   await page.reload();
-  await expect(page.getByText(new RegExp(`released ${order}; the customer was told`)).first()).toBeVisible();
+  await expect(page.getByText(new RegExp(`released ${order}; the customer was notified`)).first()).toBeVisible();
   await page.getByRole("link", { name: "The record" }).click();
   await expect(page.getByText(new RegExp(`${customer} has credit limit ${said(granted)} EUR`)).first()).toBeVisible();
   await seller.goto("/holds/stopped");
-  await expect(seller.getByText("No order is stopped for credit.")).toBeVisible();
+  await expect(seller.getByText("No sales order is on credit hold.")).toBeVisible();
   await page.goto("/holds/stopped");
   await expect(page.getByRole("row", { name: /Spring shipments/ })).toHaveCount(0);
   await page.goto("/post-room");

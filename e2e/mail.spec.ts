@@ -68,7 +68,7 @@ test("whatever opens every link with GET and HEAD changes nothing", async ({ pag
   await page.goto(`/documents/${id}`);
   await expect(status(page, "Waiting")).toBeVisible();
   await scanner.goto(link);
-  await expect(scanner.getByRole("button", { name: /^Approve/ })).toBeVisible();
+  await expect(scanner.getByRole("button", { name: /^Approve(?! in part)/ })).toBeVisible();
 });
 
 test("after a revision, for another person, and when somebody was first, a link says what is the matter", async ({
@@ -137,7 +137,7 @@ test("a new supplier by mail alone: asked for, filled in and signed, decided by 
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/post-room");
   const invitation = clerk.getByRole("listitem").filter({ hasText: "office@velamar.example" }).first();
-  await expect(invitation).toContainText("your particulars");
+  await expect(invitation).toContainText("your details");
   const party = await phone(browser);
   await party.goto(link);
   await fillIn(party, {
@@ -158,7 +158,7 @@ test("a new supplier by mail alone: asked for, filled in and signed, decided by 
   for (const person of ["Leonel Viegas", "Rosalind Amado"]) {
     const own = await phone(browser);
     await own.goto(await linkFor(browser, "Velamar Canvas", person));
-    await own.getByRole("button", { name: /^Approve/ }).click();
+    await own.getByRole("button", { name: /^Approve(?! in part)/ }).click();
     await expect(own.getByRole("status")).toContainText("This link is used and decides no more");
   }
   await clerk.reload();

@@ -66,7 +66,7 @@ test("an invoice is held, released, put in a run, undone, paid in another, and r
   const became = (reader: Page) => reader.getByRole("region", { name: "What became of it" });
   const approver = await pageOf(browser, "leonel-viegas");
   await approver.goto(url);
-  await approver.keyboard.press("a");
+  await approver.getByRole("region", { name: "Decide" }).press("a");
   await answered(approver, () =>
     approver.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click(),
   );
@@ -133,7 +133,7 @@ test("a claim entered for a colleague is approved in part and paid to the collea
   const number = url.split("/").at(-1)!.toUpperCase();
   const manager = await pageOf(browser, "rui-tavares");
   await manager.goto(url);
-  await manager.getByRole("button", { name: /^In part/ }).click();
+  await manager.getByRole("button", { name: /^Approve in part/ }).click();
   await manager.getByRole("checkbox", { name: /Lockers/ }).uncheck();
   await manager.locator("#comment").fill("Lockers are free.");
   await manager.getByRole("button", { name: "Approve what is ticked" }).click();

@@ -61,11 +61,11 @@ test("a stake is moved in whole pesos, reviewed and in force; orders go by their
   await signIn(page, "bruno-cifuel");
   await page.goto("/policies/orders");
   await page.getByRole("tab", { name: /^Paid by a grant/ }).click();
-  await page.getByRole("slider").nth(1).focus();
+  await page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1).focus();
   const amount = page.getByLabel("Amount of the threshold");
   await amount.fill("6.000.000,5");
   await amount.blur();
-  await expect(page.getByRole("slider").nth(1)).toHaveText("5,000,000");
+  await expect(page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1)).toHaveText("5,000,000");
   await amount.fill("6,000,000");
   await amount.blur();
   const words = page.getByRole("region", { name: "In words" });
@@ -104,7 +104,7 @@ test("a claim goes to the lead of its campaign, and a limit without an agreement
   const claim = waiting.getByRole("link", { name: /^Observing run, February\s*46,400 CLP/ });
   await expect(claim).toContainText("As Lead of the campaign");
   await claim.click();
-  await expect(nahuel.getByRole("heading", { level: 1, name: "Observing run, February" })).toBeVisible();
+  await expect(nahuel.getByRole("heading", { name: "Observing run, February" })).toBeVisible();
   await decide(nahuel, "Approve");
   await expect(claim).toHaveCount(0);
   const ines = await pageOf(browser, "ines-huaiquil");
@@ -127,21 +127,30 @@ test("whoever checks an invoice says on which account it goes and whether it is 
   await expect(route).toContainText("Perhaps");
   await expect(route).toContainText("if “to be capitalised” is yes");
   const bar = paz.getByRole("region", { name: "Decide" });
-  await bar.getByRole("button", { name: /^Approve/ }).click();
-  await expect(bar.getByLabel("Account")).toBeFocused();
+  await bar.getByRole("button", { name: /^Approve(?! in part)/ }).click();
+  await expect(bar.getByLabel("To be capitalised")).toBeFocused();
+  await bar.getByLabel("Account of line 1").selectOption({ label: "Equipment" });
   await bar.locator('button[type="submit"]').click();
-  await expect(bar.getByRole("alert")).toContainText("Fill in the account");
-  await bar.getByLabel("Account").selectOption({ label: "Equipment" });
+  await expect(bar.getByRole("alert").first()).toContainText("Line 2: fill in the account");
+  await bar.getByRole("button", { name: "Fill in the other lines alike" }).click();
+  await expect(bar.getByLabel("Account of line 2")).toHaveValue(await bar.getByLabel("Account of line 1").inputValue());
+  await bar.getByLabel("Account of line 1").selectOption({ label: "Services for the site" });
   await bar.getByLabel("To be capitalised").selectOption("yes");
   await bar.locator('button[type="submit"]').click();
   const filled = paz.getByRole("region", { name: "Filled in on approval" });
-  await expect(filled).toContainText("AccountEquipmentPaz Melinao, as Purchasing");
-  await expect(paz.getByText("and filled in account: Equipment; to be capitalised: yes.")).toBeVisible();
+  await expect(filled).toContainText(
+    "AccountServices for the site on line 1, Equipment on line 2Paz Melinao, as Purchasing",
+  );
+  await expect(
+    paz.getByText(
+      "and filled in account: Services for the site on line 1, Equipment on line 2; to be capitalised: yes.",
+    ),
+  ).toBeVisible();
 
   const ines = await pageOf(browser, "ines-huaiquil");
   await ines.goto(paz.url());
   const decides = ines.getByRole("region", { name: "Decide" });
-  await decides.getByRole("button", { name: /^Approve/ }).click();
+  await decides.getByRole("button", { name: /^Approve(?! in part)/ }).click();
   await decides.getByLabel("Asset number").fill("E-2026-17");
   await decides.locator('button[type="submit"]').click();
   await expect(ines.getByRole("region", { name: "Filled in on approval" })).toContainText("E-2026-17");
@@ -153,7 +162,7 @@ test("whoever checks an invoice says on which account it goes and whether it is 
   await expect(auditor.getByText("Verified: this browser has re-computed the hashes", { exact: false })).toBeVisible();
   await expect(auditor.getByRole("region", { name: "Filled in on approval" })).toContainText("Asset numberE-2026-17");
   await auditor.goto("/register?state=any&q=B-20311&cols=title,own_account,own_asset_number");
-  await expect(auditor.getByRole("row", { name: /Equipment E-2026-17/ })).toBeVisible();
+  await expect(auditor.getByRole("row", { name: /Services for the site(, | and )Equipment E-2026-17/ })).toBeVisible();
 });
 
 test("a trial on the board knows several lines, another currency and the fields that the policy decides by", async ({
@@ -189,11 +198,11 @@ test("fields of customers are arranged by dragging, told when they are wrong, an
   await signIn(page, "bruno-cifuel");
   await page.goto("/settings/fields?type=customer");
   const fields = page.getByRole("region", { name: "On the account of a customer" }).getByRole("listitem");
-  await expect(fields).toHaveText([/^Institute/, /^Agreement number/]);
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Guarantee/]);
   await fields.nth(1).locator("[data-drag]").dragTo(fields.nth(0));
-  await expect(fields).toHaveText([/^Agreement number/, /^Institute/]);
+  await expect(fields).toHaveText([/^Agreement number/, /^Institute/, /^Guarantee/]);
   await page.getByRole("button", { name: /^Later.*agreement number/ }).click();
-  await expect(fields).toHaveText([/^Institute/, /^Agreement number/]);
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Guarantee/]);
   await page.getByLabel(/^Agreement number/).fill("AG-1");
   await expect(page.getByText("The agreement number is written like AG-2026-001.")).toBeVisible();
   // A field that changes at once, of the same customers.
@@ -202,7 +211,7 @@ test("fields of customers are arranged by dragging, told when they are wrong, an
   await page.getByLabel("What stands in it").selectOption("a person");
   await page.getByLabel("A change of it counts at once").check();
   await page.getByRole("button", { name: "Add the field" }).click();
-  await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Contact/]);
+  await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Guarantee/, /^Contact/]);
 
   const paz = await pageOf(browser, "paz-melinao");
   await paz.goto("/documents/new?type=credit-limit-change&account=instituto-aralco-customer");
@@ -223,4 +232,62 @@ test("fields of customers are arranged by dragging, told when they are wrong, an
   await page.getByRole("option", { name: /Paz Melinao/ }).click();
   await page.getByRole("button", { name: "Save" }).click();
   await expect(says).toContainText("ContactPaz Melinao");
+});
+
+test("a hidden field is seen by whoever filled it in, shown to whom it names, and every showing stands in the log", async ({
+  browser,
+}) => {
+  const note = "Oxygen on the second night; the bus went to the clinic.";
+  const claim = async (who: string) => {
+    const page = await pageOf(browser, who);
+    await page.goto("/documents?q=Observing%20run%2C%20February");
+    await page
+      .getByRole("row", { name: /Observing run, February/ })
+      .getByRole("link")
+      .first()
+      .click();
+    await expect(page.getByRole("heading", { level: 1, name: "Observing run, February" })).toBeVisible();
+    return page;
+  };
+  const mirta = await claim("mirta-coronel");
+  await expect(mirta.getByText(note)).toBeVisible();
+  await expect(mirta.getByRole("region", { name: "Hidden here" })).toBeHidden();
+
+  const nahuel = await claim("nahuel-iriarte");
+  await expect(nahuel.getByRole("region", { name: "Hidden here" })).toContainText(
+    "Health notehidden from you; for clerks and auditors",
+  );
+  await nahuel.getByRole("link", { name: "The record" }).click();
+  await expect(nahuel.getByText("Evidence and the record as JSON say what is hidden here")).toBeVisible();
+  await expect(nahuel.getByText(/Verified: .* of \d+ events, and Bandeira the others/)).toBeVisible();
+  expect(await nahuel.content()).not.toContain("Oxygen");
+  const id = /documents\/([a-z0-9-]+)/.exec(nahuel.url())![1]!;
+  expect((await nahuel.request.get(`/api/documents/${id}/evidence`)).status()).toBe(403);
+
+  const rosendo = await claim("rosendo-painel");
+  expect(await rosendo.content()).not.toContain("Oxygen");
+  await rosendo.getByRole("button", { name: "Show health note" }).press("Enter");
+  await expect(rosendo.getByRole("region", { name: "Hidden here" })).toContainText(note);
+  await rosendo.goto("/people/rosendo-painel");
+  await expect(rosendo.getByText(`Opened the health note of ${id.toUpperCase()}`)).toBeVisible();
+});
+
+test("a trial on the board knows what the account of the customer says", async ({ page }) => {
+  await signIn(page, "bruno-cifuel");
+  await page.goto("/policies/credit");
+  await page.getByRole("button", { name: "Try a document" }).click();
+  const trial = page.getByRole("region", { name: "Try a document" });
+  await trial.getByLabel("Asked for by").fill("Aruna");
+  await page.getByRole("option", { name: /Aruna Velkar/ }).click();
+  await trial.getByLabel("Amount in CLP").fill("200,000");
+  await expect(page.getByRole("tab", { name: /^Raised without an agreement/ })).toHaveAttribute(
+    "aria-selected",
+    "true",
+  );
+  await trial
+    .getByRole("group", { name: "What the account of the customer says" })
+    .getByLabel(/^Agreement number/)
+    .fill("AG-2026-001");
+  await expect(page.getByRole("tab", { name: /^Under an agreement/ })).toHaveAttribute("aria-selected", "true");
+  await expect(trial).toContainText("Section “Under an agreement”");
 });

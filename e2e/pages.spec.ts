@@ -1,77 +1,10 @@
-// Every page, wide and on a phone: nothing serious for axe, nothing wider than the screen, nothing in the console.
+// Every page, wide, on a phone and at four times its size: nothing for axe of any weight, nothing wider than the screen, nothing in the console; counts and articles are right.
 import { AxeBuilder } from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { idOf, signIn, test } from "./support";
+import { PAGES } from "./every-page";
+import { signIn, test, withIds } from "./support";
 
-const PAGES: [person: string, path: string][] = [
-  ["", "/sign-in"],
-  ["teodora-lins", "/desk"],
-  ["olavo-penha", "/desk"],
-  ["benedita-corvo", "/desk"],
-  ["noor-halvorsrud", "/documents"],
-  ["noor-halvorsrud", "/documents/new"],
-  ["noor-halvorsrud", "/documents/new?type=purchase-order"],
-  ["tamsin-roque", "/documents/new?type=supplier-invoice"],
-  ["noor-halvorsrud", "/documents/new?type=expense-claim"],
-  ["matias-serrado", "/documents/new?type=credit-limit-change&account=rocamar-cheese-makers"],
-  ["tamsin-roque", "/documents/new?type=supplier-account&account=northrigg-cordage"],
-  ["tamsin-roque", "/documents/import"],
-  ["tamsin-roque", "/holds"],
-  ["tamsin-roque", "/holds/stopped"],
-  ["tamsin-roque", "/back-office"],
-  ["tamsin-roque", "/back-office/suppliers"],
-  ["tamsin-roque", "/back-office/customers"],
-  ["tamsin-roque", "/back-office/customers/import"],
-  ["benedita-corvo", "/back-office/suppliers/bring-in"],
-  ["benedita-corvo", "/back-office/customers/bring-in"],
-  ["tamsin-roque", "/back-office/receipts"],
-  ["tamsin-roque", "/back-office/payments"],
-  ["tamsin-roque", "/back-office/payments/PR-0001"],
-  ["tamsin-roque", "/back-office/rates"],
-  ["tamsin-roque", "/back-office/accounts/rocamar-cheese-makers"],
-  ["tamsin-roque", "/post-room"],
-  ["tamsin-roque", "/post-room/1"],
-  ["benedita-corvo", "/settings/messages"],
-  ["noor-halvorsrud", "/accounts/ask"],
-  ["benedita-corvo", "/settings/rules"],
-  ["benedita-corvo", "/settings/lists"],
-  ["benedita-corvo", "/settings/lists/cost-centres"],
-  ["benedita-corvo", "/settings/fields?type=supplier-invoice"],
-  ["tome-cardigos", "/settings/lists/claim-categories?on=2025-01-01"],
-  ["joaquina-teles", "/settings/integrations"],
-  ["", "/particulars/none"],
-  ["teodora-lins", "/documents/{Hull survey, spring docking}"],
-  ["duarte-anselmo", "/documents/{Tail-shaft overhaul}/record"],
-  ["salvina-reboredo", "/documents/{Waiting-room chairs}/edit"],
-  ["benedita-corvo", "/policies"],
-  ["benedita-corvo", "/policies/purchase-orders?version=2"],
-  ["benedita-corvo", "/policies/retail-stock"],
-  ["rosalind-amado", "/policies/legal-services-bought-in"],
-  ["benedita-corvo", "/policies/new"],
-  ["tome-cardigos", "/register"],
-  ["tome-cardigos", "/register/report"],
-  ["benedita-corvo", "/register/samples"],
-  ["tome-cardigos", "/logbook"],
-  ["", "/decide/none"],
-  ["joaquina-teles", "/people"],
-  ["joaquina-teles", "/people?unit=finance"],
-  ["tome-cardigos", "/people/everybody"],
-  ["joaquina-teles", "/people/limits"],
-  ["joaquina-teles", "/people/groups"],
-  ["noor-halvorsrud", "/people/away"],
-  ["joaquina-teles", "/people/import"],
-  ["joaquina-teles", "/people/leocadia-brum"],
-  ["tome-cardigos", "/people/donato-ribas?on=2025-06-01"],
-  ["benedita-corvo", "/calendars"],
-  ["benedita-corvo", "/settings"],
-  ["joaquina-teles", "/first-steps"],
-  ["noor-halvorsrud", "/account"],
-  ["", "/invitation/none"],
-  ["olavo-penha", "/no-access"],
-  ["olavo-penha", "/nothing-here"],
-];
-
-async function seriousIn(page: Page): Promise<void> {
+async function nothingForAxe(page: Page): Promise<void> {
   // A message stands in a frame that runs no scripts, so axe would wait in it for ever; its page is looked at without it. Taken away before React has
   // taken over the page, it would be put back.
   await page.waitForFunction(() =>
@@ -86,18 +19,45 @@ async function seriousIn(page: Page): Promise<void> {
   // looked at where it is, and not put together in a page of its own.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode(true)
-    .options({ resultTypes: ["violations"] })
+    .options({ resultTypes: ["violations"], rules: { "target-size": { enabled: true } } })
     .analyze();
-  const serious = violations.filter((violation) => violation.impact === "serious" || violation.impact === "critical");
   expect(
-    serious.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" | ")}`),
+    violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(" | ")}`),
   ).toEqual([]);
+}
+
+/**
+ * Slips of the pen in what a page says: “1 days”, “a order”, “an policy”, “the the”. What people typed themselves is theirs, and stands in quotation marks, fields and titles of
+ * documents; words that sound otherwise than they look are let pass.
+ */
+async function wellPut(page: Page): Promise<void> {
+  const text = await page.evaluate(() => (document.querySelector("main") ?? document.body).innerText);
+  const slips = [
+    ...text.matchAll(
+      /(?<![\d.,:/-])1 (?!(?:is|was|has|us|as|this|its|of|hours?’|minus|plus|times)\b)[a-z]+s\b(?<!ss)/g,
+    ),
+    ...text.matchAll(
+      /\ba (?=[aeiou])(?!(?:one|once|user|use|used|usual|unit|unique|universal|euro|european)\b)[a-z]+/g,
+    ),
+    ...text.matchAll(/\ban (?=[bcdfgjklmnpqrtvwyz])[a-z]{2,}/g),
+    ...text.matchAll(/\b(the|of|to|and|is|in) \1\b/gi),
+  ].map(([slip]) => slip);
+  expect(slips).toEqual([]);
 }
 
 /** Nothing is wider than the screen, once what is drawn by a script has followed the screen. */
 async function fits(page: Page): Promise<void> {
   const beyond = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
   await expect.poll(beyond).toBeLessThanOrEqual(0);
+}
+
+/** How much of the height of the screen is taken by what does not move when the page is read on. */
+function stuck(page: Page): Promise<number> {
+  return page.evaluate(() =>
+    [...document.querySelectorAll("body *")]
+      .filter((one) => ["fixed", "sticky"].includes(getComputedStyle(one).position) && one.tagName !== "TH")
+      .reduce((sum, one) => sum + one.getBoundingClientRect().height, 0),
+  );
 }
 
 /** What people decide on, on a phone as well. */
@@ -114,13 +74,18 @@ async function check(page: Page, path: string): Promise<void> {
   const opened = () => expect(page.getByRole("heading", { level: 1 }).first()).toBeVisible();
   await page.goto(path);
   await opened();
-  await seriousIn(page);
+  await nothingForAxe(page);
+  await wellPut(page);
   await fits(page);
+  // 1280 by 1024 shown four times as large (WCAG 1.4.10): it fits, and what stays in sight leaves most of it to be read.
+  await page.setViewportSize({ width: 320, height: 256 });
+  await fits(page);
+  expect(await stuck(page)).toBeLessThan(256 / 3);
   await page.setViewportSize({ width: 390, height: 844 });
   if (ON_A_PHONE.test(path)) {
     await page.reload();
     await opened();
-    await seriousIn(page);
+    await nothingForAxe(page);
   }
   await fits(page);
   expect(complaints).toEqual([]);
@@ -131,8 +96,7 @@ test.describe("a page wide and on a phone", () => {
   for (const [person, path] of PAGES) {
     test(`${path} ${person && `as ${person}`}`, async ({ page, browser }) => {
       if (person) await signIn(page, person);
-      const title = /{(.+)}/.exec(path)?.[1];
-      await check(page, title ? path.replace(`{${title}}`, await idOf(browser, title)) : path);
+      await check(page, await withIds(browser, path));
     });
   }
 });
@@ -141,14 +105,14 @@ test("the board with a stake, a level and a band chosen", async ({ page }) => {
   await signIn(page, "benedita-corvo");
   await page.goto("/policies/purchase-orders");
   for (const choose of [
-    page.getByRole("slider").first(),
+    page.getByRole("group", { name: "Thresholds" }).getByRole("slider").first(),
     page.getByRole("button", { name: /^Band:/ }).first(),
     page.getByRole("group", { name: "Levels, in order" }).getByRole("button", { expanded: false }).first(),
   ]) {
     await choose.focus();
     if ((await choose.getAttribute("role")) !== "slider") await choose.press("Enter");
     await expect(page.getByRole("region", { name: "Details" })).toBeVisible();
-    await seriousIn(page);
+    await nothingForAxe(page);
   }
 });
 
@@ -156,16 +120,16 @@ test("the sheets of a person and the matrix while it is typed into", async ({ pa
   await page.setViewportSize({ width: 390, height: 844 });
   await signIn(page, "joaquina-teles");
   await page.goto("/people/rui-tavares");
-  for (const name of ["Set an absence", "Delegate", "Change", "Roles", "Way in", "Leaves", "Go to …"]) {
+  for (const name of ["Set an absence", "Delegate", "Change", "Roles", "Access", "Leaves", "Go to …"]) {
     await page.getByRole("button", { name, exact: true }).click();
     await expect(page.getByRole("dialog")).toBeVisible();
-    await seriousIn(page);
+    await nothingForAxe(page);
     await page.keyboard.press("Escape");
     await expect(page.getByRole("button", { name, exact: true })).toBeFocused();
   }
   await page.goto("/people/limits");
   await page.getByRole("button", { name: /^Treasurer, orders/ }).press("Enter");
-  await seriousIn(page);
+  await nothingForAxe(page);
 });
 
 test("on a phone an approver decides from the list to the answer", async ({ browser }) => {

@@ -1,4 +1,5 @@
 // A policy from nothing to being in force: built with the keyboard alone, its findings broken and mended, reviewed by a second person, its day come.
+import fs from "node:fs";
 import { expect, type Page } from "@playwright/test";
 import { approveVersion, clearDraft, idOf, pageOf, sendToReviewer, signIn, test } from "./support";
 
@@ -58,9 +59,9 @@ test("a two-step order policy from nothing, with the keyboard alone", async ({ p
   // On the board, still by keyboard: the second stake a round amount up and back, and the exact amount to the other side and back.
   await tabTo(page, "slider", /^Threshold 2 of 2/);
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByRole("slider").nth(1)).toHaveText("15,000.00");
+  await expect(page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1)).toHaveText("15,000.00");
   await page.keyboard.press("ArrowLeft");
-  await expect(page.getByRole("slider").nth(1)).toHaveText("10,000.00");
+  await expect(page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1)).toHaveText("10,000.00");
   await expect(page.getByText(/^Draft saved at/)).toBeVisible();
 });
 
@@ -118,7 +119,7 @@ test("what is fatal is not sent, what is doubtful needs a sentence of why", asyn
   await page.getByRole("button", { name: /^Line manager, Over 500.00 up/ }).click();
   await expect(findings(page)).toContainText("no level approves");
   await page.getByRole("button", { name: "Send to the reviewer" }).click();
-  await expect(sheet).toContainText("1 finding must be mended first.");
+  await expect(sheet).toContainText("1 finding must be corrected first.");
   const refused = await page.request.post("/api/policies/island-quay-orders/send", {
     data: {
       command: crypto.randomUUID(),
@@ -161,7 +162,7 @@ test("reviewed by a second person with a remark, returned, sent again, approved;
 
   await page.reload();
   await expect(page.getByText("Why not 5,000.00 as elsewhere?", { exact: false })).toBeVisible();
-  await page.getByRole("slider").nth(1).focus();
+  await page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1).focus();
   await page.keyboard.press("ArrowLeft");
   await expect(page.getByText(/^Draft saved at/)).toBeVisible();
   const second = await sendToReviewer(page, "As the reviewer asked", "2026-04-01");
@@ -222,19 +223,19 @@ test("a document is tried, entered and picked: section, band, levels, people and
   await expect(page.getByRole("tab", { name: "Dry-dock and engine work" })).toHaveAttribute("aria-selected", "true");
   const survey = (await idOf(browser, "Hull survey, spring docking")).toUpperCase();
   await trial.getByLabel("Or one that exists").fill(survey);
-  await trial.getByRole("button", { name: "Take it" }).click();
+  await trial.getByRole("button", { name: "Use this document" }).click();
   await expect(trial).toContainText(`Shown is ${survey}`);
   await expect(trial).toContainText("Rui Tavares");
   await expect(trial).toContainText("Technical committee");
 });
 
-test("the boundary list is kept with a version and run again on a draft; files come out and go in", async ({
+test("the list of boundary amounts is kept with a version and run again on a draft; files come out and go in", async ({
   page,
 }) => {
   await signIn(page, "benedita-corvo");
   await clearDraft(page, "purchase-orders");
   await page.goto("/policies/purchase-orders?version=2");
-  await page.getByRole("button", { name: "Boundary list" }).click();
+  await page.getByRole("button", { name: "Boundary amounts" }).click();
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByRole("row", { name: /Everything else 5,000\.01 Line manager, then/ })).toBeVisible();
   const keep = sheet.getByRole("button", { name: "Keep as the test set of version 2" });
@@ -288,7 +289,7 @@ test("sections are inserted, given a condition, copied and moved; a level gets a
   await expect(page.getByRole("tab")).toHaveCount(3);
   await page.getByRole("tab", { name: /^Opinions(?!, copy)/ }).click();
   await page.getByRole("button", { name: "Edit the section" }).click();
-  await sheet.getByRole("button", { name: "Try it earlier" }).click();
+  await sheet.getByRole("button", { name: "Move up" }).click();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("tab").first()).toHaveText(/^Opinions/);
 
@@ -329,6 +330,19 @@ test("a refused file, or another type, leaves nothing of the file before behind 
   const part = page.getByRole("region", { name: "From a file" });
   const begin = part.getByRole("button", { name: "Begin with the file" });
   await part.getByLabel("Name of the policy").fill("Quay works");
+  // What a matrix looks like is taken from here, and read here as it is.
+  const [example] = await Promise.all([
+    page.waitForEvent("download"),
+    part.getByRole("link", { name: "matrix as XLSX" }).click(),
+  ]);
+  await part.getByLabel("File with a policy").setInputFiles(
+    await example.path().then((file) => ({
+      name: "example.xlsx",
+      mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+      buffer: fs.readFileSync(file),
+    })),
+  );
+  await expect(part).toContainText("Read from example.xlsx: 1 section.");
   await part.getByLabel("File with a policy").setInputFiles(good);
   await expect(part).toContainText("Read from good.csv: 5 sections.");
   await expect(part).toContainText("currency, what is measured and to whom it applies are those of the draft");
@@ -362,21 +376,21 @@ test("policies of a season are switched on together, called off and planned agai
     await approveVersion(browser, id, await sendToReviewer(page, "Fewer people are there", null));
   }
   await page.goto("/policies");
-  await page.getByRole("button", { name: "New set" }).click();
+  await page.getByRole("button", { name: "Put several in force together" }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("Name of the set").fill("Holiday season");
   for (const name of ["Fleet in December", "Finance in December"]) await sheet.getByLabel(`${name}, version 1`).check();
-  await sheet.getByLabel("To count from").fill("2026-12-01");
+  await sheet.getByLabel("Effective from").fill("2026-12-01");
   await sheet.getByLabel("Last day").fill("2026-12-31");
   await sheet.getByRole("button", { name: "Switch 2 together" }).click();
-  const set = page.getByRole("region", { name: "Sets, switched on and off together" }).getByRole("listitem").first();
+  const set = page.getByRole("region", { name: "Policies put in force together" }).getByRole("listitem").first();
   await expect(set).toContainText("Holiday season: Planned, 1 Dec 2026 to 31 Dec 2026");
   await expect(set).toContainText("Fleet in December: version 1, then none of it counts");
   await set.getByRole("button", { name: "Call off: Holiday season" }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Call off" }).click();
   await expect(set).toContainText("Off, called off before 1 Dec 2026");
   await set.getByRole("button", { name: "Switch on again: Holiday season" }).click();
-  await page.getByRole("dialog").getByLabel("To count from").fill("2027-12-01");
+  await page.getByRole("dialog").getByLabel("Effective from").fill("2027-12-01");
   await page.getByRole("dialog").getByRole("button", { name: "Switch on again" }).click();
   await expect(set).toContainText("Planned, from 1 Dec 2027");
   await set.getByRole("button", { name: "Call off: Holiday season" }).click();

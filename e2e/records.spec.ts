@@ -51,7 +51,7 @@ test("the logbook re-computes the whole log with progress, finds events, and kee
   const prove = page.getByRole("link", { name: "Prove that the later continues the earlier" });
   const file = await downloaded(page, () => prove.click(), "c.json");
   expect((JSON.parse(fs.readFileSync(file, "utf8")) as { proof: string[] }).proof.length).toBeGreaterThan(0);
-  await page.getByLabel("Anything it says").fill("Tail-shaft overhaul");
+  await page.getByLabel("Search text").fill("Tail-shaft overhaul");
   await page.getByRole("button", { name: "Show" }).click();
   await expect(page.getByRole("listitem").filter({ hasText: "submitted" }).first()).toBeVisible();
   const controller = await pageOf(browser, "benedita-corvo");
@@ -73,7 +73,7 @@ test("the register is narrowed, shows other columns, goes out as a file, and is 
   await page.getByRole("button", { name: "Show" }).click();
   await expect(page.getByRole("columnheader", { name: "Revision" })).toBeVisible();
   await page.getByLabel("Name for this view").fill("Large orders");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save view" }).click();
   const view = page.getByRole("link", { name: "Large orders" });
   await expect(view).toBeVisible();
   const csv = await downloaded(page, () => page.getByRole("link", { name: "CSV" }).click(), "r.csv");
@@ -83,7 +83,7 @@ test("the register is narrowed, shows other columns, goes out as a file, and is 
   await page.goto("/register");
   await view.click();
   await expect(page).toHaveURL(/least=20%2C000/);
-  await page.getByRole("button", { name: "Drop the view Large orders" }).click();
+  await page.getByRole("button", { name: "Remove the view Large orders" }).click();
   await expect(view).toHaveCount(0);
 });
 
@@ -102,7 +102,7 @@ test("an auditor sizes and draws a sample, works through it and signs the sheet;
   await page.getByRole("button", { name: "Draw these 22" }).click();
   await page.waitForURL(/samples\/s-\d+$/);
   const row = page.getByRole("table").getByRole("row").nth(1);
-  for (const mark of await row.getByRole("radio", { name: "as it should be" }).all()) await mark.check({ force: true });
+  for (const mark of await row.getByRole("radio", { name: "no exception" }).all()) await mark.check({ force: true });
   await expect(page.getByText(/No deviations in 1 tested/)).toBeVisible();
   await row.getByRole("radio", { name: "deviates" }).first().check({ force: true });
   await expect(row.getByRole("alert")).toContainText("Say what was found");
@@ -110,8 +110,8 @@ test("an auditor sizes and draws a sample, works through it and signs the sheet;
   await row.getByRole("textbox").blur();
   await row.getByRole("radio", { name: "deviates" }).first().check({ force: true });
   for (const one of (await page.getByRole("table").getByRole("row").all()).slice(2)) {
-    await one.getByRole("button", { name: "the rest as it should be" }).click();
-    await expect(one.getByRole("radio", { name: "as it should be" }).last()).toBeChecked();
+    await one.getByRole("button", { name: "the rest without exception" }).click();
+    await expect(one.getByRole("radio", { name: "no exception" }).last()).toBeChecked();
   }
   await expect(page.getByText(/One deviation in 22 tested/)).toBeVisible();
   const author = await pageOf(browser, "benedita-corvo");

@@ -59,11 +59,17 @@ export async function enterOrder(
   return new URL(page.url()).pathname.split("/").at(-1)!;
 }
 
+/** A path of a page, with the id of the document whose title stands in it. */
+export async function withIds(browser: Browser, path: string): Promise<string> {
+  const title = /{(.+)}/.exec(path)?.[1];
+  return title ? path.replace(`{${title}}`, await idOf(browser, title)) : path;
+}
+
 /** Decides in the bar of the page that is open. */
 export async function decide(page: Page, move: "Approve" | "Decline" | "Send back", comment = ""): Promise<void> {
   await page
     .getByRole("region", { name: "Decide" })
-    .getByRole("button", { name: new RegExp(`^${move}`) })
+    .getByRole("button", { name: new RegExp(`^${move}(?! in part)`) })
     .click();
   if (comment) await page.locator("#comment").fill(comment);
   await answered(page, () => page.getByRole("region", { name: "Decide" }).locator('button[type="submit"]').click());
@@ -110,7 +116,7 @@ export async function sendToReviewer(page: Page, why: string, from: string | nul
   await page.getByRole("button", { name: "Send to the reviewer" }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel(/^Why/).fill(why);
-  if (from) await sheet.getByLabel("To count from").fill(from);
+  if (from) await sheet.getByLabel("Effective from").fill(from);
   const before = page.url();
   await sheet.getByRole("button", { name: "Send to the reviewer" }).click();
   await page.waitForURL((url) => url.href !== before && url.searchParams.has("version"));

@@ -4,6 +4,7 @@ import path from "node:path";
 import type { PurchaseOrder } from "@/core/documents";
 import { order, twoStep } from "@/core/fixtures";
 import type { PolicyInput } from "@/core/policy";
+import { yearBefore } from "../demo/observatory/year-before";
 import { marevia } from "../demo/organisation";
 import { orderPolicy } from "../demo/policy";
 
@@ -40,5 +41,6 @@ const files = {
   "order-in-yen.json": yen,
   "rates.json": rates,
 };
+fs.writeFileSync(path.join(folder, "observatory-orders-2024.csv"), yearBefore());
 for (const [name, value] of Object.entries(files))
   fs.writeFileSync(path.join(folder, name), `${JSON.stringify(value, null, 2)}\n`);

@@ -102,13 +102,13 @@ async function followLink(page, name) {
     .filter({ hasText: "Hull survey" });
   while ((await letter.count()) === 0) {
     const before = page.url();
-    await page.getByRole("link", { name: "Older" }).click();
+    await page.getByRole("link", { name: "More" }).click();
     await page.waitForURL((url) => url.href !== before);
   }
   const href = await letter.first().getByRole("link", { name: "The link to decide" }).getAttribute("href");
   await page.request.delete("/api/session");
   await page.goto(href);
-  await page.getByRole("button", { name: /^Approve/ }).waitFor();
+  await page.getByRole("button", { name: /^Approve(?! in part)/ }).waitFor();
 }
 
 async function openRecord(page) {
@@ -143,7 +143,7 @@ async function sendOne() {
   await lookedAt(page);
   await page.getByRole("button", { name: "Send to the reviewer" }).click();
   await page.getByLabel(/^Why/).fill("Line managers keep to 4,000.00 this summer");
-  await page.getByLabel("To count from").fill("2026-04-01");
+  await page.getByLabel("Effective from").fill("2026-04-01");
   await page.getByRole("dialog").getByRole("button", { name: "Send to the reviewer" }).click();
   await page.waitForURL(/version=3/);
   await page.close();

@@ -58,7 +58,7 @@ export function customers(random: Random): (Customer & { agreement: string; name
       phone: `+000 ${random.int(200, 299)} ${random.int(100_000, 999_999)}`,
       email: `accounts@${id}.example`,
       own_institute: name,
-      ...(agreement && { own_agreement: agreement }),
+      ...(agreement && { own_agreement: agreement, own_guarantee: clp(2_000_000) }),
     };
     return { ...founded(id, "customer", name, fields), limit, agreement, name };
   });

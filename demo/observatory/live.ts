@@ -132,8 +132,17 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
           description: "Gas, March",
           costCentre: "M",
           quantity: "1",
-          unitPrice: 1_380_000,
-          net: 1_380_000,
+          unitPrice: 1_130_000,
+          net: 1_130_000,
+          taxPercent: "19",
+          orderLine: null,
+        },
+        {
+          description: "Pressure regulator for the tank",
+          costCentre: "M",
+          quantity: "1",
+          unitPrice: 250_000,
+          net: 250_000,
           taxPercent: "19",
           orderLine: null,
         },
@@ -174,7 +183,7 @@ export function liveDocuments(make: DemoBuilder, institutes: ReturnType<typeof c
       },
     ],
     attachments: [],
-    own: { own_campaign: "2026-S" },
+    own: { own_campaign: "2026-S", own_health: "Oxygen on the second night; the bus went to the clinic." },
   });
   at("10T12:30");
   for (const { id, limit } of institutes.filter((one) => !one.agreement).slice(0, 1))

@@ -51,7 +51,6 @@ export const contractType: DocumentType<Contract> = {
     measure: "net",
     sections: [
       {
-        id: "everything-else",
         name: "Everything else",
         when: "otherwise",
         thresholds: [50_000],

@@ -3,6 +3,8 @@ import "@fontsource-variable/literata/index.css";
 import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import type { ReactNode } from "react";
+import { Announcer } from "@/ui/frame/announcer";
+import { FocusKeeper } from "@/ui/frame/focus-keeper";
 
 export const metadata: Metadata = {
   title: { default: "Bandeira", template: "%s · Bandeira" },
@@ -16,7 +18,11 @@ export const dynamic = "force-dynamic";
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en-GB">
-      <body>{children}</body>
+      <body>
+        {children}
+        <FocusKeeper />
+        <Announcer />
+      </body>
     </html>
   );
 }

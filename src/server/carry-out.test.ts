@@ -6,7 +6,7 @@ import { carryOut, type Command } from "./carry-out";
 import { lastSeq } from "./log/log";
 import { write } from "./ledger/write";
 
-const VIEW = { person: "rui-tavares", name: "Mine", query: "" };
+const VIEW = { person: "rui-tavares", list: "register", name: "Mine", query: "" };
 
 function keeping(
   app: TestApp,

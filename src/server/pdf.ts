@@ -1,20 +1,27 @@
 import path from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
+import { SUBSETS, fontOf, withGlyphs } from "./pdf-glyphs";
 import { projectRoot } from "./root";
 
-const face = (family: string, weight: number) =>
-  path.join(projectRoot(), `node_modules/@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`);
+const face = (family: string, subset: string, weight: number) =>
+  path.join(projectRoot(), `node_modules/@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`);
 
 let ready = false;
 
 /** Fonts come from the installation; nothing is fetched. */
 function prepare(): void {
   if (ready) return;
-  pdfmake.addFonts({
-    Archivo: { normal: face("archivo", 400), bold: face("archivo", 600) },
-    Literata: { normal: face("literata", 400), bold: face("literata", 600) },
-  });
+  pdfmake.addFonts(
+    Object.fromEntries(
+      ["Archivo", "Literata"].flatMap((family) =>
+        SUBSETS.map((subset) => [
+          fontOf(family, subset),
+          { normal: face(family.toLowerCase(), subset, 400), bold: face(family.toLowerCase(), subset, 600) },
+        ]),
+      ),
+    ),
+  );
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(path.join(projectRoot(), "node_modules/@fontsource")));
   ready = true;
@@ -25,11 +32,17 @@ export const SOFT = "#4C5A70";
 export const RULE = "#D9D2C2";
 
 /** What every printed page of Bandeira shares: A4, its type, and a foot with what it is and the number of the page. @param foot said on every page */
-export function printed(foot: string, definition: Pick<TDocumentDefinitions, "content" | "info">): Promise<Buffer> {
+export function printed(
+  foot: string,
+  { content, info }: Pick<TDocumentDefinitions, "content" | "info">,
+): Promise<Buffer> {
   prepare();
   return pdfmake
     .createPdf({
       pageSize: "A4",
+      // Its language and its name are said to whoever has it read aloud.
+      language: "en-GB",
+      displayTitle: true,
       pageMargins: [48, 56, 48, 64],
       defaultStyle: { font: "Archivo", fontSize: 9, color: INK, lineHeight: 1.25 },
       styles: {
@@ -42,11 +55,12 @@ export function printed(foot: string, definition: Pick<TDocumentDefinitions, "co
         fontSize: 7,
         color: SOFT,
         columns: [
-          { text: foot, width: "*" },
+          withGlyphs({ text: foot, width: "*" }),
           { text: `${page} of ${pages}`, width: 40, alignment: "right" },
         ],
       }),
-      ...definition,
+      content: withGlyphs(content),
+      ...(info && { info }),
     })
     .getBuffer();
 }

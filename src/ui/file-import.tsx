@@ -3,6 +3,7 @@
 import { useRef, useState, type DragEvent, type ReactNode } from "react";
 import type { Refusal, Result } from "@/core/refusal";
 import { readChosen, type ChosenFile } from "./chosen-file";
+import { useLatest } from "./overtaken";
 import { Refusals } from "./primitives";
 import { ProgressBar } from "./progress-bar";
 import type { Progress } from "./send-stream";
@@ -22,8 +23,11 @@ export function useFileImport<A>(onAnswer: (answer: A) => void, several = false)
   const [stopped, setStopped] = useState<Progress | null>(null);
   const [refusals, setRefusals] = useState<readonly Refusal[]>([]);
   const stop = useRef<AbortController | null>(null);
+  const taking = useRef(false);
+  const latest = useLatest();
 
   const run = async (chosen: ChosenFile, ask: Ask<A>) => {
+    const isLast = latest();
     setRefusals([]);
     setStopped(null);
     let last: Progress = { stage: "reading", done: 0, total: 1 };
@@ -31,21 +35,33 @@ export function useFileImport<A>(onAnswer: (answer: A) => void, several = false)
     stop.current = new AbortController();
     const result = await ask(chosen, stop.current.signal, (now) => {
       last = now;
-      setProgress(now);
+      if (isLast()) setProgress(now);
     });
+    if (!isLast()) return;
     setProgress(null);
     if (!result) return setStopped(last);
     if (!result.ok) return setRefusals(result.refusals);
     onAnswer(result.value);
   };
   const choose = async (chosen: File | undefined, ask: Ask<A>) => {
-    if (!chosen) return;
+    if (!chosen || taking.current) return;
+    const isLast = latest();
     const read = await readChosen(chosen, several);
+    if (!isLast()) return;
     if (!read.ok) return setRefusals(read.refusals);
     setFile(read.value);
     await run(read.value, ask);
   };
-  return { file, progress, stopped, refusals, run, choose, onCancel: () => stop.current?.abort() };
+  // What was confirmed is not overtaken by looking once more: what came of it is what counts.
+  const look = async (ask: Ask<A>) => {
+    if (file && !taking.current) await run(file, ask);
+  };
+  const take = async (ask: Ask<A>) => {
+    if (!file || taking.current) return;
+    taking.current = true;
+    await run(file, ask).finally(() => (taking.current = false));
+  };
+  return { file, progress, stopped, refusals, look, take, choose, onCancel: () => stop.current?.abort() };
 }
 
 type Frame = {

@@ -17,6 +17,7 @@ import { refuse } from "@/core/words";
 import { useSend } from "./document/use-command";
 import { Choice, Entry, Form, Tick } from "./labelled";
 import { PersonPicker } from "./people/person-picker";
+import { useRefused } from "./refused";
 
 /** Fields of a form that is kept by react-hook-form, each by its name in it; what they look like is `labelled.tsx`. */
 
@@ -38,7 +39,8 @@ type Named<P> = Omit<P, "value" | "checked" | "onChange"> & { name: string };
 /** A line of text, or a day, a number and whatever else an input takes. */
 export function TextField({ name, ...rest }: Named<ComponentProps<typeof Entry>>) {
   const { field } = useController({ name });
-  return <Entry {...rest} value={(field.value as string | null) ?? ""} onChange={field.onChange} />;
+  const refused = useRefused(name);
+  return <Entry {...rest} refused={refused} value={(field.value as string | null) ?? ""} onChange={field.onChange} />;
 }
 
 /** A day of the calendar, in ISO form; empty for none. */
@@ -54,7 +56,8 @@ export function MoneyField({ currency, label, ...rest }: Named<ComponentProps<ty
 /** One of several. */
 export function ChoiceField({ name, ...rest }: Named<ComponentProps<typeof Choice>>) {
   const { field } = useController({ name });
-  return <Choice {...rest} value={String(field.value ?? "")} onChange={field.onChange} />;
+  const refused = useRefused(name);
+  return <Choice {...rest} refused={refused} value={String(field.value ?? "")} onChange={field.onChange} />;
 }
 
 /** A box to tick. */

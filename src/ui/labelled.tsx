@@ -2,7 +2,9 @@
 
 import { useId, type ComponentProps, type ReactNode } from "react";
 import type { Refusal } from "@/core/refusal";
+import { DateInput } from "./date-input";
 import { Refusals } from "./primitives";
+import { RefusedIn } from "./refused";
 import { SentForm } from "./sent-form";
 
 /** A select with its label beside it and not around it, so that its name is the label alone and not the choices as well. */
@@ -11,12 +13,15 @@ export function Choice({
   hidden = false,
   value,
   onChange,
+  refused,
   children,
 }: {
   label: string;
   hidden?: boolean;
   value: string;
   onChange(value: string): void;
+  /** What describes why it was refused. */
+  refused?: string | undefined;
   children: ReactNode;
 }) {
   const id = useId();
@@ -25,12 +30,22 @@ export function Choice({
       <label htmlFor={id} className={hidden ? "sr-only" : "text-sm font-semibold"}>
         {label}
       </label>
-      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value)}>
+      <select
+        id={id}
+        className="field"
+        value={value}
+        aria-invalid={refused ? true : undefined}
+        aria-describedby={refused}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {children}
       </select>
     </div>
   );
 }
+
+const withoutType = ({ type: _, defaultValue: __, ...rest }: Omit<ComponentProps<"input">, "value" | "onChange">) =>
+  rest;
 
 /** An input with its label above it and, where it helps, a word below. */
 export function Entry({
@@ -38,27 +53,43 @@ export function Entry({
   hint,
   value,
   onChange,
+  refused,
   ...rest
 }: {
   label: string;
   hint?: ReactNode;
   value: string;
   onChange(value: string): void;
+  /** What describes why it was refused. */
+  refused?: string | undefined;
 } & Omit<ComponentProps<"input">, "value" | "onChange" | "id">) {
   const id = useId();
+  const described = [refused, hint && `${id}-hint`].filter(Boolean).join(" ") || undefined;
   return (
     <div>
       <label htmlFor={id} className="text-sm font-semibold">
         {label}
       </label>
-      <input
-        id={id}
-        className="field"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        aria-describedby={hint ? `${id}-hint` : undefined}
-        {...rest}
-      />
+      {rest.type === "date" ? (
+        <DateInput
+          id={id}
+          value={value}
+          onDay={onChange}
+          aria-describedby={described}
+          aria-invalid={refused ? true : undefined}
+          {...withoutType(rest)}
+        />
+      ) : (
+        <input
+          id={id}
+          className="field"
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+          aria-describedby={described}
+          aria-invalid={refused ? true : undefined}
+          {...rest}
+        />
+      )}
       {hint && (
         <p id={`${id}-hint`} className="mt-0.5 text-sm text-soft">
           {hint}
@@ -111,7 +142,7 @@ export function Form({
       }}
     >
       <Refusals refusals={refusals} />
-      {children}
+      <RefusedIn value={refusals}>{children}</RefusedIn>
     </SentForm>
   );
 }

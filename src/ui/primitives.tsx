@@ -3,6 +3,7 @@ import type { VersionState } from "@/core/policy";
 import type { Refusal } from "@/core/refusal";
 import type { ComponentProps, ReactNode } from "react";
 import { capital } from "@/core/text";
+import { saidAbout } from "./refused";
 
 const BUTTON = {
   solid: "bg-harbour text-white border-harbour hover:bg-harbour-deep",
@@ -12,17 +13,23 @@ const BUTTON = {
 } as const;
 
 export function buttonClass(look: keyof typeof BUTTON = "outline", small = false): string {
-  return `inline-flex items-center justify-center gap-2 rounded-sm border font-medium no-underline whitespace-nowrap disabled:opacity-60 ${small ? "min-h-8 px-2.5 text-sm" : "min-h-10 px-4"} ${BUTTON[look]}`;
+  return `inline-flex items-center justify-center gap-2 rounded-sm border font-medium no-underline whitespace-nowrap disabled:opacity-60 aria-disabled:cursor-default aria-disabled:opacity-60 ${small ? "min-h-8 px-2.5 text-sm" : "min-h-10 px-4"} ${BUTTON[look]}`;
 }
 
+/** A button. One that is switched off keeps the focus, since what has it is often what is busy, and does nothing. */
 export function Button({
   look = "outline",
   small = false,
   className = "",
+  disabled = false,
   ...rest
 }: ComponentProps<"button"> & { look?: keyof typeof BUTTON; small?: boolean }) {
-  return <button type="button" className={`${buttonClass(look, small)} ${className}`} {...rest} />;
+  const off = disabled && { "aria-disabled": true, onClick: stay };
+  return <button type="button" className={`${buttonClass(look, small)} ${className}`} {...rest} {...off} />;
 }
+
+/** Sends no form either. */
+const stay = (event: { preventDefault(): void }) => event.preventDefault();
 
 /** What stands beside the status of a document, or is it. */
 type Marked = DocumentStatus | "held" | "by lapse";
@@ -41,7 +48,7 @@ const STATUS: Record<Marked, string> = {
 
 /** A status as a word on its colour, with a mark of its own shape so that colour is never all. */
 export function StatusMark({ status }: { status: Marked }) {
-  const word = status === "by lapse" ? "Lapse: nobody approved a level" : capital(status);
+  const word = status === "by lapse" ? "Approved automatically: time ran out" : capital(status);
   return (
     <span
       className={`inline-flex items-center gap-1.5 rounded-sm border border-current/30 px-1.5 py-px text-xs font-medium whitespace-nowrap ${STATUS[status]}`}
@@ -103,7 +110,17 @@ export function Refusals({ refusals }: { refusals: readonly Refusal[] }) {
   return (
     <div role="alert" className="rounded-sm border-l-3 border-held bg-held-wash px-3 py-2 text-held">
       {refusals.map((refusal, index) => (
-        <p key={index}>{refusal.message}</p>
+        <p
+          key={index}
+          // The first sentence about a field is what describes it.
+          id={
+            refusal.path && refusals.findIndex(({ path }) => path === refusal.path) === index
+              ? saidAbout(refusal.path)
+              : undefined
+          }
+        >
+          {refusal.message}
+        </p>
       ))}
     </div>
   );

@@ -7,6 +7,8 @@ const PRESSED = new Set(["submit", "button", "image", "reset", "file"]);
 
 function staysInField(event: KeyboardEvent): void {
   const { target } = event;
+  // A key that is held down presses once: what opened the form does not send it as well.
+  if (event.key === "Enter" && event.repeat && target instanceof HTMLButtonElement) event.preventDefault();
   if (event.key === "Enter" && target instanceof HTMLInputElement && !PRESSED.has(target.type)) event.preventDefault();
 }
 

@@ -1,7 +1,9 @@
 import type { ReactNode } from "react";
+import { dayOrderIn } from "@/core/calendar";
 import { authorise } from "@/server/access/authorise";
 import { hasFirstSteps } from "@/server/first-steps";
 import { visit } from "@/server/http/page";
+import { DayOrderProvider } from "@/ui/date-input";
 import { LiveRefresh } from "@/ui/frame/live-refresh";
 import { Masthead, type Place } from "@/ui/frame/masthead";
 import { sayMoment, sayTime } from "@/ui/format";
@@ -39,7 +41,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       />
       <LiveRefresh />
       <main id="main" className="flex flex-1 flex-col">
-        {children}
+        <DayOrderProvider order={dayOrderIn(zone)}>{children}</DayOrderProvider>
       </main>
     </div>
   );

@@ -3,20 +3,14 @@ import fs from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { RoleSchema, type Role } from "@/core/people";
-import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
 import { sendLetter, write, writeLedger } from "@/server/ledger/write";
 import { newCommandId } from "@/server/log/log";
 import { openAccounts, person, testOrder, value } from "../../../demo/test-app";
 import { walkApp, type Walk } from "../../../demo/walk";
+import { jar } from "../../../demo/cookie-jar";
 
-const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
-vi.mock("next/headers", () => ({
-  cookies: () =>
-    Promise.resolve({
-      get: (name: string) => (name === SESSION_COOKIE && jar.token ? { value: jar.token } : undefined),
-    }),
-}));
+vi.mock("next/headers", () => import("../../../demo/cookie-jar"));
 
 const all = RoleSchema.options;
 const readPolicies: Role[] = ["controller", "reviewer", "administrator", "auditor"];
@@ -64,6 +58,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/post-room": { granted: ["clerk", "controller", "administrator", "auditor"] },
   "/post-room/[id]": { params: { id: "1" }, granted: ["clerk", "controller", "administrator", "auditor"] },
   "/register": { granted: all },
+  "/register/exceptions": { granted: ["controller", "reviewer", "auditor"] },
   "/register/report": { granted: ["controller", "reviewer", "auditor"] },
   "/register/samples": { granted: ["controller", "reviewer", "auditor"] },
   "/register/samples/[id]": { params: { id: "s-0001" }, granted: ["controller", "reviewer", "auditor"] },

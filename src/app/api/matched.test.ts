@@ -4,7 +4,6 @@ import type { DocumentState } from "@/core/approval";
 import { documentType, type PurchaseOrder, type SupplierInvoice } from "@/core/documents";
 import { invoice } from "@/core/fixtures";
 import { namesOf, sayHeld, sayRemark } from "@/core/words";
-import { SESSION_COOKIE } from "@/server/access/sessions";
 import type { App } from "@/server/app";
 import { namesFor } from "@/server/documents/names";
 import { readAccount } from "@/server/ledger/accounts";
@@ -18,16 +17,9 @@ import { openAccounts, person, testApp, testOrder, type TestApp } from "../../..
 import { POST as change } from "./documents/[id]/route";
 import { POST as enter } from "./documents/route";
 import { POST as books } from "./ledger/route";
+import { jar } from "../../../demo/cookie-jar";
 
-const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
-vi.mock("next/headers", () => ({
-  cookies: () =>
-    Promise.resolve({
-      get: (name: string) => (name === SESSION_COOKIE && jar.token ? { value: jar.token } : undefined),
-      set: () => {},
-      delete: () => {},
-    }),
-}));
+vi.mock("next/headers", () => import("../../../demo/cookie-jar"));
 
 const slot = globalThis as typeof globalThis & { bandeira?: App };
 let app: TestApp;
@@ -68,7 +60,7 @@ describe("what nobody needs to approve, since it was ordered and received", () =
     const entered = await ask(CLERK, enter, { command: command(), document });
     expect([entered.status, entered.said]).toEqual([200, ""]);
     const { id } = entered.value;
-    await ask(CLERK, change, { command: command(), type: "submit", document: entered.value.document }, { id });
+    await ask(CLERK, change, { command: command(), type: "submit", document: now(id).document }, { id });
     return now(id);
   }
   /** What whoever looks at it is told. */
@@ -161,7 +153,7 @@ describe("what nobody needs to approve, since it was ordered and received", () =
     expect((await of(NOOR, { supplier: "Somebody Else" })).said).toContain(`${ordered} is an order with ${SUPPLIER}`);
     const more = [{ ...testOrder(1).lines[0]!, ...rope, quantity: "11" }];
     const typed = await of(NOOR, { changeOf: ordered.toLowerCase(), lines: more });
-    expect([typed.said, (typed.value.document as PurchaseOrder).changeOf]).toEqual(["", ordered]);
+    expect([typed.said, (now(typed.value.id).document as PurchaseOrder).changeOf]).toEqual(["", ordered]);
     // Ten have come in: they stay what and where they are, and as many.
     const other = [{ ...more[0]!, description: "Cable" }];
     expect((await of(NOOR, { lines: other })).said).toMatch(/^Line 1, “Rope”, has come in or was charged already/);

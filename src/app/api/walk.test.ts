@@ -3,23 +3,15 @@ import fs from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import type { Role } from "@/core/people";
-import { SESSION_COOKIE } from "@/server/access/sessions";
 import { enterDocument } from "@/server/documents/commands";
 import { newCommandId } from "@/server/log/log";
 import { sealerOfLog } from "@/server/log/sealed";
 import { GRANTS, all, type Case } from "../../../demo/grants";
 import { person, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { walkApp, type Walk } from "../../../demo/walk";
+import { jar } from "../../../demo/cookie-jar";
 
-const jar = vi.hoisted(() => ({ token: undefined as string | undefined }));
-vi.mock("next/headers", () => ({
-  cookies: () =>
-    Promise.resolve({
-      get: (name: string) => (name === SESSION_COOKIE && jar.token ? { value: jar.token } : undefined),
-      set: () => {},
-      delete: () => {},
-    }),
-}));
+vi.mock("next/headers", () => import("../../../demo/cookie-jar"));
 
 const root = path.join(import.meta.dirname);
 const files = (fs.readdirSync(root, { recursive: true }) as string[]).filter((file) => file.endsWith("route.ts"));

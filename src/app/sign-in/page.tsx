@@ -34,7 +34,7 @@ export default async function SignIn() {
     <Front title="Sign in">
       <SignInForm />
       <p className="mt-4 max-w-sm text-sm text-soft">
-        No password yet, or forgotten? An administrator of {name} makes you a new way in.
+        No password yet, or forgotten? An administrator of {name} makes you a new sign-in link.
       </p>
     </Front>
   );

@@ -62,7 +62,7 @@ export type BarredReason = Coded<{
   "amount to allow": { part: string };
   "everything refused": null;
   "filled in before": { field: string; by: string; at: string };
-  "filled in wrongly": { why: OwnReason };
+  "filled in wrongly": { why: OwnReason; line: number | null };
   "filled in with approvals": null;
   // Signing.
   "signature needed": { level: string };

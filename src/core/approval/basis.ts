@@ -1,14 +1,15 @@
-import { documentType, refusedAfter, wordingOf, type AnyDocument, type RefusedPart } from "../documents";
+import { documentType, ownLinesOf, refusedAfter, wordingOf, type AnyDocument, type RefusedPart } from "../documents";
 import { convert, withinTolerance, type Money, type Tolerance } from "../money";
 import { fieldsCompared, sameValue, type FactValue, type Facts } from "../conditions";
-import { isOwnKey, type OwnValues } from "../own-fields";
+import { isByLine, isOwnKey, type FilledValues } from "../own-fields";
 import { canonical, sha256Hex } from "../records";
 import type { Level, PolicyVersion, Section } from "../policy";
 import { evaluationContextOf, measure, type Measured } from "../routing";
 import { filledValues } from "./filled";
 import { refusedOf } from "./status";
 import { routingAsRouted, routingOf, versionFor } from "./under";
-import type { Basis, BoundFact, DecideContext, DocumentState, Gap } from "./types";
+import type { BoundFact, Gap } from "./gap";
+import type { Basis, DecideContext, DocumentState } from "./types";
 
 /**
  * What somebody who approves now approves: the document as it stands, without what has been refused of it, and with what deciders filled in.
@@ -18,7 +19,7 @@ export function basisOf(
   state: DocumentState,
   context: DecideContext,
   refused: readonly RefusedPart[] = refusedOf(state),
-  fillsIn: OwnValues = {},
+  fillsIn: FilledValues = {},
 ): Basis {
   const { document, revision, route } = state;
   const measured = comesTo(state, refused, context) ?? route!.measured!;
@@ -95,6 +96,7 @@ export function gapsOfBasis(state: DocumentState, { level, by }: Where, basis: B
   if (!amount || !coversAmount(basis.amount, amount, version))
     gaps.push({ ...where, code: "amount", before: basis.amount, after: amount });
   gaps.push(...filledOtherwise(state, basis).map((field): Gap => ({ ...where, code: "field", field })));
+  if (linesDiffer(seen, state.document, basis)) gaps.push({ ...where, code: "lines" });
   if (seen !== state.document) gaps.push(...gapsOfFacts(state, seen, where, version, context));
   return gaps;
 }
@@ -103,6 +105,13 @@ export function gapsOfBasis(state: DocumentState, { level, by }: Where, basis: B
 function filledOtherwise(state: DocumentState, { filled = {} }: Basis): string[] {
   const now = filledValues(state);
   return Object.keys(filled).filter((key) => now[key] !== undefined && canonical(now[key]) !== canonical(filled[key]));
+}
+
+/** Whether other lines stand where something was filled in line by line when somebody approved. */
+function linesDiffer(seen: AnyDocument, now: AnyDocument, { filled = {} }: Basis): boolean {
+  return (
+    seen !== now && Object.values(filled).some(isByLine) && canonical(ownLinesOf(seen)) !== canonical(ownLinesOf(now))
+  );
 }
 
 function isRefused(state: DocumentState, { part, allowed }: RefusedPart): boolean {

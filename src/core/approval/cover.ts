@@ -2,11 +2,11 @@ import { actorsFor, coverage } from "../people";
 import type { Level } from "../policy";
 import { ownAmount, peopleFor, routeAgain, subjectOf, type PeopleFor, type Route } from "../routing";
 import { basisOf, gapsOfBasis } from "./basis";
-import { decidedOf, finishedOf, standingBut, withFilled } from "./filled";
-import { acceptedOf } from "./status";
+import { decidedOf, finishedOf, standingBut } from "./filled";
 import { levelOf, routingAsRouted, versionFor } from "./under";
 import { wrongOf } from "./verifying";
-import type { ClosingProof, CoveredHow, DecideContext, Decision, DocumentState, Gap, LevelState } from "./types";
+import type { Gap } from "./gap";
+import type { ClosingProof, CoveredHow, DecideContext, Decision, DocumentState, LevelState } from "./types";
 
 type Approval = Pick<Decision, "level" | "by" | "inNameOf" | "at"> & Required<Pick<Decision, "basis">>;
 
@@ -164,8 +164,10 @@ export function closingProof(
 export function routedBut(state: DocumentState, again: readonly string[], context: DecideContext): Route | null {
   const version = versionFor(state, context);
   if (!version) return state.route;
-  const left = withFilled(acceptedOf(state), standingBut(state, again));
-  return routeAgain(left, version, { ...routingAsRouted(state, context), decided: decidedOf(state, again) });
+  return routeAgain(finishedOf(state, standingBut(state, again)), version, {
+    ...routingAsRouted(state, context),
+    decided: decidedOf(state, again),
+  });
 }
 
 type Shown = ClosingProof["levels"][number];

@@ -1,12 +1,13 @@
 import { holdsGone } from "./holding";
 import { documentType, type RefusedPart } from "../documents";
+import { withoutEmpty } from "../own-fields";
 import { measure } from "../routing";
 import { bandOf, type Level } from "../policy";
 import { no, type Before, type Decided } from "./barred";
 import { listedFor, whyNotListed } from "./listed";
 import { advance, released, releaseAll } from "./chain";
 import { evolve } from "./evolve";
-import { saidOf, wrongFilled } from "./filled";
+import { wrongFilled } from "./filled";
 import { basisOf } from "./basis";
 import { declined, outOfReach } from "./reach";
 import { seatFor } from "./seats";
@@ -36,7 +37,7 @@ export function decideAtLevel(state: DocumentState, command: Say, context: Decid
     (approves ? whyNotSigned(state, rule, command.signature, context) : null);
   if (wrong) return wrong;
   const refused = approves ? (command.refused ?? []) : [];
-  const filled = saidOf(command.filled);
+  const filled = withoutEmpty(command.filled ?? {});
   const word = rule?.outcomes?.find((one) => one.effect === OUTCOME[command.type])?.word;
   const data = {
     level: level.level,
@@ -115,10 +116,10 @@ function wrongChoice(state: DocumentState, rule: Level | undefined, command: Say
 function wrongFields(
   state: DocumentState,
   rule: Level | undefined,
-  { type, filled = {} }: Say,
+  { type, filled = {}, refused = [] }: Say,
   context: DecideContext,
 ): Decided<never> | null {
-  if (type === "approve") return wrongFilled(state, rule, filled, context);
+  if (type === "approve") return wrongFilled(state, rule, filled, merge(refusedOf(state), refused), context);
   return Object.keys(filled).length > 0 ? no({ code: "filled in with approvals" }, "filled") : null;
 }
 

@@ -56,9 +56,9 @@ const fill = (play: Play, who: string, filled: OwnValues, where = "coding") =>
 describe("fields at a level", () => {
   it("are needed for an approval, of their kind, and asked for by that level alone", () => {
     const play = start([coding, at("boss", 2, people("boss"))]);
-    expect(play.say("lead", "approve", "coding")).toBe("Fill in the account; Fill in the asset");
+    expect(play.say("lead", "approve", "coding")).toBe("Fill in the account; Fill in “asset”");
     expect(fill(play, "lead", { own_account: "62", own_asset: false })).toContain("The account has at least 4 letters");
-    expect(fill(play, "lead", { own_account: "6230", own_asset: "yes" })).toContain("The asset is yes or no");
+    expect(fill(play, "lead", { own_account: "6230", own_asset: "yes" })).toContain("“asset” is yes or no");
     expect(fill(play, "lead", { own_account: "6230", own_asset: false, own_wish: "x" })).toContain("no field “wish”");
     expect(play.say("lead", "decline", "coding", "No", { filled: { own_account: "6230" } })).toContain(
       "with an approval alone",

@@ -1,22 +1,33 @@
 import { dayIn } from "../calendar";
-import { keptBy, type AnyDocument } from "../documents";
+import { documentType, keptBy, ownLinesOf, type AnyDocument, type RefusedPart } from "../documents";
 import {
   fieldsByApprovers,
-  isEmptyValue,
-  withOwn,
+  filledOnDocument,
+  filledOnLine,
+  isByLine,
+  withFilledIn,
   wrongValues,
+  type FilledValue,
+  type FilledValues,
   type OwnField,
-  type OwnValue,
   type OwnValues,
+  type WrongValue,
 } from "../own-fields";
 import type { Level } from "../policy";
 import { fits } from "../patterns";
 import { no, type Decided } from "./barred";
-import { acceptedOf } from "./status";
+import { documentOf, refusedOf } from "./status";
 import type { DecideContext, DocumentState } from "./types";
 
 /** What somebody filled in with an approval that stands. */
-export type Filled = { field: string; value: OwnValue; level: string; by: string; inNameOf: string | null; at: string };
+export type Filled = {
+  field: string;
+  value: FilledValue;
+  level: string;
+  by: string;
+  inNameOf: string | null;
+  at: string;
+};
 
 /** What deciders have filled in of a document, in the order in which they did. Where a level begins again, what was filled in there is gone with its approvals. */
 export function filledOf({ levels }: Pick<DocumentState, "levels">): Filled[] {
@@ -29,19 +40,27 @@ export function filledOf({ levels }: Pick<DocumentState, "levels">): Filled[] {
 }
 
 /** The same as values by their fields. */
-export function filledValues(state: Pick<DocumentState, "levels">): OwnValues {
+export function filledValues(state: Pick<DocumentState, "levels">): FilledValues {
   return Object.fromEntries(filledOf(state).map(({ field, value }) => [field, value]));
 }
 
-/** A document with what deciders filled in beside what its requester did: what later levels look at. */
+/** A document with what deciders filled in beside what its requester did: what later levels look at. @param document with all its lines, by whose numbers it was filled in */
 export function withFilled<D extends AnyDocument>(document: D, state: Pick<DocumentState, "levels">): D {
-  const filled = filledValues(state);
-  return Object.keys(filled).length > 0 ? withOwn(document, { ...document.own, ...filled }) : document;
+  return withFilledIn(document, filledValues(state));
 }
 
-/** What is left of a document, with what deciders filled in: as it is decided on, and carried out. */
-export function finishedOf(state: DocumentState): AnyDocument {
-  return withFilled(acceptedOf(state), state);
+/** What is left of a document, with what deciders filled in: as it is decided on, and carried out. @param standing the levels whose filling in counts, where not all do */
+export function finishedOf(state: DocumentState, standing: Pick<DocumentState, "levels"> = state): AnyDocument {
+  return leftWith(documentOf(state), refusedOf(state), standing);
+}
+
+/** A document with what was filled in, and without what has been refused of it. */
+export function leftWith(
+  document: AnyDocument,
+  refused: readonly RefusedPart[],
+  standing: Pick<DocumentState, "levels">,
+): AnyDocument {
+  return documentType(document.documentType).without(withFilled(document, standing), refused);
 }
 
 /** Levels that have decided, by their ids: nobody waits for what they did not fill in. @param again levels that begin again, of which nothing stands */
@@ -56,8 +75,15 @@ export function standingBut(state: Pick<DocumentState, "levels">, again: readonl
   return { levels: state.levels.filter(({ level }) => !again.includes(level)) };
 }
 
-/** A field that a level asks whoever approves for. */
+/** A field that a level asks whoever approves for; one of lines for each that has not been refused. */
 export type Asked = { field: OwnField; needed: boolean };
+
+/** Lines of a document, by their numbers as it was sent, that are not refused. @param refused all that is */
+export function linesLeft(document: AnyDocument, refused: readonly RefusedPart[]): number[] {
+  const parts = documentType(document.documentType).parts(document);
+  const gone = (index: number) => refused.some(({ part, allowed }) => allowed === null && part === parts[index]?.key);
+  return ownLinesOf(document).flatMap((_, index) => (gone(index) ? [] : [index + 1]));
+}
 
 /** The fields that whoever approves at a level now fills in: those it asks for that are still open on the day and that nobody has filled in before. */
 export function askedAt(
@@ -84,33 +110,51 @@ export function decidingNext(state: DocumentState, asked: readonly Asked[]): str
   return asked.map(({ field }) => field.key).filter((key) => awaited?.includes(key));
 }
 
-/** What is wrong with what somebody fills in with an approval: not asked for, filled in before, not of its kind, or needed and not there. */
+/**
+ * What is wrong with what somebody fills in with an approval: not asked for, filled in before, not of its kind, or needed and not there.
+ * @param refused all that is refused of the document, with this approval too: nothing is filled in for it
+ */
 export function wrongFilled(
   state: DocumentState,
   rule: Level | undefined,
-  filled: OwnValues,
+  filled: FilledValues,
+  refused: readonly RefusedPart[],
   context: DecideContext,
 ): Decided<never> | null {
   const asked = askedAt(state, rule, context);
   for (const { field, by, at } of filledOf(state))
     if (filled[field] !== undefined)
       return no({ code: "filled in before", values: { field, by, at } }, `filled.${field}`);
-  const { directory } = context.routing;
-  const needed = new Set(context.onPaper ? [] : asked.flatMap(({ field, needed: must }) => (must ? [field.key] : [])));
-  const wrong = wrongValues(
-    filled,
-    asked.map(({ field }) => field),
-    ({ key }) => needed.has(key),
-    { ...keptBy(directory, fits), day: dayIn(context.at, directory.organisation.timeZone) },
-  );
-  if (wrong.length === 0) return null;
-  return {
-    ok: false,
-    refusals: wrong.map(({ key, why }) => ({ code: "filled in wrongly", values: { why }, path: `filled.${key}` })),
-  };
+  const left = linesLeft(state.document, refused);
+  for (const [key, value] of Object.entries(filled))
+    for (const line of isByLine(value) ? Object.keys(value).map(Number) : [])
+      if (!left.includes(line)) return no({ code: "no such line", values: { line } }, `filled.${key}.${line}`);
+  const look = lookAt(asked, context);
+  const found = [
+    ...look("document", onDocument(filled, asked), null),
+    ...left.flatMap((line) => look("line", filledOnLine(filled, line), line)),
+  ];
+  return found.length > 0 ? { ok: false, refusals: found } : null;
 }
 
-/** What was filled in, without what was left empty. */
-export function saidOf(filled: OwnValues = {}): OwnValues {
-  return Object.fromEntries(Object.entries(filled).filter(([, value]) => !isEmptyValue(value)));
+/** What is said of the document; of a field of lines as well, where it is not said line by line, so that it is refused there. */
+function onDocument(filled: FilledValues, asked: readonly Asked[]): FilledValues {
+  const ofDocument = new Set(asked.flatMap(({ field }) => (field.part === "document" ? [field.key] : [])));
+  const byLine = Object.entries(filled).filter(([key, value]) => isByLine(value) && ofDocument.has(key));
+  return { ...filledOnDocument(filled), ...Object.fromEntries(byLine) };
+}
+
+/** Looks at what is filled in on a part of a document. */
+function lookAt(asked: readonly Asked[], { routing: { directory }, at, onPaper }: DecideContext) {
+  const needed = new Set(onPaper ? [] : asked.flatMap(({ field, needed: must }) => (must ? [field.key] : [])));
+  const against = { ...keptBy(directory, fits), day: dayIn(at, directory.organisation.timeZone) };
+  return (part: OwnField["part"], values: FilledValues, line: number | null) => {
+    const fields = asked.flatMap(({ field }) => (field.part === part ? [field] : []));
+    const wrong: WrongValue[] = wrongValues(values as OwnValues, fields, ({ key }) => needed.has(key), against);
+    return wrong.map(({ key, why }) => ({
+      code: "filled in wrongly" as const,
+      values: { why, line },
+      path: line === null ? `filled.${key}` : `filled.${key}.${line}`,
+    }));
+  };
 }

@@ -144,7 +144,7 @@ describe("releasing", () => {
   it("what routing holds is mended at its cause: a rate arrives and the chain begins by itself", () => {
     const play = played(twoStep, order(300_000, { currency: "CHF" }));
     expect(play.held).toEqual(["no exchange rate"]);
-    expect(play.do("una", { type: "release hold", hold: "h1", reason: "x" })).toContain("mend the cause");
+    expect(play.do("una", { type: "release hold", hold: "h1", reason: "x" })).toContain("correct the cause");
     play.rates = [{ from: "CHF", to: "EUR", date: "2026-03-10", rate: "1.05", source: "t" }];
     play.do("system", { type: "look again", because: { code: "rates changed" } });
     expect(play.held).toEqual([]);

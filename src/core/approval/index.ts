@@ -9,7 +9,7 @@ export { REASON_LISTS } from "./listed";
 export type { Reasoned } from "./listed";
 export { nextStep, nextTry } from "./steps";
 export { choicesAt, earlierLevels } from "./decide-level";
-export { askedAt, filledOf, finishedOf, withFilled } from "./filled";
+export { askedAt, filledOf, filledValues, finishedOf, linesLeft, withFilled } from "./filled";
 export type { Asked, Filled } from "./filled";
 export { SAYS, foretell } from "./foretell";
 export type { Foretold, Say } from "./foretell";
@@ -43,13 +43,12 @@ export { totalOf, whyNotAlike } from "./together";
 export type { Together } from "./together";
 export { calendarOf } from "./time";
 export type { Timer } from "./time";
+export type { BoundFact, Gap } from "./gap";
 export type {
   Basis,
-  BoundFact,
   Channel,
   ClosingProof,
   CoveredHow,
-  Gap,
   DecideContext,
   Decision,
   DocumentCommand,

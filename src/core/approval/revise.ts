@@ -8,11 +8,12 @@ import { isMissing, no, type Decided } from "./barred";
 import { basisOf, gapsOfBasis, hashOf, ownKeysOf } from "./basis";
 import { advance, ofRouting, peopleNow, place, releaseAll } from "./chain";
 import { approvalsOf, gapsOf } from "./cover";
-import { decidedOf, filledOf, standingBut, withFilled } from "./filled";
+import { decidedOf, filledOf, leftWith, standingBut } from "./filled";
 import { refreshHolds } from "./holding";
 import { lastSent, refusedOf } from "./status";
 import { datesOf, daysOf, done, fold, levelOf, routingOf, versionFor } from "./under";
-import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect, Gap } from "./types";
+import type { Gap } from "./gap";
+import type { DecideContext, DocumentCommand, DocumentEvent, DocumentState, EditEffect } from "./types";
 
 type Revise = Extract<DocumentCommand, { type: "revise" }>;
 
@@ -157,9 +158,8 @@ function asEdited(
   context: DecideContext,
   again: readonly string[] = [],
 ): DocumentState {
-  const left = documentType(document.documentType).without(document, refused);
   const inPerson = state.route?.inPerson === true && context.inPerson === true && context.actor === document.requester;
-  const route = routeAgain(withFilled(left, standingBut(state, again)), version, {
+  const route = routeAgain(leftWith(document, refused, standingBut(state, again)), version, {
     ...routingOf(state, context),
     inPerson,
     decided: decidedOf(state, again),

@@ -1,12 +1,13 @@
 import type { AnyDocument, DocumentContext, DocumentStatus, RefusedPart, SuppliedPaper } from "../documents";
 import type { Listed } from "../lists";
 import type { Money, Rate } from "../money";
-import type { OwnValues } from "../own-fields";
+import type { FilledValues } from "../own-fields";
 import type { Directory } from "../people";
 import type { Block, Cause, Hold, PlacedHold, ReleasedHow } from "../holds";
 import type { Level, Policy, PolicyVersion } from "../policy";
 import type { Measured, Route, RoutedLevel, RoutingContext } from "../routing";
 import type { ApprovedReason, OverdueReason, PassedOverReason, StepResult } from "./reasons";
+import type { Gap } from "./gap";
 import type { LevelTimes, Timer } from "./time";
 
 export type LevelStatus = "not yet" | "open" | "approved" | "declined" | "passed over" | "told" | "lapsed";
@@ -42,7 +43,7 @@ export type Basis = {
   currency: string;
   date: string;
   /** What deciders had filled in by then, with what was filled in with this approval; absent where nothing was. */
-  filled?: OwnValues;
+  filled?: FilledValues;
 };
 
 /** One person's say at a level. An approval names the revision and the policy version it was given for. */
@@ -63,7 +64,7 @@ export type Decision = {
   /** Items of a task's checklist that were ticked. */
   ticked?: string[];
   /** Fields that the level asks for, as they were filled in with this approval; absent where none was. */
-  filled?: OwnValues;
+  filled?: FilledValues;
   /** The level's own word for this outcome. */
   word?: string;
   signature?: Signature;
@@ -180,19 +181,6 @@ export type DocumentState = {
 };
 
 type Say = Omit<Decision, "outcome" | "at" | "countedFrom">;
-
-/**
- * Why an approval does not cover what the document now is: it is another section, another amount, another party ...; a refused part is asked for again; or the
- * one who gave it may not decide on it as it is now, or was not among those whom the level asks.
- */
-export type Gap = { level: string; by: string | null } & (
-  | { code: "amount"; before: Money; after: Money | null }
-  | { code: BoundFact; before: string | null; after: string | null }
-  | { code: "field"; field: string }
-  | { code: "section" | "wording" | "refused" | "not eligible" | "not asked" | "not verified" | "too few" | "repeated" }
-);
-/** What is always material: whose document it is, for whom, with whom, in which currency and of which day. */
-export type BoundFact = "requester" | "onBehalfOf" | "unit" | "party" | "currency" | "date";
 
 /** How a level that the finished document asks for is satisfied. */
 export type CoveredHow = "approved" | "lapsed" | "verified" | "own limit" | "passed over" | "not chosen";
@@ -340,7 +328,7 @@ export type DocumentCommand =
       refused?: RefusedPart[] | undefined;
       ticked?: string[] | undefined;
       /** Fields that the level asks for, with an approval. */
-      filled?: OwnValues | undefined;
+      filled?: FilledValues | undefined;
       signature?: Signature | undefined;
       /** Of several later levels, the one that comes next. */
       next?: string | undefined;

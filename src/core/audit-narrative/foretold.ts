@@ -77,7 +77,7 @@ function narrate(state: DocumentState, events: readonly DocumentEvent[], names: 
         return [`${joinWords(event.data.again.map(names.level), "and")} is asked again before it is approved.`];
       case "level passed over":
         return [
-          `${names.level(event.data.level)} is passed over: ${sayPassedOver(event.data.because, event.data.level, names)}.`,
+          `${names.level(event.data.level)} is skipped: ${sayPassedOver(event.data.because, event.data.level, names)}.`,
         ];
       case "hold placed":
         return [`It is held: ${sayHeld(event.data, names)}.`];

@@ -26,7 +26,9 @@ export function sayGap(gap: Gap, documentTypeKey: string, names: Names): string 
     case "section":
       return "it falls into another section of the policy";
     case "wording":
-      return "text or papers changed";
+      return "text or attachments changed";
+    case "lines":
+      return "lines changed for which something is filled in one by one";
     case "refused":
       return "a part that was refused is asked for again";
     case "not eligible":
@@ -60,6 +62,6 @@ export function sayEdit({ gaps, changed, document, askedAgain = [] }: Edited, po
   const said = [...new Set(told.map((gap) => sayGap(gap, type.key, names)))];
   if (said.length + again.length > 0) return joinWords([...again, ...said], "and");
   const isField = (key: string) => isOwnKey(key) || type.fields.some((field) => field.key === key);
-  const labels = changed.map((key) => (isField(key) ? sayFieldName(type.key, key, names) : "text or papers"));
-  return `${joinWords(labels, "and") || "text or papers"} changed, which ${policy} lets pass`;
+  const labels = changed.map((key) => (isField(key) ? sayFieldName(type.key, key, names) : "text or attachments"));
+  return `${joinWords(labels, "and") || "text or attachments"} changed, which ${policy} lets pass`;
 }

@@ -91,11 +91,11 @@ function levelNow(
     case "declined":
       return { look: "declined", word: "Declined", detail: said };
     case "passed over":
-      return { look: "passed", word: "Passed over", detail: sayPart(level.level, routed.why, level.because, names) };
+      return { look: "passed", word: "Skipped", detail: sayPart(level.level, routed.why, level.because, names) };
     case "told":
       return { look: "told", word: "Told", detail: foretold.join(", ") };
     case "lapsed":
-      return { look: "lapsed", word: "By lapse of time", detail: lapsed(level, names, moments) };
+      return { look: "lapsed", word: "Approved automatically: time ran out", detail: lapsed(level, names, moments) };
     case "open":
       if (!looked.waiting) return { look: "passed", word: "Ended", detail: said || "not decided any more" };
       return openNow(level, said, looked, names, moments);
@@ -107,7 +107,7 @@ function levelNow(
       if (routed.why?.code === "awaits fields") return waiting(level.level, foretold, names);
       return {
         look: "next",
-        word: "Then",
+        word: "Next",
         detail: routed.needed > 1 ? `${routed.needed} of ${foretold.join(", ")}` : foretold.join(" or "),
       };
   }
@@ -117,7 +117,7 @@ function levelNow(
 function waiting(level: string, foretold: readonly string[], names: Names): ReturnType<typeof levelNow> {
   const condition = names.condition(level);
   const who = foretold.join(" or ") || names.asks(level);
-  return { look: "next", word: condition ? "Perhaps" : "Then", detail: condition ? `${who}, if ${condition}` : who };
+  return { look: "next", word: condition ? "Perhaps" : "Next", detail: condition ? `${who}, if ${condition}` : who };
 }
 
 function openNow(
@@ -132,7 +132,7 @@ function openNow(
   if (mine === level.level)
     return {
       look: "mine",
-      word: withNumber("Your move", level),
+      word: withNumber("Your decision", level),
       detail: [said, since, due].filter(Boolean).join("; "),
     };
   const left = openSeats(level).map((id) => asked(id, acting, names));

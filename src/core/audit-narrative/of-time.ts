@@ -47,7 +47,7 @@ export function tellOfTime(event: OfTime, names: Names): Said {
     }
     case "level lapsed":
       return {
-        who: "Approved by lapse of time",
+        who: "Approved automatically",
         colon: true,
         did: `nobody answered as ${level}. ${list(event.data.asked, names)} did not decide.`,
         weight: "held",

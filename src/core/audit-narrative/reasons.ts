@@ -35,7 +35,7 @@ const APPROVED = {
   "within the requester’s own limit": () =>
     "the requester’s own limit covers it, which the policy counts as the approval",
   "by lapse of time": ({ levels }, names) =>
-    `${joinWords(levels.map(names.level), "and")} did not answer in time and ${levels.length === 1 ? "counts" : "count"} as approved by lapse of time`,
+    `${joinWords(levels.map(names.level), "and")} did not answer in time and ${levels.length === 1 ? "counts" : "count"} as approved automatically`,
 } satisfies Wording<ApprovedReason>;
 
 /** Why a document counts as approved. */
@@ -76,9 +76,9 @@ const STEPS = {
   "posted for a person": ({ amount, person }, names) => `${formatMoney(amount)} posted for ${names.person(person)}`,
   "order booked": ({ amount }) => `Order of ${formatMoney(amount)} in the books`,
   "to be paid": ({ by }) => (by ? `To be paid by ${sayDate(by)}` : "To be paid with the next run"),
-  "requester knows": () => "Whoever asked for it was told of the approval",
-  "person told": ({ person }, names) => `${names.person(person)} was told`,
-  "address told": ({ to }) => `${to} was told`,
+  "requester knows": () => "Whoever asked for it was notified of the approval",
+  "person told": ({ person }, names) => `${names.person(person)} was notified`,
+  "address told": ({ to }) => `${to} was notified`,
   "changes applied": ({ account, changes, opened, told, freed, customer }, names) => {
     const has = changes
       .map(
@@ -88,10 +88,12 @@ const STEPS = {
       .join(", ");
     return [
       has ? `${account} has ${has}` : `Nothing of ${account} was accepted`,
-      ...(opened ? [`the account is open${told ? "" : "; nobody was told, since no e-mail address is known"}`] : []),
+      ...(opened
+        ? [`the account is open${told ? "" : "; nobody was notified, since no e-mail address is known"}`]
+        : []),
       ...(freed.length > 0 ? [`released ${freed.join(", ")}`] : []),
-      ...(customer === "told" ? ["the customer was told"] : []),
-      ...(customer === "no address" ? ["the customer was not told, since no e-mail address is known"] : []),
+      ...(customer === "told" ? ["the customer was notified"] : []),
+      ...(customer === "no address" ? ["the customer was not notified, since no e-mail address is known"] : []),
     ].join("; ");
   },
   "address answered": ({ address, status }) => `${address} answered ${status}`,
@@ -102,7 +104,7 @@ const STEPS = {
   "no e-mail": ({ party }) =>
     `No e-mail address of ${party} is known; ask for a change of its account, and it is tried again`,
   "not posted yet": () => "It is not posted yet, so there is nothing to pay",
-  "nobody by that name": ({ note }) => `“${note}” is nobody here and no e-mail address, so that nobody was told`,
+  "nobody by that name": ({ note }) => `“${note}” is nobody here and no e-mail address, so that nobody was notified`,
   "changes no account": () => "This kind of document changes no account; take the step out of the policy",
   "unknown account": ({ account }) => `There is no account ${account}`,
   "changed meanwhile": ({ account, field, before, now }, names) =>

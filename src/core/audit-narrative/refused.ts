@@ -94,8 +94,8 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
       `${part(values.part, names)}: allow an amount above zero and below what is asked for`,
     "everything refused": () => "Every part is refused; press Decline if nothing is approved",
     "filled in before": ({ field, by, at }, names) =>
-      `The ${names.field(field)} was filled in by ${names.person(by)} ${sayWhen(at, names)}; send the document back to that level to have it changed`,
-    "filled in wrongly": ({ why }, names) => sayOwnWrong(why, null, names),
+      `${capital(names.theField(field))} was filled in by ${names.person(by)} ${sayWhen(at, names)}; send the document back to that level to have it changed`,
+    "filled in wrongly": ({ why, line }, names) => sayOwnWrong(why, line, names),
     "filled in with approvals": () => "Fields are filled in with an approval alone; leave them empty",
     "signature needed": ({ level }, names) => `${names.level(level)} signs: type your name and prove that it is you`,
     "drawing needed": ({ level }, names) => `${names.level(level)} signs by hand as well: draw your signature`,
@@ -114,7 +114,7 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "keeps nothing back": () => "Choose what the hold keeps from happening",
     "hold released already": ({ hold, why }, names) =>
       `${hold} is released already${why ? `: ${sayCause(why, names)}` : ""}`,
-    "mend the cause": ({ hold }) => `${hold}: mend the cause, and it is routed again by itself`,
+    "mend the cause": ({ hold }) => `${hold}: correct the cause, and it is routed again by itself`,
     "add what is missing": ({ hold }, names) =>
       `${sayHeld(hold, names)}: add what is missing, and it is verified again`,
     "one’s own document": () => "Nobody releases a hold on their own document",
@@ -129,10 +129,10 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "nobody to remind": () => `${number} waits for nobody now, so there is nobody to remind`,
     "reminded lately": ({ hours }) => `They were reminded less than ${hours} hours ago`,
     "attach when it is sent": ({ status }) => `${number} is ${status}; attach it when the document is sent`,
-    "no papers of lines": ({ type }) => `A ${documentType(type).name.one} has no lines that want a paper each`,
+    "no papers of lines": ({ type }) => `A ${documentType(type).name.one} has no lines that want an attachment each`,
     "no such line": ({ line }) => `${number} has no line ${line}`,
-    "line has its paper": ({ line }) => `Line ${line} has its paper already`,
-    "same paper": () => `The same paper is on ${number} already`,
+    "line has its paper": ({ line }) => `Line ${line} has its attachment already`,
+    "same paper": () => `The same attachment is on ${number} already`,
     "no such step": ({ step }) => `${number} has no step ${step}`,
     "step ended": ({ step, status }) => `Step ${step} is ${status} already`,
     "step not yet": ({ step }) => `Step ${step} comes after the one before is done`,

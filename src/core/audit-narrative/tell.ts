@@ -80,7 +80,7 @@ const TOLD: Told = {
   "hold released": ({ actorName, data }, names) => ({ ...sayRelease(data, actorName, names), weight: "quiet" }),
   "level passed over": ({ data: { level, because } }, names) => ({
     who: names.level(level),
-    did: `is passed over: it ${sayPassedOver(because, level, names)}.`,
+    did: `is skipped: it ${sayPassedOver(because, level, names)}.`,
     weight: "quiet",
   }),
   "check passed": ({ data: { level } }, names) => ({
@@ -107,7 +107,7 @@ const TOLD: Told = {
   }),
   "paper supplied": ({ actorName, data: { line, attachment } }) => ({
     who: actorName,
-    did: `supplied the paper of line ${line}: ${attachment.name}.`,
+    did: `supplied the attachment of line ${line}: ${attachment.name}.`,
     weight: "said",
   }),
   paid: ({ data: { run, day, amount, to, account } }) => ({

@@ -1,6 +1,6 @@
 /** Days and working time: when a day begins where people are, and how long it is until so many hours or days of work have passed. */
 export { addDays, addMonths, dayIn, daysBetween, isDay, momentAt, startOfDay, timeIn, weekdaysBetween } from "./zone";
-export { ShiftSchema, WorkingCalendarSchema, workWeek } from "./schema";
+export { WorkingCalendarSchema, workWeek } from "./schema";
 export type { WorkingCalendar } from "./schema";
 export {
   addWorkingDays,
@@ -10,4 +10,5 @@ export {
   workingMinutesBefore,
   workingMinutesBetween,
 } from "./working-time";
-export { dayWritten, oneDay } from "./written";
+export { readShifts, sayShifts } from "./shifts";
+export { dayOrderIn, dayTyped, dayWritten, oneDay, type DayOrder } from "./written";

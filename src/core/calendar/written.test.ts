@@ -1,7 +1,7 @@
 // Days as people write them in tables: understood where there is no doubt, and never guessed.
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { dayWritten, oneDay } from "./written";
+import { dayOrderIn, dayTyped, dayWritten, oneDay } from "./written";
 
 describe("a day as it is written", () => {
   it.each([
@@ -50,5 +50,28 @@ describe("a day as it is written", () => {
         expect([dayWritten(`${of}/${month}/${year}`)].flat()).toContain(day);
       }),
     );
+  });
+});
+
+describe("a day that is typed", () => {
+  it.each([
+    ["3/4/2026", "day first", "2026-04-03"],
+    ["3/4/2026", "month first", "2026-03-04"],
+    ["31/12/2026", "month first", "2026-12-31"],
+    ["3.4.2026", "month first", "2026-04-03"],
+    ["3/4/26", "day first", "2026-04-03"],
+    ["10 Mar 2026", "month first", "2026-03-10"],
+    ["2026-03-10", "day first", "2026-03-10"],
+    ["31/4/2026", "day first", null],
+    ["3/4", "day first", null],
+    ["", "day first", null],
+  ] as const)("%s, %s: %s", (text, order, day) => expect(dayTyped(text, order)).toBe(day));
+  it("is in the order of the organisation’s zone", () => {
+    expect(["Europe/Lisbon", "America/Chicago", "America/Santiago", "Pacific/Honolulu"].map(dayOrderIn)).toEqual([
+      "day first",
+      "month first",
+      "day first",
+      "month first",
+    ]);
   });
 });

@@ -33,3 +33,30 @@ export function oneDay(text: string): string | null {
   const day = dayWritten(text);
   return typeof day === "string" ? day : null;
 }
+
+/** Which of day and month is written first where both are numbers. */
+export type DayOrder = "day first" | "month first";
+
+/** Zones of the United States in the IANA time zone database (from memory), where the month is written first (Unicode CLDR, en-US). */
+const MONTH_FIRST =
+  /^(US\/.+|America\/(New_York|Detroit|Kentucky\/.+|Indiana\/.+|Chicago|Menominee|North_Dakota\/.+|Denver|Boise|Phoenix|Los_Angeles|Anchorage|Juneau|Sitka|Metlakatla|Yakutat|Nome|Adak)|Pacific\/(Honolulu|Guam|Pago_Pago))$/;
+
+/**
+ * The order in which an organisation writes days, told by its time zone, since nothing else says in which country it is.
+ * @param timeZone IANA name
+ * @example dayOrderIn("America/Chicago") // "month first"
+ */
+export function dayOrderIn(timeZone: string): DayOrder {
+  return MONTH_FIRST.test(timeZone) ? "month first" : "day first";
+}
+
+/**
+ * A day as somebody types it where the order of their organisation is known: as in `dayWritten`, of two possible days the one in that order, and a year of two figures is one of this century.
+ * @returns ISO date; null where it is no day
+ * @example dayTyped("3/4/26", "day first") // "2026-04-03"
+ */
+export function dayTyped(text: string, order: DayOrder): string | null {
+  const whole = text.trim().replace(/^(\d{1,2}[./-]\d{1,2}[./-])(\d{2})$/, "$120$2");
+  const day = dayWritten(whole);
+  return day === null || typeof day === "string" ? day : day[order === "day first" ? 0 : 1];
+}

@@ -52,7 +52,7 @@ describe("start of a day anywhere", () => {
         expect([start - 1, ...before].filter((moment) => dateBy(moment, where) === day)).toEqual([]);
         expect(dayIn(new Date(start).toISOString(), where)).toBe(day);
       }),
-      { seed: 20260310, numRuns: 3000 },
+      { numRuns: 3000 },
     );
   });
 });

@@ -101,7 +101,7 @@ describe("what can be wrong with sections, bands and levels", () => {
       expect.stringContaining("does nothing to orders"),
     ]);
     expect(steps({ kind: "tell", note: "Accounts" })).toEqual([
-      ["fatal", "Step 1 after the approval tells “Accounts”, who is nobody here and no e-mail address."],
+      ["fatal", "Step 1 after the approval notifies “Accounts”, who is nobody here and no e-mail address."],
     ]);
     expect(
       steps({ kind: "tell", note: "Boss" }, { kind: "tell", note: "a@b.example" }, { kind: "send to supplier" }),
@@ -306,7 +306,7 @@ describe("what can be wrong with sections, bands and levels", () => {
     ).toContain("escalation circle");
     const inactive = set({ approvers: { kind: "people", people: ["boss", "head", "gone"] } });
     expect(new Set(inactive.map(keyOf)).size).toBe(inactive.length);
-    expect(inactive.map(({ code, said }) => [code, said.offer])).toEqual([["inactive person", "Take out Gone"]]);
+    expect(inactive.map(({ code, said }) => [code, said.offer])).toEqual([["inactive person", "Remove Gone"]]);
     const leaver = {
       ...sound,
       people: sound.people.map((one) => (one.id === "boss" ? { ...one, activeUntil: "2026-03-31" } : one)),

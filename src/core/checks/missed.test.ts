@@ -91,10 +91,19 @@ describe("who would be missed", () => {
             reason: "",
           }));
         const world = organisationOf(people, { standIns, left: {} });
+        // Levels under a condition are left out, and so is one that is asked where an earlier one says so.
         const plain = drawn.levels.map((one) => ({ ...one, conditioned: false }));
         const policy = policyOf(
           randomPolicy(
-            { ...drawn, levels: plain, chooses: false, split: false, rule: "hold", repeatedApprover: "ask twice" },
+            {
+              ...drawn,
+              levels: plain,
+              chooses: false,
+              fills: false,
+              split: false,
+              rule: "hold",
+              repeatedApprover: "ask twice",
+            },
             "purchase-order",
           ),
         );
@@ -115,7 +124,7 @@ describe("who would be missed", () => {
           expect(right.some.find(({ gone }) => gone === [...some.people].join())?.stopped).toBe(some.stopped);
         }
       }),
-      { numRuns: 12, seed: 3 },
+      { numRuns: 12 },
     );
     for (const one of ["all 1", "all 2", "all 3", "all null", "some 1", "some 2"]) expect(sizes).toContain(one);
   });

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sayCondition } from "../words";
 import { ConditionSchema, evaluate, isGroup, type Condition, type Facts } from "./index";
+import { inTenThousandths } from "./schema";
 
 const facts: Facts = {
   supplier: "Northrigg Cordage",
@@ -207,5 +208,28 @@ describe("schema", () => {
   ])("refuses %j at its path", (value, path) => {
     const result = ConditionSchema.safeParse(value);
     expect(result.error?.issues[0]?.path.join(".")).toBe(path);
+  });
+});
+
+describe("a decimal as a whole number", () => {
+  it("is exact for every text that a field can hold", () => {
+    fc.assert(
+      fc.property(
+        fc.bigInt({ min: -(10n ** 15n) + 1n, max: 10n ** 15n - 1n }),
+        fc.integer({ min: 0, max: 4 }),
+        (whole, digits) => {
+          const power = 10n ** BigInt(4 - digits);
+          const kept = (whole / power) * power;
+          const plain = String(kept < 0n ? -kept : kept).padStart(5, "0");
+          const text = `${kept < 0n ? "-" : ""}${plain.slice(0, -4)}${digits > 0 ? `.${plain.slice(-4).slice(0, digits)}` : ""}`;
+          expect([text, inTenThousandths(text)]).toEqual([text, Number(kept)]);
+        },
+      ),
+      { numRuns: 5_000 },
+    );
+  });
+
+  it.each(["", "1,5", "1.23456", "abc", "123456789012", "1e3", " 1", "0x1"])("is none for %j", (text) => {
+    expect(inTenThousandths(text)).toBeNull();
   });
 });

@@ -1,7 +1,7 @@
 import { compareShare, type Money, type ToCurrency } from "../money";
 import {
   beforeKey,
-  isDecimal,
+  inTenThousandths,
   isGroup,
   sameValue,
   scaled,
@@ -78,7 +78,10 @@ function holds(comparison: Exclude<Comparison, { kind: "amount" | "change" }>, s
   switch (comparison.kind) {
     case "number": {
       const wanted = scaled(comparison.value);
-      return values.some((value) => isDecimal(value) && differs(comparison.is, scaled(value) - wanted));
+      return values.some((value) => {
+        const seen = inTenThousandths(value);
+        return seen !== null && differs(comparison.is, seen - wanted);
+      });
     }
     case "text":
       return holdsText(comparison.is, comparison.value, values);

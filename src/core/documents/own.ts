@@ -14,6 +14,7 @@ import {
   type Against,
   type OwnField,
   type OwnReason,
+  type OwnValue,
   type OwnValues,
   type WithOwn,
 } from "../own-fields";
@@ -60,6 +61,22 @@ const NOTHING: OwnValues = {};
 /** What the account of the other party says in fields of the organisation's own, as it was when the document was looked at. */
 function ownOfAccount({ supplier, customer }: DocumentContext): OwnValues {
   return supplier?.own ?? customer?.own ?? NOTHING;
+}
+
+/** What stands in a field somewhere on a document: on which line, counted from 1, or in a change of an account what was there before. */
+export type HeldValue = { value: OwnValue; line?: number; before?: true };
+
+/** Everything that a document, its lines, the account that it changes and the one it has to do with say in one field. */
+export function ownHeldOn(document: Basics, around: DocumentContext, key: string): HeldValue[] {
+  const held = (value: OwnValue | null | undefined, where: Omit<HeldValue, "value"> = {}): HeldValue[] =>
+    value === null || value === undefined || isEmptyValue(value) ? [] : [{ value, ...where }];
+  const changes = accountChangesIn(document).filter(({ field }) => field === key);
+  return [
+    ...held(document.own?.[key]),
+    ...ownLinesOf(document).flatMap(({ own }, index) => held(own?.[key], { line: index + 1 })),
+    ...changes.flatMap(({ before, after }) => [...held(before, { before: true }), ...held(after)]),
+    ...(changes.length > 0 ? [] : held(ownOfAccount(around)[key])),
+  ];
 }
 
 /** Changes of an account's fields in a document that makes any. */

@@ -1,7 +1,7 @@
 import { Decimal } from "decimal.js";
 import { z } from "zod";
 import { IdSchema } from "../ids";
-import { CurrencySchema, money, sum, type Money } from "../money";
+import { CurrencySchema, money, sumMinor, type Money } from "../money";
 import { sameValue } from "../conditions";
 import { faultOfTyped } from "../payments";
 import { ownValuesOn, type OwnValue } from "../own-fields";
@@ -129,14 +129,26 @@ export function percentOf(minor: number, percent: string | number): number {
  * The same in whole numbers, which is exact and quick as long as nothing leaves the safe range; null where it would, or where the text is no plain
  * decimal. @param scale what the product is divided by in the end
  */
-function inWhole(decimal: string, digits: number, whole: number, scale: number): number | null {
-  const match = /^(\d{1,9})(?:\.(\d+))?$/.exec(decimal);
-  if (!match || (match[2]?.length ?? 0) > digits) return null;
-  const scaled = Number(match[1]! + (match[2] ?? "").padEnd(digits, "0"));
+function inWhole(decimal: string, digits: 2 | 4, whole: number, scale: number): number | null {
+  const scaled = scaledTo(decimal, digits);
+  if (scaled === null) return null;
   const product = scaled * Math.abs(whole);
   if (!Number.isSafeInteger(product + scale) || !Number.isSafeInteger(whole)) return null;
   const rounded = Math.floor((product + scale / 2) / scale);
   return whole < 0 ? -rounded : rounded;
+}
+
+const scaledKnown = [new Map<string, number | null>(), new Map<string, number | null>()] as const;
+
+/** A plain decimal as a whole number of its last digit; of lines and rates there are few different ones, and each is worked out once. */
+function scaledTo(decimal: string, digits: 2 | 4): number | null {
+  const known = scaledKnown[digits === 2 ? 0 : 1];
+  const before = known.get(decimal);
+  if (before !== undefined) return before;
+  const [, whole, part = ""] = /^(\d{1,9})(?:\.(\d+))?$/.exec(decimal) ?? [];
+  const scaled = whole === undefined || part.length > digits ? null : Number(whole + part.padEnd(digits, "0"));
+  if (known.size < 1000) known.set(decimal, scaled);
+  return scaled;
 }
 
 const rates = new Map<string, string>();
@@ -153,15 +165,15 @@ export function taxByRate(
   parts: readonly { net: number; taxPercent: string }[],
   currency: string,
 ): { percent: string; base: Money; tax: Money }[] {
-  const byRate = new Map<string, Money[]>();
+  const byRate = new Map<string, number[]>();
   for (const { net, taxPercent } of parts) {
     const rate = plainRate(taxPercent);
     const known = byRate.get(rate);
-    if (known) known.push(money(net, currency));
-    else byRate.set(rate, [money(net, currency)]);
+    if (known) known.push(net);
+    else byRate.set(rate, [net]);
   }
   return [...byRate].map(([percent, nets]) => {
-    const base = sum(nets, currency);
+    const base = money(sumMinor(nets), currency);
     return { percent, base, tax: money(percentOf(base.minor, percent), currency) };
   });
 }

@@ -18,7 +18,6 @@ export type StartingPlan = {
 export type OrganisationKind = "trade" | "services" | "public-body" | "association";
 
 export type StartingSection = {
-  id: string;
   name: string;
   when: Condition | "otherwise";
   /** In whole units of the policy's currency; the exact amount lies below. */
@@ -38,3 +37,24 @@ const level =
 export const lineManager = level("Line manager", { kind: "manager", up: 1 });
 export const headAbove = level("Head of the unit above", { kind: "headOfUnit", up: 1 });
 export const firstWithLimit = level("First with the limit", { kind: "lineByLimit", climb: "straight" });
+
+/** A section's condition: the category is one of these. */
+export const ofCategory = (...values: string[]): Condition => ({
+  kind: "choice",
+  field: "category",
+  is: "one of",
+  values,
+});
+
+/** The section of what no other takes. @param none so many bands from below need nobody */
+export const otherwise = (
+  thresholds: readonly number[],
+  levels: readonly StartingLevel[],
+  none = 0,
+): StartingSection => ({
+  name: "Everything else",
+  when: "otherwise",
+  thresholds,
+  levels,
+  ...(none && { none }),
+});

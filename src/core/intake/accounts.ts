@@ -7,6 +7,7 @@ import {
   type AccountValue,
   type OwnKept,
 } from "../documents";
+import { sameValue } from "../conditions";
 import { fieldsOn, type AccountKind as Kind, type OwnField } from "../own-fields";
 import { ownColumns, ownOf } from "./own-columns";
 import type { Sheet } from "./table";
@@ -41,6 +42,7 @@ export const ACCOUNT_COLUMNS: Record<Kind, readonly Column[]> = {
     { key: "phone", names: ["phone number", "phone"] },
     { key: "owed", names: ["owes", "receivables"] },
     { key: "due", names: ["due"] },
+    { key: "invoice", names: ["invoice", "invoice number"] },
     ...COMMON,
   ],
 };
@@ -62,6 +64,9 @@ export function accountColumnsMissing(kind: Kind, header: readonly string[]): st
   return ACCOUNT_COLUMNS[kind].filter(({ key, needed }) => needed && !known.has(key)).map(({ names }) => names[0]!);
 }
 
+/** What a customer owed when it was brought in: under which number, and when it is due. */
+export type Owed = { number: string; minor: number; due: string };
+
 /** An account of a file: its fields as accounts have them, by whom and when it was approved, and what a customer owed when it was brought in. */
 export type ReadAccount = {
   line: number;
@@ -70,7 +75,7 @@ export type ReadAccount = {
   currency: string;
   fields: Record<string, AccountValue>;
   approved: { by: string; on: string };
-  owes: { minor: number; due: string } | null;
+  owes: Owed[];
 };
 
 type Against = OwnKept & {
@@ -86,23 +91,46 @@ type Against = OwnKept & {
   approved: { by: string; on: string };
 };
 
-/** Accounts of a table, a row each. A row with anything wrong is not among them. */
+/** Accounts of a table, a row each, and further rows of a customer for whatever else it owes. A row with anything wrong is not among them. */
 export function readAccounts(kind: Kind, sheet: Sheet, against: Against): { accounts: ReadAccount[]; bad: BadRow[] } {
   const indexes = columnsIn(sheet.header, accountColumns(kind, against.fields, against.today));
   const accounts: ReadAccount[] = [];
   const bad: BadRow[] = [];
-  const names = new Set<string>();
+  const known = new Map<string, ReadAccount>();
   sheet.rows.forEach((cells, index) => {
     const row = new Row(cells, indexes, sheet.lines[index]!, sheet.header.length);
-    const account = accountOf(kind, row, against);
-    const folded = partyKey(account.name);
+    const first = known.get(partyKey(row.text("name", 120)));
+    // Whoever answers for its first row answers for the others.
+    const account = accountOf(kind, row, first ? { ...against, approved: first.approved } : against);
     if (account.name && against.isThere(account.name)) row.bad("name", { code: "account known already" });
-    else if (account.name && names.has(folded)) row.bad("name", { code: "twice in the file" });
-    names.add(folded);
-    if (row.problems.length === 0) accounts.push(account);
+    else if (first && !owesMore(first, account)) row.bad("name", { code: "twice in the file" });
+    if (row.problems.length === 0 && first) first.owes.push(...numbered(account.owes, first.owes));
+    else if (row.problems.length === 0) accounts.push({ ...account, owes: numbered(account.owes, []) });
+    if (account.name && !first)
+      known.set(partyKey(account.name), row.problems.length === 0 ? accounts.at(-1)! : account);
     bad.push(...row.problems);
   });
   return { accounts, bad };
+}
+
+/** Whether a further row of an account says what else it owes, and nothing else that its first row did not say. */
+function owesMore(first: ReadAccount, more: ReadAccount): boolean {
+  const same = Object.entries(more.fields).every(([field, value]) => sameValue(first.fields[field] ?? null, value));
+  return (
+    more.owes.length > 0 && same && first.currency === more.currency && (!more.group || more.group === first.group)
+  );
+}
+
+/** Each under a number of its own: what the file calls it, or that it is an opening balance. */
+function numbered(owes: readonly Owed[], before: readonly Owed[]): Owed[] {
+  return owes.map((one) => {
+    const base = one.number || "Opening balance";
+    const free = (count: number): string => {
+      const number = count === 1 ? base : `${base} ${count}`;
+      return before.some((other) => other.number === number) ? free(count + 1) : number;
+    };
+    return { ...one, number: free(1) };
+  });
 }
 
 function accountOf(kind: Kind, row: Row, against: Against): ReadAccount {
@@ -123,7 +151,7 @@ function accountOf(kind: Kind, row: Row, against: Against): ReadAccount {
     currency,
     fields,
     approved: { by, on },
-    owes: owed ? { minor: owed, due: due ?? today } : null,
+    owes: owed ? [{ number: row.text("invoice", 40), minor: owed, due: due ?? today }] : [],
   };
 }
 

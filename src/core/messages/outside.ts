@@ -26,7 +26,7 @@ export const OUTSIDE: Readonly<Record<(typeof policyOccasions)[number], (facts: 
   "handed over": (facts) => underWay(facts),
   overdue: (facts) => ({
     subject: `${named(facts)}: it takes longer`,
-    body: `${facts.organisation} has not decided on ${whole(facts)} in time. You will hear of the outcome.`,
+    body: `${facts.organisation} has not decided on ${whole(facts)} in time. You will be notified of the outcome.`,
   }),
   approved: (facts) => ({
     subject: `${named(facts)}: accepted`,
@@ -34,7 +34,7 @@ export const OUTSIDE: Readonly<Record<(typeof policyOccasions)[number], (facts: 
   }),
   "sent back": (facts) => ({
     subject: `${named(facts)}: to be clarified`,
-    body: `Something about ${whole(facts)} is being clarified at ${facts.organisation}. You will hear of the outcome.`,
+    body: `Something about ${whole(facts)} is being clarified at ${facts.organisation}. You will be notified of the outcome.`,
   }),
   declined: (facts) => ({
     subject: `${named(facts)}: not accepted`,

@@ -102,7 +102,7 @@ export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
   },
   reopened: {
     subject: "{number} is asked again: {title}, {amount}",
-    body: "{title}, {amount}, {party}, of {requester}.\n{why}\nWhoever is asked again hears by a message of their own.",
+    body: "{title}, {amount}, {party}, of {requester}.\n{why}\nWhoever is asked again is notified by a message of their own.",
   },
   "sent back": {
     subject: "{number} came back: {title}",
@@ -124,7 +124,7 @@ export const USUAL: Readonly<Record<Occasion, Omit<Template, "occasion">>> = {
   question: { subject: "A question about {number}: {title}", body: "{by} asks about {title}, {amount}:\n“{words}”" },
   answer: { subject: "An answer about {number}: {title}", body: "{by} answers about {title}, {amount}:\n“{words}”" },
   lapse: {
-    subject: "{number}: approved by lapse of time",
+    subject: "{number}: approved automatically, since time ran out",
     body: "{title}, {amount}: nobody answered as {level} in time, and by the policy that counts as approval.\n{asked} did not decide. It is marked so on its record.",
   },
 };

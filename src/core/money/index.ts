@@ -10,6 +10,7 @@ export {
   parseMoney,
   plainAmount,
   sum,
+  sumMinor,
   trySum,
 } from "./money";
 export type { Money, AmountReason, ParsedMoney } from "./money";

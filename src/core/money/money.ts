@@ -1,6 +1,7 @@
 import type { Coded } from "../reason";
 import { z } from "zod";
 import { isCurrency, minorDigits } from "./currencies";
+import { amountWritten } from "./written";
 
 export const CurrencySchema = z
   .string()
@@ -60,27 +61,31 @@ export function trySum(parts: readonly Money[], currency: string): Money | null 
 export type AmountReason = Coded<{
   "not an amount": { typed: string; digits: number };
   "more decimals": { currency: string; digits: number };
+  /** `whole` is what it is where its sign groups thousands. */
+  "two amounts": { typed: string; whole: string; digits: number };
   "too large": null;
 }>;
 export type ParsedMoney = { ok: true; money: Money } | { ok: false; why: AmountReason };
 
-const PLAIN = /^([+-]?)(\d+|\d{1,3}(?:[, ]\d{3})+)(?:\.(\d+))?$/;
-
 /**
- * Reads an amount in major units as people type it: `2500`, `2,500.01`, `2 500.01`, `-3.5`.
- * The point is the decimal sign; a comma or a space may group thousands. More decimals than the currency
- * has are refused, never rounded.
+ * Reads an amount in major units as people type it, see `amountWritten`: `2500`, `2,500.01`, `2.500,01`, `2 500,01`, `-3.5`. More decimals than the currency
+ * has are refused, never rounded; so is what can be read as two amounts.
  *
  * @example parseMoney("2,500.01", "EUR") // { ok: true, money: { minor: 250001, currency: "EUR" } }
- * @example parseMoney("1.5", "JPY")      // { ok: false, why: { code: "more decimals", values: { currency: "JPY", digits: 0 } } }
+ * @example parseMoney("1.500", "EUR")    // { ok: false, why: { code: "two amounts", values: { typed: "1.500", whole: "1500", digits: 2 } } }
  */
 export function parseMoney(text: string, currency: string): ParsedMoney {
   const digits = minorDigits(currency);
-  const match = PLAIN.exec(text.trim().replace(/\u00a0|\u202f/g, " "));
-  if (!match) return { ok: false, why: { code: "not an amount", values: { typed: text, digits } } };
-  const [, sign, whole = "", fraction = ""] = match;
+  const written = amountWritten(text, digits);
+  if (written === null) return { ok: false, why: { code: "not an amount", values: { typed: text, digits } } };
+  if (written === "two ways")
+    return {
+      ok: false,
+      why: { code: "two amounts", values: { typed: text.trim(), whole: text.replace(/\D/g, ""), digits } },
+    };
+  const { sign, whole, fraction } = written;
   if (fraction.length > digits) return { ok: false, why: { code: "more decimals", values: { currency, digits } } };
-  const minor = Number(whole.replace(/[, ]/g, "") + fraction.padEnd(digits, "0"));
+  const minor = Number(whole + fraction.padEnd(digits, "0"));
   if (!Number.isSafeInteger(minor)) return { ok: false, why: { code: "too large" } };
   return { ok: true, money: { minor: sign === "-" && minor !== 0 ? -minor : minor, currency } };
 }

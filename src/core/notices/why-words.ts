@@ -31,7 +31,7 @@ export function sayWhy(why: Why, state: DocumentState, known: Names): string {
       return gaps.length > 0 ? `${capital(joinWords(gaps, "and"))}.` : "";
     }
     case "told":
-      return `You are told as ${level(why.level)}; nothing is asked of you.`;
+      return `You are notified as ${level(why.level)}; nothing is asked of you.`;
     case "nobody spoke":
       return `${capital(sayUnspoken(why.because, known))}.`;
   }

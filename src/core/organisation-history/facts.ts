@@ -2,7 +2,7 @@ import { dayIn } from "../calendar";
 import type { Money } from "../money";
 import type { Condition } from "../conditions";
 import type { Attributes } from "../lists";
-import type { Bound, OwnField } from "../own-fields";
+import type { Bound, OwnField, SeenBy } from "../own-fields";
 import { lastDayBefore, type Limit, type Role } from "../people";
 import { canonical } from "../records";
 import { valueAt } from "./as-of";
@@ -62,6 +62,7 @@ export type Facts = {
   patternSays: string;
   taken: string;
   atOnce: true;
+  seenBy: readonly SeenBy[];
 } & Required<Omit<Attributes, "owner" | "unit">>;
 
 type Said = { [F in keyof Facts]?: Facts[F] | undefined };

@@ -118,7 +118,7 @@ function wrongFor(edit: Said, known: EntryOf<"field"> | null): Refused | null {
 }
 
 function notForApprovers({ part, required, usual, taken }: Said): "part" | "required" | "usual" | null {
-  if (part !== "document") return "part";
+  if (part === "account") return "part";
   if (required !== "no") return "required";
   return usual === undefined && taken === undefined ? null : "usual";
 }

@@ -3,6 +3,7 @@ export {
   ACCOUNT_KINDS,
   OWN_KINDS,
   OWN_PARTS,
+  SEEN_BY,
   OwnFieldSchema,
   OwnKeySchema,
   TAKEN,
@@ -13,8 +14,9 @@ export {
   ownFieldState,
   ownKeyFrom,
 } from "./schema";
-export type { AccountKind, Bound, FieldOf, FormPart, OwnField, OwnKind, OwnPart, Taken } from "./schema";
+export type { AccountKind, Bound, FieldOf, FormPart, OwnField, OwnKind, OwnPart, SeenBy, Taken } from "./schema";
 export {
+  HIDDEN,
   OwnValueSchema,
   OwnValuesSchema,
   ownValuesOn,
@@ -28,5 +30,17 @@ export {
   withOwn,
 } from "./values";
 export type { OwnValue, OwnValues, WithOwn } from "./values";
+export {
+  FilledValuesSchema,
+  filledOnDocument,
+  filledOnLine,
+  isByLine,
+  saysAnything,
+  withFilledIn,
+  withoutEmpty,
+} from "./filled";
+export type { ByLine, FilledValue, FilledValues } from "./filled";
+export { hiddenKeys, withHidden } from "./hidden";
+export type { HiddenKeys } from "./hidden";
 export { wrongValue, wrongValues } from "./wrong";
 export type { Against, OwnReason, WrongValue } from "./wrong";

@@ -33,6 +33,10 @@ export const TAKEN = {
 } as const satisfies Record<string, OwnKind>;
 export type Taken = keyof typeof TAKEN;
 
+/** Who may be let see what stands in a field that is hidden: whoever is asked about the document, and roles. */
+export const SEEN_BY = ["approvers", "clerk", "controller", "reviewer", "administrator"] as const;
+export type SeenBy = (typeof SEEN_BY)[number];
+
 /**
  * The key of a field, by which documents, conditions and files name it. It begins as no field of the program does, so that the two are never taken for each other, and is
  * a name that expressions of DMN can have; what ends like a name that is made of another there is none.
@@ -118,6 +122,10 @@ export const ownFieldState = {
       description:
         "What a new document takes over: from its requester, their unit, or a field of the other party’s account",
     }),
+  seenBy: z.array(z.enum(SEEN_BY)).max(SEEN_BY.length).optional().meta({
+    description:
+      "Who may open what stands in it, beside auditors; it is hidden from all but whoever filled it in. Absent: whoever may read the document sees it",
+  }),
   atOnce: z
     .literal(true)
     .optional()

@@ -4,9 +4,13 @@ import { isOpen } from "../lists";
 import { MoneySchema, type Money } from "../money";
 import { OwnKeySchema, type OwnField, type OwnPart } from "./schema";
 
+/** What stands in place of a value that somebody may not see, or has not opened yet. No value is this. */
+export const HIDDEN = "••••";
+
 const Written = z
   .string()
   .max(2000)
+  .refine((text) => text !== HIDDEN, "is hidden from you: leave the field as it is, or open it first")
   .regex(/^[^\ufffd]*$/, "has the sign \ufffd in it, which stands for a letter that was lost; type it again");
 
 /**
@@ -118,5 +122,9 @@ function together(values: readonly OwnValue[]): FactValue {
   const [first] = values;
   if (typeof first === "boolean") return values.includes(true);
   if (typeof first === "object" && !Array.isArray(first)) return values as readonly Money[];
-  return [...new Set(values.flat() as string[])];
+  const found = new Set<string>();
+  for (const value of values as readonly (string | readonly string[])[])
+    if (Array.isArray(value)) for (const one of value) found.add(one as string);
+    else found.add(value as string);
+  return [...found];
 }

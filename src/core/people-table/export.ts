@@ -1,8 +1,10 @@
+import { sayShifts } from "../calendar";
 import { isKeyOf } from "../ids";
 import { AUTHORITY_TYPES } from "../documents";
 import { plainAmount } from "../money";
 import type { Organisation } from "../people";
 import type { Cell } from "../tables";
+import { WEEKDAYS } from "./location-row";
 import { TABLES, type Column, type TableName } from "./tables";
 
 /** A table with its heading: what a file of it holds, people and units by their ids. Reading it back changes nothing. */
@@ -41,4 +43,11 @@ const ROWS: { readonly [T in TableName]: (organisation: Organisation) => Cell[][
         limit.kind === "amount" ? { plain: plainAmount(limit) } : limit.kind,
         limit.kind === "amount" ? limit.currency : "",
       ]),
+  locations: ({ locations }) =>
+    locations.map(({ id, name, timeZone, week }) => [
+      id,
+      name,
+      timeZone,
+      ...WEEKDAYS.map((day) => sayShifts(week[day])),
+    ]),
 };

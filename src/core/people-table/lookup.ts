@@ -32,7 +32,7 @@ function indexOf(items: Iterable<Named>): (text: string) => string | null {
  */
 export function lookupIn(
   history: OrganisationHistory,
-  inFile: { person?: Named[]; unit?: Named[]; position?: Named[] },
+  inFile: { person?: Named[]; unit?: Named[]; position?: Named[]; location?: Named[] },
 ): Lookup {
   const person = indexOf([
     ...Array.from(history.person.values(), ({ id, email, name }) => ({ id, words: [email, name] })),
@@ -42,7 +42,10 @@ export function lookupIn(
     ...Array.from(history.unit.values(), ({ id, states }) => ({ id, words: [states.at(-1)!.name] })),
     ...(inFile.unit ?? []),
   ]);
-  const location = indexOf(Array.from(history.location.values(), ({ id, name }) => ({ id, words: [name] })));
+  const location = indexOf([
+    ...Array.from(history.location.values(), ({ id, name }) => ({ id, words: [name] })),
+    ...(inFile.location ?? []),
+  ]);
   const position = indexOf([
     ...Array.from(history.position.values(), ({ id, name }) => ({ id, words: [name] })),
     ...(inFile.position ?? []),

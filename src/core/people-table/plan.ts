@@ -8,6 +8,7 @@ import {
   type OrganisationHistory,
   type HistoryChange,
 } from "../organisation-history";
+import { locationRow } from "./location-row";
 import { lookupIn, type Lookup } from "./lookup";
 import {
   BadCell,
@@ -69,9 +70,24 @@ const KIND: Record<TableName, Kind> = {
   positions: "position",
   groups: "group",
   limits: "limit",
+  locations: "location",
 };
-const TABLE_OF = { person: "people", unit: "units", position: "positions", group: "groups", limit: "limits" } as const;
-const READ = { person: personRow, unit: unitRow, position: positionRow, group: groupRow, limit: limitRow } as const;
+const TABLE_OF = {
+  person: "people",
+  unit: "units",
+  position: "positions",
+  group: "groups",
+  limit: "limits",
+  location: "locations",
+} as const;
+const READ = {
+  person: personRow,
+  unit: unitRow,
+  position: positionRow,
+  group: groupRow,
+  limit: limitRow,
+  location: locationRow,
+} as const;
 const STEP = 500;
 
 /** Keys of the columns that a table needs and the mapping has not. */
@@ -102,7 +118,12 @@ export function* planTogether(
   const known = lookupIn(history, {});
   const found = tables.map((table) => identified(history, table, known));
   const of = (kind: Kind) => found.filter((one) => one.kind === kind).flatMap(namedIn);
-  const lookup = lookupIn(history, { person: of("person"), unit: of("unit"), position: of("position") });
+  const lookup = lookupIn(history, {
+    person: of("person"),
+    unit: of("unit"),
+    position: of("position"),
+    location: of("location"),
+  });
   const reading: RowSetting = { history, lookup, from: setting.from, currency };
   const read: Read = { planned: [], unchanged: 0, bad: [], seen: new Set() };
   let rows = 0;

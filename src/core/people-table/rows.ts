@@ -31,6 +31,8 @@ export type CellReason = Coded<{
   "neither yes nor no": { typed: string };
   "no document type": { typed: string };
   "no currency": { typed: string };
+  /** Hours of a day, of a location. */
+  "no hours": { typed: string };
   "no amount": { typed: string; why: AmountReason };
   "limit below zero": null;
   malformed: { column: string; found: string };
@@ -69,7 +71,8 @@ export type RowSetting = { history: OrganisationHistory; lookup: Lookup; from: s
 type Entry<K extends Kind> = { kind: K; after: EntryOf<K> };
 export type RowEntry = { [K in Kind]: Entry<K> }[Kind];
 
-function needed(cells: Cells, key: string, label = key): string {
+/** What stands under a column that has to say something. @throws BadCell where it is empty */
+export function needed(cells: Cells, key: string, label = key): string {
   const text = cells(key);
   if (!text) throw new BadCell(key, { code: "empty", values: { column: label } });
   return text;
@@ -271,8 +274,8 @@ export function idOfRow(
     const known = cells("email") && lookup.person(cells("email")!);
     if (known) return known;
   }
-  if (kind === "unit") {
-    const known = cells("name") && lookup.unit(cells("name")!);
+  if (kind === "unit" || kind === "location") {
+    const known = cells("name") && lookup[kind](cells("name")!);
     if (known) return known;
   }
   const name = cells("name") ?? "";

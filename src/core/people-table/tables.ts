@@ -79,6 +79,21 @@ export const TABLES = {
       column("currency", "currency", false, "ccy", "currency code"),
     ],
   },
+  locations: {
+    name: "Locations",
+    columns: [
+      column("id", "id", false, "location", "location id", "site"),
+      column("name", "name", true, "location name", "site name", "place"),
+      column("timeZone", "time zone", false, "timezone", "zone", "iana time zone"),
+      column("monday", "Monday", false, "mon"),
+      column("tuesday", "Tuesday", false, "tue"),
+      column("wednesday", "Wednesday", false, "wed"),
+      column("thursday", "Thursday", false, "thu"),
+      column("friday", "Friday", false, "fri"),
+      column("saturday", "Saturday", false, "sat"),
+      column("sunday", "Sunday", false, "sun"),
+    ],
+  },
 } as const satisfies Record<string, { name: string; columns: readonly Column[] }>;
 
 export type TableName = keyof typeof TABLES;

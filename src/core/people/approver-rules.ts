@@ -173,8 +173,16 @@ function ownersOf(of: string, subject: Subject, directory: Directory): Named {
   return { ids: keys.map((key) => directory.ownerOf(of, key)!), gap: null };
 }
 
-/** What a rule does, with the rule in its place. @example byRule(rule).refers() */
-export function byRule(rule: ApproverRule) {
+/** What a rule does, with the rule in its place; rules are never changed in place, and are asked for every document. @example byRule(rule).refers() */
+export function byRule(rule: ApproverRule): ReturnType<typeof inPlace> {
+  const known = placed.get(rule) ?? inPlace(rule);
+  placed.set(rule, known);
+  return known;
+}
+
+const placed = new WeakMap<ApproverRule, ReturnType<typeof inPlace>>();
+
+function inPlace(rule: ApproverRule) {
   // Each kind has the line that takes rules of that kind; the compiler cannot follow the two together.
   const line = APPROVER_RULES[rule.kind] as RuleOf<ApproverRule>;
   return {

@@ -31,7 +31,6 @@ describe("the reporting line", () => {
           }
         },
       ),
-      { seed: 20260310 },
     );
   });
 });

@@ -35,12 +35,14 @@ function gathered(
   ids: readonly string[],
   groups: readonly Candidate[][],
 ): Pick<Resolved, "candidates" | "seats" | "away"> {
-  const canAct = (index: number) => groups[index]!.some((one) => one.eligible);
-  return {
-    candidates: groups.flat(),
-    seats: ids.filter((_, index) => canAct(index)),
-    away: ids.filter((_, index) => !canAct(index) && groups[index]![0]!.away === true),
-  };
+  const seats: string[] = [];
+  const away: string[] = [];
+  for (const [index, id] of ids.entries()) {
+    const group = groups[index]!;
+    if (group.some((one) => one.eligible)) seats.push(id);
+    else if (group[0]!.away === true) away.push(id);
+  }
+  return { candidates: groups.flat(), seats, away };
 }
 
 /**
@@ -92,6 +94,9 @@ function deadEnd(line: readonly Person[], { requester }: Subject): GapReason {
  * A largest matching of seats and people, by augmenting paths (Kuhn's algorithm).
  */
 export function mostDeciders(seats: readonly string[], candidates: readonly Candidate[]): number {
+  // Where one is asked, as at most levels, anybody who can act for them will do.
+  if (seats.length === 1)
+    return candidates.some((one) => one.eligible && (one.inNameOf ?? one.person) === seats[0]) ? 1 : 0;
   const actors = seats.map((seat) =>
     candidates.filter((one) => one.eligible && (one.inNameOf ?? one.person) === seat).map((one) => one.person),
   );

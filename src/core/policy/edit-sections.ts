@@ -1,15 +1,8 @@
 import type { Condition } from "../conditions";
-import { idFrom } from "../ids";
+import { freeId } from "./names";
 import type { Policy, Section } from "./schema";
 
 /** What a designer can do to the sections of a policy and to the order of a section's levels. Each returns a new policy; the last section stays last and unconditional. */
-
-function freeId(name: string, taken: readonly string[]): string {
-  const base = idFrom(name).slice(0, 60);
-  let id = base;
-  for (let count = 2; taken.includes(id); count += 1) id = `${base}-${count}`;
-  return id;
-}
 
 function freeName(name: string, taken: readonly string[]): string {
   let found = name;
@@ -30,7 +23,7 @@ export function insertSection(policy: Policy, name: string, when: Condition, bef
   const section: Section = {
     ...model,
     id: freeId(
-      own,
+      "section",
       policy.sections.map(({ id }) => id),
     ),
     name: own,
@@ -51,7 +44,7 @@ export function copySection(policy: Policy, id: string, when: Condition): Policy
   const copy: Section = {
     ...model,
     id: freeId(
-      name,
+      "section",
       policy.sections.map((section) => section.id),
     ),
     name,
@@ -89,7 +82,7 @@ export function copyLevel(section: Section, id: string): Section {
   const copy = {
     ...model,
     id: freeId(
-      name,
+      "level",
       section.levels.map((level) => level.id),
     ),
     name,

@@ -1,4 +1,5 @@
 import { cutOf, type Threshold } from "./bands";
+import { freeId } from "./names";
 import type { Band, Level, Mark, Section } from "./schema";
 
 /**
@@ -137,10 +138,8 @@ export function noteBand(section: Section, band: number, note: string): Section 
 
 /** A new last level: it approves in the highest band, one approver is enough, and the requester's manager is asked until another rule is set. */
 export function addLevel(section: Section, name: string): Section {
-  const taken = new Set(section.levels.map((level) => level.id));
-  let number = section.levels.length + 1;
-  while (taken.has(`level-${number}`)) number += 1;
-  const id = `level-${number}`;
+  const taken = section.levels.map((level) => level.id);
+  const id = freeId("level", taken, taken.length + 1);
   const level: Level = {
     id,
     name,

@@ -5,7 +5,7 @@ export { LevelSchema, PolicySchema, QuorumSchema } from "./schema";
 export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Reminder, Section, TimeLimit } from "./schema";
 export { dateFields, fieldsIn, peopleFieldsIn, vocabularyIn } from "./vocabulary";
 export { askedToFill, wantsMore } from "./fills";
-export { PlaceSchema } from "./place";
+export { PlaceSchema, hasPlace } from "./place";
 export type { Place } from "./place";
 export { appliesTo, claimTheSame, outsideScope } from "./scope";
 export type { ScopeReason } from "./scope";

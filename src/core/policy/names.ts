@@ -57,6 +57,17 @@ export function suggestName(name: string, others: readonly string[], distinction
   return numbered();
 }
 
+/**
+ * An id for a section or a level that is made here. It is a number, since names are changed and ids stand in files, addresses and records for good.
+ * @param from the number to begin with
+ * @example freeId("level", ["level-1"]) // "level-2"
+ */
+export function freeId(of: "section" | "level", taken: readonly string[], from = 1): string {
+  let number = from;
+  while (taken.includes(`${of}-${number}`)) number += 1;
+  return `${of}-${number}`;
+}
+
 /** An id for a new policy, made of its name and not taken. */
 export function policyId(name: string, taken: readonly string[]): string {
   const made = idFrom(name);

@@ -312,9 +312,9 @@ describe("in words", () => {
       ]),
     );
     expect(bands(changed.sections[0]!)).toEqual([
-      "Up to 2,500.00, that amount included: nobody needs to approve; the Directors told.",
-      "Over 2,500.00 up to 10,000.00, that amount included: no level approves here, so such an order would be held; the Directors told.",
-      "Over 10,000.00: side by side Ana and Una; the Directors told.",
+      "Up to 2,500.00, that amount included: nobody needs to approve; the Directors notified.",
+      "Over 2,500.00 up to 10,000.00, that amount included: no level approves here, so such an order would be held; the Directors notified.",
+      "Over 10,000.00: side by side Ana and Una; the Directors notified.",
     ]);
     expect(openBands(changed.sections[0]!)).toEqual([1]);
     expect(saySection(policy, section)).toBe("All orders.");

@@ -1,6 +1,6 @@
 import { fieldsCompared } from "../conditions";
-import type { AnyDocument } from "../documents";
-import { isOwnKey } from "../own-fields";
+import { ownLinesOf, type AnyDocument } from "../documents";
+import { isOwnKey, saysAnything } from "../own-fields";
 import { askedToFill, type Level, type Section } from "../policy";
 import type { RoutingContext } from "./types";
 
@@ -20,8 +20,11 @@ export function awaitedBy(
   document: AnyDocument,
   { decided = [], directory }: Pick<RoutingContext, "decided" | "directory">,
 ): Awaited {
+  // Most policies ask nobody to fill in anything.
+  if (!section.levels.some(({ fills }) => fills)) return NOTHING;
   const levels = section.levels.filter(({ id }) => !decided.includes(id));
-  const coming = new Set(askedToFill({ levels }, level, band).filter((field) => document.own?.[field] === undefined));
+  const lines = ownLinesOf(document);
+  const coming = new Set(askedToFill({ levels }, level, band).filter((field) => !saysAnything(field, document, lines)));
   if (coming.size === 0) return NOTHING;
   const compared = level.when ? fieldsCompared(level.when) : [];
   const { approvers } = level;

@@ -67,17 +67,10 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
   const index = bandOf(measured.compared.minor, section.thresholds);
   const levels = section.levels.map((level) => routeLevel(level, section, index, document, measured, policy, context));
   const { outcome, holds } = conclude(section, index, levels, policy);
-  return {
-    ...named,
-    measured,
-    sections,
-    section: { id: section.id, name: section.name },
-    band: { index },
-    levels,
-    ...(policy.repeatedApprover === "must differ" && { mustDiffer: true as const }),
-    outcome,
-    holds,
-  };
+  const found = { measured, sections, section: { id: section.id, name: section.name }, band: { index }, levels };
+  const routed: Route = { ...named, ...found, outcome, holds };
+  if (policy.repeatedApprover === "must differ") routed.mustDiffer = true;
+  return routed;
 }
 
 /** What a policy measures a document by, with the arithmetic; or why it cannot be measured. */
@@ -149,7 +142,7 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
       section.when === "otherwise" ? undefined : evaluate(section.when, facts, toCurrency);
     if (!explained || explained.outcome === "met") {
       found = section;
-      return { ...looked, outcome: "fits", ...(explained && { explained }) };
+      return explained ? { ...looked, outcome: "fits", explained } : { ...looked, outcome: "fits" };
     }
     if (explained.outcome === "not met") return { ...looked, outcome: "does not fit", explained };
     undecided = {
@@ -171,45 +164,55 @@ function routeLevel(
   policy: Policy,
   context: RoutingContext,
 ): RoutedLevel {
-  const { id, name, stage, quorum, refusal, commentOn, instruction } = level;
-  const kind = level.kind === "task" || level.kind === "check" ? { kind: level.kind } : {};
-  const checklist = level.checklist.length > 0 ? { checklist: level.checklist } : {};
-  const base = { level: id, name, stage, quorum, refusal, commentOn, instruction, ...kind, ...checklist };
-  const passedOver = (why: LevelReason): RoutedLevel => ({
-    ...base,
-    outcome: "passed over",
-    why,
-    needed: 0,
-    candidates: [],
-  });
+  const base = baseOf(level);
   const mark = level.marks[band] ?? "none";
-  if (mark === "none") return passedOver({ code: "no part in the band" });
+  if (mark === "none") return passedOver(base, { code: "no part in the band" });
   const told = mark === "told" || level.kind === "notice";
   const awaited = told ? NOTHING : awaitedBy(level, section, band, document, context);
   const { facts, looking } = seenIn(document, policy, context);
   const undecidable =
     level.when && awaited.compared.length === 0 ? evaluate(level.when, facts, looking.toCurrency) : null;
-  if (undecidable?.outcome === "not met") return passedOver({ code: "condition not met" });
+  if (undecidable?.outcome === "not met") return passedOver(base, { code: "condition not met" });
   if (awaited.naming.length > 0)
     return { ...base, outcome: "required", why: awaitsFields(awaited), needed: 1, candidates: [] };
   const people = peopleFor(policy, level, document, ownAmount(measured), context);
-  if (!told && people.passed)
-    return {
-      ...passedOver(people.passed),
-      candidates: people.candidates,
-      ...(people.counts && { counts: true as const }),
-    };
+  const { candidates } = people;
+  if (!told && people.passed) {
+    const passed = { ...passedOver(base, people.passed), candidates };
+    return people.counts ? { ...passed, counts: people.counts } : passed;
+  }
   const blocked =
     undecidable?.outcome === "undecidable" ? ({ code: "condition cannot be told" } as const) : people.blocked;
-  return {
-    ...base,
-    outcome: told ? "told" : "required",
-    why: told ? { code: "told in the band" } : awaited.compared.length > 0 ? awaitsFields(awaited) : partOf(level),
-    needed: told ? 0 : people.needed,
-    candidates: people.candidates,
-    ...(people.inTurn && { inTurn: true }),
-    ...(!told && blocked && { blocked }),
-  };
+  const routed: RoutedLevel = told
+    ? { ...base, outcome: "told", why: { code: "told in the band" }, needed: 0, candidates }
+    : { ...base, outcome: "required", why: whyAsked(level, awaited), needed: people.needed, candidates };
+  if (people.inTurn) routed.inTurn = true;
+  if (!told && blocked) routed.blocked = blocked;
+  return routed;
+}
+
+function whyAsked(level: Level, awaited: Awaited): LevelReason {
+  return awaited.compared.length > 0 ? awaitsFields(awaited) : partOf(level);
+}
+
+/** What a route says of a level whatever comes of it; a policy is never changed in place, and its levels are looked at for every document. */
+function baseOf(level: Level): LevelBase {
+  const known = bases.get(level);
+  if (known) return known;
+  const { id, name, stage, quorum, refusal, commentOn, instruction } = level;
+  const kind = level.kind === "task" || level.kind === "check" ? { kind: level.kind } : {};
+  const checklist = level.checklist.length > 0 ? { checklist: level.checklist } : {};
+  const base = { level: id, name, stage, quorum, refusal, commentOn, instruction, ...kind, ...checklist };
+  bases.set(level, base);
+  return base;
+}
+
+const bases = new WeakMap<Level, LevelBase>();
+
+type LevelBase = Omit<RoutedLevel, "outcome" | "why" | "needed" | "candidates">;
+
+function passedOver(base: LevelBase, why: LevelReason): RoutedLevel {
+  return { ...base, outcome: "passed over", why, needed: 0, candidates: [] };
 }
 
 function awaitsFields({ compared, naming }: Awaited): LevelReason {

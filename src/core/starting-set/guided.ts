@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { documentTypeKeys, typeWords } from "../documents";
-import { idFrom, IdSchema } from "../ids";
+import { IdSchema } from "../ids";
 import { CurrencySchema, MinorSchema } from "../money";
 import type { ApproverRule } from "../people";
 import type { PolicyInput } from "../policy";
@@ -64,7 +64,7 @@ export function policyFromAnswers(answers: Answers, own: { id: string; owner: st
     const own = count > 1 ? `${name} ${count}` : name;
     const first = thresholds.length - steps.length + 1 + index;
     return {
-      id: idFrom(own),
+      id: `level-${index + 1}`,
       name: own,
       stage: index + 1,
       marks: Array.from({ length: bands }, (_, band) => (band >= first ? ("approves" as const) : ("none" as const))),
@@ -81,7 +81,7 @@ export function policyFromAnswers(answers: Answers, own: { id: string; owner: st
     measure: { kind: typeWords(answers.documentType).measures[0]!.key as PolicyInput["measure"]["kind"] },
     sections: [
       {
-        id: "everything-else",
+        id: "section-1",
         name: "Everything else",
         when: "otherwise",
         thresholds,

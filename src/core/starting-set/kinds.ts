@@ -27,10 +27,10 @@ const PAPERS: readonly Row[] = [
   { key: "bank-letter", name: "Letter of the bank", newSupplier: true },
 ];
 const REASONS = {
-  "hold-reasons": named("Dispute with the supplier", "Delivery incomplete", "Waiting for a paper"),
-  "release-reasons": named("Settled", "Paper has come", "Checked by telephone"),
+  "hold-reasons": named("Dispute with the supplier", "Delivery incomplete", "Waiting for an attachment"),
+  "release-reasons": named("Settled", "Attachment has come", "Checked by telephone"),
   "decline-reasons": named("Not in the budget", "Not needed", "Ask for another offer"),
-  "send-back-reasons": named("Paper missing", "Cost centre missing", "Amount not clear"),
+  "send-back-reasons": named("Attachment missing", "Cost centre missing", "Amount not clear"),
 };
 
 /** Four kinds of organisation to begin as: with the lists of each. Types of documents have policies that name what these bring. Amounts and names are there to be changed. */

@@ -15,17 +15,19 @@ export const STARTING_SET: readonly StartingPolicy[] = documentTypeKeys.map((key
 
 function sectionOf(
   { thresholds, levels, none = 0, ...rest }: StartingPlan["sections"][number],
+  index: number,
   currency: string,
 ): SectionInput {
   const unit = sizeOf(currency) * 10 ** minorDigits(currency);
   return {
     ...rest,
+    id: `section-${index + 1}`,
     thresholds: thresholds.map((amount) => ({ amount: amount * unit, exact: "below" as const })),
     bands: Array.from({ length: thresholds.length + 1 }, (_, band) => ({
       approval: band < none ? ("none" as const) : ("required" as const),
     })),
     levels: levels.map(({ name, marks, approvers }, index) => ({
-      id: name.toLowerCase().replace(/[^a-z]+/g, "-"),
+      id: `level-${index + 1}`,
       name,
       stage: index + 1,
       marks: [...marks],
@@ -45,7 +47,7 @@ export function startFrom(
     documentType: start.documentType,
     scope: { units },
     measure: { kind: start.measure as PolicyInput["measure"]["kind"] },
-    sections: start.sections.map((one) => sectionOf(one, own.currency)),
+    sections: start.sections.map((one, index) => sectionOf(one, index, own.currency)),
     ...(start.holds && { holds: start.holds.map((hold) => ({ ...hold, blocks: [...hold.blocks] })) }),
     ...(start.afterApproval && { afterApproval: start.afterApproval.map((kind) => ({ kind })) }),
   };

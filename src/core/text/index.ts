@@ -47,6 +47,15 @@ export function sayCount(count: number): string {
   return COUNT[count] ?? String(count);
 }
 
+/**
+ * A count with what is counted, in figures.
+ * @example countOf(1, "level") // "1 level"
+ * @example countOf(2_000, "policy", "policies") // "2,000 policies"
+ */
+export function countOf(count: number, one: string, many = `${one}s`): string {
+  return `${count.toLocaleString("en-GB")} ${count === 1 ? one : many}`;
+}
+
 /** How many letters must be put in, left out or exchanged to make one word of the other (Levenshtein 1966, from memory). */
 export function lettersBetween(a: string, b: string): number {
   let row = Array.from({ length: b.length + 1 }, (_, index) => index);

@@ -11,6 +11,7 @@ export const sayRule = aloud(rules.sayRule);
 export const sayAskedBy = aloud(rules.sayAskedBy);
 export const sayAskedFor = aloud(rules.sayAskedFor);
 export const sayRange = aloud(bands.sayRange);
+export const sayStretch = aloud(bands.sayStretch);
 export const sayBand = aloud(bands.sayBand);
 export const sayChain = aloud(bands.sayChain);
 export const sayChecks = aloud(bands.sayChecks);

@@ -8,6 +8,8 @@ const AMOUNTS = {
   "not an amount": ({ typed, digits }) => `“${typed}” is not an amount: write it like ${example(digits)}`,
   "more decimals": ({ currency, digits }) =>
     `${currency} has ${digits === 0 ? "no decimals" : `${digits} decimals`}: write it like ${example(digits)}`,
+  "two amounts": ({ typed, whole, digits }) =>
+    `“${typed}” can be read as two amounts: write ${whole}, or ${digits} decimals after the point`,
   "too large": () => "The amount is too large to be counted exactly",
 } satisfies Wording<AmountReason>;
 

@@ -10,6 +10,10 @@ const eur = (minor: number) => ({ minor, currency: "EUR" });
 
 const AMOUNTS: Said<AmountReason> = {
   "not an amount": [{ typed: "much", digits: 2 }, "“much” is not an amount: write it like 2,500.00"],
+  "two amounts": [
+    { typed: "1.500", whole: "1500", digits: 2 },
+    "“1.500” can be read as two amounts: write 1500, or 2 decimals after the point",
+  ],
   "more decimals": [{ currency: "EUR", digits: 2 }, "EUR has 2 decimals: write it like 2,500.00"],
   "too large": [null, "The amount is too large to be counted exactly"],
 };

@@ -149,8 +149,8 @@ describe("findings in words", () => {
     expect(offers).toEqual([
       "Let head approve there too",
       "Ask for one",
-      "Take out Boss",
-      "Take the level out",
+      "Remove Boss",
+      "Remove the level",
       "Take the section out",
       "Let it wait when overdue",
     ]);

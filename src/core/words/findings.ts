@@ -62,7 +62,7 @@ type Say<C extends FindingReason["code"]> = (values: ValuesOf<FindingReason, C>,
 const FINDINGS = {
   "not carried out": [
     ({ why }, spoken) => sayWithLevel(why, spoken),
-    () => "Take it out. It can stay in the draft, but not go to the reviewer.",
+    () => "Remove it. It can stay in the draft, but not go to the reviewer.",
   ],
   "unknown reference": [
     ({ why }, spoken) => sayWithLevel(why, spoken),
@@ -84,12 +84,12 @@ const FINDINGS = {
     ({ last }) =>
       last
         ? "Keep it for what is added later and say so, or make the conditions before it narrower."
-        : "Change its condition, move it forward, or take it out.",
+        : "Change its condition, move it forward, or remove it.",
   ],
   "level never applies": [
     (_, { level, section }) =>
-      `${level} is always passed over: nothing that comes to its bands of “${section?.name}” can meet its condition.`,
-    () => "Change its condition or the bands it stands in, or take the level out.",
+      `${level} is always skipped: nothing that comes to its bands of “${section?.name}” can meet its condition.`,
+    () => "Change its condition or the bands it stands in, or remove the level.",
   ],
   "unknown name": [
     ({ hold, why }, spoken) => `${whoseCondition(hold, spoken)}: ${sayUnknown(why, spoken)}.`,
@@ -98,7 +98,7 @@ const FINDINGS = {
   "field ended": [
     ({ field, lastDay }, spoken) =>
       `${spoken.section ? whoseCondition(null, spoken) : "The policy"}: the field “${spoken.names.field(field)}” ended on ${sayDate(lastDay)}: no new ${spoken.many} say anything in it.`,
-    () => "Take it out of the policy or name another field; or open it again under Settings, Fields.",
+    () => "Remove it from the policy or name another field; or open it again under Settings, Fields.",
   ],
   "choice skips authority": [
     ({ chosen, weak, ...band }, { range, level, names, people, amount }) =>
@@ -107,7 +107,7 @@ const FINDINGS = {
   ],
   "level without part": [
     (_, { level, section }) => `${level} has a part in no band of “${section?.name}”.`,
-    () => "Let it approve or be told in a band, or take the level out.",
+    () => "Let it approve or be notified in a band, or remove the level.",
   ],
   "sections overlap": [
     ({ first }, { many, names, section }) =>
@@ -183,7 +183,7 @@ const FINDINGS = {
   ],
   lapse: [
     (_, { level }) => `${level} counts as approved when nobody answers in time: an approval that nobody gave.`,
-    () => "Let it wait or go to somebody else when overdue, or say why a lapse is good enough.",
+    () => "Let it wait or go to somebody else when overdue, or say why it is good enough that time runs out.",
   ],
   "escalation circle": [
     ({ person }, { level, names }) =>
@@ -283,7 +283,7 @@ function sayStep(why: StepReason, kind: string, { one, many, names }: Spoken): s
   const wording: Wording<StepReason> = {
     "does nothing": () => `, “${kind}”, does nothing to ${many}: it would fail on every ${one}.`,
     "not posted before": () => ` pays what no step before it posts: it would fail on every ${one}.`,
-    "nobody told": ({ note }) => ` tells “${note}”, who is nobody here and no e-mail address.`,
+    "nobody told": ({ note }) => ` notifies “${note}”, who is nobody here and no e-mail address.`,
   };
   return sayBy(wording, why, names);
 }
@@ -358,9 +358,9 @@ function sayOffer(mend: Mend, { names }: Spoken): string {
     case "quorum":
       return `Ask for ${mend.n === 1 ? "one" : mend.n}`;
     case "without person":
-      return `Take out ${names.person(mend.person)}`;
+      return `Remove ${names.person(mend.person)}`;
     case "remove level":
-      return "Take the level out";
+      return "Remove the level";
     case "remove section":
       return "Take the section out";
     case "wait when overdue":

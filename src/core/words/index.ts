@@ -34,7 +34,17 @@ export { differencesOf, namesIn, sayEntry } from "./people-changes";
 export type { Difference, EntryNames } from "./people-changes";
 export { ATTRIBUTE_WORDS, LIST_WORDS, listName, namesOfLists, sayOwned } from "./list-names";
 export { sayOwnWrong } from "./own-fields";
-export { FIELD_KINDS, nameOfHolder, namesOfFields, sayFieldName, sayOwnValues, sayTaken } from "./field-names";
+export {
+  FIELD_KINDS,
+  nameOfHolder,
+  namesOfFields,
+  sayFieldName,
+  sayLimits,
+  sayOwnValues,
+  saySeen,
+  saySeenBy,
+  sayTaken,
+} from "./field-names";
 export type { FieldNames } from "./field-names";
 export { sayGiven, sayListCell, sayListColumn, sayPick } from "./lists";
 export { sayChange, sayField, sayLabel, sayMissing, sayShown } from "./shown";

@@ -46,7 +46,11 @@ export const LIST_WORDS: Readonly<Record<ListId, { one: string; many: string; ab
   },
   "tax-rates": { one: "tax rate", many: "Tax rates", about: "Rates of tax by country, from and until a day." },
   "payment-terms": { one: "payment term", many: "Payment terms", about: "How long customers may take to pay." },
-  papers: { one: "kind of paper", many: "Kinds of papers", about: "What is attached, and for what it is needed." },
+  papers: {
+    one: "kind of attachment",
+    many: "Kinds of attachments",
+    about: "What is attached, and for what it is needed.",
+  },
   currencies: { one: "currency", many: "Currencies", about: "Currencies that documents may be in, by ISO 4217." },
   "hold-reasons": {
     one: "reason for a hold",

@@ -7,7 +7,7 @@ const OF_POLICY: Record<PolicyPart, string> = {
   edits: "The rule for edits is",
   holds: "The holds are",
   afterApproval: "The steps after approval are",
-  messages: "Who is told as well is",
+  messages: "Who else is notified is",
   onSubmit: "The word to whoever submits is",
   readers: "Who reads along is",
   stoppedOrders: "The rule for stopped orders is",

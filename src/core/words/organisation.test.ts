@@ -117,7 +117,10 @@ const EDITS: Said<EditReason> = {
     { field: "account code" },
     "The account code is filled in by whoever approves, and cannot say what has to be filled in before; name another field",
   ],
-  "not for approvers": [{ part: "part" }, "Whoever approves fills in fields of the document, and none of its lines"],
+  "not for approvers": [
+    { part: "part" },
+    "Whoever approves fills in fields of the document and of its lines, and none of an account",
+  ],
   "compared as it cannot be": [{ field: "net total" }, "The net total cannot be compared in this way"],
   "not on accounts": [{ part: "usual" }, "A field of an account begins empty"],
   "on accounts alone": [null, "Whether a change counts at once is said of fields of accounts alone"],
@@ -169,6 +172,10 @@ const CELLS: Said<CellReason> = {
   "no document type": [
     { typed: "letter" },
     "there is no document type “letter”; there are purchase-order, supplier-invoice, expense-claim, credit-limit-change, supplier-account",
+  ],
+  "no hours": [
+    { typed: "all day" },
+    "“all day” is not hours: write them like 08:30–12:30, 13:30–17:30, nothing for a day off",
   ],
   "no currency": [{ typed: "€" }, "“€” is not a currency; write its code, such as EUR"],
   "no amount": [

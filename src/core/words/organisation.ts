@@ -130,7 +130,7 @@ const LIMITS_OF: Readonly<Record<OwnKind, string>> = {
 };
 
 const NOT_FOR_APPROVERS = {
-  part: "Whoever approves fills in fields of the document, and none of its lines",
+  part: "Whoever approves fills in fields of the document and of its lines, and none of an account",
   required:
     "Whether whoever approves has to fill it in is said at each level that asks for it; let it be not required here",
   usual: "What whoever approves fills in begins empty",
@@ -223,6 +223,7 @@ const CELLS = {
   "no document type": ({ typed }) =>
     `there is no document type “${typed}”; there are ${Object.keys(AUTHORITY_TYPES).join(", ")}`,
   "no currency": ({ typed }) => `“${typed}” is not a currency; write its code, such as EUR`,
+  "no hours": ({ typed }) => `“${typed}” is not hours: write them like 08:30–12:30, 13:30–17:30, nothing for a day off`,
   "no amount": ({ why }) => sayNoAmount(why),
   "limit below zero": () => "a limit is not below zero",
   malformed: ({ column, found }) => `${column}: ${found}`,

@@ -8,18 +8,18 @@ import { sayPart, type Wording } from "./wording";
 
 /** What is wrong with a field, after the line that it is about. */
 export const OWN = {
-  "field needed": ({ field }, names) => `fill in the ${names.field(field)}`,
+  "field needed": ({ field }, names) => `fill in ${names.theField(field)}`,
   "no such field": ({ field }, names) =>
     `there is no field “${names.field(field)}” here to fill in; it may have ended. Leave it empty`,
-  "not of its kind": ({ field, kind }, names) => `the ${names.field(field)} is ${WRITTEN[kind]}`,
-  "too short": ({ field, letters }, names) => `the ${names.field(field)} has at least ${count(letters)}`,
-  "too long": ({ field, letters }, names) => `the ${names.field(field)} has at most ${count(letters)}`,
+  "not of its kind": ({ field, kind }, names) => `${names.theField(field)} is ${WRITTEN[kind]}`,
+  "too short": ({ field, letters }, names) => `${names.theField(field)} has at least ${count(letters)}`,
+  "too long": ({ field, letters }, names) => `${names.theField(field)} has at most ${count(letters)}`,
   below: ({ field, least }, names) =>
-    `the ${names.field(field)} is ${isDate(least) ? "not before" : "at least"} ${sayBound(least)}`,
+    `${names.theField(field)} is ${isDate(least) ? "not before" : "at least"} ${sayBound(least)}`,
   above: ({ field, most }, names) =>
-    `the ${names.field(field)} is ${isDate(most) ? "not after" : "at most"} ${sayBound(most)}`,
+    `${names.theField(field)} is ${isDate(most) ? "not after" : "at most"} ${sayBound(most)}`,
   "does not fit": ({ field, says }, names) =>
-    `the ${names.field(field)} is ${says || "not written as it is here; ask whoever keeps the fields how it is"}`,
+    `${names.theField(field)} is ${says || "not written as it is here; ask whoever keeps the fields how it is"}`,
   "not in its list": ({ field, why }, names) => `${names.field(field)}: ${sayPart(PICKS, why, names)}`,
   "nobody by that id": ({ field, person }, names) =>
     `${names.field(field)}: there is nobody called “${person}”; choose somebody`,

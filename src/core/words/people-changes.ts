@@ -13,7 +13,7 @@ import { joinWords, sayDate } from "../text";
 import { sayCondition } from "./conditions";
 import { sayConflict } from "./duties";
 import { ATTRIBUTE_WORDS, listName } from "./list-names";
-import { FIELD_KINDS, PART_WORDS, REQUIRED, sayBound, sayTaken } from "./field-names";
+import { FIELD_KINDS, PART_WORDS, REQUIRED, sayBound, saySeenBy, sayTaken } from "./field-names";
 import { IDS } from "./names";
 import { speak } from "./wording";
 
@@ -79,7 +79,7 @@ const FIELDS: { [F in keyof Facts]: Words<F> } = {
   activeFrom: { label: "Active from", say: sayDate },
   activeUntil: { label: "Last day", say: sayDate },
   successor: { label: "Open work goes to", say: person },
-  parent: { label: "Lies in", say: (id, names) => (id ? names.unit(id) : "nothing") },
+  parent: { label: "Parent unit", say: (id, names) => (id ? names.unit(id) : "nothing") },
   head: { label: "Head", say: (id, names) => (id ? names.person(id) : "vacant") },
   closed: { label: "State", say: () => "closed" },
   holder: {
@@ -141,6 +141,7 @@ const FIELDS: { [F in keyof Facts]: Words<F> } = {
   patternSays: { label: "Has to fit, in words", say: itself },
   taken: { label: "Takes over", say: (taken) => sayTaken(taken, IDS) },
   atOnce: { label: "Changes at once", say: () => "yes" },
+  seenBy: { label: "Hidden, opened by", say: saySeenBy },
 };
 
 /** What a change is about, as a noun phrase: "Rui Tavares", "the limit of Head of Fleet for purchase-order". */

@@ -10,13 +10,13 @@ const NOT_READY = {
   "unknown reference": ({ what, id }) => `there is no ${what} “${id}”`,
   "measure not carried out": ({ measure }) => `measuring by ${measure} is not carried out by this version of Bandeira`,
   "field of another kind": ({ field }, names) =>
-    `the ${names.field(field)} cannot be used in this way; choose how it is compared anew`,
+    `${names.theField(field)} cannot be used in this way; choose how it is compared anew`,
   "lapses unfilled": ({ level }, names) =>
     `${names.level(level)} counts as approved when its time runs out, and nobody would fill in what it needs; let it wait or be passed on, or need no field`,
   "field of the requester": ({ field }, names) =>
-    `the requester fills in the ${names.field(field)}; a level asks for fields that are kept for whoever approves`,
+    `the requester fills in ${names.theField(field)}; a level asks for fields that are kept for whoever approves`,
   "not filled in yet": ({ field }, names) =>
-    `whoever approves fills in the ${names.field(field)}, and no level before this asks for it, so that nothing is in it yet`,
+    `whoever approves fills in ${names.theField(field)}, and no level before this asks for it, so that nothing is in it yet`,
   "person not on the document": ({ field }) =>
     `a person named on the document as “${field}” is not carried out by this version of Bandeira`,
 } satisfies Wording<NotReadyReason>;

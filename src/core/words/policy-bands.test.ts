@@ -110,7 +110,7 @@ describe("chains", () => {
     ],
     [
       one({ timeLimit: { amount: 3, unit: "working days" }, overdue: "approve by lapse" }),
-      "the requester’s manager (within three working days, else it counts as approved by lapse of time)",
+      "the requester’s manager (within three working days, else it counts as approved automatically when time runs out)",
     ],
     [one({ signature: true }), "the requester’s manager (signing)"],
     [
@@ -124,7 +124,7 @@ describe("chains", () => {
     [one({ kind: "task", checklist: ["Budget"] }), "the requester’s manager does “A”, one thing to tick off"],
     [
       one({ kind: "check", checks: [{ kind: "totals" }, { kind: "paper", name: "Offer" }] }),
-      "the system checks that the totals add up and a paper “Offer” is attached",
+      "the system checks that the totals add up and an attachment “Offer” is attached",
     ],
     [
       one({ kind: "check", checks: [{ kind: "fields", fields: ["supplier", "costCentre"] }] }),
@@ -141,11 +141,11 @@ describe("chains", () => {
     ],
     [
       chain([{ id: "a" }, { id: "b", stage: 2, marks: ["none", "none", "told"], approvers: directors }]),
-      "the requester’s manager; the Directors told",
+      "the requester’s manager; the Directors notified",
     ],
     [
       chain([{ id: "b", marks: ["none", "none", "told"], approvers: { kind: "people", people: ["una"] } }], "none"),
-      "nobody needs to approve; Una told",
+      "nobody needs to approve; Una notified",
     ],
     [
       chain([
@@ -208,7 +208,7 @@ describe("what holds for the whole policy", () => {
           { kind: "tell", note: "Accounts" },
         ],
       }),
-      "After the last approval: post it to the ledger, then tell somebody (Accounts)",
+      "After the last approval: post it to the ledger, then notify somebody (Accounts)",
     ],
     [edits({}), "Any edit of an order in approval starts the approval again"],
     [
@@ -282,15 +282,15 @@ describe("a level in full", () => {
     expect(sayLevelDetails(policyOf(base), full, directory)).toEqual([
       "Due within two working days of the approver’s calendar",
       "A reminder goes out one working day before it is due",
-      "Their manager hears of it four working hours after it is due",
-      "Boss hears of it one working day after it is due",
+      "Their manager is notified four working hours after it is due",
+      "Boss is notified one working day after it is due",
       "When overdue the next of them is asked",
       "May be handed over to anybody who is eligible",
       "Whoever approves signs with name and password",
       "A comment is needed to approve",
       "No comment is needed to send back",
       "“Release” stands for approve",
-      "Whoever decides chooses which comes next of “a” and “b”; what is not chosen is passed over",
+      "Whoever decides chooses which comes next of “a” and “b”; what is not chosen is skipped",
       "Whoever decides may have one more person approve first",
       "Told to whoever decides: “Look at the budget”",
     ]);

@@ -1,4 +1,4 @@
-import { joinWords, sayCount, capital, withArticle } from "../text";
+import { joinWords, lowerFirst, sayCount, capital, withArticle } from "../text";
 import { nameOfEntry } from "../lists";
 import { typeWords } from "../documents";
 import { formatAmount } from "../money";
@@ -39,6 +39,17 @@ export function sayRange(section: Pick<Section, "thresholds">, band: number, cur
     : `From ${amount(from)}, that amount included, and under ${amount(to)}`;
 }
 
+/**
+ * The range of several neighbouring bands in words, as what comes after a colon.
+ * @example "from 500.00 up to 5,000.00, both included"
+ */
+export function sayStretch(section: Pick<Section, "thresholds">, start: number, end: number, currency: string): string {
+  const ends = [section.thresholds[start - 1], section.thresholds[end]];
+  const thresholds = ends.filter((one) => one !== undefined);
+  const said = sayRange({ thresholds }, start > 0 ? 1 : 0, currency);
+  return lowerFirst(said);
+}
+
 /** One sentence for a band: who approves, in which order, who is told. It is what a head of department would sign. */
 export function sayBand(policy: Policy, section: Section, band: number, directory: Directory): string {
   return `${sayRange(section, band, policy.currency)}: ${sayChain(policy, section, band, directory)}.`;
@@ -51,7 +62,7 @@ export function sayChain(policy: Policy, section: Section, band: number, directo
     ? `; ${joinWords(
         told.map((level) => sayTold(level, directory)),
         "and",
-      )} told`
+      )} notified`
     : "";
   if (section.bands[band]?.approval === "none") return `nobody needs to approve${tail}`;
   const stages = stagesOf(section.levels.filter((level) => level.marks[band] === "approves"));
@@ -101,7 +112,7 @@ export function sayChecks(
   const fields = fieldsIn(policy.documentType, directory);
   const said = checks.map((check) => {
     if (check.kind === "paper")
-      return `a paper “${nameOfEntry(directory.organisation.lists, "papers", check.name)}” is attached`;
+      return `an attachment “${nameOfEntry(directory.organisation.lists, "papers", check.name)}” is attached`;
     if (check.kind === "totals") return "the totals add up";
     const names = check.fields.map((key) => fields.find((field) => field.key === key)?.label ?? key);
     return `the ${joinWords(names, "and")} ${names.length === 1 ? "is" : "are"} filled in`;
@@ -134,7 +145,7 @@ function sayLate({ overdue, overduePerson }: Level, directory: Directory): strin
     "named person": `, else it goes to ${named}`,
     manager: ", else it goes to the approver’s manager",
     decline: ", else it is declined",
-    "approve by lapse": ", else it counts as approved by lapse of time",
+    "approve by lapse": ", else it counts as approved automatically when time runs out",
   }[overdue];
 }
 

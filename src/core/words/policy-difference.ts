@@ -3,7 +3,7 @@ import { formatAmount } from "../money";
 import type { Directory } from "../people";
 import { bandEdges, bandOf, cutOf, vocabularyIn, type Level, type Place, type Policy, type Section } from "../policy";
 import { canonical } from "../records";
-import { joinWords } from "../text";
+import { countOf, joinWords } from "../text";
 import { sayCondition } from "./conditions";
 import { sayBand, sayDoer, saySection } from "./policy-bands";
 import { sayScope, sayStoppedOrders } from "./policy-parts";
@@ -68,7 +68,7 @@ function partsOf(policy: Policy, directory: Directory): Part[] {
     part("Owner", owner, () => (owner ? name(owner) : null)),
     part("Applies to", policy.scope, () => sayScope(policy.scope, directory)),
     part("Measured on", [policy.measure, currency], () => {
-      const over = policy.measure.days ? ` over ${policy.measure.days} days` : "";
+      const over = policy.measure.days ? ` over ${countOf(policy.measure.days, "day")}` : "";
       return `${measure?.label ?? policy.measure.kind}${over}, in ${currency}`;
     }),
     part("Own documents", policy.selfApproval, () => saySelfApproval(policy, directory)),
@@ -77,7 +77,7 @@ function partsOf(policy: Policy, directory: Directory): Part[] {
     part("Holds", policy.holds, () => policy.holds.map((hold) => sayHold(policy, hold, directory)).join(". ") || null),
     part("After approval", policy.afterApproval, () => sayAfterApproval(policy)),
     part("Messages", [policy.messages, policy.onSubmit ?? null], () => sayMessages(policy)),
-    part("Read along", [people, groups], () => joinWords(readers, "and") || null),
+    part("Read-only access", [people, groups], () => joinWords(readers, "and") || null),
     part("Stopped orders", policy.stoppedOrders, () => sayStoppedOrders(policy, directory)),
     part("The other party’s form", policy.partySigns, () => sayPartySigns(policy)),
     part("Note to designers", designNote, () => designNote ?? null),
@@ -182,7 +182,7 @@ function levelDifferences({ before, old, after, now, directory }: Both): PolicyD
 
 function sayLevelWhole(policy: Policy, level: Level, directory: Directory): string {
   return [
-    `${level.name}: ${sayDoer(policy, level, directory)}${level.kind === "notice" ? ", who is told" : ""}`,
+    `${level.name}: ${sayDoer(policy, level, directory)}${level.kind === "notice" ? ", who is notified" : ""}`,
     ...(level.when ? [`only if ${sayCondition(level.when, vocabularyIn(policy.documentType, directory))}`] : []),
     ...sayLevelDetails(policy, level, directory),
     ...level.checklist.map((item) => `To tick off: ${item}`),

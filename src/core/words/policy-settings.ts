@@ -26,7 +26,7 @@ export const AFTER_APPROVAL: Record<Step["kind"], string> = {
   "send to supplier": "send it to the supplier with a copy to the requester",
   post: "post it to the ledger",
   "next payment run": "put it in the next payment run",
-  tell: "tell somebody",
+  tell: "notify somebody",
   "call address": "call a web address",
 };
 
@@ -73,7 +73,7 @@ export function sayReaders({ readers }: Pick<Policy, "readers">, directory: Dire
     ...(readers?.people ?? []).map((id) => directory.person(id)?.name ?? id),
     ...(readers?.groups ?? []).map((id) => directory.group(id)?.name ?? id),
   ];
-  return who.length > 0 ? `Read along and cannot act: ${joinWords(who, "and")}` : null;
+  return who.length > 0 ? `Read-only access: ${joinWords(who, "and")}` : null;
 }
 
 /**
@@ -137,11 +137,11 @@ export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover
   }[repeatedApprover];
 }
 
-/** @example "which comes next of “Finance” and “Directors”; what is not chosen is passed over" */
+/** @example "which comes next of “Finance” and “Directors”; what is not chosen is skipped" */
 function sayChoices(policy: Policy, level: Level, ids: readonly string[]): string {
   const section = policy.sections.find(({ levels }) => levels.includes(level));
   const names = ids.map((id) => `“${section?.levels.find((one) => one.id === id)?.name ?? id}”`);
-  return `which comes next of ${joinWords(names, "and")}; what is not chosen is passed over`;
+  return `which comes next of ${joinWords(names, "and")}; what is not chosen is skipped`;
 }
 
 /**
@@ -160,8 +160,8 @@ export function sayLevelDetails(policy: Policy, level: Level, directory: Directo
     const named = person ? (directory.person(person)?.name ?? person) : "Nobody yet";
     const who = {
       approver: "A reminder goes out",
-      manager: "Their manager hears of it",
-      person: `${named} hears of it`,
+      manager: "Their manager is notified",
+      person: `${named} is notified`,
     }[to];
     said.push(`${who} ${sayDuration(after)} ${before ? "before" : "after"} it is due`);
   }
@@ -190,9 +190,11 @@ export function sayLevelDetails(policy: Policy, level: Level, directory: Directo
 /** Fields that a level asks for, in the order in which it does. @example "“account code” and, if they like, “asset number”" */
 function sayFills(fills: NonNullable<Level["fills"]>, type: string, directory: Directory): string {
   const labels = new Map(fieldsIn(type, directory).map(({ key, label }) => [key, label]));
+  const ofLines = new Set(directory.organisation.fields.flatMap(({ key, part }) => (part === "line" ? [key] : [])));
+  const name = (key: string) => `“${labels.get(key) ?? key}”${ofLines.has(key) ? " of each line" : ""}`;
   const named = (needed: boolean) =>
     joinWords(
-      fills.filter((one) => one.needed === needed).map(({ field }) => `“${labels.get(field) ?? field}”`),
+      fills.filter((one) => one.needed === needed).map(({ field }) => name(field)),
       "and",
     );
   const [must, may] = [named(true), named(false)];
@@ -207,6 +209,6 @@ function sayOverdue({ overdue, overduePerson }: Level, directory: Directory): st
     "named person": `When overdue it goes to ${named}`,
     manager: "When overdue it goes to the approver’s manager",
     decline: "When overdue it is declined",
-    "approve by lapse": "When overdue it counts as approved: approval by lapse, a weakness",
+    "approve by lapse": "When overdue it counts as approved: approved automatically when time runs out, a weakness",
   }[overdue];
 }

@@ -7,7 +7,7 @@ import {
   type RuleSubject,
 } from "../documents";
 import { formatMoney } from "../money";
-import { capital, sayDate } from "../text";
+import { countOf, capital, sayDate } from "../text";
 import { sayOver } from "./measures";
 import type { Names } from "./names";
 import { sayBy, speak, type Wording } from "./wording";
@@ -93,7 +93,7 @@ const REMARKS = {
   "no rate of the day": ({ spent }) => `there is no rate for ${formatMoney(spent)}`,
   "paper missing": ({ paper }, names) => `${names.entry("papers", paper)} is not attached`,
   "over the new limit": ({ by }) => `${formatMoney(by)} over the new limit already`,
-  overdue: ({ amount, days }) => `${formatMoney(amount)} overdue, the oldest by ${days} days`,
+  overdue: ({ amount, days }) => `${formatMoney(amount)} overdue, the oldest by ${countOf(days, "day")}`,
   "would be paid elsewhere": ({ party }) =>
     `Invoices of ${party} would be paid to another account; ask them by a number you know already`,
   "not signed by the party": () => "Filled in here, not by the supplier through an invitation",

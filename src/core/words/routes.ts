@@ -2,7 +2,7 @@ import { documentType } from "../documents";
 import type { Cause, CheckReason, Hold, HoldWhy } from "../holds";
 import { formatMoney } from "../money";
 import type { BlockedReason, ConsideredReason, HoldReason, LevelReason, Measured, Route } from "../routing";
-import { joinWords, sayDate } from "../text";
+import { countOf, joinWords, sayDate } from "../text";
 import { CONVERSIONS, MEASURED, UNMEASURED, sayRate } from "./measures";
 import { sayGiven } from "./lists";
 import { nameOfType, type Names } from "./names";
@@ -55,7 +55,7 @@ export function sayLevelReason(why: LevelReason, level: string, names: Names): s
     "approves in the band": ({ conditional }) => `approves in this band${since(level, conditional, names)}`,
     "has its task in the band": ({ conditional }) => `has its task in this band${since(level, conditional, names)}`,
     "verified in the band": ({ conditional }) => `is verified in this band${since(level, conditional, names)}`,
-    "told in the band": () => "is told in this band",
+    "told in the band": () => "is notified in this band",
     "no part in the band": () => "has no part in this band",
     "condition not met": () => `its condition is not met: ${names.condition(level)}`,
     "awaits fields": ({ fields }) =>
@@ -107,7 +107,7 @@ const HOLDS = {
   "same people asked": ({ levels: ids }, names) =>
     `${levels(ids, names)} ask the same people, too few of them to decide at each where nobody decides at two levels`,
   "no level approves": () => "No level approves in this band, and the band does not say that nobody needs to",
-  "every level passed over": () => "Every level was passed over, so nobody has approved it",
+  "every level passed over": () => "Every level was skipped, so nobody has approved it",
   "approvals do not cover it": () =>
     "What was approved does not cover the document as it now is, and it cannot be asked for again",
   "version not found": ({ level, version }, names) =>
@@ -124,7 +124,7 @@ const HOLDS = {
   "condition met": () => "",
   "every document": () => "The policy holds every document of this kind",
   backdated: ({ dated, entered, days }) =>
-    `It is dated ${sayDate(dated)} and was entered on ${sayDate(entered)}, more than ${days} days later`,
+    `It is dated ${sayDate(dated)} and was entered on ${sayDate(entered)}, more than ${countOf(days, "day")} later`,
   "placed by hand": (values, names) => sayGiven(values, names),
 } satisfies Wording<HoldWhy>;
 

@@ -52,7 +52,7 @@ const MISSING: Said<MissingReason> = {
   "needed for a new account": [{ label: "Tax number" }, "Tax number: a new account needs it"],
   "paper needed for a new account": [
     { paper: "Bank letter" },
-    "Bank letter: attach it and say which paper it is; a new account needs it",
+    "Bank letter: attach it and say which attachment it is; a new account needs it",
   ],
   "own field": [
     { line: 2, why: { code: "field needed", values: { field: "own_deck" } } },

@@ -82,7 +82,7 @@ const MISSING = {
   "no e-mail address": ({ label, typed }) => `${label}: “${typed}” is no e-mail address`,
   "needed for a new account": ({ label }) => `${label}: a new account needs it`,
   "paper needed for a new account": ({ paper }, names) =>
-    `${names.entry("papers", paper)}: attach it and say which paper it is; a new account needs it`,
+    `${names.entry("papers", paper)}: attach it and say which attachment it is; a new account needs it`,
   "of a list": ({ line, why }, names) => {
     const said = sayPart(PICKS, why, names);
     return line === null ? capital(said) : `Line ${line}: ${said}`;

@@ -17,7 +17,7 @@ import { changeDetail, mask, maskedDetails, openDetail } from "./private-details
 import { endSession, endSessions, personOfSession, sessionsOf, startSession } from "./sessions";
 import { signIn } from "./sign-in";
 
-/** The secret of a new way in for Rui Tavares, out of the address that the administrator is shown. */
+/** The secret of a new sign-in link for Rui Tavares, out of the address that the administrator is shown. */
 const wayIn = (app: TestApp) =>
   value(invite(app, person(app, "joaquina-teles"), "rui-tavares"))
     .address!.split("/")
@@ -155,7 +155,7 @@ describe("e-mail and password", () => {
       refusals: [
         {
           code: "too many attempts",
-          message: "Too many attempts; try again in 1 second, or ask an administrator for a new way in",
+          message: "Too many attempts; try again in 1 second, or ask an administrator for a new sign-in link",
         },
       ],
     });
@@ -223,12 +223,12 @@ describe("a change of what somebody signs in with", () => {
     expect(told(app, rui.id)).toContain("Your account: a new password was set");
   });
 
-  it("by a new way in tells the owner when it is made and when it is used", async () => {
+  it("by a new sign-in link tells the owner when it is made and when it is used", async () => {
     const app = await withPassword();
     const token = wayIn(app);
-    expect(told(app, "rui-tavares")).toContain("Your account: a new way in was made");
+    expect(told(app, "rui-tavares")).toContain("Your account: a new sign-in link was made");
     value(await takeInvitation(app, { token, password: "lantern on the far pier" }, origin));
-    expect(told(app, "rui-tavares")).toContain("Your account: a new password was set through a new way in");
+    expect(told(app, "rui-tavares")).toContain("Your account: a new password was set through a new sign-in link");
   });
 
   // NIST SP 800-63B, 5.1.1.2 (from memory): values known from lists are refused, and there are no rules of composition.

@@ -94,6 +94,7 @@ const EACH: Record<Action, readonly Role[]> = {
   "segregation.write": ["controller"],
   "lists.write": ["administrator", "controller"],
   "fields.write": ["administrator", "controller"],
+  "fields.open": ["auditor"],
   "access.own": [],
   "access.manage": ["administrator"],
   "log.verify": roles,

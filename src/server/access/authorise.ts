@@ -1,4 +1,5 @@
 import type { DocumentState } from "@/core/approval";
+import type { SeenBy } from "@/core/own-fields";
 import type { Person, Role } from "@/core/people";
 import { type Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
@@ -53,6 +54,7 @@ export type Action =
   | "segregation.write"
   | "lists.write"
   | "fields.write"
+  | "fields.open"
   | "access.own"
   | "access.manage"
   | "log.verify"
@@ -72,6 +74,8 @@ export type Subject = {
   tookOver?: boolean;
   /** The policy names the person to release the hold. */
   named?: boolean;
+  /** Who may open a field, and whether the person is asked about the document on which it stands. */
+  field?: { seenBy: readonly SeenBy[]; asked: boolean; name: string };
   /** Whom it is about. */
   about?: Pick<Person, "id" | "manager">;
 };
@@ -163,6 +167,12 @@ const RULES: Readonly<Record<Action, Rule>> = {
   // Whoever writes the policies says by what they decide; whoever keeps the people keeps cost centres and projects.
   "lists.write": changes(withRoles("controller", "administrator")),
   "fields.write": changes(withRoles("controller", "administrator")),
+  // What stands in a field that is hidden from others; an auditor reads everything.
+  "fields.open": reads((person, { field }) =>
+    person.roles.includes("auditor") || (field && isSeenBy(person, field))
+      ? null
+      : refuse("field is hidden", hiddenFor(field)),
+  ),
   // One's own sign-in, which an auditor has too.
   "access.own": reads(onOneself()),
   "access.manage": changes(withRoles("administrator")),
@@ -196,6 +206,12 @@ function withRole(person: Person, roles: readonly Role[]): Refusal | null {
   if (roles.length === 0) return refuse("the person only");
   return refuse("role needed", { roles, has: person.roles });
 }
+
+function isSeenBy({ roles }: Person, { seenBy, asked }: NonNullable<Subject["field"]>): boolean {
+  return seenBy.some((one) => (one === "approvers" ? asked : roles.includes(one)));
+}
+
+const hiddenFor = (field: Subject["field"]) => ({ field: field?.name ?? "field", seenBy: field?.seenBy ?? [] });
 
 function maySetStandIn(person: Person, { about }: Subject): boolean {
   return about?.id === person.id || about?.manager === person.id || person.roles.includes("administrator");

@@ -23,6 +23,7 @@ export type AccessEvent =
   | { type: "invited"; data: { until: string } }
   | { type: "private detail changed"; data: { field: string; before: string; after: string } }
   | { type: "private detail opened"; data: { field: string } }
+  | { type: "hidden field opened"; data: { field: string; on: "document" | "account" | "file"; of: string } }
   /** Where the organisation has reading noted. */
   | { type: "read"; data: { document: string; what: "document" | "record" | "evidence" } };
 

@@ -14,7 +14,7 @@ const lettersTo = (app: TestApp, who: string) =>
 
 afterEach(() => vi.unstubAllEnvs());
 
-describe("a new way in", () => {
+describe("a new sign-in link", () => {
   it("goes by a message with the whole address, from the address that is set", async () => {
     vi.stubEnv("BANDEIRA_ADDRESS", "https://approvals.marevia.example/");
     const app = testApp();
@@ -64,9 +64,9 @@ describe("ways in for many", () => {
     expect(sent).toHaveLength(waiting.length);
     expect(new Set(sent.map(({ address }) => address)).size).toBe(waiting.length);
     expect(lettersTo(app, "noor-halvorsrud").at(-1)!.body).toContain("it works once, for 7 days");
-    expect(lettersTo(app, "rui-tavares").filter(({ subject }) => subject.endsWith("a new way in was made"))).toEqual(
-      [],
-    );
+    expect(
+      lettersTo(app, "rui-tavares").filter(({ subject }) => subject.endsWith("a new sign-in link was made")),
+    ).toEqual([]);
     expect(withoutWayIn(app)).toEqual([]);
     expect(value(inviteAll(app, admin(app), 7)).invited).toEqual([]);
     const theirs = sent

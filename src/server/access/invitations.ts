@@ -75,9 +75,9 @@ function wayIn(app: App, actor: Person, person: string, hours: number): { addres
     person,
     document: null,
     occasion: "access",
-    subject: inUse ? "Your account: a new way in was made" : "Bandeira: choose your password",
+    subject: inUse ? "Your account: a new sign-in link was made" : "Bandeira: choose your password",
     body: inUse
-      ? `${actor.name} made a new way in for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`
+      ? `${actor.name} made a new sign-in link for your account. Whoever uses it sets a new password, and yours no longer works. If you have not asked for that, tell another administrator at once.`
       : `${actor.name} gives you access to Bandeira. Choose a password by the link below; it works once, for ${hours > 48 ? `${hours / 24} days` : `${hours} hours`}.`,
     atOnce: true,
   });
@@ -126,7 +126,7 @@ export async function takeInvitation(
       app.db.prepare("UPDATE credential SET code_secret = NULL WHERE person = ?").run(person.id);
       forgetDevices(app, person.id);
       noteAccess(app, person.id, { type: "password set", data: { how: "by invitation" } });
-      afterChange(app, person.id, "a new password was set through a new way in");
+      afterChange(app, person.id, "a new password was set through a new sign-in link");
       return { ok: true, value: startSession(app, person.id, "password", origin.device) };
     })
     .immediate();

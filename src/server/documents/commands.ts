@@ -27,6 +27,7 @@ import { append } from "../log/log";
 import { announce } from "../messages/announce";
 import { readReferenceData, routingFor } from "../reference-data";
 import { markAsked } from "../credit/customer";
+import { whyNotChangeFields } from "../fields/hidden";
 import { markControls } from "../evidence/marks";
 import { markMet, whatMeets } from "../ledger/duties";
 import { contextFor } from "./decide-context";
@@ -243,6 +244,8 @@ function takenDocument(app: App, actor: Person, state: DocumentState | null, sen
   const other = whyNotEditToo(app, actor, requester, editedBy);
   if (other) return { ok: false, refusals: [other] };
   const document = markEditor(known.value, actor.id, requester, editedBy);
+  const hidden = whyNotChangeFields(app, actor, "changes" in document ? document.changes : []);
+  if (hidden) return refusedFor(hidden);
   const moved = whyNotTaken(app, actor, document, requester);
   return moved ? { ok: false, refusals: [moved] } : { ok: true, value: document };
 }

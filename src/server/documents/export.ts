@@ -8,6 +8,7 @@ import { eventsOf } from "../log/log";
 import { opened } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 import { everyDocument, type ListFilter } from "./queries";
+import { hiddenInFiles } from "../fields/hidden";
 import { keptColumns, keptOf, type KeptColumn } from "./kept-columns";
 import { IN_FILES } from "./rows";
 
@@ -19,12 +20,13 @@ export const MOST_IN_WORKBOOK = 100_000;
 /** The register as a file, a piece at a time, so that any number of documents goes through little memory. */
 export function* exported(app: App, person: Person, filter: ListFilter, format: ExportFormat): Generator<string> {
   const kept = keptColumns(readReferenceData(app).directory);
+  const hidden = hiddenInFiles(app, person);
   if (format === "csv") yield toCsv([headOf(kept)]);
   if (format === "json") yield "[";
   if (format === "xes") yield XES_HEAD;
   let first = true;
   for (const rows of everyDocument(app, person, filter)) {
-    const said = format === "xes" ? {} : keptOf(app, rows, kept);
+    const said = format === "xes" ? {} : keptOf(app, rows, kept, hidden);
     if (format === "csv") yield toCsv(rows.map((row) => cellsOf(row, kept, said)));
     else if (format === "json")
       yield rows
@@ -45,9 +47,10 @@ export function* exported(app: App, person: Person, filter: ListFilter, format: 
 export async function exportedWorkbook(app: App, person: Person, filter: ListFilter): Promise<Uint8Array> {
   const { directory } = readReferenceData(app);
   const kept = keptColumns(directory);
+  const hidden = hiddenInFiles(app, person);
   const cells: Cell[][] = [headOf(kept)];
   for (const rows of everyDocument(app, person, filter)) {
-    const said = keptOf(app, rows, kept);
+    const said = keptOf(app, rows, kept, hidden);
     for (const row of rows) {
       if (cells.length > MOST_IN_WORKBOOK) throw new RangeError("more documents than a workbook is made for");
       cells.push(cellsOf(row, kept, said));

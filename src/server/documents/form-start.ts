@@ -9,14 +9,15 @@ export function foundAccount({ app, person }: Visit, id: string) {
   const account = readAccount(app.db, id);
   if (!account) return undefined;
   const { name, status, currency, group } = account;
+  const fields = visibleFields(app, person, account);
   return {
     id,
     name,
     status,
     currency,
     group,
-    fields: visibleFields(person, account) as Record<string, never>,
-    people: peopleNamed(app, account),
+    fields: fields as Record<string, never>,
+    people: peopleNamed(app, { fields }),
   };
 }
 

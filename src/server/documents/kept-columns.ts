@@ -1,6 +1,6 @@
 import type { FactValue } from "@/core/conditions";
 import { documentTypeKeys, type DocumentRow, type Field } from "@/core/documents";
-import { isOwnKey } from "@/core/own-fields";
+import { HIDDEN, isOwnKey, withHidden, type HiddenKeys } from "@/core/own-fields";
 import { fieldsIn } from "@/core/policy";
 import type { Directory } from "@/core/people";
 import { formatMoney, type Money } from "@/core/money";
@@ -29,11 +29,15 @@ export function keptColumns(directory: Directory): KeptColumn[] {
 
 const isKept = ({ key, list }: Field) => isOwnKey(key) || list !== undefined;
 
-/** What rows say in these columns, as it is read, by their ids; what a document does not have is not there. */
+/**
+ * What rows say in these columns, as it is read, by their ids; what a document does not have is not there.
+ * @param hidden fields of which it is said that they are hidden, and not what stands in them
+ */
 export function keptOf(
   app: App,
   rows: readonly Pick<DocumentRow, "id">[],
   columns: readonly KeptColumn[],
+  hidden: HiddenKeys,
 ): Record<string, Record<string, string>> {
   if (columns.length === 0 || rows.length === 0) return {};
   const { directory } = readReferenceData(app);
@@ -46,7 +50,7 @@ export function keptOf(
   ).all(ids) as { id: string; type: string; facts: string }[];
   return Object.fromEntries(
     summaries.map(({ id, type, facts: stored }) => {
-      const facts = JSON.parse(stored) as Record<string, FactValue>;
+      const facts = withHidden(JSON.parse(stored) as Record<string, FactValue>, hidden);
       const said = fieldsIn(type, directory)
         .filter(({ key }) => wanted.has(key) && facts[key] !== undefined)
         .map((field) => [field.key, sayFact(facts[field.key]!, field)] as const)
@@ -59,6 +63,7 @@ export function keptOf(
 /** A value as it is read: entries and people by what they are called now. */
 function sayFact(value: FactValue, { choices = {} }: Field): string {
   if (value === null) return "";
+  if (value === HIDDEN) return "hidden";
   if (typeof value === "boolean") return value ? "yes" : "no";
   const all = Array.isArray(value) ? (value as readonly (string | Money)[]) : [value as string | Money];
   return all.map((one) => (typeof one === "string" ? (choices[one] ?? one) : formatMoney(one))).join(", ");

@@ -2,6 +2,7 @@ import { isDay } from "@/core/calendar";
 import { isDecimal } from "@/core/conditions";
 import type { Field, FieldKind } from "@/core/documents";
 import { foldKey } from "@/core/lists";
+import { hiddenKeys } from "@/core/own-fields";
 import type { Directory } from "@/core/people";
 import { likeText } from "../db/like";
 import type { Where } from "../db/where";
@@ -17,10 +18,11 @@ export type KeptWanted = { key: string; kind: FieldKind; value: string };
 /** In addresses the name of such a filter begins so, that it is never taken for another. */
 export const KEPT_PREFIX = "has.";
 
-/** All of it but amounts, which are found by the register's own filters. */
+/** All of it but amounts, which are found by the register's own filters, and what is hidden from some: whoever may ask for a value learns who has it. */
 export function keptFilters(directory: Directory): KeptFilter[] {
+  const hidden = hiddenKeys(directory.organisation.fields);
   return keptFields(directory)
-    .filter(({ kind }) => kind !== "amount")
+    .filter(({ key, kind }) => kind !== "amount" && !hidden.has(key))
     .map((field) => ({ key: field.key, name: field.label, kind: field.kind, choices: choicesOf(field) }));
 }
 

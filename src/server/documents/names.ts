@@ -1,5 +1,6 @@
 import type { Barred, DocumentState } from "@/core/approval";
 import { entryOf } from "@/core/lists";
+import { HIDDEN, hiddenKeys, type HiddenKeys } from "@/core/own-fields";
 import type { Level, PolicyVersion } from "@/core/policy";
 import type { Refusal, Result } from "@/core/refusal";
 import { namesIn, sayBarred } from "@/core/audit-narrative";
@@ -26,12 +27,20 @@ export function ruleUnder(world: ReferenceData, state: DocumentState, level: str
  * What everything about a document is called, for sentences that are made of its reasons. Fields of the organisation's own and what stands in lists are called what they
  * were called when the document was sent: a record reads the same after one was renamed.
  * @param version that it goes under; looked up where it is not given
+ * @param hidden fields of which it is not said what stands in them: without it all that are hidden from some
  */
 export function namesFor(
   world: ReferenceData,
   state: DocumentState,
   version: PolicyVersion | null = versionUnder(world, state),
+  hidden: HiddenKeys = hiddenKeys(world.directory.organisation.fields),
 ): Names {
+  const names = namesWhenSent(world, state, version);
+  if (hidden.size === 0) return names;
+  return { ...names, fieldValue: (key, value) => names.fieldValue(key, hidden.has(key) ? HIDDEN : value) };
+}
+
+function namesWhenSent(world: ReferenceData, state: DocumentState, version: PolicyVersion | null): Names {
   const today = namesIn(world.directory, state, version);
   if (!state.submittedAt) return today;
   const { lists, fields } = directoryAt(world.history, state.submittedAt).organisation;
@@ -43,6 +52,7 @@ export function namesFor(
     ...today,
     entry,
     field: (key) => (knew.has(key) ? then : today).field(key),
+    theField: (key) => (knew.has(key) ? then : today).theField(key),
     fieldValue: (key, value) => (knew.has(key) ? then : today).fieldValue(key, value),
     inFormOrder: then.inFormOrder,
   };

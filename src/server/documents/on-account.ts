@@ -72,7 +72,7 @@ const unknown = (kind: string, id: string, path?: string): Result<never> =>
 
 type LimitChange = Typed<"credit-limit-change">;
 
-/** With what a change of a limit began: an order stopped for credit must be one of this customer’s; null where it is none. */
+/** With what a change of a limit began: a sales order on credit hold must be one of this customer’s; null where it is none. */
 function begunWith(
   db: Db,
   { customer, origin, stoppedOrder }: LimitChange,

@@ -1,5 +1,6 @@
 import { addDays, startOfDay } from "@/core/calendar";
 import { activeHolds, type DocumentState, type DocumentView, type ToldEvent } from "@/core/approval";
+import type { Sort } from "@/core/listing";
 import { type DocumentRow as Row, type DocumentStatus } from "@/core/documents";
 import { tookOverFrom, type Person } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
@@ -16,8 +17,9 @@ import { eventsOf } from "../log/log";
 import { opened, openingsIn, sealerOfLog, type Opening } from "../log/sealed";
 import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
+import { hiddenOn, viewWithout } from "../fields/hidden";
 import { isReader, readsAlong, tookOver } from "./commands";
-import { LISTED, toRow, type StoredRow } from "./rows";
+import { LISTED, orderBy, rowsById, toRow, type StoredRow } from "./rows";
 import { whereKept, type KeptWanted } from "./kept-filter";
 import { versionUnder } from "./names";
 
@@ -38,6 +40,8 @@ export type ListFilter = {
   /** Gross amount at least and at most, in minor units of whatever currency. */
   least?: number | undefined;
   most?: number | undefined;
+  /** By which column they stand; by their latest change without it. */
+  sort?: Sort | null;
   /** What has to stand in fields for what the organisation keeps. */
   kept?: readonly KeptWanted[];
 };
@@ -62,12 +66,16 @@ export function listDocuments(
   const more = counted > MOST_COUNTED || (Boolean(filter.text?.trim()) && counted >= MOST_FOUND);
   const total = Math.min(counted, MOST_COUNTED);
   const page = Math.max(1, Math.min(filter.page ?? 1, Math.ceil(total / PAGE_SIZE) || 1));
-  const rows = app.db
+  const order = orderBy(filter.sort ?? null, readReferenceData(app).directory);
+  // Ids alone are put in order, which is less to carry than whole rows.
+  const ids = app.db
     .prepare(
-      `SELECT ${LISTED} FROM document d ${condition} ORDER BY d.updated_at DESC, d.id DESC LIMIT @limit OFFSET @offset`,
+      `${order.first} SELECT d.id FROM document d ${order.join} ${condition} ORDER BY ${order.by} LIMIT @limit OFFSET @offset`,
     )
-    .all({ ...values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as StoredRow[];
-  return { rows: rows.map((row) => toRow(app, row)), total, more, page };
+    .pluck()
+    .all({ ...values, ...order.values, limit: PAGE_SIZE, offset: (page - 1) * PAGE_SIZE }) as string[];
+  const rows = rowsById(app, ids);
+  return { rows: ids.map((id) => rows.get(id)!), total, more, page };
 }
 
 export type Totals = { currency: string; count: number; gross: number }[];
@@ -154,8 +162,14 @@ function searchFor(text: string, where: Where): Where {
   );
 }
 
-/** A document with everything said and done about it, for somebody who may read it. */
+/** A document with everything said and done about it, for somebody who may read it, and without what stands in fields that are hidden from them. */
 export function viewDocument(app: App, person: Person, id: string): Result<DocumentView> {
+  const view = viewInClear(app, person, id);
+  return view.ok ? { ok: true, value: viewWithout(view.value, hiddenOn(app, person, view.value.state)) } : view;
+}
+
+/** The same with what is hidden in it: for what is worked out here, and for whoever opens it. */
+export function viewInClear(app: App, person: Person, id: string): Result<DocumentView> {
   const state = readState(app.db, id);
   if (!state) return refused("no document", { document: id });
   const refusal = authorise(person, "documents.read", {

@@ -1,5 +1,6 @@
 import { closingProof, evolve, type DocumentState, type DocumentView, type ToldEvent } from "@/core/approval";
 import { documentType, type DocumentContext, type RefusedPart } from "@/core/documents";
+import { withHidden, type HiddenKeys } from "@/core/own-fields";
 import { differencesBetween } from "@/core/records";
 import { route, routeAgain, type Route } from "@/core/routing";
 import type { App } from "../app";
@@ -15,8 +16,13 @@ const isRouted = (event: ToldEvent): event is Routed => ["submitted", "rerouted"
 /**
  * Works the last route of a document out again from what was stored: the document, what was known around it, and people, policies and rates as they were at
  * that moment. It must come out the same; where it does not, each difference is named.
+ * @param thread in clear @param hidden fields of which it is not said what was stored in them
  */
-export function recomputed(app: App, { thread }: DocumentView): Recomputed | null {
+export function recomputed(
+  app: App,
+  { thread }: Pick<DocumentView, "thread">,
+  hidden: HiddenKeys = new Set(),
+): Recomputed | null {
   const at = thread.findLastIndex(isRouted);
   const event = thread[at];
   if (!event || !isRouted(event)) return null;
@@ -46,10 +52,17 @@ export function recomputed(app: App, { thread }: DocumentView): Recomputed | nul
   return {
     at: event.at,
     differences: [
-      ...differencesBetween(stored, plain(again)),
-      ...(proof ? differencesBetween(proof.stored, plain(proof.again)) : []),
+      ...differencesSeen(stored, plain(again), hidden),
+      ...(proof ? differencesSeen(proof.stored, plain(proof.again), hidden) : []),
     ],
   };
+}
+
+/** Where two values differ; where they do in a hidden field alone, that they do. */
+function differencesSeen(stored: unknown, again: unknown, hidden: HiddenKeys): string[] {
+  const seen = differencesBetween(withHidden(stored, hidden), withHidden(again, hidden));
+  if (seen.length > 0 || differencesBetween(stored, again).length === 0) return seen;
+  return ["a field that is hidden here: another value was stored than comes out"];
 }
 
 /** The closing proof of an approved document again, from its events before; null where there is none. */

@@ -1,15 +1,13 @@
 import { z } from "zod";
+import { readSort } from "@/core/listing";
 import { parseMoney } from "@/core/money";
-import type { Directory, Person } from "@/core/people";
+import type { Directory } from "@/core/people";
 import { refusalsOf, type Result } from "@/core/refusal";
-import { refuse, refused } from "@/core/words";
-import { authorise } from "../access/authorise";
-import type { App } from "../app";
-import { carryOut } from "../carry-out";
-import { write } from "../ledger/write";
+import { refuse } from "@/core/words";
 import { pageOf } from "../http/query";
 import { KEPT_PREFIX, readKept } from "./kept-filter";
 import type { ListFilter } from "./queries";
+import { DOCUMENT_SORTS } from "./rows";
 
 const text = z.string().trim().max(200).optional();
 const day = z.union([z.literal(""), z.iso.date()]).optional();
@@ -29,6 +27,8 @@ export const RegisterQuerySchema = z.object({
   least: text,
   most: text,
   cols: text,
+  sort: text,
+  mine: text,
   page: text,
 });
 /** With them filters for what the organisation keeps, each under its key after `has.`. */
@@ -80,8 +80,11 @@ function amountIn(query: RegisterQuery, key: "least" | "most", home: string): nu
   return parsed.ok ? parsed.money.minor : undefined;
 }
 
-/** What the register shows for a query. Without a state it shows what has been decided; a filter that cannot be read is left out. */
-export function filterOf(query: RegisterQuery, directory: Directory): ListFilter {
+/**
+ * What a list of documents shows for a query; a filter that cannot be read is left out.
+ * @param usual the state where the query names none: the register shows what has been decided, the list of documents any
+ */
+export function filterOf(query: RegisterQuery, directory: Directory, usual: "closed" | null = "closed"): ListFilter {
   const home = directory.organisation.currency;
   const { wanted } = readKept(query as Record<string, string>, directory);
   const { q, type, state, unit, policy, requester, party, currency, from, until } = query;
@@ -95,49 +98,12 @@ export function filterOf(query: RegisterQuery, directory: Directory): ListFilter
     currency,
     from,
     until,
-    status: state === "any" ? undefined : state || "closed",
+    status: state === "any" ? undefined : state || (usual ?? undefined),
+    mine: query.mine === "1",
+    sort: readSort(query.sort, DOCUMENT_SORTS),
     least: amountIn(query, "least", home),
     most: amountIn(query, "most", home),
     ...(wanted.length > 0 && { kept: wanted }),
     page: pageOf(query.page),
   };
-}
-
-export type View = { name: string; query: string };
-
-/** The views of the register that somebody keeps. */
-export function viewsOf(app: App, person: Person): View[] {
-  return app.db
-    .prepare("SELECT name, query FROM register_view WHERE person = ? ORDER BY name")
-    .all(person.id) as View[];
-}
-
-export const ViewSchema = z.discriminatedUnion("type", [
-  z.strictObject({
-    type: z.literal("keep"),
-    command: z.uuid(),
-    name: z.string().trim().min(1).max(60),
-    query: z.string().max(1000),
-  }),
-  z.strictObject({ type: z.literal("drop"), command: z.uuid(), name: z.string().trim().min(1).max(60) }),
-]);
-
-const MOST_VIEWS = 30;
-
-/** Keeps a view of the register under a name, for its owner alone; an auditor's are their own and change nothing of anybody's. */
-export function changeView(app: App, actor: Person, change: z.infer<typeof ViewSchema>): Result<{ views: View[] }> {
-  const { command, name } = change;
-  const event =
-    change.type === "keep"
-      ? { type: "view kept", data: { person: actor.id, name, query: change.query } }
-      : { type: "view dropped", data: { person: actor.id, name } };
-  const now = () => ({ views: viewsOf(app, actor) });
-  const intent = { command, stream: `views:${actor.id}`, type: event.type };
-  return carryOut(app, actor, { ...intent, barred: () => authorise(actor, "views.own"), again: now }, () => {
-    const { views } = now();
-    if (change.type === "keep" && views.length >= MOST_VIEWS && !views.some((one) => one.name === name))
-      return refused("too many views", { most: MOST_VIEWS }, "name");
-    write(app, intent.stream, [event], { actor: actor.id, command });
-    return { ok: true, value: now() };
-  });
 }

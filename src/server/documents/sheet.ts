@@ -1,6 +1,5 @@
 import {
   activeHolds,
-  askedAt,
   choicesAt,
   documentOf,
   earlierLevels,
@@ -12,7 +11,6 @@ import {
   levelsToDecide,
   openSeats,
   seatFor,
-  type DecideContext,
   type DocumentState,
   type DocumentView,
   type LevelState,
@@ -20,14 +18,17 @@ import {
   type Taker,
 } from "@/core/approval";
 import { dayIn } from "@/core/calendar";
-import { documentType } from "@/core/documents";
-import type { Level } from "@/core/policy";
+import { documentType, type Change } from "@/core/documents";
+import { withHidden, type HiddenKeys } from "@/core/own-fields";
 import { evaluationContextOf, type RoutingContext } from "@/core/routing";
 import { sayHeld, sayWhyCandidate, type Names, sayChange } from "@/core/words";
 import { sayForetold } from "@/core/audit-narrative";
+import { hiddenOn, viewWithout } from "../fields/hidden";
+import { hiddenFrom } from "../fields/opening";
 import { readReferenceData, routingFor } from "../reference-data";
 import { mayReleaseHold, tookOver } from "./commands";
 import { contextFor } from "./decide-context";
+import { fillsAt } from "./fills";
 import { changesBy, isChangedByOrder } from "./order-changes";
 import { isOut } from "./order-files";
 import { namesFor } from "./names";
@@ -35,16 +36,20 @@ import { outcomeOf } from "./outcome";
 import { authorise, type Subject } from "../access/authorise";
 import { DEMO_WORD } from "../access/signing";
 import { credentialOf } from "../access/sign-in";
-import { listsForForms, reasonsOffered } from "../lists/offered";
+import { reasonsOffered } from "../lists/offered";
 import { openReceipt, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
 import type { Visit } from "../http/page";
 
-/** What a visitor may do with a document, as its sheet needs it. */
+/**
+ * What a visitor may see of a document and do with it, as its sheet needs it.
+ * @param view in clear: what the document meets is worked out from all that it says; what is given back has nothing in it that is hidden from the visitor
+ */
 export function sheetFor(visit: Visit, view: DocumentView) {
   const { app, person, directory, zone, now } = visit;
   const { state } = view;
-  const words = namesFor(readReferenceData(app), state, view.version);
+  const unseen = hiddenOn(app, person, state);
+  const words = namesFor(readReferenceData(app), state, view.version, unseen);
   const about = { document: state, isReader: true, tookOver: tookOver(app, state.document.requester, person.id) };
   const routing = routingFor(app.db, readReferenceData(app), now, state.route?.ratesOn);
   const asked: LevelState | null = authorise(person, "documents.decide", about)
@@ -53,13 +58,15 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   const seat = asked ? seatFor(state, asked, person.id, routing, now) : null;
   const inNameOf = seat?.ok && seat.value !== person.id ? seat.value : null;
   return {
-    view,
+    view: viewWithout(view, unseen),
+    hidden: hiddenFrom(app, person, view),
+    changed: changedSince(view)?.map((one) => sayChange(one, words)) ?? null,
     directory,
     reasons: reasonsOffered(directory, dayIn(now, zone)),
     words,
     zone,
     now,
-    asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id, words) : null,
+    asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id, { words, unseen }) : null,
     question: state.questions?.find((one) => one.to === person.id && !one.answer) ?? null,
     mayAsk: !["draft", "withdrawn"].includes(state.status) && !authorise(person, "documents.talk", about),
     mayRemind:
@@ -68,11 +75,11 @@ export function sheetFor(visit: Visit, view: DocumentView) {
       !authorise(person, "documents.edit", about),
     inNameOf,
     acting: actingFor(state, routing, now, words),
-    around: state.around ?? {},
+    around: withHidden(state.around ?? {}, unseen),
     rates: routing.rates,
     expected: expectedDay(app, state, now),
     holds: activeHolds(state).map((hold) => ({
-      hold,
+      hold: withHidden(hold, unseen),
       mayRelease: mayReleaseHold(app, person, state, hold.id),
       placedBy: words.person(hold.placedBy),
       why: sayHeld(hold, words),
@@ -97,14 +104,25 @@ export function sheetFor(visit: Visit, view: DocumentView) {
   };
 }
 
+/** What an edit changed since the revision before; null for a document that was sent once. */
+function changedSince({ state, thread }: DocumentView): readonly Change[] | null {
+  if (state.revision < 2) return null;
+  const sent = thread.findLast(
+    (event) => (event.type === "submitted" || event.type === "revised") && event.data.revision === state.revision - 1,
+  );
+  if (sent?.type !== "submitted" && sent?.type !== "revised") return null;
+  return documentType(state.document.documentType).changes(sent.data.document, state.document);
+}
+
 /** Everything that somebody needs at the level that asks them. */
 function askedLevel(
   { app, person, now }: Visit,
-  { state, version }: DocumentView,
+  view: DocumentView,
   level: LevelState,
   seat: string,
-  words: Names,
+  { words, unseen }: { words: Names; unseen: HiddenKeys },
 ) {
+  const { state, version } = view;
   const said = (takers: Taker[]) =>
     takers.map(({ why, ...one }) => ({ ...one, reason: sayWhyCandidate({ why }, words) }));
   const rule = version?.policy.sections
@@ -119,7 +137,7 @@ function askedLevel(
     commentOn: level.commentOn,
     task: level.kind === "task",
     checklist: level.checklist ?? [],
-    fills: fillsAt(state, rule, context),
+    fills: fillsAt(view, level, { rule, context, words, unseen }),
     instruction: rule?.instruction ?? "",
     words: Object.fromEntries(rule?.outcomes?.map(({ effect, word }) => [effect, word]) ?? []),
     signing: rule?.signature
@@ -137,26 +155,6 @@ function askedLevel(
     foretold: Object.fromEntries(
       SAYS.map((say) => [say, sayForetold(foretell(state, level, context, say), state, level, words)]),
     ) as Record<Say, string[]>,
-  };
-}
-
-/** Fields that the level asks for, as a form needs them; null where it asks for none. */
-function fillsAt(state: DocumentState, rule: Level | undefined, context: DecideContext) {
-  const asked = askedAt(state, rule, context);
-  if (asked.length === 0) return null;
-  const { directory } = context.routing;
-  const { organisation } = directory;
-  const today = dayIn(context.at, organisation.timeZone);
-  const named = new Set(asked.map(({ field }) => field.list));
-  return {
-    // Whether one has to be filled in says the level that asks for it.
-    fields: asked.map(({ field: { by: _, ...field }, needed }) => ({
-      ...field,
-      required: needed ? ("always" as const) : ("no" as const),
-    })),
-    lists: listsForForms(directory, today).filter(({ id }) => named.has(id)),
-    today,
-    currency: state.document.currency,
   };
 }
 

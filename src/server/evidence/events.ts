@@ -1,3 +1,4 @@
+import type { ListKey } from "@/core/listing";
 import type { Item } from "@/core/sampling";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
@@ -27,10 +28,10 @@ export type SampleEvent =
   | { type: "sample drawn"; data: { id: string; name: string; plan: SamplePlan; items: Item[] } }
   | { type: "item tested"; data: { id: string; finding: Finding } }
   | { type: "sample signed"; data: { id: string; sentence: string; name: string; by: string } }
-  | { type: "view kept"; data: { person: string; name: string; query: string } }
-  | { type: "view dropped"; data: { person: string; name: string } };
+  | { type: "view kept"; data: { person: string; list: ListKey; name: string; query: string } }
+  | { type: "view dropped"; data: { person: string; list: ListKey; name: string } };
 
-export const SAMPLE_TABLES = ["sample", "register_view"] as const;
+export const SAMPLE_TABLES = ["sample", "list_view"] as const;
 
 const OF_SAMPLES: Projections<SampleEvent> = {
   "sample drawn": (db, { id, name, plan, items }, event) => {
@@ -46,12 +47,12 @@ const OF_SAMPLES: Projections<SampleEvent> = {
   "sample signed": (db, { id, ...signed }, { time }) => {
     db.prepare("UPDATE sample SET signed = ? WHERE id = ?").run(JSON.stringify({ ...signed, at: time }), id);
   },
-  "view kept": (db, { person, name, query }) => {
-    const keep = db.prepare("INSERT OR REPLACE INTO register_view (person, name, query) VALUES (?, ?, ?)");
-    keep.run(person, name, query);
+  "view kept": (db, { person, list, name, query }) => {
+    const keep = db.prepare("INSERT OR REPLACE INTO list_view (person, list, name, query) VALUES (?, ?, ?, ?)");
+    keep.run(person, list, name, query);
   },
-  "view dropped": (db, { person, name }) => {
-    db.prepare("DELETE FROM register_view WHERE person = ? AND name = ?").run(person, name);
+  "view dropped": (db, { person, list, name }) => {
+    db.prepare("DELETE FROM list_view WHERE person = ? AND list = ? AND name = ?").run(person, list, name);
   },
 };
 

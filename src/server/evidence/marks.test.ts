@@ -40,7 +40,7 @@ function counted(from: string, until: string) {
     if (/^level (approved|declined)$/.test(event.type) && due.has(key))
       add(event.time <= due.get(key)! ? "in time" : "late");
     if (event.type === "hold released" && data.how === "person") add("Hold released by hand");
-    if (event.type === "level lapsed") add("Approved by lapse of time: nobody approved");
+    if (event.type === "level lapsed") add("Approved automatically since time ran out: nobody approved");
     if (event.type === "rerouted") add("Routed again");
     if (event.type === "revised" && data.voided.length > 0)
       add("Changed after it had approvals, which no longer count");

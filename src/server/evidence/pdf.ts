@@ -32,7 +32,8 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
   const { state, version } = view;
   const zone = directory.organisation.timeZone;
   const moment = (at: string) => `${sayDate(dayIn(at, zone))} ${timeIn(at, zone)}`;
-  const words = namesFor(readReferenceData(app), state, version);
+  // Whoever takes the evidence has opened what is hidden in it.
+  const words = namesFor(readReferenceData(app), state, version, new Set());
   const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
@@ -46,7 +47,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
     ["Dated", sayDate(state.document.date)],
     ["Note", state.document.note],
     [
-      "Papers",
+      "Attachments",
       documentOf(state)
         .attachments.map((paper) => `${paper.name} (SHA-256 ${paper.hash})`)
         .join("\n"),
@@ -80,7 +81,7 @@ export function recordPdf(app: App, view: DocumentView, record: DocumentRecord):
       { text: `Record of ${state.number}`, style: "title" },
       { text: `${capital(state.status)}${state.closedAt ? `, ${moment(state.closedAt)}` : ""}.`, margin: [0, 2, 0, 0] },
       ...(hasLapsed(state)
-        ? [{ text: "A level of it counts as approved by lapse of time: nobody approved it.", bold: true }]
+        ? [{ text: "A level of it was approved automatically, since time ran out: nobody approved it.", bold: true }]
         : []),
       { text: "What was asked", style: "section" },
       table(asked, [90, "*"]),

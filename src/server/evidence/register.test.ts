@@ -16,7 +16,8 @@ import { exported } from "../documents/export";
 import { keptFilters } from "../documents/kept-filter";
 import { readState } from "../documents/state";
 import { listDocuments, totalsOf } from "../documents/queries";
-import { changeView, checkedFilter, filterOf, readableQuery, viewsOf } from "../documents/register";
+import { checkedFilter, filterOf, readableQuery } from "../documents/register";
+import { changeView, viewsOf } from "../listing/views";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { eventsBetween, findEvents } from "../logbook/events";
@@ -125,12 +126,19 @@ describe("the register", () => {
   });
   it("keeps views for their owner alone", () => {
     const keep = (name: string) =>
-      changeView(app, controller, { type: "keep", command: newCommandId(), name, query: "state=held" });
+      changeView(app, controller, {
+        type: "keep",
+        command: newCommandId(),
+        list: "register",
+        name,
+        query: "state=held",
+      });
     value(keep("Held"));
-    expect(viewsOf(app, controller)).toEqual([{ name: "Held", query: "state=held" }]);
-    expect(viewsOf(app, auditor)).toEqual([]);
-    value(changeView(app, controller, { type: "drop", command: newCommandId(), name: "Held" }));
-    expect(viewsOf(app, controller)).toEqual([]);
+    expect(viewsOf(app, controller, "register")).toEqual([{ name: "Held", query: "state=held" }]);
+    expect(viewsOf(app, controller, "documents")).toEqual([]);
+    expect(viewsOf(app, auditor, "register")).toEqual([]);
+    value(changeView(app, controller, { type: "drop", command: newCommandId(), list: "register", name: "Held" }));
+    expect(viewsOf(app, controller, "register")).toEqual([]);
   });
 });
 

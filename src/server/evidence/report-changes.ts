@@ -1,7 +1,7 @@
 import { dayIn } from "@/core/calendar";
 import { OrganisationSchema, type Role } from "@/core/people";
 import { found, type HistoryChange } from "@/core/organisation-history";
-import { capital, sayDate } from "@/core/text";
+import { capital, countOf, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { eventsOf } from "../log/log";
 import type { PeopleData } from "../log/projection";
@@ -57,7 +57,14 @@ export class ChangeTeller {
   private ofPeople(row: Row, by: string): ControlChange[] {
     const changes = changesOf(row.data);
     if (changes.length > MANY)
-      return [{ about: "people", at: row.time, by, what: `${capital(row.type)}: ${changes.length} entries` }];
+      return [
+        {
+          about: "people",
+          at: row.time,
+          by,
+          what: `${capital(row.type)}: ${countOf(changes.length, "entry", "entries")}`,
+        },
+      ];
     return changes.map((change) => {
       const differences = differencesOf(change, this.names, this.zone, row.time).map(
         ({ label, before, after, from }) =>

@@ -23,7 +23,10 @@ export type BandLine = {
   minor: number;
   currency: string;
 };
-export type Exception = { what: string; count: number; examples: { document: string; words: string }[] };
+/** What was out of the ordinary: where, when, how that reads, and by whom where that is known. */
+export type ExceptionCase = { seq: number; document: string; at: string; by: string | null; words: string };
+/** A kind of exception. @param key by which it is asked for @param examples the first of them */
+export type Exception = { key: string; what: string; count: number; examples: ExceptionCase[] };
 export type ControlReport = {
   period: Period;
   documents: { decided: number; approved: number; declined: number; withdrawn: number };
@@ -64,10 +67,18 @@ export function controlReport(app: App, period: Period): ControlReport {
     bands: bandLines(app, period),
     inTime: { inTime: marks.count("in time"), late: marks.count("late") },
     months: marks.months(period, readReferenceData(app).directory.organisation.timeZone),
-    exceptions: exceptionsOf(app, marks),
+    exceptions: exceptionsOf(app, marks, MOST_EXAMPLES),
     changes,
     roles: tenuresIn(app, period, REPORTED),
   };
+}
+
+/** Every exception of a period, of all kinds, the earliest first. */
+export function exceptionsIn(app: App, period: Period): { kind: Exception; found: ExceptionCase }[] {
+  const kinds = exceptionsOf(app, new Marks(app, momentsOf(app, period)), Infinity);
+  return kinds
+    .flatMap((kind) => kind.examples.map((found) => ({ kind, found })))
+    .toSorted((a, b) => (a.found.at < b.found.at ? -1 : Number(a.found.at > b.found.at)) || a.found.seq - b.found.seq);
 }
 
 type Marked = { seq: number; at: string; document: string; by: string | null };
@@ -94,10 +105,10 @@ class Marks {
     return this.counts.get(what) ?? 0;
   }
 
-  first(what: string, most = MOST_EXAMPLES): Marked[] {
+  first(what: string, most: number): Marked[] {
     return this.app.db
       .prepare(
-        `SELECT seq, at, document, by FROM control_mark WHERE what = ? AND at >= ? AND at < ? ORDER BY at, seq LIMIT ${most}`,
+        `SELECT seq, at, document, by FROM control_mark WHERE what = ? AND at >= ? AND at < ? ORDER BY at, seq LIMIT ${Number.isFinite(most) ? most : -1}`,
       )
       .all(what, ...this.period) as Marked[];
   }
@@ -146,7 +157,7 @@ const EXCEPTIONS: readonly [
   name: string,
   words: ((event: Told, names: Names) => string) | "day" | "own",
 ][] = [
-  ["lapsed", "Approved by lapse of time: nobody approved", "day"],
+  ["lapsed", "Approved automatically since time ran out: nobody approved", "day"],
   ["rerouted", "Routed again", ({ because }, names) => sayCause(because, names)],
   ["released", "Hold released by hand", ({ code, because }, names) => `${code}: ${sayCause(because, names)}`],
   ["skipped", "Step after approval skipped", ({ reason }) => reason],
@@ -157,16 +168,20 @@ const EXCEPTIONS: readonly [
 ];
 
 /** What is out of the ordinary, each with how often and where, the most frequent first. */
-function exceptionsOf(app: App, marks: Marks): Exception[] {
+function exceptionsOf(app: App, marks: Marks, most: number): Exception[] {
   const read = app.db.prepare("SELECT data FROM event WHERE seq = ?").pluck();
   const sealer = sealerOfLog(app.db);
   const { directory } = readReferenceData(app);
   const names = namesOf(directory);
   const found = EXCEPTIONS.map(([what, name, words]): Exception => ({
+    key: what,
     what: name,
     count: marks.count(what),
-    examples: marks.first(what).map(({ seq, at, document }) => ({
+    examples: marks.first(what, most).map(({ seq, at, document, by }) => ({
+      seq,
       document,
+      at,
+      by,
       words:
         words === "day"
           ? sayDate(at.slice(0, 10))
@@ -177,11 +192,14 @@ function exceptionsOf(app: App, marks: Marks): Exception[] {
   }));
   for (const kind of marks.kinds().filter((one) => one.startsWith("duties ")))
     found.push({
+      key: kind,
       what: nameOfDuties(kind),
       count: marks.count(kind),
-      examples: marks.first(kind).map(({ document, by }) => ({ document, words: directory.person(by!)?.name ?? by! })),
+      examples: marks
+        .first(kind, most)
+        .map((mark) => ({ ...mark, words: directory.person(mark.by!)?.name ?? mark.by! })),
     });
-  found.push(overLimits(app, marks));
+  found.push(overLimits(app, marks, most));
   return found.filter(({ count }) => count > 0).toSorted((a, b) => b.count - a.count || (a.what < b.what ? -1 : 1));
 }
 
@@ -193,15 +211,20 @@ function nameOfDuties(kind: string): string {
   return `One person ${DUTY_WORDS[one]} and ${DUTY_WORDS[other]}`;
 }
 
-function overLimits(app: App, marks: Marks): Exception {
+function overLimits(app: App, marks: Marks, most: number): Exception {
   const judge = limitJudge(app);
-  const over: Exception = { what: "Approved by somebody whose own limit does not cover it", count: 0, examples: [] };
+  const over: Exception = {
+    key: "over limit",
+    what: "Approved by somebody whose own limit does not cover it",
+    count: 0,
+    examples: [],
+  };
   for (const approved of marks.approvals()) {
     const words = judge(approved);
     if (!words) continue;
     over.count += 1;
-    if (over.examples.length < MOST_EXAMPLES)
-      over.examples.push({ document: approved.document, words: shorn(words()) });
+    const { seq, document, at, by } = approved;
+    if (over.examples.length < most) over.examples.push({ seq, document, at, by, words: shorn(words()) });
   }
   return over;
 }

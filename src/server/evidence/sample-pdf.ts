@@ -2,14 +2,14 @@ import type { Content } from "pdfmake/interfaces";
 import { dayIn, timeIn } from "@/core/calendar";
 import { documentType } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/text";
+import { countOf, sayDate } from "@/core/text";
 import type { App } from "../app";
 import { readState } from "../documents/state";
 import { printed, ruledTable, signaturePlaces } from "../pdf";
 import { readReferenceData } from "../reference-data";
 import { conclusionOf, sheetHash, type Sample } from "./samples";
 
-const MARKS = { good: "as it should be", deviation: "deviates", "not applicable": "does not apply" } as const;
+const MARKS = { good: "no exception", deviation: "deviates", "not applicable": "does not apply" } as const;
 const percent = (rate: number) => `${Number((100 * rate).toFixed(2))} %`;
 
 /** A test sheet to be printed and kept: how it was drawn, what was found at each document, what follows, and who signs. The hash of the sheet is on every page. */
@@ -24,7 +24,7 @@ export function samplePdf(app: App, sample: Sample): Promise<Buffer> {
     ["Drawn by", `${name(sample.madeBy)}, ${moment(sample.madeAt)}`],
     ["Period", `${sayDate(plan.from)} to ${sayDate(plan.until)}, documents decided`],
     ["Of which", plan.query ? decodeURIComponent(plan.query).replaceAll("&", ", ") : "all documents"],
-    ["Population", `${plan.population.count} documents, SHA-256 ${plan.population.hash}`],
+    ["Population", `${countOf(plan.population.count, "document")}, SHA-256 ${plan.population.hash}`],
     [
       "Size",
       `${sample.items.length}, of which ${plan.allowed === 0 ? "none" : `no more than ${plan.allowed}`} may deviate`,

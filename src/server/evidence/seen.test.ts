@@ -17,7 +17,7 @@ describe("a record looks back", () => {
 
   it("at what somebody had before them, and no further", () => {
     const [decision] = view().state.levels.flatMap(({ decisions }) => decisions);
-    const said = "revision 1; no papers; no earlier decisions; 2 questions and answers; no holds";
+    const said = "revision 1; no attachments; no earlier decisions; 2 questions and answers; no holds";
     expect(seenAt(view(), decision!)).toBe(said);
     value(command(app, "tamsin-roque", id, { type: "place hold", reason: "Look again", blocks: ["send"] }));
     expect(seenAt(view(), decision!)).toBe(said);

@@ -71,7 +71,7 @@ export function seenAt(view: DocumentView, decision: Decision): string {
     of === 0 ? `no ${many}` : of === 1 ? `one ${one}` : `${of} ${many}`;
   return [
     `revision ${decision.revision}`,
-    papers.length > 0 ? `papers: ${papers.join(", ")}` : "no papers",
+    papers.length > 0 ? `attachments: ${papers.join(", ")}` : "no attachments",
     count(decided.length, "earlier decision", "earlier decisions"),
     count(talk.length, "question or answer", "questions and answers"),
     holds.length > 0 ? `held: ${joinWords([...new Set(holds)], "and")}` : "no holds",

@@ -9,7 +9,7 @@ import {
   type Setting,
 } from "@/core/organisation-history";
 import { MoneySchema } from "@/core/money";
-import { OwnKeySchema, TAKEN, fixedOfField, ownFieldState, type Taken } from "@/core/own-fields";
+import { OwnKeySchema, SEEN_BY, TAKEN, fixedOfField, ownFieldState, type Taken } from "@/core/own-fields";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import type { App } from "../app";
@@ -44,6 +44,9 @@ export const FieldChangeSchema = z.discriminatedUnion("type", [
     patternSays: z.string().trim().max(120).default(""),
     taken: z.union([z.literal(""), z.enum(Object.keys(TAKEN) as [Taken]), OwnKeySchema]).default(""),
     atOnce: z.boolean().default(false),
+    seenBy: z.array(z.enum(SEEN_BY)).max(SEEN_BY.length).nullable().default(null).meta({
+      description: "Who may open it, beside auditors; null for whoever may read the document",
+    }),
     usual: z.string().trim().max(200).default(""),
     from: Day,
   }),

@@ -1,8 +1,12 @@
 import { isGroup, type Condition } from "@/core/conditions";
 import { fieldsNamedBy, inForceAt, type Policy } from "@/core/policy";
 import { OCCASIONS, namedInTemplate, occasions } from "@/core/messages";
-import { isOwnKey } from "@/core/own-fields";
+import { INTAKE_COLUMNS } from "@/core/intake";
+import { isAccountKind, isOwnKey, type OwnField } from "@/core/own-fields";
+import { joinWords } from "@/core/text";
+import { nameOfHolder } from "@/core/words";
 import type { App } from "../app";
+import { tokensOf } from "../intake/tokens";
 import { templateOf } from "../messages/settings";
 import { allDrafts } from "../policies/drafts";
 import { readReferenceData } from "../reference-data";
@@ -11,7 +15,15 @@ import { readReferenceData } from "../reference-data";
  * What a change of a field touches: policies in force or to come and drafts that name it, fields that are required under a condition on it or taken over from it, wordings of
  * letters, and how many documents somebody is entering that say something in it.
  */
-export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]; letters: string[]; entered: number };
+export type FieldUses = {
+  policies: string[];
+  drafts: string[];
+  fields: string[];
+  letters: string[];
+  /** Files and programs that bring it in: what they are, under which column or key. */
+  imports: string[];
+  entered: number;
+};
 type Named = Exclude<keyof FieldUses, "entered">;
 
 /** What each field of the organisation's own is named by, by its key; one that nothing names is not in it. */
@@ -19,7 +31,7 @@ export function fieldUses(app: App): Record<string, FieldUses> {
   const { versions, directory } = readReferenceData(app);
   const uses = new Map<string, FieldUses>();
   const of = (key: string): FieldUses => {
-    const found = uses.get(key) ?? { policies: [], drafts: [], fields: [], letters: [], entered: 0 };
+    const found = uses.get(key) ?? { policies: [], drafts: [], fields: [], letters: [], imports: [], entered: 0 };
     uses.set(key, found);
     return found;
   };
@@ -37,8 +49,22 @@ export function fieldUses(app: App): Record<string, FieldUses> {
   for (const occasion of occasions)
     for (const key of namedInTemplate(templateOf(app, occasion)))
       if (isOwnKey(key)) note(key, "letters", OCCASIONS[occasion]);
+  for (const field of directory.organisation.fields)
+    for (const one of broughtInBy(app, field)) note(field.key, "imports", one);
   for (const { key, documents } of enteredNow(app)) of(key).entered = documents;
   return Object.fromEntries(uses);
+}
+
+/** What brings values of a field in: files, where its column is called by its name or key, and programs that may send documents. */
+function broughtInBy(app: App, { name, key, on, by, part }: OwnField): string[] {
+  if (by) return [];
+  const files = on.filter((one) => isAccountKind(one) || one in INTAKE_COLUMNS).map((one) => nameOfHolder(one).many);
+  const tokens =
+    part === "account" ? [] : tokensOf(app).filter((one) => !one.endedAt && one.scopes.includes("documents.write"));
+  return [
+    ...(files.length > 0 ? [`files of ${joinWords(files, "and")} with a column “${name}” or “${key}”`] : []),
+    ...tokens.map((one) => `the program ${one.name}, as “${key}”`),
+  ];
 }
 
 /** In how many documents that have not been sent something stands in each field. */

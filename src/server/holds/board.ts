@@ -1,26 +1,33 @@
 import { openSeats } from "@/core/approval";
-import { documentType } from "@/core/documents";
-import { formatMoney, money } from "@/core/money";
+import { documentType, documentTypeKeys } from "@/core/documents";
+import { money, type Money } from "@/core/money";
+import { own } from "@/core/ids";
 import type { Person } from "@/core/people";
 import { type Result } from "@/core/refusal";
 import { refused } from "@/core/words";
 import { joinWords } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import type { App } from "../app";
-import { Where } from "../db/where";
 import { commandDocument, mayReleaseHold } from "../documents/commands";
 import { readState } from "../documents/state";
 import { readReferenceData } from "../reference-data";
 import { namesFor } from "../documents/names";
+import { SHOWN_AMOUNT } from "../documents/rows";
+import type { Source } from "../listing/source";
+import { findRows, type SqlColumn } from "../listing/sql";
 
 /** A hold as a line of the board. */
 export type HoldRow = {
+  id: string;
   document: string;
   hold: string;
   number: string;
   title: string;
   party: string;
-  amount: string;
+  /** Its type and unit, by name. */
+  type: string;
+  unit: string;
+  amount: Money;
   kind: string;
   code: string;
   reason: string;
@@ -33,15 +40,9 @@ export type HoldRow = {
   mayRelease: boolean;
 };
 
-export type HoldFilter = {
-  reason?: string | undefined;
-  sort?: "age" | "amount" | "reason" | undefined;
-  whose?: string | undefined;
-  page?: number;
-};
 export const HOLDS_A_PAGE = 50;
 
-type Stored = {
+type StoredHold = {
   document: string;
   id: string;
   kind: string;
@@ -53,38 +54,116 @@ type Stored = {
   title: string;
   party: string;
   type: string;
+  unit: string;
   net: number;
   gross: number;
   currency: string;
   status: string;
 };
 
-const ORDER = { age: "h.placed_at", amount: "h.amount DESC", reason: "h.code, h.placed_at" };
+const COLUMNS: readonly SqlColumn<HoldRow>[] = [
+  { key: "document", name: "Document", kind: "text", plain: true, sql: "d.number", value: (row) => row.number },
+  { key: "title", name: "What", kind: "text", plain: true, extra: true, sql: "d.title", value: (row) => row.title },
+  { key: "party", name: "Party", kind: "text", extra: true, sql: "d.party", value: (row) => row.party },
+  { key: "type", name: "Type", kind: "choice", extra: true, apart: true, sql: "d.type", value: (row) => row.type },
+  { key: "unit", name: "Unit", kind: "choice", extra: true, apart: true, sql: "d.unit", value: (row) => row.unit },
+  { key: "reason", name: "Held because", kind: "choice", sql: "h.code", value: (row) => row.code },
+  {
+    key: "blocks",
+    name: "Blocks",
+    kind: "text",
+    plain: true,
+    apart: true,
+    sql: "h.blocks",
+    value: (row) => row.blocks.join(", "),
+  },
+  {
+    key: "amount",
+    name: "Amount",
+    kind: "amount",
+    sql: SHOWN_AMOUNT,
+    currency: "d.currency",
+    order: "h.amount",
+    value: (row) => row.amount,
+  },
+  { key: "since", name: "Since", kind: "moment", sql: "h.placed_at", value: (row) => row.placedAt },
+];
 
-/** Holds that are on documents now, a page at a time, with how many there are of each reason. */
-export function holdBoard(app: App, person: Person, filter: HoldFilter) {
-  const { reason = "", sort = "age", whose = "", page = 1 } = filter;
-  const where = new Where().given("h.code = @reason", "reason", reason);
-  if (whose === "approval") where.and("h.kind = 'policy' AND h.waiting = 1");
-  if (whose === "office") where.and("NOT (h.kind = 'policy' AND h.waiting = 1)");
-  const { clause: condition, values } = where;
-  const total = app.db.prepare(`SELECT COUNT(*) FROM hold h ${condition}`).pluck().get(values) as number;
-  const stored = app.db
-    .prepare(
-      `SELECT h.document, h.id, h.kind, h.code, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.net, d.gross, d.currency, d.status
-       FROM (SELECT * FROM hold h ${condition} ORDER BY ${ORDER[sort]} LIMIT ${HOLDS_A_PAGE} OFFSET @offset) h JOIN document d ON d.id = h.document
-       ORDER BY ${ORDER[sort]}, d.number LIMIT ${HOLDS_A_PAGE}`,
-    )
-    .all({ ...values, offset: (Math.max(1, page) - 1) * HOLDS_A_PAGE }) as Stored[];
-  const reasons = app.db
+/** Whose move it is, in words, needs the document itself; a file of all holds does without. */
+const WHOSE = { key: "move", name: "Waiting for", kind: "text", plain: true, apart: true, sql: "''" } as const;
+
+/** Holds that are on documents now, the oldest first. */
+export const holdsSource: Source<HoldRow> = {
+  action: "holds.read",
+  size: HOLDS_A_PAGE,
+  usual: "since",
+  columns: () => [...COLUMNS, { ...WHOSE, value: (row: HoldRow) => row.move }],
+  find({ app, person, directory, zone }, query, given, size) {
+    const always = own(WAITING_FOR, given.whose ?? "");
+    const found = findRows<HoldRow, StoredHold>(
+      app.db,
+      {
+        columns: [...COLUMNS, { ...WHOSE, value: (row) => row.move }],
+        select: `h.document, h.id, h.kind, h.code, h.blocks, h.placed_by, h.placed_at, d.number, d.title, d.party, d.type, d.unit, d.net, d.gross, d.currency, d.status`,
+        from: "hold h JOIN document d ON d.id = h.document",
+        ...(always && { always: { sql: always, values: {} } }),
+        usual: "h.placed_at, d.number",
+        toRow: (row) => (size === null ? plainRow(app, row) : toRow(app, person, row)),
+      },
+      query,
+      { size, zone },
+    );
+    return {
+      ...found,
+      choices: {
+        reason: holdReasons(app).map(({ code }) => ({ key: code, name: code })),
+        type: documentTypeKeys.map((key) => ({ key, name: documentType(key).name.one })),
+        unit: directory.organisation.units.map(({ id, name }) => ({ key: id, name })),
+      },
+    };
+  },
+};
+
+const WAITING_FOR: Readonly<Record<string, string>> = {
+  approval: "h.kind = 'policy' AND h.waiting = 1",
+  office: "NOT (h.kind = 'policy' AND h.waiting = 1)",
+};
+
+/** How many holds there are of each reason, and since when the oldest. */
+export function holdReasons({ db }: App): { code: string; count: number; oldest: string }[] {
+  return db
     .prepare(
       "SELECT code, COUNT(*) AS count, MIN(placed_at) AS oldest FROM hold GROUP BY code ORDER BY count DESC, code",
     )
     .all() as { code: string; count: number; oldest: string }[];
-  return { rows: stored.map((row) => toRow(app, person, row)), total, reasons, page };
 }
 
-function toRow(app: App, person: Person, row: Stored): HoldRow {
+/** What a hold says by itself. */
+function plainRow(app: App, row: StoredHold): HoldRow {
+  const { directory } = readReferenceData(app);
+  return {
+    id: `${row.document}/${row.id}`,
+    document: row.document,
+    hold: row.id,
+    number: row.number,
+    title: row.title,
+    party: row.party,
+    type: documentType(row.type).name.one,
+    unit: directory.unit(row.unit)?.name ?? row.unit,
+    amount: money(documentType(row.type).shows === "net" ? row.net : row.gross, row.currency),
+    kind: row.kind,
+    code: row.code,
+    reason: row.code,
+    blocks: JSON.parse(row.blocks) as string[],
+    placedAt: row.placed_at,
+    placedBy: row.kind === "by hand" ? (directory.person(row.placed_by)?.name ?? row.placed_by) : "",
+    status: row.status,
+    move: "",
+    mayRelease: false,
+  };
+}
+
+function toRow(app: App, person: Person, row: StoredHold): HoldRow {
   const world = readReferenceData(app);
   const { directory } = world;
   const state = readState(app.db, row.document)!;
@@ -93,26 +172,15 @@ function toRow(app: App, person: Person, row: Stored): HoldRow {
   const { kind } = row;
   const move =
     kind === "routing"
-      ? "the controller, to mend the cause"
+      ? "the controller, to correct the cause"
       : kind === "check"
         ? `${directory.person(state.document.requester)?.name ?? "the requester"}, to add what is missing`
         : state.status === "waiting" && kind === "policy" && asked.length > 0
           ? `${joinWords([...new Set(asked)], "or")}, to decide`
           : "accounts, to release it";
   return {
-    document: row.document,
-    hold: row.id,
-    number: row.number,
-    title: row.title,
-    party: row.party,
-    amount: formatMoney(money(documentType(row.type).shows === "net" ? row.net : row.gross, row.currency)),
-    kind,
-    code: row.code,
+    ...plainRow(app, row),
     reason: sayHeld(hold, namesFor(world, state)),
-    blocks: JSON.parse(row.blocks) as string[],
-    placedAt: row.placed_at,
-    placedBy: kind === "by hand" ? (directory.person(row.placed_by)?.name ?? row.placed_by) : "",
-    status: row.status,
     move,
     mayRelease: mayReleaseHold(app, person, state, row.id),
   };

@@ -4,12 +4,14 @@ import https from "node:https";
 import { isIP, type LookupFunction } from "node:net";
 import { acceptedOf, filledOf, type DocumentState, type Step, type StepDone } from "@/core/approval";
 import { documentType } from "@/core/documents";
+import { hiddenKeys } from "@/core/own-fields";
 import type { Person } from "@/core/people";
 import { type Result } from "@/core/refusal";
 import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { write } from "../ledger/write";
+import { readReferenceData } from "../reference-data";
 import { wayTo } from "./outside";
 
 export type Hook = { id: string; name: string; url: string; madeBy: string; madeAt: string };
@@ -89,6 +91,7 @@ export async function callHook(app: App, state: DocumentState, step: Step): Prom
   const time = app.clock.now();
   const document = acceptedOf(state);
   const { title, party, net, gross } = documentType(document.documentType).headline(document);
+  const hidden = hiddenKeys(readReferenceData(app).directory.organisation.fields);
   const body = JSON.stringify({
     id,
     type: "document.approved",
@@ -100,8 +103,10 @@ export async function callHook(app: App, state: DocumentState, step: Step): Prom
       party,
       net,
       gross,
-      // What deciders filled in, by the keys of the fields: an account code is for whoever posts it.
-      filled: Object.fromEntries(filledOf(state).map(({ field, value }) => [field, value])),
+      // What deciders filled in, by the keys of the fields: an account code is for whoever posts it. What is hidden from some goes nowhere.
+      filled: Object.fromEntries(
+        filledOf(state).flatMap(({ field, value }) => (hidden.has(field) ? [] : [[field, value]])),
+      ),
     },
   });
   try {

@@ -6,12 +6,13 @@ import type { Directory, Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise, type Action } from "../access/authorise";
 import type { App } from "../app";
+import { fieldsToFillIn } from "../fields/hidden";
 import { listsForForms } from "../lists/offered";
 import { app } from "../process";
 import { readReferenceData } from "../reference-data";
 import { currentPerson, noteForbidden } from "./handle";
 
-export { pageOf, singles } from "./query";
+export { singles } from "./query";
 
 export type Visit = { app: App; person: Person; directory: Directory; zone: string; now: string };
 
@@ -53,7 +54,7 @@ export async function unlessBusy<T>(work: Promise<T>): Promise<{ value: T } | { 
 }
 
 /** What a form for a new document starts with: the visitor as requester, and today. */
-export function formFor({ person, directory, now, zone }: Visit) {
+export function formFor({ app, person, directory, now, zone }: Visit) {
   const today = dayIn(now, zone);
   const over = Object.entries(takenFrom(directory, { requester: person.id, unit: person.unit }, today));
   return {
@@ -66,7 +67,7 @@ export function formFor({ person, directory, now, zone }: Visit) {
     },
     homeCurrency: directory.organisation.currency,
     lists: listsForForms(directory, today),
-    fields: directory.organisation.fields,
+    fields: fieldsToFillIn(app, person, directory.organisation.fields),
     taken: Object.fromEntries(
       over.flatMap(([taken, id]) => (id === null ? [] : [[taken, { id, name: directory.person(id)?.name ?? id }]])),
     ) as Partial<Record<Taken, { id: string; name: string }>>,

@@ -102,10 +102,37 @@ Late,,,,,2027-01-01,,
     const app = booksApp();
     const text = `customer,credit limit,owes,due\nOld Friends,"2,000.00","1,500.00",2026-02-28\n`;
     const { fingerprint, rows } = value(bring(app, "customer", text, SAID));
-    expect(rows[0]!.owes).toBe("1,500.00 EUR");
+    expect(rows[0]!.owes).toBe("1,500.00 EUR, due 28 Feb 2026");
     value(bring(app, "customer", text, { ...SAID, confirm: fingerprint }));
     const account = accountByName(app.db, "customer", "Old Friends")!;
     expect(customerFacts(app, account)).toMatchObject({ receivables: eur(150_000), overdue: eur(150_000) });
+  });
+
+  it("has a further row for whatever else a customer owes, each with its number and day, and nothing else in it", () => {
+    const app = booksApp();
+    const text = `customer,group,credit limit,owes,due,invoice,approved by,approved on
+Old Friends,Harbours,"9,000.00","1,500.00",2026-02-28,R-1,Old Ledger,2024-02-01
+Old Friends,,,"2.000,50",31.3.2026,,,
+old friends,Harbours,"9,000.00",70.00,2026-04-30,,,
+Old Friends,Yards,,5.00,,,,
+Old Friends,,,,,,,
+`;
+    const looked = value(bring(app, "customer", text, {}));
+    expect(looked.rows.map(({ owes }) => owes)).toEqual([
+      "1,500.00 EUR, due 28 Feb 2026; 2,000.50 EUR, due 31 Mar 2026; 70.00 EUR, due 30 Apr 2026",
+    ]);
+    expect(looked.bad.map(({ line, message }) => [line, message])).toEqual([
+      [5, "Customer: stands in the file twice"],
+      [6, "Customer: stands in the file twice"],
+    ]);
+    value(bring(app, "customer", text, { takeGood: true, confirm: looked.fingerprint }));
+    const account = accountByName(app.db, "customer", "Old Friends")!;
+    expect(customerFacts(app, account)).toMatchObject({ receivables: eur(357_050), overdue: eur(150_000) });
+    expect(accountView(app, account.id)!.receivables.map(({ number, amount }) => [number, amount])).toEqual([
+      ["R-1", "1,500.00 EUR"],
+      ["Opening balance", "2,000.50 EUR"],
+      ["Opening balance 2", "70.00 EUR"],
+    ]);
   });
 
   it("is brought in by controllers and administrators alone, three hundred at once, and comes out as it went in", async () => {

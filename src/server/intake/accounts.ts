@@ -1,21 +1,29 @@
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
 import { idFrom } from "@/core/ids";
-import { accountColumns, accountColumnsMissing, readAccounts, type BadRow, type ReadAccount } from "@/core/intake";
+import {
+  accountColumns,
+  accountColumnsMissing,
+  columnsIn,
+  readAccounts,
+  type BadRow,
+  type ReadAccount,
+} from "@/core/intake";
 import { accountLabel, asAmount, keptBy, type AccountValue } from "@/core/documents";
-import { isOwnKey } from "@/core/own-fields";
+import { hiddenKeys, isOwnKey } from "@/core/own-fields";
 import { fits } from "@/core/patterns";
 import { nameOfEntry } from "@/core/lists";
 import { formatMoney, money, plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { Cell } from "@/core/tables";
 import { canonical } from "@/core/records";
-import { refusedFor, type Result } from "@/core/refusal";
+import { refusedFor, type Refusal, type Result } from "@/core/refusal";
 import { capital, sayDate } from "@/core/text";
 import { refused, sayField, sayIntake, sayLabel, type Names } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
+import { noteOpened, whyNotOpen } from "../fields/hidden";
 import { visibleFields } from "../ledger/account-commands";
 import { accountByName, findAccounts, readAccount, type Account } from "../ledger/accounts";
 import type { AccountEvent, AccountKind } from "../ledger/events";
@@ -62,6 +70,8 @@ export function importAccounts(app: App, actor: Person, request: AccountsFile): 
   if (lacking.length > 0) return refused("columns of a list are missing", { columns: lacking }, "file");
   const { directory } = readReferenceData(app);
   const { organisation } = directory;
+  const unread = columnsHidden(app, actor, kind, sheet.value.header);
+  if (unread) return refusedFor(unread);
   const today = dayIn(app.clock.now(), organisation.timeZone);
   if (request.approvedOn > today) return refused("approved on a day to come", null, "approvedOn");
   const read = readAccounts(kind, sheet.value, {
@@ -103,9 +113,8 @@ function bringIn(app: App, actor: Person, kind: AccountKind, account: ReadAccoun
       because: { code: "approved before", values: approved },
     },
   };
-  const receivables = owes ? [{ number: "Opening balance", ...owes }] : [];
   const balances: AccountEvent[] =
-    receivables.length > 0 ? [{ type: "balances read", data: { receivables, source: "opening balance" } }] : [];
+    owes.length > 0 ? [{ type: "balances read", data: { receivables: owes, source: "opening balance" } }] : [];
   writeAccount(app, id, [entered, ...balances], { actor: actor.id, command: `${command}:${line}` });
 }
 
@@ -135,7 +144,7 @@ function previewOf(
         sayLabel(accountLabel(kind, field), names),
         sayField(field, value, names),
       ]),
-      owes: owes ? formatMoney(money(owes.minor, currency)) : "",
+      owes: owes.map(({ minor, due }) => `${formatMoney(money(minor, currency))}, due ${sayDate(due)}`).join("; "),
     })),
     bad: bad.slice(0, SHOWN).map(({ line, column, why }) => ({ line, message: sayBad(app, kind, column, why) })),
     fingerprint: `${accounts.length}-${lines.size}-${nativeHash(canonical(accounts)).slice(0, 16)}`,
@@ -151,20 +160,39 @@ function sayBad(app: App, kind: AccountKind, key: string, why: BadRow["why"]): s
   return column ? `${capital(column)}: ${said}` : capital(said);
 }
 
+/** Why a file cannot be brought in: it has a column of a field that is hidden from whoever brings it. Null where it has none. */
+function columnsHidden(app: App, actor: Person, kind: AccountKind, header: readonly string[]): Refusal | null {
+  const named = columnsIn(header, columnsNow(app, kind));
+  for (const key of named.keys()) {
+    const refusal = whyNotOpen(app, actor, key);
+    if (refusal) return { ...refusal, path: "file" };
+  }
+  return null;
+}
+
 /** The columns of a file of accounts, as the organisation has its fields today. */
 export function columnsNow(app: Pick<App, "db" | "clock">, kind: AccountKind) {
   const { fields, timeZone } = readReferenceData(app).directory.organisation;
   return accountColumns(kind, fields, dayIn(app.clock.now(), timeZone));
 }
 
+/** The columns of a file for somebody: without fields that are hidden from them, and those of them that they open by taking it. */
+function columnsFor(app: App, reader: Person, kind: AccountKind) {
+  const columns = columnsNow(app, kind).filter(({ key }) => whyNotOpen(app, reader, key) === null);
+  const hidden = hiddenKeys(readReferenceData(app).directory.organisation.fields);
+  return { columns, opened: columns.flatMap(({ key }) => (hidden.has(key) ? [key] : [])) };
+}
+
 /** Accounts as a file with the columns that one is brought in with; who may not see a bank account sees its end. */
 export function accountsFile(app: App, reader: Person, kind: AccountKind, format: TableFormat) {
   const { lists, timeZone } = readReferenceData(app).directory.organisation;
-  const columns = columnsNow(app, kind);
+  const { columns, opened } = columnsFor(app, reader, kind);
+  for (const key of opened) noteOpened(app, reader, key, { on: "file", of: `${kind}s` });
   const names = namesNow(app);
   const cellOf = (account: Account, key: string): Cell => {
     if (key === "name" || key === "group" || key === "currency") return account[key];
-    const value = visibleFields(reader, account)[key as keyof Account["fields"]];
+    const from = opened.includes(key) ? account.fields : visibleFields(app, reader, account);
+    const value = from[key as keyof Account["fields"]];
     if (key === "paymentTerms" && typeof value === "string") return nameOfEntry(lists, "payment-terms", value);
     return value === null || value === undefined ? "" : heldCell(key, value, names);
   };

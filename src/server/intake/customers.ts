@@ -11,7 +11,8 @@ import type { App } from "../app";
 import { allOrNothing } from "../db/all-or-nothing";
 import { accountByName, readAccount, readRules, type Account } from "../ledger/accounts";
 import { changeAtOnce, differing } from "../ledger/account-changes";
-import { proposeChange } from "../ledger/account-commands";
+import { fieldsToFillIn } from "../fields/hidden";
+import { proposeChange, visibleFields } from "../ledger/account-commands";
 import type { AccountValue } from "../ledger/events";
 import { readSheet } from "../people/import";
 import { namesNow, readReferenceData } from "../reference-data";
@@ -74,7 +75,7 @@ export async function importCustomers(
   if (refusal) return { ok: false, refusals: [refusal] };
   if (!request.confirm) return resultInThread(app, "look at a file of customers", request, actor, signal);
   // What is written is compared with the accounts as they are now, and not as they were when somebody looked.
-  const read = readCustomers(app, request);
+  const read = readCustomers(app, actor, request);
   if (!read.ok) return read;
   const { found, changes } = read.value;
   const { bad, effect } = found;
@@ -85,13 +86,14 @@ export async function importCustomers(
 }
 
 /** What a table of customers would change. */
-export function lookAtCustomers(app: App, request: CustomerImportRequest): Result<CustomerImport> {
-  const read = readCustomers(app, request);
+export function lookAtCustomers(app: App, request: CustomerImportRequest, actor: Person): Result<CustomerImport> {
+  const read = readCustomers(app, actor, request);
   return read.ok ? { ok: true, value: read.value.found } : read;
 }
 
 function readCustomers(
   app: App,
+  actor: Person,
   { text, confirm, as }: CustomerImportRequest,
 ): Result<{ found: CustomerImport; changes: Change[] }> {
   const sheet = readSheet(text);
@@ -103,7 +105,7 @@ function readCustomers(
     const found = index.find((one) => one >= 0);
     return found === undefined ? [] : [{ field, index: found }];
   });
-  const own = ownColumnsIn(app, sheet.value.header);
+  const own = ownColumnsIn(app, actor, sheet.value.header);
   if (nameAt < 0 || columns.length + own.indexes.size === 0) {
     return refused("no column of customers", { columns: [...Object.values(CUSTOMER_FIELDS), ...own.names] }, "file");
   }
@@ -139,7 +141,7 @@ function readCustomers(
       name: account.name,
       line,
       field,
-      before: sayField(field, account.fields[field] ?? null, words),
+      before: sayField(field, visibleFields(app, actor, account)[field] ?? null, words),
       after: sayField(field, after, words),
       free: !isControlled(rules.controlled, fields, "customer", field),
     })),
@@ -217,8 +219,10 @@ function valueOf(field: string, cell: string, currency: string): Read {
 const differs = (before: AccountValue | undefined, after: AccountValue) => !sameValue(before ?? null, after);
 
 /** The columns of a heading that are fields of the organisation's own on customers, and how a row of them is read; an empty cell leaves its field as it is. */
-function ownColumnsIn(app: App, header: readonly string[]) {
-  const { fields, lists, people, timeZone } = readReferenceData(app).directory.organisation;
+function ownColumnsIn(app: App, actor: Person, header: readonly string[]) {
+  const { fields: all, lists, people, timeZone } = readReferenceData(app).directory.organisation;
+  // What is hidden from whoever brings a file is no column of it: the comparison would show what is there now.
+  const fields = fieldsToFillIn(app, actor, all);
   const taker = { fields, lists, people, today: dayIn(app.clock.now(), timeZone) };
   const columns = ownColumns(fieldsOn(fields, "customer", "account", taker.today), "customer");
   const names = namesNow(app);

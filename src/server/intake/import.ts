@@ -1,3 +1,4 @@
+import { countOf } from "@/core/text";
 import { z } from "zod";
 import { dayIn } from "@/core/calendar";
 import { fits } from "@/core/patterns";
@@ -95,7 +96,8 @@ export async function* importDocuments(
       for (const one of batch) takeOne(quiet, actor, one, { fingerprint, submit: request.submit }, taken);
     });
   }
-  if (bad.length > 0) taken.refused.push({ what: `${bad.length} rows`, why: "left out as bad, as the preview showed" });
+  if (bad.length > 0)
+    taken.refused.push({ what: countOf(bad.length, "row"), why: "left out as bad, as the preview showed" });
   if (taken.taken > 0) inTransaction(app, () => tellOfImport(app, actor, since));
   app.wakeWorker?.();
   return { ok: true, value: { taken } };

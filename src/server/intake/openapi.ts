@@ -2,6 +2,7 @@ import { z } from "zod";
 import { createDocument } from "zod-openapi";
 import { offered, type Lists } from "@/core/lists";
 import { OWN_PARTS, fieldsOn, type OwnField, type OwnKind } from "@/core/own-fields";
+import { sayLimits } from "@/core/words";
 import { AnswerSchema, ListSchema, SentSchema } from "./api";
 
 const Problem = z
@@ -75,12 +76,32 @@ const SCHEMAS: Readonly<Record<OwnKind, object>> = {
   person: { type: "string" },
 };
 
+/** How many letters a text has, and what it has to fit, where a pattern of RE2 means the same in this language too. */
+function lettersOf({ least, most, pattern }: OwnField): object {
+  return {
+    ...(typeof least === "string" && { minLength: Number(least) }),
+    ...(typeof most === "string" && { maxLength: Number(most) }),
+    ...(pattern && isOfBoth(pattern) && { pattern: `^(?:${pattern})$` }),
+  };
+}
+
+/** What both languages read alike: no group with a name or flags, and no class or escape that one of them has alone. */
+function isOfBoth(pattern: string): boolean {
+  if (/\(\?(?!:)|\[\[:|\\[^dDwW.\\/()[\]{}*+?|^$-]/.test(pattern)) return false;
+  try {
+    return new RegExp(pattern, "u") instanceof RegExp;
+  } catch {
+    return false;
+  }
+}
+
 function ownDescribed(fields: readonly OwnField[], about: Describing): object {
   if (about.type === "" || about.fields.length === 0) return {};
   const of = (field: OwnField): object => {
     const { name, kind, list, several, help } = field;
-    const one = { ...SCHEMAS[kind], ...(list && keysOf(list, about, false)) };
-    const description = help ? `${name}. ${help}` : name;
+    const one = { ...SCHEMAS[kind], ...(kind === "text" && lettersOf(field)), ...(list && keysOf(list, about, false)) };
+    const limits = sayLimits(field).join(", ");
+    const description = [name + (limits && ` (${limits})`), ...(help ? [help] : [])].join(". ");
     return { ...(several ? { type: "array", items: one } : one), description };
   };
   const needed = fields.filter(({ required }) => required === "always").map(({ key }) => key);

@@ -13,11 +13,12 @@ import {
 } from "@/core/documents";
 import { whyNotPicked } from "@/core/lists";
 import type { Person } from "@/core/people";
-import type { Refusal, Result } from "@/core/refusal";
+import { refusedFor, type Refusal, type Result } from "@/core/refusal";
 import { fieldsOn, isOwnKey } from "@/core/own-fields";
 import { fits } from "@/core/patterns";
 import { refuse, refused, sayField, sayLabel } from "@/core/words";
 import type { App } from "../app";
+import { whyNotChangeFields } from "../fields/hidden";
 import { lookAgain } from "../holds/look-again";
 import { namesNow, readReferenceData } from "../reference-data";
 import { tellReleased } from "../credit/customer";
@@ -101,6 +102,9 @@ export function changeAccount(
     if (account.status === "asked for")
       return refused("account not approved yet", { account: account.name }, "account");
     const changes = differing(account, values);
+    // Whatever it says now: that a value is the same would be an answer too.
+    const hidden = whyNotChangeFields(app, actor, values);
+    if (hidden) return refusedFor(hidden);
     const wrong = changes.flatMap((one, index) => wrongChange(app, account, one, index));
     if (wrong.length > 0) return { ok: false, refusals: wrong };
     changeAtOnce(

@@ -15,14 +15,15 @@ import { nameOfEntry } from "@/core/lists";
 import { maskAccount, faultOfTyped } from "@/core/payments";
 import type { Person } from "@/core/people";
 import { canonical, sha256Hex } from "@/core/records";
-import { type Result } from "@/core/refusal";
+import { refusedFor, type Result } from "@/core/refusal";
 import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { keepDrawn } from "../access/drawn";
 import { allOrNothing } from "../db/all-or-nothing";
 import type { App } from "../app";
 import { commandDocument, enterDocument } from "../documents/commands";
-import { isOwnKey } from "@/core/own-fields";
+import { hiddenKeys, isOwnKey, withHidden } from "@/core/own-fields";
+import { whyNotChangeFields } from "../fields/hidden";
 import { sealerOfLog } from "../log/sealed";
 import { policyFor } from "../policies/applying";
 import { readReferenceData } from "../reference-data";
@@ -311,6 +312,9 @@ export function proposeChange(
         account,
         changes.map(({ field, after = null }) => ({ field, after })),
       );
+      // Whatever it says now: that a value is the same would be an answer too.
+      const hidden = whyNotChangeFields(app, actor, changes);
+      if (hidden) return refusedFor(hidden);
       if (differ.length === 0) return refused("customer has these values", { customer: account.name }, "customers");
       // What nobody controls counts at once for whoever may change it so; for others it is approved with the rest.
       const atOnce = account.status !== "asked for" && !authorise(actor, "accounts.change");
@@ -354,20 +358,23 @@ export function proposeChange(
   });
 }
 
-/** Fields of an account that one sees in full; who may not see a bank account sees its end. */
-export function visibleFields(actor: Person, account: Account): AccountFields {
-  const { bankAccount } = account.fields;
-  return bankAccount ? { ...account.fields, bankAccount: visible(actor, "bankAccount", bankAccount) } : account.fields;
+/** Fields of an account as somebody sees them who has opened nothing: of a bank account its end, where they need not know it, and nothing of what is hidden from some. */
+export function visibleFields(app: App, actor: Person, { fields }: Pick<Account, "fields">): AccountFields {
+  const seen = withHidden(fields, hiddenNow(app));
+  const { bankAccount } = seen;
+  return bankAccount ? { ...seen, bankAccount: visible(actor, "bankAccount", bankAccount) } : seen;
 }
 
 /** The same of what was changed of one. */
-export function visibleChanges(actor: Person, changes: readonly Changed[]): Changed[] {
-  return changes.map(({ field, before, after }) => ({
+export function visibleChanges(app: App, actor: Person, changes: readonly Changed[]): Changed[] {
+  return withHidden(changes, hiddenNow(app)).map(({ field, before, after }) => ({
     field,
     before: visible(actor, field, before),
     after: visible(actor, field, after),
   }));
 }
+
+const hiddenNow = (app: App) => hiddenKeys(readReferenceData(app).directory.organisation.fields);
 
 function visible(actor: Person, field: string, value: AccountValue): AccountValue {
   const hidden = field === "bankAccount" && typeof value === "string" && value !== "";

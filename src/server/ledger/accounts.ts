@@ -87,7 +87,7 @@ export type AccountFilter = {
   limit?: number;
 };
 
-/** Accounts of a kind, by a part of their name and their group, in the order of their names. */
+/** Accounts of a kind, by a part of their name and their group, in the order of their names. @param limit how many at most; less than none for all */
 export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: AccountFilter): Account[] {
   const rows = statement(
     db,

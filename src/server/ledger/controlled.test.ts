@@ -110,7 +110,7 @@ describe("fields that nobody controls", () => {
       duty: "account",
       person: "vicente-lourosa",
     });
-    const hidden = visibleChanges(person(app, "noor-halvorsrud"), logged(app, bought)[0]!.changes);
+    const hidden = visibleChanges(app, person(app, "noor-halvorsrud"), logged(app, bought)[0]!.changes);
     expect(hidden[0]!.after).toBe("•••• 7890");
   });
 

@@ -14,7 +14,7 @@ import { readAccount, type Account } from "./accounts";
 import type { AccountKind } from "./events";
 import { sendLetter } from "./write";
 
-/** Links by which another party fills in and signs its particulars. Each is a secret of that party: kept as a hash, and until it is used as itself for delivery. */
+/** Links by which another party fills in and signs its details. Each is a secret of that party: kept as a hash, and until it is used as itself for delivery. */
 
 const DAYS_OPEN = 14;
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
@@ -42,7 +42,7 @@ export function invite(app: App, { id, email }: Invited): string | null {
     document: null,
     to: email,
     subject: `${organisation.name}: your particulars`,
-    body: `Please fill in and sign your particulars by the link below. It works once, until ${until}, and is for you alone.`,
+    body: `Please fill in and sign your details by the link below. It works once, until ${until}, and is for you alone.`,
   });
   app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(id);
   app.db

@@ -1,101 +1,25 @@
-import type { DocumentState } from "@/core/approval";
+import { filledValues, type DocumentState } from "@/core/approval";
 import { orderTotals, times } from "@/core/documents";
-import { dayIn } from "@/core/calendar";
-import { formatMoney, money } from "@/core/money";
-import { sayDate } from "@/core/text";
+import { formatMoney, money, type Money } from "@/core/money";
 import type { App } from "../app";
-import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import { orderNow, receivedOf } from "../documents/orders";
-import { sayField } from "@/core/words";
-import { namesNow, readReferenceData } from "../reference-data";
-import { customerFacts, findAccounts, readAccount, readRules, type AccountFilter } from "./accounts";
+import { namesFor } from "../documents/names";
+import { readState } from "../documents/state";
+import { sayOwnValues } from "@/core/words";
+import { readReferenceData } from "../reference-data";
+import { customerFacts, readAccount, readRules } from "./accounts";
 import type { Changed } from "./events";
 import type { AccountReason, OrderReason } from "@/core/stopped-orders";
 import { sayAccountReason, sayOrderReason } from "@/core/audit-narrative";
 
 /** What the places of the back office show. Lists are paged or bounded. */
 
-export const BOOKED_A_PAGE = 50;
-
-type Posting = {
-  document: string;
-  number: string;
-  kind: string;
-  party: string;
-  minor: number;
-  currency: string;
-  at: string;
-  detail: string;
-  payable: number;
-  run: string | null;
-  paid: string | null;
-};
-
-/** What is booked, the newest first, a page at a time, with when each is paid. */
-export function postingsOf(app: App, { kind = "", page = 1 }: { kind?: string | undefined; page?: number }) {
-  const today = dayIn(app.clock.now(), readReferenceData(app).directory.organisation.timeZone);
-  const total = app.db
-    .prepare("SELECT COUNT(*) FROM posting WHERE (@kind = '' OR kind = @kind)")
-    .pluck()
-    .get({ kind }) as number;
-  const rows = app.db
-    .prepare(
-      `SELECT p.*, d.number FROM posting p JOIN document d ON d.id = p.document WHERE (@kind = '' OR p.kind = @kind)
-       ORDER BY p.at DESC, p.document LIMIT ${BOOKED_A_PAGE} OFFSET @offset`,
-    )
-    .all({ kind, offset: (Math.max(1, page) - 1) * BOOKED_A_PAGE }) as Posting[];
-  return {
-    total,
-    page,
-    rows: rows.map(({ minor, currency, payable, run, paid, ...row }) => ({
-      ...row,
-      run,
-      payment: payable === 0 ? "" : sayPayment(run, paid, today),
-      amount: formatMoney(money(minor, currency)),
-    })),
-  };
+/** What deciders filled in of a document, such as the account on which it is booked; of what is hidden from some, that it is. */
+export function filledOn(app: App, id: string): [name: string, value: string][] {
+  const state = readState(app.db, id);
+  return state ? sayOwnValues(filledValues(state), namesFor(readReferenceData(app), state)) : [];
 }
-
-function sayPayment(run: string | null, paid: string | null, today: string): string {
-  if (!run) return "not paid yet";
-  if (!paid) return "not exported yet, in";
-  return `${paid <= today ? "paid" : "to be paid"} ${sayDate(paid)} by`;
-}
-
-/** Suppliers as the back office lists them. */
-export function supplierList(app: App, filter: Omit<AccountFilter, "kind">) {
-  const names = namesNow(app);
-  return findAccounts(app.db, { ...filter, kind: "supplier" }).map((account) => ({
-    id: account.id,
-    name: account.name,
-    status: account.status,
-    terms: account.fields.paymentTerms ? sayField("paymentTerms", account.fields.paymentTerms, names) : "",
-    limit: sayField("limit", account.fields.limit ?? null, names),
-    bankAt: account.bankAt,
-  }));
-}
-
-/** Customers with what they owe and how much of their limit it takes. */
-export function customerList(app: App, filter: Omit<AccountFilter, "kind">) {
-  return findAccounts(app.db, { ...filter, kind: "customer" }).map((account) => {
-    const facts = customerFacts(app, account);
-    const owed = facts.receivables.minor + facts.openOrders.minor + facts.stoppedOrders.minor;
-    return {
-      id: account.id,
-      name: account.name,
-      status: account.status,
-      group: account.group,
-      currency: account.currency,
-      limit: facts.limit ? formatMoney(facts.limit) : "none",
-      exposure: formatMoney(money(owed, account.currency)),
-      used: facts.limit && facts.limit.minor > 0 ? owed / facts.limit.minor : owed > 0 ? Infinity : 0,
-      overdue: formatMoney(facts.overdue),
-      daysOverdue: facts.daysOverdue,
-    };
-  });
-}
-export type CustomerRow = ReturnType<typeof customerList>[number];
 
 /** The groups that customers are in, each once. */
 export function customerGroups(app: App): string[] {
@@ -163,16 +87,18 @@ function changesOf(app: App, id: string) {
   }));
 }
 
+/** So many of the latest approved orders are looked at for what has not come in yet. */
+export const MOST_ORDERS_LOOKED_AT = 2_000;
+
 /** Approved orders of which something has not come in yet, the latest approved first, each as its changes left it. */
-export function openReceipts(app: App, text = ""): OpenReceipt[] {
+export function openReceipts(app: App): OpenReceipt[] {
   const rows = app.db
     .prepare(
       `SELECT d.number FROM document d WHERE d.type = 'purchase-order' AND d.status = 'approved' AND d.refers IS NULL
-         AND (@text = '' OR d.number LIKE @like ESCAPE '\\' OR d.party LIKE @like ESCAPE '\\' OR d.title LIKE @like ESCAPE '\\')
-       ORDER BY d.closed_at DESC LIMIT 60`,
+       ORDER BY d.closed_at DESC LIMIT ${MOST_ORDERS_LOOKED_AT}`,
     )
     .pluck()
-    .all({ text, like: `%${likeText(text)}%` }) as string[];
+    .all() as string[];
   return rows.flatMap((number) => openReceipt(app, number) ?? []);
 }
 
@@ -193,17 +119,24 @@ export function openReceipt(app: App, number: string): OpenReceipt | null {
     number: now.number,
     title: now.order.title,
     party: now.order.supplier,
-    net: formatMoney(orderTotals(now.order).net),
+    net: orderTotals(now.order).net,
+    approvedAt: closedAt(app, now.first.id),
     changedBy: now.latest.id === now.first.id ? null : now.latest.number,
     lines,
   };
+}
+function closedAt({ db }: App, id: string): string | null {
+  const row = statement(db, "SELECT closed_at AS at FROM document WHERE id = ?").get(id);
+  return (row as { at: string | null } | undefined)?.at ?? null;
 }
 export type OpenReceipt = {
   id: string;
   number: string;
   title: string;
   party: string;
-  net: string;
+  net: Money;
+  /** When the order was approved. */
+  approvedAt: string | null;
   /** The latest approved change, whose lines these are. */
   changedBy: string | null;
   lines: { line: number; description: string; ordered: string; received: string }[];

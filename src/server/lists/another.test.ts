@@ -13,7 +13,7 @@ import type { PolicyInput } from "@/core/policy";
 import { sayRemark } from "@/core/words";
 import { reviewedInForce } from "../../../demo/put-in-force";
 import { bring } from "../../../demo/receipt-picture";
-import { emptyApp, person, value, type TestApp } from "../../../demo/test-app";
+import { emptyApp, looker, person, value, type TestApp } from "../../../demo/test-app";
 import { approve, submit } from "../../../demo/test-books";
 import { ours, python } from "../../../demo/test-evidence";
 import { enterAccount, mirrorOrder, somebody } from "../../../demo/test-observatory";
@@ -25,7 +25,8 @@ import { evidenceOf, zipped } from "../evidence/files";
 import { importCustomers } from "../intake/customers";
 import { readText } from "../intake/import";
 import { readRules } from "../ledger/accounts";
-import { accountView, supplierList } from "../ledger/views";
+import { accountView } from "../ledger/views";
+import { listed } from "../listing";
 import { newCommandId } from "../log/log";
 import { readReferenceData } from "../reference-data";
 
@@ -220,7 +221,9 @@ describe("another organisation", () => {
   it("counts the days of its own terms, whatever they are called", () => {
     const { number } = submit(app, order({ category: "20", unitPrice: 50_000 }));
     expect(orderForInvoice(app, person(app, "kuyen"), number, "2026-09-06")!.dueDate).toBe("2026-10-06");
-    expect(supplierList(app, { text: "" })).toMatchObject([{ name: "Vidrios del Sur", terms: "Net thirty" }]);
+    expect(listed("suppliers", looker(app, "kuyen"), {}).rows).toMatchObject([
+      { name: "Vidrios del Sur", terms: "Net thirty" },
+    ]);
     expect(accountView(app, "vidrios")!.account.fields.paymentTerms).toBe("N30");
   });
 

@@ -36,7 +36,7 @@ describe("a reason from its list", () => {
       "There is no reason to decline “Too late”; the lists under Settings say what there is",
     );
     // A key of another list is none of this one.
-    expect(codes(say(app, id, "decline", { listed: "Paper missing" }))).toBe("invalid");
+    expect(codes(say(app, id, "decline", { listed: "Attachment missing" }))).toBe("invalid");
     expect(codes(say(app, id, "decline", { listed: "__proto__" }))).toBe("invalid");
     keep(app, { type: "end entry", list: "decline-reasons", key: "Not needed", lastDay: "2026-03-09" });
     expect(message(say(app, id, "decline", { listed: "Not needed" }))).toBe(

@@ -1,12 +1,13 @@
 // Events of the log are found by anything: who by a part of a name, a document by its number, a word, a day; and read as a sentence where there is one.
 import { describe, expect, it } from "vitest";
 import { generateDemo } from "../../../demo/generate";
-import { testApp, testOrder, value } from "../../../demo/test-app";
+import { person, testApp, testOrder, value } from "../../../demo/test-app";
 import { temporaryFolder } from "../../../demo/temporary";
-import { approve, command, submit } from "../../../demo/test-books";
+import { approve, booksApp, command, submit } from "../../../demo/test-books";
 import { DEMO_START, type App } from "../app";
 import { handClock } from "../clock";
 import { openDatabase } from "../db/open";
+import { writeAccount } from "../ledger/write";
 import { lastSeq } from "../log/log";
 import { readReferenceData } from "../reference-data";
 import { EVENTS_PAGE, findEvents } from "./events";
@@ -95,5 +96,26 @@ describe("the demo's events", () => {
       before = page.rows.at(-1)?.seq;
     }
     expect(told.size).toBeGreaterThan(10);
+  });
+});
+
+describe("what is masked on pages", () => {
+  it("is masked in the logbook: bank accounts are for those alone who see them on accounts, and it is not searched by them for others", () => {
+    const one = booksApp();
+    const number = "XX36 1234 5678 90";
+    const entered = { id: "tarn", kind: "supplier", name: "Tarn", status: "open", currency: "EUR", group: "" } as const;
+    const data = { ...entered, fields: { bankAccount: number, address: "1 Quay" }, askedBy: null };
+    writeAccount(one, "tarn", [{ type: "account entered", data }], { actor: "system" });
+    const seen = (who: string) => {
+      const reader = person(one, who);
+      const rows = findEvents(one, { stream: "account:tarn" }, reader).rows;
+      return [rows.some((row) => row.data.includes(number)), findEvents(one, { text: number }, reader).rows.length];
+    };
+    expect([seen("benedita-corvo"), seen("rosalind-amado"), seen("tome-cardigos")]).toEqual([
+      [true, 1],
+      [false, 0],
+      [false, 0],
+    ]);
+    expect(findEvents(one, { stream: "account:tarn" }).rows[0]!.data).toContain("1 Quay");
   });
 });

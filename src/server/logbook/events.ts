@@ -1,9 +1,11 @@
 import type { ToldEvent } from "@/core/approval";
 import { addDays, startOfDay } from "@/core/calendar";
-import type { Directory } from "@/core/people";
+import type { Directory, Person } from "@/core/people";
+import { hiddenKeys, withHidden, type HiddenKeys } from "@/core/own-fields";
 import { sentenceOf, tell } from "@/core/audit-narrative";
 import { plain } from "@/core/text";
 import { namesOf } from "@/core/words";
+import { authorise } from "../access/authorise";
 import { likeText } from "../db/like";
 import type { App } from "../app";
 import { Where } from "../db/where";
@@ -42,8 +44,15 @@ const MOST_TOKENS = 24;
 /** So much of what happened is shown in the list as it stands in the log. */
 const SHOWN = 400;
 
-/** Events of the whole log, latest first, by anything they say. */
-export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]; more: boolean } {
+/**
+ * Events of the whole log, latest first, by anything they say that their reader may see: what is hidden or masked on pages is so here.
+ * @param reader null for nobody in particular, who may see the least
+ */
+export function findEvents(
+  app: App,
+  filter: EventFilter,
+  reader: Person | null = null,
+): { rows: ListedEvent[]; more: boolean } {
   const { seal } = sealerOfLog(app.db);
   const where = new Where()
     .given("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)))
@@ -63,10 +72,12 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
     )
     .all(where.values) as Omit<ListedEvent, "actorName" | "words">[];
   const { directory } = readReferenceData(app);
+  const hidden = new Set(hiddenKeys(directory.organisation.fields));
+  if (authorise(reader, "accounts.private")) hidden.add("bankAccount");
   return {
     rows: rows
       .slice(0, EVENTS_PAGE)
-      .map((row) => opened(app.db, row))
+      .flatMap((row) => seenRow(opened(app.db, row), hidden, text))
       .map((row) => ({
         ...row,
         words: sentenceFor(row, directory),
@@ -75,6 +86,20 @@ export function findEvents(app: App, filter: EventFilter): { rows: ListedEvent[]
       })),
     more: rows.length > EVENTS_PAGE,
   };
+}
+
+/** An event without what is hidden in it; not at all where nothing but that has what is looked for, or a search would tell what is hidden. */
+function seenRow<R extends { data: string; stream: string; type: string; hash: string; actor: string }>(
+  row: R,
+  hidden: HiddenKeys,
+  text: string | undefined,
+): R[] {
+  const data = JSON.parse(row.data) as unknown;
+  const seen = withHidden(data, hidden);
+  if (seen === data) return [row];
+  const shown = { ...row, data: JSON.stringify(seen) };
+  const said = [shown.data, row.stream, row.type, row.hash, row.actor].join(" ").toLowerCase();
+  return text && !said.includes(text.toLowerCase()) ? [] : [shown];
 }
 
 /** A text wherever it stands in an event or a part of it; a name is looked for as the tokens that stand for it. */

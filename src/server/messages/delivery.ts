@@ -37,7 +37,7 @@ export function written(app: App, letter: StoredLetter, withLink = true): Writte
     text: letter.body,
     actions: [
       ...(access ? [{ label: "Choose your password", url: access }] : []),
-      ...(particulars ? [{ label: "Fill in and sign your particulars", url: particulars }] : []),
+      ...(particulars ? [{ label: "Fill in and sign your details", url: particulars }] : []),
       ...(token ? [{ label: "Read and decide, without signing in", url: `${publicAddress()}/decide/${token}` }] : []),
       ...(letter.policy ? [{ label: "Open the version", url: `${publicAddress()}${letter.policy}` }] : []),
       ...(letter.document && letter.person

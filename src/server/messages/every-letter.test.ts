@@ -104,7 +104,7 @@ const STORIES: Readonly<Record<Occasion, Story>> = {
   told: {
     more: [further("harbour", "Harbour office", 1, "told")],
     to: "petra-zimbral",
-    says: ["Rope, 600.00 EUR", "You are told as Harbour office; nothing is asked of you."],
+    says: ["Rope, 600.00 EUR", "You are notified as Harbour office; nothing is asked of you."],
   },
   reopened: {
     more: [further("after", "Afterwards", 2, "approves"), further("last", "In the end", 3, "approves")],

@@ -2,7 +2,7 @@
 import { SMTPServer } from "smtp-server";
 import { afterEach, describe, expect, it } from "vitest";
 import type { Person } from "@/core/people";
-import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { codes, looker, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { command, submit } from "../../../demo/test-books";
 import { moveClock } from "../demo-clock";
 import { commandDocument } from "../documents/commands";
@@ -16,7 +16,8 @@ import { decideByLink } from "./deciding";
 import { deliver } from "./delivery";
 import { sendDigests, tellAbsences } from "./by-time";
 import { endLinks, openLink, tokenOf } from "./links";
-import { letterOf, lettersOf } from "./post-room";
+import { listed } from "../listing";
+import { letterOf } from "./post-room";
 import { changeMessages, setPreference } from "./settings";
 
 type Letter = { id: number; subject: string; body: string; occasion: string; digest: number };
@@ -133,14 +134,14 @@ describe("a link", () => {
     const real = { ...app, demo: false };
     const links = (reader: string) => letterOf(real, person(app, reader), letter.id)!.message.actions.length;
     expect([links("tamsin-roque"), links("rui-tavares")]).toEqual([1, 2]);
-    expect(lettersOf(real, person(app, "tamsin-roque")).rows.every((one) => one.decideAt === null)).toBe(true);
-    expect(lettersOf(app, person(app, "tamsin-roque")).rows.some((one) => one.decideAt !== null)).toBe(true);
+    expect(listed("letters", looker(real, "tamsin-roque"), {}).rows.every((one) => one.decideAt === null)).toBe(true);
+    expect(listed("letters", looker(app, "tamsin-roque"), {}).rows.some((one) => one.decideAt !== null)).toBe(true);
   });
   it("declines for a reason from the list in place of a sentence; one that is for something else is refused, and uses the link up for nothing", () => {
     const { app, state, token } = waiting();
     const say = (move: Parameters<typeof decideByLink>[3]) => decideByLink(app, token, null, move, newCommandId());
     expect(codes(say({ type: "approve", comment: "", listed: "Not needed" }))).toBe("invalid");
-    expect(codes(say({ type: "decline", comment: "", listed: "Paper missing" }))).toBe("invalid");
+    expect(codes(say({ type: "decline", comment: "", listed: "Attachment missing" }))).toBe("invalid");
     expect(readState(app.db, state.id)!.status).toBe("waiting");
     const declined = value(say({ type: "decline", comment: "", listed: "Not needed" }));
     expect(declined.levels.flatMap(({ decisions }) => decisions)[0]).toMatchObject({

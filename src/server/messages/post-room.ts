@@ -9,19 +9,12 @@ import { tokenOf } from "./links";
 
 export type ShownLetter = StoredLetter & { personName: string | null; decideAt: string | null; enclosed: string[] };
 
-/** The letters written so far, newest first, a page at a time. */
-export function lettersOf(app: App, reader: Person, page = 1): { total: number; page: number; rows: ShownLetter[] } {
-  const total = app.db.prepare("SELECT COUNT(*) FROM letter").pluck().get() as number;
-  const rows = app.db
-    .prepare("SELECT * FROM letter ORDER BY id DESC LIMIT 40 OFFSET ?")
-    .all((Math.max(1, page) - 1) * 40) as StoredLetter[];
-  return { total, page, rows: rows.map((row) => shown(app, reader, row)) };
-}
-
 /** A letter as it stands in the post room and as it went out; its link for its own reader alone. Null where there is none. */
 export function letterOf(app: App, reader: Person, id: number): { letter: ShownLetter; message: Written } | null {
   const row = app.db.prepare("SELECT * FROM letter WHERE id = ?").get(id) as StoredLetter | undefined;
-  return row ? { letter: shown(app, reader, row), message: written(app, row, maySeeLink(app, reader, row)) } : null;
+  return row
+    ? { letter: shownLetter(app, reader, row), message: written(app, row, maySeeLink(app, reader, row)) }
+    : null;
 }
 
 /** A link decides in its person's name, so nobody else sees it; in a demonstration everybody is everybody. */
@@ -29,7 +22,8 @@ function maySeeLink(app: App, reader: Person, { person }: StoredLetter): boolean
   return app.demo || (person !== null && person === reader.id);
 }
 
-function shown(app: App, reader: Person, row: StoredLetter): ShownLetter {
+/** A letter for somebody: its link to decide for its own reader alone. */
+export function shownLetter(app: App, reader: Person, row: StoredLetter): ShownLetter {
   const token = maySeeLink(app, reader, row) ? tokenOf(app, row.id) : null;
   const personName = row.person && (readReferenceData(app).directory.person(row.person)?.name ?? row.person);
   const enclosed = row.encloses ? enclosedNames(JSON.parse(row.encloses) as Enclosed) : [];

@@ -75,6 +75,12 @@ function sayAccess(event: AccessEvent, names: Names): Pick<HistoryLine, "what"> 
       return { what: `Read the ${event.data.what} of ${event.data.document.toUpperCase()}` };
     case "private detail opened":
       return { what: `${PRIVATE_FIELDS[event.data.field as keyof typeof PRIVATE_FIELDS]} opened` };
+    case "hidden field opened": {
+      const { field, on, of } = event.data;
+      return {
+        what: `Opened ${names.theField(field)} ${on === "file" ? "in a file, " : "of "}${on === "document" ? of.toUpperCase() : of}`,
+      };
+    }
     case "private detail changed": {
       const label = PRIVATE_FIELDS[event.data.field as keyof typeof PRIVATE_FIELDS];
       return { what: `${label} changed`, differences: [{ label, before: event.data.before, after: event.data.after }] };

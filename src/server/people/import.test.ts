@@ -61,9 +61,10 @@ describe("import", () => {
       { name: "Positions", text: "name,unit,holder\nNew Treasurer,Quay,ola@x.example\n" },
       {
         name: "Blatt 4",
-        text: "name,e-mail,unit,reports to\nOla Nova,ola@x.example,Quay,rui-tavares\nPer Nova,per@x.example,Quay,Ola Nova\n",
+        text: "name,e-mail,unit,reports to,location\nOla Nova,ola@x.example,Quay,rui-tavares,Quayside\nPer Nova,per@x.example,Quay,Ola Nova,\n",
       },
       { name: "Units", text: "name,lies in,head\nQuay,freight,Ola Nova\n" },
+      { name: "Locations", text: "name,time zone,Monday\nQuayside,Europe/Lisbon,08:00-12:00\n" },
     ];
     const asked = { table: null, sheets };
     const { preview } = value((await run(app, "joaquina-teles", request("", asked))).result);
@@ -73,8 +74,9 @@ describe("import", () => {
       "Positions positions 1",
       "Blatt 4 people 2",
       "Units units 1",
+      "Locations locations 1",
     ]);
-    expect(preview.counts).toMatchObject({ added: 7, bad: 1, rows: 8 });
+    expect(preview.counts).toMatchObject({ added: 8, bad: 1, rows: 9 });
     expect(preview.bad.map(({ table, line, column }) => [table, line, column])).toEqual([["limits", 4, "holder"]]);
     const before = lastSeq(app.db);
     const done = await run(
@@ -82,11 +84,13 @@ describe("import", () => {
       "joaquina-teles",
       request("", { ...asked, confirm: preview.fingerprint, takeGood: true }),
     );
-    expect(value(done.result).written).toBe(7);
+    expect(value(done.result).written).toBe(8);
     expect(lastSeq(app.db)).toBe(before + 1);
     const { directory } = readReferenceData(app);
     expect(directory.person("per-nova")).toMatchObject({ manager: "ola-nova", unit: "quay" });
     expect(directory.unit("quay")).toMatchObject({ parent: "freight", head: "ola-nova" });
+    expect(directory.person("ola-nova")!.location).toBe("quayside");
+    expect(directory.organisation.locations.find(({ id }) => id === "quayside")!.week.monday).toHaveLength(1);
     expect(directory.group("quay-committee")!.members).toEqual(["ola-nova", "rui-tavares"]);
     const lacking = [{ name: "People", text: "name,unit\nA,legal\n" }, sheets[4]!];
     expect(codes((await run(app, "joaquina-teles", request("", { table: null, sheets: lacking }))).result)).toBe(

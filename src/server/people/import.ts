@@ -129,6 +129,7 @@ const ACTION: Record<TableName, Action> = {
   positions: "people.write",
   groups: "people.write",
   limits: "limits.write",
+  locations: "calendars.write",
 };
 
 /**

@@ -1,6 +1,6 @@
 // What the pages of people say: of a day, of a unit, of everybody, of limits.
 import { describe, expect, it } from "vitest";
-import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
+import { codes, looker, person, testApp, value, type TestApp } from "../../../demo/test-app";
 import type { Visit } from "../http/page";
 import { newCommandId } from "../log/log";
 import { readReferenceData } from "../reference-data";
@@ -11,7 +11,7 @@ import { limitMatrix } from "./limit-views";
 import { personView } from "./person-view";
 import { findPeople } from "./queries";
 import { awayView } from "./stand-in-views";
-import { peopleTable } from "./table";
+import { listed } from "../listing";
 import { groupViews, positionViews, unitTree, unitView } from "./unit-views";
 
 const visitOf = (app: TestApp, id: string): Visit => {
@@ -127,8 +127,9 @@ describe("units, groups and positions", () => {
 });
 
 describe("everybody", () => {
-  const find = (app: TestApp, filter: Parameters<typeof peopleTable>[1]) =>
-    peopleTable(readReferenceData(app).directory, filter, app.clock.now()).rows.map((row) => row.id);
+  const people = (app: TestApp, given: Record<string, string>) =>
+    listed("people", looker(app, "joaquina-teles"), given);
+  const find = (app: TestApp, given: Record<string, string>) => people(app, given).rows.map((row) => row.id);
   it("is searched without accents, by all words, and narrowed by unit, state and role", () => {
     const app = changed();
     expect(find(app, { q: "ines valadim" })).toEqual(["ines-valadim"]);
@@ -137,7 +138,7 @@ describe("everybody", () => {
     expect(find(app, { show: "away" })).toEqual(["eulalia-torrado"]);
     expect(find(app, { show: "gone" })).toEqual([]);
     expect(find(app, { q: "zz" })).toEqual([]);
-    expect(peopleTable(readReferenceData(app).directory, { page: "99" }, app.clock.now())).toMatchObject({
+    expect(people(app, { page: "99" })).toMatchObject({
       page: 2,
       total: 62,
     });

@@ -98,7 +98,7 @@ function newVersion(
 }
 
 /** Everything the checks say of a policy as things stand now. */
-export function findingsFor(app: App, policy: Policy): Finding[] {
+export function findingsFor(app: App, policy: Policy, reader: Person): Finding[] {
   const { directory, versions } = readReferenceData(app);
   const at = app.clock.now();
   return checkPolicy(policy, {
@@ -106,7 +106,7 @@ export function findingsFor(app: App, policy: Policy): Finding[] {
     at,
     rates: ratesFor(app.db, at.slice(0, 10)),
     versions,
-    ...pastOf(app, policy),
+    ...pastOf(app, policy, reader),
   });
 }
 
@@ -177,7 +177,7 @@ export function sendToReviewer(
     if (!note.trim() && !(same && latest.note)) return refused("say why it changes", null, "note");
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
-    const findings = findingsFor(app, policy);
+    const findings = findingsFor(app, policy, actor);
     const say = (finding: Finding) => sayFindingOf(app, policy, finding);
     const refusals = whyNotSent(findings, reasons, say);
     if (refusals.length > 0) return { ok: false, refusals };

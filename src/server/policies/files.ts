@@ -5,8 +5,17 @@ import { documentTypeKeys } from "@/core/documents";
 import { fromDmn, fromMatrix, lossesOf, toDmn, toMatrix, type TableProblem, type TableRead } from "@/core/formats";
 import { plainAmount } from "@/core/money";
 import type { Person } from "@/core/people";
-import { readPolicy, type Policy, type PolicyInput, type PolicyVersion, fieldsIn, vocabularyIn } from "@/core/policy";
+import {
+  PolicySchema,
+  readPolicy,
+  type Policy,
+  type PolicyInput,
+  type PolicyVersion,
+  fieldsIn,
+  vocabularyIn,
+} from "@/core/policy";
 import { type Result, refusedFor } from "@/core/refusal";
+import { STARTING_SET, startFrom } from "@/core/starting-set";
 import { refused, sayReadLoss, sayLoss, sayTableProblem } from "@/core/words";
 import type { Cell } from "@/core/tables";
 import { authorise } from "../access/authorise";
@@ -76,6 +85,24 @@ export async function policyFile(
       return file(new Uint8Array(pdf), `${name}.pdf`, "application/pdf", []);
     }
   }
+}
+
+/** A matrix to fill in: what a policy to begin with says for a type of documents, in the organisation's currency, so that the shape is seen before there is a policy. */
+export async function exampleMatrix(
+  app: App,
+  reader: Person,
+  { type, as }: { type: string; as: TableFormat },
+): Promise<Result<Response>> {
+  const refusal = authorise(reader, "policies.read");
+  if (refusal) return refusedFor(refusal);
+  const start = STARTING_SET.find((one) => one.documentType === type);
+  if (!start) return refused("no such type", { type }, "type");
+  const { directory } = readReferenceData(app);
+  const { currency, units } = directory.organisation;
+  const own = { id: "example", name: "Example", owner: reader.id, units: [units[0]!.id], currency };
+  const policy = PolicySchema.parse(startFrom(start, own));
+  const rows = toMatrix(policy, sayLoss, fieldsIn(type, directory));
+  return table(as, `example-of-a-matrix-${type}`, rows, lossesOf(policy).map(sayLoss));
 }
 
 function wanted(app: App, id: string, version?: number): Result<{ policy: Policy; saved: PolicyVersion | null }> {

@@ -16,6 +16,7 @@ import { historyOf, pastOf } from "./history";
 const db = openDatabase(temporaryFolder());
 generateDemo(db, { orders: 150 });
 const app: App = { db, clock: handClock("2026-03-10T09:10:00.000Z"), wall: systemClock, demo: true };
+const reader = readReferenceData(app).directory.person("benedita-corvo")!;
 
 /** Amounts by section from routing each document of the last twelve months afresh. */
 function byRouting(version: PolicyVersion): Record<string, number[]> {
@@ -43,7 +44,7 @@ function byRouting(version: PolicyVersion): Record<string, number[]> {
 
 function amountsOf(policy: Policy): Record<string, number[]> {
   const found: Record<string, number[]> = Object.fromEntries(policy.sections.map((section) => [section.id, []]));
-  for (const { section, minor } of pastOf(app, policy).past) found[section]!.push(minor);
+  for (const { section, minor } of pastOf(app, policy, reader).past) found[section]!.push(minor);
   return found;
 }
 
@@ -83,7 +84,7 @@ describe("history of a policy", () => {
       .get() as number;
     const history = historyOf(app, "purchase-order");
     expect(history.documents).toHaveLength(total);
-    expect(pastOf(app, inForce.policy).past).toHaveLength(total - francs);
+    expect(pastOf(app, inForce.policy, reader).past).toHaveLength(total - francs);
     expect(history.daysPerStage).toBeGreaterThan(0.1);
     expect(history.daysPerStage).toBeLessThan(5);
   });

@@ -1,12 +1,15 @@
 import type { KnownNames } from "@/core/checks";
+import type { Facts } from "@/core/conditions";
 import type { Rate } from "@/core/money";
 import { typeWords } from "@/core/documents";
+import { isOwnKey, type HiddenKeys } from "@/core/own-fields";
 import type { Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Result } from "@/core/refusal";
 import { caughtBy, valueOf, type PastDocument } from "@/core/rehearsal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { hiddenInFiles, noteOpened, openedByRole } from "../fields/hidden";
 import { readSummary } from "../documents/summary";
 import { readReferenceData } from "../reference-data";
 
@@ -59,15 +62,40 @@ function namesKnown(app: App): KnownNames {
 }
 
 /** The same for whoever may read policies. */
-export function readHistory(app: App, reader: Person, documentType: string): Result<History> {
+export function readHistory(app: App, reader: Person, documentType: string): Result<SeenHistory> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return { ok: false, refusals: [refusal] };
-  return { ok: true, value: historyOf(app, typeWords(documentType).key) };
+  const { key, name } = typeWords(documentType);
+  const history = historyOf(app, key);
+  const hidden = hiddenInFiles(app, reader);
+  const said = new Set(history.documents.flatMap(({ facts }) => Object.keys(facts).filter(isOwnKey)));
+  for (const field of openedByRole(app, reader))
+    if (said.has(field)) noteOpened(app, reader, field, { on: "file", of: `past ${name.many}` });
+  return {
+    ok: true,
+    value: {
+      ...history,
+      documents: seenDocuments(history.documents, hidden),
+      withheld: [...hidden].filter((field) => said.has(field)),
+    },
+  };
 }
 
-/** What a policy would have caught of it, and the currencies that came in. */
-export function pastOf(app: App, policy: Policy) {
-  const { documents, rates, names } = historyOf(app, policy.documentType);
+/** With the keys of the fields of which nothing is in it, since they are hidden from whoever reads it. */
+export type SeenHistory = History & { withheld: string[] };
+
+/** Without what is hidden: whoever could have it counted would find out what it is. */
+function seenDocuments(documents: PastDocument[], hidden: HiddenKeys): PastDocument[] {
+  if (hidden.size === 0) return documents;
+  const seen = (facts: Facts) =>
+    Object.fromEntries(Object.entries(facts).filter(([key]) => !hidden.has(key.split(":")[0]!)));
+  return documents.map((one) => ({ ...one, facts: seen(one.facts) }));
+}
+
+/** What a policy would have caught of it, as far as its reader may see what it goes by, and the currencies that came in. */
+export function pastOf(app: App, policy: Policy, reader: Person) {
+  const { documents: whole, rates, names } = historyOf(app, policy.documentType);
+  const documents = seenDocuments(whole, hiddenInFiles(app, reader));
   return {
     names,
     past: caughtBy(policy, documents, rates, readReferenceData(app).directory),

@@ -2,7 +2,9 @@
 import { describe, expect, it } from "vitest";
 import { keyOf } from "@/core/checks";
 import { lossesOf } from "@/core/formats";
+import { documentTypeKeys } from "@/core/documents";
 import { inForceAt, versionState, type PolicyInput } from "@/core/policy";
+import { STARTING_SET, startFrom } from "@/core/starting-set";
 import { newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
 import { codes, person, testApp, value, type TestApp } from "../../../demo/test-app";
@@ -11,7 +13,7 @@ import { faultyDrafts } from "../../../demo/drafts";
 import { boardView } from "./board-view";
 import { findingsFor, sendToReviewer, versionsOf, type Sending } from "./commands";
 import { beginPolicy, discardDraft, noteThere, policyNames, readDraft, saveDraft } from "./drafts";
-import { policyFile, readPolicyFile } from "./files";
+import { exampleMatrix, policyFile, readPolicyFile } from "./files";
 import { endVersion, keepTests } from "./force";
 import { policyList } from "./list-view";
 import { commentVersion, putInForce, reviewVersion } from "./review";
@@ -45,7 +47,7 @@ const sending = (policy: PolicyInput, extra: Partial<Sending> = {}): Sending => 
 });
 /** Sent and approved, with dates or without. */
 function approved(app: TestApp, policy: PolicyInput, extra: Partial<Sending> = {}): number {
-  const reasons = findingsFor(app, readDraft(app, policy.id)!.policy)
+  const reasons = findingsFor(app, readDraft(app, policy.id)!.policy, person(app, "benedita-corvo"))
     .filter(({ weight }) => weight === "doubtful")
     .map((finding) => ({ finding: keyOf(finding), reason: "Looked at in the test." }));
   const { version } = value(sendToReviewer(app, writer(app), sending(policy, { reasons, ...extra }), id()));
@@ -175,7 +177,17 @@ describe("to the reviewer", () => {
     const policy = begun(app, "Fleet stores", "fleet");
     const { version } = value(sendToReviewer(app, writer(app), sending(policy), id()));
     expect(codes(sendToReviewer(app, writer(app), sending(policy, { basedOn: version }), id()))).toBe("already");
-    const place = { section: "everything-else", band: 2 };
+    const part = policy.sections.at(-1)!;
+    const place = { section: part.id, band: 2 };
+    for (const gone of [
+      { ...place, section: "elsewhere" },
+      { ...place, band: 12 },
+      { ...place, level: "nobody" },
+      { level: "a" },
+    ])
+      expect(codes(commentVersion(app, reviewer(app), policy.id, version, { place: gone, text: "Why?" }, id()))).toBe(
+        "invalid",
+      );
     value(commentVersion(app, reviewer(app), policy.id, version, { place, text: "Why so high?" }, id()));
     const back = (words: string) =>
       reviewVersion(app, reviewer(app), policy.id, version, { outcome: "returned", words }, id());
@@ -323,7 +335,7 @@ describe("in force", () => {
 });
 
 describe("files", () => {
-  it("JSON, CSV, DMN, PDF and the boundary list come out for whoever may read policies, with what they leave out", async () => {
+  it("JSON, CSV, DMN, PDF and the list of boundary amounts come out for whoever may read policies, with what they leave out", async () => {
     const app = testApp();
     const take = async (as: "json" | "csv" | "dmn" | "pdf" | "tests") =>
       value(await policyFile(app, reviewer(app), "purchase-orders", { as, version: 1 }));
@@ -347,4 +359,36 @@ describe("files", () => {
     expect(codes(await policyFile(app, writer(app), "purchase-orders", { as: "json" }))).toBe("unknown");
     expect(codes(await readPolicyFile(app, writer(app), { format: "json", text: "{", base }))).toBe("invalid");
   });
+
+  it.each(documentTypeKeys)(
+    "a matrix to fill in for %s is read back as the policy that it was made of",
+    async (type) => {
+      const app = testApp();
+      const taken = value(await exampleMatrix(app, writer(app), { type, as: "csv" }));
+      const measure = STARTING_SET.find(({ documentType }) => documentType === type)!.measure;
+      const base = {
+        id: "new",
+        name: "New",
+        documentType: type,
+        owner: writer(app).id,
+        scope: { units: ["marevia"] },
+        currency: "EUR",
+        measure: { kind: measure },
+        sections: [],
+      };
+      const { policy } = value(
+        await readPolicyFile(app, writer(app), { format: "csv", text: await taken.text(), base }),
+      );
+      const start = STARTING_SET.find((one) => one.documentType === type)!;
+      const whole = startFrom(start, { ...base, currency: "EUR", units: ["marevia"] });
+      const shape = ({ sections }: PolicyInput) =>
+        sections.map(({ name, thresholds, levels }) => [
+          name,
+          thresholds.map(({ amount }) => amount),
+          levels.map((level) => [level.name, level.marks]),
+        ]);
+      expect(shape(policy)).toEqual(shape(whole));
+      expect(codes(await exampleMatrix(app, person(app, "noor-halvorsrud"), { type, as: "csv" }))).toBe("forbidden");
+    },
+  );
 });

@@ -1,5 +1,5 @@
 import type { Person } from "@/core/people";
-import { isOver, isReviewed, type Place } from "@/core/policy";
+import { hasPlace, isOver, isReviewed, type Place } from "@/core/policy";
 import { whyNotReady, type PolicyVersion } from "@/core/policy";
 import { type Result } from "@/core/refusal";
 import { refuse, refused } from "@/core/words";
@@ -33,6 +33,7 @@ export function commentVersion(
       if (!found.ok) return found;
       if (!text.trim()) return refused("write a comment", null, "text");
       if (!found.value.sent) return refused("not with the reviewer", { version });
+      if (!hasPlace(found.value.policy, place)) return refused("no such part of the policy", { version }, "place");
       const id = `${version}.${(found.value.comments ?? []).length + 1}`;
       const data = { version, id, place, text: text.trim() };
       return { ok: true, value: { events: [{ type: "policy version commented", data }], value: { id } } };

@@ -88,7 +88,7 @@ export function switchSetOn(
     const times = plannedTimes(app, from, until);
     if (!times.ok) return times;
     const fatal = chosen.value.flatMap(({ policy }) =>
-      findingsFor(app, policy)
+      findingsFor(app, policy, actor)
         .filter(({ weight }) => weight === "fatal")
         .map((finding): Refusal => {
           const said = sayFindingOf(app, policy, finding);

@@ -74,10 +74,7 @@ function held(one: Cell): unknown {
 describe("a table as a workbook", () => {
   it("of 10,000 rows is the same to an independent reader, to ours, and in the CSV of it", async () => {
     const heading = ["one", "two", "three", "four", "five"];
-    const rows = [
-      heading,
-      ...fc.sample(fc.array(cell, { minLength: 5, maxLength: 5 }), { numRuns: 10_000, seed: 7 }),
-    ].map(
+    const rows = [heading, ...fc.sample(fc.array(cell, { minLength: 5, maxLength: 5 }), { numRuns: 10_000 })].map(
       // A row of nothing is left out of a CSV; the first cell says which it is.
       (row, index) => [index === 0 ? "row" : `r${index}`, ...row],
     );

@@ -8,6 +8,7 @@ import type { ListFilter } from "../documents/queries";
 import type { Period } from "../evidence/period";
 import type { PlanRequest } from "../evidence/samples";
 import type { CustomerImportRequest } from "../intake/customers";
+import type { Given, SourceKey } from "../listing/source";
 import type { ImportRequest } from "../people/import";
 import type { TableFormat } from "../tables";
 
@@ -37,14 +38,22 @@ export const WORK = {
     const { importHere } = await import("../people/import");
     return yield* importHere(app, by, request);
   },
-  "look at a file of customers": given(async (app: App, request: CustomerImportRequest) => {
+  "look at a file of customers": given(async (app: App, request: CustomerImportRequest, by: Person) => {
     const { lookAtCustomers } = await import("../intake/customers");
-    return lookAtCustomers(app, request);
+    return lookAtCustomers(app, request, by);
   }),
   "sum up a period": given(async (app: App, period: Period) => {
     const { controlReport } = await import("../evidence/report");
     return controlReport(app, period);
   }),
+  "list exceptions": given(async (app: App, address: Given, by: Person) => {
+    const { listed, lookerOf } = await import("../listing");
+    return listed("exceptions", lookerOf(app, by), address);
+  }),
+  "list as a file": async function* (app: App, { list, address, format }: ListFile, by: Person) {
+    const { listFile, lookerOf } = await import("../listing");
+    yield await listFile(list, lookerOf(app, by), address, format);
+  },
   "report as a file": async function* (app: App, period: Period) {
     const [{ controlReport }, { reportPdf }, { readReferenceData }] = await Promise.all([
       import("../evidence/report"),
@@ -67,15 +76,17 @@ export const WORK = {
     yield await exportFile(app, table, format);
   },
   "evidence as a file": async function* (app: App, id: DocumentRow["id"], by: Person) {
-    const [{ viewDocument }, { evidenceOf, zipped }] = await Promise.all([
+    const [{ viewInClear }, { isForThem }, { evidenceOf, zipped }] = await Promise.all([
       import("../documents/queries"),
+      import("../fields/opening"),
       import("../evidence/files"),
     ]);
-    const view = viewDocument(app, by, id);
-    if (view.ok) yield zipped(await evidenceOf(app, view.value));
+    const view = viewInClear(app, by, id);
+    if (view.ok && isForThem(app, by, view.value)) yield zipped(await evidenceOf(app, view.value));
   },
 } satisfies Record<string, Work>;
 
+type ListFile = { list: SourceKey; address: Given; format: TableFormat };
 type IntakeText = { text: string; taker: Taker; fingerprint: string };
 type Work = (app: App, input: never, by: Person) => AsyncGenerator<unknown, unknown>;
 

@@ -25,14 +25,14 @@ export function Segregation({ rules, roles, broken, mayWrite }: Props) {
         <Rules rules={rules} mayWrite={mayWrite} />
         {mayWrite && !adding && (
           <Button small className="mt-2.5" onClick={() => setAdding(true)}>
-            Keep two more apart
+            Add incompatible roles
           </Button>
         )}
         {adding && <NewRule rules={rules} roles={roles} onDone={() => setAdding(false)} />}
       </section>
       <section aria-labelledby="broken">
         <h2 id="broken" className="mb-1 text-lg font-semibold">
-          Where they meet now
+          Present conflicts
         </h2>
         <Meetings broken={broken} />
       </section>
@@ -123,7 +123,7 @@ function NewRule({ rules, roles, onDone }: Pick<Props, "rules" | "roles"> & { on
           Keep them apart
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </TypedForm>

@@ -3,8 +3,10 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntents } from "../intent";
+import { countOf } from "@/core/text";
 import { Entry, Tick } from "../labelled";
 import { Button } from "../primitives";
 import { send } from "../send";
@@ -30,6 +32,10 @@ export function AccountImport({ kind, columns }: { kind: "supplier" | "customer"
   const intents = useIntents();
   const state = useFileImport<Preview>((answer) => {
     setPreview(answer);
+    if (answer.written === null)
+      announce(
+        `In the file: ${countOf(answer.counts.accounts, kind)} to import, ${countOf(answer.counts.bad, "row")} that cannot be.`,
+      );
     if (answer.written !== null) router.refresh();
   });
   const asking =
@@ -42,7 +48,7 @@ export function AccountImport({ kind, columns }: { kind: "supplier" | "customer"
   const again = (by: string, on: string) => {
     setApprovedBy(by);
     setApprovedOn(on);
-    if (state.file && preview?.written === null) void state.run(state.file, asking(null, by, on));
+    if (preview?.written === null) void state.look(asking(null, by, on));
   };
   return (
     <>
@@ -96,7 +102,7 @@ export function AccountImport({ kind, columns }: { kind: "supplier" | "customer"
             takeGood={takeGood}
             onTakeGood={setTakeGood}
             busy={state.progress !== null}
-            onWrite={() => void state.run(state.file!, asking(preview.fingerprint))}
+            onWrite={() => void state.take(asking(preview.fingerprint))}
           />
         )}
       </FileImport>

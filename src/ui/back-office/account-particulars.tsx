@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { isAmountField } from "@/core/documents";
-import { isOwnKey, type OwnField } from "@/core/own-fields";
+import { HIDDEN, isOwnKey, type OwnField } from "@/core/own-fields";
 import { parseMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
@@ -12,6 +12,7 @@ import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
 import { readValues, typedOwn, type TypedOwn } from "../documents/own-model";
 import type { Lists } from "@/core/lists";
+import { HiddenFields, type HiddenField } from "../document/hidden-fields";
 import { useSend } from "../document/use-command";
 import { MoneyField, TextField, TypedForm } from "../form-fields";
 import { Button } from "../primitives";
@@ -26,11 +27,13 @@ type Props = {
   /** The organisation's own fields of such accounts, and names of people whom they name. */
   own: readonly OwnField[];
   people: Readonly<Record<string, string>>;
+  /** Fields that are hidden from the viewer, in which something stands. */
+  hidden: readonly HiddenField[];
   mayChange: boolean;
 };
 
 /** What an account says: what is approved before it changes, and what changes at once, which can be changed here. */
-export function AccountParticulars({ controlled, free, mayChange, ...account }: Props) {
+export function AccountParticulars({ controlled, free, mayChange, hidden, ...account }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -45,12 +48,17 @@ export function AccountParticulars({ controlled, free, mayChange, ...account }: 
           )}
         </>
       )}
+      <div className="mt-3">
+        <HiddenFields path="/api/accounts" body={{ type: "open", account: account.account.id }} fields={hidden} />
+      </div>
       {open && <ChangeAtOnce {...account} fields={free} onDone={() => setOpen(false)} />}
     </>
   );
 }
 
-function Said({ heading, fields }: { heading: string; fields: readonly Field[] }) {
+function Said({ heading, fields: all }: { heading: string; fields: readonly Field[] }) {
+  // What is hidden is told below, with whether it may be shown.
+  const fields = all.filter(({ value }) => value !== HIDDEN);
   if (fields.length === 0) return null;
   return (
     <>
@@ -70,7 +78,10 @@ function Said({ heading, fields }: { heading: string; fields: readonly Field[] }
   );
 }
 
-type ChangeProps = Omit<Props, "controlled" | "free" | "mayChange"> & { fields: readonly Field[]; onDone(): void };
+type ChangeProps = Omit<Props, "controlled" | "free" | "mayChange" | "hidden"> & {
+  fields: readonly Field[];
+  onDone(): void;
+};
 
 type Typed = { plain: Record<string, string>; own: TypedOwn };
 
@@ -114,7 +125,13 @@ function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone 
           ),
         )}
         {free.map((field) => (
-          <OwnInput key={field.key} field={field} path={`own.${field.key}`} wrong={false} />
+          <OwnInput
+            key={field.key}
+            field={field}
+            path={`own.${field.key}`}
+            wrong={false}
+            kept={now[field.key] === HIDDEN}
+          />
         ))}
         <div className="flex gap-2">
           <Button type="submit" look="solid" disabled={busy}>

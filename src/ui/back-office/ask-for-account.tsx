@@ -40,7 +40,7 @@ export function AskForAccount({ home, groups }: { home: string; groups: string[]
       </Choice>
       <Entry label="Name" value={asked.name} maxLength={120} onChange={(name) => set({ name })} />
       <Choice
-        label="Its particulars are entered by"
+        label="Its details are entered by"
         value={asked.byHand ? "hand" : "party"}
         onChange={(by) => set({ byHand: by === "hand" })}
       >
@@ -69,7 +69,7 @@ export function AskForAccount({ home, groups }: { home: string; groups: string[]
       )}
       <div>
         <Button type="submit" look="solid" disabled={busy}>
-          {asked.byHand ? "Go on to its particulars" : "Ask, and make the invitation"}
+          {asked.byHand ? "Go on to its details" : "Ask, and make the invitation"}
         </Button>
       </div>
     </Form>

@@ -3,6 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { countOf } from "@/core/text";
+import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntent } from "../intent";
 import { Button } from "../primitives";
@@ -35,6 +37,10 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
   const intend = useIntent();
   const state = useFileImport<Answer>((found) => {
     setAnswer(found);
+    if (!found.done)
+      announce(
+        `In the file: ${countOf(found.differences.length, "difference")}, ${countOf(found.bad.length, "row")} that cannot be read.`,
+      );
     if (found.done) router.refresh();
   });
   const asking =
@@ -76,7 +82,7 @@ export function CustomerImport({ fields }: { fields: Readonly<Record<string, str
               <Button
                 look="solid"
                 disabled={state.progress !== null || answer.bad.length > 0}
-                onClick={() => void state.run(state.file!, asking(true))}
+                onClick={() => void state.take(asking(true))}
               >
                 {answer.effect === "apply" || answer.differences.every(({ free }) => free) ? "Apply" : "Take over"}{" "}
                 {answer.differences.length} {answer.differences.length === 1 ? "change" : "changes"}

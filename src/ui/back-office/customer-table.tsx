@@ -4,14 +4,17 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { CUSTOMER_FIELDS, isAmountField } from "@/core/documents";
-import { parseMoney } from "@/core/money";
+import type { Listed } from "@/core/listing";
+import { formatMoney, parseMoney, type Money } from "@/core/money";
 import { Reason } from "../document/holds";
 import { useSend } from "../document/use-command";
 import { sayShare } from "../format";
 import { Sheet } from "../frame/sheet";
 import { Choice, Entry, Form, Tick } from "../labelled";
 import { Button } from "../primitives";
-import { Table } from "../tables";
+import { chooseColumn } from "../listing/choose";
+import { shownOf, type Cells } from "../listing/columns";
+import { ListTable } from "../listing/list-table";
 import { refuse } from "@/core/words";
 
 export type CustomerLine = {
@@ -19,24 +22,22 @@ export type CustomerLine = {
   name: string;
   status: string;
   group: string;
-  currency: string;
-  limit: string;
-  exposure: string;
-  used: number;
-  overdue: string;
+  limit: Money | null;
+  exposure: Money;
+  overdue: Money;
   daysOverdue: number;
 };
 
 type Props = {
-  rows: CustomerLine[];
+  listed: Pick<Listed<CustomerLine>, "columns" | "query" | "given"> & { rows: readonly CustomerLine[] };
   mayPropose: boolean;
   /** Payment terms that may be chosen; with none, they are typed. */
   terms: readonly { key: string; name: string }[];
-  group?: string | undefined;
 };
 
 /** Customers with what they owe against their limit; several can be changed with one proposal each. */
-export function CustomerTable({ rows, mayPropose, terms, group }: Props) {
+export function CustomerTable({ listed: { rows, columns, query, given }, mayPropose, terms }: Props) {
+  const { group } = given;
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [proposing, setProposing] = useState(false);
   const open = rows.filter((row) => row.status === "open");
@@ -59,52 +60,51 @@ export function CustomerTable({ rows, mayPropose, terms, group }: Props) {
           </Button>
         </div>
       )}
-      <Table
+      <ListTable
         label="Customers"
-        heads={[
-          { label: <span className="sr-only">Choose</span>, key: "choose" },
-          { label: "Customer" },
-          { label: "Group" },
-          { label: "Limit", right: true },
-          { label: "Owed and ordered", right: true },
-          { label: "Of the limit", right: true },
-          { label: "Overdue", right: true },
+        rows={rows}
+        columns={[
+          chooseColumn<CustomerLine>(
+            chosen,
+            ({ id }, on) => toggle(id, on),
+            (row) => (mayPropose && row.status === "open" ? row.name : null),
+          ),
+          ...shownOf(columns, query.columns, CELLS),
         ]}
-      >
-        {rows.map((row) => (
-          <tr key={row.id}>
-            <td className="w-8">
-              {mayPropose && row.status === "open" && (
-                <input
-                  type="checkbox"
-                  className="mt-1 size-4 accent-harbour"
-                  aria-label={`Choose ${row.name}`}
-                  checked={chosen.has(row.id)}
-                  onChange={(event) => toggle(row.id, event.target.checked)}
-                />
-              )}
-            </td>
-            <td>
-              <Link href={`/back-office/accounts/${row.id}`}>{row.name}</Link>
-              {row.status !== "open" && <span className="text-sm text-held"> {row.status}</span>}
-            </td>
-            <td>{row.group}</td>
-            <td className="text-right whitespace-nowrap">{row.limit}</td>
-            <td className="text-right whitespace-nowrap">{row.exposure}</td>
-            <td className={`text-right ${row.used > 1 ? "font-semibold text-held" : ""}`}>
-              {row.used === Infinity ? "no limit" : sayShare(row.used)}
-              {row.used > 1 && row.used !== Infinity && <span className="sr-only">, over the limit</span>}
-            </td>
-            <td className="text-right whitespace-nowrap">
-              {row.daysOverdue > 0 ? `${row.overdue}, ${row.daysOverdue} days` : "—"}
-            </td>
-          </tr>
-        ))}
-      </Table>
+        given={given}
+        sort={query.sort}
+      />
       {proposing && <Propose rows={picked} terms={terms} onClose={() => setProposing(false)} />}
     </>
   );
 }
+
+const CELLS: Cells<CustomerLine> = {
+  name: (row) => (
+    <>
+      <Link href={`/back-office/accounts/${row.id}`} data-line className="inline-block min-h-6">
+        {row.name}
+      </Link>
+      {row.status !== "open" && <span className="text-sm text-held"> {row.status}</span>}
+    </>
+  ),
+  status: (row) => row.status,
+  group: (row) => row.group,
+  limit: (row) => (row.limit ? formatMoney(row.limit) : "none"),
+  exposure: (row) => formatMoney(row.exposure),
+  used: ({ limit, exposure }) => {
+    if (!limit || limit.minor <= 0) return exposure.minor > 0 ? "no limit" : "—";
+    const used = exposure.minor / limit.minor;
+    return (
+      <span className={used > 1 ? "font-semibold text-held" : ""}>
+        {sayShare(used)}
+        {used > 1 && <span className="sr-only">, over the limit</span>}
+      </span>
+    );
+  },
+  overdue: (row) => (row.overdue.minor > 0 ? formatMoney(row.overdue) : "—"),
+  days: (row) => (row.daysOverdue > 0 ? row.daysOverdue : "—"),
+};
 
 /** One field for several customers: a proposal for each, sent for approval or kept as drafts. */
 function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): void } & Pick<Props, "terms">) {
@@ -118,7 +118,7 @@ function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): vo
       numbers.length === 1 ? `/documents/${numbers[0]!.toLowerCase()}` : "/documents?type=credit-limit-change&mine=1",
     ),
   );
-  const parsed = isAmountField(field) ? parseMoney(text, rows[0]!.currency) : null;
+  const parsed = isAmountField(field) ? parseMoney(text, rows[0]!.exposure.currency) : null;
   const after = parsed ? (parsed.ok ? parsed.money : null) : text.trim();
   const wrong = parsed && !parsed.ok && text ? [refuse("typed amount alone", { why: parsed.why })] : [];
   return (

@@ -19,7 +19,7 @@ export function NewRate({ today, home }: { today: string; home: string }) {
       refusals={refusals}
       onSave={() => run({ type: "rate", ...rate, rate: rate.rate.replace(",", "."), to: home })}
     >
-      <h2 className="font-sans text-sm font-semibold">Publish a rate</h2>
+      <h2 className="font-sans text-sm font-semibold">Add an exchange rate</h2>
       <Choice label="One" value={rate.from} onChange={(from) => set({ from })}>
         <Currencies />
       </Choice>

@@ -8,7 +8,7 @@ export function OfficeFrame({ children }: { children: ReactNode }) {
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h1 className="text-2xl font-semibold">Back office</h1>
-        <p className="text-sm text-soft">A stand-in for the ledger: nothing here is paid or sent.</p>
+        <p className="text-sm text-soft">Simulated ledger: nothing here is paid or sent.</p>
       </div>
       <PartsNav label="Parts of the back office" parts={OFFICE_PARTS} />
       <div className="py-4">{children}</div>

@@ -37,7 +37,7 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
   if (done)
     return (
       <p role="status" className="border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
-        Thank you. Your particulars have arrived and are being checked; you will hear when the account is open.
+        Thank you. Your details have arrived and are being checked; you will be notified when the account is open.
       </p>
     );
   const bring = async (paper: string, file: File | undefined) => {
@@ -106,7 +106,7 @@ export function ParticularsForm({ token, name, supplier, papers, needed, byHand,
       ))}
       <Entry
         label="Signed by"
-        hint="Your full name. With it you say that these particulars are right and that you may give them."
+        hint="Your full name. With it you say that these details are right and that you may give them."
         value={filled.signedBy}
         maxLength={120}
         autoComplete="name"

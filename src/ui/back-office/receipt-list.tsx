@@ -2,10 +2,11 @@
 
 import Link from "next/link";
 import { useState } from "react";
+import { formatMoney, type Money } from "@/core/money";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
-import { Button, Empty } from "../primitives";
+import { Button } from "../primitives";
 
 export type OrderLine = { line: number; description: string; ordered: string; received: string };
 export type OpenOrder = {
@@ -13,17 +14,16 @@ export type OpenOrder = {
   number: string;
   title: string;
   party: string;
-  net: string;
+  net: Money;
   changedBy: string | null;
   lines: OrderLine[];
 };
 
 /** Approved orders of which something has not come in yet, with what has. */
-export function ReceiptList({ orders, mayReceive }: { orders: OpenOrder[]; mayReceive: boolean }) {
+export function ReceiptList({ orders, mayReceive }: { orders: readonly OpenOrder[]; mayReceive: boolean }) {
   const [said, setSaid] = useState("");
   return (
     <>
-      {orders.length === 0 && <Empty>Everything that was ordered has come in.</Empty>}
       {said && (
         <p role="status" className="mb-3 border-l-3 border-approved bg-approved-wash px-3 py-2 text-approved">
           {said}
@@ -33,7 +33,7 @@ export function ReceiptList({ orders, mayReceive }: { orders: OpenOrder[]; mayRe
         {orders.map((order) => (
           <li key={order.id} className="grid gap-x-6 border-b border-rule py-2 md:grid-cols-[18rem_1fr]">
             <p>
-              <Link href={`/documents/${order.id}`}>{order.number}</Link>, {order.net}
+              <Link href={`/documents/${order.id}`}>{order.number}</Link>, {formatMoney(order.net)}
               <span className="block text-sm text-soft">
                 {order.title}, {order.party}
                 {order.changedBy && `; as changed by ${order.changedBy}`}
@@ -73,7 +73,7 @@ export function ReceiptLines({
               aria-label={`Line ${one.line} of ${order.number} came in`}
               onClick={() => setLine(one)}
             >
-              Came in
+              Record receipt
             </Button>
           )}
         </li>

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useId, useState } from "react";
 import { formatAmount, parseMoney } from "@/core/money";
 import { sayNoAmount } from "@/core/words";
 
@@ -19,6 +19,7 @@ export function AmountField({
   least?: number;
   onChange(minor: number): void;
 }) {
+  const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const read = (text: string) => {
     const parsed = parseMoney(text, currency);
@@ -38,6 +39,7 @@ export function AmountField({
           className="field w-36! text-right text-sm"
           value={typed ?? formatAmount({ minor, currency })}
           aria-invalid={parsed?.ok === false}
+          aria-describedby={parsed?.ok === false ? id : undefined}
           onChange={(event) => {
             setTyped(event.target.value);
             const next = read(event.target.value);
@@ -48,7 +50,7 @@ export function AmountField({
         {currency}
       </span>
       {parsed?.ok === false && (
-        <span role="alert" className="block text-sm text-held">
+        <span id={id} className="block text-sm text-held">
           {parsed.message}
         </span>
       )}

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Organisation } from "@/core/people";
 import { typeWords } from "@/core/documents";
 import { type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
+import { useAnnounced } from "../frame/announce";
 import { Button, VersionMark } from "../primitives";
 import { Boundaries, type TestSet } from "./boundaries";
 import { Chart } from "./chart";
@@ -112,7 +113,8 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
         <Versions id={saved.id} current={current} versions={versions} hasDraft={props.kept !== null} />
         {editable && <Keeping board={board} latest={latest} />}
       </div>
-      <div className="-ml-4 flex flex-wrap items-center gap-x-1 gap-y-2 xl:ml-0 xl:shrink-0">
+      {/* Where they stand below the heading, those without an outline begin where its text does. */}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 xl:shrink-0 xl:gap-x-1 max-xl:[&_.underline]:px-0">
         {editable && <UndoRedo undo={board.undo} redo={board.redo} />}
         <Files board={board} shown={shown} />
         <Boundaries board={board} shown={shown} tests={tests} href={href} mayKeep={mayWrite} />
@@ -130,6 +132,8 @@ function Keeping({ board, latest }: { board: BoardState; latest: number }) {
   const router = useRouter();
   const [refused, setRefused] = useState("");
   const { savedAt, saving, problem, changed, revision, restored, policy } = board;
+  // That it could not be saved is said aloud, and not every time that it was.
+  useAnnounced(problem ? `Not saved: ${problem}` : "");
   const time = savedAt ? new Date(savedAt).toTimeString().slice(0, 5) : null;
   const discard = async () => {
     const why = await board.discard();
@@ -140,7 +144,7 @@ function Keeping({ board, latest }: { board: BoardState; latest: number }) {
   };
   return (
     // As high without the button as with it: the board below must not move under a hand that is just taking hold of something.
-    <p className="mt-1 flex min-h-7 flex-wrap items-center gap-x-3 text-sm" role="status">
+    <p className="mt-1 flex min-h-7 flex-wrap items-center gap-x-3 text-sm">
       {problem ? (
         <span className="text-held">Not saved: {problem}</span>
       ) : saving ? (
@@ -155,7 +159,7 @@ function Keeping({ board, latest }: { board: BoardState; latest: number }) {
       )}
       {changed && revision > 0 && (
         <button type="button" className="min-h-7 text-harbour underline" onClick={() => void discard()}>
-          Throw the draft away
+          Discard draft
         </button>
       )}
       {refused && <span className="text-held">{refused}</span>}

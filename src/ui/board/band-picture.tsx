@@ -1,4 +1,5 @@
 import { formatAmount } from "@/core/money";
+import { countOf } from "@/core/text";
 import { bandEdges, type Section } from "@/core/policy";
 import { domainOf, placeOn } from "./geometry";
 import { sayRange } from "@/core/words";
@@ -35,7 +36,7 @@ export function BandPicture({
       width={width}
       height={height}
       role="img"
-      aria-label={`${section.levels.length} levels over ${section.bands.length} bands: ${label}${amount ? `; this one is ${formatAmount({ minor: amount, currency })}` : ""}`}
+      aria-label={`${countOf(section.levels.length, "level")} over ${countOf(section.bands.length, "band")}: ${label}${amount ? `; this one is ${formatAmount({ minor: amount, currency })}` : ""}`}
       className="max-w-full"
     >
       <line x1="0" x2={width} y1="8.5" y2="8.5" stroke="#d9d2c2" />

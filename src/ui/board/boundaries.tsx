@@ -39,9 +39,9 @@ export function Boundaries({
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        Boundary list
+        Boundary amounts
       </Button>
-      <Sheet open={open} onOpenChange={setOpen} title="Amounts worth testing">
+      <Sheet open={open} onOpenChange={setOpen} title="Boundary amounts">
         <p className="text-soft">Each threshold and one minor unit either side, with the route each takes.</p>
         <Cases cases={cases} vocabulary={vocabulary} />
         <Refusals refusals={refusals} />
@@ -68,7 +68,7 @@ export function Boundaries({
 function Cases({ cases, vocabulary }: { cases: readonly BoundaryCase[]; vocabulary: Vocabulary }) {
   return (
     <Table
-      label="Boundary list"
+      label="Boundary amounts"
       small
       most="20rem"
       heads={[{ label: "Section" }, { label: "Amount", right: true }, { label: "Approves" }]}

@@ -7,6 +7,7 @@ import { entriesOf } from "@/core/lists";
 import type { Directory } from "@/core/people";
 import { fieldsIn, type Policy } from "@/core/policy";
 import { AmountField } from "./amount-field";
+import { DateInput } from "../date-input";
 import { NumberField } from "./number-field";
 
 export type Where = {
@@ -212,12 +213,11 @@ function Wanted({
       );
     case "date":
       return (
-        <input
-          type="date"
+        <DateInput
           aria-label={`Date of the ${field.label}`}
-          className="field text-sm"
+          className="text-sm"
           value={comparison.date}
-          onChange={(event) => event.target.value && onChange({ ...comparison, date: event.target.value })}
+          onDay={(date) => date && onChange({ ...comparison, date })}
         />
       );
     case "change":

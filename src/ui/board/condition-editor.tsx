@@ -90,7 +90,7 @@ function GroupEditor({
             )}
             {group.of.length > 1 && (
               <button type="button" className="min-h-7 text-sm text-harbour underline" onClick={() => remove(index)}>
-                Take out
+                Remove
               </button>
             )}
           </li>

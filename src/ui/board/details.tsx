@@ -4,6 +4,7 @@ import { useState } from "react";
 import { formatAmount, parseMoney } from "@/core/money";
 import { edit } from "@/core/policy";
 import { Button } from "../primitives";
+import { DETAILS, outOfDetails } from "./into-details";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
 import type { BoardState } from "./use-board";
@@ -28,9 +29,11 @@ export function Details({ board }: { board: BoardState }) {
   }
   return (
     <section
+      id={DETAILS}
+      tabIndex={-1}
       aria-label="Details"
-      className="border-b border-rule px-5 py-4"
-      onKeyDown={(event) => event.key === "Escape" && select(null)}
+      className="border-b border-rule px-5 py-4 focus:outline-2 focus:-outline-offset-2 focus:outline-signal"
+      onKeyDown={(event) => event.key === "Escape" && selection && outOfDetails(selection, () => select(null))}
     >
       {stake && selection?.kind === "stake" && (
         <StakeDetails key={selection.index} board={board} index={selection.index} />
@@ -62,7 +65,7 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
     const band = exact === "below" ? index : index + 1;
     const possible = edit.canPlace(section, index, { ...threshold, exact });
     return (
-      <label className="flex items-start gap-2 py-0.5">
+      <label className="flex min-h-7 items-start gap-2 py-1">
         <input
           type="radio"
           name="exact"
@@ -89,6 +92,7 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
           value={typed ?? said}
           readOnly={!mayWrite}
           aria-invalid={problem !== ""}
+          aria-describedby="stake-problem"
           onChange={(event) => type(event.target.value)}
           onBlur={() => {
             setTyped(null);
@@ -97,11 +101,9 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
         />
         {policy.currency}
       </label>
-      {problem && (
-        <p role="alert" className="mt-1 text-sm text-held">
-          {problem}
-        </p>
-      )}
+      <p id="stake-problem" className="mt-1 text-sm text-held empty:hidden">
+        {problem}
+      </p>
       <fieldset className="mt-2 text-sm">
         <legend className="text-soft">{said} itself belongs to the band</legend>
         {side("below")}
@@ -148,7 +150,7 @@ function BandDetails({ board, band }: { board: Board; band: number }) {
         </span>
       </label>
       <label className="mt-1 block text-sm">
-        <span className="font-semibold">Note to fellow designers</span>
+        <span className="font-semibold">Internal note</span>
         <input
           className="field text-sm"
           maxLength={500}

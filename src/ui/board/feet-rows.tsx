@@ -3,16 +3,24 @@
 import type { BandWorkload } from "@/core/rehearsal";
 import { sayNumber, sayShare } from "../format";
 import { placeOn } from "./geometry";
+import { openerOf, withDetails } from "./into-details";
 import { spanOf, type Board } from "./types";
 import { sayRange } from "@/core/words";
 
-const ROWS: { label: string; title?: string; say(foot: BandWorkload): string; strong?: boolean }[] = [
-  { label: "documents a month", say: (foot) => small(foot.perMonth) },
-  { label: "of documents", say: (foot) => sayShare(foot.shareOfCount) },
-  { label: "of value", say: (foot) => sayShare(foot.shareOfValue) },
-  { label: "approvals a month", say: (foot) => small(foot.approvalsPerMonth), strong: true },
+export const FOOT_ROWS: {
+  label: string;
+  /** The same as the head of a column. */ head: string;
+  title?: string;
+  say(foot: BandWorkload): string;
+  strong?: boolean;
+}[] = [
+  { label: "documents a month", head: "Documents a month", say: (foot) => small(foot.perMonth) },
+  { label: "of documents", head: "Share of documents", say: (foot) => sayShare(foot.shareOfCount) },
+  { label: "of value", head: "Share of value", say: (foot) => sayShare(foot.shareOfValue) },
+  { label: "approvals a month", head: "Approvals a month", say: (foot) => small(foot.approvalsPerMonth), strong: true },
   {
     label: "working days",
+    head: "Working days",
     title: "Stages of the chain times the time one took on average in the last twelve months, weekends left out",
     say: (foot) => (foot.workingDays ? foot.workingDays.toFixed(1) : "—"),
   },
@@ -27,7 +35,7 @@ export function FeetRows({ board, figures, head }: { board: Board; figures: Band
   const { section, policy, domain, selection, select } = board;
   return (
     <div className="relative pt-1">
-      {ROWS.map((row) => (
+      {FOOT_ROWS.map((row) => (
         <div key={row.label} className="flex h-[21px] items-center text-sm" title={row.title}>
           <span className="shrink-0 text-soft" style={{ width: head }}>
             {row.label}
@@ -56,9 +64,10 @@ export function FeetRows({ board, figures, head }: { board: Board; figures: Band
             <button
               key={band}
               type="button"
+              data-opens={openerOf({ kind: "band", index: band })}
               aria-label={`Band: ${sayRange(section, band, policy.currency)}`}
               aria-pressed={chosen}
-              onClick={() => select(chosen ? null : { kind: "band", index: band })}
+              onClick={withDetails(() => select(chosen ? null : { kind: "band", index: band }))}
               className="absolute inset-y-0 rounded-sm hover:bg-harbour/10"
               style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
             />

@@ -74,7 +74,7 @@ function Bring({ board, onDone }: { board: BoardState; onDone(): void }) {
   };
   return (
     <section className="mt-4 border-t border-rule pt-3">
-      <h3 className="font-sans text-sm font-semibold">Bring a file into this draft</h3>
+      <h3 className="font-sans text-sm font-semibold">Import a file into this draft</h3>
       <p className="text-sm text-soft">It takes the place of what is on the board; Undo takes it back.</p>
       <input
         ref={input}

@@ -1,13 +1,16 @@
 "use client";
 
 import { keyOf, mend, whyOf, type Finding, type Weight } from "@/core/checks";
-import type { GivenReason } from "@/core/policy";
+import { fieldsNamedBy, type GivenReason } from "@/core/policy";
+import { joinWords } from "@/core/text";
+import { namesOf } from "@/core/words";
+import { useAnnounced } from "../frame/announce";
 import { WhoIsMissed } from "./missed";
 import type { BoardState } from "./use-board";
 
 const WEIGHT: Record<Weight, { word: string; border: string; text: string }> = {
-  fatal: { word: "Must be mended", border: "border-held", text: "text-held" },
-  doubtful: { word: "Mend it or say why", border: "border-waiting", text: "text-waiting" },
+  fatal: { word: "Correct before sending", border: "border-held", text: "text-held" },
+  doubtful: { word: "Correct or justify", border: "border-waiting", text: "text-waiting" },
   passing: { word: "Good to know", border: "border-rule", text: "text-soft" },
 };
 
@@ -16,6 +19,8 @@ export function Findings({ board }: { board: BoardState }) {
   const { findings, look, policy } = board;
   const serious = findings.filter(({ weight }) => weight !== "passing");
   const passing = findings.filter(({ weight }) => weight === "passing");
+  // How many there are, once that is another number; what they say is read where they stand.
+  useAnnounced(look.of ? `Findings: ${serious.length}` : "");
   const items = (of: readonly Finding[]) =>
     of.map((finding) => (
       <li key={`${keyOf(finding)} ${JSON.stringify(whyOf(finding))}`}>
@@ -29,10 +34,9 @@ export function Findings({ board }: { board: BoardState }) {
         {look.of !== policy && !look.problem && <span className="font-normal"> (looking …)</span>}
       </h2>
       {look.problem && <p className="text-sm text-held">{look.problem}</p>}
+      <Withheld board={board} />
       {look.of && serious.length === 0 && <p className="text-sm text-approved">The checks find nothing wrong.</p>}
-      <ul className="flex flex-col gap-3" aria-live="polite">
-        {items(serious)}
-      </ul>
+      <ul className="flex flex-col gap-3">{items(serious)}</ul>
       {passing.length > 0 && (
         <details className="mt-2">
           <summary className="min-h-7 cursor-pointer text-sm text-soft">Good to know ({passing.length})</summary>
@@ -41,6 +45,20 @@ export function Findings({ board }: { board: BoardState }) {
       )}
       <WhoIsMissed board={board} />
     </section>
+  );
+}
+
+/** Last year is counted without what is hidden from the viewer, who is told so where the policy asks for it. */
+function Withheld({ board: { look, policy, directory } }: { board: BoardState }) {
+  const named = fieldsNamedBy(policy);
+  const names = namesOf(directory);
+  const said = look.withheld.filter((key) => named.includes(key)).map((key) => `“${names.field(key)}”`);
+  if (said.length === 0) return null;
+  return (
+    <p className="text-sm text-waiting">
+      Last year’s documents are counted without {joinWords(said, "and")}, which is hidden from you: what asks for it is
+      met by none of them here.
+    </p>
   );
 }
 

@@ -17,7 +17,7 @@ const KINDS: readonly [Level["kind"], string][] = [
   ["approval", "Approval: people decide"],
   ["task", "Task: a team does something and ticks it off"],
   ["check", "Check: the system verifies something"],
-  ["notice", "Notice: people are told, nobody decides"],
+  ["notice", "Notice: people are notified, nobody decides"],
 ];
 
 /** A level of another kind; where nobody decides, nobody fills in. */
@@ -44,7 +44,7 @@ export function LevelCondition({ board, level, set }: Props) {
   return (
     <div>
       <Tick
-        label="Only under a condition; else it is passed over, with the reason kept"
+        label="Only under a condition; else it is skipped, with the reason kept"
         checked={level.when !== undefined}
         onChange={(on) => set({ when: on ? firstCondition(board) : undefined })}
       />
@@ -118,9 +118,9 @@ export function LevelDecision({ board, level, set }: Props) {
       {later.length > 1 && <NextLevels level={level} later={later} set={set} />}
       {(
         [
-          ["approve", "Own word for approve"],
-          ["decline", "Own word for decline"],
-          ["sendBack", "Own word for send back"],
+          ["approve", "Label of the Approve button"],
+          ["decline", "Label of the Decline button"],
+          ["sendBack", "Label of the Send back button"],
         ] as const
       ).map(([effect, label]) => (
         <Entry
@@ -138,7 +138,7 @@ export function LevelDecision({ board, level, set }: Props) {
         onChange={(instruction) => set({ instruction })}
       />
       <Entry
-        label="Note to fellow designers"
+        label="Internal note"
         maxLength={500}
         value={level.designNote ?? ""}
         onChange={(note) => set({ designNote: note || undefined })}
@@ -163,7 +163,7 @@ function NextLevels({ level, later, set }: Pick<Props, "level" | "set"> & { late
       />
       {level.choosesNext && (
         <fieldset className="ml-6">
-          <legend className="text-sm">One of these, at least two; the others of them are passed over</legend>
+          <legend className="text-sm">One of these, at least two; the others of them are skipped</legend>
           {later.map(({ id, name }) => (
             <Tick key={id} label={name} checked={chosen.includes(id)} onChange={(on) => toggle(id, on)} />
           ))}
@@ -189,7 +189,7 @@ export function Checklist({ level, set }: Props) {
             onChange={(event) => event.target.value && set({ checklist: checklist.with(index, event.target.value) })}
           />
           <Button small look="quiet" onClick={() => set({ checklist: checklist.toSpliced(index, 1) })}>
-            Take out<span className="sr-only"> item {index + 1}</span>
+            Remove<span className="sr-only"> item {index + 1}</span>
           </Button>
         </div>
       ))}
@@ -252,13 +252,13 @@ export function Checks({ board, level, set }: Props) {
       {papers.map(({ index, name }, place) => (
         <div key={index} className="flex items-end gap-1">
           <PaperOf
-            label={`Paper ${place + 1} that must be attached`}
+            label={`Required attachment ${place + 1}`}
             kinds={kinds}
             value={name}
             onChange={(next) => next && set({ checks: checks.with(index, { kind: "paper", name: next }) })}
           />
           <Button small look="quiet" onClick={() => keep(checks.toSpliced(index, 1))}>
-            Take out<span className="sr-only"> paper {place + 1}</span>
+            Remove<span className="sr-only"> attachment {place + 1}</span>
           </Button>
         </div>
       ))}
@@ -268,7 +268,7 @@ export function Checks({ board, level, set }: Props) {
         disabled={checks.length >= 20}
         onClick={() => keep([...checks, { kind: "paper", name: kinds[0]?.key ?? "Offer" }])}
       >
-        Add a paper that must be attached
+        Add a required attachment
       </Button>
       <Tick
         label="that these fields are filled in"

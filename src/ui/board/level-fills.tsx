@@ -13,7 +13,10 @@ export function LevelFills({ board, level, set }: LevelPart) {
   const all = fieldsByApprovers(directory.organisation.fields, policy.documentType, null);
   const fills = level.fills ?? [];
   const open = all.filter(({ key }) => !fills.some(({ field }) => field === key));
-  const nameOf = (key: string) => capital(all.find((one) => one.key === key)?.name ?? key);
+  const nameOf = (key: string) => {
+    const { name = key, part } = all.find((one) => one.key === key) ?? {};
+    return capital(part === "line" ? `${name} of each line` : name);
+  };
   const put = (next: typeof fills) => set({ fills: next.length > 0 ? next : undefined });
   return (
     <fieldset className="flex flex-col gap-1">
@@ -26,7 +29,7 @@ export function LevelFills({ board, level, set }: LevelPart) {
             onChange={(on) => put(fills.with(index, { field, needed: on }))}
           />
           <Button small look="quiet" onClick={() => put(fills.toSpliced(index, 1))}>
-            Take out<span className="sr-only"> {nameOf(field)}</span>
+            Remove<span className="sr-only"> {nameOf(field)}</span>
           </Button>
         </div>
       ))}
@@ -37,9 +40,9 @@ export function LevelFills({ board, level, set }: LevelPart) {
           onChange={(field) => field && put([...fills, { field, needed: true }])}
         >
           <option value="">choose</option>
-          {open.map(({ key, name }) => (
+          {open.map(({ key }) => (
             <option key={key} value={key}>
-              {capital(name)}
+              {nameOf(key)}
             </option>
           ))}
         </Choice>

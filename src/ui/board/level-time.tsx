@@ -129,7 +129,7 @@ function Reminders({ board, level, set }: LevelPart) {
               onChange={(next) => put(reminders.with(index, next))}
             />
             <Button small look="quiet" className="self-start" onClick={() => put(reminders.toSpliced(index, 1))}>
-              Take out<span className="sr-only"> reminder {index + 1}</span>
+              Remove<span className="sr-only"> reminder {index + 1}</span>
             </Button>
           </li>
         ))}

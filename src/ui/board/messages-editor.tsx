@@ -19,8 +19,10 @@ export function MessagesEditor({ board }: { board: BoardState }) {
     });
   return (
     <>
-      <h2 className="font-sans text-sm font-semibold">Who is told as well</h2>
-      <p className="text-sm text-soft">Whoever is asked, and the requester of what came of it, hear anyway.</p>
+      <h2 className="font-sans text-sm font-semibold">Who else is notified</h2>
+      <p className="text-sm text-soft">
+        Whoever is asked, and the requester of what came of it, are notified in any case.
+      </p>
       <Entry
         label="A word to the requester when they submit"
         maxLength={300}
@@ -45,7 +47,7 @@ export function MessagesEditor({ board }: { board: BoardState }) {
         </fieldset>
       ))}
       <p className="border-l-2 border-harbour pl-2 text-sm text-harbour">
-        {sayMessages(policy) ?? "Nobody else is told"}.
+        {sayMessages(policy) ?? "Nobody else is notified"}.
       </p>
     </>
   );

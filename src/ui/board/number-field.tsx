@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useId, useState } from "react";
 
 /** A number as it is typed, taken over as soon as it is one that can be; what cannot be is refused where it is typed. */
 export function NumberField({
@@ -29,6 +29,7 @@ export function NumberField({
   /** What an empty field means; without it a number is needed. */
   onEmpty?(): void;
 }) {
+  const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const problem = typed === null ? null : whyNot(typed);
   function whyNot(text: string): string | null {
@@ -57,13 +58,14 @@ export function NumberField({
           placeholder={placeholder}
           value={typed ?? (value === undefined ? "" : String(value))}
           aria-invalid={problem !== null}
+          aria-describedby={problem ? id : undefined}
           onChange={(event) => type(event.target.value)}
           onBlur={() => setTyped(null)}
         />
         {after}
       </label>
       {problem && (
-        <span role="alert" className="block text-sm text-held">
+        <span id={id} className="block text-sm text-held">
           {problem}
         </span>
       )}

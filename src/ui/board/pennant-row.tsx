@@ -1,11 +1,15 @@
 "use client";
 
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { formatMoney } from "@/core/money";
 import { edit, vocabularyIn, type Level } from "@/core/policy";
 import { capital } from "../format";
 import { placeOn } from "./geometry";
+import { openerOf, withDetails } from "./into-details";
 import { spanOf, type Board } from "./types";
-import { sayWho, sayCondition, sayRange, sayRule } from "@/core/words";
+import { sayStretch, sayWho, sayCondition, sayRange, sayRule } from "@/core/words";
+
+const DOES = { approves: "approves", told: "is notified", none: "has no part" } as const;
 
 /** One level: who it is at the left, its pennants over the bands at the right. */
 export function PennantRow({ board, level, index, head }: { board: Board; level: Level; index: number; head: number }) {
@@ -23,12 +27,21 @@ export function PennantRow({ board, level, index, head }: { board: Board; level:
       )}
       <button
         type="button"
-        onClick={() => select(chosen ? null : { kind: "level", id: level.id })}
+        onClick={withDetails(() => select(chosen ? null : { kind: "level", id: level.id }))}
         aria-expanded={chosen}
+        data-opens={openerOf({ kind: "level", id: level.id })}
         className="shrink-0 py-1.5 pr-2 text-left hover:bg-paper/70"
         style={{ width: head }}
       >
         <span className="block font-semibold">{level.name}</span>
+        <span className="sr-only">
+          {runsOf(level.marks).map(({ start, end, mark }) => (
+            <span key={start}>
+              , {DOES[mark]}: {sayStretch(section, start, end, policy.currency)}
+            </span>
+          ))}
+          ;{" "}
+        </span>
         <span className="block text-sm leading-tight text-soft">{capital(sayWho(level, directory))}</span>
         {level.when && (
           <span className="block text-sm leading-tight text-waiting">
@@ -54,7 +67,7 @@ function Marked({ board, level }: { board: Board; level: Level }) {
     <span
       className={`block border-l-3 pl-1.5 text-xs ${fatal ? "border-held text-held" : "border-waiting text-waiting"}`}
     >
-      {fatal ? "must be mended" : "mend it or say why"}
+      {fatal ? "correct before sending" : "correct or justify"}
     </span>
   );
 }
@@ -79,7 +92,7 @@ function Track({ board, level }: { board: Board; level: Level }) {
       ))}
       {section.bands.map((_, band) => {
         const { left, right } = span(band);
-        const does = { approves: "approves", told: "is told", none: "has no part" }[level.marks[band]!];
+        const does = DOES[level.marks[band]!];
         return (
           <button
             key={band}
@@ -173,17 +186,17 @@ function Pennant({
   const met = tried?.section === section.id && tried.band >= run.start && tried.band <= run.end;
   const lit = met ? tried.levels[level.id] : undefined;
   const label =
-    lit !== undefined ? lit : run.mark === "told" ? `told: ${sayRule(approvers, board.directory, "and")}` : who;
+    lit !== undefined ? lit : run.mark === "told" ? `notified: ${sayRule(approvers, board.directory, "and")}` : who;
   const shape = "pointer-events-none absolute top-1/2 h-7 -translate-y-1/2 overflow-hidden";
   return (
     <>
       <span
-        className="pointer-events-none absolute top-1/2 h-9 w-0.5 -translate-y-1/2 bg-ink"
+        className="pointer-events-none absolute top-1/2 h-9 w-0.5 -translate-y-1/2 bg-ink forced-color-adjust-none forced-colors:bg-[CanvasText]"
         style={{ left: `${left * 100}%` }}
       />
       {run.mark === "approves" ? (
         <span
-          className={`${shape} pennant-notch ${lit !== undefined ? "bg-signal" : tried?.section === section.id ? "bg-rule text-ink!" : "bg-harbour"} text-white`}
+          className={`${shape} pennant-notch forced-color-adjust-none forced-colors:bg-[CanvasText] forced-colors:text-[Canvas] ${lit !== undefined ? "bg-signal" : tried?.section === section.id ? "bg-rule text-ink!" : "bg-harbour"} text-white`}
           style={{ left: `calc(${left * 100}% + 2px)`, width: `calc(${(right - left) * 100}% - 4px)` }}
         >
           <Label text={capital(label)} />
@@ -205,6 +218,9 @@ function Label({ text }: { text: string }) {
   return <span className="block truncate pr-3 pl-2.5 text-sm leading-7 [container-type:inline-size]">{text}</span>;
 }
 
+const NO_END = { start: "with the smallest amount", end: "never" } as const;
+
+/** An end of a pennant, dragged or moved by a band with the arrow keys. */
 function Handle({
   board,
   level,
@@ -220,7 +236,7 @@ function Handle({
   at: number;
   track: React.RefObject<HTMLDivElement | null>;
 }) {
-  const { section, domain, change } = board;
+  const { section, policy, domain, change } = board;
   const held = useRef<number | null>(null);
   const band = edge === "start" ? run.start : run.end;
   const stretchTo = (target: number, kept: number) =>
@@ -239,10 +255,16 @@ function Handle({
     event.preventDefault();
     stretchTo(band + step, band);
   };
+  const reach = edge === "start" ? section.thresholds[run.start - 1] : section.thresholds[run.end];
   return (
-    <button
-      type="button"
-      aria-label={`${edge === "start" ? "Start" : "End"} of ${level.name}; left and right move it by a band`}
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label={`${level.name}, where it ${edge === "start" ? "begins" : "ceases"} to ${run.mark === "approves" ? "approve" : "be notified"}`}
+      aria-valuemin={0}
+      aria-valuemax={section.bands.length - 1}
+      aria-valuenow={band}
+      aria-valuetext={reach ? formatMoney({ minor: reach.amount, currency: policy.currency }) : NO_END[edge]}
       onKeyDown={keys}
       onPointerDown={(event) => {
         held.current = edge === "start" ? run.end : run.start;
@@ -251,8 +273,10 @@ function Handle({
       onPointerMove={drag}
       onPointerUp={() => (held.current = null)}
       onPointerCancel={() => (held.current = null)}
-      className="absolute top-1/2 h-9 w-2.5 -translate-y-1/2 cursor-ew-resize touch-none rounded-sm hover:bg-signal/40"
-      style={{ left: edge === "start" ? `${at * 100}%` : `calc(${at * 100}% - 10px)` }}
-    />
+      className="group absolute top-1/2 flex h-9 w-6 -translate-1/2 cursor-ew-resize touch-none justify-center rounded-sm"
+      style={{ left: `${at * 100}%` }}
+    >
+      <span className="w-2.5 rounded-sm group-hover:bg-signal/40" />
+    </div>
   );
 }

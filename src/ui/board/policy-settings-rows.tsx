@@ -76,11 +76,12 @@ const ROWS: Row[] = [
   {
     part: "messages",
     name: "Messages",
-    say: (policy) => `${sayMessages(policy) ?? "Whoever is asked, and the requester, hear anyway; nobody else"}.`,
+    say: (policy) =>
+      `${sayMessages(policy) ?? "Whoever is asked, and the requester, are notified in any case; nobody else"}.`,
   },
   {
     part: "readers",
-    name: "Read along",
+    name: "Read-only access",
     say: (policy, directory) => `${sayReaders(policy, directory) ?? "Nobody but those who have a part"}.`,
   },
   {

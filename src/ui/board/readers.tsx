@@ -24,7 +24,7 @@ export function ReadersEditor({ board }: { board: BoardState }) {
           <li key={id} className="flex items-center justify-between border-b border-rule/70">
             {personName(id)}
             <Button small look="quiet" onClick={() => save({ groups, people: people.filter((one) => one !== id) })}>
-              Take out<span className="sr-only"> {personName(id)}</span>
+              Remove<span className="sr-only"> {personName(id)}</span>
             </Button>
           </li>
         ))}

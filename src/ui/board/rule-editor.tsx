@@ -1,5 +1,6 @@
 "use client";
 
+import { countOf } from "@/core/text";
 import { useState, type ReactNode } from "react";
 import { peopleFieldsIn } from "@/core/policy";
 import { kindOf } from "@/core/lists";
@@ -144,10 +145,10 @@ const RULES: { [K in Kind]: Edited<K> } = {
     ...complete({ kind: "lineByLimit", climb: "straight" }),
     particulars: (_, { climb }, onChange) => (
       <Chosen
-        label="How to climb"
+        label="Which of them"
         value={climb}
         options={[
-          ["straight", "straight to that one"],
+          ["straight", "directly the first whose limit covers it"],
           ["one by one", "one by one, each approves in turn"],
         ]}
         onChange={(how) => onChange({ kind: "lineByLimit", climb: how as typeof climb })}
@@ -198,7 +199,7 @@ function fieldOptions({ policy, directory }: Board): Options {
 
 function groupOptions({ directory }: Board): Options {
   return directory.organisation.groups.map(
-    ({ id, name, members }) => [id, `${name}, ${members.length} people`] as const,
+    ({ id, name, members }) => [id, `${name}, ${countOf(members.length, "person", "people")}`] as const,
   );
 }
 

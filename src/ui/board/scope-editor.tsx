@@ -89,7 +89,7 @@ export function ScopeEditor({ board }: { board: BoardState }) {
         It applies to {typeWords(policy.documentType).name.many} of {sayScope(scope, directory)}.
       </p>
       <Entry
-        label="Note to fellow designers"
+        label="Internal note"
         maxLength={500}
         value={policy.designNote ?? ""}
         onChange={(note) => changePolicy(({ designNote: _, ...now }) => (note ? { ...now, designNote: note } : now))}
@@ -188,7 +188,7 @@ function NameList({ names, onRemove }: { names: string[]; onRemove(index: number
         <li key={name} className="flex items-center justify-between border-b border-rule/70 text-sm">
           {name}
           <Button small look="quiet" onClick={() => onRemove(index)}>
-            Take out<span className="sr-only"> {name}</span>
+            Remove<span className="sr-only"> {name}</span>
           </Button>
         </li>
       ))}
@@ -200,14 +200,16 @@ function NameList({ names, onRemove }: { names: string[]; onRemove(index: number
 function Exempt({ board, set }: { board: BoardState; set: Set }) {
   const { directory, policy } = board;
   const { exempt } = policy.scope;
-  const [who, setWho] = useState<Picked | null>(null);
+  const [who, setWho] = useState<readonly string[]>([]);
   const [by, setBy] = useState<Picked | null>(null);
   const [reason, setReason] = useState("");
   const name = (id: string) => directory.person(id)?.name ?? id;
+  const out = [...exempt.map((one) => one.person), ...who];
+  const choose = (people: readonly string[]) => setWho([...who, ...people.filter((one) => !out.includes(one))]);
   const add = () => {
-    if (!who || !by || !reason.trim()) return;
-    set({ exempt: [...exempt, { person: who.id, decidedBy: by.id, reason: reason.trim() }] });
-    setWho(null);
+    if (who.length === 0 || !by || !reason.trim()) return;
+    set({ exempt: [...exempt, ...who.map((person) => ({ person, decidedBy: by.id, reason: reason.trim() }))] });
+    setWho([]);
     setBy(null);
     setReason("");
   };
@@ -221,11 +223,26 @@ function Exempt({ board, set }: { board: BoardState; set: Set }) {
         names={exempt.map((one) => `${name(one.person)}, by ${name(one.decidedBy)}: ${one.reason}`)}
         onRemove={(index) => set({ exempt: exempt.toSpliced(index, 1) })}
       />
-      <PersonPicker label="Who" value={who} onChange={setWho} except={exempt.map((one) => one.person)} />
+      <PersonPicker label="Who" value={null} onChange={(one) => one && choose([one.id])} except={out} />
+      {directory.organisation.groups.length > 0 && (
+        <Choice
+          label="Or everybody who is in a group now"
+          value=""
+          onChange={(id) => choose(directory.group(id)?.members ?? [])}
+        >
+          <option value="">choose</option>
+          {directory.organisation.groups.map((group) => (
+            <option key={group.id} value={group.id}>
+              {group.name}, {group.members.length}
+            </option>
+          ))}
+        </Choice>
+      )}
+      <NameList names={who.map(name)} onRemove={(index) => setWho(who.toSpliced(index, 1))} />
       <PersonPicker label="Decided by" value={by} onChange={setBy} />
       <Entry label="Reason" value={reason} maxLength={200} onChange={setReason} />
-      <Button small disabled={!who || !by || !reason.trim()} onClick={add}>
-        Leave them out
+      <Button small disabled={who.length === 0 || !by || !reason.trim()} onClick={add}>
+        {who.length > 1 ? `Leave these ${who.length} out` : "Leave them out"}
       </Button>
     </details>
   );

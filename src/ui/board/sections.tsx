@@ -1,5 +1,6 @@
 "use client";
 
+import { countOf } from "@/core/text";
 import { useState } from "react";
 import { editSections } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
@@ -44,7 +45,7 @@ export function Tabs({ board }: { board: BoardState }) {
             >
               {section.name}
               {count > 0 && (
-                <span className="ml-1.5 text-xs text-held" title={`${count} findings`}>
+                <span className="ml-1.5 text-xs text-held" title={countOf(count, "finding")}>
                   {count}
                   <span className="sr-only"> {count === 1 ? "finding" : "findings"}</span>
                 </span>
@@ -128,7 +129,7 @@ function SectionSheet({ board, onClose }: { board: BoardState; onClose(): void }
           </div>
         )}
         <Entry
-          label="Note to fellow designers"
+          label="Internal note"
           value={section.designNote ?? ""}
           maxLength={500}
           onChange={(note) => change(({ designNote: _, ...now }) => (note ? { ...now, designNote: note } : now))}
@@ -139,14 +140,14 @@ function SectionSheet({ board, onClose }: { board: BoardState; onClose(): void }
             disabled={last || place === 0}
             onClick={() => changePolicy((now) => editSections.moveSection(now, section.id, -1))}
           >
-            Try it earlier
+            Move up
           </Button>
           <Button
             small
             disabled={last || place >= policy.sections.length - 2}
             onClick={() => changePolicy((now) => editSections.moveSection(now, section.id, 1))}
           >
-            Try it later
+            Move down
           </Button>
           <Button small disabled={policy.sections.length >= 20} onClick={copy}>
             Copy

@@ -5,6 +5,7 @@ import { formatAmount } from "@/core/money";
 import { edit, type Threshold } from "@/core/policy";
 import { nextRound } from "@/core/rehearsal";
 import { amountAt, placeOn } from "./geometry";
+import { intoDetails, openerOf } from "./into-details";
 import type { Board } from "./types";
 import { sayThreshold } from "@/core/words";
 
@@ -56,6 +57,10 @@ export function Stake({
       select(null);
       document.querySelector<HTMLElement>(`[data-stake="${Math.max(0, index - 1)}"]`)?.focus();
     }
+    if (event.key === "Enter") {
+      event.preventDefault();
+      intoDetails(true);
+    }
     if (!direction) return;
     event.preventDefault();
     const next = event.shiftKey ? threshold.amount + direction * unit : nextRound(threshold.amount, direction, unit);
@@ -64,14 +69,15 @@ export function Stake({
   return (
     <div className="absolute inset-y-0" style={{ left: `${placeOn(domain, threshold.amount) * 100}%` }}>
       <div
-        className={`absolute bottom-2 -translate-x-1/2 bg-signal ${chosen ? "w-0.5" : "w-px"}`}
+        className={`absolute bottom-2 -translate-x-1/2 bg-signal forced-color-adjust-none forced-colors:bg-[CanvasText] ${chosen ? "w-0.5" : "w-px"}`}
         style={{ top: 12 + row * 28 }}
       />
       <div
         role="slider"
         tabIndex={mayWrite ? 0 : -1}
         data-stake={index}
-        aria-label={`Threshold ${index + 1} of ${section.thresholds.length}`}
+        data-opens={openerOf({ kind: "stake", index })}
+        aria-label={`Threshold ${index + 1} of ${section.thresholds.length}; Enter to type its amount`}
         aria-valuemin={0}
         aria-valuemax={Number.MAX_SAFE_INTEGER}
         aria-valuenow={threshold.amount}

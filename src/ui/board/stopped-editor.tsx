@@ -24,7 +24,7 @@ export function StoppedEditor({ board }: { board: BoardState }) {
   const seller = rule?.seller ? directory.person(rule.seller) : undefined;
   return (
     <>
-      <h2 className="font-sans text-sm font-semibold">Customers’ orders that are stopped for credit</h2>
+      <h2 className="font-sans text-sm font-semibold">Customers’ orders on credit hold</h2>
       <Tick
         label="Ask each day for the limit they need"
         checked={rule !== undefined}

@@ -5,14 +5,14 @@ import { FormProvider, useFieldArray, useFormContext, useWatch, type UseFormRetu
 import { documentType, ownLinesOf, typeWords, type AnyDocument } from "@/core/documents";
 import { isOpen, type Lists } from "@/core/lists";
 import { parseMoney } from "@/core/money";
-import { fieldsOn, type OwnField } from "@/core/own-fields";
+import { fieldsOn, type OwnField, type OwnPart, type OwnValues } from "@/core/own-fields";
 import type { Directory } from "@/core/people";
 import { fieldsIn, fieldsNamedBy, type Policy } from "@/core/policy";
 import { capital } from "@/core/text";
 import { Currencies } from "../documents/fields";
 import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
-import { emptyOwn, withReadOwn, type TypedOwn } from "../documents/own-model";
+import { emptyOwn, readValues, withReadOwn, type TypedOwn } from "../documents/own-model";
 import { PersonField } from "../form-fields";
 import type { Picked } from "../people/person-picker";
 import { Button } from "../primitives";
@@ -26,20 +26,34 @@ export type Tried = {
   supplier: string;
   lines: TriedLine[];
   own: TypedOwn;
+  /** What the account of the other party says. */
+  account: TypedOwn;
 };
 
-type On = { document: readonly OwnField[]; line: readonly OwnField[] };
+type On = Readonly<Record<OwnPart, readonly OwnField[]>>;
 
-/** Fields of the organisation's own that whoever sends a document under a policy fills in on a day. @param day ISO date */
+/** Fields of the organisation's own that whoever sends a document under a policy fills in on a day, and those of the account that it has to do with. @param day ISO date */
 export function ownOf({ documentType: type }: Policy, { organisation: { fields } }: Directory, day: string): On {
-  return { document: fieldsOn(fields, type, "document", day), line: fieldsOn(fields, type, "line", day) };
+  const { account } = typeWords(type);
+  return {
+    document: fieldsOn(fields, type, "document", day),
+    line: fieldsOn(fields, type, "line", day),
+    account: account ? fieldsOn(fields, account, "account", day) : [],
+  };
 }
 
 const emptyLine = (own: On): TriedLine => ({ amount: "", category: "", costCentre: "", own: emptyOwn(own.line) });
 
 /** Nothing typed yet. */
 export function emptyTried({ currency }: Policy, own: On): Tried {
-  return { requester: null, currency, supplier: "", lines: [emptyLine(own)], own: emptyOwn(own.document) };
+  return {
+    requester: null,
+    currency,
+    supplier: "",
+    lines: [emptyLine(own)],
+    own: emptyOwn(own.document),
+    account: emptyOwn(own.account),
+  };
 }
 
 /** The document that was typed, as far as it goes; null while nobody asks or an amount is none. */
@@ -76,6 +90,11 @@ export function readTried(
   return withReadOwn(whole, typed, own).document;
 }
 
+/** What was typed of the account of the other party, as the document would find it. */
+export function triedAccount(typed: Tried, own: On): OwnValues {
+  return readValues(own.account, typed.account, typed.currency, "account.").values;
+}
+
 type Props = {
   form: UseFormReturn<Tried>;
   policy: Policy;
@@ -102,6 +121,7 @@ export function TriedFields({ form, policy, directory, own, day, children }: Pro
   const party = words.fields.find((field) => field.key === "supplier" || field.key === "customer");
   const named = new Set(fieldsNamedBy(policy));
   const asked = own.document.filter(({ key }) => named.has(key));
+  const ofAccount = own.account.filter(({ key }) => named.has(key));
   const others = own.document.filter(({ key }) => !named.has(key));
   return (
     <FormProvider {...form}>
@@ -115,13 +135,19 @@ export function TriedFields({ form, policy, directory, own, day, children }: Pro
               <input {...form.register("supplier")} className="field" maxLength={120} />
             </label>
           )}
-          <OwnInputs fields={asked} />
+          <OwnInputs fields={asked} at="own" />
+          {ofAccount.length > 0 && (
+            <fieldset className="border-l-2 border-rule pl-2">
+              <legend className="text-sm font-semibold text-soft">What the account of the {words.account} says</legend>
+              <OwnInputs fields={ofAccount} at="account" />
+            </fieldset>
+          )}
           {others.length > 0 && (
             <details>
               <summary className="min-h-7 cursor-pointer text-sm text-harbour">
                 Fields that this policy does not name ({others.length})
               </summary>
-              <OwnInputs fields={others} />
+              <OwnInputs fields={others} at="own" />
             </details>
           )}
           {children}
@@ -131,8 +157,8 @@ export function TriedFields({ form, policy, directory, own, day, children }: Pro
   );
 }
 
-function OwnInputs({ fields }: { fields: readonly OwnField[] }) {
-  return fields.map((field) => <OwnInput key={field.key} field={field} path={`own.${field.key}`} wrong={false} />);
+function OwnInputs({ fields, at }: { fields: readonly OwnField[]; at: "own" | "account" }) {
+  return fields.map((field) => <OwnInput key={field.key} field={field} path={`${at}.${field.key}`} wrong={false} />);
 }
 
 function Lines({ policy, directory, own }: Pick<Props, "policy" | "directory" | "own">) {

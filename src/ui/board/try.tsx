@@ -4,13 +4,14 @@ import { useEffect, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { typeWords, type AnyDocument, type DocumentContext } from "@/core/documents";
 import { formatMoney } from "@/core/money";
-import type { Policy } from "@/core/policy";
+import type { OwnValues } from "@/core/own-fields";
 import { sealerOf, withTexts, type SealedText } from "@/core/records";
 import { route, type Route } from "@/core/routing";
 import { namesOf, sayCandidate, sayHeld, sayLevelReason, sayMeasureName, sayRouteBand, type Names } from "@/core/words";
 import { Entry } from "../labelled";
+import { useLatest } from "../overtaken";
 import { Button } from "../primitives";
-import { TriedFields, emptyTried, ownOf, readTried, type Tried } from "./try-form";
+import { TriedFields, emptyTried, ownOf, readTried, triedAccount, type Tried } from "./try-form";
 import type { BoardState } from "./use-board";
 import { withArticle } from "@/core/text";
 
@@ -29,15 +30,23 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   // What is typed is what is tried from then on, whatever was picked before.
   useEffect(() => form.subscribe({ formState: { values: true }, callback: () => setPicked(null) }), [form]);
   const document = picked?.document ?? readTried(typed, policy, own, day, directory);
-  const found = document && routed(document, policy, board, at, picked?.around);
+  const account = triedAccount(typed, own);
+  const found = document && routed(document, { board, at, account, around: picked?.around });
   useLit(board, found);
   const close = () => {
     board.setTried(null);
     onClose();
   };
+  const latest = useLatest();
   const pick = async () => {
+    const isLast = latest();
     const response = await fetch(`/api/documents/${encodeURIComponent(number.trim().toLowerCase())}/record`);
-    if (!response.ok) return setProblem(`There is no document ${number}, or you may not read it.`);
+    if (!isLast()) return;
+    if (!response.ok) {
+      const { refusals = [] } = (await response.json()) as { refusals?: { message: string }[] };
+      const why = refusals.map(({ message }) => `${message}.`).join(" ");
+      return setProblem(`${number} cannot be tried. ${why}`);
+    }
     // A record has tokens for those it names, and says beside them who is meant.
     const record = (await response.json()) as {
       state: { document: AnyDocument; around?: DocumentContext };
@@ -62,7 +71,7 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
         <div className="flex items-end gap-2">
           <Entry label="Or one that exists" placeholder="PO-03001" value={number} onChange={setNumber} />
           <Button small disabled={!number.trim()} onClick={() => void pick()}>
-            Take it
+            Use this document
           </Button>
         </div>
       </TriedFields>
@@ -77,7 +86,10 @@ export function TryPanel({ board, at, onClose }: { board: BoardState; at: string
   );
 }
 
-function routed(document: AnyDocument, policy: Policy, board: BoardState, at: string, around?: DocumentContext): Route {
+type Trial = { board: BoardState; at: string; account: OwnValues; around: DocumentContext | undefined };
+
+function routed(document: AnyDocument, { board, at, account, around }: Trial): Route {
+  const { directory, look, policy } = board;
   const version = {
     policy,
     version: 0,
@@ -88,21 +100,28 @@ function routed(document: AnyDocument, policy: Policy, board: BoardState, at: st
     inForceFrom: at,
     putInForceBy: null,
   };
-  // One that is only typed in has a customer who owes nothing, and nothing else around it.
-  const nothing = { minor: 0, currency: policy.currency };
-  const customer = {
-    id: "trial",
-    name: "Trial",
-    status: "open" as const,
-    limit: null,
-    receivables: nothing,
-    openOrders: nothing,
-    stoppedOrders: nothing,
-    overdue: nothing,
-    daysOverdue: 0,
+  const known = around ?? aroundTyped(document, policy.currency, account);
+  return route(document, { policies: [version], directory, rates: look.rates, around: known, at });
+}
+
+/** One that is only typed in has a customer who owes nothing, a supplier of whom nothing is known but what was typed, and nothing else around it. */
+function aroundTyped(document: AnyDocument, currency: string, account: OwnValues): DocumentContext {
+  const nothing = { minor: 0, currency };
+  const { account: kind } = typeWords(document.documentType);
+  const says = Object.keys(account).length > 0;
+  const trial = { id: "trial", name: "Trial", status: "open" as const, limit: null };
+  return {
+    ...(kind === "supplier" && says && { supplier: { ...trial, bankChanged: null, own: account } }),
+    customer: {
+      ...trial,
+      receivables: nothing,
+      openOrders: nothing,
+      stoppedOrders: nothing,
+      overdue: nothing,
+      daysOverdue: 0,
+      ...(kind === "customer" && says && { own: account }),
+    },
   };
-  const { directory, look } = board;
-  return route(document, { policies: [version], directory, rates: look.rates, around: around ?? { customer }, at });
 }
 
 /** Lights the pennants the document meets, and shows its section. */

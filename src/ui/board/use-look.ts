@@ -16,6 +16,8 @@ export type Look = {
   of: Policy | null;
   daysPerStage: number;
   rates: readonly Rate[];
+  /** Keys of fields of which nothing is known of past documents, since they are hidden from the viewer. */
+  withheld: readonly string[];
   problem: string;
 };
 export type EvaluationContext = Look & {
@@ -23,7 +25,14 @@ export type EvaluationContext = Look & {
   missed: ((policy: Policy) => Promise<Missed[]>) | null;
 };
 
-type History = { documents: PastDocument[]; rates: Rate[]; months: number; daysPerStage: number; names: KnownNames };
+type History = {
+  documents: PastDocument[];
+  rates: Rate[];
+  months: number;
+  daysPerStage: number;
+  names: KnownNames;
+  withheld: string[];
+};
 
 export const NO_TIDE = distributionOf([], 12);
 
@@ -43,6 +52,7 @@ export function useLook(
     of: null,
     daysPerStage: 0,
     rates: [],
+    withheld: [],
     problem: "",
   });
   const worker = useRef<Remote<BoardWorker> | null>(null);
@@ -57,10 +67,10 @@ export function useLook(
       try {
         const response = await fetch(`/api/policies/history?type=${documentType}`);
         if (!response.ok) throw new Error(String(response.status));
-        const { documents, rates, months, daysPerStage, names } = (await response.json()) as History;
+        const { documents, rates, months, daysPerStage, names, withheld } = (await response.json()) as History;
         await remote.give({ organisation, versions, documents, rates, months, names, at });
         if (over) return;
-        setLook((now) => ({ ...now, daysPerStage, rates }));
+        setLook((now) => ({ ...now, daysPerStage, rates, withheld }));
         setReady(true);
       } catch {
         if (!over)

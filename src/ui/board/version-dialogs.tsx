@@ -52,7 +52,7 @@ export function SendToReviewer({
               {look.of !== policy
                 ? "The checks are still looking."
                 : [
-                    fatal ? `${fatal} ${fatal === 1 ? "finding" : "findings"} must be mended first.` : "",
+                    fatal ? `${fatal} ${fatal === 1 ? "finding" : "findings"} must be corrected first.` : "",
                     silent
                       ? `${silent} doubtful ${silent === 1 ? "finding needs" : "findings need"} a sentence of why.`
                       : "",
@@ -138,7 +138,7 @@ export function EndVersion({ href, version, today }: Dated) {
     if (await order(`${href}/versions/${version}/life`, body)) setOpen(false);
   };
   return (
-    <Opened title={`End version ${version}`} name="Give it an end" look="quiet" open={open} setOpen={setOpen}>
+    <Opened title={`End version ${version}`} name="Set end date" look="quiet" open={open} setOpen={setOpen}>
       <Form refusals={refusals} onSave={end}>
         <Entry label="Last day" type="date" required min={today} value={until} onChange={setUntil} />
         <p className="text-soft">

@@ -7,9 +7,10 @@ import { sayDate } from "@/core/text";
 import { refuse } from "@/core/words";
 import { DayField, TextField, TypedForm } from "../form-fields";
 import { Choice } from "../labelled";
+import { useLatest } from "../overtaken";
 import { Button, Refusals } from "../primitives";
 import { useChange } from "../people/use-change";
-import { readShifts, sayShifts } from "./shifts";
+import { readShifts, sayShifts } from "@/core/calendar";
 import { SentForm } from "../sent-form";
 
 type Named = { key: string; name: string };
@@ -176,13 +177,16 @@ function PublicHolidays({
   const [region, setRegion] = useState("");
   const [regions, setRegions] = useState<Named[]>([]);
   const [found, setFound] = useState<WorkingCalendar["holidays"]>([]);
+  const latest = useLatest();
   const look = async (nextCountry: string, nextRegion: string) => {
+    const isLast = latest();
     setCountry(nextCountry);
     setRegion(nextRegion);
     setFound([]);
     if (!nextCountry) return setRegions([]);
     const query = new URLSearchParams({ country: nextCountry, region: nextRegion, year: String(year) });
     const response = await fetch(`/api/holidays?${query}`).catch(() => null);
+    if (!isLast()) return;
     if (!response?.ok) return refuseBeforehand(refuse("public holidays out of reach"));
     const answer = (await response.json()) as { holidays: WorkingCalendar["holidays"]; regions: Named[] };
     setRegions(answer.regions);

@@ -1,11 +1,11 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import { PersonPicker, type Picked } from "../people/person-picker";
 import { Button, Refusals } from "../primitives";
-import type { DecisionBarProps, Move } from "./moves";
+import { sayMoved, type DecisionBarProps, type Move } from "./moves";
 import { Takers } from "./takers";
 import { useCommand } from "./use-command";
 import { SentForm } from "../sent-form";
@@ -30,11 +30,18 @@ const WORDS = {
 } as const;
 
 /** What is said to somebody beside deciding: a question, a reminder, or that they take it. */
-export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: Move; onClose(): void }) {
+export function Talking({
+  move,
+  onClose,
+  onDone,
+  ...props
+}: DecisionBarProps & { move: Move; onClose(): void; onDone(said: string): void }) {
   const [text, setText] = useState("");
   const [to, setTo] = useState<Picked | null>(null);
   const [missing, setMissing] = useState<Refusal[]>([]);
-  const { run, refusals, busy } = useCommand(props.id, onClose);
+  const { run, refusals, busy } = useCommand(props.id, () => onDone(sayMoved(move, props.number)));
+  const form = useRef<HTMLDivElement>(null);
+  useEffect(() => form.current?.querySelector<HTMLElement>("input, textarea, button")?.focus(), []);
   const words = WORDS[move as keyof typeof WORDS];
   const list = move === "hand over" ? props.level?.takers : move === "add approver" ? props.level?.addable : null;
   const go = () => {
@@ -60,25 +67,27 @@ export function Talking({ move, onClose, ...props }: DecisionBarProps & { move: 
       }}
     >
       <Refusals refusals={[...missing, ...refusals]} />
-      {move === "ask" && <PersonPicker label="Whom" value={to} onChange={setTo} />}
-      {list && <Takers takers={list} value={to?.id ?? ""} onChange={(id, name) => setTo({ id, name })} />}
-      <label className="text-sm font-semibold" htmlFor="said">
-        {words.label}
-      </label>
-      <textarea
-        id="said"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        rows={2}
-        maxLength={2000}
-        className="field"
-      />
+      <div ref={form} className="flex flex-col gap-2">
+        {move === "ask" && <PersonPicker label="Whom" value={to} onChange={setTo} />}
+        {list && <Takers takers={list} value={to?.id ?? ""} onChange={(id, name) => setTo({ id, name })} />}
+        <label className="text-sm font-semibold" htmlFor="said">
+          {words.label}
+        </label>
+        <textarea
+          id="said"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          rows={2}
+          maxLength={2000}
+          className="field"
+        />
+      </div>
       <div className="flex flex-wrap items-center gap-2">
         <Button type="submit" look="solid" disabled={busy}>
           {to && move !== "remind" ? `${words.button}${move === "ask" ? "" : ":"} ${to.name}` : words.button}
         </Button>
         <Button look="quiet" onClick={onClose}>
-          Not yet
+          Cancel
         </Button>
         <span className="text-sm text-soft">{words.what}</span>
       </div>

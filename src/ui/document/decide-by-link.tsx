@@ -54,10 +54,7 @@ export function DecideByLink({
       </p>
     );
   return (
-    <section
-      aria-label="Decide"
-      className="sticky bottom-0 mt-4 flex flex-col gap-2 border-t border-rule bg-paper py-3"
-    >
+    <section aria-label="Decide" className="bar-below mt-4 flex flex-col gap-2 border-t border-rule bg-paper py-3">
       <Refusals refusals={refusals} />
       <ReasonOfEither reasons={reasons} chosen={chosen} onChoose={setChosen} />
       <label className="text-sm font-semibold" htmlFor="comment">

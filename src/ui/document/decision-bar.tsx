@@ -1,9 +1,11 @@
 "use client";
 
 import Link from "next/link";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Refusal } from "@/core/refusal";
-import { useKeys } from "../frame/keys";
+import { announce } from "../frame/announce";
+import { focusNear, headingOfDocument, standing } from "../frame/focus";
+import { pressLetter } from "../frame/keys";
 import { Button, Refusals, buttonClass } from "../primitives";
 import { PlaceHold } from "./holds";
 import { KEY, OF_LEVEL, movesOf, moveLabel, type DecisionBarProps, type Move } from "./moves";
@@ -12,36 +14,55 @@ import { Talking } from "./conversation-form";
 
 const TALK: readonly Move[] = ["ask", "hand over", "add approver", "remind"];
 
-/** The bar at the foot of a document: choose a move, say why, and press the button that says what will happen. */
+/**
+ * The bar at the foot of a document: choose a move, say why, and press the button that says what will happen. Letters choose while the bar has the focus and nowhere else.
+ */
 export function DecisionBar(props: DecisionBarProps) {
   const { level, mayEdit, mayHold, mayRevise } = props;
   const [holding, setHolding] = useState(false);
   const [move, setMove] = useState<Move | null>(null);
   const [missed, setMissed] = useState<Refusal[]>([]);
-  const opener = useRef<HTMLElement | null>(null);
+  const bar = useRef<HTMLDivElement>(null);
+  const left = useRef<Move | null>(null);
   const overtaken = move !== null && OF_LEVEL.includes(move) && !level;
   const moves = movesOf(props);
   const choose = (next: Move) => {
     setMissed([]);
-    opener.current = document.activeElement as HTMLElement | null;
     setMove(next);
   };
+  // The button that opened the form is not there while the form is; the one that takes its place has the focus again.
   const close = () => {
+    left.current = move;
     setMove(null);
-    opener.current?.focus();
   };
-  useKeys(
-    Object.fromEntries(
-      moves.flatMap((one) => (KEY[one] ? [[KEY[one].toLowerCase(), () => choose(one)] as const] : [])),
-    ),
+  useEffect(() => {
+    if (move || !left.current || !bar.current) return;
+    const button = bar.current.querySelector<HTMLElement>(`[data-move="${left.current}"]`);
+    left.current = null;
+    focusNear(standing(button ?? bar.current));
+  }, [move]);
+  /** What was said and done is said aloud, and the focus goes to the document that it was said of. */
+  const done = (said: string) => {
+    setMove(null);
+    headingOfDocument()?.focus();
+    announce(said);
+  };
+  const letters = Object.fromEntries(
+    moves.flatMap((one) => (KEY[one] ? [[KEY[one].toLowerCase(), () => choose(one)] as const] : [])),
   );
   const idle = moves.length === 0 && !mayEdit && !mayHold && !mayRevise;
   if (idle && missed.length === 0 && !overtaken) return null;
   return (
     <div
-      className="no-print sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-7"
+      className="no-print bar-below z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-7"
       role="region"
       aria-label="Decide"
+      id="decide"
+      ref={bar}
+      tabIndex={-1}
+      onKeyDown={(event) => {
+        if (!move) pressLetter(event, letters);
+      }}
     >
       <Refusals refusals={missed} />
       {overtaken && missed.length === 0 && (
@@ -49,9 +70,9 @@ export function DecisionBar(props: DecisionBarProps) {
       )}
       {move && !overtaken ? (
         TALK.includes(move) ? (
-          <Talking key={move} {...props} move={move} onClose={close} />
+          <Talking key={move} {...props} move={move} onClose={close} onDone={done} />
         ) : (
-          <Saying key={move} {...props} move={move} onClose={close} onMissed={setMissed} />
+          <Saying key={move} {...props} move={move} onClose={close} onDone={done} onMissed={setMissed} />
         )
       ) : (
         <Moves {...props} moves={moves} onChoose={choose} onHold={() => setHolding(true)} />
@@ -90,10 +111,16 @@ function Moves({
           key={one}
           look={look(one)}
           onClick={() => onChoose(one)}
+          data-move={one}
+          aria-keyshortcuts={KEY[one]}
           className={one === "approve" ? "basis-full sm:basis-auto" : "flex-1 px-3! sm:flex-none"}
         >
           {moveLabel(one, props)}
-          {KEY[one] && <kbd className="hidden font-sans text-xs opacity-80 sm:inline">{KEY[one]}</kbd>}
+          {KEY[one] && (
+            <kbd aria-hidden className="hidden font-sans text-xs opacity-80 sm:inline">
+              {KEY[one]}
+            </kbd>
+          )}
         </Button>
       ))}
       {mayRevise && (

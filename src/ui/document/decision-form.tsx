@@ -8,8 +8,8 @@ import { refuse } from "@/core/words";
 import { useIntent } from "../intent";
 import { Choice, Tick } from "../labelled";
 import { Button, Refusals } from "../primitives";
-import { moveLabel, type DecisionBarProps, type Move } from "./moves";
-import { FillFields, useFilling } from "./fill-fields";
+import { moveLabel, sayMoved, type DecisionBarProps, type Move } from "./moves";
+import { FillFields, useFilling, type Fills } from "./fill-fields";
 import { ReasonChoice } from "./reasons";
 import { PartialFields, allOf, readParts } from "./partial";
 import { SignFields } from "./sign-fields";
@@ -59,8 +59,8 @@ function labelsOf(move: Move, props: DecisionBarProps, back: string): Words {
         label: "Comment, seen by everybody who comes next",
         button: moveLabel("approve", props),
         what: inNameOf
-          ? `You approve revision ${revision} in the name of ${inNameOf}.`
-          : `You approve revision ${revision}.`,
+          ? `Press once more: you approve revision ${revision} in the name of ${inNameOf}.`
+          : `Press once more: you approve revision ${revision}.`,
       };
   }
 }
@@ -72,9 +72,15 @@ const APPROVING: readonly Move[] = ["approve", "in part"];
 export function Saying({
   move,
   onClose,
+  onDone,
   onMissed,
   ...props
-}: DecisionBarProps & { move: Move; onClose(): void; onMissed(refusals: Refusal[]): void }) {
+}: DecisionBarProps & {
+  move: Move;
+  onClose(): void;
+  onDone(said: string): void;
+  onMissed(refusals: Refusal[]): void;
+}) {
   const router = useRouter();
   const stored = `bandeira:comment:${props.id}`;
   const [comment, setComment] = useState(() => sessionStorage.getItem(stored) ?? "");
@@ -104,9 +110,9 @@ export function Saying({
   const asksMore = checklist.length > 0 || signing !== null || choices.length > 0 || fills !== null;
   const plain = !required && !asksMore && move === "approve";
   const button = useRef<HTMLButtonElement>(null);
-  const firstField = fills?.fields[0]?.key;
+  const firstField = fills && firstFieldOf(fills);
   useEffect(() => {
-    const field = firstField ? document.getElementById(`own.${firstField}`) : null;
+    const field = firstField ? document.getElementById(firstField) : null;
     (field ?? (plain ? button : box).current)?.focus();
   }, [plain, firstField]);
   const type = (text: string) => {
@@ -122,7 +128,7 @@ export function Saying({
     const { refused, problems } = move === "in part" ? readParts(props.parts, typed) : { refused: [], problems: [] };
     if (problems.length > 0) return setRefusals(problems);
     if (move === "in part" && refused.length === 0) return setRefusals([refuse("nothing refused in part")]);
-    const filled = filling.read();
+    const filled = filling.read(refused.flatMap(({ part, allowed }) => (allowed === null ? [part] : [])));
     if (filled.problems.length > 0) return setRefusals(filled.problems);
     setBusy(true);
     const result = await intend(`/api/documents/${props.id}`, {
@@ -143,7 +149,7 @@ export function Saying({
       return router.refresh();
     }
     sessionStorage.removeItem(stored);
-    onClose();
+    onDone(sayMoved(move, props.number));
     router.refresh();
   };
   const onKey = (event: KeyboardEvent) => {
@@ -174,7 +180,7 @@ export function Saying({
       ))}
       {fills && <FillFields fills={fills} filling={filling} refusals={refusals} />}
       {choices.length > 0 && (
-        <Choice label="Which comes next" value={next} onChange={setNext}>
+        <Choice label="Next level" value={next} onChange={setNext}>
           <option value="">Choose</option>
           {choices.map((one) => (
             <option key={one.id} value={one.id}>
@@ -213,7 +219,7 @@ export function Saying({
           {words.button}
         </Button>
         <Button look="quiet" onClick={onClose}>
-          Not yet
+          Cancel
         </Button>
         <span className="text-sm text-soft">{words.what}</span>
       </div>
@@ -222,6 +228,12 @@ export function Saying({
       )}
     </SentForm>
   );
+}
+
+/** The id of the first field to fill in, of the document before those of its lines. */
+function firstFieldOf({ fields, lines }: Fills): string {
+  const ofDocument = fields.find(({ part }) => part === "document");
+  return ofDocument ? `own.${ofDocument.key}` : `lines.${(lines[0]?.line ?? 1) - 1}.own.${fields[0]?.key}`;
 }
 
 function bodyOf(move: Move, comment: string, props: DecisionBarProps): object {

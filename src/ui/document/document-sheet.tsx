@@ -20,8 +20,9 @@ import { sayStepResult, type Acting } from "@/core/audit-narrative";
 import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
-import { ChangeList, Changes, Papers, Remarks } from "./facts";
+import { ChangeList, Papers, Remarks } from "./facts";
 import { FilledIn } from "./filled-in";
+import { HiddenFields, type HiddenField } from "./hidden-fields";
 import { Holds, type ShownHold } from "./holds";
 import { Steps } from "./steps";
 import { SCREENS } from "../document-types";
@@ -39,6 +40,10 @@ import { type Names, type SaidChange } from "@/core/words";
 
 export type SheetProps = {
   view: DocumentView;
+  /** Fields that are hidden from the viewer, in which something stands. */
+  hidden: readonly HiddenField[];
+  /** What an edit changed since the revision before; null where there was none. */
+  changed: SaidChange[] | null;
   directory: Directory;
   reasons: OfferedReasons;
   /** What everything about the document is called. */
@@ -74,11 +79,15 @@ export type SheetProps = {
   mayEdit: boolean;
   mayWithdraw: boolean;
   mayReroute: boolean;
+  /** It stands beside a list, whose page has its own heading. */
+  beside?: boolean;
 };
 
 /** Everything somebody needs to decide, on one sheet: route, changes, facts, holds, what was said, and the bar to decide. */
 export function DocumentSheet({
   view,
+  hidden,
+  changed,
   directory,
   words,
   zone,
@@ -107,12 +116,13 @@ export function DocumentSheet({
   mayWithdraw,
   mayReroute,
   reasons,
+  beside = false,
 }: SheetProps) {
+  const Title = beside ? "h2" : "h1";
   const { state, thread, version } = view;
   const names = words.person;
   const type = documentType(state.document.documentType);
   const headline = type.headline(acceptedOf(state));
-  const before = revisionBefore(view);
   const looking = evaluationContextOf(state.document, { rates, around, ratesOn: state.route?.ratesOn });
   const { Facts, Particulars } = SCREENS[state.document.documentType]!;
   const shown = documentOf(state);
@@ -123,11 +133,16 @@ export function DocumentSheet({
     <WithReasons reasons={reasons}>
       <article className="flex min-h-full flex-1 flex-col" aria-labelledby="document-title">
         <div className="flex-1 px-4 py-5 md:px-7">
+          {asked && (
+            <a href="#decide" className="sr-only focus:not-sr-only focus:inline-block focus:bg-panel focus:p-2">
+              Skip to your decision
+            </a>
+          )}
           <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-1">
             <div className="min-w-0">
-              <h1 id="document-title" className="text-[23px] leading-tight font-semibold">
+              <Title id="document-title" tabIndex={-1} className="text-[23px] leading-tight font-semibold">
                 {headline.title || `Untitled ${type.name.one}`}
-              </h1>
+              </Title>
               <p className="mt-1 text-soft">
                 {capital(type.name.one)} {state.number}
                 {state.revision > 1 && `, revision ${state.revision}`}, from {names(state.document.requester)},{" "}
@@ -187,7 +202,14 @@ export function DocumentSheet({
                   none="Nothing that its supplier would notice."
                 />
               )}
-              {before && <Changes before={before} after={state.document} words={words} />}
+              {changed && (
+                <ChangeList
+                  id="changes"
+                  title="Changed since the revision before"
+                  changes={changed}
+                  none="Nothing: it was sent in again as it was."
+                />
+              )}
               {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
               <Facts {...facts} />
               {receipts && <StillToCome order={receipts} />}
@@ -197,6 +219,7 @@ export function DocumentSheet({
             <div className="flex min-w-0 flex-col gap-6">
               <Particulars {...facts} />
               <FilledIn state={state} words={words} zone={zone} />
+              <HiddenFields path={`/api/documents/${state.id}/hidden`} fields={hidden} />
               <Papers document={shown} id={state.id} />
               {missingReceipts.length > 0 && <MissingReceipts id={state.id} lines={missingReceipts} />}
               <Steps
@@ -254,13 +277,4 @@ function isCuttable(document: AnyDocument): (part: Part) => boolean {
 function tellsOf({ why }: Hold, remark: Remark): boolean {
   if (why.code !== "found on the document") return false;
   return why.values.remarks.some((one) => one.line === remark.line && canonical(one.why) === canonical(remark.why));
-}
-
-/** The document as it was submitted before the present revision, if there was one. */
-function revisionBefore({ state, thread }: DocumentView): AnyDocument | null {
-  if (state.revision < 2) return null;
-  const sent = thread.findLast(
-    (event) => (event.type === "submitted" || event.type === "revised") && event.data.revision === state.revision - 1,
-  );
-  return sent?.type === "submitted" || sent?.type === "revised" ? sent.data.document : null;
 }

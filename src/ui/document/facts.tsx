@@ -1,13 +1,7 @@
 import { Fragment, type ReactNode } from "react";
-import {
-  documentType,
-  type AnyDocument,
-  type EvaluationContext,
-  type RefusedPart,
-  type Remark,
-} from "@/core/documents";
-import type { WithOwn } from "@/core/own-fields";
-import { sayChange, sayOwnValues, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
+import type { AnyDocument, EvaluationContext, RefusedPart, Remark } from "@/core/documents";
+import { HIDDEN, type WithOwn } from "@/core/own-fields";
+import { sayOwnValues, sayRemark, type Names as Words, type SaidChange } from "@/core/words";
 import { capital } from "@/core/text";
 import { SectionTitle } from "../primitives";
 import { Table } from "../tables";
@@ -88,7 +82,7 @@ export type Particular = [label: string, value: ReactNode];
 export function Particulars({ items, note }: { items: Particular[]; note?: string }) {
   return (
     <section aria-labelledby="particulars">
-      <SectionTitle id="particulars">Particulars</SectionTitle>
+      <SectionTitle id="particulars">Details</SectionTitle>
       <dl className="grid grid-cols-[7.5rem_1fr] gap-y-1">
         {items.map(
           ([label, value]) =>
@@ -113,9 +107,10 @@ export function peopleOf(document: AnyDocument, names: Names): Particular[] {
   ];
 }
 
-/** What a document or a line says in fields of the organisation's own. */
-export function ownOf({ own }: WithOwn, words: Words): Particular[] {
-  return sayOwnValues(own, words).map(([name, value]) => [capital(name), value]);
+/** What a document or a line says in fields of the organisation's own; what is hidden from the reader is told beside. */
+export function ownOf({ own = {} }: WithOwn, words: Words): Particular[] {
+  const seen = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== HIDDEN));
+  return sayOwnValues(seen, words).map(([name, value]) => [capital(name), value]);
 }
 
 /** The same of the account of the other party, as it was when the document was looked at; without fields that the document itself changes. */
@@ -136,7 +131,7 @@ export function sayOwn(line: WithOwn, words: Words): string[] {
 export function Papers({ document, id }: { document: AnyDocument; id: string }) {
   return (
     <section aria-labelledby="papers">
-      <SectionTitle id="papers">Papers</SectionTitle>
+      <SectionTitle id="papers">Attachments</SectionTitle>
       {document.attachments.length === 0 && <p className="text-soft">None attached.</p>}
       <ul>
         {document.attachments.map((paper) => (
@@ -181,21 +176,6 @@ export function OldNew({ before, after }: { before: string; after: string }) {
       <del className="text-declined">{before}</del> <span aria-hidden="true">→</span>{" "}
       <ins className="font-semibold text-approved no-underline">{after}</ins>
     </>
-  );
-}
-
-/** What an edit changed since the revision before, old and new. */
-export function Changes({ before, after, words }: { before: AnyDocument; after: AnyDocument; words: Words }) {
-  const changes = documentType(after.documentType)
-    .changes(before, after)
-    .map((one) => sayChange(one, words));
-  return (
-    <ChangeList
-      id="changes"
-      title="Changed since the revision before"
-      changes={changes}
-      none="Nothing: it was sent in again as it was."
-    />
   );
 }
 

@@ -16,11 +16,11 @@ export type ShownHold = { hold: Hold; why: string; mayRelease: boolean; placedBy
 
 const sayBlocks = (blocks: readonly string[]) =>
   blocks.length
-    ? `Keeps back ${joinWords(
+    ? `Blocks ${joinWords(
         blocks.map((one) => BLOCKED[one] ?? one),
         "and",
       )}.`
-    : "Keeps nothing back.";
+    : "Blocks nothing.";
 
 const NEXT = {
   routing: "A controller mends the cause; then it goes on by itself.",
@@ -110,7 +110,7 @@ export function PlaceHold({ id, number, onClose }: { id: string; number: string;
       <Form refusals={refusals} onSave={() => run({ type: "place hold", reason, blocks, ...(listed && { listed }) })}>
         <p className="text-soft">Approval goes on; what you choose here does not happen until the hold is released.</p>
         <fieldset>
-          <legend className="text-sm font-semibold">Keeps back</legend>
+          <legend className="text-sm font-semibold">Blocks</legend>
           {BLOCKS.map((block) => (
             <Tick
               key={block}

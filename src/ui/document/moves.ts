@@ -77,15 +77,33 @@ export const KEY: Partial<Record<Move, string>> = {
 
 export const NAME: Record<Move, string> = {
   approve: "Approve",
-  "in part": "In part",
+  "in part": "Approve in part",
   decline: "Decline",
   "send back": "Send back",
   ask: "Ask",
   "hand over": "Hand over",
-  "add approver": "One more approver",
+  "add approver": "Add an approver",
   remind: "Remind",
   withdraw: "Withdraw",
   reroute: "Route again",
+};
+
+/** What is said aloud once a move is made. @param number of the document */
+export function sayMoved(move: Move, number: string): string {
+  return `${number}: ${MOVED[move]}.`;
+}
+
+const MOVED: Record<Move, string> = {
+  approve: "your approval is given",
+  "in part": "your approval of a part is given",
+  decline: "declined",
+  "send back": "sent back",
+  ask: "your question is asked",
+  "hand over": "handed over",
+  "add approver": "somebody else is asked to approve first",
+  remind: "a reminder is sent",
+  withdraw: "withdrawn",
+  reroute: "routed again",
 };
 
 /** The word on the button of a move, which may be the level's own. */

@@ -2,10 +2,10 @@ import { hasLapsed, refusedOf, type DocumentView } from "@/core/approval";
 import { type Rate } from "@/core/money";
 import { evaluationContextOf } from "@/core/routing";
 import type { Directory } from "@/core/people";
-import type { ChainedEvent } from "@/core/records";
 import { sayDecided, sayHeadline, sayPartOf, sayRecomputed, sayRecorded, sayReleased } from "@/core/audit-narrative";
 import { sayCandidate, sayHeld, sayRouteBand, type Names, saySection } from "@/core/words";
 import { DrawnImage } from "./drawn-image";
+import { joinWords } from "@/core/text";
 import { sayExactly } from "../format";
 import { SectionTitle, StatusMark, buttonClass } from "../primitives";
 import { ClosingProofSection } from "./closing-proof";
@@ -13,14 +13,17 @@ import { Papers } from "./facts";
 import { BLOCKED } from "./blocked";
 import { FilledIn } from "./filled-in";
 import { SCREENS } from "../document-types";
+import { HiddenFields, type HiddenField } from "./hidden-fields";
 import { LogCheck } from "./log-check";
-import { RecordCheck, RecordVerdict } from "./record-check";
+import { RecordCheck, RecordVerdict, type CheckedEvent } from "./record-check";
 import { Measured } from "./why";
 import { Table } from "../tables";
 
 type Props = {
   view: DocumentView;
-  record: { events: ChainedEvent[]; contentHash: string };
+  /** Fields that are hidden from the viewer, in which something stands. */
+  hidden: readonly HiddenField[];
+  record: { events: CheckedEvent[]; contentHash: string };
   directory: Directory;
   /** What everything about the document is called. */
   words: Names;
@@ -32,7 +35,7 @@ type Props = {
 };
 
 /** The record of a document in reading order: what was asked, why it went where it went, who decided, and the proof. */
-export function RecordView({ view, record, directory, words, zone, logged, rates, recomputed }: Props) {
+export function RecordView({ view, hidden, record, directory, words, zone, logged, rates, recomputed }: Props) {
   const { state, version } = view;
   const names = words.person;
   const looking = evaluationContextOf(state.document, {
@@ -63,14 +66,7 @@ export function RecordView({ view, record, directory, words, zone, logged, rates
             <RecordVerdict events={record.events} />
           </div>
         </div>
-        <div className="no-print flex flex-wrap gap-2">
-          <a href={`/api/documents/${state.id}/evidence`} className={buttonClass("solid", true)}>
-            Evidence file
-          </a>
-          <a href={`/api/documents/${state.id}/record`} className={buttonClass("outline", true)}>
-            Download as JSON
-          </a>
-        </div>
+        <Files id={state.id} hidden={hidden} />
       </header>
       <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
         <div className="flex min-w-0 flex-col gap-6">
@@ -79,6 +75,7 @@ export function RecordView({ view, record, directory, words, zone, logged, rates
         <div className="flex flex-col gap-5">
           <Particulars {...facts} />
           <FilledIn state={state} words={words} zone={zone} />
+          <HiddenFields path={`/api/documents/${state.id}/hidden`} fields={hidden} />
           <Papers document={state.document} id={state.id} />
         </div>
       </div>
@@ -112,6 +109,37 @@ export function RecordView({ view, record, directory, words, zone, logged, rates
         </p>
       </section>
     </article>
+  );
+}
+
+/** What proves the document elsewhere. It has the events as they were written, so that it is for those who may see all of them. */
+function Files({ id, hidden }: { id: string; hidden: readonly HiddenField[] }) {
+  const closed = hidden.filter(({ mayOpen }) => !mayOpen);
+  if (closed.length > 0)
+    return (
+      <p className="no-print max-w-xs text-sm text-soft">
+        Evidence and the record as JSON say what is hidden here:{" "}
+        {joinWords(
+          closed.map(({ name, openedBy }) => `“${name}” is for ${openedBy}`),
+          "and",
+        )}
+        .
+      </p>
+    );
+  return (
+    <div className="no-print flex flex-wrap justify-end gap-2">
+      <a href={`/api/documents/${id}/evidence`} className={buttonClass("solid", true)}>
+        Evidence file
+      </a>
+      <a href={`/api/documents/${id}/record`} className={buttonClass("outline", true)}>
+        Download as JSON
+      </a>
+      {hidden.length > 0 && (
+        <p className="w-full text-right text-sm text-soft">
+          Either shows what is hidden here, which is logged with your name.
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -19,7 +19,7 @@ export function RouteStrip(props: Props) {
   const { state } = props;
   const shown = (state.route?.levels ?? []).flatMap((routed): (LevelShown & { stage: number })[] => {
     const level = state.levels.find((one) => one.level === routed.level);
-    // Levels without a part in the band are told under “Why this way”; here they would only be in the way.
+    // Levels without a part in the band are told under “Why this route”; here they would only be in the way.
     return level && routed.why.code !== "no part in the band" ? [{ routed, level, stage: routed.stage }] : [];
   });
   for (const level of state.levels.filter((one) => one.added)) {

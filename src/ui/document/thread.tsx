@@ -15,7 +15,7 @@ export function Thread({ thread, names, zone }: { thread: ToldEvent[]; names: Na
   const border = { said: "border-harbour", quiet: "border-rule", held: "border-held" };
   return (
     <section aria-labelledby="thread">
-      <SectionTitle id="thread">Said and done</SectionTitle>
+      <SectionTitle id="thread">History</SectionTitle>
       <ol className="flex flex-col gap-2.5">
         {said.map((line) => (
           <li key={line.seq} className={`border-l-3 pl-3 ${border[line.weight]}`}>

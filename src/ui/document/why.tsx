@@ -16,7 +16,7 @@ export function Why({ state, version, names }: Props) {
   const section = version?.policy.sections.find((one) => one.id === route.section?.id);
   return (
     <section aria-labelledby="why">
-      <SectionTitle id="why">Why this way</SectionTitle>
+      <SectionTitle id="why">Why this route</SectionTitle>
       {route.band && <p className="serif text-[15px]">{sayRouteBand(route, names)}</p>}
       {section && route.measured && version && (
         <div className="my-2">

@@ -6,7 +6,7 @@ import {
   type SupplierAccount,
 } from "@/core/documents";
 import { sameValue } from "@/core/conditions";
-import { isEmptyValue, type OwnField, type OwnValues } from "@/core/own-fields";
+import { HIDDEN, isEmptyValue, type OwnField, type OwnValues } from "@/core/own-fields";
 import type { Refusal } from "@/core/refusal";
 import { parseMoney } from "@/core/money";
 import type { FoundAccount } from "./account-picker";
@@ -48,10 +48,12 @@ export function typeValue(value: Value | undefined): string {
 /** The fields of an account on a form: those of the program's with what each is called, and the organisation's own. */
 export type FieldsOnForm = { fields: Readonly<Record<string, string>>; own: readonly OwnField[] };
 
-/** What an account says in the organisation's own fields. */
+/** What an account says in the organisation's own fields, as far as it is shown. */
 export function ownNow(own: readonly OwnField[], now: Readonly<Record<string, Value>>): OwnValues {
   return Object.fromEntries(
-    own.flatMap(({ key }) => (now[key] === null || now[key] === undefined ? [] : [[key, now[key]]])),
+    own.flatMap(({ key }) =>
+      now[key] === null || now[key] === undefined || now[key] === HIDDEN ? [] : [[key, now[key]]],
+    ),
   );
 }
 
@@ -122,7 +124,9 @@ type Change = { field: string; before: Value; after: Value };
 /** The same of the organisation's own fields: what differs from what was read of them; null for what is to be empty. */
 export function ownChanges(own: readonly OwnField[], now: Readonly<Record<string, Value>>, read: OwnValues): Change[] {
   return own.flatMap(({ key: field }) => {
-    const [before, after] = [now[field] ?? null, read[field] ?? null];
+    // What is hidden stays, unless something is typed in its place.
+    const before = now[field] === HIDDEN ? null : (now[field] ?? null);
+    const after = read[field] ?? null;
     const same = sameValue(before, after) || (before !== null && isEmptyValue(before) && after === null);
     return same ? [] : [{ field, before, after }];
   });

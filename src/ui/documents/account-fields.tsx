@@ -1,6 +1,7 @@
 "use client";
 
 import { useFormContext, useWatch } from "react-hook-form";
+import { HIDDEN } from "@/core/own-fields";
 import { sayField } from "@/core/words";
 import { Button } from "../primitives";
 import { EntryField, useListNames, useOwnFields } from "./lists";
@@ -72,7 +73,7 @@ export function AccountFields({
 /** The organisation's own fields of the account, filled in as they are now. */
 export function AccountOwnFields() {
   const { fields, bad } = useOwnFields("account");
-  const account = useWatch<TypedAccount, "account">({ name: "account" });
+  const [account, now] = useWatch<TypedAccount, ["account", "now"]>({ name: ["account", "now"] });
   if (!account || fields.length === 0) return null;
   return (
     <fieldset className="mt-5">
@@ -80,7 +81,8 @@ export function AccountOwnFields() {
       <div className="mt-1 grid gap-4 sm:grid-cols-2">
         {fields.map((field) => {
           const path = `ofAccount.${field.key}`;
-          return <OwnInput key={field.key} field={field} path={path} wrong={bad.has(path)} />;
+          const kept = now[field.key] === HIDDEN;
+          return <OwnInput key={field.key} field={field} path={path} wrong={bad.has(path)} kept={kept} />;
         })}
       </div>
     </fieldset>

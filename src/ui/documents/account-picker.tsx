@@ -50,7 +50,7 @@ export function AccountPicker({
         find={find}
         unknown={
           <>
-            No {kind} is called so. <Link href="/accounts/ask">Ask for an account</Link>
+            No {kind} is called so. <Link href="/accounts/ask">Request a supplier or customer</Link>
           </>
         }
       />

@@ -43,7 +43,7 @@ export function SupplierField({ bad }: Props) {
       invalid={bad.has("supplier")}
       unknown={
         <>
-          No supplier has this name yet. <Link href="/accounts/ask">Ask for an account</Link>
+          No supplier has this name yet. <Link href="/accounts/ask">Request a supplier or customer</Link>
         </>
       }
     />

@@ -81,7 +81,7 @@ export function DraftList({ rows }: { rows: Row[] }) {
               </tr>
             ))}
           </Table>
-          <div className="no-print sticky bottom-0 flex items-center gap-4 border-t border-rule bg-paper py-3">
+          <div className="no-print bar-below flex items-center gap-4 border-t border-rule bg-paper py-3">
             <Button look="solid" disabled={busy || chosen.length === 0} onClick={() => void go()}>
               {chosen.length === 0 ? "Submit what is ticked" : `Submit ${sayDrafts(chosen)}`}
             </Button>

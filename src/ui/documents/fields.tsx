@@ -1,8 +1,10 @@
 "use client";
 
 import type { ComponentProps, ReactNode } from "react";
-import { useFormContext, useWatch } from "react-hook-form";
+import { useController, useFormContext, useWatch } from "react-hook-form";
 import { currencyCodes } from "@/core/money";
+import { DateInput } from "../date-input";
+import { saidAbout } from "../refused";
 import { useOffered } from "./lists";
 import { PersonPicker, type Picked } from "../people/person-picker";
 
@@ -24,6 +26,15 @@ export function Field({
 } & ComponentProps<"input">) {
   const { register } = useFormContext();
   const wrong = bad?.has(name) ?? false;
+  if (rest.type === "date")
+    return (
+      <div>
+        <label htmlFor={name} className={hideLabel ? "text-sm text-soft md:sr-only" : "text-sm font-semibold"}>
+          {label}
+        </label>
+        <DayOf name={name} wrong={wrong} />
+      </div>
+    );
   return (
     <label className="block">
       <span className={hideLabel ? "text-sm text-soft md:sr-only" : "text-sm font-semibold"}>{label}</span>
@@ -31,10 +42,33 @@ export function Field({
         id={name}
         {...register(name)}
         aria-invalid={wrong}
+        aria-describedby={wrong ? saidAbout(name) : undefined}
         className={`field ${className} ${wrong ? "border-held!" : ""}`}
         {...rest}
       />
     </label>
+  );
+}
+
+/** A day of a form, by its path. */
+export function DayOf({
+  name,
+  wrong,
+  describedBy,
+}: {
+  name: string;
+  wrong: boolean;
+  describedBy?: string | undefined;
+}) {
+  const { field } = useController({ name });
+  return (
+    <DateInput
+      id={name}
+      value={(field.value as string | null) ?? ""}
+      onDay={field.onChange}
+      aria-describedby={[wrong && saidAbout(name), describedBy].filter(Boolean).join(" ") || undefined}
+      className={wrong ? "border-held!" : ""}
+    />
   );
 }
 

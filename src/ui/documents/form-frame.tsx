@@ -74,7 +74,7 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
             </fieldset>
             <WhomItAsks look={props.look} />
           </div>
-          <div className="sticky bottom-0 z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
+          <div className="bar-below z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
             <Refusals refusals={refusals} />
             {effect && <Effect effect={effect} />}
             <SendRow {...props} />

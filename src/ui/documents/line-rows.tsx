@@ -4,6 +4,8 @@ import type { ReactNode } from "react";
 import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react-hook-form";
 import type { Entry } from "@/core/lists";
 import { Button } from "../primitives";
+import { saidAbout } from "../refused";
+import { DayOf } from "./fields";
 import { EntryField, useEmptyLine, useRates } from "./lists";
 import { OwnLineFields } from "./own-fields";
 
@@ -76,6 +78,15 @@ export function LineCell({
   const { register } = useFormContext();
   const path = `lines.${index}.${name}`;
   const wrong = bad.has(path);
+  if (type === "date")
+    return (
+      <div className={className}>
+        <label htmlFor={path} className={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}>
+          {label}
+        </label>
+        <DayOf name={path} wrong={wrong} />
+      </div>
+    );
   return (
     <label className={`block ${className}`}>
       <span className={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}>{label}</span>
@@ -85,6 +96,7 @@ export function LineCell({
           type={type}
           {...register(path)}
           aria-invalid={wrong}
+          aria-describedby={wrong ? saidAbout(path) : undefined}
           inputMode={right ? "decimal" : undefined}
           className={`field ${right ? "text-right" : ""} ${wrong ? "border-held!" : ""}`}
         />

@@ -4,7 +4,9 @@ import type { ReactNode } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import type { OwnField } from "@/core/own-fields";
 import { capital } from "@/core/text";
+import { saySeenBy } from "@/core/words";
 import { PersonPicker, type Picked } from "../people/person-picker";
+import { DayOf } from "./fields";
 import { EntryField, useNeeds, useOffered, useOwnFields } from "./lists";
 
 /** The fields of the organisation's own on the document, under their headings. Nothing where it has none. */
@@ -52,14 +54,25 @@ function groupsOf(fields: readonly OwnField[]): { heading: string; of: OwnField[
   return groups;
 }
 
-type Input = { field: OwnField; path: string; wrong: boolean; line?: number };
+type Input = {
+  field: OwnField;
+  path: string;
+  wrong: boolean;
+  line?: number;
+  /** Something stands in it that is hidden here, and stays where nothing is typed. */
+  kept?: boolean;
+};
 
 /** One field with its control, as whoever enters a document sees it. */
-export function OwnInput({ field, path, wrong, line }: Input) {
+export function OwnInput({ field, path, wrong, line, kept }: Input) {
   const { register } = useFormContext();
-  const { name, kind, help, required, several, list = "", by } = field;
+  const { name, kind, help, required, several, list = "", by, seenBy } = field;
   const needs = useNeeds();
-  const optional = by ? "where a level asks for it" : needs(field) || "may stay empty";
+  const optional = kept
+    ? "hidden here; empty leaves it as it is"
+    : by
+      ? "where a level asks for it"
+      : needs(field) || "may stay empty";
   const label = (
     <>
       {capital(name)}
@@ -68,9 +81,10 @@ export function OwnInput({ field, path, wrong, line }: Input) {
     </>
   );
   const labelClass = line === undefined ? "text-sm font-semibold" : "text-sm text-soft";
-  const hint = help && (
+  const told = [help, seenBy && `Hidden from others; ${saySeenBy(seenBy)} may show it.`].filter(Boolean).join(" ");
+  const hint = told && (
     <span id={`${path}-help`} className="block text-sm text-soft">
-      {help}
+      {told}
     </span>
   );
   if (kind === "person")
@@ -99,9 +113,19 @@ export function OwnInput({ field, path, wrong, line }: Input) {
     id: path,
     ...register(path),
     "aria-invalid": wrong,
-    ...(help && { "aria-describedby": `${path}-help` }),
+    ...(told && { "aria-describedby": `${path}-help` }),
     className: `field ${wrong ? "border-held!" : ""} ${kind === "number" || kind === "amount" ? "text-right" : ""}`,
   };
+  if (kind === "date")
+    return (
+      <div>
+        <label htmlFor={path} className={`block ${labelClass}`}>
+          {label}
+        </label>
+        <DayOf name={path} wrong={wrong} describedBy={told ? `${path}-help` : undefined} />
+        {hint}
+      </div>
+    );
   return (
     <label className="block">
       <span className={labelClass}>{label}</span>
@@ -114,7 +138,7 @@ export function OwnInput({ field, path, wrong, line }: Input) {
       ) : (
         <input
           {...common}
-          type={kind === "date" ? "date" : "text"}
+          type="text"
           inputMode={kind === "number" || kind === "amount" ? "decimal" : undefined}
           maxLength={kind === "text" ? 2000 : 40}
         />

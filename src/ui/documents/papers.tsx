@@ -10,7 +10,7 @@ import { upload } from "../send";
 type WithPapers = { attachments: Attachment[] };
 
 /** Papers of a document: chosen or dropped, each kept at once and listed by name. */
-export function Papers({ title = "Papers", children }: { title?: string; children?: ReactNode }) {
+export function Papers({ title = "Attachments", children }: { title?: string; children?: ReactNode }) {
   const { setValue, getValues } = useFormContext<WithPapers>();
   const papers = useWatch<WithPapers, "attachments">({ name: "attachments" }) ?? [];
   const [refusals, setRefusals] = useState<Refusal[]>([]);
@@ -72,7 +72,7 @@ export function Papers({ title = "Papers", children }: { title?: string; childre
             <Button
               look="quiet"
               small
-              aria-label={`Take ${paper.name} off`}
+              aria-label={`Remove ${paper.name}`}
               onClick={() =>
                 setValue(
                   "attachments",

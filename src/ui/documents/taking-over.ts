@@ -2,7 +2,7 @@
 
 import { useRef } from "react";
 import { useFormContext } from "react-hook-form";
-import { isOwnKey, type OwnField, type OwnValue } from "@/core/own-fields";
+import { HIDDEN, isOwnKey, type OwnField, type OwnValue } from "@/core/own-fields";
 import type { FoundAccount } from "./account-picker";
 import { useOwnFields } from "./lists";
 import { typedOwn, type TypedOwn } from "./own-model";
@@ -30,7 +30,7 @@ export function useTakingOver(): (account: FoundAccount) => void {
 
 function typedFrom(field: OwnField, { fields, people }: FoundAccount): TypedOwn[string] {
   const held = fields[field.taken!] ?? undefined;
-  const own: Record<string, OwnValue> = held === undefined ? {} : { [field.key]: held };
+  const own: Record<string, OwnValue> = held === undefined || held === HIDDEN ? {} : { [field.key]: held };
   return typedOwn([field], own, (person) => people[person] ?? person)[field.key]!;
 }
 

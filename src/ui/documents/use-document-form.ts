@@ -131,7 +131,8 @@ export function useDocumentForm<T extends FieldValues>(
     form,
     act,
     busy,
-    refusals: all,
+    // By the names of the fields that they are about, which they describe.
+    refusals: all.map((refusal) => (refusal.path ? { ...refusal, path: mend(refusal.path) } : refusal)),
     look,
     own,
     type,

@@ -65,7 +65,7 @@ export function WhomItAsks({ look }: { look: Seen | null }) {
           </li>
         ))}
       </ol>
-      {told.length > 0 && <p className="text-soft">Told: {joinWords([...new Set(told)], "and")}</p>}
+      {told.length > 0 && <p className="text-soft">Notified: {joinWords([...new Set(told)], "and")}</p>}
       {look.band && <p className="serif text-[15px]">{look.band}</p>}
       {look.doubts.map((doubt) => (
         <p key={doubt} className="text-held">

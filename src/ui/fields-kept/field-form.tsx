@@ -3,13 +3,21 @@
 import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import type { Condition } from "@/core/conditions";
-import { documentTypeKeys, type Field } from "@/core/documents";
+import { documentTypeKeys, typeWords, type Field } from "@/core/documents";
 import { parseMoney } from "@/core/money";
-import { OWN_KINDS, type Bound, type OwnField, type OwnKind, type OwnPart } from "@/core/own-fields";
+import {
+  OWN_KINDS,
+  SEEN_BY,
+  type Bound,
+  type OwnField,
+  type OwnKind,
+  type OwnPart,
+  type SeenBy,
+} from "@/core/own-fields";
 import type { Directory } from "@/core/people";
 import type { Refusal } from "@/core/refusal";
 import { capital, joinWords } from "@/core/text";
-import { FIELD_KINDS, nameOfHolder, refuse } from "@/core/words";
+import { FIELD_KINDS, nameOfHolder, refuse, saySeen } from "@/core/words";
 import { ConditionEditor, firstCondition } from "../board/condition-editor";
 import { useSend } from "../document/use-command";
 import { ChoiceField, DayField, TextField, TickField, TickOfField, TypedForm, typedAmount } from "../form-fields";
@@ -17,7 +25,14 @@ import { Button } from "../primitives";
 import { KindFields, holdersOf } from "./kind-fields";
 
 /** What a change of a field touches, by name. */
-export type FieldUses = { policies: string[]; drafts: string[]; fields: string[]; letters: string[]; entered: number };
+export type FieldUses = {
+  policies: string[];
+  drafts: string[];
+  fields: string[];
+  letters: string[];
+  imports: string[];
+  entered: number;
+};
 
 type Props = {
   field: OwnField | null;
@@ -35,6 +50,8 @@ type Props = {
 type Typed = {
   name: string;
   kind: OwnKind;
+  /** Of what whoever approves fills in, whether once or for each line. */
+  fills: "document" | "line";
   on: string[];
   list: string;
   several: boolean;
@@ -48,21 +65,24 @@ type Typed = {
   patternSays: string;
   taken: string;
   atOnce: boolean;
+  isHidden: boolean;
+  seenBy: SeenBy[];
   firstDay: string;
   lastDay: string;
   from: string;
 };
 
 /** A field, new or as it is: what can stand in it, what it asks for, and what a change of it touches. */
-export function FieldForm({ field, part, by, type, directory, place, uses, onDone }: Props) {
+export function FieldForm({ field, part: at, by, type, directory, place, uses, onDone }: Props) {
   const form = useForm<Typed>({ defaultValues: typedOf(field, type) });
   const [when, setWhen] = useState<Condition | null>(field?.when ?? null);
   const { run, refusals, busy } = useSend("/api/fields", onDone);
   const [problems, setProblems] = useState<Refusal[]>([]);
-  const [kind, required, list, several, on] = useWatch({
+  const [kind, required, list, several, on, isHidden, fills] = useWatch({
     control: form.control,
-    name: ["kind", "required", "list", "several", "on"],
+    name: ["kind", "required", "list", "several", "on", "isHidden", "fills"],
   });
+  const part = by ? fills : at;
   const { currency } = directory.organisation;
   const policy = { documentType: type, currency };
   const ofAccount = part === "account";
@@ -107,6 +127,12 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
             ))}
           </ChoiceField>
         )}
+        {by && !field && typeWords(type).byLine && (
+          <ChoiceField name="fills" label="Filled in">
+            <option value="document">once for the document</option>
+            <option value="line">for each line</option>
+          </ChoiceField>
+        )}
         {!by && !ofAccount && (
           <ChoiceField name="required" label="Has to be filled in">
             <option value="no">no, it may stay empty</option>
@@ -128,8 +154,10 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
         <DayField name="firstDay" label="First day" hint="Empty: at once." />
         <DayField name="lastDay" label="Last day" hint="Ends it; documents keep what they say in it." />
         {ofAccount && <TickField name="atOnce" label="A change of it counts at once, without an approval" />}
-        {field && <DayField name="from" label="Changes count from" hint="Today, if left empty." />}
+        <TickField name="isHidden" label="Hidden from all but a few" />
+        {field && <DayField name="from" label="Effective from" hint="Today, if left empty." />}
       </div>
+      {isHidden && <WhoSees part={part} by={by} />}
       {required === "when" && (
         <fieldset>
           <legend className="text-sm font-semibold">Has to be filled in where</legend>
@@ -155,6 +183,26 @@ export function FieldForm({ field, part, by, type, directory, place, uses, onDon
   );
 }
 
+/** Who may open what stands in a hidden field. */
+function WhoSees({ part, by }: Pick<Props, "part" | "by">) {
+  const fills = by ? "who filled it in" : "who entered the document";
+  return (
+    <fieldset>
+      <legend className="text-sm font-semibold">Who may show it</legend>
+      <p className="text-sm text-soft">
+        {part === "account" ? "Nobody sees it at once." : `Only those ${fills} see it at once.`} Whom you tick can press
+        “Show”, and auditors can; each time stands in the log. Letters, lists and addresses that a step calls never say
+        it.
+      </p>
+      <div className="flex flex-wrap gap-x-5">
+        {SEEN_BY.map((one) => (
+          <TickOfField key={one} name="seenBy" one={one} label={capital(saySeen(one))} />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
 const quoted = (names: readonly string[]) =>
   joinWords(
     names.map((name) => `“${name}”`),
@@ -163,24 +211,23 @@ const quoted = (names: readonly string[]) =>
 
 /** What a change of it touches. */
 function Touched({ uses }: { uses: FieldUses | null }) {
-  if (!uses) return <p className="text-sm text-soft">No policy, draft, letter or other field names it.</p>;
-  const { entered } = uses;
-  const said = [
-    ["in force or to come", uses.policies],
-    ["drafts of policies", uses.drafts],
-    ["fields that go by it", uses.fields],
-    ["letters", uses.letters],
+  const { entered = 0, imports = [] } = uses ?? {};
+  const named = [
+    ["in force or to come", uses?.policies],
+    ["drafts of policies", uses?.drafts],
+    ["fields that go by it", uses?.fields],
+    ["letters", uses?.letters],
   ] as const;
+  const said = named.flatMap(([what, names = []]) => (names.length > 0 ? [`${quoted(names)} (${what})`] : []));
+  if (entered > 0)
+    said.push(entered === 1 ? "a document that is being entered" : `${entered} documents that are being entered`);
+  const comes = imports.length > 0 && ` It comes in with ${joinWords(imports, "and")}.`;
+  if (said.length === 0)
+    return <p className="text-sm text-soft">No policy, draft, letter or other field names it.{comes}</p>;
   return (
     <p className="border-l-3 border-waiting bg-waiting-wash px-3 py-2 text-sm text-waiting">
       <b className="font-semibold">A change of it touches </b>
-      {[
-        ...said.flatMap(([what, names]) => (names.length > 0 ? [`${quoted(names)} (${what})`] : [])),
-        ...(entered > 0
-          ? [entered === 1 ? "a document that is being entered" : `${entered} documents that are being entered`]
-          : []),
-      ].join("; ")}
-      .
+      {said.join("; ")}.{comes}
     </p>
   );
 }
@@ -188,6 +235,7 @@ function Touched({ uses }: { uses: FieldUses | null }) {
 const typedOf = (field: OwnField | null, type: string): Typed => ({
   name: field?.name ?? "",
   kind: field?.kind ?? "text",
+  fills: field?.part === "line" ? "line" : "document",
   on: field?.on ?? [type],
   list: field?.list ?? "",
   several: field?.several ?? false,
@@ -201,6 +249,8 @@ const typedOf = (field: OwnField | null, type: string): Typed => ({
   patternSays: field?.patternSays ?? "",
   taken: field?.taken ?? "",
   atOnce: field?.atOnce ?? false,
+  isHidden: field?.seenBy !== undefined,
+  seenBy: [...(field?.seenBy ?? [])],
   firstDay: field?.firstDay ?? "",
   lastDay: field?.lastDay ?? "",
   from: "",
@@ -212,7 +262,21 @@ type About = { by: Props["by"]; part: OwnPart; currency: string };
 
 /** What is sent of what was typed: nothing that the kind has not, days and texts left empty as none. */
 function readOf(typed: Typed, { by, part, currency }: About) {
-  const { kind, list, several, usual, firstDay, lastDay, from, required, atOnce, ...rest } = typed;
+  const {
+    kind,
+    list,
+    several,
+    usual,
+    firstDay,
+    lastDay,
+    from,
+    required,
+    atOnce,
+    isHidden,
+    seenBy,
+    fills: _,
+    ...rest
+  } = typed;
   const choice = kind === "choice";
   const begins = !by && part !== "account";
   const problems: Refusal[] = [];
@@ -240,6 +304,7 @@ function readOf(typed: Typed, { by, part, currency }: About) {
     patternSays: kind === "text" && typed.pattern ? typed.patternSays : "",
     taken: begins ? typed.taken : "",
     atOnce: part === "account" && atOnce,
+    seenBy: isHidden ? seenBy : null,
     firstDay: firstDay || null,
     lastDay: lastDay || null,
     from: from || null,

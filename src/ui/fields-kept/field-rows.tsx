@@ -46,6 +46,7 @@ export function FieldRows({ fields, mayWrite, busy, onPlace, onChange, edited, e
               <p className="text-sm font-semibold text-soft">{field.group}</p>
             )}
             <TriedForm.Field field={field} />
+            {field.by && field.part === "line" && <p className="text-sm text-soft">For each line.</p>}
           </div>
           {mayWrite && (
             <div className="flex flex-wrap items-center gap-1 md:justify-end md:pt-6">

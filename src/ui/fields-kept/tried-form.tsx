@@ -27,7 +27,7 @@ type Typed = WithTypedOwn & { amount: string };
 const Wrong = createContext<ReadonlySet<string | undefined>>(new Set());
 
 /**
- * A form to try: a document with nothing but an amount and what is typed in the fields, and what whoever sends it would be told. Nothing of it is kept.
+ * A form to try: a document with nothing but an amount and what is typed in the fields, and what whoever sends it would be shown. Nothing of it is kept.
  */
 export function TriedForm({ type, organisation, today, children }: Props) {
   const { fields, lists, currency } = organisation;
@@ -63,7 +63,7 @@ export function TriedForm({ type, organisation, today, children }: Props) {
         {own.document.length + own.line.length > 0 && (
           <section aria-label="Tried" className="mt-6 border-t border-rule pt-3">
             <p className="text-sm font-semibold">
-              Try it: type above, and read what whoever {ofAccount ? "fills it in" : "sends it"} would be told
+              Try it: type above, and read what whoever {ofAccount ? "fills it in" : "sends it"} would be shown
             </p>
             {!ofAccount && (
               <div className="mt-1 max-w-xs">

@@ -49,7 +49,8 @@ const WORDS: Readonly<Record<StepKey, Words>> = {
   },
   lists: {
     title: "Lists",
-    about: "What documents choose from: categories, cost centres, tax rates, payment terms, papers, reasons.",
+    about:
+      "What documents choose from: categories, cost centres, tax rates, payment terms, kinds of attachments, reasons.",
     href: "/settings/lists",
     open: "Open lists",
     count: ({ categories, taxRates }) => `${many(categories, "category", "categories")}, ${many(taxRates, "tax rate")}`,

@@ -2,13 +2,14 @@
 
 import { useEffect, useState } from "react";
 import { Sheet } from "./sheet";
-import { useKeys } from "./keys";
+import { useSigns } from "./keys";
 
 const KEYS: [string, string][] = [
-  ["J / K", "Next or previous on a list"],
-  ["Enter", "Open"],
-  ["A, then Enter", "Approve; Enter in the empty comment is the second key"],
-  ["P", "Approve in part"],
+  ["↑ ↓", "In a list: the line before or after; Home and End: the first and the last"],
+  ["→", "On the desk: from the list to the decision on what is open beside it"],
+  ["Enter", "Open or press what has the focus, and nothing else"],
+  ["A, then Enter", "In the bar where you decide: approve; the first key asks, the second approves"],
+  ["P", "The same for approving in part"],
   ["D", "Decline"],
   ["B", "Send back"],
   ["Q", "Ask somebody"],
@@ -18,7 +19,7 @@ const KEYS: [string, string][] = [
   ["← →", "On the band board: move a stake to the next round amount, or the end of a pennant to the next band"],
   ["Shift + ← →", "Move a stake by one unit of the currency"],
   ["Delete", "Remove the stake"],
-  ["Space", "On a band of a level: approves, is told, has no part"],
+  ["Space", "On a band of a level: approves, is notified, has no part"],
   ["Ctrl Z, Ctrl Shift Z", "On the band board: undo and redo"],
   ["Esc", "Close and go back to where you were"],
   ["?", "These keys"],
@@ -26,7 +27,7 @@ const KEYS: [string, string][] = [
 
 export function KeyHelp() {
   const [open, setOpen] = useState(false);
-  useKeys({
+  useSigns({
     "?": () => setOpen(true),
     "/": () => document.querySelector<HTMLInputElement>('input[type="search"]')?.focus(),
   });

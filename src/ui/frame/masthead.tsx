@@ -79,7 +79,7 @@ function menuOf({ id }: Visitor, may: May): Place[] {
     { href: "/documents/new", name: "New document", when: may.mayEnter },
     { href: `/people/${id}?set=absence`, name: "I am away", when: may.mayBeAway },
     { href: `/people/${id}`, name: "My page", when: true },
-    { href: "/account", name: "How I sign in", when: true },
+    { href: "/account", name: "My account", when: true },
     { href: "/calendars", name: "Calendars", when: true },
     { href: "/back-office", name: "Back office", when: may.mayReadLedger },
     { href: "/post-room", name: "Post room", when: may.mayReadLetters },

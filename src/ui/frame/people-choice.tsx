@@ -1,5 +1,6 @@
 "use client";
 
+import { countOf } from "@/core/text";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Refusal } from "@/core/refusal";
@@ -27,6 +28,7 @@ export function PeopleChoice({ people }: { people: Choice[] }) {
   const [chosen, setChosen] = useState<string | null>(null);
 
   const choose = async (id: string) => {
+    if (chosen !== null) return;
     setChosen(id);
     const result = await send("/api/session", { person: id });
     if (!result.ok) {
@@ -47,7 +49,7 @@ export function PeopleChoice({ people }: { people: Choice[] }) {
         <li key={person.id} className="border-b border-rule">
           <button
             type="button"
-            disabled={chosen !== null}
+            aria-disabled={chosen !== null || undefined}
             onClick={() => void choose(person.id)}
             className="flex min-h-16 w-full items-center gap-3 px-2 py-2 text-left hover:bg-panel"
           >
@@ -69,7 +71,7 @@ export function PeopleChoice({ people }: { people: Choice[] }) {
       <Refusals refusals={refusals} />
       {list(first)}
       <details className="mt-5">
-        <summary className="mb-2 text-harbour">Everybody else, {others.length} people</summary>
+        <summary className="mb-2 text-harbour">Everybody else, {countOf(others.length, "person", "people")}</summary>
         {list(others)}
       </details>
     </>

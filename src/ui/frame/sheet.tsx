@@ -2,6 +2,7 @@
 
 import { Dialog } from "radix-ui";
 import { useLayoutEffect, useRef, type ReactNode } from "react";
+import { focusNear, standing, type Stood } from "./focus";
 
 /** What floats above a page: a titled sheet that Esc closes and that gives the focus back. */
 export function Sheet({
@@ -17,9 +18,9 @@ export function Sheet({
 }) {
   // Sheets are opened by buttons of their page and not by a trigger of the dialog, so it does not know where the focus came from. Looked at before
   // anything in the sheet takes the focus by itself.
-  const opener = useRef<Element | null>(null);
+  const opener = useRef<readonly Stood[]>([]);
   useLayoutEffect(() => {
-    if (open) opener.current = document.activeElement;
+    if (open && document.activeElement) opener.current = standing(document.activeElement);
   }, [open]);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -29,7 +30,7 @@ export function Sheet({
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            if (opener.current instanceof HTMLElement) opener.current.focus();
+            focusNear(opener.current);
           }}
           className="fixed top-[12vh] left-1/2 z-50 max-h-[80vh] w-[min(32rem,calc(100vw-2rem))] -translate-x-1/2 overflow-y-auto rounded-sm border border-rule bg-paper p-6 shadow-xl"
         >

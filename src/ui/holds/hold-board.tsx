@@ -2,6 +2,8 @@
 
 import Link from "next/link";
 import { useState } from "react";
+import type { Listed } from "@/core/listing";
+import { formatMoney, type Money } from "@/core/money";
 import { BLOCKED } from "../document/blocked";
 import { Reason } from "../document/holds";
 import { ReasonChoice, WithReasons, type OfferedReasons } from "../document/reasons";
@@ -9,59 +11,61 @@ import { useSend } from "../document/use-command";
 import { capital, saySince } from "../format";
 import { Sheet } from "../frame/sheet";
 import { Form } from "../labelled";
-import { Button, Empty } from "../primitives";
-import { Table } from "../tables";
+import { chooseColumn } from "../listing/choose";
+import { shownOf, type Cells } from "../listing/columns";
+import { ListTable } from "../listing/list-table";
+import { Button } from "../primitives";
 
 export type HoldLine = {
+  id: string;
   document: string;
   hold: string;
   number: string;
   title: string;
   party: string;
-  amount: string;
+  amount: Money;
   code: string;
   reason: string;
   blocks: string[];
   placedAt: string;
   placedBy: string;
+  type: string;
+  unit: string;
   move: string;
   mayRelease: boolean;
 };
 
 type Released = { released: number; refused: { document: string; why: string }[] };
 
-const keyOf = (row: HoldLine) => `${row.document}/${row.hold}`;
-
 /** Holds with what each keeps back and whose move it is; those that may be released can be taken together. */
 export function HoldBoard({
-  rows,
+  listed,
   zone,
   now,
   reasons,
 }: {
-  rows: HoldLine[];
+  listed: Pick<Listed<HoldLine>, "columns" | "query" | "given"> & { rows: readonly HoldLine[] };
   zone: string;
   now: string;
   reasons: OfferedReasons;
 }) {
+  const { rows, columns, query, given } = listed;
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [releasing, setReleasing] = useState(false);
   const [done, setDone] = useState<Released | null>(null);
-  if (rows.length === 0 && !done)
-    return <Empty>Nothing is held that fits. Holds stand here by age, with whose move it is.</Empty>;
   const releasable = rows.filter((row) => row.mayRelease);
-  const picked = rows.filter((row) => chosen.has(keyOf(row)) && row.mayRelease);
+  const picked = rows.filter((row) => chosen.has(row.id) && row.mayRelease);
   const toggle = (row: HoldLine, on: boolean) => {
     const next = new Set(chosen);
-    if (on) next.add(keyOf(row));
-    else next.delete(keyOf(row));
+    if (on) next.add(row.id);
+    else next.delete(row.id);
     setChosen(next);
   };
   return (
     <>
       {releasable.length > 0 && (
         <div className="no-print flex flex-wrap items-center gap-3 py-2">
-          <Button small onClick={() => setChosen(new Set(picked.length ? [] : releasable.map(keyOf)))}>
+          <Button small onClick={() => setChosen(new Set(picked.length ? [] : releasable.map(({ id }) => id)))}>
             {picked.length ? "Choose none" : `Choose all ${releasable.length} you may release`}
           </Button>
           <Button small look="solid" disabled={picked.length === 0} onClick={() => setReleasing(true)}>
@@ -70,52 +74,16 @@ export function HoldBoard({
         </div>
       )}
       {done && <Outcome done={done} />}
-      <Table
+      <ListTable
         label="Holds"
-        heads={[
-          { label: <span className="sr-only">Choose</span>, key: "choose" },
-          { label: "Document" },
-          { label: "Held because" },
-          { label: "Keeps back" },
-          { label: "Amount", right: true },
-          { label: "Since" },
-          { label: "Whose move" },
+        rows={rows}
+        columns={[
+          chooseColumn(chosen, toggle, (row) => (row.mayRelease ? `${row.code} on ${row.number}` : null)),
+          ...shownOf(columns, query.columns, cellsFor({ zone, now, titled: query.columns.includes("title") })),
         ]}
-      >
-        {rows.map((row) => (
-          <tr key={keyOf(row)} className="hover:bg-panel">
-            <td className="w-8">
-              {row.mayRelease && (
-                <input
-                  type="checkbox"
-                  className="mt-1 size-4 accent-harbour"
-                  aria-label={`Choose ${row.code} on ${row.number}`}
-                  checked={chosen.has(keyOf(row))}
-                  onChange={(event) => toggle(row, event.target.checked)}
-                />
-              )}
-            </td>
-            <td className="min-w-44">
-              <Link href={`/documents/${row.document}`}>{row.number}</Link>
-              <span className="block text-sm text-soft">
-                {row.title}
-                {row.party && `, ${row.party}`}
-              </span>
-            </td>
-            <td className="min-w-56">
-              <b className="font-semibold">{capital(row.code)}</b>
-              {row.reason !== row.code && <span className="block text-sm text-soft">{row.reason}</span>}
-            </td>
-            <td className="text-sm">{row.blocks.map((one) => BLOCKED[one] ?? one).join(", ")}</td>
-            <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
-            <td className="whitespace-nowrap">
-              {saySince(row.placedAt, now, zone).replace(/^since /, "")}
-              {row.placedBy && <span className="block text-sm text-soft">by {row.placedBy}</span>}
-            </td>
-            <td className="min-w-40 text-sm">{row.move}</td>
-          </tr>
-        ))}
-      </Table>
+        given={given}
+        sort={query.sort}
+      />
       {releasing && (
         <WithReasons reasons={reasons}>
           <ReleaseMany
@@ -132,6 +100,42 @@ export function HoldBoard({
     </>
   );
 }
+
+/** What stands in each column. @param titled whether what it is about stands in a column of its own */
+const cellsFor = ({ zone, now, titled }: { zone: string; now: string; titled: boolean }): Cells<HoldLine> => ({
+  document: (row) => (
+    <span className="block min-w-44">
+      <Link href={`/documents/${row.document}`} data-line className="inline-block min-h-6">
+        {row.number}
+      </Link>
+      {!titled && (
+        <span className="block text-sm text-soft">
+          {row.title}
+          {row.party && `, ${row.party}`}
+        </span>
+      )}
+    </span>
+  ),
+  title: (row) => row.title,
+  party: (row) => row.party,
+  type: (row) => row.type,
+  unit: (row) => row.unit,
+  reason: (row) => (
+    <span className="block min-w-56">
+      <b className="font-semibold">{capital(row.code)}</b>
+      {row.reason !== row.code && <span className="block text-sm text-soft">{row.reason}</span>}
+    </span>
+  ),
+  blocks: (row) => row.blocks.map((one) => BLOCKED[one] ?? one).join(", "),
+  amount: (row) => formatMoney(row.amount),
+  since: (row) => (
+    <>
+      {saySince(row.placedAt, now, zone).replace(/^since /, "")}
+      {row.placedBy && <span className="block text-sm text-soft">by {row.placedBy}</span>}
+    </>
+  ),
+  move: (row) => <span className="block min-w-40">{row.move}</span>,
+});
 
 function Outcome({ done }: { done: Released }) {
   return (
@@ -160,8 +164,8 @@ function ReleaseMany({ rows, onClose, onDone }: { rows: HoldLine[]; onClose(): v
       <Form refusals={refusals} onSave={() => run({ holds, reason, ...(listed && { listed }) })}>
         <ul className="max-h-40 overflow-y-auto text-sm">
           {rows.map((row) => (
-            <li key={keyOf(row)}>
-              {row.number}, {row.amount}: {row.code}
+            <li key={row.id}>
+              {row.number}, {formatMoney(row.amount)}: {row.code}
             </li>
           ))}
         </ul>

@@ -1,4 +1,4 @@
 export const HOLD_PARTS = [
   ["/holds", "On documents"],
-  ["/holds/stopped", "Orders stopped for credit"],
+  ["/holds/stopped", "Sales orders on credit hold"],
 ] as const;

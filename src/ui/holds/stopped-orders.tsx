@@ -42,18 +42,18 @@ export function StoppedOrders({
   all: boolean;
 }) {
   const [asking, setAsking] = useState<StoppedLine | null>(null);
-  if (rows.length === 0) return <Empty>No order is stopped for credit.</Empty>;
+  if (rows.length === 0) return <Empty>No sales order is on credit hold.</Empty>;
   return (
     <>
       <Table
-        label="Orders stopped for credit"
+        label="Sales orders on credit hold"
         heads={[
           { label: "Order" },
           { label: "Customer" },
           { label: "Amount", right: true },
           ...(all ? [{ label: "Sold by" }] : []),
           { label: "Overdue", right: true },
-          { label: "", key: "act" },
+          { label: "A higher limit", key: "act", hidden: true },
         ]}
       >
         {rows.map((row) => (
@@ -62,13 +62,15 @@ export function StoppedOrders({
               {row.id}
               <span className="block text-sm text-soft">{row.title}</span>
             </td>
-            <td>{all ? <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link> : row.name}</td>
-            {row.noEmail && (
-              <span className="block text-sm text-held">
-                No e-mail address is known, so that the customer will not be told:{" "}
-                <Link href={`/documents/new?type=credit-limit-change&account=${row.customer}`}>propose one</Link>
-              </span>
-            )}
+            <td>
+              {all ? <Link href={`/back-office/accounts/${row.customer}`}>{row.name}</Link> : row.name}
+              {row.noEmail && (
+                <span className="block text-sm text-held">
+                  No e-mail address is known, so that the customer will not be notified:{" "}
+                  <Link href={`/documents/new?type=credit-limit-change&account=${row.customer}`}>propose one</Link>
+                </span>
+              )}
+            </td>
             <td className="text-right">
               <span className="font-medium whitespace-nowrap">{row.amount}</span>
               <span className="block text-sm text-held">{row.because}</span>
@@ -108,7 +110,7 @@ export function StoppedOrders({
 function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
   const router = useRouter();
   const [limit, setLimit] = useState("");
-  const [note, setNote] = useState(`For ${row.id}, ${row.title}, which is stopped for credit.`);
+  const [note, setNote] = useState(`For ${row.id}, ${row.title}, which is on credit hold.`);
   const { run, refusals, busy } = useSend<{ numbers: string[] }>("/api/accounts", ({ numbers }) =>
     router.push(`/documents/${numbers[0]!.toLowerCase()}`),
   );
@@ -133,7 +135,7 @@ function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
       >
         <p>
           {row.id}, {row.amount}, is stopped: {row.because}. When the higher limit is approved, it is released by
-          itself, and the customer is told.
+          itself, and the customer is notified.
         </p>
         <Entry label={`New limit in ${row.currency}`} inputMode="decimal" value={limit} onChange={setLimit} />
         <Reason label="Why" value={note} onChange={setNote} />

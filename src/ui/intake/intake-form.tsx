@@ -4,6 +4,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { countOf } from "@/core/text";
+import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { Tick } from "../labelled";
 import { Button } from "../primitives";
@@ -32,11 +34,15 @@ export function IntakeForm() {
   const [preview, setPreview] = useState<Preview | null>(null);
   const [taken, setTaken] = useState<Taken | null>(null);
   const state = useFileImport<Answer>((answer) => {
-    if ("preview" in answer) return setPreview(answer.preview);
+    if ("preview" in answer) {
+      const { documents, bad } = answer.preview.counts;
+      announce(`In the file: ${countOf(documents, "document")}, ${countOf(bad, "row")} that cannot be read.`);
+      return setPreview(answer.preview);
+    }
     setTaken(answer.taken);
     router.refresh();
   });
-  const { file, stopped, progress } = state;
+  const { stopped, progress } = state;
   const asking =
     (confirm: string | null) => (chosen: ChosenFile, signal: AbortSignal, onProgress: (now: Progress) => void) =>
       streamed<Answer>("/api/intake", { ...chosen, submit, takeGood, confirm }, signal, onProgress);
@@ -68,7 +74,7 @@ export function IntakeForm() {
           takeGood={takeGood}
           onSubmit={setSubmit}
           onTakeGood={setTakeGood}
-          onTake={() => void state.run(file!, asking(preview.fingerprint))}
+          onTake={() => void state.take(asking(preview.fingerprint))}
         />
       )}
     </FileImport>

@@ -13,6 +13,7 @@ import { CHARGED_TO, ChargedToCells, LineCell, LineRows } from "../documents/lin
 import { OwnFields } from "../documents/own-fields";
 import { Papers } from "../documents/papers";
 import { useDocumentForm, type FormStart } from "../documents/use-document-form";
+import { useLatest } from "../overtaken";
 import {
   computedTotals,
   emptyInvoice,
@@ -58,9 +59,11 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
   const computed = computedTotals(invoice);
   const broken = brokenRules(invoice);
   const [brought, setBrought] = useState("");
+  const latest = useLatest();
   const bring = async (number: string) => {
+    const isLast = latest();
     const response = await fetch(`/api/orders?number=${encodeURIComponent(number)}`);
-    if (!response.ok) return;
+    if (!response.ok || !isLast()) return;
     const order = (await response.json()) as KnownOrder;
     takeOver(model.form, order);
     const open = order.lines.filter((line) => Number(line.open) > 0).length;

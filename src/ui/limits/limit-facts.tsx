@@ -7,7 +7,7 @@ import {
   type Exposure,
 } from "@/core/documents";
 import { formatMoney, money, type Money } from "@/core/money";
-import { sayDate } from "@/core/text";
+import { countOf, sayDate } from "@/core/text";
 import { PartySigned } from "../document/drawn-image";
 import { Particulars, ownOf, ownOfAccount, peopleOf, type FactsProps } from "../document/facts";
 import { FieldChanges } from "../document/field-changes";
@@ -17,7 +17,7 @@ const ORIGIN = {
   "by hand": "entered by hand",
   edit: "an edit of the account",
   import: "an import",
-  "stopped order": "an order stopped for credit",
+  "stopped order": "a sales order on credit hold",
 } as const;
 
 /** What is to change at a customer's account, and what it may then owe. */
@@ -38,7 +38,7 @@ export function LimitFacts({ document: change, refused, looking, words }: FactsP
       {exposure && <ExposurePicture exposure={exposure} daysOverdue={looking.around.customer?.daysOverdue ?? 0} />}
       {change.first && (
         <section aria-labelledby="required">
-          <SectionTitle id="required">Required papers</SectionTitle>
+          <SectionTitle id="required">Required attachments</SectionTitle>
           <ul>
             {(looking.around.papers ?? []).map((key) => (
               <li key={key} className={wanting.has(key) ? "text-held" : ""}>
@@ -84,18 +84,18 @@ function ExposurePicture({ exposure, daysOverdue }: { exposure: Exposure; daysOv
         <Figure label="Limit now" amount={limitNow} />
         <Figure label="Open orders" amount={openOrders} />
         <Figure label="Limit after" amount={limitAfter} />
-        <Figure label="Orders stopped" amount={stoppedOrders} />
+        <Figure label="Orders on credit hold" amount={stoppedOrders} />
         <Figure
           label={free.minor < 0 ? "Over the limit" : "Free after"}
           amount={money(Math.abs(free.minor), free.currency)}
           grave={free.minor < 0}
         />
         <Figure
-          label={`Overdue${daysOverdue ? `, ${daysOverdue} days` : ""}`}
+          label={`Overdue${daysOverdue ? `, ${countOf(daysOverdue, "day")}` : ""}`}
           amount={overdue}
           grave={overdue.minor > 0}
         />
-        <Figure label="Exposure after" amount={after} />
+        <Figure label="Most that may be owed after" amount={after} />
       </dl>
     </section>
   );

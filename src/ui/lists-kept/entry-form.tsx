@@ -68,7 +68,7 @@ export function EntryForm({ onDone, ...given }: Given & { onDone(): void }) {
         ))}
         <DayField name="firstDay" label="First day" hint="Empty: always." />
         <DayField name="lastDay" label="Last day" hint="Ends it; nothing that names it changes." />
-        {row && <DayField name="from" label="Changes count from" hint="Today, if left empty." />}
+        {row && <DayField name="from" label="Effective from" hint="Today, if left empty." />}
       </div>
       <div className="flex gap-2">
         <Button type="submit" look="solid" disabled={busy}>

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { capital } from "@/core/text";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntents } from "../intent";
 import { Tick } from "../labelled";
@@ -32,6 +33,7 @@ export function ListImport({ list, onClose }: { list: string; onClose(): void })
   const state = useFileImport<Answer>((answer) => {
     setPreview(answer.preview);
     setWritten(answer.written);
+    if (answer.written === null) announce("The file was read. What it would change stands below.");
     if (answer.written !== null) router.refresh();
   });
   const asking =
@@ -95,7 +97,7 @@ export function ListImport({ list, onClose }: { list: string; onClose(): void })
               <Button
                 look="solid"
                 disabled={writes === 0 || (preview.counts.bad > 0 && !takeGood) || state.progress !== null}
-                onClick={() => void state.run(state.file!, asking(preview.fingerprint))}
+                onClick={() => void state.take(asking(preview.fingerprint))}
               >
                 Write {writes} {writes === 1 ? "entry" : "entries"}
               </Button>

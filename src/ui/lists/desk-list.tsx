@@ -1,12 +1,12 @@
 "use client";
 
 import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useState, type KeyboardEvent } from "react";
 import type { DocumentRow } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayDue, saySince } from "../format";
-import { useKeys } from "../frame/keys";
+import { headingOfDocument } from "../frame/focus";
+import { walkLines } from "../frame/keys";
 import { StatusMark } from "../primitives";
 import { Several, keyOfItem } from "./several";
 
@@ -33,12 +33,26 @@ export type Desk = {
 
 /** One line of a part of the desk. */
 type Shown = { key: string; row: DocumentRow; sentence: string; side?: string; status?: true };
-type Part = { title: string; label: string; tone: string; lines: Shown[] };
+type Part = {
+  title: string;
+  label: string;
+  tone: string;
+  lines: Shown[];
+  /** It stands above what waits for a decision: somebody else can do nothing before. */
+  first?: true;
+};
 
-/** What waits for me and what I wait for, as sentences with the amounts in one column. J and K move. */
+/** In a list the arrows move from line to line, and to the right to what is open beside it. */
+function onKey(event: KeyboardEvent<HTMLElement>): void {
+  if (event.key === "ArrowRight" && (event.target as HTMLElement).dataset.line !== undefined) {
+    event.preventDefault();
+    (document.getElementById("decide") ?? headingOfDocument())?.focus();
+  } else walkLines(event);
+}
+
+/** What waits for me and what I wait for, as sentences with the amounts in one column. */
 export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: string; now: string; zone: string }) {
   const { waiting } = desk;
-  const router = useRouter();
   const [several, setSeveral] = useState<ReadonlySet<string> | null>(null);
   const pick = (key: string, on: boolean) => {
     const next = new Set(several);
@@ -47,15 +61,11 @@ export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: str
     setSeveral(next);
   };
   const parts = partsOf(desk, now, zone);
-  const ids = [...waiting.map((row) => row.id), ...parts.flatMap((part) => part.lines.map((line) => line.row.id))];
-  const at = chosen ? ids.indexOf(chosen) : -1;
-  const go = (step: number) => {
-    const next = ids[Math.max(0, Math.min(ids.length - 1, at + step))];
-    if (next && next !== chosen) router.replace(`/desk?open=${next}`, { scroll: false });
-  };
-  useKeys({ j: () => go(1), k: () => go(-1) });
+  const above = parts.filter((part) => part.first && part.lines.length > 0);
   return (
-    <>
+    <div onKeyDown={onKey}>
+      <Parts of={above} chosen={chosen} />
+      {above.length > 0 && waiting.length > 0 && <PartTitle tone="text-waiting">For you to decide</PartTitle>}
       {waiting.length > 1 && (
         <Several
           waiting={waiting}
@@ -77,23 +87,31 @@ export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: str
           />
         ))}
       </ul>
-      {parts
-        .filter((part) => part.lines.length > 0)
-        .map((part) => (
-          <section key={part.label}>
-            <h2 className={`px-4 pt-5 pb-2 font-sans text-sm font-semibold md:px-5 ${part.tone}`}>{part.title}</h2>
-            <ul className="border-t border-rule" aria-label={part.label}>
-              {part.lines.map(({ key, ...line }) => (
-                <Line key={key} here={line.row.id === chosen} {...line} />
-              ))}
-            </ul>
-          </section>
-        ))}
-    </>
+      <Parts of={parts.filter((part) => !part.first)} chosen={chosen} />
+    </div>
   );
 }
 
-/** The parts below what waits for a decision, in the order in which they want something of their reader. */
+function PartTitle({ tone, children }: { tone: string; children: string }) {
+  return <h2 className={`px-4 pt-5 pb-2 font-sans text-sm font-semibold md:px-5 ${tone}`}>{children}</h2>;
+}
+
+function Parts({ of, chosen }: { of: readonly Part[]; chosen: string | undefined }) {
+  return of
+    .filter((part) => part.lines.length > 0)
+    .map((part) => (
+      <section key={part.label}>
+        <PartTitle tone={part.tone}>{part.title}</PartTitle>
+        <ul className="border-t border-rule" aria-label={part.label}>
+          {part.lines.map(({ key, ...line }) => (
+            <Line key={key} here={line.row.id === chosen} {...line} />
+          ))}
+        </ul>
+      </section>
+    ));
+}
+
+/** The parts beside what waits for a decision, in the order in which they want something of their reader. */
 function partsOf(
   { returned, questions, held, releasable, blocked, told, mine }: Desk,
   now: string,
@@ -104,6 +122,7 @@ function partsOf(
     {
       title: "Came back, for you to correct",
       label: "Sent back to you",
+      first: true,
       tone: "text-sentback",
       lines: returned.map((row) => ({
         key: row.id,
@@ -115,6 +134,7 @@ function partsOf(
     {
       title: "Asked of you",
       label: "Questions to you",
+      first: true,
       tone: "text-sentback",
       lines: questions.map((row) => ({
         key: `${row.id} ${row.since}`,
@@ -124,7 +144,7 @@ function partsOf(
       })),
     },
     {
-      title: "Held, for you to mend",
+      title: "On hold: your action is needed",
       label: "Held",
       tone: "text-held",
       lines: held.map((row) => ({
@@ -158,7 +178,7 @@ function partsOf(
       lines: mine.map((row) => ({
         key: row.id,
         row,
-        sentence: row.takenOverFrom ? `${row.party}. Taken over from ${row.takenOverFrom}.` : row.party,
+        sentence: row.takenOverFrom ? `Taken over from ${row.takenOverFrom}.` : "",
         status: true,
       })),
     },
@@ -169,7 +189,7 @@ function partsOf(
       lines: told.map((row) => ({
         key: row.id,
         row,
-        sentence: `You are told as ${row.level}. From ${row.requesterName}.`,
+        sentence: `You are notified as ${row.level}. From ${row.requesterName}.`,
         status: true,
       })),
     },
@@ -231,12 +251,14 @@ function Line({
         href={`/desk?open=${row.id}`}
         scroll={false}
         aria-current={here ? "true" : undefined}
+        data-line
         className={`hidden min-w-0 flex-1 lg:flex ${look}`}
       >
         {inner}
       </Link>
       <Link
         href={`/documents/${row.id}`}
+        data-line
         className={`flex min-w-0 flex-1 lg:hidden ${look.replace("border-l-4 border-l-harbour bg-paper pl-3 md:pl-4", "pl-4 md:pl-5")}`}
       >
         {inner}

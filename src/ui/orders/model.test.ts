@@ -30,7 +30,8 @@ describe("reading an order", () => {
 
   it.each<[Partial<TypedLine>, string, string]>([
     [{ price: "ten" }, "lines.0.price", "is not an amount"],
-    [{ price: "1.005" }, "lines.0.price", "EUR has 2 decimals"],
+    [{ price: "1.005" }, "lines.0.price", "can be read as two amounts: write 1005"],
+    [{ price: "10,055.005" }, "lines.0.price", "EUR has 2 decimals"],
     [{ price: "-5" }, "lines.0.price", "not below zero"],
     [{ quantity: "a few" }, "lines.0.quantity", "write the quantity like 3 or 2.5"],
     [{ quantity: "-1" }, "lines.0.quantity", "write the quantity"],

@@ -11,6 +11,8 @@ import { Sheet } from "../frame/sheet";
 import { sayWeekday } from "../format";
 import { Button, Empty, Refusals, SectionTitle } from "../primitives";
 import { Table } from "../tables";
+import { DateInput } from "../date-input";
+import { SearchForm } from "../search-form";
 
 export type ToPay = {
   document: string;
@@ -66,24 +68,16 @@ export function LookAtRun({ looked }: { looked: Looked }) {
   return (
     <section aria-labelledby="to-pay">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <form className="flex flex-wrap items-end gap-3" method="get">
+        <SearchForm className="flex flex-wrap items-end gap-3">
           <div>
             <label htmlFor="day" className="block text-sm font-semibold">
               Day of payment
             </label>
-            <input
-              id="day"
-              type="date"
-              name="day"
-              defaultValue={day}
-              min={looked.today}
-              className="field w-44"
-              required
-            />
+            <DateInput id="day" name="day" defaultValue={day} min={looked.today} className="w-44!" required />
           </div>
           <Button type="submit">Show what is due by then</Button>
           {day !== next && <Link href="/back-office/payments">The next usual day, {sayWeekday(next)}</Link>}
-        </form>
+        </SearchForm>
         {mayPay && (
           <Button
             look="solid"

@@ -22,7 +22,7 @@ export function RunList({ runs, zone }: { runs: readonly RunRow[]; zone: string 
     <section aria-labelledby="made" className="mt-8">
       <SectionTitle id="made">Runs made</SectionTitle>
       <Table
-        label="Runs made"
+        labelledBy="made"
         heads={[
           { label: "Run" },
           { label: "Day of payment" },

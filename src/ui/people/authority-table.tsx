@@ -56,7 +56,7 @@ export function AuthorityTable({
                       <span className="text-soft">({asked.because}).</span>{" "}
                       {asked.beyondLimit && (
                         <span className="text-sm font-medium text-waiting">
-                          {line.limits.length > 0 ? "Reaches beyond the limit." : "Without a limit."}
+                          {line.limits.length > 0 ? "Above the personal limit, by policy." : "Without a limit."}
                         </span>
                       )}
                       <span className="block text-sm text-soft">

@@ -89,7 +89,7 @@ function GroupForm({ group, onDone }: { group: Group | null; onDone(): void }) {
             <li key={member.id} className="flex items-center justify-between border-b border-rule/70">
               {member.name}
               <Button small look="quiet" onClick={() => setMembers(members.filter((one) => one.id !== member.id))}>
-                Take out<span className="sr-only"> {member.name}</span>
+                Remove<span className="sr-only"> {member.name}</span>
               </Button>
             </li>
           ))}

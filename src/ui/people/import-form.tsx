@@ -4,6 +4,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { TABLES, TABLE_NAMES, type Column, type Mapping, type TableName } from "@/core/people-table";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
+import { countOf } from "@/core/text";
+import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
 import { useIntents } from "../intent";
 import { Choice, Entry, Tick } from "../labelled";
@@ -26,6 +28,11 @@ export function ImportForm({ today }: { today: string }) {
   const intents = useIntents();
   const state = useFileImport<Answer>((answer) => {
     setPreview(answer.preview);
+    const { rows, added, changed, bad } = answer.preview.counts;
+    if (answer.written === null)
+      announce(
+        `In the file: ${countOf(rows, "row")}; ${added} to add, ${changed} to change, ${bad} that cannot be read.`,
+      );
     if (answer.written === null) return;
     setWritten(answer.written);
     router.refresh();
@@ -42,11 +49,11 @@ export function ImportForm({ today }: { today: string }) {
   const look = (change: Partial<Options>) => {
     const next = { ...options, ...change };
     setOptions(next);
-    if (file) void state.run(file, asking(next, null));
+    void state.look(asking(next, null));
   };
   return (
     <FileImport
-      label="A CSV or XLSX file of people, units, positions, groups or limits"
+      label="A CSV or XLSX file of people, units, positions, groups, limits or locations"
       hint="CSV in UTF-8 with commas or semicolons between the cells, or a workbook with a sheet each, in any order; with a heading line. You see what it would change before anything is written."
       accept={TABLE_FILES}
       stages={STAGES}
@@ -79,7 +86,7 @@ export function ImportForm({ today }: { today: string }) {
             onTakeGood={(takeGood) => setOptions((now) => ({ ...now, takeGood }))}
             onConfirm={() => {
               const { table, mapping, fingerprint } = preview;
-              void state.run(file!, asking({ ...options, table, mapping }, fingerprint));
+              void state.take(asking({ ...options, table, mapping }, fingerprint));
             }}
           />
         </>
@@ -110,7 +117,7 @@ function Sheets({ preview, options, today, onLook }: LookedProps) {
 function From({ options, today, onLook }: Omit<LookedProps, "preview">) {
   return (
     <Entry
-      label="Changes count from"
+      label="Effective from"
       type="date"
       value={options.from || today}
       min={today}

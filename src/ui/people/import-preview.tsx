@@ -87,7 +87,7 @@ export function ImportPreview({
       <List title="Changed" rows={preview.changed} total={counts.changed} />
       <List title="Deactivated" rows={preview.deactivated} total={counts.deactivated} />
       <List title="Added" rows={preview.added} total={counts.added} />
-      <div className="sticky bottom-0 mt-4 flex flex-wrap items-center gap-3 border-t border-rule bg-paper py-3">
+      <div className="bar-below mt-4 flex flex-wrap items-center gap-3 border-t border-rule bg-paper py-3">
         <Button look="solid" disabled={busy || blocked || writes === 0} onClick={onConfirm}>
           {writes === 0 ? "Nothing to write" : `Write ${count(writes)} ${writes === 1 ? "change" : "changes"}`}
         </Button>

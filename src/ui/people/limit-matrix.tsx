@@ -1,6 +1,8 @@
 "use client";
 
 import { useRef, useState } from "react";
+import { DateInput } from "../date-input";
+import { announce } from "../frame/announce";
 import { AUTHORITY_TYPES } from "@/core/documents";
 import { Refusals } from "../primitives";
 import { readLimit, textOf, type Cell } from "./limit-text";
@@ -83,7 +85,9 @@ function useEditing(currency: string, from: string | null) {
     const holder = { kind: row.kind, id: row.id };
     const done = await change({ type: "set limit", holder, documentType: TYPES[type]![0], limit: read.value, from });
     keeping.current = false;
-    if (done) setOpen(null);
+    if (!done) return;
+    announce(`Saved: ${row.name}, ${TYPES[type]![1].toLowerCase()}, ${open.text.trim() || "no limit"}.`);
+    setOpen(null);
   };
   const leave = () => {
     clear();
@@ -105,16 +109,18 @@ function FromWhen({
 }) {
   return (
     <div className="no-print mb-3 flex flex-wrap items-end gap-x-4 gap-y-2">
-      <label>
-        <span className="block text-sm font-semibold">What I type counts from</span>
-        <input
-          type="date"
-          className="field w-44"
+      <div>
+        <label htmlFor="limits-from" className="block text-sm font-semibold">
+          Effective from
+        </label>
+        <DateInput
+          id="limits-from"
+          className="w-44!"
           value={from}
           min={today}
-          onChange={(event) => onChange(event.target.value || today)}
+          onDay={(day) => onChange(day || today)}
         />
-      </label>
+      </div>
       <p className="max-w-prose pb-1.5 text-sm text-soft">
         Type an amount in {currency} (another currency goes behind it, as in “20,000 GBP”), “unlimited”, or nothing for
         none. A later day leaves what holds until then.

@@ -23,7 +23,7 @@ describe("a limit", () => {
     expect(readLimit(text, "EUR", "Director, orders")).toEqual({ ok: true, value: limit }),
   );
 
-  it.each(["lots", "5,000 XXQ", "EUR", "5,000 EUR or so", "-5", "1.234 JPY"])(
+  it.each(["lots", "5,000 XXQ", "EUR", "5,000 EUR or so", "-5", "1.234", "1.5 JPY"])(
     "“%s” is refused with a sentence",
     (text) => {
       const read = readLimit(text, "EUR", "Director, orders");
@@ -37,7 +37,6 @@ describe("a limit", () => {
         const cell = { kind: "amount" as const, minor, currency, words: formatAmount({ minor, currency }), later: "" };
         expect(readLimit(textOf(cell, "EUR"), "EUR", "")).toEqual({ ok: true, value: amount(minor, currency) });
       }),
-      { seed: 20260310 },
     );
   });
 });

@@ -9,6 +9,6 @@ const PARTS = [
 ] as const;
 
 export function PeopleNav({ mayImport }: { mayImport: boolean }) {
-  const parts = mayImport ? [...PARTS, ["/people/import", "Bring in and out"] as const] : PARTS;
+  const parts = mayImport ? [...PARTS, ["/people/import", "Import and export"] as const] : PARTS;
   return <PartsNav label="Parts of People" parts={parts} />;
 }

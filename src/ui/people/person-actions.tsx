@@ -36,11 +36,11 @@ export function PersonActions({ person, unit, units, locations, leaving, names, 
         Roles
       </Button>
       <Button small onClick={() => setOpen("access")}>
-        Way in
+        Access
       </Button>
       {person.leaves ? (
         <Button small disabled={busy} onClick={() => void change({ type: "come back", person: person.id })}>
-          {names ? "Comes back" : "Does not leave"}
+          {names ? "Reactivate" : "Cancel departure"}
         </Button>
       ) : (
         <Button small onClick={() => setOpen("leave")}>
@@ -89,7 +89,7 @@ function WayIn({ person, access }: { person: Picked; access: Props["access"] }) 
       </p>
       <div className="flex flex-wrap gap-2">
         <Button look="solid" disabled={busy} onClick={() => void invite()}>
-          Make a new way in
+          New sign-in link
         </Button>
         {access.sessions > 0 && (
           <Button disabled={busy} onClick={() => void run(path, { type: "end sessions" })}>

@@ -58,7 +58,7 @@ export function PrivateDetails({
                     Save
                   </Button>
                   <Button small look="quiet" onClick={() => setEditing(null)}>
-                    Leave it
+                    Cancel
                   </Button>
                 </SentForm>
               ) : (

@@ -84,7 +84,7 @@ function UnitForm({
   return (
     <TypedForm form={form} refusals={refusals} onSave={save}>
       <TextField name="name" label="Name" required />
-      <ChoiceField name="above" label="Lies in">
+      <ChoiceField name="above" label="Parent unit">
         <option value="">nothing, at the top</option>
         {units
           .filter((one) => one.id !== unit?.id)

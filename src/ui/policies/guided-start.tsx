@@ -133,7 +133,7 @@ function Amounts({ typed, set, currency }: Part) {
             {currency}
             {steps.length > 1 && (
               <Button small look="quiet" onClick={() => set({ steps: steps.toSpliced(index, 1) })}>
-                Take out<span className="sr-only"> {step.over}</span>
+                Remove<span className="sr-only"> {step.over}</span>
               </Button>
             )}
           </label>

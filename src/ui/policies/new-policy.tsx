@@ -159,6 +159,18 @@ function FromFile({ names, units, currency }: Where) {
             </option>
           ))}
         </Choice>
+        <p className="text-sm text-soft">
+          A matrix of amounts and levels as CSV or XLSX, a decision table as DMN, or JSON. To see how a matrix is
+          written, take one to fill in:{" "}
+          <a href={`/api/policies/read-file?type=${type}&as=xlsx`} download>
+            matrix as XLSX
+          </a>
+          ,{" "}
+          <a href={`/api/policies/read-file?type=${type}&as=csv`} download>
+            as CSV
+          </a>
+          .
+        </p>
         <input
           type="file"
           aria-label="File with a policy"

@@ -25,7 +25,7 @@ export function Period({
   return (
     <div className="grid grid-cols-2 gap-3">
       <Entry
-        label="To count from"
+        label="Effective from"
         type="date"
         required={required}
         min={today}

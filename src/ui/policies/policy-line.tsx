@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
+import { countOf } from "@/core/text";
 import { directoryOf, type Organisation } from "@/core/people";
 import { type Policy, type VersionState } from "@/core/policy";
 import { BandPicture } from "../board/band-picture";
@@ -14,13 +15,17 @@ type Line = {
   policy: Policy;
   owner: string | null;
   shown: State | null;
+  /** What is scheduled to follow. */
+  next: State | null;
   latest: State | null;
   draft: boolean;
+  /** Documents sent in under it in the last twelve months. */
+  lastYear: number;
 };
 
 /** One policy: where it applies, its bands in small pictures and in words, and how its versions stand. */
 export function PolicyLine({ line, organisation }: { line: Line; organisation: Organisation }) {
-  const { id, policy, shown, latest, draft, owner } = line;
+  const { id, policy, shown, next, latest, draft, owner, lastYear } = line;
   const directory = directoryOf(organisation);
   return (
     <li className="grid items-start gap-x-8 gap-y-3 border-b border-rule py-4 md:grid-cols-[19rem_1fr]">
@@ -35,19 +40,15 @@ export function PolicyLine({ line, organisation }: { line: Line; organisation: O
           {capital(typeWords(policy.documentType).name.many)} of {sayScope(policy.scope, directory)}
         </p>
         {owner && <p className="text-sm text-soft">Owner: {owner}</p>}
+        <p className="text-sm text-soft">{countOf(lastYear, "document")} in the last 12 months</p>
         {shown && (
           <p className="mt-1 flex flex-wrap items-center gap-2">
             Version {shown.version} <VersionMark state={shown.state} />
             <span className="text-soft">{shown.when}</span>
           </p>
         )}
-        {latest && (
-          <p className="mt-1 flex flex-wrap items-center gap-2 text-sm">
-            <Link href={`/policies/${id}?version=${latest.version}`}>Version {latest.version}</Link>{" "}
-            <VersionMark state={latest.state} />
-            <span className="text-soft">{latest.when}</span>
-          </p>
-        )}
+        {next && <Other id={id} version={next} words="Next: version" />}
+        {latest && <Other id={id} version={latest} words="Version" />}
         {draft && (
           <p className="mt-1 flex items-center gap-2 text-sm">
             <Link href={`/policies/${id}`}>{shown ? "A draft is being written" : "Open the draft"}</Link>{" "}
@@ -87,6 +88,19 @@ export function PolicyLine({ line, organisation }: { line: Line; organisation: O
         </details>
       </div>
     </li>
+  );
+}
+
+/** A version beside the one that is shown. */
+function Other({ id, version: { version, state, when }, words }: { id: string; version: State; words: string }) {
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-2 text-sm">
+      <Link href={`/policies/${id}?version=${version}`}>
+        {words} {version}
+      </Link>{" "}
+      <VersionMark state={state} />
+      <span className="text-soft">{when}</span>
+    </p>
   );
 }
 

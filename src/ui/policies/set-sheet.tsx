@@ -28,7 +28,7 @@ export function SetSheet({ ready, today }: { ready: Ready[]; today: string }) {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        New set
+        Put several in force together
       </Button>
       <Sheet open={open} onOpenChange={setOpen} title="Several policies switched together">
         {ready.length < 2 ? (

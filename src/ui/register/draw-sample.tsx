@@ -1,5 +1,6 @@
 "use client";
 
+import { countOf } from "@/core/text";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { documentTypeKeys } from "@/core/documents";
@@ -13,7 +14,7 @@ const ATTRIBUTES = [
   "Everybody the rule asks for has decided",
   "Nobody decided on their own document",
   "Decided before it was ordered, posted or paid",
-  "Papers are attached and fit",
+  "Attachments are there and fit",
 ];
 type ProposedSample = { plan: { population: { count: number; minor: number } }; items: unknown[] };
 
@@ -104,7 +105,7 @@ export function DrawSample({
           <Entry label="Confidence, %" inputMode="decimal" value={value.confidence} onChange={set("confidence")} />
           <Entry label="Tolerable rate, %" inputMode="decimal" value={value.tolerable} onChange={set("tolerable")} />
           <Entry label="Expected rate, %" inputMode="decimal" value={value.expected} onChange={set("expected")} />
-          <Entry label="Seed" maxLength={60} value={value.seed} onChange={set("seed")} />
+          <Entry label="Random seed, which repeats the draw" maxLength={60} value={value.seed} onChange={set("seed")} />
         </div>
         <Choice label="Which ones" value={value.method} onChange={set("method")}>
           <option value="random">at random, each document alike</option>
@@ -122,7 +123,7 @@ export function DrawSample({
         />
         <p className="border-l-2 border-harbour pl-2 text-sm text-harbour" role="status">
           {size
-            ? `${size.size} documents, of which ${size.allowed === 0 ? "none" : `no more than ${size.allowed}`} may deviate.`
+            ? `${countOf(size.size, "document")}, of which ${size.allowed === 0 ? "none" : `no more than ${size.allowed}`} may deviate.`
             : "No size follows from these rates: the expected one has to be clearly less than the tolerable one."}
           {looked &&
             ` Drawn from ${looked.plan.population.count.toLocaleString("en-GB")}, it has ${looked.items.length}.`}

@@ -5,6 +5,7 @@ export function registerParts(controls: boolean): readonly (readonly [string, st
         ["/register", "Documents"],
         ["/register/samples", "Samples"],
         ["/register/report", "Control report"],
+        ["/register/exceptions", "Exceptions"],
       ]
     : [["/register", "Documents"]];
 }

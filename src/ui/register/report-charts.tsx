@@ -2,6 +2,8 @@
 
 import { BarElement, CategoryScale, Chart, LinearScale, Tooltip, type ChartOptions } from "chart.js";
 import { Bar } from "react-chartjs-2";
+import { sayNumber } from "../format";
+import { Table } from "../tables";
 
 Chart.register(BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -17,7 +19,7 @@ const base: ChartOptions<"bar"> = {
   },
 };
 
-/** Approvals by month, and how often what is out of the ordinary; the same figures stand as text below. */
+/** Approvals by month, and how often what is out of the ordinary, each with its figures as a table. */
 export function ReportCharts({
   months,
   exceptions,
@@ -33,7 +35,7 @@ export function ReportCharts({
         <div className="relative h-52">
           <Bar
             role="img"
-            aria-label={`Approvals by month: ${months.map((one) => `${one.month} ${one.approvals}`).join(", ")}`}
+            aria-label="Approvals by month; the same as a table is below"
             options={base}
             data={{
               labels: months.map((one) => one.month),
@@ -41,13 +43,17 @@ export function ReportCharts({
             }}
           />
         </div>
+        <AsTable
+          heads={["Month", "Approvals", "Documents"]}
+          rows={months.map((one) => [one.month, one.approvals, one.documents])}
+        />
       </figure>
       <figure>
         <figcaption className="mb-1 text-sm font-semibold">Exceptions, how often</figcaption>
         <div className="relative h-52">
           <Bar
             role="img"
-            aria-label={`Exceptions: ${exceptions.map((one) => `${one.what} ${one.count}`).join(", ")}`}
+            aria-label="How often each exception came; the same as a table is below"
             options={{
               ...base,
               indexAxis: "y",
@@ -62,7 +68,36 @@ export function ReportCharts({
             }}
           />
         </div>
+        <AsTable heads={["Exception", "Times"]} rows={exceptions.map((one) => [one.what, one.count])} />
       </figure>
     </div>
+  );
+}
+
+/** The figures of a chart. The first column says what they are of. */
+function AsTable({ heads, rows }: { heads: readonly [string, ...string[]]; rows: readonly (string | number)[][] }) {
+  const [what, ...figures] = heads;
+  return (
+    <details className="mt-1">
+      <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">The same as a table</summary>
+      <Table
+        label={`${figures.join(" and ")} by ${what.toLowerCase()}`}
+        small
+        heads={[{ label: what }, ...figures.map((label) => ({ label, right: true }))]}
+      >
+        {rows.map(([one, ...counts]) => (
+          <tr key={one}>
+            <th scope="row" className="py-1 pr-4 text-left font-normal">
+              {one}
+            </th>
+            {counts.map((count, index) => (
+              <td key={index} className="text-right">
+                {sayNumber(Number(count))}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </Table>
+    </details>
   );
 }

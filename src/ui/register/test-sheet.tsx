@@ -13,7 +13,7 @@ type Found = { marks: Record<string, Mark>; note: string };
 type Item = { id: string; number: string; title: string; amount: string; finding: Found | null };
 
 const MARKS: { mark: Mark; sign: string; name: string }[] = [
-  { mark: "good", sign: "✓", name: "as it should be" },
+  { mark: "good", sign: "✓", name: "no exception" },
   { mark: "deviation", sign: "✗", name: "deviates" },
   { mark: "not applicable", sign: "–", name: "does not apply" },
 ];
@@ -107,10 +107,10 @@ function Row({
           <button
             type="button"
             className="mt-1 block min-h-7 text-harbour underline"
-            aria-label={`${item.number}: the rest as it should be`}
+            aria-label={`${item.number}: the rest without exception`}
             onClick={() => keep({ ...finding, marks: { ...allGood(attributes), ...finding.marks } })}
           >
-            The rest as it should be
+            The rest without exception
           </button>
         )}
         <Refusals refusals={refusals} />

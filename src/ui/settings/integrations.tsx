@@ -41,7 +41,7 @@ export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
               { label: "May" },
               { label: "Made" },
               { label: "Last used" },
-              { label: "", key: "end" },
+              { label: "Revoke", key: "end", hidden: true },
             ]}
           >
             {tokens.map((token) => (

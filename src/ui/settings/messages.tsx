@@ -7,6 +7,7 @@ import type { Refusal } from "@/core/refusal";
 import { useSend } from "../document/use-command";
 import { TextField, TickField, TypedForm, useSettingsForm } from "../form-fields";
 import { Choice, Entry } from "../labelled";
+import { useLatest } from "../overtaken";
 import { Button, SectionTitle } from "../primitives";
 import { send } from "../send";
 
@@ -42,7 +43,7 @@ export function MessageSettings({ settings, mayWrite }: { settings: Settings; ma
         <div className="w-64">
           <TextField name="linkDays" label="A link works for, days" type="number" min={1} max={60} />
         </div>
-        <SectionTitle id="kept">What is kept</SectionTitle>
+        <SectionTitle id="kept">Retention</SectionTitle>
         <TickField name="logReading" label="Opening a document or its record is noted in the log" />
         <div className="w-64">
           <TextField name="namesMonths" label="Names of leavers are kept for, months" type="number" min={0} max={240} />
@@ -103,8 +104,11 @@ function Wording({ template, own, mayWrite }: Wordings & { template: Template })
     form.setValue("body", next, { shouldDirty: true });
     box.focus();
   };
+  const latest = useLatest();
   const look = async () => {
+    const isLast = latest();
     const result = await send<Shown>("/api/messages/preview", { template: form.getValues(), document: number });
+    if (!isLast()) return;
     setProblems(result.ok ? [] : result.refusals);
     if (result.ok) setShown(result.value);
   };

@@ -59,7 +59,7 @@ export function RulesForm({ rules, currency, mayWrite, effects, example }: Props
         <MatchExample currency={currency} />
       </section>
       <section aria-labelledby="doubt" className="mt-3">
-        <SectionTitle id="doubt">What raises doubt</SectionTitle>
+        <SectionTitle id="doubt">Duplicate and bank-change checks</SectionTitle>
         <div className="grid gap-4 sm:grid-cols-2">
           {days("duplicates", "The same amount from a supplier within")}
           {days("bank", "A bank account counts as changed for")}

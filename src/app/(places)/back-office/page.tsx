@@ -1,62 +1,61 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { visitFor, singles, pageOf } from "@/server/http/page";
+import { formatMoney } from "@/core/money";
 import { deliveriesOf } from "@/server/hooks/hooks";
-import { BOOKED_A_PAGE, postingsOf } from "@/server/ledger/views";
-import { sayMoment } from "@/ui/format";
+import { visitFor } from "@/server/http/page";
+import { givenOf, listed } from "@/server/listing";
 import { OfficeFrame } from "@/ui/back-office/office-frame";
-import { ChoiceFilter, FilterForm } from "@/ui/back-office/text-filter";
-import { Pager } from "@/ui/lists/list-filter";
-import { Empty, SectionTitle } from "@/ui/primitives";
-import { Table } from "@/ui/tables";
+import { sayMoment } from "@/ui/format";
+import { shownOf } from "@/ui/listing/columns";
+import { ListFrame } from "@/ui/listing/list-frame";
+import { ListTable } from "@/ui/listing/list-table";
+import { SectionTitle } from "@/ui/primitives";
 
 export const metadata: Metadata = { title: "Back office" };
 
-const KINDS = ["order sent", "invoice posted", "claim posted"];
-
-export default async function Books({ searchParams }: { searchParams: Promise<{ kind?: string; page?: string }> }) {
-  const { app, zone } = await visitFor("ledger.read");
-  const search = singles(await searchParams);
-  const { rows, total, page } = postingsOf(app, { kind: search.kind, page: pageOf(search.page) });
+export default async function Books({ searchParams }: { searchParams: Promise<Record<string, string | string[]>> }) {
+  const visitor = await visitFor("ledger.read");
+  const { app, zone } = visitor;
+  const { rows, ...list } = listed("postings", visitor, givenOf(await searchParams));
   const deliveries = deliveriesOf(app);
+  const payment = ({ payment: said, run }: (typeof rows)[number]) => (
+    <>
+      {said} {run && <Link href={`/back-office/payments/${run}`}>{run}</Link>}
+    </>
+  );
+  const apart = list.query.columns.includes("payment");
+  const columns = shownOf<(typeof rows)[number]>(list.columns, list.query.columns, {
+    at: (row) => sayMoment(row.at, zone),
+    kind: (row) => row.kind,
+    number: (row) => (
+      <Link href={`/documents/${row.document}`} data-line className="inline-block min-h-6">
+        {row.number}
+      </Link>
+    ),
+    party: (row) => row.party,
+    amount: (row) => formatMoney(row.amount),
+    detail: (row) => (
+      <span className="text-soft">
+        {row.detail}
+        {row.filled.map(([name, value]) => `; ${name}: ${value}`)}
+        {!apart && row.payment && <>; {payment(row)}</>}
+      </span>
+    ),
+    payment,
+  });
   return (
     <OfficeFrame>
-      <FilterForm>
-        <ChoiceFilter name="kind" label="Entries" value={search.kind} all="all" choices={KINDS} />
-      </FilterForm>
-      {rows.length === 0 ? (
-        <Empty>Nothing is booked yet. What is approved and not held is booked here by the steps of its policy.</Empty>
-      ) : (
-        <Table
-          label="Entries"
-          heads={[
-            { label: "When" },
-            { label: "Entry" },
-            { label: "Document" },
-            { label: "Party" },
-            { label: "Amount", right: true },
-            { label: "Detail" },
-          ]}
-        >
-          {rows.map((row) => (
-            <tr key={row.document + row.kind}>
-              <td className="whitespace-nowrap">{sayMoment(row.at, zone)}</td>
-              <td>{row.kind}</td>
-              <td>
-                <Link href={`/documents/${row.document}`}>{row.number}</Link>
-              </td>
-              <td>{row.party}</td>
-              <td className="text-right font-medium whitespace-nowrap">{row.amount}</td>
-              <td className="text-soft">
-                {row.detail}
-                {row.payment && `; ${row.payment} `}
-                {row.run && <Link href={`/back-office/payments/${row.run}`}>{row.run}</Link>}
-              </td>
-            </tr>
-          ))}
-        </Table>
-      )}
-      <Pager path="/back-office" filter={search} page={page} total={total} size={BOOKED_A_PAGE} />
+      <ListFrame
+        listed={list}
+        words={{
+          search: "Document, party or detail",
+          counted: ["entry", "entries"],
+          empty:
+            "Nothing is booked that fits. What is approved and not held is booked here by the steps of its policy.",
+        }}
+      >
+        <ListTable label="Entries" rows={rows} columns={columns} given={list.given} sort={list.query.sort} />
+      </ListFrame>
       {deliveries.length > 0 && (
         <section aria-labelledby="calls" className="mt-4">
           <SectionTitle id="calls">Calls the receiver that ships with Bandeira has taken</SectionTitle>

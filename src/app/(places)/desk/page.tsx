@@ -7,7 +7,7 @@ import { authorise } from "@/server/access/authorise";
 import { ownStopped } from "@/server/credit/view";
 import { deskOf } from "@/server/documents/desk";
 import { namesFor } from "@/server/documents/names";
-import { viewDocument } from "@/server/documents/queries";
+import { viewInClear } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { hasFirstSteps } from "@/server/first-steps";
 import { visit, singles, type Visit } from "@/server/http/page";
@@ -15,6 +15,7 @@ import { readState } from "@/server/documents/state";
 import { readReferenceData } from "@/server/reference-data";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";
+import { Announced } from "@/ui/frame/announced";
 import { DeskList } from "@/ui/lists/desk-list";
 import { buttonClass } from "@/ui/primitives";
 
@@ -32,7 +33,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const [first] = [...waiting, ...returned, ...questions, ...held, ...releasable, ...blocked, ...mine, ...told];
   const chosen = open ?? first?.id;
   const mineToAct = waiting.length + returned.length + questions.length + held.length + releasable.length;
-  const view = chosen ? viewDocument(visitor.app, visitor.person, chosen) : null;
+  const view = chosen ? viewInClear(visitor.app, visitor.person, chosen) : null;
   const why = (id: string, level: string, inNameOf: string | null): string => {
     const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
     const state = readState(visitor.app.db, id);
@@ -55,7 +56,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
               {late.length > 0 && `${capital(sayCount(late.length))} ${late.length === 1 ? "is" : "are"} late. `}
               {mine.length
                 ? `${capital(sayCount(mine.length))} of your own ${mine.length === 1 ? "is" : "are"} under way.`
-                : "None of your own is under way."}
+                : "You have no open documents."}
             </p>
             {hasFirstSteps(visitor.app, visitor.person) && (
               <p className="text-sm">
@@ -65,7 +66,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
             {stopped > 0 && (
               <p className="text-sm">
                 <Link href="/holds/stopped">
-                  {capital(sayCount(stopped))} of the orders you sell {stopped === 1 ? "is" : "are"} stopped for credit
+                  {capital(sayCount(stopped))} of the orders you sell {stopped === 1 ? "is" : "are"} on credit hold
                 </Link>
               </p>
             )}
@@ -83,6 +84,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
             )}
           </div>
         </div>
+        <Announced text={sayWaiting(mineToAct)} />
         <DeskList
           desk={{
             ...desk,
@@ -103,7 +105,10 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
       </div>
       <div className="hidden min-w-0 flex-col lg:flex">
         {view?.ok ? (
-          <DocumentSheet {...sheetFor(visitor, view.value)} />
+          <>
+            <Announced text={`Beside the list: ${view.value.state.number}`} />
+            <DocumentSheet {...sheetFor(visitor, view.value)} beside />
+          </>
         ) : (
           <div className="max-w-prose px-8 py-12 text-soft">
             <p className="serif text-lg text-ink">Your desk is clear.</p>

@@ -6,10 +6,12 @@ import { checkpointsOf } from "@/server/log/checkpoints";
 import { lastSeq } from "@/server/log/log";
 import { eventTypes, findEvents } from "@/server/logbook/events";
 import { lastVerified } from "@/server/logbook/verification";
+import { DateInput } from "@/ui/date-input";
 import { sayExactly, sayNumber } from "@/ui/format";
 import { Checkpoints } from "@/ui/logbook/checkpoints";
 import { Verify } from "@/ui/logbook/verify";
 import { Empty, SectionTitle, buttonClass } from "@/ui/primitives";
+import { SearchForm } from "@/ui/search-form";
 
 export const metadata: Metadata = { title: "Logbook" };
 
@@ -27,7 +29,8 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
   const { app, person, zone, directory } = await visitFor("log.read");
   const query = singles(await searchParams);
   const { q: text, before, ...rest } = query;
-  const { rows, more } = findEvents(app, { text, ...rest, ...(Number(before) > 0 && { before: Number(before) }) });
+  const filter = { text, ...rest, ...(Number(before) > 0 && { before: Number(before) }) };
+  const { rows, more } = findEvents(app, filter, person);
   const checkpoints = checkpointsOf(app.db, 12).map((one) => ({
     ...one,
     when: sayExactly(one.at, zone),
@@ -98,14 +101,20 @@ function Stream({ stream }: { stream: string }) {
 
 function Filter({ query, types }: { query: Query; types: readonly string[] }) {
   const field = (name: keyof Query, label: string, type = "search", width = "w-40") => (
-    <label key={name}>
-      <span className="block text-sm text-soft">{label}</span>
-      <input type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
-    </label>
+    <div key={name}>
+      <label htmlFor={`of-${name}`} className="block text-sm text-soft">
+        {label}
+      </label>
+      {type === "date" ? (
+        <DateInput id={`of-${name}`} name={name} defaultValue={query[name]} className={`${width}!`} />
+      ) : (
+        <input id={`of-${name}`} type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
+      )}
+    </div>
   );
   return (
-    <form className="no-print flex flex-wrap items-end gap-3 pb-3" role="search">
-      {field("q", "Anything it says", "search", "w-56")}
+    <SearchForm className="no-print flex flex-wrap items-end gap-3 pb-3" role="search">
+      {field("q", "Search text", "search", "w-56")}
       <label>
         <span className="block text-sm text-soft">What happened</span>
         <select name="type" defaultValue={query.type ?? ""} className="field w-48">
@@ -122,6 +131,6 @@ function Filter({ query, types }: { query: Query; types: readonly string[] }) {
       <button type="submit" className={buttonClass("outline", true)}>
         Show
       </button>
-    </form>
+    </SearchForm>
   );
 }

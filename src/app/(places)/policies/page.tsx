@@ -47,7 +47,7 @@ export default async function Policies() {
       {sets.length > 0 && (
         <section aria-labelledby="sets" className="mt-6">
           <h2 id="sets" className="mb-1 font-sans text-sm font-semibold">
-            Sets, switched on and off together
+            Policies put in force together
           </h2>
           <ul>
             {sets.map((set) => (

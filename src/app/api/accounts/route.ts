@@ -5,6 +5,7 @@ import { OwnKeySchema, OwnValueSchema } from "@/core/own-fields";
 import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/process";
 import { change, read } from "@/server/http/handle";
+import { openOnAccount } from "@/server/fields/opening";
 import { changeAccount } from "@/server/ledger/account-changes";
 import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
 import { inviteAgain } from "@/server/ledger/invitations";
@@ -30,6 +31,7 @@ const Body = z.discriminatedUnion("type", [
     group: z.string().max(60).default(""),
     byHand: z.boolean().default(false),
   }),
+  z.strictObject({ type: z.literal("open"), account: z.string().max(80), field: OwnKeySchema }),
   z.strictObject({
     type: z.literal("change"),
     command,
@@ -63,6 +65,7 @@ const Body = z.discriminatedUnion("type", [
 export function POST(request: Request) {
   return change(request, Body, (actor, body) => {
     if (body.type === "ask") return askForAccount(app(), actor, body, body.command);
+    if (body.type === "open") return openOnAccount(app(), actor, body.account, body.field);
     if (body.type === "change") return changeAccount(app(), actor, body, body.command);
     if (body.type === "invite") return inviteAgain(app(), actor, body.account);
     return proposeChange(app(), actor, body, body.command);
@@ -81,11 +84,11 @@ export function GET(request: Request) {
     const found = findAccounts(app().db, { kind, text: query.get("q") ?? "", limit: MOST });
     return {
       ok: true,
-      value: found.map(({ bankAt: _, askedBy: __, ...account }) => ({
-        ...account,
-        fields: visibleFields(reader, { ...account, bankAt: null, askedBy: null }),
-        people: peopleNamed(app(), account),
-      })),
+      value: found.map((account) => {
+        const { id, kind, name, status, currency, group } = account;
+        const fields = visibleFields(app(), reader, account);
+        return { id, kind, name, status, currency, group, fields, people: peopleNamed(app(), { fields }) };
+      }),
     };
   });
 }

@@ -7,7 +7,7 @@ import { invitedParty } from "@/server/ledger/invitations";
 import { Front } from "@/ui/frame/front";
 import { ParticularsForm } from "@/ui/back-office/particulars-form";
 
-export const metadata: Metadata = { title: "Your particulars", referrer: "no-referrer" };
+export const metadata: Metadata = { title: "Your details", referrer: "no-referrer" };
 
 /** What another party sees of Bandeira: its own form, and nothing else. */
 export default async function Particulars({ params }: { params: Promise<{ token: string }> }) {
@@ -27,7 +27,7 @@ export default async function Particulars({ params }: { params: Promise<{ token:
   const party = found.value;
   return (
     <Front
-      title={`${party.host} asks for your particulars`}
+      title={`${party.host} asks for your details`}
       lead={`${party.askedBy} wants to open an account for ${party.name}. What you fill in and sign here is checked by people before it is used.`}
     >
       <ParticularsForm

@@ -8,14 +8,12 @@ export const limitStart: StartingPlan = {
   measure: "exposure",
   sections: [
     {
-      id: "first-limit",
       name: "First limit",
       when: { kind: "flag", field: "firstLimit", is: true },
       thresholds: [],
       levels: [lineManager("approves"), firstWithLimit("approves")],
     },
     {
-      id: "raised",
       name: "Limit, terms or bank account changed",
       when: {
         kind: "any",
@@ -29,7 +27,7 @@ export const limitStart: StartingPlan = {
       thresholds: [20_000],
       levels: [lineManager("approves", "approves"), firstWithLimit("none", "approves")],
     },
-    { id: "everything-else", name: "Everything else", when: "otherwise", thresholds: [], none: 1, levels: [] },
+    { name: "Everything else", when: "otherwise", thresholds: [], none: 1, levels: [] },
   ],
   afterApproval: ["apply changes"],
 };

@@ -8,14 +8,12 @@ export const claimStart: StartingPlan = {
   measure: "gross",
   sections: [
     {
-      id: "over-a-ceiling",
       name: "Over a ceiling",
       when: { kind: "flag", field: "overCeiling", is: true },
       thresholds: [],
       levels: [lineManager("approves"), headAbove("approves")],
     },
     {
-      id: "everything-else",
       name: "Everything else",
       when: "otherwise",
       thresholds: [1_000],

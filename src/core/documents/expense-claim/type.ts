@@ -8,6 +8,7 @@ import type { DocumentType, MissingItem, Remark } from "../registry";
 import type { MissingReason } from "../reasons";
 import { amount, date, differences, entry, papers, parts, person, text, type Change, type Shown } from "../shown";
 import { claimStart } from "./starting";
+import { claimStarts } from "./starting-kinds";
 import type { RemarkReason } from "../reasons";
 
 export const ClaimLineSchema = z.strictObject({
@@ -207,6 +208,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   heading: "Expense claims",
   about: "What somebody has spent and is to get back, with its receipts.",
   starting: claimStart,
+  startingFor: claimStarts,
   steps: ["post", "next payment run"],
   refers: () => null,
   around: (claim) => ({

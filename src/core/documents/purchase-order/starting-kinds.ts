@@ -1,25 +1,12 @@
-import type { Condition } from "../../conditions";
-import type { OrganisationKind, StartingPlan } from "../starting";
-
-const ofCategory = (...values: string[]): Condition => ({ kind: "choice", field: "category", is: "one of", values });
-const level = (
-  name: string,
-  approvers: StartingPlan["sections"][number]["levels"][number]["approvers"],
-  ...marks: ("none" | "approves")[]
-) => ({ name, marks, approvers });
-const manager = (...marks: ("none" | "approves")[]) => level("Line manager", { kind: "manager", up: 1 }, ...marks);
-const above = (...marks: ("none" | "approves")[]) =>
-  level("Head of the unit above", { kind: "headOfUnit", up: 1 }, ...marks);
-const withLimit = (...marks: ("none" | "approves")[]) =>
-  level("First with the limit", { kind: "lineByLimit", climb: "straight" }, ...marks);
-const rest = (thresholds: number[], levels: StartingPlan["sections"][number]["levels"], none = 0) => ({
-  id: "everything-else",
-  name: "Everything else",
-  when: "otherwise" as const,
-  thresholds,
-  levels,
-  ...(none && { none }),
-});
+import {
+  firstWithLimit,
+  headAbove,
+  lineManager,
+  ofCategory,
+  otherwise,
+  type OrganisationKind,
+  type StartingPlan,
+} from "../starting";
 
 /** Policies for orders by the kind of organisation: each names a category that the lists of its kind bring. */
 export const orderStarts: Readonly<Record<OrganisationKind, StartingPlan>> = {
@@ -31,14 +18,17 @@ export const orderStarts: Readonly<Record<OrganisationKind, StartingPlan>> = {
     measure: "net",
     sections: [
       {
-        id: "goods-for-resale",
         name: "Goods for resale",
         when: ofCategory("goods-for-resale"),
         thresholds: [5_000, 25_000],
         none: 1,
-        levels: [manager("none", "approves", "approves"), withLimit("none", "none", "approves")],
+        levels: [lineManager("none", "approves", "approves"), firstWithLimit("none", "none", "approves")],
       },
-      rest([1_000, 10_000], [manager("none", "approves", "approves"), withLimit("none", "none", "approves")], 1),
+      otherwise(
+        [1_000, 10_000],
+        [lineManager("none", "approves", "approves"), firstWithLimit("none", "none", "approves")],
+        1,
+      ),
     ],
   },
   services: {
@@ -49,13 +39,16 @@ export const orderStarts: Readonly<Record<OrganisationKind, StartingPlan>> = {
     measure: "net",
     sections: [
       {
-        id: "subcontracted-work",
         name: "Subcontracted work",
         when: ofCategory("subcontracted-work"),
         thresholds: [5_000],
-        levels: [manager("approves", "approves"), above("none", "approves")],
+        levels: [lineManager("approves", "approves"), headAbove("none", "approves")],
       },
-      rest([1_000, 5_000], [manager("none", "approves", "approves"), withLimit("none", "none", "approves")], 1),
+      otherwise(
+        [1_000, 5_000],
+        [lineManager("none", "approves", "approves"), firstWithLimit("none", "none", "approves")],
+        1,
+      ),
     ],
   },
   "public-body": {
@@ -65,18 +58,21 @@ export const orderStarts: Readonly<Record<OrganisationKind, StartingPlan>> = {
     measure: "net",
     sections: [
       {
-        id: "works",
         name: "Works",
         when: ofCategory("works"),
         thresholds: [25_000],
-        levels: [manager("approves", "approves"), above("approves", "approves"), withLimit("none", "approves")],
+        levels: [
+          lineManager("approves", "approves"),
+          headAbove("approves", "approves"),
+          firstWithLimit("none", "approves"),
+        ],
       },
-      rest(
+      otherwise(
         [1_000, 10_000],
         [
-          manager("approves", "approves", "approves"),
-          above("none", "approves", "approves"),
-          withLimit("none", "none", "approves"),
+          lineManager("approves", "approves", "approves"),
+          headAbove("none", "approves", "approves"),
+          firstWithLimit("none", "none", "approves"),
         ],
       ),
     ],
@@ -89,13 +85,12 @@ export const orderStarts: Readonly<Record<OrganisationKind, StartingPlan>> = {
     measure: "net",
     sections: [
       {
-        id: "events",
         name: "Events",
         when: ofCategory("events"),
         thresholds: [1_000],
-        levels: [manager("approves", "approves"), above("none", "approves")],
+        levels: [lineManager("approves", "approves"), headAbove("none", "approves")],
       },
-      rest([100, 500], [manager("none", "approves", "approves"), above("none", "none", "approves")], 1),
+      otherwise([100, 500], [lineManager("none", "approves", "approves"), headAbove("none", "none", "approves")], 1),
     ],
   },
 };

@@ -9,7 +9,6 @@ export const orderStart: StartingPlan = {
   measure: "net",
   sections: [
     {
-      id: "everything-else",
       name: "Everything else",
       when: "otherwise",
       thresholds: [2_500, 10_000],

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { money, sum, MinorSchema, PercentSchema, type Money } from "../../money";
+import { money, sum, sumMinor, MinorSchema, PercentSchema, type Money } from "../../money";
 import { IdSchema } from "../../ids";
 import { chargedTo, keysOf, picked, picksOfLines } from "../picks";
 import { supplierTotal } from "../supplier-total";
@@ -70,10 +70,7 @@ export function orderTotals(order: Pick<PurchaseOrder, "lines" | "currency">): T
 function addedUp(order: Pick<PurchaseOrder, "lines" | "currency">): Totals {
   const { currency } = order;
   const parts = order.lines.map((line) => ({ net: lineNet(line), taxPercent: line.taxPercent }));
-  const net = sum(
-    parts.map((part) => money(part.net, currency)),
-    currency,
-  );
+  const net = money(sumMinor(parts.map((part) => part.net)), currency);
   const tax = sum(
     taxByRate(parts, currency).map((one) => one.tax),
     currency,

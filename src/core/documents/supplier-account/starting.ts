@@ -7,7 +7,6 @@ export const supplierAccountStart: StartingPlan = {
   measure: "limit",
   sections: [
     {
-      id: "new-or-bank",
       name: "New, or another bank account",
       when: {
         kind: "any",
@@ -20,7 +19,6 @@ export const supplierAccountStart: StartingPlan = {
       levels: [lineManager("approves"), headAbove("approves")],
     },
     {
-      id: "everything-else",
       name: "Everything else",
       when: "otherwise",
       thresholds: [],

@@ -7,14 +7,12 @@ export const invoiceStart: StartingPlan = {
   measure: "gross",
   sections: [
     {
-      id: "bank-details",
       name: "Bank details changed",
       when: { kind: "flag", field: "bankDetailsChanged", is: true },
       thresholds: [],
       levels: [lineManager("approves"), headAbove("approves")],
     },
     {
-      id: "matched",
       name: "Matched",
       when: { kind: "choice", field: "match", is: "one of", values: ["matched"] },
       thresholds: [10_000],
@@ -22,7 +20,6 @@ export const invoiceStart: StartingPlan = {
       levels: [lineManager("none", "approves")],
     },
     {
-      id: "everything-else",
       name: "Everything else",
       when: "otherwise",
       thresholds: [10_000],

@@ -1,6 +1,8 @@
 import type { DocumentStatus } from "../../documents";
 import type { AccountFault } from "../../payments";
+import type { SeenBy } from "../../own-fields";
 import type { Role } from "../../people";
+import { saySeenBy } from "../field-names";
 import { sayAccountFault } from "../payments";
 import { SCOPES } from "../scopes";
 import { as } from "./line";
@@ -85,6 +87,15 @@ export const ACCESS = {
     ({ roles, has }: { roles: readonly Role[]; has: readonly Role[] }) =>
       `This needs the role ${roles.join(" or ")}; you have ${has.join(", ") || "none"}`,
   ),
+  "field is hidden": as(
+    "forbidden",
+    ({ field, seenBy }: { field: string; seenBy: readonly SeenBy[] }) =>
+      `The ${field} is hidden from you; ${saySeenBy(seenBy)} may open it`,
+  ),
+  "no hidden field": as(
+    "unknown",
+    ({ field }: { field: string }) => `No field “${field}” is hidden here; what is not hidden stands on the page`,
+  ),
   "nothing drawn": as("signature required", () => "Draw your signature in the field"),
   "bank account wrong": as(
     "invalid",
@@ -95,7 +106,7 @@ export const ACCESS = {
   "too many sign-ins": as(
     "too many attempts",
     ({ seconds }: { seconds: number }) =>
-      `Too many attempts; try again in ${sayWait(seconds)}, or ask an administrator for a new way in`,
+      `Too many attempts; try again in ${sayWait(seconds)}, or ask an administrator for a new sign-in link`,
   ),
   "too many signatures": as(
     "too many attempts",

@@ -5,7 +5,7 @@ import { as } from "./line";
 export const DOCUMENTS = {
   "sign in to attach": as("not signed in", () => "Sign in first; nothing was kept"),
   "file without a name": as("attachment", () => "The file has no name"),
-  "no such paper": as("unknown", ({ document }: { document: string }) => `There is no such paper on ${document}`),
+  "no such paper": as("unknown", ({ document }: { document: string }) => `There is no such attachment on ${document}`),
   "no such order format": as("unknown", () => "There are orders as format=pdf and format=xml, and of nothing else"),
   "no such signature": as(
     "unknown",

@@ -1,4 +1,4 @@
-import { joinWords } from "../../text";
+import { countOf, joinWords } from "../../text";
 import { nameOfType } from "../names";
 import { as } from "./line";
 
@@ -12,7 +12,7 @@ export const EDGE = {
   "no such fault": as("unknown", () => "Nothing is known of this reference; it stands in the server’s own log"),
   "clock of a demonstration only": as("not a demo", () => "Only a demonstration has a clock that can be moved"),
   "clock not back": as("past", () => "The clock can be moved forward only; choose a later time"),
-  "clock too far": as("too far", ({ days }: { days: number }) => `Move it by ${days} days at most`),
+  "clock too far": as("too far", ({ days }: { days: number }) => `Move it by ${countOf(days, "day")} at most`),
   "address taken": as("already", ({ name }: { name: string }) => `There is an address called “${name}” already`),
   "no such list": as("unknown", ({ list }: { list: string }) => `There is no list “${list}”`),
   "no such address": as("unknown", () => "There is no such address"),
@@ -51,7 +51,8 @@ export const EDGE = {
   "another file": as("changed", () => "The file is not the one that was looked at; look at it again first"),
   "rows are bad": as(
     "bad rows",
-    ({ rows }: { rows: number }) => `${rows} rows are bad; mend them, or take in the good ones alone`,
+    ({ rows }: { rows: number }) =>
+      `${rows === 1 ? "1 row is" : `${countOf(rows, "row")} are`} bad; correct what is, or import the good ones alone`,
   ),
   "file has no document": as("file", () => "The file has no document that can be taken in"),
   "too much at once": as(
@@ -76,11 +77,12 @@ export const EDGE = {
   "ended before it was done": as("busy", () => "It was ended before it was done"),
   "too many files open": as(
     "busy",
-    ({ open }: { open: number }) => `You are fetching ${open} files already; let one of them end, and ask again`,
+    ({ open }: { open: number }) => `You are fetching ${countOf(open, "file")} already; let one end, and ask again`,
   ),
   "customers are bad": as(
     "file",
-    ({ rows }: { rows: number }) => `${rows} rows are bad; mend them first. Nothing was changed`,
+    ({ rows }: { rows: number }) =>
+      `${rows === 1 ? "1 row is" : `${countOf(rows, "row")} are`} bad; correct what is first. Nothing was changed`,
   ),
   "fields are controlled": as(
     "file",

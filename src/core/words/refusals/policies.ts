@@ -53,6 +53,11 @@ export const POLICIES = {
   "end in the past": as("past", () => "It cannot end in the past; choose today or a later day"),
   "end before the beginning": as("past", () => "It would end before it begins"),
   "write a comment": as("no words", () => "Write what you have to say first"),
+  "no such part of the policy": as(
+    "invalid",
+    ({ version }: { version: number }) =>
+      `Version ${version} has no such section, level, band or threshold; open the version and remark on a part that stands there`,
+  ),
   "not with the reviewer": as(
     "not sent",
     ({ version }: { version: number }) => `Version ${version} is not with the reviewer`,
@@ -99,7 +104,7 @@ export const POLICIES = {
   "finding is fatal": as("finding", ({ said }: { said: SaidFinding }) => `${said.message} ${said.mend}`),
   "finding without a reason": as(
     "no reason",
-    ({ said }: { said: SaidFinding }) => `Say why this is good enough, or mend it: ${said.message}`,
+    ({ said }: { said: SaidFinding }) => `Say why this is good enough, or correct it: ${said.message}`,
   ),
   "carried out no more": as(
     "finding",

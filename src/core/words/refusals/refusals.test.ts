@@ -24,7 +24,7 @@ describe("refusals", () => {
       why: { code: "no such version", values: { version: 3, policy: "orders" } },
     });
     expect(refuse("too many sign-ins", { seconds: 90 }).message).toBe(
-      "Too many attempts; try again in 2 minutes, or ask an administrator for a new way in",
+      "Too many attempts; try again in 2 minutes, or ask an administrator for a new sign-in link",
     );
     expect(refuse("pay day is past", { day: "2026-03-02" }, "day")).toMatchObject({
       code: "past",

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { noteReading } from "@/server/documents/reading";
-import { viewDocument } from "@/server/documents/queries";
+import { viewInClear } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
 import { found, visit } from "@/server/http/page";
 import { DocumentSheet } from "@/ui/document/document-sheet";
@@ -13,7 +13,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function DocumentPage({ params }: Props) {
   const visitor = await visit();
-  const view = found(visitor, viewDocument(visitor.app, visitor.person, (await params).id));
+  const view = found(visitor, viewInClear(visitor.app, visitor.person, (await params).id));
   noteReading(visitor.app, visitor.person, view.state.id, "document");
   return (
     <div className="mx-auto flex w-full max-w-6xl flex-1 flex-col">

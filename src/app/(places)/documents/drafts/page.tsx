@@ -5,6 +5,7 @@ import { draftsOf } from "@/server/documents/drafts";
 import { singles, visitFor } from "@/server/http/page";
 import { DraftList } from "@/ui/documents/draft-list";
 import { buttonClass } from "@/ui/primitives";
+import { SearchForm } from "@/ui/search-form";
 
 export const metadata: Metadata = { title: "Your drafts" };
 
@@ -27,7 +28,7 @@ export default async function Drafts({ searchParams }: { searchParams: Promise<S
         Nobody is asked about a draft. Tick those that are ready and submit them together; each is routed and decided by
         itself. <Link href="/documents">All documents</Link>
       </p>
-      <form className="no-print flex flex-wrap items-end gap-3 py-4" role="search">
+      <SearchForm className="no-print flex flex-wrap items-end gap-3 py-4" role="search">
         {choices.map(([name, label, options]) => (
           <label key={name}>
             <span className="block text-sm text-soft">{label}</span>
@@ -44,7 +45,7 @@ export default async function Drafts({ searchParams }: { searchParams: Promise<S
         <button type="submit" className={buttonClass("outline", true)}>
           Show
         </button>
-      </form>
+      </SearchForm>
       <DraftList key={JSON.stringify(filter)} rows={rows} />
     </div>
   );

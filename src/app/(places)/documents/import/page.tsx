@@ -6,14 +6,14 @@ import { AUTHORITY_TYPES } from "@/core/documents";
 import { visitFor } from "@/server/http/page";
 import { IntakeForm } from "@/ui/intake/intake-form";
 
-export const metadata: Metadata = { title: "Take in a file" };
+export const metadata: Metadata = { title: "Import documents" };
 
 export default async function TakeIn() {
   const { directory, now, zone } = await visitFor("intake.import");
   const own = directory.organisation.fields.filter((field) => isOpen(field, dayIn(now, zone)));
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
-      <h1 className="mb-4 text-2xl font-semibold">Take in a file</h1>
+      <h1 className="mb-4 text-2xl font-semibold">Import documents</h1>
       <IntakeForm />
       <section aria-labelledby="columns" className="mt-8 text-sm text-soft">
         <h2 id="columns" className="font-sans text-sm font-semibold text-ink">

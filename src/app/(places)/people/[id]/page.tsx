@@ -19,6 +19,8 @@ import { sayStandIn } from "@/ui/people/stand-in-words";
 import { StandIns } from "@/ui/people/stand-ins";
 import { PersonLink, StateMark } from "@/ui/people/state";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
+import { DateInput } from "@/ui/date-input";
+import { SearchForm } from "@/ui/search-form";
 
 type Query = { on?: string; set?: string; kept?: string; clear?: string };
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<Query> };
@@ -172,16 +174,18 @@ function Heading({ visitor, view, day, past }: { visitor: Visit; view: PersonVie
             access={{ ...view.access, sessions: view.access.sessions.length }}
           />
         )}
-        <form className="no-print flex items-end gap-2">
-          <label>
-            <span className="block text-sm text-soft">As it was, or will be, on</span>
-            <input type="date" name="on" defaultValue={day} className="field w-40" />
-          </label>
+        <SearchForm className="no-print flex items-end gap-2">
+          <div>
+            <label htmlFor="as-of" className="block text-sm text-soft">
+              As it was, or will be, on
+            </label>
+            <DateInput id="as-of" name="on" defaultValue={day} className="w-40!" />
+          </div>
           <button type="submit" className={buttonClass("outline", true)}>
             Show
           </button>
           {past && <Link href={`/people/${row.id}`}>Today</Link>}
-        </form>
+        </SearchForm>
       </div>
     </div>
   );

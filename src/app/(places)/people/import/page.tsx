@@ -6,16 +6,16 @@ import { tableNames } from "@/server/people/import";
 import { TABLE_FORMATS } from "@/server/tables";
 import { ImportForm } from "@/ui/people/import-form";
 
-export const metadata: Metadata = { title: "Bring in and out" };
+export const metadata: Metadata = { title: "Import and export" };
 
 export default async function Import() {
   const { person, now, zone } = await visitFor("people.export");
   const mayImport = !authorise(person, "people.write");
   return (
     <div className="max-w-5xl py-4">
-      <h1 className="text-[21px] font-semibold">Bring in and out</h1>
+      <h1 className="text-[21px] font-semibold">Import and export</h1>
       <p className="mt-1 mb-4">
-        <span className="text-soft">Take out, to be brought in again:</span>
+        <span className="text-soft">Export, to be imported again:</span>
       </p>
       <ul className="mb-4 max-w-sm">
         {tableNames.map(({ key, name }) => (

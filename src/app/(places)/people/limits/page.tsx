@@ -15,7 +15,7 @@ export default async function Limits({ searchParams }: { searchParams: Promise<{
   return (
     <div className="py-4">
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="text-[21px] font-semibold">Up to how much</h1>
+        <h1 className="text-[21px] font-semibold">Approval limits</h1>
         <Link href={all ? "/people/limits" : "/people/limits?all=1"}>
           {all ? "Only who has a limit" : "Everybody who may decide"}
         </Link>

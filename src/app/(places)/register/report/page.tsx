@@ -3,6 +3,7 @@ import Link from "next/link";
 import { dayIn } from "@/core/calendar";
 import { formatMoney } from "@/core/money";
 import { sayDate } from "@/core/text";
+import { periodOf } from "@/server/evidence/exceptions";
 import type { ControlReport } from "@/server/evidence/report";
 import { CHANGE_KINDS, type ControlChange } from "@/server/evidence/report-changes";
 import { visitFor, singles, unlessBusy } from "@/server/http/page";
@@ -11,12 +12,12 @@ import { PartsNav } from "@/ui/frame/parts-nav";
 import { capital, sayNumber } from "@/ui/format";
 import { SectionTitle, buttonClass } from "@/ui/primitives";
 import { registerParts } from "@/ui/register/parts";
+import { PeriodFields } from "@/ui/register/period-fields";
 import { ReportCharts } from "@/ui/register/report-charts";
 import { Table } from "@/ui/tables";
+import { SearchForm } from "@/ui/search-form";
 
 export const metadata: Metadata = { title: "Control report" };
-
-const isDay = (text: string | undefined): text is string => /^\d{4}-\d\d-\d\d$/.test(text ?? "");
 
 export default async function ReportPage({
   searchParams,
@@ -25,29 +26,21 @@ export default async function ReportPage({
 }) {
   const { app, person, now, zone } = await visitFor("report.read");
   const query = singles(await searchParams);
-  const until = isDay(query.until) ? query.until : now.slice(0, 10);
-  const from = isDay(query.from) ? query.from : `${Number(now.slice(0, 4)) - 1}${now.slice(4, 10)}`;
+  const { from, until } = periodOf(query, { now, zone });
   const summed = await unlessBusy(resultInThread(app, "sum up a period", { from, until }, person));
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Register</h1>
       <PartsNav label="Parts of the register" parts={registerParts(true)} />
-      <form className="no-print flex flex-wrap items-end gap-3 py-3">
-        <label>
-          <span className="block text-sm text-soft">From</span>
-          <input type="date" name="from" defaultValue={from} className="field w-40" />
-        </label>
-        <label>
-          <span className="block text-sm text-soft">until</span>
-          <input type="date" name="until" defaultValue={until} className="field w-40" />
-        </label>
+      <SearchForm className="no-print flex flex-wrap items-end gap-3 py-3">
+        <PeriodFields from={from} until={until} />
         <button type="submit" className={buttonClass("outline", true)}>
           Show
         </button>
         <a href={`/api/report?from=${from}&until=${until}`} className={buttonClass("outline", true)} download>
           As PDF
         </a>
-      </form>
+      </SearchForm>
       {"busy" in summed ? <p role="status">{summed.busy}.</p> : <Report report={summed.value} zone={zone} />}
     </div>
   );
@@ -70,17 +63,26 @@ function Report({ report, zone }: { report: ControlReport; zone: string }) {
         {report.exceptions.length === 0 && <p className="text-soft">None in this period.</p>}
         <ul className="border-t border-rule">
           {report.exceptions.map((one) => (
-            <li key={one.what} className="grid gap-x-4 border-b border-rule/70 py-1.5 md:grid-cols-[4rem_20rem_1fr]">
-              <b className="text-right font-semibold tabular-nums md:pr-3">{sayNumber(one.count)}</b>
-              <span>{one.what}</span>
-              <span className="text-sm text-soft">
-                {one.examples.slice(0, 5).map((each, index) => (
-                  <span key={`${each.document}-${index}`}>
-                    {index > 0 && "; "}
-                    <Link href={`/documents/${each.document}/record`}>{each.document.toUpperCase()}</Link> {each.words}
-                  </span>
-                ))}
-              </span>
+            <li key={one.key} className="border-b border-rule/70 py-1.5">
+              <details>
+                <summary className="flex min-h-6 cursor-pointer gap-x-3">
+                  <b className="w-16 text-right font-semibold tabular-nums">{sayNumber(one.count)}</b>
+                  <span className="text-harbour underline underline-offset-2">{one.what}</span>
+                </summary>
+                <ul className="mt-1 mb-2 pl-19 text-sm">
+                  {one.examples.slice(0, 5).map((each) => (
+                    <li key={each.seq}>
+                      <Link href={`/documents/${each.document}/record`}>{each.document.toUpperCase()}</Link>{" "}
+                      <span className="text-soft">{each.words}</span>
+                    </li>
+                  ))}
+                  <li>
+                    <Link href={`/register/exceptions?${new URLSearchParams({ ...report.period, what: one.what })}`}>
+                      {one.count === 1 ? "This one as a list" : `All ${sayNumber(one.count)} as a list`}
+                    </Link>
+                  </li>
+                </ul>
+              </details>
             </li>
           ))}
         </ul>

@@ -2,10 +2,11 @@ import { z } from "zod";
 import { AttachmentSchema } from "@/core/documents";
 import { BlockSchema } from "@/core/holds";
 import { EntryKeySchema } from "@/core/lists";
-import { OwnValuesSchema } from "@/core/own-fields";
+import { FilledValuesSchema } from "@/core/own-fields";
 import { app } from "@/server/process";
 import { commandDocument } from "@/server/documents/commands";
 import { AskAgainSchema, SentDocumentSchema } from "@/server/documents/sent";
+import { told } from "@/server/documents/told";
 import { SigningSchema, signatureOf } from "@/server/access/signing";
 import { change } from "@/server/http/handle";
 
@@ -34,7 +35,7 @@ const Body = z.discriminatedUnion("type", [
     listed,
     refused: z.array(Refused).max(400).optional(),
     ticked: z.array(z.string().max(200)).max(40).optional(),
-    filled: OwnValuesSchema.optional().meta({ description: "Fields that the level asks for, with an approval" }),
+    filled: FilledValuesSchema.optional().meta({ description: "Fields that the level asks for, with an approval" }),
     signing: SigningSchema.optional(),
     next: z.string().max(80).optional(),
     to: z.string().max(80).optional(),
@@ -66,10 +67,10 @@ const Body = z.discriminatedUnion("type", [
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   return change(request, Body, async (actor, { command: commandId, ...rest }) => {
-    if (!("signing" in rest)) return commandDocument(app(), actor, id, rest, commandId, true);
+    if (!("signing" in rest)) return told(commandDocument(app(), actor, id, rest, commandId, true));
     const { signing, ...command } = rest;
     const signature = signing && (await signatureOf(app(), actor, signing));
     if (signature && !signature.ok) return signature;
-    return commandDocument(app(), actor, id, { ...command, signature: signature?.value }, commandId, true);
+    return told(commandDocument(app(), actor, id, { ...command, signature: signature?.value }, commandId, true));
   });
 }

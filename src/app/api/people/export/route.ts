@@ -6,7 +6,7 @@ import { read } from "@/server/http/handle";
 import { formatAsked, tableResponse } from "@/server/tables";
 import { fileInThread } from "@/server/threads/in-thread";
 
-/** A table as a CSV file or a workbook: people, units, positions, groups or limits; or all of them as one workbook. */
+/** A table as a CSV file or a workbook: people, units, positions, groups, limits or locations; or all of them as one workbook. */
 export async function GET(request: Request) {
   const table = new URL(request.url).searchParams.get("table") as TableName | "all";
   return read(request, async (reader) => {

@@ -5,7 +5,7 @@ import { streamed } from "@/server/http/stream";
 import { ImportSchema, MAX_FILE, importFile } from "@/server/people/import";
 
 /**
- * Looks at a file of people, units, positions, groups or limits, or writes it. Answers with one JSON value a line: how far it is, and at the end
+ * Looks at a file of people, units, positions, groups, limits or locations, or writes it. Answers with one JSON value a line: how far it is, and at the end
  * the preview or the refusals.
  */
 export function POST(request: Request) {

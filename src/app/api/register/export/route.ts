@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { checkedFilter } from "@/server/documents/register";
+import { noteOpened, openedByRole } from "@/server/fields/hidden";
 import { refusalsOf } from "@/core/refusal";
 import { refused } from "@/core/words";
 import { MOST_IN_WORKBOOK } from "@/server/documents/export";
@@ -24,6 +25,8 @@ export async function GET(request: Request) {
     const { format } = parsed.data;
     if (format === "xlsx" && countOf(app(), reader, filter.value) > MOST_IN_WORKBOOK)
       return refused("too many for a workbook", { most: MOST_IN_WORKBOOK }, "format");
+    if (format !== "xes")
+      for (const key of openedByRole(app(), reader)) noteOpened(app(), reader, key, { on: "file", of: "register" });
     const asked = { filter: filter.value, format };
     const file = await fileInThread(app(), "register as a file", asked, reader, request.signal);
     const headers = {

@@ -5,12 +5,15 @@ import { dayIn } from "@/core/calendar";
 import { FIELDS_OF_ACCOUNTS, accountLabel, documentTypeKeys, isControlled, typeWords } from "@/core/documents";
 import { fieldsOn } from "@/core/own-fields";
 import { formatMoney } from "@/core/money";
-import { sayDate } from "@/core/text";
+import { countOf, sayDate } from "@/core/text";
 import { authorise } from "@/server/access/authorise";
+import { fieldsToFillIn } from "@/server/fields/hidden";
+import { hiddenOnAccount } from "@/server/fields/opening";
 import { visitFor } from "@/server/http/page";
 import { visibleChanges, visibleFields } from "@/server/ledger/account-commands";
 import { peopleNamed } from "@/server/ledger/accounts";
 import { listsForForms } from "@/server/lists/offered";
+import { readAccount } from "@/server/ledger/accounts";
 import { accountView } from "@/server/ledger/views";
 import { InviteAgain, NewSalesOrder } from "@/ui/back-office/account-acts";
 import { AccountChanges } from "@/ui/back-office/account-changes";
@@ -21,14 +24,21 @@ import { SectionTitle, StatusMark, buttonClass } from "@/ui/primitives";
 import { Table } from "@/ui/tables";
 import { namesOf, sayField, sayLabel } from "@/core/words";
 
-export const metadata: Metadata = { title: "Account" };
+type Props = { params: Promise<{ id: string }> };
 
-export default async function AccountPage({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { app } = await visitFor("ledger.read");
+  const account = readAccount(app.db, (await params).id);
+  return { title: account ? `${account.name}, ${account.kind}` : "Account" };
+}
+
+export default async function AccountPage({ params }: Props) {
   const { app, person, zone, now, directory } = await visitFor("ledger.read");
   const view = accountView(app, (await params).id);
   if (!view) notFound();
   const { account, documents, facts, receivables, orders } = view;
-  const fields = visibleFields(person, account) as Record<string, Parameters<typeof sayField>[1]>;
+  const visible = visibleFields(app, person, account);
+  const fields = visible as Record<string, Parameters<typeof sayField>[1]>;
   const words = namesOf(directory);
   const type = documentTypeKeys.find((key) => typeWords(key).partyForm === account.kind);
   const mayEnter = !authorise(person, "documents.enter");
@@ -89,9 +99,10 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             controlled={said.filter(({ key }) => isApproved(key))}
             free={said.filter(({ key }) => !isApproved(key))}
             lists={listsForForms(directory, today)}
-            own={fieldsOn(own, account.kind, "account", today)}
-            people={peopleNamed(app, account)}
+            own={fieldsToFillIn(app, person, fieldsOn(own, account.kind, "account", today))}
+            people={peopleNamed(app, { fields: visible })}
             today={today}
+            hidden={hiddenOnAccount(app, person, account)}
             mayChange={account.status !== "asked for" && !authorise(person, "accounts.change")}
           />
         </section>
@@ -103,8 +114,11 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
                 [
                   ["Receivables", facts.receivables],
                   ["Open orders", facts.openOrders],
-                  ["Orders stopped for credit", facts.stoppedOrders],
-                  [`Overdue${facts.daysOverdue ? `, the oldest ${facts.daysOverdue} days` : ""}`, facts.overdue],
+                  ["Sales orders on credit hold", facts.stoppedOrders],
+                  [
+                    `Overdue${facts.daysOverdue ? `, the oldest ${countOf(facts.daysOverdue, "day")}` : ""}`,
+                    facts.overdue,
+                  ],
                 ] as const
               ).map(([label, amount]) => (
                 <div key={label} className="contents">
@@ -167,7 +181,7 @@ export default async function AccountPage({ params }: { params: Promise<{ id: st
             by: by === "system" ? "Bandeira" : words.person(by),
             why,
             document,
-            changes: visibleChanges(person, changes).map(({ field, before, after }) => ({
+            changes: visibleChanges(app, person, changes).map(({ field, before, after }) => ({
               label: labelOf(field),
               before: sayField(field, before, words),
               after: sayField(field, after, words),

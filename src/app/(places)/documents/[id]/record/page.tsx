@@ -2,8 +2,9 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { noteReading } from "@/server/documents/reading";
 import { recomputed } from "@/server/documents/recompute";
-import { recordOf, viewDocument } from "@/server/documents/queries";
+import { recordOf, viewInClear } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
+import { seenEvents } from "@/server/fields/opening";
 import { found, visit } from "@/server/http/page";
 import { lastSeq } from "@/server/log/log";
 import { RecordView } from "@/ui/document/record-view";
@@ -17,10 +18,11 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 export default async function RecordPage({ params }: Props) {
   const visitor = await visit();
   const { app, person, directory, zone } = visitor;
-  const view = found(visitor, viewDocument(app, person, (await params).id));
+  const view = found(visitor, viewInClear(app, person, (await params).id));
   noteReading(app, person, view.state.id, "record");
   const record = recordOf(app, view);
-  const { asked, rates, words } = sheetFor(visitor, view);
+  const { asked, rates, words, view: seen, hidden } = sheetFor(visitor, view);
+  const unseen = new Set(hidden.map(({ key }) => key));
   return (
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <p className="no-print mb-2">
@@ -28,14 +30,15 @@ export default async function RecordPage({ params }: Props) {
         {asked && <span className="text-soft"> waits for your decision there</span>}
       </p>
       <RecordView
-        view={view}
-        record={record}
+        view={seen}
+        hidden={hidden}
+        record={{ contentHash: record.contentHash, events: seenEvents(record.events, unseen) }}
         directory={directory}
         words={words}
         zone={zone}
         logged={lastSeq(app.db)}
         rates={rates}
-        recomputed={recomputed(app, view)}
+        recomputed={recomputed(app, view, unseen)}
       />
     </div>
   );

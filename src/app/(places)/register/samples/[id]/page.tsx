@@ -13,9 +13,15 @@ import { sayExactly } from "@/ui/format";
 import { buttonClass } from "@/ui/primitives";
 import { TestSheet } from "@/ui/register/test-sheet";
 
-export const metadata: Metadata = { title: "Test sheet" };
+type Props = { params: Promise<{ id: string }> };
 
-export default async function Sheet({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { app } = await visitFor("samples.read");
+  const sample = sampleOf(app, (await params).id);
+  return { title: sample ? `${sample.name}, test sheet` : "Test sheet" };
+}
+
+export default async function Sheet({ params }: Props) {
   const { app, person, zone, directory } = await visitFor("samples.read");
   const sample = sampleOf(app, (await params).id);
   if (!sample) notFound();

@@ -9,9 +9,13 @@ import { singles, visitFor } from "@/server/http/page";
 import { listView } from "@/server/lists/views";
 import { Entries } from "@/ui/lists-kept/entries";
 
-export const metadata: Metadata = { title: "List" };
-
 type Props = { params: Promise<{ list: string }>; searchParams: Promise<{ on?: string }> };
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  const { app } = await visitFor("policies.read");
+  const view = listView(app, (await params).list, null);
+  return { title: view ? `${view.name}, list` : "List" };
+}
 
 /** One list: what stands in it, as it is or as it was on a day. */
 export default async function ListPage({ params, searchParams }: Props) {

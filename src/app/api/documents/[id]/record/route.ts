@@ -1,16 +1,19 @@
 import { app } from "@/server/process";
-import { recordOf, viewDocument } from "@/server/documents/queries";
+import { recordOf, viewInClear } from "@/server/documents/queries";
+import { openAll } from "@/server/fields/opening";
 import { read } from "@/server/http/handle";
 
+/** The record as data. Its hashes are of all that was written, so that whoever takes it opens what is hidden in it. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   return read(request, (reader) => {
-    const view = viewDocument(app(), reader, id);
-    if (!view.ok) return view;
-    const value = new Response(JSON.stringify(recordOf(app(), view.value), null, 2), {
+    const view = viewInClear(app(), reader, id);
+    const opened = view.ok ? openAll(app(), reader, view.value) : view;
+    if (!opened.ok) return opened;
+    const value = new Response(JSON.stringify(recordOf(app(), opened.value), null, 2), {
       headers: {
         "content-type": "application/json",
-        "content-disposition": `attachment; filename="${view.value.state.number}-record.json"`,
+        "content-disposition": `attachment; filename="${opened.value.state.number}-record.json"`,
       },
     });
     return { ok: true, value };

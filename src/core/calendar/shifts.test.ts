@@ -1,6 +1,6 @@
 // Hours of a day as people type them.
 import { describe, expect, it } from "vitest";
-import { ShiftSchema } from "@/core/calendar";
+import { ShiftSchema } from "./schema";
 import { readShifts, sayShifts } from "./shifts";
 
 describe("hours", () => {

@@ -1,6 +1,9 @@
 import { buttonClass } from "../primitives";
 import { capital } from "@/core/text";
-import { COLUMNS, chosenColumns, type KeptColumn } from "./register-table";
+import { COLUMNS, chosenColumns, type KeptColumn, type Place } from "./document-columns";
+import { ChoiceFilter } from "../listing/choice-filter";
+import { DateInput } from "../date-input";
+import { SearchForm } from "../search-form";
 
 type Query = Record<string, string | undefined>;
 type Choice = { key: string; name: string };
@@ -25,8 +28,9 @@ const YES_OR_NO: readonly Choice[] = ["yes", "no"].map((key) => ({ key, name: ke
 /** A filter for what the organisation keeps: what stands in its lists, and its own fields. */
 type Kept = Choice & { kind: string; choices: readonly Choice[] };
 
-/** Every filter of the register, in the address: a plain form, so that a link brings back exactly what was seen. */
-export function RegisterFilter({
+/** Every filter of a list of documents, in the address: a plain form, so that a link brings back exactly what was seen. */
+export function DocumentFilter({
+  place,
   query,
   types,
   units,
@@ -34,6 +38,7 @@ export function RegisterFilter({
   kept,
   filters,
 }: {
+  place: Place;
   query: Query;
   types: readonly Choice[];
   units: readonly Choice[];
@@ -44,38 +49,61 @@ export function RegisterFilter({
   filters: readonly Kept[];
 }) {
   const select = (name: string, label: string, choices: readonly Choice[], none: string) => (
-    <label key={name}>
-      <span className="block text-sm text-soft">{label}</span>
-      <select name={name} defaultValue={query[name] ?? ""} className="field w-44">
-        <option value="">{none}</option>
-        {choices.map((one) => (
-          <option key={one.key} value={one.key}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <ChoiceFilter key={name} {...{ name, label, choices, none }} value={query[name]} />
   );
   const input = (name: string, label: string, width: string, type = "search") => (
-    <label key={name}>
-      <span className="block text-sm text-soft">{label}</span>
-      <input type={type} name={name} defaultValue={query[name]} className={`field ${width}`} />
-    </label>
+    <div key={name} className={width.startsWith("w-full") ? width : ""}>
+      <label htmlFor={`filter-${name}`} className="block text-sm text-soft">
+        {label}
+      </label>
+      {type === "date" ? (
+        <DateInput id={`filter-${name}`} name={name} defaultValue={query[name]} className={`${width}!`} />
+      ) : (
+        <input
+          id={`filter-${name}`}
+          type={type}
+          name={name}
+          defaultValue={query[name]}
+          className={`field ${width.startsWith("w-full") ? "" : width}`}
+        />
+      )}
+    </div>
   );
-  const columns = chosenColumns(query.cols, kept);
+  const days = (
+    <>
+      {input("from", "Decided from", "w-40", "date")}
+      {input("until", "until", "w-40", "date")}
+    </>
+  );
+  const columns = chosenColumns(query.cols, kept, place);
   return (
-    <form className="no-print py-3" role="search">
+    <SearchForm className="no-print py-3" role="search">
+      <input type="hidden" name="sort" value={query.sort ?? ""} />
       <div className="flex flex-wrap items-end gap-3">
-        {input("q", "Any words in it", "w-full sm:w-64")}
-        {select("type", "Kind", types, "any")}
+        {input("q", "Search text", "w-full sm:w-64")}
+        {select("type", "Type", types, "any")}
         {select(
           "state",
           "State",
-          STATES.map((key) => ({ key, name: key })),
-          "decided",
+          STATES.filter((key) => place === "register" || key !== "any").map((key) => ({
+            key,
+            name: key === "by lapse" ? "approved automatically" : key,
+          })),
+          place === "register" ? "decided" : "any",
         )}
-        {input("from", "Decided from", "w-40", "date")}
-        {input("until", "until", "w-40", "date")}
+        {place === "documents" && (
+          <label className="flex min-h-9 items-center gap-2">
+            <input
+              type="checkbox"
+              name="mine"
+              value="1"
+              defaultChecked={query.mine === "1"}
+              className="size-4 accent-harbour"
+            />{" "}
+            only my own
+          </label>
+        )}
+        {place === "register" && days}
         <button type="submit" className={buttonClass("outline", true)}>
           Show
         </button>
@@ -83,12 +111,21 @@ export function RegisterFilter({
       <details
         className="mt-2"
         open={
-          ["unit", "policy", "requester", "party", "currency", "least", "most"].some((key) => query[key]) ||
-          filters.some(({ key }) => query[`has.${key}`])
+          [
+            "unit",
+            "policy",
+            "requester",
+            "party",
+            "currency",
+            "least",
+            "most",
+            ...(place === "documents" ? ["from", "until"] : []),
+          ].some((key) => query[key]) || filters.some(({ key }) => query[`has.${key}`])
         }
       >
         <summary className="min-h-8 cursor-pointer text-sm text-harbour">More filters, and columns</summary>
         <div className="flex flex-wrap items-end gap-3 pt-1">
+          {place === "documents" && days}
           {select("unit", "Unit", units, "any")}
           {select("policy", "Policy", policies, "any")}
           {input("requester", "Requester, by id", "w-40")}
@@ -113,7 +150,7 @@ export function RegisterFilter({
           <Columns chosen={columns} kept={kept} />
         </fieldset>
       </details>
-    </form>
+    </SearchForm>
   );
 }
 
