@@ -32,7 +32,7 @@ export function findAnywhere(app: App, person: Person, text: string): Goal[] {
       kind: row.typeName,
       detail: [row.party, row.gross.minor !== 0 && formatMoney(row.gross), row.status].filter(Boolean).join(", "),
     })),
-    ...(authorise(person, "people.read") ? [] : findPeople(app, asked, null).slice(0, OTHERS)).map((one) => ({
+    ...(authorise(person, "people.read") ? [] : findPeople(app, person, asked, null).slice(0, OTHERS)).map((one) => ({
       href: `/people/${one.id}`,
       name: one.name,
       kind: "person",

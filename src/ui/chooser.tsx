@@ -23,7 +23,7 @@ type Props = {
 export function Chooser({ name, value, onType, onChoose, find, unknown, ...rest }: Props) {
   const id = useId();
   const [open, setOpen] = useState(false);
-  const { found, looked } = useFound(value.trim() === "" ? null : value, find);
+  const { found, looked } = useFound(value.trim() || open ? value : null, find);
   const isKnown = found.some((one) => one.name.toLowerCase() === value.trim().toLowerCase());
   const doubt = unknown && looked === value && value.trim().length > 1 && !isKnown && !open;
   return (

@@ -11,7 +11,7 @@ import {
   type Path,
   type UseFormReturn,
 } from "react-hook-form";
-import { formatAmount, parseMoney, type Money } from "@/core/money";
+import { formatAmount, typedMoney, type Money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import { useSend } from "./document/use-command";
@@ -50,7 +50,7 @@ export function DayField(props: Named<ComponentProps<typeof Entry>>) {
 
 /** An amount as it is typed, in major units of a currency that its label names. */
 export function MoneyField({ currency, label, ...rest }: Named<ComponentProps<typeof Entry>> & { currency: string }) {
-  return <TextField {...rest} label={`${label}, ${currency}`} inputMode="decimal" />;
+  return <TextField {...rest} label={`${label}, ${currency}`} currency={currency} />;
 }
 
 /** One of several. */
@@ -107,7 +107,7 @@ export function TextsField({ name, label, ...rest }: Named<ComponentProps<"texta
 
 /** An amount read from what is typed; what cannot be read is added to the problems, by what it is called. */
 export function readAmount(typed: string, currency: string, what: string, problems: Refusal[]): Money | null {
-  const parsed = parseMoney(typed, currency);
+  const parsed = typedMoney(typed, currency);
   if (parsed.ok) return parsed.money;
   problems.push(refuse("typed amount", { what, why: parsed.why }));
   return null;

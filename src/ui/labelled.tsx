@@ -3,6 +3,7 @@
 import { useId, type ComponentProps, type ReactNode } from "react";
 import type { Refusal } from "@/core/refusal";
 import { DateInput } from "./date-input";
+import { MoneyInput } from "./money-input";
 import { Refusals } from "./primitives";
 import { RefusedIn } from "./refused";
 import { SentForm } from "./sent-form";
@@ -54,10 +55,13 @@ export function Entry({
   value,
   onChange,
   refused,
+  currency,
   ...rest
 }: {
   label: string;
   hint?: ReactNode;
+  /** Of an amount, which is typed as amounts are. */
+  currency?: string | undefined;
   value: string;
   onChange(value: string): void;
   /** What describes why it was refused. */
@@ -75,6 +79,16 @@ export function Entry({
           id={id}
           value={value}
           onDay={onChange}
+          aria-describedby={described}
+          aria-invalid={refused ? true : undefined}
+          {...withoutType(rest)}
+        />
+      ) : currency ? (
+        <MoneyInput
+          id={id}
+          currency={currency}
+          value={value}
+          onValue={onChange}
           aria-describedby={described}
           aria-invalid={refused ? true : undefined}
           {...withoutType(rest)}

@@ -4,7 +4,12 @@ import { useCombobox } from "downshift";
 import { useEffect, useId, useRef, useState, type ReactNode } from "react";
 
 /** A choice under a field that is typed in: its key, and what stands beside its name. */
-export type Listed = { id: string; name: string; about: string };
+export type Listed = {
+  id: string;
+  name: string;
+  about: string;
+  /** Chosen by the same person lately. */ lately?: boolean;
+};
 
 type Props<I extends Listed> = {
   label: ReactNode;
@@ -111,10 +116,10 @@ export function Picker<I extends Listed>(props: Props<I>) {
 
 type Untouched = Event & { preventDownshiftDefault?: boolean };
 
-const nameAndAbout = ({ name, about }: Listed): ReactNode => (
+const nameAndAbout = ({ name, about, lately }: Listed): ReactNode => (
   <>
     {name}
-    <span className="text-sm text-soft">{about}</span>
+    <span className="text-sm text-soft">{[about, lately && "recent"].filter(Boolean).join(", ")}</span>
   </>
 );
 

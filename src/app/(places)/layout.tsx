@@ -4,12 +4,14 @@ import { authorise } from "@/server/access/authorise";
 import { hasFirstSteps } from "@/server/first-steps";
 import { visit } from "@/server/http/page";
 import { DayOrderProvider } from "@/ui/date-input";
+import { AmountsIn } from "@/ui/money-input";
 import { LiveRefresh } from "@/ui/frame/live-refresh";
 import { Masthead, type Place } from "@/ui/frame/masthead";
 import { sayMoment, sayTime } from "@/ui/format";
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
-  const { app, person, now, zone } = await visit();
+  const { app, person, directory, now, zone } = await visit();
+  const { currency } = directory.organisation;
   const places: Place[] = [
     { href: "/desk", name: "Desk" },
     { href: "/documents", name: "Documents" },
@@ -41,7 +43,9 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       />
       <LiveRefresh />
       <main id="main" className="flex flex-1 flex-col">
-        <DayOrderProvider order={dayOrderIn(zone)}>{children}</DayOrderProvider>
+        <DayOrderProvider order={dayOrderIn(zone)}>
+          <AmountsIn currency={currency}>{children}</AmountsIn>
+        </DayOrderProvider>
       </main>
     </div>
   );

@@ -1,5 +1,5 @@
 import { isDay } from "../calendar";
-import { parseMoney } from "../money";
+import { typedMoney } from "../money";
 import type { Column, ListQuery, Sort, Wanted } from "./columns";
 
 const MOST_PAGES = 1_000_000;
@@ -88,7 +88,7 @@ function readWanted<R>(
 }
 
 function minorIn(text: string, currency: string): number | null {
-  const parsed = parseMoney(text, currency);
+  const parsed = typedMoney(text, currency);
   return parsed.ok ? parsed.money.minor : null;
 }
 

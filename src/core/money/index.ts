@@ -7,13 +7,14 @@ export {
   formatAmount,
   formatMoney,
   money,
-  parseMoney,
   plainAmount,
   sum,
   sumMinor,
   trySum,
 } from "./money";
-export type { Money, AmountReason, ParsedMoney } from "./money";
+export type { Money } from "./money";
+export { parseMoney, typedMoney } from "./typed";
+export type { AmountReason, ParsedMoney } from "./typed";
 export { PercentSchema, compareShare, withinTolerance } from "./share";
 export type { Tolerance } from "./share";
 export { FAR_RATE_PERCENT, OLDEST_RATE_DAYS, RateSchema, bare, convert, converterOf, isFarFrom } from "./convert";

@@ -11,6 +11,7 @@ import {
   minorDigits,
   money,
   parseMoney,
+  typedMoney,
   sum,
   type Rate,
 } from "./index";
@@ -107,7 +108,7 @@ describe("parse and format", () => {
               minimumFractionDigits: digits,
               maximumFractionDigits: digits,
             });
-            const text = format.format(minor / 10 ** digits).replace("\u2212", "-");
+            const text = format.format(minor / 10 ** digits);
             const read = parseMoney(text, currency);
             // Of three decimals a comma may be either: the house reads it as thousands, and whoever writes so sees it.
             const doubtful = currency === "KWD" && /^-?[1-9]\d{0,2},\d{3}$/.test(text);
@@ -119,6 +120,42 @@ describe("parse and format", () => {
       );
     },
   );
+
+  it("reads what somebody types into a field: thousands and millions by a letter, and the currency beside it", () => {
+    const typed = (text: string, currency = "EUR") => {
+      const read = typedMoney(text, currency);
+      return read.ok ? read.money.minor : read.why.code;
+    };
+    for (const text of ["12k", "12K", "12 k", "12.0k", "€12k", "12k EUR", "eur 12,000", "12.000,00 €", "12,000.00"])
+      expect([text, typed(text)]).toEqual([text, 1_200_000]);
+    expect(typed("1.5m")).toBe(150_000_000);
+    expect(typed("1,234.5678k")).toBe(123_456_780);
+    expect(typed("-1.2345k")).toBe(-123_450);
+    expect(typed("−3.5")).toBe(-350);
+    expect(typed("$250.000", "CLP")).toBe(250_000);
+    expect(typed("0.0125k", "JPY")).toBe("more decimals");
+    expect(typed("12.345678k")).toBe("more decimals");
+    expect(typed("500 GBP")).toBe("another currency");
+    expect(typed("GBP 500", "GBP")).toBe(50_000);
+    for (const text of ["12kk", "k", "12b", "EUR", "EUR 12 EUR", "£12", "12 e", "1.2.3k", ""])
+      expect([text, typed(text)]).toEqual([text, "not an amount"]);
+    expect(typed("1.500 €")).toBe("two amounts");
+    expect(typed("99999999999m")).toBe("too large");
+  });
+
+  it("reads everything that files may say as files say it, in every currency", () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.stringMatching(/^[-+]?[\d .,']{1,14}$/), fc.string({ maxLength: 8 })),
+        fc.constantFrom("EUR", "JPY", "KWD"),
+        (text, currency) => {
+          const read = parseMoney(text, currency);
+          if (read.ok) expect(typedMoney(text, currency)).toEqual(read);
+        },
+      ),
+      { numRuns: 3_000 },
+    );
+  });
 
   it("formats with the digits of the currency", () => {
     expect(formatMoney(money(250001, "EUR"))).toBe("2,500.01 EUR");

@@ -1,7 +1,5 @@
-import type { Coded } from "../reason";
 import { z } from "zod";
 import { isCurrency, minorDigits } from "./currencies";
-import { amountWritten } from "./written";
 
 export const CurrencySchema = z
   .string()
@@ -55,39 +53,6 @@ export function trySum(parts: readonly Money[], currency: string): Money | null 
     if (part.currency !== currency || !Number.isSafeInteger(total)) return null;
   }
   return money(total, currency);
-}
-
-/** Why a text is no amount of a currency that has so many decimals. */
-export type AmountReason = Coded<{
-  "not an amount": { typed: string; digits: number };
-  "more decimals": { currency: string; digits: number };
-  /** `whole` is what it is where its sign groups thousands. */
-  "two amounts": { typed: string; whole: string; digits: number };
-  "too large": null;
-}>;
-export type ParsedMoney = { ok: true; money: Money } | { ok: false; why: AmountReason };
-
-/**
- * Reads an amount in major units as people type it, see `amountWritten`: `2500`, `2,500.01`, `2.500,01`, `2 500,01`, `-3.5`. More decimals than the currency
- * has are refused, never rounded; so is what can be read as two amounts.
- *
- * @example parseMoney("2,500.01", "EUR") // { ok: true, money: { minor: 250001, currency: "EUR" } }
- * @example parseMoney("1.500", "EUR")    // { ok: false, why: { code: "two amounts", values: { typed: "1.500", whole: "1500", digits: 2 } } }
- */
-export function parseMoney(text: string, currency: string): ParsedMoney {
-  const digits = minorDigits(currency);
-  const written = amountWritten(text, digits);
-  if (written === null) return { ok: false, why: { code: "not an amount", values: { typed: text, digits } } };
-  if (written === "two ways")
-    return {
-      ok: false,
-      why: { code: "two amounts", values: { typed: text.trim(), whole: text.replace(/\D/g, ""), digits } },
-    };
-  const { sign, whole, fraction } = written;
-  if (fraction.length > digits) return { ok: false, why: { code: "more decimals", values: { currency, digits } } };
-  const minor = Number(whole + fraction.padEnd(digits, "0"));
-  if (!Number.isSafeInteger(minor)) return { ok: false, why: { code: "too large" } };
-  return { ok: true, money: { minor: sign === "-" && minor !== 0 ? -minor : minor, currency } };
 }
 
 /**

@@ -15,7 +15,8 @@ export function amountWritten(text: string, digits: number): Written | "two ways
   const plain = text
     .trim()
     .replace(/[\u00a0\u202f]/g, " ")
-    .replace(/[\u2019\u02bc]/g, "'");
+    .replace(/[\u2019\u02bc]/g, "'")
+    .replace("\u2212", "-");
   const [, sign = "", number = ""] = /^([+-]?)(\d[\d ',.]*)$/.exec(plain) ?? [];
   if (!number) return null;
   const [points, commas] = [countOf(number, "."), countOf(number, ",")];

@@ -10,6 +10,7 @@ const AMOUNTS = {
     `${currency} has ${digits === 0 ? "no decimals" : `${digits} decimals`}: write it like ${example(digits)}`,
   "two amounts": ({ typed, whole, digits }) =>
     `“${typed}” can be read as two amounts: write ${whole}, or ${digits} decimals after the point`,
+  "another currency": ({ written, currency }) => `“${written}” is another currency: write an amount in ${currency}`,
   "too large": () => "The amount is too large to be counted exactly",
 } satisfies Wording<AmountReason>;
 

@@ -15,6 +15,7 @@ const AMOUNTS: Said<AmountReason> = {
     "“1.500” can be read as two amounts: write 1500, or 2 decimals after the point",
   ],
   "more decimals": [{ currency: "EUR", digits: 2 }, "EUR has 2 decimals: write it like 2,500.00"],
+  "another currency": [{ written: "GBP", currency: "EUR" }, "“GBP” is another currency: write an amount in EUR"],
   "too large": [null, "The amount is too large to be counted exactly"],
 };
 

@@ -13,8 +13,10 @@ import { LISTED, toRow, type StoredRow } from "./rows";
 
 /** What somebody's desk shows: what wants something of them, and what they wait for. */
 
-/** A document that asks for a decision, with the one in whose name the reader would decide if that is somebody else. */
-export type WaitingRow = Row & { since: string; due: string | null; level: string; inNameOf: string | null };
+/** A level that asks the reader; `inNameOf` is whom they would decide for if that is somebody else. */
+export type Ask = { level: string; inNameOf: string | null };
+/** A document that asks for a decision, once, with everything in which it asks: what it asks first, what else they could decide, and in which names besides. */
+export type WaitingRow = Row & Ask & { since: string; due: string | null; also: Ask[]; levels: string[] };
 /** One that asks the reader, with why they cannot decide it now. */
 export type BlockedRow = Row & { since: string; why: string };
 /** One of which the reader is told and asked nothing. */
@@ -49,19 +51,29 @@ function waitingOf(app: App, person: Person): Pick<DeskContent, "waiting" | "blo
        WHERE w.person IN (SELECT value FROM json_each(?)) ORDER BY COALESCE(w.due, '9999'), w.since, d.id`,
     )
     .all(JSON.stringify(principals)) as StoredWaiting[];
-  const waiting: WaitingRow[] = [];
+  const waiting = new Map<string, WaitingRow>();
+  const alsoAsked = new Map<string, Ask[]>();
   const blocked: BlockedRow[] = [];
   for (const row of stored) {
     const state = readState(app.db, row.id)!;
     const level = state.levels.find((one) => one.level === row.level)!;
     const seat = seatFor(state, level, person.id, routingFor(app.db, world, at, state.route?.ratesOn), at);
-    const listed = { ...toRow(app, row), since: row.since, due: row.due, level: row.level };
-    if (seat.ok && seat.value === row.asked)
-      waiting.push({ ...listed, inNameOf: row.asked === person.id ? null : row.asked });
-    else if (!seat.ok && row.asked === person.id)
-      blocked.push({ ...listed, why: sayRefusals(world, state, seat.refusals)[0]?.message ?? "" });
+    const ask: Ask = { level: row.level, inNameOf: row.asked === person.id ? null : row.asked };
+    const before = waiting.get(row.id);
+    if (seat.ok && seat.value === row.asked && !before) {
+      const levels = [row.level];
+      waiting.set(row.id, { ...toRow(app, row), ...ask, since: row.since, due: row.due, also: [], levels });
+    } else if (seat.ok) {
+      // One decision of a level is theirs at a time, in whichever name; that others ask as well is said.
+      alsoAsked.set(row.id, [...(alsoAsked.get(row.id) ?? []), ask]);
+      if (before && seat.value === row.asked) before.levels.push(row.level);
+    } else if (row.asked === person.id) {
+      const why = sayRefusals(world, state, seat.refusals)[0]?.message ?? "";
+      blocked.push({ ...toRow(app, row), since: row.since, why });
+    }
   }
-  return { waiting, blocked };
+  for (const row of waiting.values()) row.also = alsoAsked.get(row.id) ?? [];
+  return { waiting: [...waiting.values()], blocked: blocked.filter(({ id }) => !waiting.has(id)) };
 }
 
 function questionsTo(app: App, person: Person): AskedRow[] {

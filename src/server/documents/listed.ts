@@ -59,6 +59,9 @@ export function listedDocuments(
       types: documentTypeKeys.map((key) => ({ key, name: typeWords(key).name.one })),
       units: directory.organisation.units.map(({ id, name }) => ({ key: id, name })),
       policies: Object.entries(policies).map(([key, name]) => ({ key, name })),
+      requester: query.requester
+        ? { id: query.requester, name: directory.person(query.requester)?.name ?? query.requester }
+        : null,
       kept,
       filters,
     },

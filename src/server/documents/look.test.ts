@@ -2,10 +2,12 @@
 import { describe, expect, it } from "vitest";
 import { openSeats } from "@/core/approval";
 import { claim, claimLine } from "@/core/fixtures";
-import { codes, person, testOrder, value, type TestApp } from "../../../demo/test-app";
+import { codes, person, testApp, testOrder, value, type TestApp } from "../../../demo/test-app";
 import { approve, bill, booksApp, clerk, command, submit } from "../../../demo/test-books";
 import { receiveGoods } from "../ledger/books";
 import { lastSeq, newCommandId } from "../log/log";
+import { commandDocument, enterDocument } from "./commands";
+import { changePeople } from "../people/commands";
 import { deskOf } from "./desk";
 import { findOrders, lookAtTyped, orderForInvoice } from "./look";
 import { readState } from "./state";
@@ -82,6 +84,31 @@ describe("a desk", () => {
     const { returned, mine } = deskOf(app, noor(app));
     expect(returned).toMatchObject([{ id, by: "Rui Tavares", words: "Which vessel?" }]);
     expect(mine).toEqual([]);
+  });
+
+  it("a document that asks somebody in two names, or at two levels, is one line that says both", () => {
+    const app = testApp();
+    const stay = { documentTypes: null, cap: null, reason: "", from: null, until: "2026-04-01" };
+    const away = { type: "set stand-in" as const, kind: "absence" as const, ...stay };
+    const change = { ...away, person: "teodora-lins", standIn: "goncalo-abrantes" };
+    value(changePeople(app, person(app, "joaquina-teles"), change, newCommandId()));
+    const asked = testOrder(3_000_000, {
+      lines: testOrder(3_000_000).lines.map((line) => ({ ...line, category: "dry-dock" })),
+    });
+    const { id } = value(enterDocument(app, noor(app), asked, newCommandId()));
+    value(commandDocument(app, noor(app), id, { type: "submit", document: asked }, newCommandId()));
+    const first = { type: "approve" as const, level: "line-manager", revision: 1, comment: "" };
+    value(commandDocument(app, person(app, "rui-tavares"), id, first, newCommandId()));
+    const { waiting, blocked } = deskOf(app, person(app, "goncalo-abrantes"));
+    expect(waiting).toMatchObject([
+      {
+        id,
+        level: "finance-director",
+        inNameOf: null,
+        also: [{ level: "finance-director", inNameOf: "teodora-lins" }],
+      },
+    ]);
+    expect(blocked).toEqual([]);
   });
 
   it("of a clerk has the holds that no approval releases, a document once, and none on their own", () => {

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { readSort } from "@/core/listing";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { refusalsOf, type Result } from "@/core/refusal";
 import { refuse } from "@/core/words";
@@ -76,7 +76,7 @@ export function checkedFilter(given: Readonly<Record<string, string>>, directory
 function amountIn(query: RegisterQuery, key: "least" | "most", home: string): number | undefined {
   const typed = query[key];
   if (!typed) return undefined;
-  const parsed = parseMoney(typed, query.currency || home);
+  const parsed = typedMoney(typed, query.currency || home);
   return parsed.ok ? parsed.money.minor : undefined;
 }
 

@@ -14,10 +14,12 @@ import {
 } from "@/core/documents";
 import { money } from "@/core/money";
 import { isEmptyValue, isOwnKey, type OwnValues } from "@/core/own-fields";
+import type { Person } from "@/core/people";
 import type { App } from "../app";
 import { likeText } from "../db/like";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
+import { latelyFirst, partiesLately } from "../recent";
 import { readReferenceData } from "../reference-data";
 import type { AccountFields, AccountKind } from "./events";
 
@@ -84,23 +86,40 @@ export type AccountFilter = {
   kind: AccountKind;
   text?: string | undefined;
   group?: string | undefined;
+  /** Names; only accounts of these. */
+  among?: readonly string[] | undefined;
   limit?: number;
 };
 
 /** Accounts of a kind, by a part of their name and their group, in the order of their names. @param limit how many at most; less than none for all */
-export function findAccounts(db: Db, { kind, text = "", group, limit = 200 }: AccountFilter): Account[] {
+export function findAccounts(db: Db, { kind, text = "", group, among, limit = 200 }: AccountFilter): Account[] {
   const rows = statement(
     db,
     `SELECT * FROM account WHERE kind = @kind AND (@text = '' OR name LIKE @like ESCAPE '\\') AND (@group = '' OR grp = @group)
+       AND (@among IS NULL OR name IN (SELECT value FROM json_each(@among)))
        ORDER BY name LIMIT @limit`,
   ).all({
     kind,
     text: text.trim(),
     like: `%${likeText(text.trim())}%`,
     group: group ?? "",
+    among: among ? JSON.stringify(among) : null,
     limit,
   }) as Row[];
   return rows.map(toAccount);
+}
+
+/** Accounts to choose from by a part of their name, those first with which somebody dealt lately; latest first. */
+export function accountsToChoose(
+  db: Db,
+  viewer: Pick<Person, "id">,
+  filter: Required<Pick<AccountFilter, "kind" | "text" | "limit">>,
+): (Account & { lately: boolean })[] {
+  const parties = partiesLately(db, viewer.id);
+  const before = findAccounts(db, { ...filter, among: parties });
+  const known = new Set(before.map(({ id }) => id));
+  const others = findAccounts(db, filter).filter(({ id }) => !known.has(id));
+  return latelyFirst([...before, ...others], parties, ({ name }) => name).slice(0, filter.limit);
 }
 
 /** What an account says in fields of the organisation's own; empty where it says nothing. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
 import { Entry, Form } from "../labelled";
@@ -46,7 +46,7 @@ export function NewSalesOrder({ customer, name, currency }: { customer: string; 
   const [seller, setSeller] = useState<Picked | null>(null);
   const [answer, setAnswer] = useState<{ id: string; stopped: boolean; because: string } | null>(null);
   const { run, refusals, busy } = useSend<{ id: string; stopped: boolean; because: string }>("/api/ledger", setAnswer);
-  const parsed = parseMoney(amount, currency);
+  const parsed = typedMoney(amount, currency);
   return (
     <>
       <Button small onClick={() => setOpen(true)}>
@@ -66,7 +66,7 @@ export function NewSalesOrder({ customer, name, currency }: { customer: string; 
             }
           >
             <Entry label="What they order" value={title} onChange={setTitle} />
-            <Entry label={`Amount in ${currency}`} inputMode="decimal" value={amount} onChange={setAmount} />
+            <Entry label={`Amount in ${currency}`} currency={currency} value={amount} onChange={setAmount} />
             <PersonPicker
               label="Who sells it"
               hint="They see it while it is stopped, and a higher limit is asked for in their name."

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { isAmountField } from "@/core/documents";
 import { HIDDEN, isOwnKey, type OwnField } from "@/core/own-fields";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 import { ownChanges, ownNow, typeValue, type Value } from "../documents/account-changes";
@@ -157,7 +157,7 @@ function readTyped(
     if (text === (start[key] ?? "").trim()) return [];
     if (!isAmountField(key)) return [{ field: key, after: text }];
     if (!text) return [{ field: key, after: null }];
-    const parsed = parseMoney(text, currency);
+    const parsed = typedMoney(text, currency);
     if (parsed.ok) return [{ field: key, after: parsed.money }];
     problems.push(refuse("typed amount", { what: label, why: parsed.why }, key));
     return [];

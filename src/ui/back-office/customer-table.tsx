@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { CUSTOMER_FIELDS, isAmountField } from "@/core/documents";
 import type { Listed } from "@/core/listing";
-import { formatMoney, parseMoney, type Money } from "@/core/money";
+import { formatMoney, typedMoney, type Money } from "@/core/money";
 import { Reason } from "../document/holds";
 import { useSend } from "../document/use-command";
 import { sayShare } from "../format";
@@ -118,7 +118,7 @@ function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): vo
       numbers.length === 1 ? `/documents/${numbers[0]!.toLowerCase()}` : "/documents?type=credit-limit-change&mine=1",
     ),
   );
-  const parsed = isAmountField(field) ? parseMoney(text, rows[0]!.exposure.currency) : null;
+  const parsed = isAmountField(field) ? typedMoney(text, rows[0]!.exposure.currency) : null;
   const after = parsed ? (parsed.ok ? parsed.money : null) : text.trim();
   const wrong = parsed && !parsed.ok && text ? [refuse("typed amount alone", { why: parsed.why })] : [];
   return (
@@ -165,7 +165,12 @@ function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): vo
             ))}
           </Choice>
         ) : (
-          <Entry label={`${CUSTOMER_FIELDS[field]}, to be`} value={text} onChange={setText} />
+          <Entry
+            label={`${CUSTOMER_FIELDS[field]}, to be`}
+            currency={isAmountField(field) ? rows[0]!.exposure.currency : undefined}
+            value={text}
+            onChange={setText}
+          />
         )}
         <Reason label="Why" value={note} onChange={setNote} />
         <Tick label="Send them on for approval" checked={submit} onChange={setSubmit} />

@@ -1,15 +1,16 @@
 "use client";
 
 import { useState } from "react";
-import { formatAmount, parseMoney } from "@/core/money";
+import { formatAmount, typedMoney } from "@/core/money";
 import { edit } from "@/core/policy";
+import { MoneyInput } from "../money-input";
 import { Button } from "../primitives";
 import { DETAILS, outOfDetails } from "./into-details";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
 import type { BoardState } from "./use-board";
 import { WholeDetails } from "./policy-settings";
-import { sayChain, sayRange, sayNoAmount } from "@/core/words";
+import { sayChain, sayRange } from "@/core/words";
 
 /** What is chosen on the board, with each of its choices said by its effect. */
 export function Details({ board }: { board: BoardState }) {
@@ -54,8 +55,9 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
 
   const type = (text: string) => {
     setTyped(text);
-    const parsed = parseMoney(text, policy.currency);
-    if (!parsed.ok) return setProblem(sayNoAmount(parsed.why));
+    const parsed = typedMoney(text, policy.currency);
+    // What is no amount is said by the field once it is left.
+    if (!parsed.ok) return setProblem("");
     const next = { ...threshold, amount: parsed.money.minor };
     if (!edit.canPlace(section, index, next)) return setProblem("It must stay between its neighbours and above zero");
     setProblem("");
@@ -84,27 +86,23 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
   return (
     <>
       <h2 className="font-sans text-sm font-semibold">Threshold</h2>
-      <label className="mt-1 flex items-center gap-2">
-        <span className="sr-only">Amount of the threshold</span>
-        <input
-          className="field w-36! text-right font-semibold"
-          inputMode="decimal"
+      <div className="mt-1 flex items-start gap-2">
+        <MoneyInput
+          aria-label="Amount of the threshold"
+          className="w-36! font-semibold"
+          currency={policy.currency}
           value={typed ?? said}
           readOnly={!mayWrite}
-          aria-invalid={problem !== ""}
-          aria-describedby="stake-problem"
-          onChange={(event) => type(event.target.value)}
+          problem={problem}
+          onValue={type}
           onBlur={() => {
             setTyped(null);
             setProblem("");
           }}
         />
-        {policy.currency}
-      </label>
-      <p id="stake-problem" className="mt-1 text-sm text-held empty:hidden">
-        {problem}
-      </p>
-      <fieldset className="mt-2 text-sm">
+        <span className="py-1.5">{policy.currency}</span>
+      </div>
+      <fieldset className="mt-5 text-sm">
         <legend className="text-soft">{said} itself belongs to the band</legend>
         {side("below")}
         {side("above")}

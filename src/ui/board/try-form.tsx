@@ -4,12 +4,12 @@ import type { ReactNode } from "react";
 import { FormProvider, useFieldArray, useFormContext, useWatch, type UseFormReturn } from "react-hook-form";
 import { documentType, ownLinesOf, typeWords, type AnyDocument } from "@/core/documents";
 import { isOpen, type Lists } from "@/core/lists";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import { fieldsOn, type OwnField, type OwnPart, type OwnValues } from "@/core/own-fields";
 import type { Directory } from "@/core/people";
 import { fieldsIn, fieldsNamedBy, type Policy } from "@/core/policy";
 import { capital } from "@/core/text";
-import { Currencies } from "../documents/fields";
+import { Currencies, MoneyOf } from "../documents/fields";
 import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
 import { emptyOwn, readValues, withReadOwn, type TypedOwn } from "../documents/own-model";
@@ -66,7 +66,7 @@ export function readTried(
 ): AnyDocument | null {
   const { requester, currency, supplier } = typed;
   const unit = requester && person(requester.id)?.unit;
-  const amounts = typed.lines.map(({ amount }) => parseMoney(amount, currency));
+  const amounts = typed.lines.map(({ amount }) => typedMoney(amount, currency));
   if (!requester || !unit || amounts.some((one) => !one.ok)) return null;
   const [first, ...more] = typed.lines.map((line, index): AnyDocument => {
     const amount = amounts[index]!;
@@ -215,14 +215,16 @@ type LineProps = {
 };
 
 function Line({ index, label, category, costCentre, own, onRemove }: LineProps) {
-  const { register } = useFormContext<Tried>();
+  const currency = useWatch<Tried, "currency">({ name: "currency" });
   const at = `lines.${index}`;
   return (
     <div className="flex flex-col gap-2 border-l-2 border-rule pl-2">
-      <label className="block">
-        <span className="text-sm font-semibold">{label}</span>
-        <input {...register(`lines.${index}.amount`)} inputMode="decimal" className="field text-right" />
-      </label>
+      <div>
+        <label htmlFor={`${at}.amount`} className="text-sm font-semibold">
+          {label}
+        </label>
+        <MoneyOf name={`${at}.amount`} currency={currency} />
+      </div>
       {category && <EntryField name={`${at}.category`} list={category} label="Category" />}
       {costCentre && <EntryField name={`${at}.costCentre`} list={costCentre} label="Cost centre" />}
       {own.map((field) => (

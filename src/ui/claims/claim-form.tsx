@@ -76,8 +76,8 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
               className="col-span-2 md:col-span-1"
             />
             <SpentIn index={index} bad={bad} />
-            <LineCell name="spent" label="Spent" index={index} bad={bad} right />
-            <LineCell name="claimed" label={`In ${claim.currency}`} index={index} bad={bad} right />
+            <Spent index={index} bad={bad} />
+            <LineCell name="claimed" label={`In ${claim.currency}`} index={index} bad={bad} money={claim.currency} />
             <ReceiptOf index={index} bad={bad} />
             <ChargedToCells index={index} bad={bad} />
           </>
@@ -101,6 +101,11 @@ function SpentIn({ index, bad }: Cell) {
       </select>
     </LineCell>
   );
+}
+
+function Spent({ index, bad }: Cell) {
+  const currency = useWatch<TypedClaim>({ name: `lines.${index}.currency` }) as string;
+  return <LineCell name="spent" label="Spent" index={index} bad={bad} money={currency} />;
 }
 
 function ReceiptOf({ index, bad }: Cell) {

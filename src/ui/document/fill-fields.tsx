@@ -8,6 +8,7 @@ import { OfferedLists } from "../documents/lists";
 import { OwnFields, OwnInput } from "../documents/own-fields";
 import { readValues, typedOwn, type TypedOwn } from "../documents/own-model";
 import { Button } from "../primitives";
+import { AmountsIn } from "../money-input";
 
 /**
  * Fields that a level asks whoever approves for, of the document and of its lines, with the lists they choose from; and, where the level begins again, what was filled in
@@ -85,7 +86,7 @@ export function FillFields({
   filling: Filling;
   refusals: readonly Refusal[];
 }) {
-  const { lines, lists, today } = fills;
+  const { lines, lists, today, currency } = fills;
   const own = partsOf(fills);
   const bad = new Set(refusals.map(({ path }) => inForm(path)));
   const [first, ...others] = lines;
@@ -102,35 +103,37 @@ export function FillFields({
   return (
     <FormProvider {...form}>
       <OfferedLists lists={lists} today={today} own={own} bad={bad}>
-        <div className="[&>fieldset]:mt-1">
-          <OwnFields />
-        </div>
-        {lines.length > 0 && (
-          <ul className="max-h-[36vh] divide-y divide-rule overflow-y-auto border-y border-rule">
-            {lines.map(({ line, said }) => (
-              <li key={line} className="grid gap-x-6 gap-y-1 py-2 pr-1 sm:grid-cols-2">
-                <div>
-                  <p className="text-sm">
-                    <span className="font-semibold">Line {line}:</span> {said}
-                  </p>
-                  {line === first!.line && others.length > 0 && (
-                    <Button small look="quiet" onClick={fillAlike}>
-                      Fill in the other lines alike
-                    </Button>
-                  )}
-                </div>
-                <div className="flex flex-col gap-2">
-                  {own.line.map(({ help, ...field }) => {
-                    const path = `lines.${line - 1}.own.${field.key}`;
-                    // What helps with the first helps with all.
-                    const helped = line === first!.line && help ? { ...field, help } : field;
-                    return <OwnInput key={field.key} field={helped} path={path} wrong={bad.has(path)} line={line} />;
-                  })}
-                </div>
-              </li>
-            ))}
-          </ul>
-        )}
+        <AmountsIn currency={currency}>
+          <div className="[&>fieldset]:mt-1">
+            <OwnFields />
+          </div>
+          {lines.length > 0 && (
+            <ul className="max-h-[36vh] divide-y divide-rule overflow-y-auto border-y border-rule">
+              {lines.map(({ line, said }) => (
+                <li key={line} className="grid gap-x-6 gap-y-1 py-2 pr-1 sm:grid-cols-2">
+                  <div>
+                    <p className="text-sm">
+                      <span className="font-semibold">Line {line}:</span> {said}
+                    </p>
+                    {line === first!.line && others.length > 0 && (
+                      <Button small look="quiet" onClick={fillAlike}>
+                        Fill in the other lines alike
+                      </Button>
+                    )}
+                  </div>
+                  <div className="flex flex-col gap-2">
+                    {own.line.map(({ help, ...field }) => {
+                      const path = `lines.${line - 1}.own.${field.key}`;
+                      // What helps with the first helps with all.
+                      const helped = line === first!.line && help ? { ...field, help } : field;
+                      return <OwnInput key={field.key} field={helped} path={path} wrong={bad.has(path)} line={line} />;
+                    })}
+                  </div>
+                </li>
+              ))}
+            </ul>
+          )}
+        </AmountsIn>
       </OfferedLists>
     </FormProvider>
   );

@@ -1,9 +1,10 @@
 "use client";
 
 import type { Part, RefusedPart } from "@/core/documents";
-import { formatAmount, formatMoney, parseMoney } from "@/core/money";
+import { formatAmount, formatMoney, typedMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
+import { MoneyInput } from "../money-input";
 
 /** What of each part is approved, as it is typed: all, none, or up to an amount. */
 export type Typed = Record<string, { on: boolean; amount: string }>;
@@ -22,7 +23,7 @@ export function readParts(parts: readonly Part[], typed: Typed): { refused: Refu
     const { on, amount } = typed[part.key] ?? { on: true, amount: "" };
     if (!on) refused.push({ part: part.key, allowed: null });
     else if (part.amount) {
-      const parsed = parseMoney(amount, part.amount.currency);
+      const parsed = typedMoney(amount, part.amount.currency);
       if (!parsed.ok) problems.push(refuse("typed amount", { what: part.label, why: parsed.why }));
       else if (parsed.money.minor !== part.amount.minor) {
         if (parsed.money.minor > part.amount.minor)
@@ -64,17 +65,17 @@ export function PartialFields({
                 <span className={on ? "" : "text-soft line-through"}>{part.label}</span>
               </label>
               {part.amount && cuttable && (
-                <label className="flex items-center gap-2 text-sm text-soft">
+                <span className="flex items-center gap-2 text-sm text-soft">
                   up to
-                  <input
+                  <MoneyInput
                     aria-label={`${part.label}: up to, in ${part.amount.currency}`}
-                    className="field w-32 text-right"
-                    inputMode="decimal"
+                    className="w-32!"
+                    currency={part.amount.currency}
                     disabled={!on}
                     value={amount}
-                    onChange={(event) => onChange({ ...typed, [part.key]: { on, amount: event.target.value } })}
+                    onValue={(next) => onChange({ ...typed, [part.key]: { on, amount: next } })}
                   />
-                </label>
+                </span>
               )}
               {part.amount && !cuttable && <span className="text-right">{formatMoney(part.amount)}</span>}
             </li>

@@ -8,7 +8,7 @@ import {
 import { sameValue } from "@/core/conditions";
 import { HIDDEN, isEmptyValue, type OwnField, type OwnValues } from "@/core/own-fields";
 import type { Refusal } from "@/core/refusal";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import type { FoundAccount } from "./account-picker";
 import { readValues, typedOwn, type TypedOwn } from "./own-model";
 import { typedAmount } from "./typed";
@@ -147,7 +147,7 @@ export function readChanges(
     if (text === typeValue(before).trim()) return [];
     if (!isAmount(field)) return [{ field, before, after: text }];
     if (!text) return [{ field, before, after: null }];
-    const parsed = parseMoney(text, currency);
+    const parsed = typedMoney(text, currency);
     if (!parsed.ok || parsed.money.minor < 0) {
       const what = fields[field]!;
       const at = `to.${field}`;

@@ -8,6 +8,7 @@ import { EntryField, useListNames, useOwnFields } from "./lists";
 import { typeValue, type TypedAccount } from "./account-changes";
 import { Table } from "../tables";
 import { OwnInput } from "./own-fields";
+import { MoneyOf } from "./fields";
 
 /** Every controlled field of an account with its value now and the one it is to have; each change can be taken back before it is sent. */
 export function AccountFields({
@@ -40,14 +41,20 @@ export function AccountFields({
             <td className="pr-3">
               {field === "paymentTerms" ? (
                 <EntryField name={`to.${field}`} list="payment-terms" label={`${label}, to be`} labelClass="sr-only" />
+              ) : isAmount(field) ? (
+                <MoneyOf
+                  name={`to.${field}`}
+                  aria-label={`${label}, to be`}
+                  wrong={bad.has(`to.${field}`)}
+                  className={differs ? "border-harbour! font-semibold" : ""}
+                />
               ) : (
                 <input
                   id={`to.${field}`}
                   aria-label={`${label}, to be`}
                   {...register(`to.${field}`)}
                   aria-invalid={bad.has(`to.${field}`)}
-                  inputMode={isAmount(field) ? "decimal" : undefined}
-                  className={`field ${isAmount(field) ? "text-right" : ""} ${differs ? "border-harbour! font-semibold" : ""}`}
+                  className={`field ${differs ? "border-harbour! font-semibold" : ""}`}
                 />
               )}
             </td>

@@ -12,6 +12,8 @@ export type FoundAccount = {
   status: "asked for" | "open" | "blocked";
   currency: string;
   group: string;
+  /** Whether whoever looks dealt with it lately. */
+  lately?: boolean;
   fields: Record<string, AccountValue>;
   /** Names of people whom it names in the organisation's own fields, by their ids. */
   people: Record<string, string>;
@@ -34,7 +36,12 @@ export function AccountPicker({
   const find = async (typed: string, signal: AbortSignal) => {
     const found = await findAt<FoundAccount>("/api/accounts", { kind, q: typed }, signal);
     for (const account of found) known.current.set(account.id, account);
-    return found.map(({ id, name, status, group }) => ({ id, name, about: status === "open" ? group : status }));
+    return found.map(({ id, name, status, group, lately }) => ({
+      id,
+      name,
+      lately,
+      about: status === "open" ? group : status,
+    }));
   };
   return (
     <div>

@@ -26,7 +26,9 @@ export function SupplierField({ bad }: Props) {
   const find = async (text: string, signal: AbortSignal): Promise<Listed[]> => {
     const found = await findAt<FoundAccount>("/api/accounts", { kind: "supplier", q: text }, signal);
     for (const account of found) known.current.set(account.id, account);
-    return found.slice(0, 8).map(({ id, name, status }) => ({ id, name, about: status === "open" ? "" : status }));
+    return found
+      .slice(0, 8)
+      .map(({ id, name, status, lately }) => ({ id, name, lately, about: status === "open" ? "" : status }));
   };
   return (
     <Chooser

@@ -7,6 +7,7 @@ import { DateInput } from "../date-input";
 import { saidAbout } from "../refused";
 import { useOffered } from "./lists";
 import { PersonPicker, type Picked } from "../people/person-picker";
+import { MoneyInput } from "../money-input";
 
 /** Inputs of a document’s form, registered by their path. */
 
@@ -68,6 +69,32 @@ export function DayOf({
       onDay={field.onChange}
       aria-describedby={[wrong && saidAbout(name), describedBy].filter(Boolean).join(" ") || undefined}
       className={wrong ? "border-held!" : ""}
+    />
+  );
+}
+
+/** An amount of a form, by its path. */
+export function MoneyOf({
+  name,
+  wrong = false,
+  describedBy,
+  ...rest
+}: Omit<ComponentProps<typeof MoneyInput>, "value" | "onValue"> & {
+  name: string;
+  wrong?: boolean;
+  describedBy?: string | undefined;
+}) {
+  const { field } = useController({ name });
+  return (
+    <MoneyInput
+      {...rest}
+      id={name}
+      value={(field.value as string | null) ?? ""}
+      onValue={field.onChange}
+      onBlur={field.onBlur}
+      aria-invalid={wrong}
+      aria-describedby={[wrong && saidAbout(name), describedBy].filter(Boolean).join(" ") || undefined}
+      className={`${rest.className ?? ""} ${wrong ? "border-held!" : ""}`}
     />
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useSyncExternalStore, type ReactNode } from "react";
-import { FormProvider, type FieldValues, type UseFormReturn } from "react-hook-form";
+import { FormProvider, type FieldValues, type UseFormReturn, useWatch } from "react-hook-form";
 import type { Refusal } from "@/core/refusal";
 import { Button, Refusals } from "../primitives";
 import { WhomItAsks, type useLook } from "./whom-it-asks";
@@ -9,6 +9,7 @@ import type { FormStart, Intent, OwnOnForm, ShownEffect } from "./use-document-f
 import { OfferedLists } from "./lists";
 import { SentForm } from "../sent-form";
 import { capital } from "@/core/text";
+import { AmountsIn } from "../money-input";
 
 type Props<T extends FieldValues> = {
   start: FormStart;
@@ -46,43 +47,51 @@ export function FormFrame<T extends FieldValues>(props: Props<T>) {
         type={props.type}
         bad={new Set(refusals.map((refusal) => refusal.path))}
       >
-        <SentForm
-          className="mx-auto flex w-full max-w-6xl flex-1 flex-col"
-          noValidate
-          onChange={() => effect && props.clearEffect()}
-          onSend={() => {
-            void act("submit");
-          }}
-        >
-          <div className="flex-1 px-4 py-5 md:px-6">
-            <h1 className="text-2xl font-semibold">
-              {revising ? `Edit ${number} in approval` : number ? `Correct ${number}` : `New ${one}`}
-            </h1>
-            <p className="text-soft">
-              From {requester.name}, {requester.unitName}.{" "}
-              {(nextRevision > 1 || revising) && `It will be revision ${nextRevision}.`}
-            </p>
-            {remark && (
-              <p className="mt-3 border-l-3 border-sentback bg-sentback-wash px-3 py-2 text-sentback">
-                <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
+        <AmountsOfForm>
+          <SentForm
+            className="mx-auto flex w-full max-w-6xl flex-1 flex-col"
+            noValidate
+            onChange={() => effect && props.clearEffect()}
+            onSend={() => {
+              void act("submit");
+            }}
+          >
+            <div className="flex-1 px-4 py-5 md:px-6">
+              <h1 className="text-2xl font-semibold">
+                {revising ? `Edit ${number} in approval` : number ? `Correct ${number}` : `New ${one}`}
+              </h1>
+              <p className="text-soft">
+                From {requester.name}, {requester.unitName}.{" "}
+                {(nextRevision > 1 || revising) && `It will be revision ${nextRevision}.`}
               </p>
-            )}
-            {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
-            <fieldset disabled={!live} className="contents">
-              <AskAgain {...props} />
-              {children}
-            </fieldset>
-            <WhomItAsks look={props.look} />
-          </div>
-          <div className="bar-below z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
-            <Refusals refusals={refusals} />
-            {effect && <Effect effect={effect} />}
-            <SendRow {...props} />
-          </div>
-        </SentForm>
+              {remark && (
+                <p className="mt-3 border-l-3 border-sentback bg-sentback-wash px-3 py-2 text-sentback">
+                  <b className="font-semibold">{remark.by} sent it back:</b> “{remark.comment}”
+                </p>
+              )}
+              {/* What is typed before the page is live would be lost, so nothing can be typed until it is. */}
+              <fieldset disabled={!live} className="contents">
+                <AskAgain {...props} />
+                {children}
+              </fieldset>
+              <WhomItAsks look={props.look} />
+            </div>
+            <div className="bar-below z-10 flex flex-col gap-2 border-t border-rule bg-paper px-4 py-3 md:px-6">
+              <Refusals refusals={refusals} />
+              {effect && <Effect effect={effect} />}
+              <SendRow {...props} />
+            </div>
+          </SentForm>
+        </AmountsOfForm>
       </OfferedLists>
     </FormProvider>
   );
+}
+
+/** Amounts are in the currency that is chosen on the form, or in that of the account that it changes. */
+function AmountsOfForm({ children }: { children: ReactNode }) {
+  const [own, account] = useWatch({ name: ["currency", "account"] }) as [string?, ({ currency: string } | null)?];
+  return <AmountsIn currency={own || account?.currency}>{children}</AmountsIn>;
 }
 
 /** What was refused before: it stays refused, and is asked for again only in so many words. */

@@ -5,7 +5,7 @@ import { useFieldArray, useFormContext, useWatch, type FieldValues } from "react
 import type { Entry } from "@/core/lists";
 import { Button } from "../primitives";
 import { saidAbout } from "../refused";
-import { DayOf } from "./fields";
+import { DayOf, MoneyOf } from "./fields";
 import { EntryField, useEmptyLine, useRates } from "./lists";
 import { OwnLineFields } from "./own-fields";
 
@@ -64,6 +64,7 @@ export function LineCell({
   children,
   className = "",
   type,
+  money = false,
 }: {
   name: string;
   label: string;
@@ -72,19 +73,25 @@ export function LineCell({
   right?: boolean;
   className?: string;
   type?: string;
+  /** Whether it is an amount, of the currency of the document or of another. */
+  money?: boolean | string;
   /** Another control than an input, given its name. */
   children?: ReactNode;
 }) {
   const { register } = useFormContext();
   const path = `lines.${index}.${name}`;
   const wrong = bad.has(path);
-  if (type === "date")
+  if (type === "date" || money)
     return (
       <div className={className}>
         <label htmlFor={path} className={index === 0 ? "text-sm text-soft" : "text-sm text-soft md:sr-only"}>
           {label}
         </label>
-        <DayOf name={path} wrong={wrong} />
+        {money ? (
+          <MoneyOf name={path} wrong={wrong} currency={money === true ? undefined : money} />
+        ) : (
+          <DayOf name={path} wrong={wrong} />
+        )}
       </div>
     );
   return (

@@ -6,7 +6,7 @@ import type { OwnField } from "@/core/own-fields";
 import { capital } from "@/core/text";
 import { saySeenBy } from "@/core/words";
 import { PersonPicker, type Picked } from "../people/person-picker";
-import { DayOf } from "./fields";
+import { DayOf, MoneyOf } from "./fields";
 import { EntryField, useNeeds, useOffered, useOwnFields } from "./lists";
 
 /** The fields of the organisation's own on the document, under their headings. Nothing where it has none. */
@@ -114,7 +114,7 @@ export function OwnInput({ field, path, wrong, line, kept }: Input) {
     ...register(path),
     "aria-invalid": wrong,
     ...(told && { "aria-describedby": `${path}-help` }),
-    className: `field ${wrong ? "border-held!" : ""} ${kind === "number" || kind === "amount" ? "text-right" : ""}`,
+    className: `field ${wrong ? "border-held!" : ""} ${kind === "number" ? "text-right" : ""}`,
   };
   if (kind === "date")
     return (
@@ -123,6 +123,16 @@ export function OwnInput({ field, path, wrong, line, kept }: Input) {
           {label}
         </label>
         <DayOf name={path} wrong={wrong} describedBy={told ? `${path}-help` : undefined} />
+        {hint}
+      </div>
+    );
+  if (kind === "amount")
+    return (
+      <div>
+        <label htmlFor={path} className={`block ${labelClass}`}>
+          {label}
+        </label>
+        <MoneyOf name={path} wrong={wrong} describedBy={told ? `${path}-help` : undefined} maxLength={40} />
         {hint}
       </div>
     );
@@ -139,7 +149,7 @@ export function OwnInput({ field, path, wrong, line, kept }: Input) {
         <input
           {...common}
           type="text"
-          inputMode={kind === "number" || kind === "amount" ? "decimal" : undefined}
+          inputMode={kind === "number" ? "decimal" : undefined}
           maxLength={kind === "text" ? 2000 : 40}
         />
       )}

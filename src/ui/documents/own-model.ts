@@ -1,5 +1,5 @@
 import { ownLinesOf, type AnyDocument } from "@/core/documents";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import {
   fieldsOn,
   withOwn,
@@ -142,7 +142,7 @@ function readValue(
     return /^-?\d{1,11}(\.\d{1,4})?$/.test(plain) ? { is: plain } : "unreadable";
   }
   if (kind === "amount") {
-    const parsed = parseMoney(text, currency);
+    const parsed = typedMoney(text, currency);
     return parsed.ok ? { is: parsed.money } : "unreadable";
   }
   return { is: text };

@@ -1,4 +1,4 @@
-import { formatAmount, money, parseMoney } from "@/core/money";
+import { formatAmount, money, typedMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { refuse } from "@/core/words";
 
@@ -13,7 +13,7 @@ export class Typed {
   /** An amount in minor units; null when nothing is typed. */
   amount(text: string, currency: string, path: string, what: string): number | null {
     if (text.trim() === "") return null;
-    const parsed = parseMoney(text, currency);
+    const parsed = typedMoney(text, currency);
     if (!parsed.ok) this.bad(refuse("typed amount", { what, why: parsed.why }, path));
     else if (parsed.money.minor < 0) this.bad(refuse("typed amount below zero", { what }, path));
     else return parsed.money.minor;

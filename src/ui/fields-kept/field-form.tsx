@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import type { Condition } from "@/core/conditions";
 import { documentTypeKeys, typeWords, type Field } from "@/core/documents";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import {
   OWN_KINDS,
   SEEN_BY,
@@ -284,7 +284,7 @@ function readOf(typed: Typed, { by, part, currency }: About) {
     const text = typed[name].trim();
     if (text === "" || !["text", "number", "amount", "date"].includes(kind)) return "";
     if (kind !== "amount") return kind === "date" ? text : text.replace(",", ".");
-    const parsed = parseMoney(text, currency);
+    const parsed = typedMoney(text, currency);
     if (parsed.ok) return parsed.money;
     const what = name === "least" ? "At least" : "At most";
     problems.push(refuse("typed amount", { what, why: parsed.why }, name));

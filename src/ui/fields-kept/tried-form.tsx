@@ -19,7 +19,7 @@ import { OwnInput } from "../documents/own-fields";
 import { emptyOwn, withReadOwn, type WithTypedOwn } from "../documents/own-model";
 import { useFits } from "../documents/use-fits";
 import { MoneyField } from "../form-fields";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 
 type Props = { type: string; organisation: Organisation; today: string; children: ReactNode };
 type Typed = WithTypedOwn & { amount: string };
@@ -111,7 +111,7 @@ function wrongOfAccount(values: OwnValues = {}, fields: readonly OwnField[], aga
 }
 
 function sampleOf(type: string, amount: string, currency: string, date: string): AnyDocument {
-  const parsed = parseMoney(amount, currency);
+  const parsed = typedMoney(amount, currency);
   const minor = parsed.ok ? Math.max(0, parsed.money.minor) : 0;
   return documentType(type).sample({ requester: "trial", unit: "trial", date, currency, minor });
 }

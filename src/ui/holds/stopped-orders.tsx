@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { parseMoney } from "@/core/money";
+import { typedMoney } from "@/core/money";
 import { Reason } from "../document/holds";
 import { useSend } from "../document/use-command";
 import { Sheet } from "../frame/sheet";
@@ -114,7 +114,7 @@ function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
   const { run, refusals, busy } = useSend<{ numbers: string[] }>("/api/accounts", ({ numbers }) =>
     router.push(`/documents/${numbers[0]!.toLowerCase()}`),
   );
-  const parsed = parseMoney(limit, row.currency);
+  const parsed = typedMoney(limit, row.currency);
   const wrong = limit && !parsed.ok ? [refuse("typed amount alone", { why: parsed.why })] : [];
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`A higher limit for ${row.name}`}>
@@ -137,7 +137,7 @@ function AskForLimit({ row, onClose }: { row: StoppedLine; onClose(): void }) {
           {row.id}, {row.amount}, is stopped: {row.because}. When the higher limit is approved, it is released by
           itself, and the customer is notified.
         </p>
-        <Entry label={`New limit in ${row.currency}`} inputMode="decimal" value={limit} onChange={setLimit} />
+        <Entry label={`New limit in ${row.currency}`} currency={row.currency} value={limit} onChange={setLimit} />
         <Reason label="Why" value={note} onChange={setNote} />
         <Button type="submit" look="solid" disabled={busy || !parsed.ok}>
           Ask for it

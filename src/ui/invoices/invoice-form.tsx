@@ -5,7 +5,7 @@ import { useFormContext, useWatch } from "react-hook-form";
 import { brokenRules, invoiceTotals, type SupplierInvoice } from "@/core/documents";
 import { formatMoney } from "@/core/money";
 import { sayRuleSubject } from "@/core/words";
-import { CurrencyField, Field, Note, PersonField } from "../documents/fields";
+import { CurrencyField, Field, Note, PersonField, MoneyOf } from "../documents/fields";
 import { FormFrame } from "../documents/form-frame";
 import { OrderField, SupplierField } from "../documents/choosers";
 import { ratesOf, shownOf } from "../documents/lists";
@@ -131,7 +131,7 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
             <LineCell name="orderLine" label="Order line" index={index} bad={bad} right />
             <ChargedToCells index={index} bad={bad} />
             <LineCell name="quantity" label="Quantity" index={index} bad={bad} right />
-            <LineCell name="price" label="Price each" index={index} bad={bad} right />
+            <LineCell name="price" label="Price each" index={index} bad={bad} money />
             <LineCell name="taxPercent" label="Tax, %" index={index} bad={bad} right />
           </>
         )}
@@ -142,15 +142,12 @@ export function InvoiceForm(props: FormStart<SupplierInvoice>) {
         </legend>
         <div className="mt-1 grid gap-4 sm:grid-cols-3">
           {TOTALS.map(([name, label]) => (
-            <Field
-              key={name}
-              name={name}
-              label={label}
-              inputMode="decimal"
-              className="text-right"
-              placeholder={formatMoney(computed[name])}
-              bad={bad}
-            />
+            <div key={name}>
+              <label htmlFor={name} className="text-sm font-semibold">
+                {label}
+              </label>
+              <MoneyOf name={name} placeholder={formatMoney(computed[name])} wrong={bad.has(name)} />
+            </div>
           ))}
         </div>
       </fieldset>

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { nameOfPart, PARTS, type ListedColumn, type ListQuery } from "@/core/listing";
 import { ChoiceFilter } from "./choice-filter";
 import { DateInput } from "../date-input";
+import { MoneyInput } from "../money-input";
 import { buttonClass } from "../primitives";
 import { SearchForm } from "../search-form";
 
@@ -104,6 +105,13 @@ function Filter({ column: { key, name, kind, choices = [] }, given }: { column: 
                   name={nameOfPart(key, part)}
                   defaultValue={given[nameOfPart(key, part)]}
                   className="w-40!"
+                />
+              ) : kind === "amount" ? (
+                <MoneyInput
+                  id={nameOfPart(key, part)}
+                  name={nameOfPart(key, part)}
+                  defaultValue={given[nameOfPart(key, part)]}
+                  className="w-32!"
                 />
               ) : (
                 <input

@@ -8,9 +8,9 @@ import { sayDue, saySince } from "../format";
 import { headingOfDocument } from "../frame/focus";
 import { walkLines } from "../frame/keys";
 import { StatusMark } from "../primitives";
-import { Several, keyOfItem } from "./several";
+import { Several } from "./several";
 
-type Waiting = DocumentRow & { since: string; due?: string | null; level: string; why: string };
+type Waiting = DocumentRow & { since: string; due?: string | null; levels: string[]; why: string };
 type With<T> = DocumentRow & T;
 
 export type Desk = {
@@ -32,7 +32,7 @@ export type Desk = {
 };
 
 /** One line of a part of the desk. */
-type Shown = { key: string; row: DocumentRow; sentence: string; side?: string; status?: true };
+type Shown = { key: string; row: DocumentRow; sentence: string; side?: string; late?: boolean; status?: true };
 type Part = {
   title: string;
   label: string;
@@ -41,6 +41,20 @@ type Part = {
   /** It stands above what waits for a decision: somebody else can do nothing before. */
   first?: true;
 };
+
+/** A document that stands in several parts is one line, in the part that wants most of its reader, and says what the others would. */
+function onceEach(parts: readonly Part[]): Part[] {
+  const lines = new Map<string, Shown>();
+  return parts.map((part) => ({
+    ...part,
+    lines: part.lines.flatMap((line) => {
+      const before = lines.get(line.row.id);
+      if (before) before.sentence = [before.sentence, line.sentence].filter(Boolean).join(" ");
+      else lines.set(line.row.id, line);
+      return before ? [] : [line];
+    }),
+  }));
+}
 
 /** In a list the arrows move from line to line, and to the right to what is open beside it. */
 function onKey(event: KeyboardEvent<HTMLElement>): void {
@@ -60,7 +74,7 @@ export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: str
     else next.delete(key);
     setSeveral(next);
   };
-  const parts = partsOf(desk, now, zone);
+  const [toDecide, ...parts] = onceEach([decisionsOf(desk, now, zone), ...partsOf(desk, now, zone)]);
   const above = parts.filter((part) => part.first && part.lines.length > 0);
   return (
     <div onKeyDown={onKey}>
@@ -75,15 +89,12 @@ export function DeskList({ desk, chosen, now, zone }: { desk: Desk; chosen?: str
         />
       )}
       <ul className="border-t border-rule" aria-label="Waiting for you">
-        {waiting.map((row) => (
+        {toDecide!.lines.map(({ key, ...line }) => (
           <Line
-            key={keyOfItem(row)}
-            row={row}
-            pick={several && { on: several.has(keyOfItem(row)), set: (on: boolean) => pick(keyOfItem(row), on) }}
-            here={row.id === chosen}
-            sentence={`From ${row.requesterName}, ${row.unitName}. ${row.why}`}
-            side={row.due ? sayDue(row.due, now, zone) : saySince(row.since, now, zone)}
-            late={Boolean(row.due && now > row.due)}
+            key={key}
+            {...line}
+            pick={several && { on: several.has(key), set: (on: boolean) => pick(key, on) }}
+            here={key === chosen}
           />
         ))}
       </ul>
@@ -109,6 +120,22 @@ function Parts({ of, chosen }: { of: readonly Part[]; chosen: string | undefined
         </ul>
       </section>
     ));
+}
+
+/** What waits for a decision. */
+function decisionsOf({ waiting }: Desk, now: string, zone: string): Part {
+  return {
+    title: "For you to decide",
+    label: "Waiting for you",
+    tone: "text-waiting",
+    lines: waiting.map((row) => ({
+      key: row.id,
+      row,
+      sentence: `From ${row.requesterName}, ${row.unitName}. ${row.why}`,
+      side: row.due ? sayDue(row.due, now, zone) : saySince(row.since, now, zone),
+      late: Boolean(row.due && now > row.due),
+    })),
+  };
 }
 
 /** The parts beside what waits for a decision, in the order in which they want something of their reader. */

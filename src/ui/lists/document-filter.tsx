@@ -3,6 +3,9 @@ import { capital } from "@/core/text";
 import { COLUMNS, chosenColumns, type KeptColumn, type Place } from "./document-columns";
 import { ChoiceFilter } from "../listing/choice-filter";
 import { DateInput } from "../date-input";
+import { MoneyInput } from "../money-input";
+import { PartyFilter } from "./party-filter";
+import { PersonFilter } from "./person-filter";
 import { SearchForm } from "../search-form";
 
 type Query = Record<string, string | undefined>;
@@ -35,6 +38,7 @@ export function DocumentFilter({
   types,
   units,
   policies,
+  requester,
   kept,
   filters,
 }: {
@@ -43,6 +47,8 @@ export function DocumentFilter({
   types: readonly Choice[];
   units: readonly Choice[];
   policies: readonly Choice[];
+  /** Whose documents are shown, where that is asked for. */
+  requester: { id: string; name: string } | null;
   /** Columns for what the organisation keeps. */
   kept: readonly KeptColumn[];
   /** Filters for the same. */
@@ -67,6 +73,20 @@ export function DocumentFilter({
           className={`field ${width.startsWith("w-full") ? "" : width}`}
         />
       )}
+    </div>
+  );
+  const amount = (name: string, label: string) => (
+    <div>
+      <label htmlFor={`filter-${name}`} className="block text-sm text-soft">
+        {label}
+      </label>
+      <MoneyInput
+        id={`filter-${name}`}
+        name={name}
+        currency={query.currency}
+        defaultValue={query[name]}
+        className="w-32!"
+      />
     </div>
   );
   const days = (
@@ -128,11 +148,11 @@ export function DocumentFilter({
           {place === "documents" && days}
           {select("unit", "Unit", units, "any")}
           {select("policy", "Policy", policies, "any")}
-          {input("requester", "Requester, by id", "w-40")}
-          {input("party", "Party, exactly", "w-44")}
+          <PersonFilter name="requester" label="Requester" chosen={requester} />
+          <PartyFilter name="party" label="Party" value={query.party} />
           {input("currency", "Currency", "w-24")}
-          {input("least", "Gross at least", "w-32")}
-          {input("most", "at most", "w-32")}
+          {amount("least", "Gross at least")}
+          {amount("most", "at most")}
           {filters.map(({ key, name, kind, choices }) => {
             const [at, label] = [`has.${key}`, capital(name)];
             if (kind === "flag") return select(at, label, YES_OR_NO, "any");

@@ -9,10 +9,13 @@ import { useIntent } from "../intent";
 import { Button, Refusals } from "../primitives";
 import { newCommand, send } from "../send";
 
-type Item = DocumentRow & { level: string };
+/** A document with the levels of it that its reader may decide. */
+type Item = DocumentRow & { levels: readonly string[] };
 type Answer = { summary: string; done: string[]; refused: { document: string; why: string }[] };
 
-export const keyOfItem = (item: Item) => `${item.id} ${item.level}`;
+/** What is sent of them: each level is decided by itself. */
+const decided = (items: readonly Item[]) =>
+  items.flatMap(({ id, levels, revision }) => levels.map((level) => ({ document: id, level, revision })));
 
 /**
  * Deciding several at once: tick them, read what they come to together, and press one button. What is not alike says so before anything is decided; each is
@@ -37,13 +40,13 @@ export function Several({
         </Button>
       </p>
     );
-  return <Deciding items={waiting.filter((item) => chosen.has(keyOfItem(item)))} onEnd={onEnd} />;
+  return <Deciding items={waiting.filter((item) => chosen.has(item.id))} onEnd={onEnd} />;
 }
 
 /** What the chosen items come to together, asked anew whenever others are chosen. */
 function useLooked(items: readonly Item[]): { summary: string; refusals: readonly Refusal[] } {
   const [known, setKnown] = useState<{ key: string; result: Result<Answer> } | null>(null);
-  const key = JSON.stringify(items.map(({ id, level, revision }) => ({ document: id, level, revision })));
+  const key = JSON.stringify(decided(items));
   useEffect(() => {
     const asked = JSON.parse(key) as object[];
     if (asked.length < 2) return;
@@ -72,7 +75,7 @@ function Deciding({ items, onEnd }: { items: readonly Item[]; onEnd(): void }) {
     const result = await intend<Answer>("/api/together", {
       type: "approve",
       comment,
-      items: items.map(({ id, level, revision }) => ({ document: id, level, revision })),
+      items: decided(items),
     });
     setBusy(false);
     if (!result.ok) return setFailed(result.refusals);

@@ -29,7 +29,7 @@ export function Lines({ bad }: { bad: ReadonlySet<string | undefined> }) {
           <Category index={index} bad={wrong} />
           <ChargedToCells index={index} bad={wrong} />
           <LineCell name="quantity" label="Quantity" index={index} bad={wrong} right />
-          <LineCell name="price" label="Price each" index={index} bad={wrong} right />
+          <LineCell name="price" label="Price each" index={index} bad={wrong} money />
           <TaxCell index={index} bad={wrong} />
           <LineNet index={index} />
         </>

@@ -1,5 +1,5 @@
 import { type Attachment, type OrderLine, type PurchaseOrder } from "@/core/documents";
-import { formatAmount, money, parseMoney } from "@/core/money";
+import { formatAmount, money, typedMoney } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import type { Picked } from "../people/person-picker";
 import { refuse } from "@/core/words";
@@ -90,7 +90,7 @@ export function readOrder(typed: TypedOrder, who: Who, date: string): { order: P
   const lines = typed.lines.map((line, index): OrderLine => {
     const at = (key: string) => `lines.${index}.${key}`;
     const what = `Line ${index + 1}`;
-    const price = line.price.trim() === "" ? null : parseMoney(line.price, typed.currency);
+    const price = line.price.trim() === "" ? null : typedMoney(line.price, typed.currency);
     if (price && !price.ok) problems.push(refuse("typed amount", { what, why: price.why }, at("price")));
     if (price?.ok && price.money.minor < 0) problems.push(refuse("typed amount below zero", { what }, at("price")));
     const quantity = line.quantity.trim().replace(",", ".");

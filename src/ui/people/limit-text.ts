@@ -1,4 +1,4 @@
-import { formatAmount, isCurrency, parseMoney } from "@/core/money";
+import { formatAmount, isCurrency, typedMoney } from "@/core/money";
 import type { Limit } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { refused } from "@/core/words";
@@ -30,10 +30,10 @@ export function readLimit(text: string, home: string, what: string): Result<Limi
   const words = text.trim();
   if (words === "" || /^(none|–|-)$/i.test(words)) return limit({ kind: "none" });
   if (/^unlimited$/i.test(words)) return limit({ kind: "unlimited" });
-  const [, amount = "", written] = /^([\d\s.,']*)\s*(\D*)$/.exec(words) ?? [];
+  const [, amount = "", written] = /^([\d\s.,']*(?:[km](?![a-z]))?)\s*(\D*)$/i.exec(words) ?? [];
   const currency = written?.trim().toUpperCase() || home;
   if (amount.trim() === "" || !isCurrency(currency)) return refused("typed limit", { what, typed: words });
-  const parsed = parseMoney(amount.trim(), currency);
+  const parsed = typedMoney(amount.trim(), currency);
   if (!parsed.ok) return refused("typed amount", { what, why: parsed.why });
   return parsed.money.minor < 0
     ? refused("typed amount below zero", { what })

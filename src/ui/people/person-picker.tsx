@@ -4,7 +4,7 @@ import { useId, useState } from "react";
 import { Picker, findAt, useFound } from "../picker";
 
 export type Picked = { id: string; name: string; unitId?: string };
-type Found = Picked & { title: string; unit: string };
+type Found = Picked & { title: string; unit: string; lately: boolean };
 
 type Props = {
   label: string;
@@ -16,10 +16,11 @@ type Props = {
   except?: readonly string[];
   /** What it means to choose nobody; without it somebody has to be chosen. */
   none?: string;
+  labelClass?: string;
 };
 
 /** Finds a person by a few letters of name, address or title. */
-export function PersonPicker({ label, hint, value, onChange, role, except = [], none }: Props) {
+export function PersonPicker({ label, hint, value, onChange, role, except = [], none, labelClass }: Props) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
   const { found } = useFound<Found>(text, (typed, signal) =>
@@ -37,6 +38,7 @@ export function PersonPicker({ label, hint, value, onChange, role, except = [], 
       <Picker
         id={id}
         label={label}
+        labelClass={labelClass}
         text={text ?? value?.name ?? ""}
         replaced={text === null && value !== null}
         onText={setText}

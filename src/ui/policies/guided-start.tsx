@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from "react";
 import { documentTypeKeys, typeWords } from "@/core/documents";
-import { minorDigits, parseMoney, sizeOf } from "@/core/money";
+import { minorDigits, typedMoney, sizeOf } from "@/core/money";
 import { directoryOf } from "@/core/people";
 import { readPolicy } from "@/core/policy";
 import type { Result } from "@/core/refusal";
@@ -19,6 +19,7 @@ import { Button, Refusals } from "../primitives";
 import { NameEntry, UnitChoice, useBegin, useBeside, type Where } from "./begin";
 import { SentForm } from "../sent-form";
 import { refused, sayBand } from "@/core/words";
+import { MoneyInput } from "../money-input";
 
 type Step = { over: string; approver: ApproverChoice };
 type Typed = { type: string; name: string; unit: string; nobody: boolean; steps: Step[] };
@@ -122,13 +123,16 @@ function Amounts({ typed, set, currency }: Part) {
       </label>
       {steps.map((step, index) =>
         !nobody && index === 0 ? null : (
-          <label key={index} className="flex items-center gap-2">
-            <span className="w-44">{index === 0 ? "Somebody approves over" : "One more approves over"}</span>
-            <input
-              inputMode="decimal"
-              className="field w-36! text-right"
+          <div key={index} className="flex items-center gap-2">
+            <label htmlFor={`over-${index}`} className="w-44">
+              {index === 0 ? "Somebody approves over" : "One more approves over"}
+            </label>
+            <MoneyInput
+              id={`over-${index}`}
+              className="w-36!"
+              currency={currency}
               value={step.over}
-              onChange={(event) => set({ steps: steps.with(index, { ...step, over: event.target.value }) })}
+              onValue={(over) => set({ steps: steps.with(index, { ...step, over }) })}
             />
             {currency}
             {steps.length > 1 && (
@@ -136,7 +140,7 @@ function Amounts({ typed, set, currency }: Part) {
                 Remove<span className="sr-only"> {step.over}</span>
               </Button>
             )}
-          </label>
+          </div>
         ),
       )}
       {steps.length < 4 && (
@@ -196,7 +200,7 @@ function ReadOut({ read, organisation }: { read: ReturnType<typeof answersFrom> 
 function answersFrom(typed: Typed, currency: string): Result<Answers> {
   const steps = typed.steps.map((step, index) => {
     if (index === 0 && !typed.nobody) return { ...step, over: 0 };
-    const parsed = parseMoney(step.over, currency);
+    const parsed = typedMoney(step.over, currency);
     return { ...step, over: parsed.ok ? parsed.money.minor : Number.NaN };
   });
   const wrong = steps.findIndex(({ over }) => Number.isNaN(over));

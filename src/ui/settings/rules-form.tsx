@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { CUSTOMER_FIELDS, SUPPLIER_FIELDS, type Rules } from "@/core/documents";
-import { formatAmount, parseMoney, type Money } from "@/core/money";
+import { formatAmount, typedMoney, type Money } from "@/core/money";
 import type { Refusal } from "@/core/refusal";
 import { joinWords } from "@/core/text";
 import {
@@ -93,7 +93,7 @@ export function RulesForm({ rules, currency, mayWrite, effects, example }: Props
 /** What the tolerance comes to on an example, since “whichever is less” is read two ways. */
 function MatchExample({ currency }: { currency: string }) {
   const { percent, amounts } = useWatch<Typed>() as Typed;
-  const most = parseMoney(amounts.matching, currency);
+  const most = typedMoney(amounts.matching, currency);
   const share = Number(percent);
   if (!most.ok || !Number.isFinite(share)) return null;
   const line = { minor: 100_000, currency };

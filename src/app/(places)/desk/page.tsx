@@ -5,7 +5,7 @@ import { joinWords, sayCount } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { ownStopped } from "@/server/credit/view";
-import { deskOf } from "@/server/documents/desk";
+import { deskOf, type Ask, type WaitingRow } from "@/server/documents/desk";
 import { namesFor } from "@/server/documents/names";
 import { viewInClear } from "@/server/documents/queries";
 import { sheetFor } from "@/server/documents/sheet";
@@ -30,21 +30,24 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const late = waiting.filter((row) => row.due && row.due < visitor.now);
   const stopped = ownStopped(visitor.app, visitor.person);
   const { open } = singles(await searchParams);
-  const [first] = [...waiting, ...returned, ...questions, ...held, ...releasable, ...blocked, ...mine, ...told];
+  // As they stand on the page, from above.
+  const [first] = [...returned, ...questions, ...waiting, ...held, ...releasable, ...blocked, ...mine, ...told];
   const chosen = open ?? first?.id;
-  const mineToAct = waiting.length + returned.length + questions.length + held.length + releasable.length;
+  const mineToAct = new Set([...waiting, ...returned, ...questions, ...held, ...releasable].map(({ id }) => id)).size;
   const view = chosen ? viewInClear(visitor.app, visitor.person, chosen) : null;
-  const why = (id: string, level: string, inNameOf: string | null): string => {
-    const forWhom = inNameOf ? ` for ${visitor.directory.person(inNameOf)?.name ?? inNameOf}` : "";
+  const why = ({ id, level, inNameOf, also }: WaitingRow): string => {
     const state = readState(visitor.app.db, id);
+    const as = (ask: Ask) => {
+      const name = state?.levels.find((one) => one.level === ask.level)?.name ?? ask.level;
+      return `as ${name}${ask.inNameOf ? ` for ${visitor.directory.person(ask.inNameOf)?.name ?? ask.inNameOf}` : ""}`;
+    };
     const before =
       state?.levels
         .filter((one) => one.status === "approved")
         .flatMap((one) => one.decisions.map((said) => visitor.directory.person(said.by)?.name ?? said.by)) ?? [];
-    const name = state?.levels.find((one) => one.level === level)?.name ?? level;
-    return before.length
-      ? `As ${name}${forWhom}, after ${joinWords([...new Set(before)], "and")}.`
-      : `As ${name}${forWhom}, the first to be asked.`;
+    const first = before.length ? `after ${joinWords([...new Set(before)], "and")}` : "the first to be asked";
+    const besides = also.length > 0 ? ` Also ${joinWords(also.map(as), "and")}.` : "";
+    return `${capital(as({ level, inNameOf }))}, ${first}.${besides}`;
   };
   return (
     <div className="grid flex-1 lg:grid-cols-[25.5rem_minmax(0,1fr)]">
@@ -92,7 +95,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
               ...row,
               why: whyHeld(visitor, row.id),
             })),
-            waiting: waiting.map((row) => ({ ...row, why: why(row.id, row.level, row.inNameOf) })),
+            waiting: waiting.map((row) => ({ ...row, why: why(row) })),
             mine: mine.map((row) => ({
               ...row,
               takenOverFrom: row.requester === visitor.person.id ? null : row.requesterName,

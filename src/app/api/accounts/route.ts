@@ -9,7 +9,7 @@ import { openOnAccount } from "@/server/fields/opening";
 import { changeAccount } from "@/server/ledger/account-changes";
 import { askForAccount, proposeChange, visibleFields } from "@/server/ledger/account-commands";
 import { inviteAgain } from "@/server/ledger/invitations";
-import { findAccounts, peopleNamed } from "@/server/ledger/accounts";
+import { accountsToChoose, peopleNamed } from "@/server/ledger/accounts";
 
 const command = z.uuid();
 const Held = z
@@ -74,20 +74,20 @@ export function POST(request: Request) {
 
 const MOST = 30;
 
-/** Accounts by a part of their name, for whoever enters documents. */
+/** Accounts by a part of their name, those first with which the reader dealt lately. */
 export function GET(request: Request) {
   return read(request, (reader) => {
-    const refusal = authorise(reader, "documents.enter");
+    const refusal = authorise(reader, "accounts.read");
     if (refusal) return { ok: false, refusals: [refusal] };
     const query = new URL(request.url).searchParams;
     const kind = query.get("kind") === "supplier" ? "supplier" : "customer";
-    const found = findAccounts(app().db, { kind, text: query.get("q") ?? "", limit: MOST });
+    const found = accountsToChoose(app().db, reader, { kind, text: query.get("q") ?? "", limit: MOST });
     return {
       ok: true,
       value: found.map((account) => {
-        const { id, kind, name, status, currency, group } = account;
+        const { id, kind, name, status, currency, group, lately } = account;
         const fields = visibleFields(app(), reader, account);
-        return { id, kind, name, status, currency, group, fields, people: peopleNamed(app(), { fields }) };
+        return { id, kind, name, status, currency, group, lately, fields, people: peopleNamed(app(), { fields }) };
       }),
     };
   });

@@ -14,7 +14,7 @@ export async function GET(request: Request) {
   return read(request, (reader) => {
     const refusal = authorise(reader, "people.read");
     if (refusal) return { ok: false, refusals: [refusal] };
-    return { ok: true, value: findPeople(app(), query.get("q") ?? "", query.get("role")) };
+    return { ok: true, value: findPeople(app(), reader, query.get("q") ?? "", query.get("role")) };
   });
 }
 
