@@ -43,9 +43,19 @@ test("a stake by keyboard: next round amount, one unit, side of the exact amount
   await expect(stake(page, 0)).toHaveAttribute("aria-valuetext", /^2,499\.00 itself: the requester’s manager/);
   const amount = page.getByLabel("Amount of the threshold");
   await amount.fill("20,000");
+  await amount.blur();
   await expect(page.getByText(/between its neighbours/)).toBeVisible();
+  // What cannot be read stays and is said when the field is left, and goes when the stake is moved otherwise.
   await amount.fill("1.234");
+  await amount.blur();
   await expect(page.getByText(/can be read as two amounts: write 1234/)).toBeVisible();
+  await stake(page, 0).press("ArrowRight");
+  await expect(amount).toHaveValue("5,000.00");
+  await amount.fill("2.4k");
+  await expect(page.getByText("2,400.00 EUR", { exact: true })).toBeVisible();
+  await amount.blur();
+  await expect(amount).toHaveValue("2,400.00");
+  await expect(stake(page, 0)).toHaveText("2,400.00");
   await stake(page, 2).focus();
   await page.keyboard.press("Delete");
   await expect(page.getByRole("group", { name: "Thresholds" }).getByRole("slider")).toHaveCount(2);

@@ -1,5 +1,5 @@
 // The whole main job in one browser: two thresholds set on the band board, an order entered, the people named deciding in turn, a verified record.
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import {
   approveVersion,
   clearDraft,
@@ -9,6 +9,7 @@ import {
   sendToReviewer,
   signIn,
   status,
+  tabTo,
   test,
 } from "./support";
 
@@ -111,5 +112,107 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     await approveVersion(browser, "purchase-orders", version);
     await enterOrder(noor, { title: "Rope for exactly 2,500", price: "2500" });
     await expect(levels(noor)).toHaveCount(1);
+  });
+});
+
+test("the same by keyboard alone: from the policies to a verified record", async ({ page, browser }) => {
+  const press = async (at: Page, find: Locator, key = "Enter") => {
+    await tabTo(at, find);
+    await at.keyboard.press(key);
+  };
+  const type = async (at: Page, find: Locator, text: string) => {
+    await tabTo(at, find);
+    await at.keyboard.press("Control+a");
+    await at.keyboard.type(text);
+  };
+  await signIn(page, "benedita-corvo");
+  await clearDraft(page, "purchase-orders");
+  await page.goto("/policies");
+  await press(page, page.getByRole("link", { name: "Purchase orders", exact: true }));
+  const stake = page.getByRole("group", { name: "Thresholds" }).getByRole("slider").first();
+  await expect(page.getByText(/^[\d,]+ documents$/)).toBeVisible();
+
+  await test.step("a stake is typed and the version sent", async () => {
+    await press(page, stake);
+    await expect(page.getByLabel("Amount of the threshold")).toBeFocused();
+    await page.keyboard.press("Control+a");
+    await page.keyboard.type("2.55k");
+    await page.keyboard.press("Escape");
+    await expect(stake).toBeFocused();
+    await expect(stake).toHaveText("2,550.00");
+    const findings = page.getByRole("region", { name: "Findings" });
+    await expect(findings).not.toContainText("looking");
+    for (const reason of await findings.getByRole("textbox").all()) await type(page, reason, "Agreed for this trial.");
+    await expect(page.getByText(/^Draft saved at/)).toBeVisible();
+    await press(page, page.getByRole("button", { name: "Send to the reviewer" }));
+    const sheet = page.getByRole("dialog");
+    await type(page, sheet.getByLabel(/^Why/), "Small purchases have become dearer");
+    await type(page, sheet.getByLabel("Effective from"), "10 Mar 2026");
+    await press(page, sheet.getByRole("button", { name: "Send to the reviewer" }));
+    await page.waitForURL(/version=\d+/);
+  });
+
+  await test.step("the reviewer approves it", async () => {
+    const reviewer = await pageOf(browser, "rosalind-amado");
+    await reviewer.goto(new URL(page.url()).pathname + new URL(page.url()).search);
+    await press(reviewer, reviewer.getByRole("button", { name: "Approve the version" }));
+    await press(reviewer, reviewer.getByRole("dialog").getByRole("button", { name: /^Approve version/ }));
+    await expect(reviewer.getByText("Approved by Rosalind Amado")).toBeVisible();
+  });
+
+  const noor = await pageOf(browser, "noor-halvorsrud");
+  await test.step("an order just above it is entered, and nothing is sent from within a field", async () => {
+    await noor.goto("/desk");
+    await press(noor, noor.getByRole("link", { name: "New document" }));
+    await press(noor, noor.getByRole("link", { name: /^Order/ }));
+    await type(noor, noor.getByLabel("What is ordered, in a few words"), "Rope by keyboard");
+    await noor.keyboard.press("Enter");
+    await type(noor, noor.getByLabel("Supplier"), "Northrigg");
+    await expect(noor.getByRole("option", { name: /^Northrigg Cordage/ })).toBeVisible();
+    await noor.keyboard.press("Enter");
+    await expect(noor.getByLabel("Supplier")).toHaveValue("Northrigg Cordage");
+    await type(noor, noor.getByLabel("What it is"), "Rope");
+    await tabTo(noor, noor.getByLabel("Category"));
+    await noor.keyboard.type("deck");
+    await type(noor, noor.getByLabel("Price each"), "2.550,01");
+    await press(noor, noor.getByRole("button", { name: /^Submit 2,550\.01 EUR/ }));
+    await noor.waitForURL(/\/documents\/po-\d+$/);
+    await expect(status(noor, "Waiting")).toBeVisible();
+  });
+  const id = new URL(noor.url()).pathname.split("/").at(-1)!;
+
+  await test.step("it is found on the desk by the arrows and approved by two presses", async () => {
+    const rui = await pageOf(browser, "rui-tavares");
+    await rui.goto("/desk");
+    const line = rui.getByRole("link", { name: /Rope by keyboard/ });
+    await tabTo(rui, rui.getByRole("list", { name: "Waiting for you" }).getByRole("link").first());
+    for (let lines = 0; lines < 60; lines += 1) {
+      if (await line.evaluateAll((all) => all.includes(document.activeElement as never))) break;
+      await rui.keyboard.press("ArrowDown");
+    }
+    await rui.keyboard.press("Enter");
+    await expect(rui.getByRole("heading", { name: "Rope by keyboard" })).toBeVisible();
+    await rui.keyboard.press("ArrowRight");
+    const bar = rui.getByRole("region", { name: "Decide" });
+    await expect(bar).toBeFocused();
+    await rui.keyboard.press("a");
+    await expect(bar.locator('button[type="submit"]')).toBeFocused();
+    await rui.keyboard.press("Enter");
+    await expect(status(noor, "Approved")).toBeVisible();
+  });
+
+  await test.step("the auditor finds it in the register and verifies its record", async () => {
+    const auditor = await pageOf(browser, "tome-cardigos");
+    await auditor.goto("/register");
+    await type(auditor, auditor.getByRole("searchbox", { name: "Search text" }), "Rope by keyboard");
+    await press(auditor, auditor.getByRole("button", { name: "Show", exact: true }));
+    await auditor.waitForURL(/q=Rope/);
+    await press(auditor, auditor.getByRole("link", { name: id.toUpperCase() }));
+    await auditor.waitForURL(new RegExp(`/documents/${id}`));
+    if (!auditor.url().endsWith("/record"))
+      await press(auditor, auditor.getByRole("link", { name: /^(The )?record/i }));
+    await expect(auditor.getByText(/^Verified: this browser has re-computed the hashes/)).toBeVisible();
+    await press(auditor, auditor.getByRole("button", { name: "Re-compute the log" }));
+    await expect(auditor.getByText("each follows from the one before")).toBeVisible();
   });
 });

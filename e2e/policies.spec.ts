@@ -1,29 +1,22 @@
 // A policy from nothing to being in force: built with the keyboard alone, its findings broken and mended, reviewed by a second person, its day come.
 import fs from "node:fs";
 import { expect, type Page } from "@playwright/test";
-import { approveVersion, clearDraft, idOf, pageOf, sendToReviewer, signIn, test } from "./support";
+import { approveVersion, clearDraft, idOf, pageOf, sendToReviewer, signIn, tabTo, test } from "./support";
 
 const words = (page: Page) => page.getByRole("region", { name: "In words" });
 const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
 
-/** Presses Tab until something is focused, as somebody without a mouse would. */
-async function tabTo(page: Page, role: string, name: RegExp): Promise<void> {
-  const target = page.getByRole(role as "button", { name }).first();
-  for (let presses = 0; presses < 90; presses += 1) {
-    if (await target.evaluate((element) => element === document.activeElement)) return;
-    await page.keyboard.press("Tab");
-  }
-  throw new Error(`Tab does not lead to the ${role} ${String(name)}`);
-}
+const tabToThe = (page: Page, role: "link" | "button" | "textbox" | "combobox" | "slider", name: RegExp) =>
+  tabTo(page, page.getByRole(role, { name }).first());
 
 test("a two-step order policy from nothing, with the keyboard alone", async ({ page }) => {
   await signIn(page, "benedita-corvo");
   await page.goto("/policies");
-  await tabTo(page, "link", /^New policy$/);
+  await tabToThe(page, "link", /^New policy$/);
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/policies\/new/);
   await expect(page.getByRole("heading", { level: 1, name: "New policy" })).toBeVisible();
-  await tabTo(page, "textbox", /^Name of the policy$/);
+  await tabToThe(page, "textbox", /^Name of the policy$/);
   await page.keyboard.type("Retail stocks");
   // Two letters from another policy's name: refused at once, with another to take.
   await expect(page.getByRole("alert").first()).toContainText(
@@ -34,20 +27,20 @@ test("a two-step order policy from nothing, with the keyboard alone", async ({ p
   // Enter in a field sends nothing.
   await page.keyboard.press("Enter");
   await expect(page.getByRole("textbox", { name: "Name of the policy" }).first()).toBeFocused();
-  await tabTo(page, "button", /^Go on$/);
+  await tabToThe(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
-  await tabTo(page, "combobox", /^For which unit/);
+  await tabToThe(page, "combobox", /^For which unit/);
   await page.keyboard.type("Vess");
-  await tabTo(page, "button", /^Go on$/);
+  await tabToThe(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
-  await tabTo(page, "button", /^Go on$/);
+  await tabToThe(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
-  await tabTo(page, "combobox", /^Over 10,000 EUR, as well$/);
+  await tabToThe(page, "combobox", /^Over 10,000 EUR, as well$/);
   await page.keyboard.type("The first in the line");
-  await tabTo(page, "button", /^Go on$/);
+  await tabToThe(page, "button", /^Go on$/);
   await page.keyboard.press("Enter");
   await expect(page.getByText("Up to 2,500.00, that amount included: nobody needs to approve.")).toBeVisible();
-  await tabTo(page, "button", /^Open it on the band board$/);
+  await tabToThe(page, "button", /^Open it on the band board$/);
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/policies\/fleet-stores-in-two-steps$/);
   await expect(words(page)).toContainText(
@@ -57,7 +50,7 @@ test("a two-step order policy from nothing, with the keyboard alone", async ({ p
     "Over 10,000.00: the requester’s manager, then the first in the reporting line",
   );
   // On the board, still by keyboard: the second stake a round amount up and back, and the exact amount to the other side and back.
-  await tabTo(page, "slider", /^Threshold 2 of 2/);
+  await tabToThe(page, "slider", /^Threshold 2 of 2/);
   await page.keyboard.press("ArrowRight");
   await expect(page.getByRole("group", { name: "Thresholds" }).getByRole("slider").nth(1)).toHaveText("15,000.00");
   await page.keyboard.press("ArrowLeft");

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import path from "node:path";
-import { expect, test as plain, type Browser, type Page } from "@playwright/test";
+import { expect, test as plain, type Browser, type Locator, type Page } from "@playwright/test";
 
 /**
  * The test of every file here: browsers that it opened beside its own are closed with it, since an open page asks for its data again whenever anything happens
@@ -20,6 +20,16 @@ export const test = plain.extend<{ closing: void }>({
 export async function signIn(page: Page, person: string): Promise<void> {
   const response = await page.request.post("/api/session", { data: { person } });
   expect(response.ok()).toBe(true);
+}
+
+/** Tab leads to what is asked for, within as many presses as anybody would give it. @returns once it has the focus */
+export async function tabTo(page: Page, find: Locator, presses = 90): Promise<void> {
+  await expect(find).toBeAttached();
+  for (let press = 0; press <= presses; press += 1) {
+    if (await find.evaluateAll((all) => all.includes(document.activeElement as never))) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`Tab does not lead to ${String(find)}`);
 }
 
 /** A page in a browser of its own, signed in as somebody. */

@@ -1,15 +1,6 @@
 // What axe cannot see: pages used by keyboard and read from their accessibility tree alone, in the reader’s own colours, and at 320 px.
 import { expect, type Page } from "@playwright/test";
-import { enterOrder, pageOf, signIn, status, test } from "./support";
-
-/** Tab leads to what is asked for, within as many presses as anybody would give it. */
-async function tabTo(page: Page, find: ReturnType<Page["locator"]>, presses = 60): Promise<void> {
-  for (let press = 0; press <= presses; press += 1) {
-    if (await find.evaluateAll((all) => all.includes(document.activeElement as never))) return;
-    await page.keyboard.press("Tab");
-  }
-  throw new Error("Tab does not lead there");
-}
+import { enterOrder, pageOf, signIn, status, tabTo, test } from "./support";
 
 /** A board whose figures are there answers keys too: they are asked for by the same script that listens. */
 async function boardOf(page: Page, policy: string): Promise<void> {
@@ -148,11 +139,11 @@ test("at 320 px and four times its size, an approver decides from the desk by ke
   const page = await (await browser.newContext({ viewport: { width: 320, height: 256 } })).newPage();
   await signIn(page, "rui-tavares");
   await page.goto("/desk");
-  await tabTo(page, page.getByRole("link", { name: /Read at four times its size/ }), 90);
+  await tabTo(page, page.getByRole("link", { name: /Read at four times its size/ }));
   await page.keyboard.press("Enter");
   await page.waitForURL(/\/documents\/po-/);
   const bar = page.getByRole("region", { name: "Decide" });
-  await tabTo(page, bar.getByRole("button", { name: /^Approve(?! in part)/ }), 90);
+  await tabTo(page, bar.getByRole("button", { name: /^Approve(?! in part)/ }));
   await page.keyboard.press("Enter");
   await expect(bar.locator('button[type="submit"]')).toBeFocused();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(320);

@@ -44,6 +44,8 @@ export const contractType: DocumentType<Contract> = {
   name: { one: "contract", many: "contracts", prefix: "CO" },
   heading: "Contracts",
   about: "What is agreed with somebody for some years: what, with whom, until when.",
+  needs: "With whom it is, and lines with what they cost a year.",
+  example: "Cleaning for three years at 9,000.00 a year.",
   starting: {
     key: "contracts",
     title: "Contracts by what they come to",

@@ -90,6 +90,5 @@ export function withGlyphs<C extends Content>(content: C, family = "Archivo"): C
 function inRuns(node: Record<string, unknown>, family: string): object {
   const text = node.text as string;
   const runs = runsOf(text);
-  if (runs.every(({ subset }) => subset === "latin")) return { ...node, text: runs.map((run) => run.text).join("") };
   return { ...node, text: runs.map((run) => ({ text: run.text, font: fontOf(family, run.subset) })) };
 }

@@ -1,9 +1,82 @@
-// Printed pages: their language, title and bookmarks, and a glyph for every character of a name.
+// Printed pages: their language, title, bookmarks and structure, read by pdf.js, which shares no code with what writes them; and a glyph for every character of a name.
+import { getDocument, type PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { describe, expect, it } from "vitest";
-import { printed } from "./pdf";
+import { printed, ruledTable } from "./pdf";
 import { runsOf } from "./pdf-glyphs";
 
+type Tagged = { role?: string; children?: Tagged[]; type?: string; id?: string };
+
+const open = async (bytes: Buffer) => await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+
+/** What stands in each element of a page, as it is read aloud: its role and its text. */
+async function readAloud(page: PDFPageProxy): Promise<string[]> {
+  const texts = new Map<string, string>();
+  let marked: string | null = null;
+  const { items } = await page.getTextContent({ includeMarkedContent: true });
+  const loose: string[] = [];
+  const open: (string | null)[] = [];
+  for (const item of items) {
+    if ("str" in item) {
+      if (marked) texts.set(marked, (texts.get(marked) ?? "") + item.str);
+      else if (item.str.trim() && open.length === 0) loose.push(item.str);
+    } else if (item.type.startsWith("begin")) {
+      open.push(marked);
+      marked = (item as { id?: string }).id ?? null;
+    } else marked = open.pop() ?? null;
+  }
+  // Nothing is drawn outside of what is tagged or said to be for the eye alone.
+  expect(loose).toEqual([]);
+  const said = ({ role = "", children = [], id }: Tagged): string[] => {
+    if (id) return [texts.get(id) ?? ""];
+    const inner = children.flatMap(said);
+    const isLeaf = children.every((child) => child.id);
+    return isLeaf ? [`${role}: ${inner.join("").trim()}`] : role === "Root" || role === "Document" ? inner : [role, ...inner];
+  };
+  return said((await page.getStructTree()) as Tagged);
+}
+
 describe("printed pages", () => {
+  it("are read aloud in their order: headings, paragraphs, lists, tables by row and column", async () => {
+    const document = await open(
+      await printed("The foot of each page", {
+        info: { title: "Record of PO-00001" },
+        content: [
+          { text: "Record of PO-00001", style: "title" },
+          { text: ["Asked by ", { text: "Łucja", bold: true }, "."] },
+          { text: "Chain", style: "section" },
+          ruledTable([["Line manager", ""]], ["*", "*"], { head: ["Level", "Said"] }),
+          ruledTable([["Policy", "Orders, 2"]], ["*", "*"]),
+          { ul: ["one", "two"] },
+        ],
+      }),
+    );
+    expect(await document.getMarkInfo()).toMatchObject({ Marked: true });
+    const { info } = (await document.getMetadata()) as { info: { Language?: string; Title?: string } };
+    expect([info.Language, info.Title]).toEqual(["en-GB", "Record of PO-00001"]);
+    expect((await document.getOutline()).map(({ title }) => title)).toEqual(["Record of PO-00001", "Chain"]);
+    expect(await readAloud(await document.getPage(1))).toEqual([
+      "H1: Record of PO-00001",
+      "P: Asked by Łucja.",
+      "H2: Chain",
+      ...["Table", "TR", "TH: Level", "TH: Said", "TR", "TD: Line manager", "TD: "],
+      ...["Table", "TR", "TH: Policy", "TD: Orders, 2"],
+      ...["L", "LI", "LBody: one", "LI", "LBody: two"],
+    ]);
+  });
+
+  it("do not read the head of a table again on every page that it runs on to", async () => {
+    const rows = Array.from({ length: 120 }, (_, index) => [`Row ${index + 1}`, "said"]);
+    const document = await open(
+      await printed("Foot", { content: [ruledTable(rows, ["*", "*"], { head: ["Level", "Said"] })] }),
+    );
+    expect(document.numPages).toBeGreaterThan(2);
+    const pages = [];
+    for (let page = 1; page <= document.numPages; page += 1)
+      pages.push(...(await readAloud(await document.getPage(page))));
+    expect(pages.filter((one) => one === "TH: Level")).toHaveLength(1);
+    expect(pages.filter((one) => one.startsWith("TD: Row "))).toEqual(rows.map(([first]) => `TD: ${first}`));
+  });
+
   it("say their language and title, and have their headings as bookmarks", async () => {
     const bytes = await printed("A foot", {
       info: { title: "Record of PO-00001" },

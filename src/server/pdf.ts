@@ -2,6 +2,7 @@ import path from "node:path";
 import pdfmake from "pdfmake";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces";
 import { SUBSETS, fontOf, withGlyphs } from "./pdf-glyphs";
+import { tagging, withPlaces } from "./pdf-tags";
 import { projectRoot } from "./root";
 
 const face = (family: string, subset: string, weight: number) =>
@@ -22,6 +23,7 @@ function prepare(): void {
       ),
     ),
   );
+  tagging();
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(path.join(projectRoot(), "node_modules/@fontsource")));
   ready = true;
@@ -43,6 +45,8 @@ export function printed(
       // Its language and its name are said to whoever has it read aloud.
       language: "en-GB",
       displayTitle: true,
+      tagged: true,
+      version: "1.7",
       pageMargins: [48, 56, 48, 64],
       defaultStyle: { font: "Archivo", fontSize: 9, color: INK, lineHeight: 1.25 },
       styles: {
@@ -59,7 +63,7 @@ export function printed(
           { text: `${page} of ${pages}`, width: 40, alignment: "right" },
         ],
       }),
-      content: withGlyphs(content),
+      content: withPlaces(withGlyphs(content)),
       ...(info && { info }),
     })
     .getBuffer();

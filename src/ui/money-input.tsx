@@ -24,7 +24,7 @@ type Props = Omit<ComponentProps<"input">, "value" | "defaultValue" | "onChange"
 
 /**
  * An amount as it is typed by anybody, `12,500.00`, `12.500,00`, `12500` or `12.5k`: what it is understood as stands under it while it is typed, and in it once the field is left. What is
- * no amount is said when the field is left. Every field for an amount is this one.
+ * no amount, or cannot be taken, is said when the field is left. Every field for an amount is this one.
  */
 export function MoneyInput({
   currency: given,
@@ -52,7 +52,7 @@ export function MoneyInput({
   const parsed = text.trim() === "" ? null : typedMoney(text, currency);
   const read = parsed?.ok ? parsed.money : null;
   const understood = typing && read && formatAmount(read) !== text.trim() ? formatMoney(read) : "";
-  const refused = problem || (!typing && parsed?.ok === false ? sayNoAmount(parsed.why) : "");
+  const refused = typing ? "" : problem || (parsed?.ok === false ? sayNoAmount(parsed.why) : "");
   const take = (next: string) => {
     setOwn(next);
     onValue?.(next);
@@ -79,7 +79,7 @@ export function MoneyInput({
           onBlur?.(event);
         }}
       />
-      {understood && !refused && (
+      {understood && (
         // Above what stands below, which does not move while somebody types.
         <span
           id={id}

@@ -60,8 +60,10 @@ export type TypeWords = {
   name: { one: string; many: string; prefix: string };
   /** As the heading of a column of authority. */
   heading: string;
-  /** What it is, to whoever chooses what to enter. */
+  /** What it is, to whoever chooses what to enter; what has to be at hand for it; and one as anybody may know it. */
   about: string;
+  needs: string;
+  example: string;
   /** Steps after the approval that do something to it, besides those of all. */
   steps: readonly StepKind[];
   /** Key of the type that is approved before it for the same thing, as an order is before its invoice. */

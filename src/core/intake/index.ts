@@ -2,7 +2,7 @@
 export { fromUbl } from "./ubl";
 export type { Taker } from "./ubl";
 export { INTAKE_COLUMNS, guessIntake, missingOf, readIntake } from "./table";
-export type { IntakeKind, ReadDocument, Sheet } from "./table";
+export type { IntakeColumnKey, IntakeKind, ReadDocument, Sheet } from "./table";
 export type { BadRow } from "./row";
 export { accountColumns, accountColumnsMissing, readAccounts } from "./accounts";
 export type { ReadAccount } from "./accounts";

@@ -13,7 +13,30 @@ export type IntakeKind = "supplier-invoice" | "purchase-order";
 /** A document read from a table, with the lines of the file it stands on; `key` is the same when the same file is read again, `unitSaid` where the file says for which unit it is. */
 export type ReadDocument = { key: string; lines: number[]; document: AnyDocument; unitSaid?: true };
 
-const COMMON: Column[] = [
+/** Keys of the columns that tables of documents have, the organisation's own fields aside. */
+export type IntakeColumnKey =
+  | "supplier"
+  | "currency"
+  | "date"
+  | "description"
+  | "quantity"
+  | "price"
+  | "tax"
+  | "costCentre"
+  | "project"
+  | "invoiceNumber"
+  | "dueDate"
+  | "order"
+  | "orderLine"
+  | "gross"
+  | "unit"
+  | "title"
+  | "group"
+  | "promised"
+  | "category";
+type IntakeColumn = Column & { key: IntakeColumnKey };
+
+const COMMON: IntakeColumn[] = [
   { key: "supplier", names: ["supplier", "vendor"], needed: true },
   { key: "currency", names: ["currency"], needed: true },
   { key: "date", names: ["date", "invoice date", "order date"], needed: true },
@@ -26,7 +49,7 @@ const COMMON: Column[] = [
 ];
 
 /** Columns of each kind of table, by the names they may have in a heading. */
-export const INTAKE_COLUMNS: Record<IntakeKind, readonly Column[]> = {
+export const INTAKE_COLUMNS: Record<IntakeKind, readonly IntakeColumn[]> = {
   "supplier-invoice": [
     ...COMMON,
     { key: "invoiceNumber", names: ["invoice number", "invoice", "number"], needed: true },

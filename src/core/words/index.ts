@@ -29,6 +29,7 @@ export { SCOPES } from "./scopes";
 export { DUTY_WORDS, sayConflict } from "./duties";
 export { sayWhyNot } from "./payments";
 export { sayNoAmount } from "./amounts";
+export { INTAKE_COLUMN_WORDS } from "./intake-columns";
 export { sayCell, sayNotEdited } from "./organisation";
 export { differencesOf, namesIn, sayEntry } from "./people-changes";
 export type { Difference, EntryNames } from "./people-changes";

@@ -19,8 +19,7 @@ export function AmountField({
   least?: number;
   onChange(minor: number): void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const parsed = typed === null ? null : typedMoney(typed, currency);
+  const field = useTypedAmount(minor, currency);
   const isLess = (amount: number) => least !== undefined && amount < least;
   return (
     <span className="flex items-start gap-2">
@@ -28,18 +27,40 @@ export function AmountField({
         aria-label={label}
         className="w-36! text-sm"
         currency={currency}
-        value={typed ?? formatAmount({ minor, currency })}
+        value={field.text}
         problem={
-          parsed?.ok && isLess(parsed.money.minor) ? `Not less than ${formatAmount({ minor: least!, currency })}` : ""
+          field.read !== null && isLess(field.read) ? `Not less than ${formatAmount({ minor: least!, currency })}` : ""
         }
         onValue={(text) => {
-          setTyped(text);
-          const next = typedMoney(text, currency);
-          if (next.ok && !isLess(next.money.minor)) onChange(next.money.minor);
+          const next = field.type(text, (amount) => !isLess(amount));
+          if (next !== null && !isLess(next)) onChange(next);
         }}
-        onBlur={() => setTyped(null)}
       />
       <span className="py-1.5">{currency}</span>
     </span>
   );
+}
+
+/**
+ * What is typed over an amount that is changed elsewhere too, and is taken over as it is typed: it stays, also where it could not be taken over, until the amount becomes another.
+ * @param minor the amount as it is now
+ */
+export function useTypedAmount(minor: number, currency: string) {
+  const [typed, setTyped] = useState<{ text: string; over: number } | null>(null);
+  const mine = typed?.over === minor ? typed.text : null;
+  const readOf = (text: string) => {
+    const parsed = typedMoney(text, currency);
+    return parsed.ok ? parsed.money.minor : null;
+  };
+  return {
+    text: mine ?? formatAmount({ minor, currency }),
+    /** In minor units; null while nothing is typed that can be read. */
+    read: mine === null ? null : readOf(mine),
+    /** @returns what it comes to in minor units, null where it cannot be read @param taken whether the amount becomes what was read */
+    type(text: string, taken: (minor: number) => boolean = () => true): number | null {
+      const next = readOf(text);
+      setTyped({ text, over: next !== null && taken(next) ? next : minor });
+      return next;
+    },
+  };
 }

@@ -1,10 +1,10 @@
 "use client";
 
-import { useState } from "react";
-import { formatAmount, typedMoney } from "@/core/money";
+import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
 import { MoneyInput } from "../money-input";
 import { Button } from "../primitives";
+import { useTypedAmount } from "./amount-field";
 import { DETAILS, outOfDetails } from "./into-details";
 import { LevelDetails } from "./level-details";
 import type { Board } from "./types";
@@ -50,19 +50,8 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
   const { section, policy, change, select, mayWrite, directory } = board;
   const threshold = section.thresholds[index]!;
   const said = formatAmount({ minor: threshold.amount, currency: policy.currency });
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState("");
-
-  const type = (text: string) => {
-    setTyped(text);
-    const parsed = typedMoney(text, policy.currency);
-    // What is no amount is said by the field once it is left.
-    if (!parsed.ok) return setProblem("");
-    const next = { ...threshold, amount: parsed.money.minor };
-    if (!edit.canPlace(section, index, next)) return setProblem("It must stay between its neighbours and above zero");
-    setProblem("");
-    change((current) => edit.moveThreshold(current, index, parsed.money.minor));
-  };
+  const field = useTypedAmount(threshold.amount, policy.currency);
+  const fits = (amount: number) => edit.canPlace(section, index, { ...threshold, amount });
   const side = (exact: "below" | "above") => {
     const band = exact === "below" ? index : index + 1;
     const possible = edit.canPlace(section, index, { ...threshold, exact });
@@ -91,13 +80,12 @@ function StakeDetails({ board, index }: { board: Board; index: number }) {
           aria-label="Amount of the threshold"
           className="w-36! font-semibold"
           currency={policy.currency}
-          value={typed ?? said}
+          value={field.text}
           readOnly={!mayWrite}
-          problem={problem}
-          onValue={type}
-          onBlur={() => {
-            setTyped(null);
-            setProblem("");
+          problem={field.read !== null && !fits(field.read) ? "It must stay between its neighbours and above zero" : ""}
+          onValue={(text) => {
+            const next = field.type(text, fits);
+            if (next !== null && fits(next)) change((current) => edit.moveThreshold(current, index, next));
           }}
         />
         <span className="py-1.5">{policy.currency}</span>

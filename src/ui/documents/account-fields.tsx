@@ -23,7 +23,6 @@ export function AccountFields({
   const { register, setValue } = useFormContext<TypedAccount>();
   const typed = useWatch<TypedAccount>() as TypedAccount;
   const names = useListNames();
-  if (!typed.account) return null;
   return (
     <Table
       label="Fields"

@@ -4,7 +4,14 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch, type DefaultValues, type FieldValues, type UseFormReturn } from "react-hook-form";
 import type { DocumentState, EditEffect } from "@/core/approval";
-import { missingOf, ownLinesOf, typeWords, type AnyDocument, type MissingItem } from "@/core/documents";
+import {
+  missingOf,
+  ownLinesOf,
+  typeWords,
+  type AnyDocument,
+  type DocumentRow,
+  type MissingItem,
+} from "@/core/documents";
 import type { Lists } from "@/core/lists";
 import { fieldsOn, isOwnKey, type FormPart, type OwnField } from "@/core/own-fields";
 import type { Fits } from "@/core/patterns";
@@ -41,6 +48,8 @@ export type FormStart<D extends AnyDocument = AnyDocument> = {
   taken: TakenOver;
   /** The units there are, for what is of the unit that it is for. */
   units: readonly { id: string; name: string }[];
+  /** Documents of the type that the requester entered last, for a form that is empty at first. */
+  last?: readonly DocumentRow[];
   /** Number the next submission gets; an edit in approval becomes that revision too. */
   nextRevision?: number;
   /** The revision in approval that is edited; absent for drafts and what was sent back. */

@@ -12,6 +12,7 @@ import {
   type TypedAccount,
 } from "../documents/account-changes";
 import { AccountFields, AccountOwnFields } from "../documents/account-fields";
+import { BeforeAccount } from "../documents/before-account";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
@@ -50,7 +51,11 @@ export function LimitForm(props: FormStart<CreditLimitChange> & { account?: Foun
           then.
         </p>
       )}
-      <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
+      {typed.account ? (
+        <AccountFields fields={CUSTOMER_FIELDS} isAmount={isAmount} bad={bad} />
+      ) : (
+        <BeforeAccount type="credit-limit-change" fields={CUSTOMER_FIELDS} last={props.last ?? []} />
+      )}
       <AccountOwnFields />
       <OwnFields />
       <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="firstLimit" />}</Papers>

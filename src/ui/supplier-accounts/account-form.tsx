@@ -11,6 +11,7 @@ import {
   type TypedAccount,
 } from "../documents/account-changes";
 import { AccountFields, AccountOwnFields } from "../documents/account-fields";
+import { BeforeAccount } from "../documents/before-account";
 import { AccountHead, startAccount } from "../documents/account-head";
 import type { FoundAccount } from "../documents/account-picker";
 import { FormFrame } from "../documents/form-frame";
@@ -43,7 +44,11 @@ export function AccountForm(props: FormStart<SupplierAccount> & { account?: Foun
       aside={bank ? "another bank account: call them back on a number you know" : ""}
     >
       <AccountHead kind="supplier" label="Supplier" fixed={initial?.supplierName} fields={fields} />
-      <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
+      {typed.account ? (
+        <AccountFields fields={SUPPLIER_FIELDS} isAmount={isAmount} bad={bad} />
+      ) : (
+        <BeforeAccount type="supplier-account" fields={SUPPLIER_FIELDS} last={props.last ?? []} />
+      )}
       <AccountOwnFields />
       <OwnFields />
       <Papers>{typed.account?.status === "asked for" && <RequiredPapers what="newSupplier" />}</Papers>

@@ -185,6 +185,8 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   name: { one: "credit-limit change", many: "credit-limit changes", prefix: "CL" },
   heading: "Credit-limit changes",
   about: "Another limit, other payment terms or particulars of a customer.",
+  needs: "A customer who has an account, and what is to be otherwise; a first limit needs its papers.",
+  example: "A limit of 40,000.00 in place of 25,000.00, because orders have doubled.",
   starting: limitStart,
   steps: ["apply changes"],
   account: "customer",

@@ -207,6 +207,8 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   name: { one: "claim", many: "claims", prefix: "EC" },
   heading: "Expense claims",
   about: "What somebody has spent and is to get back, with its receipts.",
+  needs: "Each thing that was paid, with its day and category, and a photograph of its receipt.",
+  example: "A train ticket of 48.60 and a night in a hotel, with both receipts.",
   starting: claimStart,
   startingFor: claimStarts,
   steps: ["post", "next payment run"],

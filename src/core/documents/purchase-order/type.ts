@@ -177,6 +177,8 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   name: { one: "order", many: "orders", prefix: "PO" },
   heading: "Orders",
   about: "Something to be bought: lines, supplier, when it is promised.",
+  needs: "A supplier, and lines with what they are, how many and at which price.",
+  example: "Forty chairs at 85.00 each, for the new office.",
   starting: orderStart,
   startingFor: orderStarts,
   steps: ["send to supplier", "post"],

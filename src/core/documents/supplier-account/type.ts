@@ -88,6 +88,8 @@ export const supplierAccountType: DocumentType<SupplierAccount> = {
   name: { one: "supplier account", many: "supplier accounts", prefix: "SA" },
   heading: "Supplier accounts",
   about: "Other particulars of a supplier, its bank account above all.",
+  needs: "A supplier who has an account, what is to be otherwise, and the paper that says so.",
+  example: "Another bank account, with the supplier’s letter about it.",
   starting: supplierAccountStart,
   steps: ["apply changes"],
   account: "supplier",

@@ -112,6 +112,8 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   name: { one: "invoice", many: "invoices", prefix: "SI" },
   heading: "Supplier invoices",
   about: "What a supplier charges, against an order or without one.",
+  needs: "The supplier’s invoice with its number, dates and totals; the order that it charges, where there is one.",
+  example: "Invoice F-2026-118 for the forty chairs, against the order for them.",
   starting: invoiceStart,
   steps: ["post", "next payment run"],
   follows: "purchase-order",
