@@ -68,12 +68,12 @@ test("suppliers that were approved before come in from a file, seen first, with 
   await overtaken();
   await expect(bad.getByRole("row")).toHaveCount(2);
   await expect(bad).toContainText("E-mail: “nobody” is no e-mail address");
-  await expect(page.getByLabel("To be brought in")).toContainText("The old ledger, 30 Jun 2024");
-  const write = page.getByRole("button", { name: "Bring in 1 supplier" });
+  await expect(page.getByLabel("To be imported")).toContainText("The old ledger, 30 Jun 2024");
+  const write = page.getByRole("button", { name: "Import 1 supplier" });
   await expect(write).toBeDisabled();
   await page.getByLabel("Leave these out and take the other 1").check();
   await write.click();
-  await expect(page.getByRole("status")).toContainText("1 supplier brought in");
+  await expect(page.getByRole("status")).toContainText("1 supplier imported");
   await page.goto("/back-office/accounts/old-harbour-tools");
   await expect(page.getByText("Supplier. Account open")).toBeVisible();
   await expect(page.getByRole("region", { name: "What was changed" })).toContainText(

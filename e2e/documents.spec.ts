@@ -33,7 +33,7 @@ test("an order, a change of it, its receipt and its invoice, matched and cleared
 
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto(`/back-office/receipts?q=${order}`);
-  await clerk.getByRole("button", { name: `Line 1 of ${order} came in` }).click();
+  await clerk.getByRole("button", { name: `Record receipt of line 1 of ${order}` }).click();
   await clerk.getByRole("button", { name: "Post the receipt" }).click();
   await expect(clerk.getByText(`of line 1 of ${order} came in.`)).toBeVisible();
   const fields = {

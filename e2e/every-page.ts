@@ -10,6 +10,7 @@ export const PAGES: [person: string, path: string][] = [
   ["tamsin-roque", "/documents/new?type=supplier-invoice"],
   ["noor-halvorsrud", "/documents/new?type=expense-claim"],
   ["matias-serrado", "/documents/new?type=credit-limit-change&account=rocamar-cheese-makers"],
+  ["tamsin-roque", "/documents/new?type=credit-limit-change"],
   ["tamsin-roque", "/documents/new?type=supplier-account&account=northrigg-cordage"],
   ["tamsin-roque", "/documents/import"],
   ["tamsin-roque", "/holds"],

@@ -157,7 +157,7 @@ test("an empty installation reaches an approved order with two own fields within
 async function people(page: Page): Promise<(name: string) => string> {
   await hands.click(page.getByRole("link", { name: /^First steps/ }));
   hands.reads();
-  await hands.click(page.getByRole("link", { name: "Bring in people" }));
+  await hands.click(page.getByRole("link", { name: "Import people" }));
   hands.reads();
   await hands.bring(page.getByLabel("A CSV or XLSX file of people"), "quay.xlsx", {
     Limits: [
@@ -207,8 +207,8 @@ async function listsAndSupplier(page: Page): Promise<void> {
   await hands.bring(page.getByLabel("A CSV or XLSX file of suppliers"), "suppliers.xlsx", {
     Suppliers: [["supplier"], ["Lantern and Lamp"]],
   });
-  await hands.click(page.getByRole("button", { name: "Bring in 1 supplier" }));
-  await expect(page.getByRole("status")).toContainText("1 supplier brought in");
+  await hands.click(page.getByRole("button", { name: "Import 1 supplier" }));
+  await expect(page.getByRole("status")).toContainText("1 supplier imported");
 }
 
 /** A policy step by step; two fields from the condition that wants them; to the reviewer. */

@@ -42,7 +42,7 @@ test("from an empty folder to people brought in by file", async ({ page }) => {
     await expect(step("The first policy")).toContainText(
       "Nobody is a controller yet: an administrator gives the role under People.",
     );
-    await step("People").getByRole("link", { name: "Bring in people" }).click();
+    await step("People").getByRole("link", { name: "Import people" }).click();
     await expect(page).toHaveURL(/\/people\/import$/);
 
     const csv =

@@ -29,7 +29,7 @@ test("goods not received: gone when the receipt is posted, and it says so; the r
   await expect(held(page, "price or quantity outside tolerance")).toBeVisible();
   const order = (await page.getByText(/^Charged against PO-/).textContent())!.split(" ").at(-1)!;
   await page.goto(`/back-office/receipts?q=${order}`);
-  await page.getByRole("button", { name: `Line 2 of ${order} came in` }).click();
+  await page.getByRole("button", { name: `Record receipt of line 2 of ${order}` }).click();
   await page.getByRole("button", { name: "Post the receipt" }).click();
   await expect(page.getByText(/Looked at again: SI-/)).toBeVisible();
   await page.goto(invoice);
@@ -83,10 +83,10 @@ test("no exchange rate: the rate arrives and the chain begins by itself", async 
   await expect(held(page, "no exchange rate")).toBeVisible();
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/back-office/rates");
-  await clerk.getByLabel("is, in EUR").fill("1.04");
+  await clerk.getByLabel("Rate in EUR").fill("1.04");
   await clerk.getByLabel("On", { exact: true }).fill("2026-03-09");
   await clerk.getByLabel("Taken from").fill("Test rates");
-  await clerk.getByRole("button", { name: "Publish it" }).click();
+  await clerk.getByRole("button", { name: "Add the rate" }).click();
   await expect(clerk.getByText(/Goes on: PO-/)).toBeVisible();
   await page.goto(order);
   await expect(held(page, "no exchange rate")).toHaveCount(0);

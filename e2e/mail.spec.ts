@@ -119,7 +119,7 @@ test("the wording is changed with fields from a list, shown on a real document, 
   await expect(clerk.getByText(/^Please decide PO-\d+: In other words/).first()).toBeVisible();
   await signIn(page, "benedita-corvo");
   await page.goto("/settings/messages");
-  await page.getByRole("button", { name: "The usual wording again" }).click();
+  await page.getByRole("button", { name: "Restore the usual wording" }).click();
   await expect(page.getByLabel("Subject")).toHaveValue("{number} waits for your decision: {title}, {amount}");
 });
 

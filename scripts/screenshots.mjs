@@ -102,7 +102,7 @@ async function followLink(page, name) {
     .filter({ hasText: "Hull survey" });
   while ((await letter.count()) === 0) {
     const before = page.url();
-    await page.getByRole("link", { name: "More" }).click();
+    await page.getByRole("link", { name: "Next page" }).click();
     await page.waitForURL((url) => url.href !== before);
   }
   const href = await letter.first().getByRole("link", { name: "The link to decide" }).getAttribute("href");

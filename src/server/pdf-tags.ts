@@ -16,8 +16,8 @@ class Place {
     readonly scope: "Column" | "Row" | null = null,
   ) {}
 }
-/** What belongs together: a table, a list. */
-class Group {}
+/** What belongs together, a table or a list: nothing but itself. */
+type Group = { readonly what: "table" | "list" };
 class Row {
   readonly cells: Place[] = [];
   constructor(readonly table: Group) {}
@@ -46,7 +46,7 @@ export function withPlaces<C extends Content>(content: C, place: Place | null = 
   for (const key of ["stack", "columns"]) if (node[key]) node[key] = withPlaces(node[key] as Content, place);
   for (const key of ["ul", "ol"]) {
     if (!node[key]) continue;
-    const list = new Group();
+    const list: Group = { what: "list" };
     node[key] = (node[key] as Content[]).map((item) => withPlaces(item, new Place("LBody", null, list)));
   }
   if (node.table) node.table = tablePlaced(node.table as Table);
@@ -60,7 +60,7 @@ export function withPlaces<C extends Content>(content: C, place: Place | null = 
 type Table = { headerRows?: number; body: Content[][] };
 
 function tablePlaced({ headerRows = 0, body, ...rest }: Table): Table {
-  const table = new Group();
+  const table: Group = { what: "table" };
   return {
     ...rest,
     headerRows,
@@ -163,7 +163,8 @@ type Renders = Record<"renderLine" | "renderVector" | "renderImage" | "renderSVG
 
 /** Has every document of pdfmake that is to be tagged say what its lines are of. Once in a process. */
 export function tagging(): void {
-  const renders = Renderer.prototype as unknown as Renders;
+  const { prototype } = "default" in Renderer ? Renderer.default : Renderer;
+  const renders = prototype as Renders;
   const { renderLine } = renders;
   renders.renderLine = function (...given) {
     const [line] = given as [Line];

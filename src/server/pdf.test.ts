@@ -30,7 +30,11 @@ async function readAloud(page: PDFPageProxy): Promise<string[]> {
     if (id) return [texts.get(id) ?? ""];
     const inner = children.flatMap(said);
     const isLeaf = children.every((child) => child.id);
-    return isLeaf ? [`${role}: ${inner.join("").trim()}`] : role === "Root" || role === "Document" ? inner : [role, ...inner];
+    return isLeaf
+      ? [`${role}: ${inner.join("").trim()}`]
+      : role === "Root" || role === "Document"
+        ? inner
+        : [role, ...inner];
   };
   return said((await page.getStructTree()) as Tagged);
 }
@@ -54,14 +58,12 @@ describe("printed pages", () => {
     const { info } = (await document.getMetadata()) as { info: { Language?: string; Title?: string } };
     expect([info.Language, info.Title]).toEqual(["en-GB", "Record of PO-00001"]);
     expect((await document.getOutline()).map(({ title }) => title)).toEqual(["Record of PO-00001", "Chain"]);
-    expect(await readAloud(await document.getPage(1))).toEqual([
-      "H1: Record of PO-00001",
-      "P: Asked by Łucja.",
-      "H2: Chain",
-      ...["Table", "TR", "TH: Level", "TH: Said", "TR", "TD: Line manager", "TD: "],
-      ...["Table", "TR", "TH: Policy", "TD: Orders, 2"],
-      ...["L", "LI", "LBody: one", "LI", "LBody: two"],
-    ]);
+    expect((await readAloud(await document.getPage(1))).join("; ")).toBe(
+      "H1: Record of PO-00001; P: Asked by Łucja.; H2: Chain; " +
+        "Table; TR; TH: Level; TH: Said; TR; TD: Line manager; TD: ; " +
+        "Table; TR; TH: Policy; TD: Orders, 2; " +
+        "L; LI; LBody: one; LI; LBody: two",
+    );
   });
 
   it("do not read the head of a table again on every page that it runs on to", async () => {

@@ -1,3 +1,6 @@
+import { dayIn } from "@/core/calendar";
+import { sayDate } from "@/core/text";
+
 /** How moments are written. Times are in the organisation's zone; the zone is named only where it differs. */
 
 const parts = (at: string, zone: string, options: Intl.DateTimeFormatOptions) =>
@@ -5,12 +8,12 @@ const parts = (at: string, zone: string, options: Intl.DateTimeFormatOptions) =>
 
 /** @example sayDay("2026-03-12T09:00:00Z", "UTC") // "12 Mar 2026" */
 export function sayDay(at: string, zone: string): string {
-  return parts(at, zone, { day: "numeric", month: "short", year: "numeric" });
+  return sayDate(dayIn(at, zone));
 }
 
-/** @example sayMoment("2026-03-06T16:20:00Z", "UTC") // "Fri 6 Mar, 16:20" */
+/** @example sayMoment("2026-03-06T16:20:00Z", "UTC") // "Fri 6 Mar 2026, 16:20" */
 export function sayMoment(at: string, zone: string): string {
-  return `${parts(at, zone, { weekday: "short", day: "numeric", month: "short" })}, ${sayTime(at, zone)}`;
+  return `${parts(at, zone, { weekday: "short" })} ${sayDay(at, zone)}, ${sayTime(at, zone)}`;
 }
 
 /** A day with its name, where somebody plans by the week. @example sayWeekday("2026-12-04") // "Fri 4 Dec 2026" */
@@ -28,18 +31,17 @@ export function sayTime(at: string, zone: string): string {
   return parts(at, zone, { hour: "2-digit", minute: "2-digit" });
 }
 
-/** "since 09:10 today", "since Tuesday", "since 3 Mar": as near as the reader needs it. */
+/** "since 09:10 today", "since Tuesday", "since 3 Mar 2026": as near as the reader needs it. */
 export function saySince(at: string, now: string, zone: string): string {
-  const day = (moment: string) => new Intl.DateTimeFormat("en-CA", { timeZone: zone }).format(new Date(moment));
+  const day = (moment: string) => dayIn(moment, zone);
   if (day(at) === day(now)) return `since ${sayTime(at, zone)} today`;
   const days = (Date.parse(day(now)) - Date.parse(day(at))) / 86_400_000;
   if (days === 1) return "since yesterday";
   if (days < 7) return `since ${parts(at, zone, { weekday: "long" })}`;
-  const year = day(at).slice(0, 4) === day(now).slice(0, 4) ? {} : { year: "numeric" as const };
-  return `since ${parts(at, zone, { day: "numeric", month: "short", ...year })}`;
+  return `since ${sayDay(at, zone)}`;
 }
 
-/** As near as the reader needs it. @example sayDue(due, now, "UTC") // "due 14:10 today", "due Wed 12:00", "late since Fri 6 Mar, 12:00" */
+/** As near as the reader needs it. @example sayDue(due, now, "UTC") // "due 14:10 today", "due Wed 12:00", "late since Fri 6 Mar 2026, 12:00" */
 export function sayDue(due: string, now: string, zone: string): string {
   const word = now > due ? "late since" : "due";
   if (sayDay(due, zone) === sayDay(now, zone)) return `${word} ${sayTime(due, zone)} today`;

@@ -7,7 +7,7 @@ import { DayOrderProvider } from "@/ui/date-input";
 import { AmountsIn } from "@/ui/money-input";
 import { LiveRefresh } from "@/ui/frame/live-refresh";
 import { Masthead, type Place } from "@/ui/frame/masthead";
-import { sayMoment, sayTime } from "@/ui/format";
+import { sayMoment } from "@/ui/format";
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
   const { app, person, directory, now, zone } = await visit();
@@ -20,8 +20,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
     { href: "/register", name: "Register" },
     { href: "/people", name: "People" },
   ];
-  const year = now.slice(0, 4);
-  const clock = sayMoment(now, zone).replace(/, .*/, ` ${year}, ${sayTime(now, zone)}`);
+  const clock = sayMoment(now, zone);
   return (
     <div className="flex min-h-dvh flex-col">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">

@@ -13,7 +13,7 @@ export default function Start() {
   return (
     <Front
       title="The first administrator"
-      lead="Nobody has been entered yet. You become the administrator: you bring in people, units and limits, and give others their roles. This page is gone once you are in."
+      lead="Nobody has been entered yet. You become the administrator: you import people, units and limits, and give others their roles. This page is gone once you are in."
     >
       <StartForm zones={["UTC", ...Intl.supportedValuesOf("timeZone")]} />
     </Front>

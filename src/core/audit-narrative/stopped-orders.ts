@@ -65,7 +65,7 @@ const ACCOUNTS = {
   "document approved": ({ number }) => `by ${number}, which was approved`,
   "import applied": () => "by an import, which the organisation lets apply at once",
   "approved before": ({ by, on }) =>
-    `brought in from a file, as approved by ${by} on ${sayDate(on)}, before there was Bandeira`,
+    `imported from a file, as approved by ${by} on ${sayDate(on)}, before there was Bandeira`,
   "not controlled": ({ byImport }) =>
     `${byImport ? "by an import" : "by hand"}, without an approval, which these fields need none of`,
 } satisfies Wording<AccountReason>;

@@ -202,7 +202,7 @@ describe("DMN run by feelin", () => {
       holds: [{ reason: "No order", blocks: ["pay"] }],
     });
     expect(lossesOf(rich).map(sayLoss)).toEqual([
-      "Name, owner, type of document, currency, what is measured and to whom it applies are those of the draft that the table is brought into.",
+      "Name, owner, type of document, currency, what is measured and to whom it applies are those of the draft that the table is imported into.",
       "The holds are not in the table.",
       "Of “x” in “Everything else” the table leaves out its signature and its checklist.",
     ]);

@@ -48,7 +48,7 @@ export const TABLES = {
     columns: [
       column("id", "id", false, "unit", "unit id", "code", "department code"),
       column("name", "name", true, "unit name", "department", "department name", "description"),
-      column("parent", "lies in", false, "parent", "parent id", "parent unit", "part of", "reports into"),
+      column("parent", "parent unit", false, "parent", "parent id", "lies in", "part of", "reports into"),
       column("head", "head", false, "head of unit", "manager", "head id", "led by", "head email"),
     ],
   },

@@ -235,7 +235,7 @@ const FINDINGS = {
   "no rate": [
     ({ from, to }, { many }) =>
       `There is no exchange rate from ${from.join(", ")} to ${to} of the last ten days: ${many} in ${from.length === 1 ? "it" : "them"} would be held.`,
-    () => "Have the rates brought in, or measure in another currency.",
+    () => "Have the rates added, or measure in another currency.",
   ],
 } satisfies { [C in FindingReason["code"]]: readonly [Say<C>, Say<C>] };
 

@@ -37,7 +37,7 @@ const OF_LEVEL: Record<LevelPart, string> = {
 export function sayLoss(loss: Loss): string {
   switch (loss.of) {
     case "frame":
-      return "Name, owner, type of document, currency, what is measured and to whom it applies are those of the draft that the table is brought into.";
+      return "Name, owner, type of document, currency, what is measured and to whom it applies are those of the draft that the table is imported into.";
     case "policy":
       return `${OF_POLICY[loss.part]} not in the table.`;
     case "section":

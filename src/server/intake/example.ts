@@ -11,10 +11,11 @@ import { toCsv } from "../tables";
 /** Two rows of one document for each kind of table, as the organisation itself would write them: its currency, its lists. */
 export type Example = Record<IntakeKind, { header: string[]; rows: string[][]; csv: string }>;
 
+/** An example for each kind of table. @param today ISO date, on which its entries are open */
 export function exampleTables({ currency, lists }: Organisation, today: string): Example {
   const first = (list: ListId) => offered(lists, list, today)[0]?.name ?? "";
   const price = minorDigits(currency) === 0 ? "85000" : "85.00";
-  const rate = offered(lists, "tax-rates", today).find(({ percent }) => percent)?.percent ?? "0";
+  const rate = offered(lists, "tax-rates", today).find(({ percent }) => Number(percent) > 0)?.percent ?? "0";
   const said: Record<IntakeColumnKey, [string, string]> = {
     supplier: ["Example Furniture", "Example Furniture"],
     currency: [currency, currency],
@@ -42,7 +43,8 @@ export function exampleTables({ currency, lists }: Organisation, today: string):
     const rows = [0, 1].map((row) => columns.map(({ key }) => said[key][row]!));
     return { header, rows, csv: toCsv([header, ...rows]) };
   };
-  return { "supplier-invoice": tableOf("supplier-invoice"), "purchase-order": tableOf("purchase-order") };
+  const kinds = Object.keys(INTAKE_COLUMNS) as IntakeKind[];
+  return Object.fromEntries(kinds.map((kind) => [kind, tableOf(kind)])) as Example;
 }
 
 /** A table of customers as it can be imported: two of those that there are, one with another limit. */

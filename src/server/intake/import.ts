@@ -116,7 +116,7 @@ function tellOfImport(app: App, actor: Person, since: string): void {
       document: null,
       occasion: "import",
       subject: `${count} ${count === 1 ? "document waits" : "documents wait"} for your decision`,
-      body: `${actor.name} has taken in a file. ${count} of its documents ${count === 1 ? "asks" : "ask"} you; they are on your desk.`,
+      body: `${actor.name} has imported a file. ${count} of its documents ${count === 1 ? "asks" : "ask"} you; they are on your desk.`,
     });
 }
 

@@ -41,7 +41,7 @@ export function invite(app: App, { id, email }: Invited): string | null {
   const letter = sendLetter(app, {
     document: null,
     to: email,
-    subject: `${organisation.name}: your particulars`,
+    subject: `${organisation.name}: your details`,
     body: `Please fill in and sign your details by the link below. It works once, until ${until}, and is for you alone.`,
   });
   app.db.prepare("DELETE FROM party_invitation WHERE account = ?").run(id);

@@ -1,7 +1,7 @@
 import { calendarOf } from "@/core/approval";
 import { addDays, dayIn, momentAt, timeIn } from "@/core/calendar";
 import { joinWords, sayCount, sayDate } from "@/core/text";
-import type { StandIn } from "@/core/people";
+import { lastDayBefore, type StandIn } from "@/core/people";
 import type { App } from "../app";
 import { inTransaction } from "../db/all-or-nothing";
 import { statement } from "../db/statement";
@@ -94,22 +94,24 @@ function tellEdge(app: App, { directory }: ReferenceData, entry: StandIn, edge: 
     .pluck()
     .all(entry.person) as string[];
   const work = moved.length > 0 ? joinWords(moved, "and") : "nothing that waits now";
-  const until = entry.until ? ` until ${sayDate(dayIn(entry.until, directory.organisation.timeZone))}` : "";
-  const to = entry.standIn ? name(entry.standIn) : "nobody, so that it waits";
+  const until = entry.until ? ` until ${sayDate(lastDayBefore(entry.until, directory.organisation.timeZone))}` : "";
   const person = name(entry.person);
   const letter = (who: string, subject: string, body: string) =>
     writeTo(app, { person: who, document: null, occasion: "absence", subject, body, atOnce: true });
   if (edge === "begins") {
-    letter(entry.person, "Your absence has begun", `What asks you goes to ${to}${until}: ${work}.`);
+    const absent = entry.standIn
+      ? `${name(entry.standIn)} decides in your place${until}: ${work}.`
+      : `No stand-in is set. Your approvals wait${until}: ${work}.`;
+    letter(entry.person, "Your absence has begun", absent);
     if (entry.standIn)
       letter(
         entry.standIn,
         `You stand in for ${person}`,
-        `${person} is away${until}. What asks them comes to you: ${work}.`,
+        `${person} is away${until}. You decide in their place: ${work}.`,
       );
     return;
   }
-  letter(entry.person, "Your absence has ended", `What asks you comes to you again: ${work}.`);
+  letter(entry.person, "Your absence has ended", `You decide again what was yours: ${work}.`);
   if (entry.standIn)
     letter(
       entry.standIn,

@@ -92,7 +92,7 @@ export function AccountImport({ kind, columns }: { kind: "supplier" | "customer"
       >
         {preview && preview.written !== null && (
           <TakenIn>
-            Done: {preview.written} {preview.written === 1 ? kind : `${kind}s`} brought in, open from now on.
+            Done: {preview.written} {preview.written === 1 ? kind : `${kind}s`} imported, open from now on.
           </TakenIn>
         )}
         {preview?.written === null && (
@@ -124,7 +124,7 @@ function Looked({ preview: { counts, rows, bad }, kind, takeGood, onTakeGood, bu
   return (
     <>
       <p>
-        <b className="font-semibold">{many(counts.accounts)}</b> can be brought in
+        <b className="font-semibold">{many(counts.accounts)}</b> can be imported
         {counts.bad > 0 && (
           <>
             , <b className="font-semibold text-held">{counts.bad === 1 ? "1 row" : `${counts.bad} rows`}</b> cannot
@@ -144,7 +144,7 @@ function Looked({ preview: { counts, rows, bad }, kind, takeGood, onTakeGood, bu
       )}
       {rows.length > 0 && (
         <Table
-          label="To be brought in"
+          label="To be imported"
           heads={[
             { label: "Line" },
             { label: "Name" },
@@ -178,7 +178,7 @@ function Looked({ preview: { counts, rows, bad }, kind, takeGood, onTakeGood, bu
           disabled={counts.accounts === 0 || (counts.bad > 0 && !takeGood) || busy}
           onClick={onWrite}
         >
-          Bring in {many(counts.accounts)}
+          Import {many(counts.accounts)}
         </Button>
       </div>
     </>

@@ -4,12 +4,12 @@ import { OfficeFrame } from "./office-frame";
 
 const WORDS = {
   customer: {
-    title: "Bring in customers that were approved before",
+    title: "Import customers that were approved before",
     about:
       "For those you sold to before Bandeira, with what they owe: each is open at once, and says for good who approved its limit and when.",
   },
   supplier: {
-    title: "Bring in suppliers that were approved before",
+    title: "Import suppliers that were approved before",
     about:
       "For those you bought from before Bandeira: each is open at once, and says for good who approved it and when.",
   },
@@ -22,7 +22,7 @@ export function BringIn({ kind, columns }: { kind: keyof typeof WORDS; columns: 
       <div className="max-w-4xl">
         <h2 className="text-lg font-semibold">{WORDS[kind].title}</h2>
         <p className="mt-1 mb-3 text-soft">
-          {WORDS[kind].about} A new one is <Link href="/accounts/ask">asked for</Link> and approved here.
+          {WORDS[kind].about} A new one is <Link href="/accounts/ask">requested</Link> and approved here.
         </p>
         <AccountImport kind={kind} columns={columns} />
       </div>

@@ -12,7 +12,7 @@ export function NewRate({ today, home }: { today: string; home: string }) {
   const [said, setSaid] = useState("");
   const set = (patch: Partial<typeof rate>) => setRate({ ...rate, ...patch });
   const { run, refusals, busy } = useSend<{ released?: string[] }>("/api/ledger", ({ released = [] }) =>
-    setSaid(`The rate is published.${released.length ? ` Goes on: ${released.join(", ")}.` : ""}`),
+    setSaid(`The rate is added.${released.length ? ` Goes on: ${released.join(", ")}.` : ""}`),
   );
   return (
     <Form
@@ -20,19 +20,19 @@ export function NewRate({ today, home }: { today: string; home: string }) {
       onSave={() => run({ type: "rate", ...rate, rate: rate.rate.replace(",", "."), to: home })}
     >
       <h2 className="font-sans text-sm font-semibold">Add an exchange rate</h2>
-      <Choice label="One" value={rate.from} onChange={(from) => set({ from })}>
+      <Choice label="Of one" value={rate.from} onChange={(from) => set({ from })}>
         <Currencies />
       </Choice>
       <Entry
-        label={`is, in ${home}`}
+        label={`Rate in ${home}`}
         inputMode="decimal"
         value={rate.rate}
         onChange={(value) => set({ rate: value })}
       />
-      <Entry label="On" type="date" max={today} value={rate.date} onChange={(date) => set({ date })} />
+      <Entry label="Day" type="date" max={today} value={rate.date} onChange={(date) => set({ date })} />
       <Entry label="Taken from" value={rate.source} onChange={(source) => set({ source })} />
       <Button type="submit" look="solid" disabled={busy}>
-        Publish it
+        Add the rate
       </Button>
       {said && (
         <p role="status" className="text-approved">

@@ -70,7 +70,7 @@ export function ReceiptLines({
               small
               look="quiet"
               disabled={Number(one.received) >= Number(one.ordered)}
-              aria-label={`Line ${one.line} of ${order.number} came in`}
+              aria-label={`Record receipt of line ${one.line} of ${order.number}`}
               onClick={() => setLine(one)}
             >
               Record receipt

@@ -44,7 +44,7 @@ export function InWords({ board }: { board: Board }) {
               {board.counted
                 ? `${sayNumber(figures[band]!.count)} last year, ${sayShare(figures[band]!.shareOfValue)} of value`
                 : "counting last year …"}
-              {meant(band) && <span className="text-held">; the checks mean this band</span>}
+              {meant(band) && <span className="text-held">; findings concern this band</span>}
             </p>
           </li>
         ))}

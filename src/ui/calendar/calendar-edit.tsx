@@ -3,7 +3,7 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import type { WorkingCalendar } from "@/core/calendar";
-import { sayDate } from "@/core/text";
+import { capital, sayDate } from "@/core/text";
 import { refuse } from "@/core/words";
 import { DayField, TextField, TypedForm } from "../form-fields";
 import { Choice } from "../labelled";
@@ -69,11 +69,11 @@ function Hours({ calendar, mayWrite }: { calendar: WorkingCalendar; mayWrite: bo
       <dl>
         {DAYS.map((day) => (
           <div key={day} className="flex min-h-9 items-center gap-3 border-b border-rule/70">
-            <dt className="w-28 capitalize">{day}</dt>
+            <dt className="w-28">{capital(day)}</dt>
             <dd className="flex-1">
               {week ? (
                 <input
-                  aria-label={`Hours on ${day}`}
+                  aria-label={`Hours on ${capital(day)}`}
                   className="field"
                   value={week[day]}
                   onChange={(event) => setWeek({ ...week, [day]: event.target.value })}

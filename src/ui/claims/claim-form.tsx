@@ -77,14 +77,21 @@ export function ClaimForm(props: FormStart<ExpenseClaim>) {
             />
             <SpentIn index={index} bad={bad} />
             <Spent index={index} bad={bad} />
-            <LineCell name="claimed" label={`In ${claim.currency}`} index={index} bad={bad} money={claim.currency} />
+            <LineCell
+              name="claimed"
+              label={`Claimed, ${claim.currency}`}
+              index={index}
+              bad={bad}
+              money={claim.currency}
+            />
             <ReceiptOf index={index} bad={bad} />
             <ChargedToCells index={index} bad={bad} />
           </>
         )}
       />
       <p className="mt-2 text-sm text-soft">
-        “In {claim.currency}” is needed for what was paid in another currency, or where less is claimed than was spent.
+        “Claimed, {claim.currency}” is needed for what was paid in another currency, or where less is claimed than was
+        spent.
       </p>
     </FormFrame>
   );

@@ -74,7 +74,7 @@ function SectionLine({ section, names }: { section: SectionConsidered; names: Na
     <>
       <dt className="text-soft">Section</dt>
       <dd className={section.outcome === "fits" ? "font-semibold" : ""}>
-        {section.name} {outcome}
+        {section.name}: {outcome}
         {section.outcome === "does not fit" && <span className="block text-soft">{names.takes(section.section)}</span>}
       </dd>
     </>

@@ -9,7 +9,7 @@ export function OwnLast({ rows, many }: { rows: readonly DocumentRow[]; many: st
     <section aria-labelledby="own-last">
       <SectionTitle id="own-last">Your last {many}</SectionTitle>
       {rows.length === 0 ? (
-        <p className="text-soft">You have entered none yet. They stand here once you have, until the next.</p>
+        <p className="text-soft">You have entered none yet. Once you have, the last six stand here.</p>
       ) : (
         <ul className="border-t border-rule">
           {rows.map((row) => (

@@ -45,10 +45,12 @@ export function Papers({ title = "Attachments", children }: { title?: string; ch
       }}
     >
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h2 id="papers-title" className="font-sans text-sm font-semibold">
-          {title}{" "}
-          <span className="font-normal text-soft">PDF, PNG, JPEG or WebP, up to 10 MB each; drop them here</span>
-        </h2>
+        <div className="text-sm">
+          <h2 id="papers-title" className="inline font-sans font-semibold">
+            {title}
+          </h2>{" "}
+          <span className="text-soft">PDF, PNG, JPEG or WebP, up to 10 MB each; drop them here</span>
+        </div>
         <label className="inline-flex min-h-8 cursor-pointer items-center rounded-sm border border-harbour px-2.5 text-sm font-medium text-harbour focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-signal">
           {busy ? "Taking it in" : "Choose files"}
           <input

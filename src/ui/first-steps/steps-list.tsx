@@ -12,9 +12,9 @@ const many = (count: number, one: string, more = `${one}s`) => `${count} ${count
 const WORDS: Readonly<Record<StepKey, Words>> = {
   people: {
     title: "People",
-    about: "Everybody who asks, approves or looks. Bring them in from a file, or enter a few by hand.",
+    about: "Everybody who asks, approves or looks. Import them from a file, or enter a few by hand.",
     href: "/people/import",
-    open: "Bring in people",
+    open: "Import people",
     count: ({ people }) => many(people, "person", "people"),
   },
   units: {

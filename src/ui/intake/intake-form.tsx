@@ -24,7 +24,7 @@ type Preview = {
 type Taken = { taken: number; numbers: string[]; again: number; refused: { what: string; why: string }[] };
 type Answer = { preview: Preview } | { taken: Taken };
 
-const STAGES = { reading: "Reading", entering: "Taking in" };
+const STAGES = { reading: "Reading", entering: "Importing" };
 
 /** Takes in a file of orders or invoices in three steps: choose or drop it, look at what it holds, take it in. */
 export function IntakeForm() {
@@ -49,7 +49,7 @@ export function IntakeForm() {
   return (
     <FileImport
       label="A file of orders or invoices"
-      hint="CSV in UTF-8 or a workbook (XLSX) of one sheet, each with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is taken in."
+      hint="CSV in UTF-8 or a workbook (XLSX) of one sheet, each with a heading line, or one UBL 2.1 order or invoice. Choose it or drop it here; you see what it holds before anything is imported."
       accept={`${TABLE_FILES},.xml,text/xml,application/xml`}
       stages={STAGES}
       onChoose={(chosen) => {
@@ -86,7 +86,7 @@ function Outcome({ taken }: { taken: Taken }) {
   return (
     <TakenIn>
       <p>
-        {taken.taken === 1 ? "1 document was" : `${count} documents were`} taken in
+        {taken.taken === 1 ? "1 document was" : `${count} documents were`} imported
         {taken.numbers.length > 0 && `, from ${taken.numbers[0]}`}.
         {taken.again > 0 && ` ${taken.again.toLocaleString("en-GB")} were there already from this file.`}
       </p>
@@ -123,7 +123,7 @@ function Look({
     <>
       <p>
         The file holds <b className="font-semibold">{count}</b>
-        {known > 0 && `, ${known.toLocaleString("en-GB")} of them taken in before`}
+        {known > 0 && `, ${known.toLocaleString("en-GB")} of them imported before`}
         {bad > 0 ? <b className="font-semibold text-held">, and {bad.toLocaleString("en-GB")} faults.</b> : "."}
       </p>
       {preview.bad.length > 0 && (
@@ -139,7 +139,7 @@ function Look({
       )}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
         <Button look="solid" disabled={busy || documents === 0 || (bad > 0 && !takeGood)} onClick={onTake}>
-          Take in {count}
+          Import {count}
         </Button>
         <Tick label="Send them on for approval" checked={submit} onChange={onSubmit} />
         {bad > 0 && <Tick label="Leave the bad rows out" checked={takeGood} onChange={onTakeGood} />}

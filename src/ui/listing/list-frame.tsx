@@ -62,7 +62,7 @@ export function ListFrame({
       </div>
       {total === 0 && <Empty>{words.empty}</Empty>}
       {children}
-      <Pager path={LISTS[list]} filter={given} page={page} total={total} size={size} words={["Back", "More"]} />
+      <Pager path={LISTS[list]} filter={given} page={page} total={total} size={size} />
     </>
   );
 }

@@ -8,7 +8,6 @@ export function Pager({
   total,
   more = false,
   size,
-  words = ["Newer", "Older"],
 }: {
   path: string;
   filter: Record<string, string | undefined>;
@@ -17,7 +16,6 @@ export function Pager({
   /** There are more than are counted. */
   more?: boolean;
   size: number;
-  words?: [back: string, on: string];
 }) {
   const last = Math.max(1, Math.ceil(total / size));
   const to = (number: number) =>
@@ -29,8 +27,8 @@ export function Pager({
           ? "None"
           : `${((page - 1) * size + 1).toLocaleString("en-GB")} to ${Math.min(page * size, total).toLocaleString("en-GB")} of ${more ? "more than " : ""}${total.toLocaleString("en-GB")}`}
       </span>
-      {page > 1 && <Link href={to(page - 1)}>{words[0]}</Link>}
-      {page < last && <Link href={to(page + 1)}>{words[1]}</Link>}
+      {page > 1 && <Link href={to(page - 1)}>Previous page</Link>}
+      {page < last && <Link href={to(page + 1)}>Next page</Link>}
     </p>
   );
 }

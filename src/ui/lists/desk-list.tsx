@@ -32,7 +32,7 @@ export type Desk = {
 };
 
 /** One line of a part of the desk. */
-type Shown = { key: string; row: DocumentRow; sentence: string; side?: string; late?: boolean; status?: true };
+type Shown = { key: string; row: DocumentRow; sentences: string[]; side?: string; late?: boolean; status?: true };
 type Part = {
   title: string;
   label: string;
@@ -49,7 +49,7 @@ function onceEach(parts: readonly Part[]): Part[] {
     ...part,
     lines: part.lines.flatMap((line) => {
       const before = lines.get(line.row.id);
-      if (before) before.sentence = [before.sentence, line.sentence].filter(Boolean).join(" ");
+      if (before) before.sentences = [...new Set([...before.sentences, ...line.sentences])];
       else lines.set(line.row.id, line);
       return before ? [] : [line];
     }),
@@ -131,7 +131,7 @@ function decisionsOf({ waiting }: Desk, now: string, zone: string): Part {
     lines: waiting.map((row) => ({
       key: row.id,
       row,
-      sentence: `From ${row.requesterName}, ${row.unitName}. ${row.why}`,
+      sentences: [`From ${row.requesterName}, ${row.unitName}.`, row.why],
       side: row.due ? sayDue(row.due, now, zone) : saySince(row.since, now, zone),
       late: Boolean(row.due && now > row.due),
     })),
@@ -154,7 +154,7 @@ function partsOf(
       lines: returned.map((row) => ({
         key: row.id,
         row,
-        sentence: row.words ? `${row.by}: “${row.words}”` : `Sent back by ${row.by}`,
+        sentences: [row.words ? `${row.by}: “${row.words}”` : `Sent back by ${row.by}.`],
         status: true,
       })),
     },
@@ -166,7 +166,7 @@ function partsOf(
       lines: questions.map((row) => ({
         key: `${row.id} ${row.since}`,
         row,
-        sentence: `${row.by} asks: “${row.text}”`,
+        sentences: [`${row.by} asks: “${row.text}”`],
         side: since(row),
       })),
     },
@@ -177,7 +177,7 @@ function partsOf(
       lines: held.map((row) => ({
         key: row.id,
         row,
-        sentence: `${row.why}. From ${row.requesterName}.`,
+        sentences: [`${row.why}.`, `From ${row.requesterName}.`],
         status: true,
       })),
     },
@@ -185,7 +185,7 @@ function partsOf(
       title: "Held, for you to look into and release",
       label: "Holds you can release",
       tone: "text-held",
-      lines: releasable.map((row) => ({ key: row.id, row, sentence: `${row.why}.`, side: since(row) })),
+      lines: releasable.map((row) => ({ key: row.id, row, sentences: [`${row.why}.`], side: since(row) })),
     },
     {
       title: "Asks you, but you cannot decide it now",
@@ -194,7 +194,7 @@ function partsOf(
       lines: blocked.map((row) => ({
         key: row.id,
         row,
-        sentence: `${row.why}. From ${row.requesterName}.`,
+        sentences: [`${row.why}.`, `From ${row.requesterName}.`],
         side: since(row),
       })),
     },
@@ -205,7 +205,7 @@ function partsOf(
       lines: mine.map((row) => ({
         key: row.id,
         row,
-        sentence: row.takenOverFrom ? `Taken over from ${row.takenOverFrom}.` : "",
+        sentences: row.takenOverFrom ? [`Taken over from ${row.takenOverFrom}.`] : [],
         status: true,
       })),
     },
@@ -216,7 +216,7 @@ function partsOf(
       lines: told.map((row) => ({
         key: row.id,
         row,
-        sentence: `You are notified as ${row.level}. From ${row.requesterName}.`,
+        sentences: [`You are notified as ${row.level}.`, `From ${row.requesterName}.`],
         status: true,
       })),
     },
@@ -226,7 +226,7 @@ function partsOf(
 function Line({
   row,
   here,
-  sentence,
+  sentences,
   side,
   late = false,
   status = false,
@@ -234,7 +234,7 @@ function Line({
 }: {
   row: DocumentRow;
   here: boolean;
-  sentence: string;
+  sentences: readonly string[];
   side?: string;
   late?: boolean;
   status?: boolean;
@@ -251,7 +251,7 @@ function Line({
         <span className="font-semibold whitespace-nowrap">{row.amount.minor !== 0 && formatMoney(row.amount)}</span>
       </span>
       <span className="flex items-baseline justify-between gap-3 text-sm text-soft">
-        <span className="min-w-0">{sentence}</span>
+        <span className="min-w-0">{sentences.join(" ")}</span>
         <span className={`text-right whitespace-nowrap ${late ? "font-semibold text-held" : ""}`}>
           {side}
           {status && <StatusMark status={row.held ? "held" : row.status} />}

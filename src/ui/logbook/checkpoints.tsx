@@ -26,7 +26,7 @@ export function Checkpoints({ checkpoints, mayMake }: { checkpoints: readonly Sh
               <input
                 type="checkbox"
                 className="size-4 accent-harbour"
-                aria-label={`Choose the checkpoint over ${size} events`}
+                aria-label={`Choose the checkpoint over ${sayNumber(size)} events`}
                 checked={chosen.includes(size)}
                 onChange={() => toggle(size)}
               />
@@ -40,7 +40,7 @@ export function Checkpoints({ checkpoints, mayMake }: { checkpoints: readonly Sh
             </span>
             <a
               href={`/api/log/checkpoints?size=${size}`}
-              aria-label={`Keep the checkpoint over ${size} events as a file`}
+              aria-label={`File of the checkpoint over ${sayNumber(size)} events`}
             >
               File
             </a>

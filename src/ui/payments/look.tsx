@@ -93,12 +93,14 @@ export function LookAtRun({ looked }: { looked: Looked }) {
         <Refusals refusals={refusals} />
       </div>
       <div className="mt-5 mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id="to-pay" className="font-sans text-sm font-semibold">
-          To be paid{" "}
-          <span className="font-normal text-soft">
+        <div className="text-sm">
+          <h2 id="to-pay" className="inline font-sans font-semibold">
+            To be paid
+          </h2>{" "}
+          <span className="text-soft">
             what is planned by {sayDate(day)} is ticked; {items(ready.length)} in all
           </span>
-        </h2>
+        </div>
         {mayPay && ready.length > 0 && (
           <p className="flex gap-2">
             <Button small look="quiet" onClick={() => setTicked(new Set())}>

@@ -18,7 +18,7 @@ export type StandInLine = {
 
 /** An absence or delegation as a sentence: dates, who acts, for which types and up to what. */
 export function sayStandIn(entry: StandInLine): React.ReactNode {
-  const dates = `${sayDate(entry.from)}${entry.until ? ` to ${sayDate(entry.until)}` : " on"}`;
+  const dates = entry.until ? `${sayDate(entry.from)} to ${sayDate(entry.until)}` : `from ${sayDate(entry.from)}`;
   const scope = [
     entry.types && `for ${entry.types.join(", ").toLowerCase()}`,
     entry.cap && `up to ${formatMoney(entry.cap)}`,

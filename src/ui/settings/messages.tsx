@@ -77,7 +77,7 @@ export function Templates({ templates, own, mayWrite }: Wordings & { templates: 
     <section aria-labelledby="wording" className="mt-8">
       <SectionTitle id="wording">Wording</SectionTitle>
       <div className="max-w-md">
-        <Choice label="On" value={occasion} onChange={(next) => setOccasion(next as Template["occasion"])}>
+        <Choice label="Occasion" value={occasion} onChange={(next) => setOccasion(next as Template["occasion"])}>
           {templates.map((one) => (
             <option key={one.occasion} value={one.occasion}>
               {OCCASIONS[one.occasion]}
@@ -152,7 +152,7 @@ function Wording({ template, own, mayWrite }: Wordings & { template: Template })
               Save this wording
             </Button>
             <Button look="quiet" onClick={() => void run({ change: { type: "usual", occasion: template.occasion } })}>
-              The usual wording again
+              Restore the usual wording
             </Button>
           </div>
         </fieldset>

@@ -82,7 +82,7 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
         {more && (
           <p className="py-3">
             <Link href={`/logbook?${new URLSearchParams({ ...plain(query), before: String(rows.at(-1)!.seq) })}`}>
-              Older
+              Next page
             </Link>
           </p>
         )}

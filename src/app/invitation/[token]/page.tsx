@@ -18,7 +18,7 @@ export default async function Invitation({ params }: { params: Promise<{ token: 
     );
   return (
     <Front
-      title="This way in is no longer open"
+      title="This sign-in link is no longer valid"
       lead={
         <>
           It was used, replaced or is too old. Ask an administrator for a new one, or{" "}

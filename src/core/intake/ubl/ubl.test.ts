@@ -128,7 +128,7 @@ describe("an invoice", () => {
       /TaxExclusiveAmount: says 400.00 EUR, and .* come to 5,400.00 EUR/,
     ],
     ["an allowance that the total does not have", charge(false, "100"), /come to 300.00 EUR/],
-    ["a tax that is kept back", "<cac:WithholdingTaxTotal/>", /WithholdingTaxTotal: is not taken in by file/],
+    ["a tax that is kept back", "<cac:WithholdingTaxTotal/>", /WithholdingTaxTotal: is not imported from a file/],
   ])("%s is not dropped", (_name, part, says) => {
     const text = invoice(
       part,

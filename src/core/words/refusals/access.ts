@@ -28,7 +28,7 @@ export const ACCESS = {
   "codes are not on": as("already", () => "One-time codes are not switched on"),
   "set up already": as(
     "not empty",
-    () => "Bandeira has been set up already; sign in, or ask an administrator for a way in",
+    () => "Bandeira has been set up already; sign in, or ask an administrator for access",
   ),
   "no part in it": as("forbidden", () => "You have no part in this document"),
   "requester only": as("forbidden", () => "Only the requester may do this"),
@@ -40,7 +40,7 @@ export const ACCESS = {
   "no such person": as("unknown", () => "There is no such person"),
   "way in is over": as(
     "unknown",
-    () => "This way in was used, replaced or is too old; ask an administrator for a new one",
+    () => "This sign-in link was used, replaced or is too old; ask an administrator for a new one",
   ),
   "password too short": as("password", ({ least }: { least: number }) => `Choose at least ${least} characters`),
   "password too long": as("password", ({ most }: { most: number }) => `Choose at most ${most} characters`),

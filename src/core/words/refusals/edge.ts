@@ -54,7 +54,7 @@ export const EDGE = {
     ({ rows }: { rows: number }) =>
       `${rows === 1 ? "1 row is" : `${countOf(rows, "row")} are`} bad; correct what is, or import the good ones alone`,
   ),
-  "file has no document": as("file", () => "The file has no document that can be taken in"),
+  "file has no document": as("file", () => "The file has no document that can be imported"),
   "too much at once": as(
     "busy",
     () => "Too much is being sent at this moment; nothing was done. Send it again in a minute",

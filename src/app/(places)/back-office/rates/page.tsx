@@ -19,7 +19,7 @@ export default async function Rates() {
           label="Latest rates"
           heads={[
             { label: "Currency" },
-            { label: "In" },
+            { label: "Rate in" },
             { label: "Rate", right: true },
             { label: "Day" },
             { label: "Taken from" },

@@ -12,9 +12,12 @@ import { formFor, found, visitFor, singles } from "@/server/http/page";
 import { OwnLast } from "@/ui/documents/own-last";
 import { SCREENS } from "@/ui/document-types";
 
-export const metadata: Metadata = { title: "New document" };
-
 type Search = { type?: string; account?: string; changes?: string };
+
+export async function generateMetadata({ searchParams }: { searchParams: Promise<Search> }): Promise<Metadata> {
+  const { type } = singles(await searchParams);
+  return { title: `New ${type && isKeyOf(SCREENS, type) ? typeWords(type).name.one : "document"}` };
+}
 
 export default async function NewDocument({ searchParams }: { searchParams: Promise<Search> }) {
   const visitor = await visitFor("documents.enter");

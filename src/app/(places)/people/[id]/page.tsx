@@ -212,8 +212,8 @@ function Away({
     (one) => one && visitor.directory.person(one.id)?.roles.includes("approver"),
   );
   return (
-    <section aria-labelledby="away" id="away" className="scroll-mt-4">
-      <SectionTitle>Absences and delegations</SectionTitle>
+    <section aria-labelledby="away-title" id="away" className="scroll-mt-4">
+      <SectionTitle id="away-title">Absences and delegations</SectionTitle>
       <StandIns
         person={{ id: row.id, name: row.name }}
         entries={view.standIns}

@@ -3,7 +3,7 @@ import { visitFor } from "@/server/http/page";
 import { columnsNow } from "@/server/intake/accounts";
 import { BringIn } from "@/ui/back-office/bring-in";
 
-export const metadata: Metadata = { title: "Bring in customers" };
+export const metadata: Metadata = { title: "Import customers approved before" };
 
 export default async function BringInCustomers() {
   const { app } = await visitFor("accounts.bring");
