@@ -46,7 +46,7 @@ describe("a file of accounts that were approved before", () => {
     const [marked] = accountView(app, tarn.id)!.changes;
     expect(marked).toMatchObject({
       person: "benedita-corvo",
-      why: "brought in from a file, as approved by Old Ledger on 1 Feb 2024, before there was Bandeira",
+      why: "imported from a file, as approved by Old Ledger on 1 Feb 2024, before there was Bandeira",
     });
     expect(marked!.changes).toContainEqual({ field: "taxNumber", before: null, after: "XX1" });
     const kept = accountView(app, tarn.id);
