@@ -198,8 +198,8 @@ describe("choosing what comes next", () => {
     play.do("lead", { type: "approve", level: "a", revision: 1, comment: "", next });
   it("is asked of the decider; the others are passed over with who chose", () => {
     const play = start(levels);
-    expect(choose(play)).toBe("Choose which comes next: b or c");
-    expect(choose(play, "d")).toBe("Choose which comes next: b or c");
+    expect(choose(play)).toBe("Choose the next level: b or c");
+    expect(choose(play, "d")).toBe("Choose the next level: b or c");
     expect(choose(play, "c")).toBeNull();
     expect(play.levels).toEqual({ a: "approved", b: "passed over", c: "open", d: "not yet" });
     expect(play.state!.levels[1]!.because).toEqual({ code: "another was chosen", values: { by: "lead", chosen: "c" } });

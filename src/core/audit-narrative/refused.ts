@@ -85,7 +85,7 @@ function wordingFor({ number, document }: AboutCommand): Wording<BarredReason> {
     "revision has come": ({ revision, seen }) =>
       `Revision ${revision} has come since revision ${seen}; look at it before deciding`,
     "no such earlier level": () => `${number} cannot go back to that level; choose one that has decided before`,
-    "choose the next": ({ levels }, names) => `Choose which comes next: ${joinWords(levels.map(names.level), "or")}`,
+    "choose the next": ({ levels }, names) => `Choose the next level: ${joinWords(levels.map(names.level), "or")}`,
     "no choice of the next": () => "There is no choice of the next level here",
     "not ticked": ({ items }) => `Not ticked yet: ${items.map((item) => `“${item}”`).join(", ")}`,
     "no such part": (values) => `${number} has no part “${values.part}”`,

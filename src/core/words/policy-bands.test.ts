@@ -290,7 +290,7 @@ describe("a level in full", () => {
       "A comment is needed to approve",
       "No comment is needed to send back",
       "“Release” stands for approve",
-      "Whoever decides chooses which comes next of “a” and “b”; what is not chosen is skipped",
+      "Whoever decides chooses the next level, of “a” and “b”; what is not chosen is skipped",
       "Whoever decides may have one more person approve first",
       "Told to whoever decides: “Look at the budget”",
     ]);

@@ -137,11 +137,11 @@ export function sayRepeated({ repeatedApprover }: Pick<Policy, "repeatedApprover
   }[repeatedApprover];
 }
 
-/** @example "which comes next of “Finance” and “Directors”; what is not chosen is skipped" */
+/** @example "the next level, of “Finance” and “Directors”; what is not chosen is skipped" */
 function sayChoices(policy: Policy, level: Level, ids: readonly string[]): string {
   const section = policy.sections.find(({ levels }) => levels.includes(level));
   const names = ids.map((id) => `“${section?.levels.find((one) => one.id === id)?.name ?? id}”`);
-  return `which comes next of ${joinWords(names, "and")}; what is not chosen is skipped`;
+  return `the next level, of ${joinWords(names, "and")}; what is not chosen is skipped`;
 }
 
 /**

@@ -64,7 +64,7 @@ describe("orders stopped for credit", () => {
     // In force since nine this morning, so that its first hour is tomorrow's.
     expect(searchDue(app)).toBe(0);
     const { at, what } = nextDue(app)!;
-    expect([at, what]).toEqual(["2026-03-11T07:00:00.000Z", "orders stopped for credit are looked for"]);
+    expect([at, what]).toEqual(["2026-03-11T07:00:00.000Z", "orders on credit hold are searched for"]);
     value(moveClock(app, clerk(app), at, newCommandId()));
     expect(searchDue(app)).toBe(0);
     // Ten per cent on what is ordered, up to the next 500.00; nobody sells the second, so that the policy’s own person asks.
@@ -81,9 +81,7 @@ describe("orders stopped for credit", () => {
       .prepare("SELECT person, body FROM letter WHERE subject LIKE '%in your name%' ORDER BY id")
       .all();
     expect(told).toMatchObject([{ person: "celeste-barroca" }, { person: "agnes-oduya" }]);
-    expect((told[0] as { body: string }).body).toMatch(
-      /since SO-0001 is stopped for credit\. You can change or withdraw/,
-    );
+    expect((told[0] as { body: string }).body).toMatch(/since SO-0001 is on credit hold\. You can change or withdraw/);
     const [drafted] = app.db
       .prepare("SELECT actor FROM event WHERE stream = ? ORDER BY seq LIMIT 1")
       .all(`document:${changes(app)[0]!.id}`) as { actor: string }[];

@@ -64,7 +64,7 @@ export function nextSearch(app: App): { at: string; what: string } | null {
     return today > now ? today : momentAt(addDays(dayIn(now, zone), 1), at, zone);
   });
   const at = hours.toSorted()[0];
-  return at ? { at, what: "orders stopped for credit are looked for" } : null;
+  return at ? { at, what: "orders on credit hold are searched for" } : null;
 }
 
 /** Policies in force with a rule for stopped orders, and when they were last looked for under each; before that, since the version is in force. */
@@ -203,7 +203,7 @@ function ask(
   const many = orders.length > 1;
   return allOrNothing(app, () => {
     const document = limitChange(app, account, person, {
-      note: `${joinWords(orders, "and")} ${many ? "are" : "is"} stopped for credit. Asked for by the rule of “${version!.policy.name}”, version ${version!.version}.`,
+      note: `${joinWords(orders, "and")} ${many ? "are" : "is"} on credit hold. Asked for by the rule of “${version!.policy.name}”, version ${version!.version}.`,
       origin: "stopped order",
       stoppedOrder: orders[0]!,
       changes: [{ field: "limit", before: null, after: limit }],
@@ -215,7 +215,7 @@ function ask(
       actor: "system",
       command: `${command}:orders`,
     });
-    const named = `${formatMoney(limit)} for ${account.name}, since ${joinWords(orders, "and")} ${many ? "are" : "is"} stopped for credit`;
+    const named = `${formatMoney(limit)} for ${account.name}, since ${joinWords(orders, "and")} ${many ? "are" : "is"} on credit hold`;
     writeTo(app, {
       person: person.id,
       document: id,

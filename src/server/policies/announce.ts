@@ -27,7 +27,7 @@ function tellReviewers(app: App, actor: Person, version: PolicyVersion): void {
   const { directory } = readReferenceData(app);
   const hands = new Set([version.savedBy, actor.id, ...(version.authors ?? [])]);
   const { from } = version.sent!;
-  const planned = from ? `\nIt is to count from ${sayDate(dayIn(from, directory.organisation.timeZone))}.` : "";
+  const planned = from ? `\nIt takes effect on ${sayDate(dayIn(from, directory.organisation.timeZone))}.` : "";
   for (const person of directory.organisation.people) {
     const can = directory.isActive(person, app.clock.now()) && !authorise(person, "policies.review");
     if (!can || hands.has(person.id)) continue;

@@ -97,7 +97,7 @@ function Receive({
   const [quantity, setQuantity] = useState(String(Number(line.ordered) - Number(line.received)));
   const { run, refusals, busy } = useSend<{ released?: string[] }>("/api/ledger", ({ released = [] }) => {
     onSaid(
-      `${quantity} of line ${line.line} of ${order.number} came in.${released.length ? ` Looked at again: ${released.join(", ")}.` : ""}`,
+      `Recorded: ${quantity} of line ${line.line} of ${order.number}.${released.length ? ` Looked at again: ${released.join(", ")}.` : ""}`,
     );
     onClose();
   });
@@ -110,7 +110,7 @@ function Receive({
         }
       >
         <Entry
-          label={`How many came in, of ${line.ordered} ordered and ${line.received} received`}
+          label={`Quantity received now, of ${line.ordered} ordered and ${line.received} received before`}
           inputMode="decimal"
           value={quantity}
           onChange={setQuantity}

@@ -175,7 +175,7 @@ function Notes({ saved, mayWrite, editable, kept, current, board, versions }: Bo
     <>
       {board.conflict && (
         <p className={`${box} border-held bg-held-wash text-held`} role="alert">
-          {board.conflict}. What you typed is still here and on no other screen; take it as a file, then{" "}
+          {board.conflict}. What you typed is still here and on no other screen; download it as a file, then{" "}
           <a href={`/policies/${saved.id}`}>load theirs</a>.
         </p>
       )}

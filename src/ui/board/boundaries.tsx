@@ -47,7 +47,7 @@ export function Boundaries({
         <Refusals refusals={refusals} />
         <div className="mt-3 flex flex-wrap gap-2">
           <a href={`/api/policies/${policy.id}/file?as=tests${shown ? `&version=${shown}` : ""}`} download>
-            Take it as CSV
+            Download as CSV
           </a>
           <a href={`/api/policies/${policy.id}/file?as=tests-xlsx${shown ? `&version=${shown}` : ""}`} download>
             as XLSX

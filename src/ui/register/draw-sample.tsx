@@ -97,7 +97,9 @@ export function DrawSample({
           </Choice>
           <Choice label="State" value={value.state} onChange={set("state")}>
             {["approved", "declined", "cleared", "by lapse", "closed"].map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {one === "by lapse" ? "approved automatically" : one}
+              </option>
             ))}
           </Choice>
           <Entry label="Decided from" type="date" value={value.from} onChange={set("from")} />

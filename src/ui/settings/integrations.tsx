@@ -61,7 +61,7 @@ export function Integrations({ mayManage, scopes, tokens, addresses }: Props) {
                           aria-label={`End ${token.name}`}
                           onClick={() => void end.run({ type: "end token", id: token.id })}
                         >
-                          End it
+                          Revoke
                         </Button>
                       )}
                 </td>

@@ -221,7 +221,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
     { key: "overLimitNow", kind: "flag", label: "exposure over the present limit", around: true },
     { key: "firstLimit", kind: "flag", label: "first limit of a new customer" },
     { key: "papersMissing", kind: "flag", label: "required paper that is missing", around: true },
-    { key: "fromStoppedOrder", kind: "flag", label: "order stopped for credit" },
+    { key: "fromStoppedOrder", kind: "flag", label: "order on credit hold" },
     { key: "currency", kind: "choice", label: "currency", always: true },
     { key: "unit", kind: "choice", label: "unit", always: true },
     { key: "requester", kind: "choice", label: "requester", always: true },

@@ -22,7 +22,7 @@ export const LEDGER = {
   "too many for a workbook": as(
     "invalid",
     ({ most }: { most: number }) =>
-      `A workbook has room for ${most.toLocaleString("en-GB")} documents; narrow the register, or take it as CSV`,
+      `A workbook has room for ${most.toLocaleString("en-GB")} documents; narrow the register, or download it as CSV`,
   ),
   "account without a name": as("missing", () => "Name the new account"),
   "account of that name": as("already", ({ name }: { name: string }) => `There is an account called ${name} already`),

@@ -20,7 +20,7 @@ export default async function Messages() {
     <div className="mx-auto w-full max-w-5xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Settings</h1>
       <PartsNav label="Parts of Settings" parts={SETTING_PARTS} />
-      <h2 className="mt-5 mb-3 text-lg font-semibold">Messages, and what is kept</h2>
+      <h2 className="mt-5 mb-3 text-lg font-semibold">Messages and retention</h2>
       <MessageSettings settings={settingsOf(app)} mayWrite={mayWrite} />
       <Templates
         templates={occasions.map((occasion) => templateOf(app, occasion))}
