@@ -38,6 +38,7 @@ export const GRANTS: Record<string, Case[]> = {
   "GET /log/verify": [{ granted: "all" }],
   "POST /log/verification": [{ body: () => ({}), granted: readPolicies }],
   "GET /log/checkpoints": [{ granted: readPolicies }],
+  "GET /log/events": [{ query: "?format=csv&type=signed%20in", granted: readPolicies }],
   "POST /log/checkpoints": [{ body: () => ({ command: command() }), granted: ["controller", "administrator"] }],
   "GET /log/consistency": [{ query: "?first=1&second=2", granted: readPolicies }],
   "GET /listing/[list]": [

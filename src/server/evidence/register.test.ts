@@ -20,7 +20,7 @@ import { checkedFilter, filterOf, readableQuery } from "../documents/register";
 import { changeView, viewsOf } from "../listing/views";
 import { lastSeq, newCommandId } from "../log/log";
 import { dumpProjections, rebuild } from "../log/rebuild";
-import { eventsBetween, findEvents } from "../logbook/events";
+import { MOST_EVENTS, countEvents, eventsBetween, findEvents } from "../logbook/events";
 import { changePeople } from "../people/commands";
 import { readReferenceData } from "../reference-data";
 import { controlReport } from "./report";
@@ -183,6 +183,11 @@ describe("the logbook", () => {
     const next = findEvents(app, { before: first.rows.at(-1)!.seq });
     expect(next.rows[0]!.seq).toBe(first.rows.at(-1)!.seq - 1);
     expect(findEvents(app, { text: "Tail-shaft overhaul" }).rows.length).toBeGreaterThan(0);
+    expect(countEvents(app, { type: "approval given", actor, from: "2025-03-01", until: "2025-08-31" }, null)).toBe(
+      count,
+    );
+    const all = [...eventsBetween(app, { from: "2024-01-01", until: "2026-12-31" })].length;
+    expect(countEvents(app, { before: 3 }, null)).toBe(Math.min(all, MOST_EVENTS + 1));
   });
 });
 

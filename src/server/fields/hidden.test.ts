@@ -17,7 +17,7 @@ import { importCustomers } from "../intake/customers";
 import { changeAccount } from "../ledger/account-changes";
 import { proposeChange } from "../ledger/account-commands";
 import { newCommandId } from "../log/log";
-import { findEvents } from "../logbook/events";
+import { countEvents, eventCells, findEvents } from "../logbook/events";
 import { historyOf as historyOfPerson } from "../people/history";
 import { pastOf, readHistory } from "../policies/history";
 import { FieldChangeSchema, changeField } from "./commands";
@@ -244,6 +244,14 @@ describe("many at once", () => {
     expect(found("zq-supplier")).toEqual([]);
     // A word that stands elsewhere in the same event finds it.
     expect(found("Mirror cells")).toContain("revised");
+    // Nor by how many there are, or in a file.
+    const reader = who("auditora");
+    for (const text of ["zq-document", "zq-supplier"]) {
+      expect([text, countEvents(app, { text }, reader)]).toEqual([text, 0]);
+      expect(eventCells(app, { text }, reader)).toHaveLength(1);
+    }
+    expect(JSON.stringify(eventCells(app, {}, reader))).not.toMatch(/zq-document|zq-supplier/);
+    expect(eventCells(app, {}, reader)).toHaveLength(1 + countEvents(app, {}, reader));
   });
 });
 

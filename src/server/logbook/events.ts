@@ -4,13 +4,14 @@ import type { Directory, Person } from "@/core/people";
 import { hiddenKeys, withHidden, type HiddenKeys } from "@/core/own-fields";
 import { sentenceOf, tell } from "@/core/audit-narrative";
 import { plain } from "@/core/text";
+import type { Cell } from "@/core/tables";
 import { namesOf } from "@/core/words";
 import { authorise } from "../access/authorise";
 import { likeText } from "../db/like";
 import type { App } from "../app";
 import { Where } from "../db/where";
 import { inParts } from "../log/parts";
-import { opened, openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
+import { openedBy, sealerOfLog, tokensOfTextsWith } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 
 export type EventFilter = {
@@ -44,6 +45,9 @@ const MOST_TOKENS = 24;
 /** So much of what happened is shown in the list as it stands in the log. */
 const SHOWN = 400;
 
+/** How many are counted and taken along as a file; a log is narrowed before it is taken along. */
+export const MOST_EVENTS = 10_000;
+
 /**
  * Events of the whole log, latest first, by anything they say that their reader may see: what is hidden or masked on pages is so here.
  * @param reader null for nobody in particular, who may see the least
@@ -53,6 +57,46 @@ export function findEvents(
   filter: EventFilter,
   reader: Person | null = null,
 ): { rows: ListedEvent[]; more: boolean } {
+  const stored = stands(app, filter, EVENTS_PAGE + 1);
+  const rows = seen(app, stored.slice(0, EVENTS_PAGE), filter, reader);
+  return {
+    rows: rows.map((row) => ({ ...row, data: row.data.slice(0, SHOWN) })),
+    more: stored.length > EVENTS_PAGE,
+  };
+}
+
+/** How many events fit of those that their reader may see, whatever page is looked at; one more than `MOST_EVENTS` where there are more. */
+export function countEvents(app: App, { before: _, ...filter }: EventFilter, reader: Person | null): number {
+  // How often something hidden is found would tell what it is.
+  if (filter.text?.trim()) return seen(app, stands(app, filter, MOST_EVENTS + 1), filter, reader).length;
+  const { clause, values } = whereOf(app, filter);
+  return app.db
+    .prepare(`SELECT COUNT(*) FROM (SELECT 1 FROM event ${clause} LIMIT ${MOST_EVENTS + 1})`)
+    .pluck()
+    .get(values) as number;
+}
+
+/** The same as the rows of a table, latest first, with the heading; whole, and at most `MOST_EVENTS`. */
+export function eventCells(app: App, { before: _, ...filter }: EventFilter, reader: Person): Cell[][] {
+  const head = ["number", "when", "what happened", "who", "in the name of", "place", "in words", "data", "hash"];
+  const rows = seen(app, stands(app, filter, MOST_EVENTS), filter, reader);
+  return [
+    head,
+    ...rows.map(({ seq, time, type, actorName, inNameOf, stream, words, data, hash }): Cell[] => [
+      seq,
+      { moment: time },
+      type,
+      actorName,
+      inNameOf ?? "",
+      stream,
+      words,
+      data,
+      hash,
+    ]),
+  ];
+}
+
+function whereOf(app: App, filter: EventFilter): Where {
   const { seal } = sealerOfLog(app.db);
   const where = new Where()
     .given("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)))
@@ -65,27 +109,35 @@ export function findEvents(
   }
   const text = filter.text?.trim();
   if (text) searchFor(app, text, where);
-  const rows = app.db
+  return where;
+}
+
+type StoredEvent = Omit<ListedEvent, "actorName" | "words">;
+
+/** Events as they stand in the log, latest first. */
+function stands(app: App, filter: EventFilter, most: number): StoredEvent[] {
+  const { clause, values } = whereOf(app, filter);
+  return app.db
     .prepare(
       `SELECT seq, time, stream, type, actor, inNameOf, data, hash FROM event
-       ${where.clause} ORDER BY seq DESC LIMIT ${EVENTS_PAGE + 1}`,
+       ${clause} ORDER BY seq DESC LIMIT ${most}`,
     )
-    .all(where.values) as Omit<ListedEvent, "actorName" | "words">[];
+    .all(values) as StoredEvent[];
+}
+
+/** The same as their reader may see them. */
+function seen(app: App, rows: readonly StoredEvent[], filter: EventFilter, reader: Person | null): ListedEvent[] {
   const { directory } = readReferenceData(app);
   const hidden = new Set(hiddenKeys(directory.organisation.fields));
   if (authorise(reader, "accounts.private")) hidden.add("bankAccount");
-  return {
-    rows: rows
-      .slice(0, EVENTS_PAGE)
-      .flatMap((row) => seenRow(opened(app.db, row), hidden, text))
-      .map((row) => ({
-        ...row,
-        words: sentenceFor(row, directory),
-        data: row.data.slice(0, SHOWN),
-        actorName: directory.person(row.actor)?.name ?? row.actor,
-      })),
-    more: rows.length > EVENTS_PAGE,
-  };
+  const sealer = sealerOfLog(app.db);
+  return rows
+    .flatMap((row) => seenRow(openedBy(app.db, sealer, row), hidden, filter.text?.trim()))
+    .map((row) => ({
+      ...row,
+      words: sentenceFor(row, directory),
+      actorName: directory.person(row.actor)?.name ?? row.actor,
+    }));
 }
 
 /** An event without what is hidden in it; not at all where nothing but that has what is looked for, or a search would tell what is hidden. */
@@ -130,10 +182,7 @@ function whoIs(directory: Directory, asked: string): string[] {
   return directory.organisation.people.filter(({ name }) => plain(name).includes(plain(asked))).map(({ id }) => id);
 }
 
-function sentenceFor(
-  { seq, time, stream, type, actor, data, hash }: Omit<ListedEvent, "actorName" | "words">,
-  directory: Directory,
-): string {
+function sentenceFor({ seq, time, stream, type, actor, data, hash }: StoredEvent, directory: Directory): string {
   if (!stream.startsWith("document:")) return "";
   const names = (id: string) => directory.person(id)?.name ?? (id === "system" ? "Bandeira" : id);
   const event = { seq, at: time, actor, actorName: names(actor), hash, type, data: JSON.parse(data) as unknown };

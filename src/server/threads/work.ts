@@ -8,6 +8,7 @@ import type { ListFilter } from "../documents/queries";
 import type { Period } from "../evidence/period";
 import type { PlanRequest } from "../evidence/samples";
 import type { CustomerImportRequest } from "../intake/customers";
+import type { EventFilter } from "../logbook/events";
 import type { Given, SourceKey } from "../listing/source";
 import type { ImportRequest } from "../people/import";
 import type { TableFormat } from "../tables";
@@ -71,6 +72,15 @@ export const WORK = {
     if (format === "xlsx") yield await exportedWorkbook(app, by, filter);
     else yield* exported(app, by, filter, format);
   },
+  "log as a file": async function* (app: App, { filter, format }: LogFile, by: Person) {
+    const [{ eventCells }, { tableFile }, { readReferenceData }] = await Promise.all([
+      import("../logbook/events"),
+      import("../tables"),
+      import("../reference-data"),
+    ]);
+    const { timeZone } = readReferenceData(app).directory.organisation;
+    yield await tableFile(format, "log", eventCells(app, filter, by), timeZone);
+  },
   "people as a file": async function* (app: App, { table, format }: { table: TableName | "all"; format: TableFormat }) {
     const { exportFile } = await import("../people/import");
     yield await exportFile(app, table, format);
@@ -87,6 +97,7 @@ export const WORK = {
 } satisfies Record<string, Work>;
 
 type ListFile = { list: SourceKey; address: Given; format: TableFormat };
+type LogFile = { filter: EventFilter; format: TableFormat };
 type IntakeText = { text: string; taker: Taker; fingerprint: string };
 type Work = (app: App, input: never, by: Person) => AsyncGenerator<unknown, unknown>;
 

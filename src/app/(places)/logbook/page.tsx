@@ -4,10 +4,15 @@ import { authorise } from "@/server/access/authorise";
 import { visitFor, singles } from "@/server/http/page";
 import { checkpointsOf } from "@/server/log/checkpoints";
 import { lastSeq } from "@/server/log/log";
-import { eventTypes, findEvents } from "@/server/logbook/events";
+import { MOST_EVENTS, countEvents, eventTypes, findEvents } from "@/server/logbook/events";
 import { lastVerified } from "@/server/logbook/verification";
+import { addressWith } from "@/core/listing";
+import { countOf } from "@/core/text";
+import { viewsOf } from "@/server/listing/views";
 import { DateInput } from "@/ui/date-input";
 import { sayExactly, sayNumber } from "@/ui/format";
+import { Announced } from "@/ui/frame/announced";
+import { Views } from "@/ui/listing/views";
 import { Checkpoints } from "@/ui/logbook/checkpoints";
 import { Verify } from "@/ui/logbook/verify";
 import { Empty, SectionTitle, buttonClass } from "@/ui/primitives";
@@ -37,6 +42,7 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
     byName: directory.person(one.by)?.name ?? (one.by === "system" ? "by schedule" : one.by),
   }));
   const verified = lastVerified();
+  const count = countEvents(app, filter, person);
   return (
     <div className="mx-auto w-full max-w-7xl px-4 py-5 md:px-6">
       <h1 className="text-2xl font-semibold">Logbook</h1>
@@ -56,6 +62,16 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
       <section aria-labelledby="events" className="mt-7">
         <SectionTitle id="events">Events</SectionTitle>
         <Filter query={query} types={eventTypes(app)} />
+        <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2 border-y border-rule py-2">
+          <b className="font-semibold">{sayCounted(count)}</b>
+          <Announced text={sayCounted(count)} />
+          <Views
+            list="events"
+            views={viewsOf(app, person, "events")}
+            address={addressWith(query, { before: "" })}
+            files={{ path: "/api/log/events?", formats: ["csv", "xlsx"] }}
+          />
+        </div>
         {rows.length === 0 && <Empty>No event fits. Take a filter away.</Empty>}
         <ol className="border-t border-ink/40">
           {rows.map((row) => (
@@ -90,6 +106,9 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
     </div>
   );
 }
+
+const sayCounted = (count: number) =>
+  count > MOST_EVENTS ? `More than ${sayNumber(MOST_EVENTS)} events` : countOf(count, "event");
 
 const plain = (query: Query) =>
   Object.fromEntries(Object.entries(query).filter((entry): entry is [string, string] => Boolean(entry[1])));

@@ -19,6 +19,11 @@ export const LEDGER = {
     ({ format, formats }: { format: string; formats: readonly string[] }) =>
       `“${format}” is no format; there are ${joinWords(formats, "and")}`,
   ),
+  "too many events for a file": as(
+    "too many",
+    ({ most }: { most: number }) =>
+      `More than ${most.toLocaleString("en-GB")} events fit; narrow them by days, who, what or a document`,
+  ),
   "too many for a workbook": as(
     "invalid",
     ({ most }: { most: number }) =>
