@@ -126,7 +126,7 @@ test("levels are added, named, given a rule and a quorum, moved, set side by sid
       .getByRole("group", { name: "Levels, in order" })
       .locator("button[aria-expanded] > span:first-child")
       .allInnerTexts();
-  await details.getByRole("button", { name: "Earlier" }).click();
+  await details.getByRole("button", { name: "Move up" }).click();
   expect((await names()).slice(-2)).toEqual(["Owners", "All directors"]);
   await details.getByRole("button", { name: "Remove the level" }).click();
   expect(await names()).not.toContain("Owners");

@@ -201,7 +201,7 @@ test("fields of customers are arranged by dragging, told when they are wrong, an
   await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Guarantee/]);
   await fields.nth(1).locator("[data-drag]").dragTo(fields.nth(0));
   await expect(fields).toHaveText([/^Agreement number/, /^Institute/, /^Guarantee/]);
-  await page.getByRole("button", { name: /^Later.*agreement number/ }).click();
+  await page.getByRole("button", { name: /^Move down.*agreement number/ }).click();
   await expect(fields).toHaveText([/^Institute/, /^Agreement number/, /^Guarantee/]);
   await page.getByLabel(/^Agreement number/).fill("AG-1");
   await expect(page.getByText("The agreement number is written like AG-2026-001.")).toBeVisible();

@@ -231,7 +231,7 @@ test("the list of boundary amounts is kept with a version and run again on a dra
   await page.getByRole("button", { name: "Boundary amounts" }).click();
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByRole("row", { name: /Everything else 5,000\.01 Line manager, then/ })).toBeVisible();
-  const keep = sheet.getByRole("button", { name: "Keep as the test set of version 2" });
+  const keep = sheet.getByRole("button", { name: "Save as the test set of version 2" });
   if (await keep.isVisible()) await keep.click();
   await expect(sheet).toContainText("Kept as the test set of version 2.");
   await page.keyboard.press("Escape");

@@ -101,7 +101,7 @@ function levelNow(
       return openNow(level, said, looked, names, moments);
     case "not yet":
       if (routed.blocked)
-        return { look: "held", word: "Nobody can", detail: sayBlocked(routed.blocked, level.level, names) };
+        return { look: "held", word: "No eligible approver", detail: sayBlocked(routed.blocked, level.level, names) };
       if (looked.afterAdded) return { look: "next", word: "Again after that", detail: said };
       if (!looked.waiting) return { look: "passed", word: "Not asked", detail: foretold.join(" or ") };
       if (routed.why?.code === "awaits fields") return waiting(level.level, foretold, names);

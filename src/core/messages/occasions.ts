@@ -10,7 +10,7 @@ export const OCCASIONS = {
   reminder: "Somebody is reminded",
   question: "Somebody is asked a question",
   answer: "A question is answered",
-  told: "Somebody is told and asked nothing",
+  told: "Somebody is notified and asked nothing",
   reopened: "An approval no longer counts",
   lapse: "Nobody answered, and that counts as approval",
 } as const;

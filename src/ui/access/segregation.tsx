@@ -120,7 +120,7 @@ function NewRule({ rules, roles, onDone }: Pick<Props, "rules" | "roles"> & { on
       <TickField name="exceptions" label="Allowed with a reason" />
       <div className="flex gap-2">
         <Button type="submit" look="solid" disabled={busy}>
-          Keep them apart
+          Save
         </Button>
         <Button look="quiet" onClick={onDone}>
           Cancel

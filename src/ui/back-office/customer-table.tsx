@@ -175,7 +175,7 @@ function Propose({ rows, terms, onClose }: { rows: CustomerLine[]; onClose(): vo
         <Reason label="Why" value={note} onChange={setNote} />
         <Tick label="Send them on for approval" checked={submit} onChange={setSubmit} />
         <Button type="submit" look="solid" disabled={busy || !after}>
-          {submit ? "Submit" : "Keep"} {rows.length === 1 ? "one proposal" : `${rows.length} proposals`}
+          {submit ? "Submit" : "Save as a draft"} {rows.length === 1 ? "one proposal" : `${rows.length} proposals`}
         </Button>
       </Form>
     </Sheet>

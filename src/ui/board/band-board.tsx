@@ -182,7 +182,7 @@ function Notes({ saved, mayWrite, editable, kept, current, board, versions }: Bo
       {!board.conflict && editable && board.others.length > 0 && (
         <p className={`${box} border-sentback bg-sentback-wash text-sentback`} role="status">
           {board.others.join(" and ")} {board.others.length === 1 ? "has" : "have"} this draft open too. Whoever saves
-          second is told, and nothing is written over.
+          second is notified, and nothing is written over.
         </p>
       )}
       {mayWrite && !editable && current && (

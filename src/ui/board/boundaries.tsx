@@ -54,7 +54,7 @@ export function Boundaries({
           </a>
           {shown !== null && mayKeep && !kept && (
             <Button small onClick={() => void keep()}>
-              Keep as the test set of version {shown}
+              Save as the test set of version {shown}
             </Button>
           )}
           {kept && <span className="text-sm text-approved">Kept as the test set of version {shown}.</span>}

@@ -17,7 +17,7 @@ const KINDS: readonly [Level["kind"], string][] = [
   ["approval", "Approval: people decide"],
   ["task", "Task: a team does something and ticks it off"],
   ["check", "Check: the system verifies something"],
-  ["notice", "Notice: people are notified, nobody decides"],
+  ["notice", "Notification: people are notified, nobody decides"],
 ];
 
 /** A level of another kind; where nobody decides, nobody fills in. */

@@ -76,14 +76,14 @@ export function LevelDetails({ board, level }: { board: Board; level: Level }) {
       </label>
       <div className="flex flex-wrap gap-1">
         <Button small disabled={index === 0} onClick={() => change((current) => edit.moveLevel(current, level.id, -1))}>
-          Earlier
+          Move up
         </Button>
         <Button
           small
           disabled={index === section.levels.length - 1}
           onClick={() => change((current) => edit.moveLevel(current, level.id, 1))}
         >
-          Later
+          Move down
         </Button>
         <Button
           small

@@ -52,7 +52,7 @@ export function LevelFills({ board, level, set }: LevelPart) {
         <Link
           href={`/settings/fields?type=${policy.documentType}&back=${encodeURIComponent(`/policies/${policy.id}`)}`}
         >
-          Keep a field for whoever approves
+          Add a field for whoever approves
         </Link>
         ; the draft is kept meanwhile.
       </p>

@@ -159,7 +159,7 @@ function AfterEditor({ board }: { board: BoardState }) {
                 disabled={index === 0}
                 onClick={() => put(steps.toSpliced(index, 1).toSpliced(index - 1, 0, step))}
               >
-                Earlier
+                Move up
               </Button>
               <Button small look="quiet" onClick={() => put(steps.toSpliced(index, 1))}>
                 Remove
@@ -280,7 +280,7 @@ function OwnEditor({ board }: { board: BoardState }) {
       >
         <option value="ask twice">is asked at each</option>
         <option value="count once">is asked once, for both</option>
-        <option value="must differ">must not be</option>
+        <option value="must differ">not allowed</option>
       </Choice>
       <Effect>{sayRepeated(policy)}</Effect>
     </>

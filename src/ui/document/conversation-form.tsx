@@ -14,12 +14,12 @@ const WORDS = {
   ask: {
     label: "Your question",
     button: "Ask",
-    what: "They answer in the thread. You stay the one who decides, and your time runs on.",
+    what: "They answer in the thread. You stay the one who decides, and the due date does not change.",
   },
   "hand over": {
     label: "What they should know",
     button: "Hand over",
-    what: "They decide in your place. When an answer is due stays as it is.",
+    what: "They decide in your place. The due date does not change.",
   },
   "add approver": {
     label: "What they are to look at",

@@ -63,10 +63,10 @@ export function FieldRows({ fields, mayWrite, busy, onPlace, onChange, edited, e
                 Change<span className="sr-only"> {field.name}</span>
               </Button>
               <Button small disabled={busy || index === 0} onClick={() => onPlace(index, index - 1)}>
-                Earlier<span className="sr-only">: {field.name}</span>
+                Move up<span className="sr-only">: {field.name}</span>
               </Button>
               <Button small disabled={busy || index === fields.length - 1} onClick={() => onPlace(index, index + 1)}>
-                Later<span className="sr-only">: {field.name}</span>
+                Move down<span className="sr-only">: {field.name}</span>
               </Button>
             </div>
           )}
