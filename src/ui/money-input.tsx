@@ -1,7 +1,7 @@
 "use client";
 
 import { createContext, useContext, useId, useState, type ComponentProps, type ReactNode } from "react";
-import { formatAmount, formatMoney, typedMoney } from "@/core/money";
+import { formatAmount, formatMoney, isCurrency, typedMoney } from "@/core/money";
 import { sayNoAmount } from "@/core/words";
 
 const Currency = createContext("");
@@ -39,7 +39,7 @@ export function MoneyInput({
 }: Props) {
   const id = useId();
   const usual = useContext(Currency);
-  const currency = given || usual;
+  const currency = given && isCurrency(given) ? given : usual;
   const [own, setOwn] = useState(defaultValue);
   const [begun, setBegun] = useState(defaultValue);
   const [typing, setTyping] = useState(false);

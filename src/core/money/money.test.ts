@@ -141,6 +141,7 @@ describe("parse and format", () => {
       expect([text, typed(text)]).toEqual([text, "not an amount"]);
     expect(typed("1.500 €")).toBe("two amounts");
     expect(typed("99999999999m")).toBe("too large");
+    expect(typed(`1${" ".repeat(1_000_000)}x`)).toBe("not an amount");
   });
 
   it("reads everything that files may say as files say it, in every currency", () => {

@@ -26,6 +26,8 @@ export function parseMoney(text: string, currency: string): ParsedMoney {
   return scaled(text, text, currency, 0);
 }
 
+const MOST_TYPED = 60;
+
 /** By how many powers of ten what is typed behind a number makes it larger. */
 const SCALES: Readonly<Record<string, number>> = { "": 0, k: 3, m: 6 };
 
@@ -37,6 +39,8 @@ const SCALES: Readonly<Record<string, number>> = { "": 0, k: 3, m: 6 };
  * @example typedMoney("EUR 500", "EUR") // { ok: true, money: { minor: 50000, currency: "EUR" } }
  */
 export function typedMoney(text: string, currency: string): ParsedMoney {
+  // Nobody types so much; and what is looked for below would take long in a long text.
+  if (text.trim().length > MOST_TYPED) return scaled(text, text, currency, 0);
   const [, before = "", number = "", scale = "", after = ""] =
     /^([^\d\s+.,'’-]{0,3})\s*([+\-−]?\d[\d\s.,'’ʼ]*?)\s*([km]?)\s*([^\d\s]{0,3})$/i.exec(text.trim()) ?? [];
   const beside = (before || after).toUpperCase();

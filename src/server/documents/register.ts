@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { readSort } from "@/core/listing";
-import { typedMoney } from "@/core/money";
+import { isCurrency, typedMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { refusalsOf, type Result } from "@/core/refusal";
 import { refuse } from "@/core/words";
@@ -21,7 +21,7 @@ export const RegisterQuerySchema = z.object({
   policy: text,
   requester: text,
   party: text,
-  currency: text,
+  currency: z.string().trim().toUpperCase().max(200).optional(),
   from: day,
   until: day,
   least: text,
@@ -73,10 +73,13 @@ export function checkedFilter(given: Readonly<Record<string, string>>, directory
   return { ok: true, value: filterOf({ ...readableQuery(given), ...query }, directory) };
 }
 
+/** In which currency amounts are typed: the one that is asked for, where there is one of that code. */
+const currencyIn = ({ currency = "" }: RegisterQuery, home: string) => (isCurrency(currency) ? currency : home);
+
 function amountIn(query: RegisterQuery, key: "least" | "most", home: string): number | undefined {
   const typed = query[key];
   if (!typed) return undefined;
-  const parsed = typedMoney(typed, query.currency || home);
+  const parsed = typedMoney(typed, currencyIn(query, home));
   return parsed.ok ? parsed.money.minor : undefined;
 }
 

@@ -165,6 +165,18 @@ describe("a filter that cannot be read", () => {
   });
 });
 
+describe("a filter of amounts", () => {
+  it("in a currency that there is none of finds nothing and breaks nothing; one in small letters is that one", () => {
+    const least = (currency: string) => {
+      const checked = checkedFilter({ currency, least: "500.00", state: "any" }, directory);
+      return checked.ok ? [checked.value.currency, checked.value.least] : "refused";
+    };
+    expect(least("jpy")).toEqual(["JPY", 500]);
+    expect(least("eur")).toEqual(["EUR", 50_000]);
+    expect(least("nothing")).toEqual(["NOTHING", 50_000]);
+  });
+});
+
 describe("the logbook", () => {
   it("finds events by anything, also by days, latest first and page by page", () => {
     // Whoever decided most in these months, counted from the whole log.

@@ -10,6 +10,7 @@ import { refuse } from "@/core/words";
 import { ownChanges, ownNow, typeValue, type Value } from "../documents/account-changes";
 import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
+import { AmountsIn } from "../money-input";
 import { readValues, typedOwn, type TypedOwn } from "../documents/own-model";
 import type { Lists } from "@/core/lists";
 import { HiddenFields, type HiddenField } from "../document/hidden-fields";
@@ -108,38 +109,40 @@ function ChangeAtOnce({ account, fields: all, own, people, lists, today, onDone 
   };
   return (
     <OfferedLists lists={lists} today={today}>
-      <TypedForm
-        form={form}
-        refusals={[...problems, ...refusals]}
-        onSave={save}
-        className="mt-3 border border-rule bg-panel p-4"
-      >
-        <p className="text-sm">What you save counts at once, and stands in the log with your name.</p>
-        {fields.map(({ key, label }) =>
-          key === "paymentTerms" ? (
-            <EntryField key={key} name={`plain.${key}`} list="payment-terms" label={label} />
-          ) : isAmountField(key) ? (
-            <MoneyField key={key} name={`plain.${key}`} label={label} currency={account.currency} />
-          ) : (
-            <TextField key={key} name={`plain.${key}`} label={label} maxLength={200} />
-          ),
-        )}
-        {free.map((field) => (
-          <OwnInput
-            key={field.key}
-            field={field}
-            path={`own.${field.key}`}
-            wrong={false}
-            kept={now[field.key] === HIDDEN}
-          />
-        ))}
-        <div className="flex gap-2">
-          <Button type="submit" look="solid" disabled={busy}>
-            Save
-          </Button>
-          <Button onClick={onDone}>Cancel</Button>
-        </div>
-      </TypedForm>
+      <AmountsIn currency={account.currency}>
+        <TypedForm
+          form={form}
+          refusals={[...problems, ...refusals]}
+          onSave={save}
+          className="mt-3 border border-rule bg-panel p-4"
+        >
+          <p className="text-sm">What you save counts at once, and stands in the log with your name.</p>
+          {fields.map(({ key, label }) =>
+            key === "paymentTerms" ? (
+              <EntryField key={key} name={`plain.${key}`} list="payment-terms" label={label} />
+            ) : isAmountField(key) ? (
+              <MoneyField key={key} name={`plain.${key}`} label={label} currency={account.currency} />
+            ) : (
+              <TextField key={key} name={`plain.${key}`} label={label} maxLength={200} />
+            ),
+          )}
+          {free.map((field) => (
+            <OwnInput
+              key={field.key}
+              field={field}
+              path={`own.${field.key}`}
+              wrong={false}
+              kept={now[field.key] === HIDDEN}
+            />
+          ))}
+          <div className="flex gap-2">
+            <Button type="submit" look="solid" disabled={busy}>
+              Save
+            </Button>
+            <Button onClick={onDone}>Cancel</Button>
+          </div>
+        </TypedForm>
+      </AmountsIn>
     </OfferedLists>
   );
 }

@@ -14,6 +14,7 @@ import { EntryField, OfferedLists } from "../documents/lists";
 import { OwnInput } from "../documents/own-fields";
 import { emptyOwn, readValues, withReadOwn, type TypedOwn } from "../documents/own-model";
 import { PersonField } from "../form-fields";
+import { AmountsIn } from "../money-input";
 import type { Picked } from "../people/person-picker";
 import { Button } from "../primitives";
 
@@ -123,36 +124,41 @@ export function TriedFields({ form, policy, directory, own, day, children }: Pro
   const asked = own.document.filter(({ key }) => named.has(key));
   const ofAccount = own.account.filter(({ key }) => named.has(key));
   const others = own.document.filter(({ key }) => !named.has(key));
+  const currency = useWatch({ control: form.control, name: "currency" });
   return (
     <FormProvider {...form}>
-      <OfferedLists lists={shortLists(directory.organisation.lists, day)} today={day} own={own} type={type}>
-        <div className="flex flex-col gap-2">
-          <Lines policy={policy} directory={directory} own={own} />
-          <PersonField name="requester" label="Asked for by" />
-          {party && (
-            <label className="block">
-              <span className="text-sm font-semibold">{capital(party.label)}</span>
-              <input {...form.register("supplier")} className="field" maxLength={120} />
-            </label>
-          )}
-          <OwnInputs fields={asked} at="own" />
-          {ofAccount.length > 0 && (
-            <fieldset className="border-l-2 border-rule pl-2">
-              <legend className="text-sm font-semibold text-soft">What the account of the {words.account} says</legend>
-              <OwnInputs fields={ofAccount} at="account" />
-            </fieldset>
-          )}
-          {others.length > 0 && (
-            <details>
-              <summary className="min-h-7 cursor-pointer text-sm text-harbour">
-                Fields that this policy does not name ({others.length})
-              </summary>
-              <OwnInputs fields={others} at="own" />
-            </details>
-          )}
-          {children}
-        </div>
-      </OfferedLists>
+      <AmountsIn currency={currency}>
+        <OfferedLists lists={shortLists(directory.organisation.lists, day)} today={day} own={own} type={type}>
+          <div className="flex flex-col gap-2">
+            <Lines policy={policy} directory={directory} own={own} />
+            <PersonField name="requester" label="Asked for by" />
+            {party && (
+              <label className="block">
+                <span className="text-sm font-semibold">{capital(party.label)}</span>
+                <input {...form.register("supplier")} className="field" maxLength={120} />
+              </label>
+            )}
+            <OwnInputs fields={asked} at="own" />
+            {ofAccount.length > 0 && (
+              <fieldset className="border-l-2 border-rule pl-2">
+                <legend className="text-sm font-semibold text-soft">
+                  What the account of the {words.account} says
+                </legend>
+                <OwnInputs fields={ofAccount} at="account" />
+              </fieldset>
+            )}
+            {others.length > 0 && (
+              <details>
+                <summary className="min-h-7 cursor-pointer text-sm text-harbour">
+                  Fields that this policy does not name ({others.length})
+                </summary>
+                <OwnInputs fields={others} at="own" />
+              </details>
+            )}
+            {children}
+          </div>
+        </OfferedLists>
+      </AmountsIn>
     </FormProvider>
   );
 }
