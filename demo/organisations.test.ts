@@ -31,7 +31,9 @@ import { readWorkbook } from "@/workers/workbook";
 import { DEMO_ORGANISATIONS, type DemoKey } from "./organisations";
 import { YEAR_BEFORE, yearBefore } from "./observatory/year-before";
 import { temporaryFolder } from "./temporary";
+import { slipsIn } from "./slips";
 import { looker, value } from "./test-app";
+import { openPdf, readAloud } from "./test-pdf";
 import { ours, python } from "./test-evidence";
 
 describe("the year before the observatory’s demo", () => {
@@ -111,6 +113,24 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
     const before = dumpProjections(app.db);
     rebuild(app.db);
     expect(dumpProjections(app.db)).toEqual(before);
+  });
+
+  it("says every letter and every printed record with counts and articles that are right, and tags all of it", async () => {
+    const letters = app.db.prepare("SELECT subject || '. ' || body FROM letter").pluck().all() as string[];
+    expect(letters.length).toBeGreaterThan(20);
+    expect(letters.flatMap(slipsIn)).toEqual([]);
+    for (const type of documentTypeKeys) {
+      const id = ids.findLast((one) => one.startsWith(`${documentType(type).name.prefix.toLowerCase()}-`));
+      if (!id) continue;
+      const files = [...(await evidenceOf(app, view(id)))];
+      const [, bytes] = files.find(([name]) => name.endsWith(".pdf"))!;
+      const record = await openPdf(bytes as Uint8Array);
+      for (let page = 1; page <= record.numPages; page += 1) {
+        const said = await readAloud(await record.getPage(page));
+        expect([id, said.flatMap(slipsIn)]).toEqual([id, []]);
+        expect(said.filter((one) => one.startsWith("H1: "))).toHaveLength(page === 1 ? 1 : 0);
+      }
+    }
   });
 
   it("both verifiers accept the evidence of a document of each type", async () => {

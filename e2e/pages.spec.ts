@@ -1,5 +1,6 @@
 // Every page, wide, on a phone and at four times its size: nothing for axe of any weight, nothing wider than the screen, nothing in the console; counts and articles are right.
 import { AxeBuilder } from "@axe-core/playwright";
+import { slipsIn } from "../demo/slips";
 import { expect, type Page } from "@playwright/test";
 import { PAGES } from "./every-page";
 import { signIn, test, withIds } from "./support";
@@ -29,23 +30,10 @@ async function nothingForAxe(page: Page): Promise<void> {
 /** Rules that are run besides those that axe runs by itself: what is said of a control has in it what stands on it (2.5.3), and targets have room (2.5.8). */
 const RULES = { "target-size": { enabled: true }, "label-content-name-mismatch": { enabled: true } };
 
-/**
- * Slips of the pen in what a page says: “1 days”, “a order”, “an policy”, “the the”. What people typed themselves is theirs, and stands in quotation marks, fields and titles of
- * documents; words that sound otherwise than they look are let pass.
- */
+/** What people typed themselves is theirs, and stands in quotation marks, fields and titles of documents. */
 async function wellPut(page: Page): Promise<void> {
   const text = await page.evaluate(() => (document.querySelector("main") ?? document.body).innerText);
-  const slips = [
-    ...text.matchAll(
-      /(?<![\d.,:/-])1 (?!(?:is|was|has|us|as|this|its|of|hours?’|minus|plus|times)\b)[a-z]+s\b(?<!ss)/g,
-    ),
-    ...text.matchAll(
-      /\ba (?=[aeiou])(?!(?:one|once|user|use|used|usual|unit|unique|universal|euro|european)\b)[a-z]+/g,
-    ),
-    ...text.matchAll(/\ban (?=[bcdfgjklmnpqrtvwyz])[a-z]{2,}/g),
-    ...text.matchAll(/\b(the|of|to|and|is|in) \1\b/gi),
-  ].map(([slip]) => slip);
-  expect(slips).toEqual([]);
+  expect(slipsIn(text)).toEqual([]);
 }
 
 /** Nothing is wider than the screen, once what is drawn by a script has followed the screen. */

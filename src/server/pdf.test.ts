@@ -1,47 +1,12 @@
 // Printed pages: their language, title, bookmarks and structure, read by pdf.js, which shares no code with what writes them; and a glyph for every character of a name.
-import { getDocument, type PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { describe, expect, it } from "vitest";
+import { openPdf, readAloud } from "../../demo/test-pdf";
 import { printed, ruledTable } from "./pdf";
 import { runsOf } from "./pdf-glyphs";
 
-type Tagged = { role?: string; children?: Tagged[]; type?: string; id?: string };
-
-const open = async (bytes: Buffer) => await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-
-/** What stands in each element of a page, as it is read aloud: its role and its text. */
-async function readAloud(page: PDFPageProxy): Promise<string[]> {
-  const texts = new Map<string, string>();
-  let marked: string | null = null;
-  const { items } = await page.getTextContent({ includeMarkedContent: true });
-  const loose: string[] = [];
-  const open: (string | null)[] = [];
-  for (const item of items) {
-    if ("str" in item) {
-      if (marked) texts.set(marked, (texts.get(marked) ?? "") + item.str);
-      else if (item.str.trim() && open.length === 0) loose.push(item.str);
-    } else if (item.type.startsWith("begin")) {
-      open.push(marked);
-      marked = (item as { id?: string }).id ?? null;
-    } else marked = open.pop() ?? null;
-  }
-  // Nothing is drawn outside of what is tagged or said to be for the eye alone.
-  expect(loose).toEqual([]);
-  const said = ({ role = "", children = [], id }: Tagged): string[] => {
-    if (id) return [texts.get(id) ?? ""];
-    const inner = children.flatMap(said);
-    const isLeaf = children.every((child) => child.id);
-    return isLeaf
-      ? [`${role}: ${inner.join("").trim()}`]
-      : role === "Root" || role === "Document"
-        ? inner
-        : [role, ...inner];
-  };
-  return said((await page.getStructTree()) as Tagged);
-}
-
 describe("printed pages", () => {
   it("are read aloud in their order: headings, paragraphs, lists, tables by row and column", async () => {
-    const document = await open(
+    const document = await openPdf(
       await printed("The foot of each page", {
         info: { title: "Record of PO-00001" },
         content: [
@@ -68,7 +33,7 @@ describe("printed pages", () => {
 
   it("do not read the head of a table again on every page that it runs on to", async () => {
     const rows = Array.from({ length: 120 }, (_, index) => [`Row ${index + 1}`, "said"]);
-    const document = await open(
+    const document = await openPdf(
       await printed("Foot", { content: [ruledTable(rows, ["*", "*"], { head: ["Level", "Said"] })] }),
     );
     expect(document.numPages).toBeGreaterThan(2);
