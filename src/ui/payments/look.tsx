@@ -148,7 +148,7 @@ type RowsProps = {
 function Rows({ rows, ticked, onToggle }: RowsProps) {
   return (
     <Table
-      label="To be paid"
+      label="Items to be paid"
       heads={[
         ...(ticked ? [{ label: <span className="sr-only">In the run</span>, key: "tick" }] : []),
         { label: "Document" },

@@ -209,11 +209,18 @@ function CellButton({
   return (
     <button
       type="button"
-      aria-label={`${label}: ${cell.kind === "none" ? "none" : `${cell.words} ${cell.kind === "amount" ? cell.currency : ""}`}. Change`}
+      aria-label={`${label}: ${sayCell(cell, home)}. Change`}
       className="block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40"
       onClick={onOpen}
     >
       {shown}
     </button>
   );
+}
+
+/** What stands in a cell, as it is read: with its currency where another says it, and what it will be later. */
+function sayCell(cell: Cell, home: string): string {
+  const now = cell.kind === "none" ? "none" : cell.words;
+  const currency = cell.kind === "amount" && cell.currency !== home ? ` ${cell.currency}` : "";
+  return `${now}${currency}${cell.later ? `, ${cell.later}` : ""}`;
 }

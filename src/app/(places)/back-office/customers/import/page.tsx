@@ -21,7 +21,11 @@ export default async function ReadCustomers() {
           <p className="mb-2 text-soft">
             The first row says another limit, the second another phone number. What is empty stays as it is.
           </p>
-          <ExampleTable label="A table as it may be" name="example-customers" example={exampleCustomers(app)} />
+          <ExampleTable
+            label="Example of a table of customers"
+            name="example-customers"
+            example={exampleCustomers(app)}
+          />
         </section>
       </div>
     </OfficeFrame>
