@@ -188,7 +188,7 @@ test("an administrator’s way in works once", async ({ page, browser }) => {
   await otto.getByRole("button", { name: "Set password and sign in" }).click();
   await expect(otto).toHaveURL(/\/desk$/);
   await page.goto(new URL(address).pathname);
-  await expect(page.getByRole("heading", { name: "This way in is no longer open" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "This sign-in link is no longer valid" })).toBeVisible();
 });
 
 test("a forbidden place by its address is refused, and the refusal is in the log", async ({ page, browser }) => {
