@@ -199,7 +199,7 @@ function CellButton({
   const shown = (
     <>
       <span className={cell.kind === "none" ? "text-soft" : ""}>
-        {cell.kind === "none" ? "–" : cell.words}
+        {cell.kind === "none" ? <Nothing /> : cell.words}
         {cell.kind === "amount" && cell.currency !== home && ` ${cell.currency}`}
       </span>
       {cell.later && <span className="block text-sm text-sentback">{cell.later}</span>}
@@ -207,20 +207,17 @@ function CellButton({
   );
   if (!mayWrite) return <span className="block px-2 py-1.5">{shown}</span>;
   return (
-    <button
-      type="button"
-      aria-label={`${label}: ${sayCell(cell, home)}. Change`}
-      className="block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40"
-      onClick={onOpen}
-    >
+    <button type="button" className="block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40" onClick={onOpen}>
+      <span className="sr-only">{label}: </span>
       {shown}
+      <span className="sr-only">. Change</span>
     </button>
   );
 }
 
-/** What stands in a cell, as it is read: with its currency where another says it, and what it will be later. */
-function sayCell(cell: Cell, home: string): string {
-  const now = cell.kind === "none" ? "none" : cell.words;
-  const currency = cell.kind === "amount" && cell.currency !== home ? ` ${cell.currency}` : "";
-  return `${now}${currency}${cell.later ? `, ${cell.later}` : ""}`;
-}
+const Nothing = () => (
+  <>
+    <span aria-hidden="true">–</span>
+    <span className="sr-only">none</span>
+  </>
+);
