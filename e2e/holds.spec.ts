@@ -84,7 +84,7 @@ test("no exchange rate: the rate arrives and the chain begins by itself", async 
   const clerk = await pageOf(browser, "tamsin-roque");
   await clerk.goto("/back-office/rates");
   await clerk.getByLabel("Rate in EUR").fill("1.04");
-  await clerk.getByLabel("On", { exact: true }).fill("2026-03-09");
+  await clerk.getByLabel("Day", { exact: true }).fill("2026-03-09");
   await clerk.getByLabel("Taken from").fill("Test rates");
   await clerk.getByRole("button", { name: "Add the rate" }).click();
   await expect(clerk.getByText(/Goes on: PO-/)).toBeVisible();
