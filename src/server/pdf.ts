@@ -69,17 +69,22 @@ export function printed(
     .getBuffer();
 }
 
-/** A table with hairlines between its rows; what stands in the first of them, if it has a head, is repeated on every page. */
+/** A table with hairlines between its rows; what stands in the first of them, if it has a head, is repeated on every page. @param widths of its columns @param right columns of figures, counted from 0 */
 export function ruledTable(
   rows: readonly (readonly string[])[],
   widths: (number | string)[],
-  { head = [], size }: { head?: readonly string[]; size?: number } = {},
+  { head = [], size, right = [] }: { head?: readonly string[]; size?: number; right?: readonly number[] } = {},
 ): Content {
   if (rows.length === 0) return { text: "None.", style: "soft" };
-  const top = head.length > 0 ? [head.map((text) => ({ text, style: "soft" }))] : [];
+  const aligned = (column: number) => right.includes(column) && ({ alignment: "right" } as const);
+  const top = head.length > 0 ? [head.map((text, column) => ({ text, style: "soft", ...aligned(column) }))] : [];
   // Without a head the first column says what the second is.
   const body = rows.map((row) =>
-    row.map((text, column) => ({ text, ...(top.length === 0 && column === 0 && { style: "soft" }) })),
+    row.map((text, column) => ({
+      text,
+      ...aligned(column),
+      ...(top.length === 0 && column === 0 && { style: "soft" }),
+    })),
   );
   return {
     table: { headerRows: top.length, widths, body: [...top, ...body] },

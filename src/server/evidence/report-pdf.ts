@@ -20,7 +20,7 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
       { text: period },
       { text: "Documents decided", style: "section" },
       {
-        text: `${documents.decided}: ${documents.approved} approved, ${documents.declined} declined, ${documents.withdrawn} withdrawn. Of the levels with a time limit, ${inTime.inTime} decided in time and ${inTime.late} late.`,
+        text: `${figure(documents.decided)}: ${figure(documents.approved)} approved, ${figure(documents.declined)} declined, ${figure(documents.withdrawn)} withdrawn. Of the levels with a time limit, ${figure(inTime.inTime)} decided in time and ${figure(inTime.late)} late.`,
       },
       { text: "By policy, section and band", style: "section" },
       table(
@@ -29,18 +29,19 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
           one.policy,
           one.section,
           String(one.band + 1),
-          String(one.documents),
-          String(one.approved),
+          figure(one.documents),
+          figure(one.approved),
           formatMoney({ minor: one.minor, currency: one.currency }),
         ]),
         ["*", "*", 30, 55, 50, 90],
+        [3, 4, 5],
       ),
       { text: "Exceptions", style: "section" },
       table(
         ["What", "How often", "Where, for example"],
         report.exceptions.map((one) => [
           one.what,
-          String(one.count),
+          figure(one.count),
           one.examples.map((each) => `${each.document.toUpperCase()} (${each.words})`).join("; "),
         ]),
         [140, 50, "*"],
@@ -65,6 +66,9 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
   });
 }
 
-function table(head: string[], rows: string[][], widths: (number | string)[]): Content {
-  return ruledTable(rows, widths, { head, size: 8 });
+/** A count as it is said everywhere. */
+const figure = (count: number) => count.toLocaleString("en-GB");
+
+function table(head: string[], rows: string[][], widths: (number | string)[], right: number[] = []): Content {
+  return ruledTable(rows, widths, { head, size: 8, right });
 }
