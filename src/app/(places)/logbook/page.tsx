@@ -68,7 +68,7 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
           <Views
             list="events"
             views={viewsOf(app, person, "events")}
-            address={addressWith(query, { before: "" })}
+            address={addressWith(narrowing(query), {})}
             files={{ path: "/api/log/events?", formats: ["csv", "xlsx"] }}
           />
         </div>
@@ -106,6 +106,9 @@ export default async function Logbook({ searchParams }: { searchParams: Promise<
     </div>
   );
 }
+
+/** What the events are narrowed by, without the page and whatever else stands in an address. */
+const narrowing = ({ q, stream, type, actor, from, until }: Query) => ({ q, stream, type, actor, from, until });
 
 const sayCounted = (count: number) =>
   count > MOST_EVENTS ? `More than ${sayNumber(MOST_EVENTS)} events` : countOf(count, "event");
