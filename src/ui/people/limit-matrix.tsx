@@ -205,9 +205,13 @@ function CellButton({
       {cell.later && <span className="block text-sm text-sentback">{cell.later}</span>}
     </>
   );
-  if (!mayWrite) return <span className="block px-2 py-1.5">{shown}</span>;
+  if (!mayWrite) return <span className="relative block px-2 py-1.5">{shown}</span>;
   return (
-    <button type="button" className="block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40" onClick={onOpen}>
+    <button
+      type="button"
+      className="relative block min-h-9 w-full px-2 py-1.5 text-right hover:bg-mist/40"
+      onClick={onOpen}
+    >
       <span className="sr-only">{label}: </span>
       {shown}
       <span className="sr-only">. Change</span>
