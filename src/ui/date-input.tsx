@@ -12,6 +12,7 @@ import {
 } from "react";
 import { dayTyped, type DayOrder } from "@/core/calendar";
 import { sayDate } from "@/core/text";
+import { useBegun } from "./begun";
 
 const Order = createContext<DayOrder>("day first");
 
@@ -39,15 +40,8 @@ export function DateInput({ value, defaultValue = "", onDay, name, min, max, cla
   const id = useId();
   const field = useRef<HTMLInputElement>(null);
   const picker = useRef<HTMLInputElement>(null);
-  const [own, setOwn] = useState(defaultValue);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [begun, setBegun] = useState(defaultValue);
-  // Another address, another day, though the field stays.
-  if (begun !== defaultValue) {
-    setBegun(defaultValue);
-    setOwn(defaultValue);
-    setTyped(null);
-  }
+  const [own, setOwn] = useBegun(defaultValue);
+  const [typed, setTyped] = useBegun<string | null>(null, defaultValue);
   const day = value ?? own;
   const isBad = typed !== null && typed.trim() !== "" && dayTyped(typed, order) === null;
   const [left, setLeft] = useState(false);

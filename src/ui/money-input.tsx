@@ -3,6 +3,7 @@
 import { createContext, useContext, useId, useState, type ComponentProps, type ReactNode } from "react";
 import { formatAmount, formatMoney, isCurrency, typedMoney } from "@/core/money";
 import { sayNoAmount } from "@/core/words";
+import { useBegun } from "./begun";
 
 const Currency = createContext("");
 
@@ -40,14 +41,8 @@ export function MoneyInput({
   const id = useId();
   const usual = useContext(Currency);
   const currency = given && isCurrency(given) ? given : usual;
-  const [own, setOwn] = useState(defaultValue);
-  const [begun, setBegun] = useState(defaultValue);
+  const [own, setOwn] = useBegun(defaultValue);
   const [typing, setTyping] = useState(false);
-  // Another address, another amount, though the field stays.
-  if (begun !== defaultValue) {
-    setBegun(defaultValue);
-    setOwn(defaultValue);
-  }
   const text = value ?? own;
   const parsed = text.trim() === "" ? null : typedMoney(text, currency);
   const read = parsed?.ok ? parsed.money : null;

@@ -68,7 +68,7 @@ export function findEvents(
 /** How many events fit of those that their reader may see, whatever page is looked at; one more than `MOST_EVENTS` where there are more. */
 export function countEvents(app: App, { before: _, ...filter }: EventFilter, reader: Person | null): number {
   // How often something hidden is found would tell what it is.
-  if (filter.text?.trim()) return seen(app, stands(app, filter, MOST_EVENTS + 1), filter, reader).length;
+  if (filter.text?.trim()) return firstSeen(app, filter, reader, MOST_EVENTS + 1).length;
   const { clause, values } = whereOf(app, filter);
   return app.db
     .prepare(`SELECT COUNT(*) FROM (SELECT 1 FROM event ${clause} LIMIT ${MOST_EVENTS + 1})`)
@@ -79,7 +79,7 @@ export function countEvents(app: App, { before: _, ...filter }: EventFilter, rea
 /** The same as the rows of a table, latest first, with the heading; whole, and at most `MOST_EVENTS`. */
 export function eventCells(app: App, { before: _, ...filter }: EventFilter, reader: Person): Cell[][] {
   const head = ["number", "when", "what happened", "who", "in the name of", "place", "in words", "data", "hash"];
-  const rows = seen(app, stands(app, filter, MOST_EVENTS), filter, reader);
+  const rows = firstSeen(app, filter, reader, MOST_EVENTS);
   return [
     head,
     ...rows.map(({ seq, time, type, actorName, inNameOf, stream, words, data, hash }): Cell[] => [
@@ -110,6 +110,20 @@ function whereOf(app: App, filter: EventFilter): Where {
   const text = filter.text?.trim();
   if (text) searchFor(app, text, where);
   return where;
+}
+
+const BATCH = 2_000;
+
+/** The latest events that their reader may see, so many, however many between them they may not. */
+function firstSeen(app: App, filter: EventFilter, reader: Person | null, most: number): ListedEvent[] {
+  const rows: ListedEvent[] = [];
+  let before = filter.before;
+  for (;;) {
+    const stored = stands(app, { ...filter, before }, BATCH);
+    rows.push(...seen(app, stored, filter, reader));
+    if (stored.length < BATCH || rows.length >= most) return rows.slice(0, most);
+    before = stored.at(-1)!.seq;
+  }
 }
 
 type StoredEvent = Omit<ListedEvent, "actorName" | "words">;

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useBegun } from "../begun";
 import { Chooser } from "../chooser";
 import type { FoundAccount } from "../documents/account-picker";
 import { findAt, type Listed } from "../picker";
@@ -15,13 +15,7 @@ export function PartyFilter({
   label: string;
   value?: string | undefined;
 }) {
-  const [value, setValue] = useState(chosen);
-  const [begun, setBegun] = useState(chosen);
-  // Another address, another party, though the field stays.
-  if (begun !== chosen) {
-    setBegun(chosen);
-    setValue(chosen);
-  }
+  const [value, setValue] = useBegun(chosen);
   return (
     <div className="w-52">
       <Chooser

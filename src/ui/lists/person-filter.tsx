@@ -1,17 +1,11 @@
 "use client";
 
-import { useState } from "react";
+import { useBegun } from "../begun";
 import { PersonPicker, type Picked } from "../people/person-picker";
 
 /** A person by whom a list is narrowed: found by letters, and kept in its address by id. */
 export function PersonFilter({ name, label, chosen }: { name: string; label: string; chosen: Picked | null }) {
-  const [person, setPerson] = useState(chosen);
-  const [begun, setBegun] = useState(chosen?.id);
-  // Another address, another person, though the field stays.
-  if (begun !== chosen?.id) {
-    setBegun(chosen?.id);
-    setPerson(chosen);
-  }
+  const [person, setPerson] = useBegun(chosen, chosen?.id);
   return (
     <div className="w-52">
       <PersonPicker label={label} value={person} onChange={setPerson} none="anybody" labelClass="text-sm text-soft" />
