@@ -3,6 +3,7 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { spawnSync } from "node:child_process";
+import { chromiumFile } from "./chromium.mjs";
 import { bin, build, install, needFreePort, portFrom, run, runBeside, stop } from "./common.mjs";
 
 const port = portFrom(4391);
@@ -63,14 +64,13 @@ async function browserTests() {
 
 /** The browser tests drive Debian's Chromium; where root may install it, it is installed. */
 function needChromium() {
-  const file = process.env.BANDEIRA_CHROMIUM ?? "/usr/bin/chromium";
-  if (fs.existsSync(file)) return;
+  if (fs.existsSync(chromiumFile())) return;
   const root = process.getuid?.() === 0 && spawnSync("apt-get", ["--version"]).status === 0;
   if (!root)
     stop(
-      "The browser tests need Chromium: install it (on Debian: apt-get install -y chromium), or set BANDEIRA_CHROMIUM to its path.",
+      "The browser tests need Chromium: install it (on Debian: apt-get install -y chromium-headless-shell), or set BANDEIRA_CHROMIUM to its path.",
     );
   console.log("Installing Chromium.");
   run("apt-get", ["update", "-qq"]);
-  run("apt-get", ["install", "-y", "-qq", "chromium"], { DEBIAN_FRONTEND: "noninteractive" });
+  run("apt-get", ["install", "-y", "-qq", "chromium-headless-shell"], { DEBIAN_FRONTEND: "noninteractive" });
 }
