@@ -11,26 +11,34 @@ import {
   type FactValue,
 } from "./schema";
 
-/** "undecidable" when an amount cannot be compared because no rate leads to the other currency. */
+/** "undecidable" when an amount cannot be compared because no rate leads to the other currency, or when nothing is known of a field. */
 export type Outcome = "met" | "not met" | "undecidable";
 
 /** One node of a condition with what it came to and, for a comparison, the value it saw. */
 export type Explained = { condition: Condition; outcome: Outcome; saw?: FactValue; of?: Explained[] };
 
+const ALL_KNOWN: ReadonlySet<string> = new Set();
 const sameCurrencyOnly: ToCurrency = (amount, currency) => (amount.currency === currency ? amount : null);
 
 /**
  * Evaluates a condition on the facts of a document, keeping the outcome and the value seen at every node.
  * A missing value meets no comparison except "empty" and "none of". Groups follow three-valued logic (Kleene, from memory): an
  * undecidable part matters only where the others do not decide.
+ * @param unknown keys of fields of which nothing is known, so that nothing can be told of them; other than a field that is known to be empty
  */
-export function evaluate(condition: Condition, facts: Facts, toCurrency: ToCurrency = sameCurrencyOnly): Explained {
+export function evaluate(
+  condition: Condition,
+  facts: Facts,
+  toCurrency: ToCurrency = sameCurrencyOnly,
+  unknown: ReadonlySet<string> = ALL_KNOWN,
+): Explained {
   if (!isGroup(condition)) {
+    if (unknown.has(condition.field)) return { condition, outcome: "undecidable", saw: null };
     const saw = facts[condition.field] ?? null;
     const before = facts[beforeKey(condition.field)] ?? null;
     return { condition, outcome: compare(condition, saw, before, toCurrency), saw };
   }
-  const of = condition.of.map((part) => evaluate(part, facts, toCurrency));
+  const of = condition.of.map((part) => evaluate(part, facts, toCurrency, unknown));
   return { condition, outcome: join(condition.kind, of), of };
 }
 

@@ -1,8 +1,7 @@
 import { fieldsCompared } from "../conditions";
-import { ownLinesOf, type AnyDocument } from "../documents";
-import { isOwnKey, saysAnything } from "../own-fields";
+import { isOwnKey } from "../own-fields";
 import { askedToFill, type Level, type Section } from "../policy";
-import type { RoutingContext } from "./types";
+import type { Routable, RoutingContext } from "./types";
 
 /** Keys of fields that a level before another is still to fill in, of those that its condition compares and those that say whom it asks. */
 export type Awaited = { compared: readonly string[]; naming: readonly string[] };
@@ -17,14 +16,13 @@ export function awaitedBy(
   level: Level,
   section: Section,
   band: number,
-  document: AnyDocument,
+  document: Pick<Routable, "says">,
   { decided = [], directory }: Pick<RoutingContext, "decided" | "directory">,
 ): Awaited {
   // Most policies ask nobody to fill in anything.
   if (!section.levels.some(({ fills }) => fills)) return NOTHING;
   const levels = section.levels.filter(({ id }) => !decided.includes(id));
-  const lines = ownLinesOf(document);
-  const coming = new Set(askedToFill({ levels }, level, band).filter((field) => !saysAnything(field, document, lines)));
+  const coming = new Set(askedToFill({ levels }, level, band).filter((field) => !document.says(field)));
   if (coming.size === 0) return NOTHING;
   const compared = level.when ? fieldsCompared(level.when) : [];
   const { approvers } = level;

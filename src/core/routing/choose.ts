@@ -1,11 +1,10 @@
-import type { AnyDocument } from "../documents";
 import type { Directory } from "../people";
 import { outsideScope, type PolicyVersion } from "../policy";
 import type { ConsideredReason, HeldReason } from "./reasons";
-import type { HoldReason, PolicyConsidered } from "./types";
+import type { HoldReason, PolicyConsidered, Routable } from "./types";
 
 /** What of a document its policy is chosen by. */
-type Placed = Pick<AnyDocument, "documentType" | "requester" | "onBehalfOf" | "unit">;
+type Placed = Pick<Routable, "documentType" | "requester" | "onBehalfOf" | "unit">;
 type Choice = { looked: PolicyConsidered[]; chosen: PolicyVersion | null; hold?: HoldReason };
 
 /**

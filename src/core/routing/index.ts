@@ -1,5 +1,6 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { heldAt, measure, route, routeAgain } from "./route";
+export { heldAt, measure, route, routeAgain, routeOf } from "./route";
+export { routableOf } from "./routable";
 export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {
@@ -18,7 +19,9 @@ export type {
   HoldCode,
   HoldReason,
   Measured,
+  Measurement,
   PolicyConsidered,
+  Routable,
   Route,
   RoutedLevel,
   RoutingContext,

@@ -4,7 +4,7 @@ import { converterOf, money, type Money, type ToCurrency } from "../money";
 import { coverage, mostDeciders, whoMayDecide, type Directory, type Resolved, type Subject } from "../people";
 import type { Level, Policy, Quorum } from "../policy";
 import type { BlockedReason, LevelReason } from "./reasons";
-import type { Measured, RoutedLevel, RoutingContext } from "./types";
+import type { Measured, Routable, RoutedLevel, RoutingContext } from "./types";
 
 /** The people a level asks: `pool` are those asked, `needed` how many different people must approve, `blocked` why they cannot if they cannot. */
 export type LevelPeople = Pick<RoutedLevel, "candidates" | "needed" | "blocked"> & { pool: string[]; inTurn: boolean };
@@ -26,11 +26,30 @@ export function peopleFor(
   context: RoutingContext,
   excluded: Subject["excluded"] = [],
 ): PeopleFor {
+  const { onBehalfOf } = document;
+  return peopleOf(
+    policy,
+    level,
+    { onBehalfOf, subject: (of) => subjectOf(document, of, context) },
+    amount,
+    context,
+    excluded,
+  );
+}
+
+/** The same for a document of which this is known. */
+export function peopleOf(
+  policy: Pick<Policy, "selfApproval">,
+  level: Level,
+  { onBehalfOf, subject }: Pick<Routable, "onBehalfOf" | "subject">,
+  amount: Money | null,
+  context: Pick<RoutingContext, "inPerson" | "directory" | "at">,
+  excluded: Subject["excluded"] = [],
+): PeopleFor {
   // The system verifies by itself; nobody is asked.
   if (level.kind === "check") return { candidates: [], needed: 0, pool: [], inTurn: false };
-  const subject = subjectOf(document, amount, context);
-  const inPerson = context.inPerson === true && document.onBehalfOf === null;
-  return peopleUnder(policy, level, subject, context.directory, context.at, excluded, inPerson);
+  const inPerson = context.inPerson === true && onBehalfOf === null;
+  return peopleUnder(policy, level, subject(amount), context.directory, context.at, excluded, inPerson);
 }
 
 /**
@@ -139,7 +158,11 @@ export function neededFor(quorum: Quorum, eligible: number): number {
  * What of a document decides who may approve it; besides its requester, the one on whose behalf it is can never decide.
  * @param amount what it comes to in its own currency, which limits and caps are compared with after one rounding, see `ownAmount`
  */
-export function subjectOf(document: AnyDocument, amount: Money | null, context: Omit<RoutingContext, "at">): Subject {
+export function subjectOf(
+  document: AnyDocument,
+  amount: Money | null,
+  context: Omit<RoutingContext, "at" | "policies">,
+): Subject {
   const type = documentType(document.documentType);
   return {
     requester: askerOf(document),

@@ -1,20 +1,27 @@
 import { evaluate, type Explained, type Facts } from "../conditions";
-import { documentType, type AnyDocument, type EvaluationContext, type UnmeasuredReason } from "../documents";
+import type { AnyDocument, UnmeasuredReason } from "../documents";
 import { dayIn } from "../calendar";
-import { bare, convert, money, type ConversionReason } from "../money";
+import { bare, convert, money, type ConversionReason, type Money } from "../money";
 import { bandOf, ownFieldsNamedBy, type Level, type Policy, type PolicyVersion, type Section } from "../policy";
 import { choosePolicy } from "./choose";
 import { NOTHING, awaitedBy, type Awaited } from "./awaited";
 import { enoughInAll } from "./in-all";
-import { evaluationContextOf, ownAmount, peopleFor } from "./level-people";
+import { ownAmount, peopleOf } from "./level-people";
 import type { HeldReason, LevelReason } from "./reasons";
-import type { HoldReason, Measured, Route, RoutedLevel, RoutingContext, SectionConsidered } from "./types";
+import { routableOf } from "./routable";
+import type { HoldReason, Measured, Routable, Route, RoutedLevel, RoutingContext, SectionConsidered } from "./types";
 
 /**
  * Where a document goes: policy, measure, section, band, levels and people, each with its reason. Deterministic and
  * total: what cannot be routed comes back with outcome "held" and why, never as an exception or a pass.
  */
 export function route(document: AnyDocument, asked: RoutingContext): Route {
+  const context = withDay(asked);
+  return routeOf(routableOf(document, context), context);
+}
+
+/** The same for what is known of a document, of the past or of one that there is. */
+export function routeOf(document: Routable, asked: RoutingContext): Route {
   const context = withDay(asked);
   const { looked, chosen, hold } = choosePolicy(document, context.policies, context.directory);
   const start = { ...emptyRoute(document, looked, context), holds: hold ? [hold] : [] };
@@ -28,7 +35,7 @@ function withDay(context: RoutingContext): WithDay {
   return { ...context, ratesOn: context.ratesOn ?? dayIn(context.at, context.directory.organisation.timeZone) };
 }
 
-function emptyRoute({ documentType: type }: AnyDocument, policies: Route["policies"], context: WithDay): Route {
+function emptyRoute({ documentType: type }: Routable, policies: Route["policies"], context: WithDay): Route {
   return {
     at: context.at,
     ratesOn: context.ratesOn,
@@ -50,22 +57,24 @@ function emptyRoute({ documentType: type }: AnyDocument, policies: Route["polici
 export function routeAgain(document: AnyDocument, version: PolicyVersion, asked: RoutingContext): Route {
   const context = withDay(asked);
   const { looked, chosen } = choosePolicy(document, [version], context.directory);
-  const start = emptyRoute(document, looked, context);
-  return routeUnder(document, chosen ?? version, start, context);
+  const routable = routableOf(document, context);
+  return routeUnder(routable, chosen ?? version, emptyRoute(routable, looked, context), context);
 }
 
-function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route, context: WithDay): Route {
+function routeUnder(document: Routable, version: PolicyVersion, start: Route, context: WithDay): Route {
   const { policy } = version;
   const named: Route = {
     ...start,
     policy: { id: policy.id, name: policy.name, version: version.version, hash: version.hash },
   };
-  const measured = measure(document, policy, context);
+  const measured = measureOf(document, policy, context);
   if ("code" in measured) return { ...named, holds: [measured] };
-  const { sections, section, hold } = chooseSection(document, policy, context);
+  const facts = document.facts(ownFieldsNamedBy(policy));
+  const { sections, section, hold } = chooseSection(document, policy, facts);
   if (!section) return { ...named, measured, sections, holds: [hold] };
   const index = bandOf(measured.compared.minor, section.thresholds);
-  const levels = section.levels.map((level) => routeLevel(level, section, index, document, measured, policy, context));
+  const looked = { document, facts, policy, section, band: index, amount: ownAmount(measured), context };
+  const levels = section.levels.map((level) => routeLevel(level, looked));
   const { outcome, holds } = conclude(section, index, levels, policy);
   const found = { measured, sections, section: { id: section.id, name: section.name }, band: { index }, levels };
   const routed: Route = { ...named, ...found, outcome, holds };
@@ -76,26 +85,22 @@ function routeUnder(document: AnyDocument, version: PolicyVersion, start: Route,
 /** What a policy measures a document by, with the arithmetic; or why it cannot be measured. */
 export function measure(document: AnyDocument, policy: Policy, asked: RoutingContext): Measured | HoldReason {
   const context = withDay(asked);
-  const known = documentType(policy.documentType).measures.find((candidate) => candidate.key === policy.measure.kind);
-  if (!known)
-    return {
-      code: "no approving level",
-      why: { code: "measure not carried out", values: { measure: policy.measure.kind } },
-    };
+  return measureOf(routableOf(document, context), policy, context);
+}
+
+function measureOf(document: Routable, policy: Policy, context: WithDay): Measured | HoldReason {
   const { currency } = policy;
+  const { kind, days } = policy.measure;
   const on = context.ratesOn;
-  const found = known.of(document, {
-    ...evaluationContextOf(document, context),
-    currency,
-    on,
-    days: policy.measure.days,
-  });
+  const found = document.measured(kind, { currency, on, days });
+  if (!found)
+    return { code: "no approving level", why: { code: "measure not carried out", values: { measure: kind } } };
   if ("why" in found) return { code: UNMEASURED[found.why.code], why: found.why };
   const { amount, how } = found;
   const converted = convert(amount, policy.currency, on, context.rates);
   if (!converted.ok) return { code: UNMEASURED[converted.why.code], why: converted.why };
   return {
-    measure: known.key,
+    measure: kind,
     amount: bare(amount),
     how,
     // A credit note needs whoever would approve the same amount of spending.
@@ -115,31 +120,16 @@ const UNMEASURED = {
   "too large to convert": "not measurable",
 } as const satisfies Record<(UnmeasuredReason | ConversionReason)["code"], HoldReason["code"]>;
 
-/** What conditions see of a document, worked out once for all that one route asks. */
-const seen = new WeakMap<RoutingContext, { document: AnyDocument; facts: Facts; looking: EvaluationContext }>();
-
-function seenIn(document: AnyDocument, policy: Policy, context: RoutingContext) {
-  const known = seen.get(context);
-  if (known?.document === document) return known;
-  const looking = evaluationContextOf(document, context);
-  const facts = documentType(policy.documentType).facts(document, looking, ownFieldsNamedBy(policy));
-  const found = { document, looking, facts };
-  seen.set(context, found);
-  return found;
-}
-
 type SectionChoice = { sections: SectionConsidered[]; section: Section | null; hold: HoldReason };
 
-function chooseSection(document: AnyDocument, policy: Policy, context: RoutingContext): SectionChoice {
-  const { facts, looking } = seenIn(document, policy, context);
-  const { toCurrency } = looking;
+function chooseSection({ toCurrency, unknown }: Routable, policy: Policy, facts: Facts): SectionChoice {
   let found = null as Section | null;
   let undecided = null as HoldReason | null;
   const sections = policy.sections.map((section): SectionConsidered => {
     const looked = { section: section.id, name: section.name };
     if (found || undecided) return { ...looked, outcome: "not reached" };
     const explained: Explained | undefined =
-      section.when === "otherwise" ? undefined : evaluate(section.when, facts, toCurrency);
+      section.when === "otherwise" ? undefined : evaluate(section.when, facts, toCurrency, unknown);
     if (!explained || explained.outcome === "met") {
       found = section;
       return explained ? { ...looked, outcome: "fits", explained } : { ...looked, outcome: "fits" };
@@ -155,27 +145,33 @@ function chooseSection(document: AnyDocument, policy: Policy, context: RoutingCo
   return { sections, section: found, hold };
 }
 
-function routeLevel(
-  level: Level,
-  section: Section,
-  band: number,
-  document: AnyDocument,
-  measured: Measured,
-  policy: Policy,
-  context: RoutingContext,
-): RoutedLevel {
+/** What every level of a section looks at. */
+type Looked = {
+  document: Routable;
+  facts: Facts;
+  policy: Policy;
+  section: Section;
+  /** Index of the band. */
+  band: number;
+  /** See `ownAmount`. */
+  amount: Money | null;
+  context: RoutingContext;
+};
+
+function routeLevel(level: Level, { document, facts, policy, section, band, amount, context }: Looked): RoutedLevel {
   const base = baseOf(level);
   const mark = level.marks[band] ?? "none";
   if (mark === "none") return passedOver(base, { code: "no part in the band" });
   const told = mark === "told" || level.kind === "notice";
   const awaited = told ? NOTHING : awaitedBy(level, section, band, document, context);
-  const { facts, looking } = seenIn(document, policy, context);
   const undecidable =
-    level.when && awaited.compared.length === 0 ? evaluate(level.when, facts, looking.toCurrency) : null;
+    level.when && awaited.compared.length === 0
+      ? evaluate(level.when, facts, document.toCurrency, document.unknown)
+      : null;
   if (undecidable?.outcome === "not met") return passedOver(base, { code: "condition not met" });
   if (awaited.naming.length > 0)
     return { ...base, outcome: "required", why: awaitsFields(awaited), needed: 1, candidates: [] };
-  const people = peopleFor(policy, level, document, ownAmount(measured), context);
+  const people = peopleOf(policy, level, document, amount, context);
   const { candidates } = people;
   if (!told && people.passed) {
     const passed = { ...passedOver(base, people.passed), candidates };

@@ -1,7 +1,7 @@
-import type { Explained } from "../conditions";
-import type { DocumentContext, MeasureReason } from "../documents";
-import type { Money, Rate } from "../money";
-import type { Candidate, Directory } from "../people";
+import type { Explained, Facts } from "../conditions";
+import type { DocumentContext, MeasureAsked, MeasureReason, UnmeasuredReason } from "../documents";
+import type { Money, Rate, ToCurrency } from "../money";
+import type { Candidate, Directory, Subject } from "../people";
 import type { Level, PolicyVersion } from "../policy";
 import type { BlockedReason, ConsideredReason, HeldReason, LevelReason } from "./reasons";
 
@@ -97,4 +97,29 @@ export type Route = {
   mustDiffer?: true;
   outcome: "chain" | "no approval needed" | "held";
   holds: HoldReason[];
+};
+
+/** What a document comes to by a measure, or why that cannot be told. */
+export type Measurement = { amount: Money; how: MeasureReason } | { why: UnmeasuredReason };
+
+/**
+ * All that routing looks at of a document, whether it is one that is sent, or one of the past of which only this is known. Two that agree in all of it are routed alike.
+ */
+export type Routable = {
+  documentType: string;
+  /** Who entered it, for whom if it is for somebody else, and for which unit. */
+  requester: string;
+  onBehalfOf: string | null;
+  unit: string;
+  /** Keys of facts of which nothing is known, so that conditions on them cannot be told; none for a document that is sent. */
+  unknown?: ReadonlySet<string>;
+  toCurrency: ToCurrency;
+  /** What conditions see. @param own keys of those fields of the organisation's own that are asked for */
+  facts(own: readonly string[]): Facts;
+  /** Null where the type has no such measure. */
+  measured(kind: string, asked: Omit<MeasureAsked, "around" | "toCurrency">): Measurement | null;
+  /** Whether anything is said in a field of the organisation's own, of the document or of any of its lines. */
+  says(field: string): boolean;
+  /** What of it decides who may approve it. @param amount see `ownAmount` */
+  subject(amount: Money | null): Subject;
 };
