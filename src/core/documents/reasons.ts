@@ -18,6 +18,8 @@ export type MeasureReason = Coded<{
   "limit or what is owed": { limit: Money; receivables: Money; orders: Money };
   increase: { after: Money; before: Money };
   "largest invoice": { amount: Money };
+  /** Nothing is known of how it came about but the amount, as of a document of the past. */
+  "as it was kept": null;
   /** `others` are the numbers of other documents with the same supplier entered on `since` or later, which come to `before`. */
   "total with the supplier": {
     supplier: string;

@@ -2,11 +2,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { directory, order, policyOf, routing, twoStep, versionOf } from "../fixtures";
-import { NO_CONTEXT, measuresOf, documentType, type AnyDocument, type PurchaseOrder } from "../documents";
+import { NO_CONTEXT, type AnyDocument, type PurchaseOrder } from "../documents";
 import type { Rate } from "../money";
 import type { PolicyInput } from "../policy";
 import { route } from "../routing";
-import { caughtBy, bunchingUnder, distributionOf, valueOf, type PastDocument } from "./index";
+import { bunchingUnder, caughtBy, distributionOf, pastDocumentOf, valueOf, type PastDocument } from "./index";
 
 const rates: Rate[] = [
   { from: "NOK", to: "EUR", date: "2026-03-05", rate: "0.09", source: "test" },
@@ -14,14 +14,8 @@ const rates: Rate[] = [
 ];
 
 function pastOf(document: AnyDocument): PastDocument {
-  const type = documentType(document.documentType);
-  return {
-    requester: document.requester,
-    unit: document.unit,
-    date: document.date,
-    facts: type.facts(document, NO_CONTEXT),
-    measures: measuresOf(document, NO_CONTEXT, document.date),
-  };
+  const { date } = document;
+  return pastDocumentOf(document, { id: "x", at: `${date}T09:00:00.000Z`, date, looking: NO_CONTEXT });
 }
 
 const policy: PolicyInput = {

@@ -1,17 +1,8 @@
-import { evaluate, type Facts } from "../conditions";
-import { OLDEST_RATE_DAYS, convert, type Money, type Rate } from "../money";
+import { evaluate } from "../conditions";
+import type { Money, Rate } from "../money";
 import type { Directory } from "../people";
 import { outsideScope, type Policy } from "../policy";
-
-/** What of a past document decides where it would go: enough to ask any policy about it, and no more. */
-export type PastDocument = {
-  requester: string;
-  unit: string;
-  /** ISO date, for the rate. */
-  date: string;
-  facts: Facts;
-  measures: Readonly<Record<string, Money>>;
-};
+import { askerOfPast, converterByDay, type PastDocument } from "./past-document";
 
 /** A past document as a section of a policy would catch it; the amount is in minor units of the policy's currency, without sign. */
 export type Caught = { section: string; minor: number; requester: string };
@@ -25,7 +16,7 @@ export function caughtBy(
   rates: readonly Rate[],
   directory: Directory,
 ): Caught[] {
-  const convertAt = converterByDate(rates);
+  const convertAt = converterByDay(rates);
   const inScope = scopeOf(policy, directory);
   return documents.flatMap((one): Caught[] => {
     const measured = one.measures[policy.measure.kind];
@@ -33,16 +24,22 @@ export function caughtBy(
     const toCurrency = (amount: Money, currency: string) => convertAt(amount, currency, one.date);
     const amount = toCurrency(measured, policy.currency);
     if (!amount) return [];
-    const section = policy.sections.find(
-      ({ when }) => when === "otherwise" || evaluate(when, one.facts, toCurrency).outcome === "met",
-    );
-    return section ? [{ section: section.id, minor: Math.abs(amount.minor), requester: one.requester }] : [];
+    const unknown = one.unknown && new Set(one.unknown);
+    // The first that fits; where it cannot be told whether an earlier one does, none.
+    let told = true;
+    const section = policy.sections.find(({ when }) => {
+      if (when === "otherwise") return true;
+      const { outcome } = evaluate(when, one.facts, toCurrency, unknown);
+      if (outcome === "undecidable") told = false;
+      return outcome !== "not met";
+    });
+    return section && told ? [{ section: section.id, minor: Math.abs(amount.minor), requester: askerOfPast(one) }] : [];
   });
 }
 
 /** The value of all past documents in a policy's measure and currency, whatever it applies to; those without a rate are left out. */
 export function valueOf(policy: Policy, documents: readonly PastDocument[], rates: readonly Rate[]): number {
-  const convertAt = converterByDate(rates);
+  const convertAt = converterByDay(rates);
   return documents.reduce((sum, one) => {
     const measured = one.measures[policy.measure.kind];
     const amount = measured && convertAt(measured, policy.currency, one.date);
@@ -53,33 +50,13 @@ export function valueOf(policy: Policy, documents: readonly PastDocument[], rate
 function scopeOf({ scope }: Policy, directory: Directory): (one: PastDocument) => boolean {
   const units = new Map<string, boolean>();
   const people = new Map<string, boolean>();
-  return ({ unit, requester }) => {
+  return (one) => {
+    const { unit } = one;
+    const asker = askerOfPast(one);
     const inside = units.get(unit) ?? directory.unitsAbove(unit).some(({ id }) => scope.units.includes(id));
     units.set(unit, inside);
-    const named = people.get(requester) ?? outsideScope(scope, requester, directory) === null;
-    people.set(requester, named);
+    const named = people.get(asker) ?? outsideScope(scope, asker, directory) === null;
+    people.set(asker, named);
     return inside && named;
-  };
-}
-
-/** Conversion at the rates of a date, which are looked out once per date. */
-function converterByDate(rates: readonly Rate[]): (amount: Money, currency: string, date: string) => Money | null {
-  const days = new Map<string, Rate[]>();
-  for (const rate of rates) days.set(rate.date, [...(days.get(rate.date) ?? []), rate]);
-  const known = new Map<string, Rate[]>();
-  const upTo = (date: string): Rate[] => {
-    const found: Rate[] = [];
-    for (let back = OLDEST_RATE_DAYS; back >= 0; back -= 1) {
-      const day = new Date(Date.parse(date) - back * 86_400_000).toISOString().slice(0, 10);
-      found.push(...(days.get(day) ?? []));
-    }
-    return found;
-  };
-  return (amount, currency, date) => {
-    if (amount.currency === currency) return amount;
-    const usable = known.get(date) ?? upTo(date);
-    known.set(date, usable);
-    const converted = convert(amount, currency, date, usable);
-    return converted.ok ? converted.money : null;
   };
 }

@@ -1,11 +1,12 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
-export { heldAt, measure, route, routeAgain, routeOf } from "./route";
+export { heldAt, measure, route, routeAgain, routeOf, sectionFor } from "./route";
 export { routableOf } from "./routable";
 export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {
   askerOf,
   evaluationContextOf,
+  excludedFrom,
   neededFor,
   ownAmount,
   peopleAsked,

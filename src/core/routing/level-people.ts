@@ -170,11 +170,7 @@ export function subjectOf(
     documentType: document.documentType,
     amount,
     toCurrency: converter(document, context),
-    excluded: [
-      ...(document.onBehalfOf ? [{ person: document.requester, why: { code: "entered it" } as const }] : []),
-      ...type.interested(document),
-      ...(document.editedBy ? [{ person: document.editedBy, why: { code: "edited it last" } as const }] : []),
-    ],
+    excluded: excludedFrom(document),
     // Worked out when a rule asks for them: most ask for neither, and a document can name thousands of things.
     get concerns() {
       return {
@@ -186,6 +182,15 @@ export function subjectOf(
       return type.named(document, context.around);
     },
   };
+}
+
+/** People besides the requester who may never decide on a document, each with why. */
+export function excludedFrom(document: AnyDocument): Subject["excluded"] {
+  return [
+    ...(document.onBehalfOf ? [{ person: document.requester, why: { code: "entered it" } as const }] : []),
+    ...documentType(document.documentType).interested(document),
+    ...(document.editedBy ? [{ person: document.editedBy, why: { code: "edited it last" } as const }] : []),
+  ];
 }
 
 /** Whose document it is: the one on whose behalf it was entered, else the one who entered it. */

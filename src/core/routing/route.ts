@@ -53,6 +53,18 @@ function emptyRoute({ documentType: type }: Routable, policies: Route["policies"
   };
 }
 
+/** The section that takes a document, without its levels and people; null where none does, or its amount is not known. */
+export function sectionFor(
+  document: Routable,
+  asked: RoutingContext,
+): { version: PolicyVersion; section: Section } | null {
+  const context = withDay(asked);
+  const { chosen: version } = choosePolicy(document, context.policies, context.directory);
+  if (!version || "code" in measureOf(document, version.policy, context)) return null;
+  const { section } = chooseSection(document, version.policy, document.facts(ownFieldsNamedBy(version.policy)));
+  return section && { version, section };
+}
+
 /** The same under one given version, as when a document goes on under the version it started with. */
 export function routeAgain(document: AnyDocument, version: PolicyVersion, asked: RoutingContext): Route {
   const context = withDay(asked);

@@ -27,6 +27,7 @@ export const MEASURED = {
     `new limit ${formatMoney(limit)} or receivables ${formatMoney(receivables)} + orders ${formatMoney(orders)}, whichever is more`,
   increase: ({ after, before }) =>
     `${formatMoney(after)} − ${formatMoney(before)}${after.minor < before.minor ? ", a lower limit is no increase" : ""}`,
+  "as it was kept": () => "as it was kept",
   "largest invoice": ({ amount }) => `largest invoice without a closer look, ${formatMoney(amount)}`,
   "total with the supplier": ({ supplier, own, others, since, before, total }) => {
     const entered = `with ${supplier || "the supplier"} entered since ${sayDate(since)}`;

@@ -5,6 +5,7 @@ import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { statement } from "../db/statement";
 import { markControls } from "../evidence/marks";
+import { ratesFor } from "../reference-data";
 import { stateAt } from "./state";
 import { storedSummary, summaryOf } from "./summary";
 import { searchText } from "./words";
@@ -99,7 +100,7 @@ export function writeDocument(db: Db, state: DocumentState, before: DocumentStat
     db,
     `INSERT INTO document_summary (id, summary) VALUES (?, ?)
      ON CONFLICT (id) DO UPDATE SET summary = excluded.summary WHERE summary <> excluded.summary`,
-  ).run(state.id, storedSummary(summaryOf(state)));
+  ).run(state.id, storedSummary(summaryOf(state, (day) => ratesFor(db, day))));
   if (!before)
     statement(
       db,

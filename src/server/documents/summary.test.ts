@@ -4,6 +4,7 @@ import { documentTypeKeys } from "@/core/documents";
 import { generateDemo } from "../../../demo/generate";
 import { temporaryFolder } from "../../../demo/temporary";
 import { openDatabase } from "../db/open";
+import { ratesFor } from "../reference-data";
 import { readState } from "./state";
 import { readSummary, storedSummary, summaryOf } from "./summary";
 
@@ -14,7 +15,7 @@ it("comes back as it was, and takes less room", () => {
   expect(new Set(states.map(({ document }) => document.documentType))).toEqual(new Set(documentTypeKeys));
   let [plain, stored] = [0, 0];
   for (const state of states) {
-    const summary = summaryOf(state);
+    const summary = summaryOf(state, (day) => ratesFor(db, day));
     const text = storedSummary(summary);
     expect(readSummary(text, state.document.documentType)).toEqual(summary);
     plain += JSON.stringify(summary).length;

@@ -1,38 +1,46 @@
 import { withFilled, type DocumentState } from "@/core/approval";
 import { weekdaysBetween } from "@/core/calendar";
 import type { Facts, FactValue } from "@/core/conditions";
-import { documentType, measuresOf, typeWords, type EvaluationContext } from "@/core/documents";
-import type { Money } from "@/core/money";
+import { typeWords } from "@/core/documents";
+import { converterOf, type Money, type Rate, type ToCurrency } from "@/core/money";
 import { isOwnKey } from "@/core/own-fields";
 import { canonical } from "@/core/records";
+import { pastDocumentOf, type PastDocument } from "@/core/rehearsal";
 
-/** What of a past document is asked of thousands at once, so that they are read without their whole states. */
-export type Summary = {
-  /** Rates count by the day on which it was entered. ISO date. */
-  date: string;
-  facts: Facts;
-  measures: Record<string, Money>;
+/** What of a past document is asked of thousands at once, so that they are read without their whole states: all that decides where it would go. */
+export type Summary = Omit<PastDocument, Kept> & {
   /** Weekdays that each level took. */
   levelDays: number[];
 };
 
-/** The summary of a document as it stands. */
-export function summaryOf(state: DocumentState): Summary {
-  const { levels, around = {}, route } = state;
+/** What its row has already. */
+type Kept = "id" | "documentType" | "requester" | "onBehalfOf" | "unit" | "at" | "unknown";
+
+/** The summary of a document as it stands. @param rates those that may be used on a day, asked for where amounts in other currencies are compared */
+export function summaryOf(state: DocumentState, rates: (day: string) => readonly Rate[]): Summary {
+  const { id, levels, around = {}, route, submittedAt, createdAt } = state;
   const document = withFilled(state.document, state);
-  const type = documentType(document.documentType);
-  const looking: EvaluationContext = {
-    around,
-    toCurrency: (amount, currency) => (amount.currency === currency ? amount : null),
-  };
-  const measures = measuresOf(document, looking, route?.ratesOn ?? document.date);
-  // A measure that needs rates or a number of days is known as it was routed, in the policy's currency.
+  const date = route?.ratesOn ?? document.date;
+  const toCurrency: ToCurrency = (amount, currency) =>
+    amount.currency === currency ? amount : converterOf(rates(date), date)(amount, currency);
+  const past = pastDocumentOf(document, {
+    id,
+    at: submittedAt ?? createdAt,
+    date,
+    ...(route?.inPerson && { inPerson: route.inPerson }),
+    looking: { around, toCurrency },
+  });
+  const { inPerson, measures, excluded, concerns, named } = past;
+  // A running total is that of the days its policy asks for.
   const { measured } = route ?? {};
-  const key = measured && type.measures.find((one) => one.label === measured.measure)?.key;
   return {
-    date: route?.ratesOn ?? document.date,
-    facts: { ...emptyFacts(document.documentType), ...type.facts(document, looking) },
-    measures: key && !measures[key] ? { ...measures, [key]: measured.compared } : measures,
+    date,
+    facts: { ...emptyFacts(document.documentType), ...past.facts },
+    measures: measured ? { ...measures, [measured.measure]: measured.amount } : measures,
+    ...(inPerson && { inPerson }),
+    ...(excluded && { excluded }),
+    ...(concerns && { concerns }),
+    ...(named && { named }),
     levelDays: levels.flatMap((level) =>
       level.openedAt && level.closedAt ? [days(weekdaysBetween(level.openedAt, level.closedAt))] : [],
     ),
@@ -49,9 +57,9 @@ type Stored = Omit<Summary, "facts" | "measures"> & {
 };
 
 /** A summary as it is stored: without what is false or empty, and with each amount once. A no in a field of the organisation's own is an answer and stays. */
-export function storedSummary({ date, facts, measures, levelDays }: Summary): string {
+export function storedSummary({ facts, measures, ...rest }: Summary): string {
   const stored: Stored = {
-    date,
+    ...rest,
     facts: Object.fromEntries(
       Object.entries(facts).filter(([key, value]) => value !== null && (value !== false || isOwnKey(key))),
     ),
@@ -61,7 +69,6 @@ export function storedSummary({ date, facts, measures, levelDays }: Summary): st
         canonical(facts[key] ?? null) === canonical(money) ? true : money,
       ]),
     ),
-    levelDays,
   };
   return JSON.stringify(stored);
 }

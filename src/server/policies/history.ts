@@ -6,7 +6,7 @@ import { isOwnKey, type HiddenKeys } from "@/core/own-fields";
 import type { Person } from "@/core/people";
 import type { Policy } from "@/core/policy";
 import type { Result } from "@/core/refusal";
-import { caughtBy, valueOf, type PastDocument } from "@/core/rehearsal";
+import { caughtBy, valueOf, withOwnConcerns, type PastDocument } from "@/core/rehearsal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { hiddenInFiles, noteOpened, openedByRole } from "../fields/hidden";
@@ -25,23 +25,33 @@ export type History = {
 const MONTHS = 12;
 const DAY = 86_400_000;
 
-type PastRow = { unit: string; requester: string; summary: string };
+type PastRow = { id: string; unit: string; requester: string; onBehalfOf: string | null; at: string; summary: string };
+
+/** From when until when documents were sent, ISO date-times in UTC; the last is not in it. */
+export type Stretch = { from: string; until: string };
+
+/** The twelve months before now. */
+function lastYear(now: string): Stretch {
+  return { from: new Date(Date.parse(now) - 365 * DAY).toISOString(), until: now };
+}
 
 /** Days count Monday to Friday; holidays are not known here. */
-export function historyOf(app: App, documentType: string): History {
-  const now = app.clock.now();
-  const from = new Date(Date.parse(now) - 365 * DAY).toISOString();
+export function historyOf(app: App, documentType: string, stretch = lastYear(app.clock.now())): History {
+  const { from, until } = stretch;
   const rows = app.db
     .prepare(
-      `SELECT d.unit, COALESCE(d.on_behalf_of, d.requester) AS requester, s.summary FROM document d JOIN document_summary s ON s.id = d.id
+      `SELECT d.id, d.unit, d.requester, d.on_behalf_of AS onBehalfOf, d.submitted_at AS at, s.summary
+       FROM document d JOIN document_summary s ON s.id = d.id
        WHERE d.type = ? AND d.submitted_at >= ? AND d.submitted_at < ?`,
     )
-    .iterate(documentType, from, now) as IterableIterator<PastRow>;
+    .iterate(documentType, from, until) as IterableIterator<PastRow>;
   const documents: PastDocument[] = [];
   const days: number[] = [];
-  for (const { unit, requester, summary } of rows) {
-    const { date, facts, measures, levelDays } = readSummary(summary, documentType);
-    documents.push({ requester, unit, date, facts, measures });
+  const { fields } = readReferenceData(app).directory.organisation;
+  for (const { summary, onBehalfOf, ...row } of rows) {
+    const { levelDays, ...known } = readSummary(summary, documentType);
+    const past = { ...row, documentType, ...(onBehalfOf !== null && { onBehalfOf }), ...known };
+    documents.push(withOwnConcerns(past, fields));
     days.push(...levelDays);
   }
   const rates = app.db
