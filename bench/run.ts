@@ -13,6 +13,7 @@ const PARTS: Record<string, () => Promise<unknown>> = {
   deciding: async () => (await import("./deciding")).benchDeciding(),
   records: async () => (await import("./records")).benchRecords(),
   fields: async () => (await import("./fields")).benchFields(),
+  rehearsal: async () => (await import("./rehearsal")).benchRehearsal(),
   bytes: async () => (await import("./bytes")).benchBytes(),
   abuse: async () => (await import("./abuse")).benchAbuse(),
 };

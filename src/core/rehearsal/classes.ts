@@ -48,6 +48,13 @@ export function firstOf({ of, size }: Classes): Int32Array {
   return first;
 }
 
+/** Numbers by what each stands for. */
+export function mapped(of: Int32Array, to: Int32Array): Int32Array {
+  const found = new Int32Array(of.length);
+  for (let index = 0; index < of.length; index += 1) found[index] = to[of[index]!]!;
+  return found;
+}
+
 /** Classes by a key of each of them, such as what they came to. */
 export function merged({ of, size }: Classes, keyOf: (code: number) => string): Classes {
   const known = new Map<string, number>();
@@ -58,5 +65,5 @@ export function merged({ of, size }: Classes, keyOf: (code: number) => string): 
     if (before === undefined) known.set(key, known.size);
     to[code] = before ?? known.size - 1;
   }
-  return { of: of.map((code) => to[code]!), size: known.size };
+  return { of: mapped(of, to), size: known.size };
 }

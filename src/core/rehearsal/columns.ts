@@ -70,16 +70,9 @@ export function columnsOf(documents: readonly PastDocument[]): Columns {
     ids: documents.map(({ id }) => id),
     at: Float64Array.from(documents, ({ at }) => Date.parse(at)),
     day: coded(documents, ({ date }) => date),
-    who: coded(documents, ({ documentType, requester, onBehalfOf, unit, inPerson, excluded }) => ({
-      documentType,
-      requester,
-      onBehalfOf,
-      unit,
-      inPerson,
-      excluded,
-    })),
-    concerns: coded(documents, ({ concerns = {} }) => concerns),
-    named: coded(documents, ({ named = {} }) => named),
+    who: coded(documents, whoOf, keyOfWho),
+    concerns: coded(documents, ({ concerns = NOTHING }) => concerns),
+    named: coded(documents, ({ named = NOTHING }) => named),
     currencies: currencies.values,
     amounts,
     facts,
@@ -139,12 +132,25 @@ function isMoneyOrNothing(value: unknown): value is Money | null | undefined {
   return value === null || value === undefined || isMoney(value);
 }
 
-/** Documents by one value that each has. */
+const NOTHING = {};
+
+function whoOf({ documentType, requester, onBehalfOf, unit, inPerson, excluded }: PastDocument): Who {
+  return { documentType, requester, onBehalfOf, unit, inPerson, excluded };
+}
+
+/** Ids have no spaces in them. */
+function keyOfWho({ documentType, requester, onBehalfOf, unit, inPerson, excluded }: Who): string {
+  const others = excluded && excluded.length > 0 ? JSON.stringify(excluded) : "";
+  return `${documentType} ${requester} ${onBehalfOf ?? ""} ${unit} ${inPerson ? "1" : ""} ${others}`;
+}
+
+/** Documents by one value that each has. @param keyOf what a value says, where that is told faster than by writing it out */
 function coded<T>(
   documents: readonly PastDocument[],
   of: (one: PastDocument, index: number) => T | undefined,
+  keyOf: (value: T) => unknown = written,
 ): Column<T> {
-  const known = new Codes<T>();
+  const known = new Codes<T>(keyOf);
   return {
     codes: Int32Array.from(documents, (one, index) => {
       const value = of(one, index);
@@ -154,13 +160,20 @@ function coded<T>(
   };
 }
 
+function written(value: unknown): unknown {
+  if (value === NOTHING) return "{}";
+  return typeof value === "object" && value !== null ? JSON.stringify(value) : value;
+}
+
 /** Numbers for distinct values, which are told apart by what they say. */
 class Codes<T> {
   readonly values: T[] = [];
   private readonly known = new Map<unknown, number>();
 
+  constructor(private readonly keyOf: (value: T) => unknown = written) {}
+
   of(value: T): number {
-    const key = typeof value === "object" && value !== null ? JSON.stringify(value) : value;
+    const key = this.keyOf(value);
     const before = this.known.get(key);
     if (before !== undefined) return before;
     this.known.set(key, this.values.length);

@@ -40,7 +40,9 @@ function alikeInFact(field: string, { codes, values }: Column<Facts[string]>, as
   const outcomesOf = (facts: Facts, unknown?: ReadonlySet<string>) =>
     asked.map((one) => evaluate(one, facts, undefined, unknown).outcome).join();
   const keys = [outcomesOf({}, new Set([field])), ...values.map((value) => outcomesOf({ [field]: value }))];
-  return merged({ of: codes.map((code) => code + 1), size: keys.length }, (code) => keys[code]!);
+  const shifted = new Int32Array(codes.length);
+  for (let index = 0; index < codes.length; index += 1) shifted[index] = codes[index]! + 1;
+  return merged({ of: shifted, size: keys.length }, (code) => keys[code]!);
 }
 
 /** An amount is between two of those that it is compared with, in whatever currency these are. */
@@ -68,11 +70,16 @@ export function between(
   const sorted = Float64Array.from(new Set(cuts)).sort();
   const { length } = sorted;
   const of = new Int32Array(converted.length);
+  const few = length <= 8;
   for (let index = 0; index < of.length; index += 1) {
     const value = converted[index]!;
     if (Number.isNaN(value)) {
       const code = currency[index]!;
       of[index] = length + (code >= 0 ? 1 : code === NONE ? 2 : 3);
+    } else if (few) {
+      let below = 0;
+      while (below < length && sorted[below]! <= value) below += 1;
+      of[index] = below;
     } else of[index] = cutsUpTo(sorted, value);
   }
   return { of, size: length + 4 };
@@ -109,6 +116,12 @@ export function inCurrency(
     }
   }
   return converted;
+}
+
+/** The same amounts, in place, as what they are beside their sign: a credit note needs whoever would approve the same amount of spending. */
+export function withoutSign(amounts: Float64Array): Float64Array {
+  for (let index = 0; index < amounts.length; index += 1) amounts[index] = Math.abs(amounts[index]!);
+  return amounts;
 }
 
 /** Where old and new are compared, or the amounts of all lines: document by document. */

@@ -1,7 +1,6 @@
-import { both, firstOf, type Classes } from "./classes";
+import type { Classes } from "./classes";
 import type { Column, Columns } from "./columns";
 import { loadOf, type Load, type MinutesOf, type Work } from "./load";
-import type { Outcome } from "./outcome";
 import type { Replayed } from "./replay";
 
 /** Documents, what they come to in minor units of the policy's currency, and the work they ask for. */
@@ -87,9 +86,8 @@ export function figuresOf(columns: Columns, replayed: Replayed, minutes: Minutes
       });
     }
   });
-  const by = (column: Column<unknown>, keyOf: (value: number) => string) =>
-    byColumn(classes, column, keyOf, loads, compared);
   const who = (code: number) => columns.who.values[code]!;
+  const by = (column: Column<unknown>, keyOf: (value: number) => string) => byColumn(replayed, column, keyOf, loads);
   return {
     all,
     byApprovals: byApprovals.all,
@@ -111,23 +109,25 @@ export function figuresOf(columns: Columns, replayed: Replayed, minutes: Minutes
 
 /** Sums by something that each document has. */
 function byColumn(
-  outcomes: Classes,
+  { of, compared }: Replayed,
   { codes, values }: Column<unknown>,
   keyOf: (value: number) => string,
   loads: readonly Load[],
-  compared: Float64Array,
 ): ReadonlyMap<string, Tally> {
-  const classes = both(outcomes, { of: codes, size: values.length });
-  const first = firstOf(classes);
-  const found = new Tallies<string>();
-  counted(classes, compared).forEach((sum, code) => {
-    const index = first[code]!;
-    if (index >= 0) found.add(keyOf(codes[index]!), sum, loads[outcomes.of[index]!]!);
-  });
-  return found.all;
-}
-
-/** Whether an outcome lets a document pass without anybody, which is not the same as being held. */
-export function isSeenByNobody({ outcome }: Pick<Outcome, "outcome">): boolean {
-  return outcome === "no approval needed";
+  const keys = values.map((_, code) => keyOf(code));
+  const distinct = [...new Set(keys)];
+  const to = Int32Array.from(keys, (key) => distinct.indexOf(key));
+  const approvals = Float64Array.from(loads, (load) => load.approvals);
+  const minutes = Float64Array.from(loads, (load) => load.minutes);
+  const sums = distinct.map(empty);
+  for (let index = 0; index < of.length; index += 1) {
+    const sum = sums[to[codes[index]!]!]!;
+    const outcome = of[index]!;
+    const amount = compared[index]!;
+    sum.documents += 1;
+    if (amount === amount) sum.value += amount;
+    sum.approvals += approvals[outcome]!;
+    sum.minutes += minutes[outcome]!;
+  }
+  return new Map(distinct.map((key, place) => [key, sums[place]!]));
 }

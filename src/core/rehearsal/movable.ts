@@ -5,7 +5,8 @@ import type { Columns } from "./columns";
 import { loadOf, type Load, type MinutesOf, type Work } from "./load";
 import { Memory } from "./memory";
 import { outcomeOf, type Outcome } from "./outcome";
-import { alikeInPeople, askedOf, contextAt, placesOf, routableAt, type Asked, type Under } from "./placing";
+import { alikeInPeople } from "./people-alike";
+import { askedOf, contextAt, periodsIn, placesOf, routableAt, type Asked, type Under } from "./placing";
 
 /** Documents that ask the same of the same people in whichever band they are, with their amounts rising and running sums of them. */
 type Group = { sorted: Float64Array; sums: Float64Array; bands: readonly Kept[] };
@@ -42,10 +43,11 @@ export function movableOf(
     (place) => place?.section.id === section.id && place.version.policy.id === policy,
   );
   const classes = all(columns.count, [placed.classes, ...alikeInPeople(asked)]);
-  const inTime = both(classes, asked.periods.classes);
+  const periods = periodsIn(asked);
+  const inTime = both(classes, periods.classes);
   const first = firstOf(inTime);
   const variants = section.bands.map((_, band) => withEverythingIn(under, policy, section, band));
-  const memory = new Memory(asked.periods);
+  const memory = new Memory(periods);
   const keptOf = new Map<string, readonly Kept[]>();
   const known = new Map<number, Kept>();
   const keyOf = (code: number): string => {
@@ -53,7 +55,7 @@ export function movableOf(
     if (index < 0 || !inSection[placed.classes.of[index]!]) return "";
     const outcomes = variants.map((versions, band) => {
       const alike = classes.of[index]! * variants.length + band;
-      const period = asked.periods.classes.of[index]!;
+      const period = periods.classes.of[index]!;
       return memory.find(alike, period) ?? memory.keep(alike, period, outcomeUnder(asked, versions, index));
     });
     const bands = outcomes.map((outcome) => {
@@ -78,16 +80,18 @@ function outcomeUnder(asked: Asked, versions: readonly PolicyVersion[], index: n
   return outcomeOf(routeOf(routableAt(asked, index), { ...contextAt(asked, index), policies: versions }));
 }
 
-/** The same versions with the thresholds of one section where every amount is in one of its bands. */
+/** The version with that section alone, and its thresholds where every amount is in one of its bands. */
 function withEverythingIn({ versions }: Under, policy: string, { id, thresholds }: Section, band: number) {
   const moved = thresholds.map((_, index): Threshold => ({
     amount: index < band ? -Infinity : Infinity,
     exact: "above",
   }));
-  return versions.map((version) => {
-    if (version.policy.id !== policy) return version;
-    const sections = version.policy.sections.map((one) => (one.id === id ? { ...one, thresholds: moved } : one));
-    return { ...version, policy: { ...version.policy, sections } };
+  return versions.flatMap((version) => {
+    if (version.policy.id !== policy) return [];
+    const sections = version.policy.sections.flatMap((one) =>
+      one.id === id ? [{ ...one, when: "otherwise" as const, thresholds: moved }] : [],
+    );
+    return [{ ...version, policy: { ...version.policy, sections } }];
   });
 }
 

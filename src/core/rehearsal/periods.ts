@@ -1,6 +1,6 @@
 import { addDays, startOfDay } from "../calendar";
 import type { Directory, StandIn } from "../people";
-import type { Classes } from "./classes";
+import { oneClass, type Classes } from "./classes";
 import { cutsUpTo } from "./compared";
 
 /** An organisation from a moment on, ISO date-time in UTC; the first counts for whatever was before it too. */
@@ -10,23 +10,39 @@ export type OrganisationFrom = { from: string; directory: Directory };
 export type Periods = {
   /** Documents by the stretch in which they were sent. */
   classes: Classes;
-  /** The organisation of a stretch, by its place among those that were given. */
-  organisation(period: number): number;
   /** Whether a person is active then and who stands in for them, as a number: of one organisation, two stretches with the same are alike for the person. */
   state(person: string, period: number): number;
 };
 
-/** @param at when documents were sent, milliseconds since 1970 in UTC @param organisations in the order of time, at least one */
-export function periodsOf(at: Float64Array, organisations: readonly OrganisationFrom[]): Periods {
-  const cuts = Float64Array.from(new Set(organisations.flatMap(turnsOf))).sort();
-  const of = Int32Array.from(at, (moment) => cutsUpTo(cuts, moment));
-  const starts = [-8.64e15, ...cuts];
+/** Documents by the organisation that counts for them. @param at when they were sent, milliseconds since 1970 in UTC */
+export function organisationsAt(at: Float64Array, organisations: readonly OrganisationFrom[]): Classes {
+  if (organisations.length === 1) return oneClass(at.length);
   const froms = Float64Array.from(organisations, ({ from }) => Date.parse(from));
-  const organisation = starts.map((start) => Math.max(0, cutsUpTo(froms, start) - 1));
+  const of = new Int32Array(at.length);
+  for (let index = 0; index < of.length; index += 1) of[index] = Math.max(0, cutsUpTo(froms, at[index]!) - 1);
+  return { of, size: organisations.length };
+}
+
+/**
+ * @param at when documents were sent, milliseconds since 1970 in UTC
+ * @param organisations in the order of time, at least one
+ * @param organisation which of them counts for each document, see `organisationsAt`
+ */
+export function periodsOf(
+  at: Float64Array,
+  organisations: readonly OrganisationFrom[],
+  organisation: Classes,
+): Periods {
+  const cuts = Float64Array.from(new Set(organisations.flatMap(turnsOf))).sort();
+  const of = new Int32Array(at.length);
+  for (let index = 0; index < of.length; index += 1) of[index] = cutsUpTo(cuts, at[index]!);
+  const starts = [-8.64e15, ...cuts];
+  const organisationOf = new Int32Array(starts.length);
+  for (let index = 0; index < of.length; index += 1) organisationOf[of[index]!] = organisation.of[index]!;
   const states = new Map<string, number>();
   const known = new Map<string, number[]>();
   const look = (person: string, period: number): number => {
-    const { directory } = organisations[organisation[period]!]!;
+    const { directory } = organisations[organisationOf[period]!]!;
     // Before the first turn any moment will do.
     const moment = period === 0 ? (cuts[0] ?? 0) - 1 : starts[period]!;
     const found = directory.person(person);
@@ -39,7 +55,6 @@ export function periodsOf(at: Float64Array, organisations: readonly Organisation
   };
   return {
     classes: { of, size: starts.length },
-    organisation: (period) => organisation[period]!,
     state(person, period) {
       let ofPerson = known.get(person);
       if (!ofPerson) known.set(person, (ofPerson = []));

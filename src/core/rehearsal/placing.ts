@@ -1,12 +1,12 @@
-import type { Condition } from "../conditions";
+import { evaluate, type Condition } from "../conditions";
 import type { Rate } from "../money";
-import { cutOf, type PolicyVersion, type Section } from "../policy";
-import { sectionFor, type Routable, type RoutingContext } from "../routing";
-import { all, firstOf, type Classes } from "./classes";
-import { pastAt, valueAt, type Column, type Columns } from "./columns";
-import { alikeInConditions, alikeInSaying, between, cutsUpTo, inCurrency } from "./compared";
+import { cutOf, ownFieldsNamedBy, type PolicyVersion, type Section } from "../policy";
+import { choosePolicy, sectionFor, type Routable, type RoutingContext } from "../routing";
+import { all, both, firstOf, merged, type Classes } from "./classes";
+import { pastAt, valueAt, type Columns } from "./columns";
+import { alikeInConditions, alikeInSaying, between, inCurrency, withoutSign } from "./compared";
 import { converterByDay, pastRoutable, type ConverterByDay } from "./past-document";
-import { periodsOf, type OrganisationFrom, type Periods } from "./periods";
+import { organisationsAt, periodsOf, type OrganisationFrom, type Periods } from "./periods";
 
 /** Under what documents of the past are replayed. */
 export type Under = {
@@ -24,18 +24,24 @@ export type Asked = {
   columns: Columns;
   under: Under;
   rates: ConverterByDay;
-  periods: Periods;
   /** Documents by the organisation that counts for them. */
   organisation: Classes;
 };
 
 /** What is asked of documents and versions, ready to be looked up. */
 export function askedOf(columns: Columns, under: Under): Asked {
-  const at = under.at === undefined ? columns.at : new Float64Array(columns.count).fill(Date.parse(under.at));
-  const periods = periodsOf(at, under.organisations);
-  const of = periods.classes.of.map((period) => periods.organisation(period));
-  const organisation = { of, size: under.organisations.length };
-  return { columns, under, rates: converterByDay(under.rates), periods, organisation };
+  const organisation = organisationsAt(momentsOf(columns, under), under.organisations);
+  return { columns, under, rates: converterByDay(under.rates), organisation };
+}
+
+/** When each document counts as sent, milliseconds since 1970 in UTC. */
+function momentsOf({ at, count }: Columns, { at: today }: Under): Float64Array {
+  return today === undefined ? at : new Float64Array(count).fill(Date.parse(today));
+}
+
+/** Stretches of time in which nobody comes, goes, leaves or is back, and in which of them each document was sent. */
+export function periodsIn({ columns, under, organisation }: Asked): Periods {
+  return periodsOf(momentsOf(columns, under), under.organisations, organisation);
 }
 
 /** A document of the columns as routing looks at it. */
@@ -57,10 +63,12 @@ export function contextAt({ columns, under, rates, organisation }: Asked, index:
 }
 
 export type Placed = {
-  /** Documents that come under the same section for the same reasons. */
+  /** Documents that come under the same section, whose levels have the same part in them; those that no section takes by why. */
   classes: Classes;
   /** By class, which section that is; null where there is none. */
   places: readonly (Place | null)[];
+  /** By class, what part each level has in a document beside its mark in the band. */
+  parts: readonly string[];
   /** By their band in it; the last of them for those without one. */
   bands: Classes;
   /** See `Replayed`. */
@@ -69,29 +77,84 @@ export type Placed = {
 
 /** Which section takes each document, and which band. */
 export function placesOf(asked: Asked): Placed {
-  const { columns, under, rates, organisation } = asked;
+  const { columns, under, rates } = asked;
   const measured = measuresOf(asked);
-  const conditions = under.versions.flatMap(({ policy }) => policy.sections.flatMap(conditionsIn));
-  const filled = new Set(
-    under.versions.flatMap(({ policy }) =>
-      policy.sections.flatMap(({ levels }) => levels.flatMap(({ fills = [] }) => fills.map(({ field }) => field))),
-    ),
-  );
-  const classes = all(columns.count, [
-    { of: columns.who.codes, size: columns.who.values.length },
-    organisation,
+  const sections = under.versions.flatMap(({ policy }) => policy.sections);
+  const filled = new Set(sections.flatMap(fieldsFilled));
+  const alike = all(columns.count, [
+    alikeInPolicy(asked),
     ...measured.map((one) => one.classes),
-    ...alikeInConditions(columns, conditions, rates),
+    ...alikeInConditions(columns, sections.flatMap(conditionsIn), rates),
     ...[...filled].map((field) => alikeInSaying(columns, field)),
   ]);
-  const places = Array.from(firstOf(classes), (index) =>
+  const first = firstOf(alike);
+  const found = Array.from(first, (index) =>
     index < 0 ? null : sectionFor(routableAt(asked, index), contextAt(asked, index)),
   );
-  return { classes, places, ...banded(columns.count, classes, places, measured) };
+  const partsOf = found.map((place, code) => (place ? partsOfLevels(place, routableAt(asked, first[code]!)) : ""));
+  const classes = merged(alike, (code) => {
+    const place = found[code];
+    // By why, where no section takes it.
+    return place ? JSON.stringify([place.version.policy.id, place.section.id, partsOf[code]]) : String(code);
+  });
+  const of = <T>(all: readonly T[], none: T) =>
+    Array.from(firstOf(classes), (index) => (index < 0 ? none : all[alike.of[index]!]!));
+  const places = of(found, null);
+  return { classes, places, parts: of(partsOf, ""), ...banded(columns.count, classes, places, measured) };
+}
+
+/** By which policy they come under, or why under none. */
+function alikeInPolicy(asked: Asked): Classes {
+  const { columns, under, organisation } = asked;
+  const classes = both({ of: columns.who.codes, size: columns.who.values.length }, organisation);
+  const first = firstOf(classes);
+  return merged(classes, (code) => {
+    const index = first[code]!;
+    if (index < 0) return "";
+    const { documentType, requester, onBehalfOf = null, unit } = valueAt(columns.who, index)!;
+    const { directory } = under.organisations[organisation.of[index]!]!;
+    const { chosen, hold } = choosePolicy({ documentType, requester, onBehalfOf, unit }, under.versions, directory);
+    // Why there is none tells the type, which all have in common, or the policies that claim it.
+    return chosen ? chosen.policy.id : JSON.stringify(hold);
+  });
+}
+
+/** What part each level of a section has in a document beside its mark in the band: how its own condition comes out, and what was filled in. */
+function partsOfLevels({ version, section }: Place, document: Routable): string {
+  const facts = document.facts(ownFieldsNamedBy(version.policy));
+  const outcomes = section.levels.map(
+    ({ when }) => when && evaluate(when, facts, document.toCurrency, document.unknown).outcome,
+  );
+  const said = fieldsFilled(section).map((field) => document.says(field));
+  return JSON.stringify([outcomes, said]);
+}
+
+function fieldsFilled({ levels }: Section): string[] {
+  return levels.flatMap(({ fills = [] }) => fills.map(({ field }) => field));
 }
 
 function conditionsIn({ when, levels }: Section): Condition[] {
   return [...(when === "otherwise" ? [] : [when]), ...levels.flatMap((level) => level.when ?? [])];
+}
+
+/**
+ * What a document is routed with once it is known which section takes it: that section alone, which says the same as looking at all of them. @param place null for what
+ * no section takes, which is looked at under all
+ */
+export function contextIn(asked: Asked, index: number, place: Place | null): RoutingContext {
+  const context = contextAt(asked, index);
+  return place ? { ...context, policies: [alone(place)] } : context;
+}
+
+const aloneKnown = new WeakMap<PolicyVersion, Map<string, PolicyVersion>>();
+
+function alone({ version, section }: Place): PolicyVersion {
+  const known = aloneKnown.get(version) ?? new Map<string, PolicyVersion>();
+  aloneKnown.set(version, known);
+  const sections = [{ ...section, when: "otherwise" as const }];
+  const made = known.get(section.id) ?? { ...version, policy: { ...version.policy, sections } };
+  known.set(section.id, made);
+  return made;
 }
 
 /** The amounts that versions compare their bands with. */
@@ -105,7 +168,7 @@ function measuresOf({ columns, under, rates }: Asked): MeasuredBy[] {
     const amounts = columns.measures[kind];
     const key = `${kind} ${currency}`;
     if (!amounts || known.has(key)) continue;
-    const converted = inCurrency(columns, amounts, currency, rates).map(Math.abs);
+    const converted = withoutSign(inCurrency(columns, amounts, currency, rates));
     known.set(key, { kind, currency, converted, classes: between(amounts, converted, []) });
   }
   return [...known.values()];
@@ -128,48 +191,23 @@ function banded(
     return by ? { converted: by.converted, cuts: Float64Array.from(place.section.thresholds, cutOf) } : null;
   });
   const none = Math.max(0, ...ofPlace.map((one) => one?.cuts.length ?? 0)) + 1;
-  const of = new Int32Array(count);
-  const compared = new Float64Array(count);
-  for (let index = 0; index < count; index += 1) {
-    const place = ofPlace[classes.of[index]!];
-    if (!place) {
-      of[index] = none;
-      compared[index] = NaN;
-      continue;
+  const of = new Int32Array(count).fill(none);
+  const compared = new Float64Array(count).fill(NaN);
+  // One measure after the other, so that the inner loop has no object to look into.
+  const cutsOf = new Float64Array(ofPlace.length * none).fill(Infinity);
+  ofPlace.forEach((place, code) => place && cutsOf.set(place.cuts, code * none));
+  for (const { converted } of measured) {
+    const counts = Uint8Array.from(ofPlace, (place) => (place?.converted === converted ? 1 : 0));
+    for (let index = 0; index < count; index += 1) {
+      const code = classes.of[index]!;
+      if (counts[code] === 0) continue;
+      const amount = converted[index]!;
+      let band = 0;
+      // The last place of each is never reached, since no amount is infinite.
+      for (let at = code * none; cutsOf[at]! <= amount; at += 1) band += 1;
+      of[index] = band;
+      compared[index] = amount;
     }
-    const amount = place.converted[index]!;
-    compared[index] = amount;
-    of[index] = cutsUpTo(place.cuts, amount);
   }
   return { bands: { of, size: none + 1 }, compared };
-}
-
-/** Documents that are alike in what decides whom levels ask, beside who stands in them. */
-export function alikeInPeople({ columns, under, rates }: Asked): Classes[] {
-  const rules = under.versions.flatMap(({ policy }) =>
-    policy.sections.flatMap(({ levels }) => levels.map(({ approvers }) => approvers.kind)),
-  );
-  const column = ({ codes, values }: Column<unknown>): Classes => ({ of: codes, size: values.length });
-  const organisations = under.organisations.map(({ directory }) => directory.organisation);
-  const caps = organisations.flatMap(({ standIns }) => standIns.flatMap(({ cap }) => cap ?? []));
-  const looksAtLimits =
-    rules.includes("lineByLimit") || under.versions.some(({ policy }) => policy.selfApproval.rule === "own limit");
-  const limits = looksAtLimits
-    ? organisations.flatMap((one) => one.limits.flatMap(({ limit }) => (limit.kind === "amount" ? [limit] : [])))
-    : [];
-  // An amount is within a limit up to and with its exact amount.
-  const most = [...caps, ...limits];
-  const kinds = new Set(under.versions.map(({ policy }) => policy.measure.kind));
-  const reached = [...new Set(most.map(({ currency }) => currency))].flatMap((currency) => {
-    const cuts = most.flatMap((one) => (one.currency === currency ? [one.minor + 1] : []));
-    return [...kinds].flatMap((kind) => {
-      const amounts = columns.measures[kind];
-      return amounts ? [between(amounts, inCurrency(columns, amounts, currency, rates).map(Math.abs), cuts)] : [];
-    });
-  });
-  return [
-    ...(rules.includes("owner") ? [column(columns.concerns)] : []),
-    ...(rules.includes("namedOnDocument") ? [column(columns.named)] : []),
-    ...reached,
-  ];
 }
