@@ -65,5 +65,7 @@ export function merged({ of, size }: Classes, keyOf: (code: number) => string): 
     if (before === undefined) known.set(key, known.size);
     to[code] = before ?? known.size - 1;
   }
-  return { of: mapped(of, to), size: known.size };
+  // Looking at every document costs more than all the keys, and often there is nothing to change.
+  if (known.size === size) return { of, size };
+  return known.size <= 1 ? oneClass(of.length) : { of: mapped(of, to), size: known.size };
 }

@@ -1,5 +1,5 @@
 import { beforeKey, evaluate, isGroup, type Comparison, type Condition, type Facts } from "../conditions";
-import { both, merged, oneClass, type Classes } from "./classes";
+import { both, oneClass, type Classes } from "./classes";
 import { NONE, pastAt, valueAt, type AmountColumn, type Column, type Columns } from "./columns";
 import { isSaid, type ConverterByDay } from "./past-document";
 
@@ -39,10 +39,16 @@ const isAmount = (comparison: Comparison): comparison is Amount => comparison.ki
 function alikeInFact(field: string, { codes, values }: Column<Facts[string]>, asked: readonly Comparison[]): Classes {
   const outcomesOf = (facts: Facts, unknown?: ReadonlySet<string>) =>
     asked.map((one) => evaluate(one, facts, undefined, unknown).outcome).join();
-  const keys = [outcomesOf({}, new Set([field])), ...values.map((value) => outcomesOf({ [field]: value }))];
-  const shifted = new Int32Array(codes.length);
-  for (let index = 0; index < codes.length; index += 1) shifted[index] = codes[index]! + 1;
-  return merged({ of: shifted, size: keys.length }, (code) => keys[code]!);
+  const keys = values.map((value) => outcomesOf({ [field]: value }));
+  const distinct = [...new Set(keys)];
+  const to = Int32Array.from(keys, (key) => distinct.indexOf(key));
+  const of = new Int32Array(codes.length);
+  // What is not known is a class of its own.
+  for (let index = 0; index < of.length; index += 1) {
+    const code = codes[index]!;
+    of[index] = code < 0 ? distinct.length : to[code]!;
+  }
+  return { of, size: distinct.length + 1 };
 }
 
 /** An amount is between two of those that it is compared with, in whatever currency these are. */
@@ -59,6 +65,13 @@ function alikeInAmount(
     const cuts = wanted.flatMap((minor) => [minor, minor + 1]);
     return both(before, between(amounts, inCurrency(columns, amounts, currency, rates), cuts));
   }, oneClass(columns.count));
+}
+
+/** Documents by whether they have an amount that can be compared, and why not. */
+export function alikeInHaving(amounts: AmountColumn, converted: Float64Array): Classes {
+  for (let index = 0; index < converted.length; index += 1)
+    if (Number.isNaN(converted[index]!)) return between(amounts, converted, []);
+  return oneClass(converted.length);
 }
 
 /** Documents by between which of some amounts theirs is; those without one, of which nothing is known, or that have no rate are classes of their own. */

@@ -4,7 +4,7 @@ import { cutOf, ownFieldsNamedBy, type PolicyVersion, type Section } from "../po
 import { choosePolicy, sectionFor, type Routable, type RoutingContext } from "../routing";
 import { all, both, firstOf, merged, type Classes } from "./classes";
 import { pastAt, valueAt, type Columns } from "./columns";
-import { alikeInConditions, alikeInSaying, between, inCurrency, withoutSign } from "./compared";
+import { alikeInConditions, alikeInHaving, alikeInSaying, inCurrency, withoutSign } from "./compared";
 import { converterByDay, pastRoutable, type ConverterByDay } from "./past-document";
 import { organisationsAt, periodsOf, type OrganisationFrom, type Periods } from "./periods";
 
@@ -169,7 +169,7 @@ function measuresOf({ columns, under, rates }: Asked): MeasuredBy[] {
     const key = `${kind} ${currency}`;
     if (!amounts || known.has(key)) continue;
     const converted = withoutSign(inCurrency(columns, amounts, currency, rates));
-    known.set(key, { kind, currency, converted, classes: between(amounts, converted, []) });
+    known.set(key, { kind, currency, converted, classes: alikeInHaving(amounts, converted) });
   }
   return [...known.values()];
 }
@@ -191,16 +191,22 @@ function banded(
     return by ? { converted: by.converted, cuts: Float64Array.from(place.section.thresholds, cutOf) } : null;
   });
   const none = Math.max(0, ...ofPlace.map((one) => one?.cuts.length ?? 0)) + 1;
-  const of = new Int32Array(count).fill(none);
-  const compared = new Float64Array(count).fill(NaN);
+  const of = new Int32Array(count);
+  // The amounts were made for this, and where there is one measure, as there mostly is, they stand as they are.
+  const compared = measured.length === 1 ? measured[0]!.converted : new Float64Array(count).fill(NaN);
   // One measure after the other, so that the inner loop has no object to look into.
   const cutsOf = new Float64Array(ofPlace.length * none).fill(Infinity);
   ofPlace.forEach((place, code) => place && cutsOf.set(place.cuts, code * none));
-  for (const { converted } of measured) {
-    const counts = Uint8Array.from(ofPlace, (place) => (place?.converted === converted ? 1 : 0));
+  const ofMeasure = Int8Array.from(ofPlace, (place) => measured.findIndex((one) => one.converted === place?.converted));
+  for (const [measure, { converted }] of measured.entries())
     for (let index = 0; index < count; index += 1) {
       const code = classes.of[index]!;
-      if (counts[code] === 0) continue;
+      if (ofMeasure[code] !== measure) {
+        if (ofMeasure[code]! >= 0) continue;
+        of[index] = none;
+        compared[index] = NaN;
+        continue;
+      }
       const amount = converted[index]!;
       let band = 0;
       // The last place of each is never reached, since no amount is infinite.
@@ -208,6 +214,6 @@ function banded(
       of[index] = band;
       compared[index] = amount;
     }
-  }
+  if (measured.length === 0) of.fill(none);
   return { bands: { of, size: none + 1 }, compared };
 }
