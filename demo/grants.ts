@@ -249,6 +249,9 @@ export const GRANTS: Record<string, Case[]> = {
   ],
   "POST /policies": [{ body: () => ({ policy: {} }), granted: ["controller"] }],
   "GET /policies/history": [{ query: "?type=purchase-order", granted: readPolicies }],
+  "GET /rehearsal/material": [
+    { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01", granted: readPolicies },
+  ],
   "GET /policies/read-file": [{ query: "?type=purchase-order&as=csv", granted: readPolicies }],
   "POST /policies/read-file": [
     {

@@ -112,6 +112,7 @@ export function hiddenWorld(): HiddenWorld {
     "intake/accounts/route.ts": ["supplier", "customer"].map((kind) => [{}, `?kind=${kind}&format=csv`]),
     "register/export/route.ts": ["csv", "json", "xes"].map((format) => [{}, `?${files}&format=${format}`]),
     "policies/history/route.ts": types.map((type) => [{}, `?type=${type}`]),
+    "rehearsal/material/route.ts": types.map((type) => [{}, `?type=${type}&from=2026-01-01&until=2026-12-31`]),
     "orders/route.ts": [
       [{}, "?q=mirror"],
       [{}, `?number=${order}`],
@@ -123,12 +124,14 @@ export function hiddenWorld(): HiddenWorld {
     kuyen: [
       "register/export/route.ts",
       "policies/history/route.ts",
+      "rehearsal/material/route.ts",
       "documents/[id]/record/route.ts",
       "documents/[id]/evidence/route.ts",
     ],
     auditora: [
       "register/export/route.ts",
       "policies/history/route.ts",
+      "rehearsal/material/route.ts",
       "documents/[id]/record/route.ts",
       "documents/[id]/evidence/route.ts",
     ],

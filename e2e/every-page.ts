@@ -45,6 +45,7 @@ export const PAGES: [person: string, path: string][] = [
   ["benedita-corvo", "/policies/retail-stock"],
   ["rosalind-amado", "/policies/legal-services-bought-in"],
   ["benedita-corvo", "/policies/new"],
+  ["benedita-corvo", "/rehearsal?policy=purchase-orders"],
   ["tome-cardigos", "/register"],
   ["tome-cardigos", "/register/report"],
   ["tome-cardigos", "/register/exceptions"],

@@ -16,7 +16,12 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
     { href: "/desk", name: "Desk" },
     { href: "/documents", name: "Documents" },
     ...(authorise(person, "holds.read") ? [] : [{ href: "/holds", name: "Holds" }]),
-    ...(authorise(person, "policies.read") ? [] : [{ href: "/policies", name: "Policies" }]),
+    ...(authorise(person, "policies.read")
+      ? []
+      : [
+          { href: "/policies", name: "Policies" },
+          { href: "/rehearsal", name: "Rehearsal" },
+        ]),
     { href: "/register", name: "Register" },
     { href: "/people", name: "People" },
   ];

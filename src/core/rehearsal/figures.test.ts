@@ -40,7 +40,7 @@ describe("figures of what was replayed", () => {
     fc.assert(
       fc.property(worlds, (world) => {
         const columns = columnsIn(world);
-        const replayed = replay(columns, world.then);
+        const replayed = replay(columns, world.asTheyWere);
         const figures = figuresOf(columns, replayed, MINUTES);
         const people = new Map<string, Work>();
         const units = new Map<string, number>();
@@ -86,7 +86,7 @@ describe("thresholds that are moved", () => {
     fc.assert(
       fc.property(worlds, cuts, fc.boolean(), (world, to, asToday) => {
         const columns = columnsIn(world);
-        const under = asToday ? world.today : world.then;
+        const under = asToday ? world.today : world.asTheyWere;
         const { policy } = world.version;
         const section = policy.sections.at(-1)!;
         const movable = movableOf(columns, under, policy.id, section, MINUTES);
@@ -124,7 +124,7 @@ describe("two versions", () => {
     fc.assert(
       fc.property(worlds, cuts, (world, to) => {
         const columns = columnsIn(world);
-        const [before, after] = [replay(columns, world.then), replay(columns, movedUnder(world.then, to))];
+        const [before, after] = [replay(columns, world.asTheyWere), replay(columns, movedUnder(world.asTheyWere, to))];
         const { groups, of } = treatedOtherwise(before, after);
         world.sent.forEach((_, index) => {
           const [was, is] = [before.outcomes[before.of[index]!]!, after.outcomes[after.of[index]!]!];

@@ -3,7 +3,7 @@ export { bandFigures, bandWorkload, histogram, nextRound, distributionOf } from 
 export type { BandFigures, Bin, BandWorkload, AmountDistribution } from "./amount-distribution";
 export { caughtBy, valueOf } from "./past";
 export type { Caught } from "./past";
-export { converterByDay, pastDocumentOf, pastRoutable, withOwnConcerns } from "./past-document";
+export { pastDocumentOf, withOwnConcerns } from "./past-document";
 export type { PastDocument } from "./past-document";
 export { columnsOf, pastAt } from "./columns";
 export type { Columns } from "./columns";
@@ -23,3 +23,5 @@ export { differenceOf, treatedOtherwise } from "./difference";
 export type { AskedLevel, Difference, EffectKind, Treated } from "./difference";
 export { movableOf, movedTo } from "./movable";
 export type { Movable, Moved } from "./movable";
+export { TREATMENTS, compared, differing, treatments } from "./comparison";
+export type { Comparison, Treatment } from "./comparison";

@@ -30,7 +30,7 @@ describe("documents of the past under a policy", () => {
     fc.assert(
       fc.property(worlds, (world) => {
         const columns = columnsIn(world);
-        for (const under of [world.then, world.today]) {
+        for (const under of [world.asTheyWere, world.today]) {
           const expected = oneByOne(world, under);
           const { outcomes, of, routed } = replay(columns, under);
           expect(expected.map((_, index) => outcomes[of[index]!])).toEqual(expected);

@@ -1,6 +1,5 @@
 /** Document + policies + people + time -> route, with the reason for every step. */
 export { heldAt, measure, route, routeAgain, routeOf, sectionFor } from "./route";
-export { routableOf } from "./routable";
 export { choosePolicy } from "./choose";
 export { enoughInAll } from "./in-all";
 export {

@@ -18,6 +18,8 @@ export {
 } from "./routes";
 export { sayFinding } from "./findings";
 export type { SaidFinding } from "./findings";
+export { EFFECT_WORDS, sayAsked, sayAskedOtherwise, sayRehearsed } from "./rehearsal";
+export type { RehearsalNames, RehearsedEffect } from "./rehearsal";
 export { sayCase } from "./boundary";
 export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";
 export { policyDifferences } from "./policy-difference";

@@ -1,5 +1,4 @@
 import type { KnownNames } from "@/core/checks";
-import type { Facts } from "@/core/conditions";
 import type { Rate } from "@/core/money";
 import { typeWords } from "@/core/documents";
 import { isOwnKey, type HiddenKeys } from "@/core/own-fields";
@@ -47,11 +46,9 @@ export function historyOf(app: App, documentType: string, stretch = lastYear(app
     .iterate(documentType, from, until) as IterableIterator<PastRow>;
   const documents: PastDocument[] = [];
   const days: number[] = [];
-  const { fields } = readReferenceData(app).directory.organisation;
   for (const { summary, onBehalfOf, ...row } of rows) {
     const { levelDays, ...known } = readSummary(summary, documentType);
-    const past = { ...row, documentType, ...(onBehalfOf !== null && { onBehalfOf }), ...known };
-    documents.push(withOwnConcerns(past, fields));
+    documents.push({ ...row, documentType, ...(onBehalfOf !== null && { onBehalfOf }), ...known });
     days.push(...levelDays);
   }
   const rates = app.db
@@ -71,12 +68,17 @@ function namesKnown(app: App): KnownNames {
   return { supplier: of("supplier"), customer: of("customer") };
 }
 
-/** The same for whoever may read policies. */
-export function readHistory(app: App, reader: Person, documentType: string): Result<SeenHistory> {
+/** The same for whoever may read policies. @param stretch the last twelve months where it is not given */
+export function readHistory(
+  app: App,
+  reader: Person,
+  documentType: string,
+  stretch?: Stretch,
+): Result<SeenHistory> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return { ok: false, refusals: [refusal] };
   const { key, name } = typeWords(documentType);
-  const history = historyOf(app, key);
+  const history = historyOf(app, key, stretch);
   const hidden = hiddenInFiles(app, reader);
   const said = new Set(history.documents.flatMap(({ facts }) => Object.keys(facts).filter(isOwnKey)));
   for (const field of openedByRole(app, reader))
@@ -85,7 +87,7 @@ export function readHistory(app: App, reader: Person, documentType: string): Res
     ok: true,
     value: {
       ...history,
-      documents: seenDocuments(history.documents, hidden),
+      documents: seenDocuments(app, history.documents, hidden),
       withheld: [...hidden].filter((field) => said.has(field)),
     },
   };
@@ -94,18 +96,25 @@ export function readHistory(app: App, reader: Person, documentType: string): Res
 /** With the keys of the fields of which nothing is in it, since they are hidden from whoever reads it. */
 export type SeenHistory = History & { withheld: string[] };
 
-/** Without what is hidden: whoever could have it counted would find out what it is. */
-function seenDocuments(documents: PastDocument[], hidden: HiddenKeys): PastDocument[] {
-  if (hidden.size === 0) return documents;
-  const seen = (facts: Facts) =>
-    Object.fromEntries(Object.entries(facts).filter(([key]) => !hidden.has(key.split(":")[0]!)));
-  return documents.map((one) => ({ ...one, facts: seen(one.facts) }));
+/**
+ * Documents without what is hidden: whoever could have it counted would find out what it is. With what they name of lists in fields of the organisation's own, as far as
+ * that is seen.
+ */
+export function seenDocuments(app: App, documents: readonly PastDocument[], hidden: HiddenKeys): PastDocument[] {
+  const { fields } = readReferenceData(app).directory.organisation;
+  const without = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
+    Object.fromEntries(Object.entries(all).filter(([key]) => !hidden.has(key.split(":")[0]!)));
+  return documents.map((one) => {
+    if (hidden.size === 0) return withOwnConcerns(one, fields);
+    const seen = { ...one, facts: without(one.facts), ...(one.named && { named: without(one.named) }) };
+    return withOwnConcerns(seen, fields);
+  });
 }
 
 /** What a policy would have caught of it, as far as its reader may see what it goes by, and the currencies that came in. */
 export function pastOf(app: App, policy: Policy, reader: Person) {
   const { documents: whole, rates, names } = historyOf(app, policy.documentType);
-  const documents = seenDocuments(whole, hiddenInFiles(app, reader));
+  const documents = seenDocuments(app, whole, hiddenInFiles(app, reader));
   return {
     names,
     past: caughtBy(policy, documents, rates, readReferenceData(app).directory),

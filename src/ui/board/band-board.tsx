@@ -7,7 +7,7 @@ import type { Organisation } from "@/core/people";
 import { typeWords } from "@/core/documents";
 import { type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
 import { useAnnounced } from "../frame/announce";
-import { Button, VersionMark } from "../primitives";
+import { Button, VersionMark, buttonClass } from "../primitives";
 import { Boundaries, type TestSet } from "./boundaries";
 import { Chart } from "./chart";
 import { Details } from "./details";
@@ -119,6 +119,12 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
         <Files board={board} shown={shown} />
         <Boundaries board={board} shown={shown} tests={tests} href={href} mayKeep={mayWrite} />
         {!trying && <Button onClick={onTry}>Try a document</Button>}
+        <Link
+          href={`/rehearsal?policy=${saved.id}${shown === null ? "&after=draft" : `&after=${shown}`}`}
+          className={buttonClass("outline")}
+        >
+          Rehearse
+        </Link>
         {editable && <SendToReviewer board={board} basedOn={latest} href={href} today={today} />}
         {mayWrite && awaitsDate && current && <PutInForce href={href} version={current.version} today={today} />}
         {mayWrite && counts && <EndVersion href={href} version={current.version} today={today} />}

@@ -17,6 +17,11 @@ export const POLICIES = {
     "invalid",
     ({ policy, given }: { policy: string; given: string }) => `This address is for ${policy}, not for ${given}`,
   ),
+  "no such days": as(
+    "invalid",
+    ({ from, until }: { from: string; until: string }) =>
+      `from: “${from}” to “${until}” are no two days, the earlier first, written as 2026-03-10`,
+  ),
   "no such type": as("invalid", ({ type }: { type: string }) => `type: “${type}” is no type of document`),
   "no such version": as(
     "unknown",

@@ -1,0 +1,89 @@
+// “If I raise the first threshold from 500 to 1,000, how many approvals do I save, what value goes unseen, who benefits?”, answered by mouse alone and by keyboard alone.
+import { expect, type Page } from "@playwright/test";
+import { clearDraft, signIn, tabTo, test } from "./support";
+
+const below = (page: Page) => page.getByRole("group", { name: /^Thresholds, / }).last();
+const figure = (page: Page, name: RegExp) => page.getByRole("row", { name }).getByRole("cell");
+
+/** What the page says of the first threshold at 1,000: figures that agree with each other, whatever other tests have sent. */
+async function answered(page: Page): Promise<void> {
+  await expect(page.getByText(/^\d+ approvals a year fewer, \d+ hours\./).locator("visible=true")).toBeVisible();
+  const [before, after] = (await figure(page, /^Approvals a year/).allTextContents()).map(Number);
+  expect(after!).toBeLessThan(before!);
+  await expect(page.getByText(`${before! - after!} approvals a year fewer`).locator("visible=true")).toBeVisible();
+  await expect(page.getByText(/of value would be approved by nobody any more/).locator("visible=true")).toBeVisible();
+  // Who benefits: each unit and person with how many fewer, and every document with what is not asked any more.
+  await expect(page.getByRole("region", { name: /^Units whose documents/ }).last()).toContainText("fewer");
+  await expect(page.getByRole("region", { name: /^People whose documents/ }).last()).toContainText("fewer");
+  await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
+  const lines = page.getByRole("region", { name: "orders that go another way" }).getByRole("row");
+  await expect(lines.nth(1)).toContainText("− Line manager");
+  const amount = (await lines.nth(1).getByRole("cell").nth(2).textContent())!.replaceAll(",", "");
+  expect(Number(amount)).toBeGreaterThan(500);
+  expect(Number(amount)).toBeLessThanOrEqual(1000);
+}
+
+test("the first threshold is raised by keyboard alone: what it saves, what goes unseen and who benefits", async ({
+  page,
+}) => {
+  await signIn(page, "benedita-corvo");
+  await clearDraft(page, "purchase-orders");
+  await page.goto("/policies/purchase-orders");
+  await tabTo(page, page.getByRole("link", { name: "Rehearse", exact: true }));
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Rehearsal" })).toBeVisible();
+  await expect(page.getByText(/^Both treat all \d+ orders alike\.$/).locator("visible=true")).toBeVisible();
+  const stake = below(page).getByRole("slider").first();
+  await expect(stake).toHaveAttribute("aria-valuetext", "500.00");
+  await tabTo(page, stake);
+  await page.keyboard.press("ArrowRight");
+  await expect(stake).toHaveAttribute("aria-valuetext", "750.00");
+  await page.keyboard.press("ArrowRight");
+  await expect(stake).toHaveAttribute("aria-valuetext", "1,000.00");
+  await expect(stake).toBeFocused();
+  await answered(page);
+});
+
+test("the same by mouse alone, and what was found goes to the board", async ({ page }) => {
+  await signIn(page, "benedita-corvo");
+  await clearDraft(page, "purchase-orders");
+  await page.goto("/policies/purchase-orders");
+  await page.getByRole("link", { name: "Rehearse", exact: true }).click();
+  await expect(page.getByText(/^Both treat all \d+ orders alike\.$/).locator("visible=true")).toBeVisible();
+  const stake = below(page).getByRole("slider").first();
+  const drag = async (to: string) => {
+    await stake.hover();
+    await page.mouse.down();
+    const box = (await stake.boundingBox())!;
+    const said = async () => Number((await stake.getAttribute("aria-valuetext"))!.replaceAll(",", ""));
+    // A hand moves until the label says what it wants.
+    for (let x = box.x + box.width / 2; (await said()) < Number(to) && x < 1200; x += 1)
+      await page.mouse.move(x, box.y + 10);
+    await page.mouse.up();
+  };
+  await drag("1000");
+  await expect(stake).toHaveAttribute("aria-valuetext", "1,000.00");
+  await answered(page);
+  await page.getByRole("button", { name: "Take these thresholds to the board" }).click();
+  await page.waitForURL(/\/policies\/purchase-orders$/);
+  const first = page.getByRole("group", { name: "Thresholds" }).getByRole("slider").first();
+  await expect(first).toHaveAttribute("aria-valuenow", "100000");
+  await clearDraft(page, "purchase-orders");
+});
+
+test("two versions stand above and below the same documents, by an address that anybody can be sent", async ({
+  page,
+}) => {
+  await signIn(page, "tome-cardigos");
+  await page.goto("/rehearsal?policy=purchase-orders&before=1&after=2&from=2025-04-01&until=2025-09-30&section=Fuel");
+  await expect(page.getByRole("group", { name: /^Thresholds, Version 1, retired/ })).toBeVisible();
+  await expect(page.getByRole("group", { name: /^Thresholds, Version 2, in force/ })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Fuel" })).toHaveAttribute("aria-current", "true");
+  await expect(page.getByText(/Orders of 1 Apr 2025 to 30 Sep 2025, with the people of their time/)).toBeVisible();
+  // An auditor tries, and writes no policies.
+  await below(page).getByRole("slider").first().press("ArrowRight");
+  await expect(page.getByText(/^These thresholds cannot become the draft/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Take these thresholds to the board" })).toHaveCount(0);
+  await page.getByText("The picture as a table").click();
+  await expect(page.getByRole("region", { name: /^Documents by amount/ })).toContainText("Fewer approvals");
+});

@@ -1,0 +1,79 @@
+import type { AskedLevel, Difference, EffectKind } from "../rehearsal";
+import { capital, countOf, formatShare, joinWords } from "../text";
+
+/** What one version would have meant against another, a year. */
+export type RehearsedEffect = {
+  /** Approvals and hours more in a year, less where they are below zero. */
+  approvals: number;
+  hours: number;
+  /** Shares of the value of all documents that nobody approves any more, and that somebody approves now. */
+  seenNoMore: number;
+  seenNow: number;
+  /** Documents that somebody more has to approve, that wait for other people, and that nobody could decide. */
+  more: number;
+  other: number;
+  heldNow: number;
+  documents: number;
+};
+
+type Noun = { one: string; many: string };
+
+const more = (count: number) => (count > 0 ? "more" : "fewer");
+
+/**
+ * @param noun what the documents are called
+ * @example sayRehearsed({ approvals: -92, hours: -31, seenNoMore: 0.024, … }, { one: "order", many: "orders" })
+ * // "92 approvals a year fewer, 31 hours. 2.4 % of value would be approved by nobody any more; 9 orders would need more approvals."
+ */
+export function sayRehearsed(effect: RehearsedEffect, { one, many }: Noun): string {
+  const { approvals, hours, seenNoMore, seenNow, other, heldNow, documents } = effect;
+  if (documents === 0) return `No ${many} came under this policy on these days.`;
+  const count = Math.round(Math.abs(approvals));
+  const work =
+    count === 0
+      ? "As many approvals a year"
+      : `${countOf(count, "approval")} a year ${more(approvals)}, ${countOf(Math.round(Math.abs(hours)), "hour")}`;
+  const further = [
+    seenNoMore > 0 && `${formatShare(seenNoMore)} of value would be approved by nobody any more`,
+    seenNow > 0 && `${formatShare(seenNow)} of value that nobody approves today would be approved`,
+    effect.more > 0 && `${countOf(effect.more, one, many)} would need more approvals`,
+    other > 0 && `${countOf(other, one, many)} would go to other people`,
+    heldNow > 0 && `${countOf(heldNow, one, many)} would be held, since nobody could decide`,
+  ].filter((part) => part !== false);
+  if (count === 0 && further.length === 0)
+    return `Both treat ${documents === 1 ? `the one ${one}` : `all ${countOf(documents, one, many)}`} alike.`;
+  return further.length > 0 ? `${work}. ${capital(further.join("; "))}.` : `${work}.`;
+}
+
+/** What becomes of a document, as a word beside it and in the picture. */
+export const EFFECT_WORDS = {
+  "fewer approvals": "fewer approvals",
+  "more approvals": "more approvals",
+  "other people": "other people",
+  "held now": "held: nobody could decide",
+  "held no more": "no longer held",
+  "told otherwise": "others are notified",
+} as const satisfies Record<EffectKind, string>;
+
+/** How levels and people are called. */
+export type RehearsalNames = { level(id: string): string; person(id: string): string };
+
+/** What is asked otherwise of one document, a sentence for each level. */
+export function sayAskedOtherwise({ kind, added, removed, changed }: Difference, names: RehearsalNames): string[] {
+  const level = ({ level: id }: AskedLevel) => names.level(id);
+  const found = [
+    ...added.map((one) => `+ ${level(one)}`),
+    ...removed.map((one) => `− ${level(one)}`),
+    ...changed.map(
+      ({ before, after }) => `${level(after)}: ${sayAsked(after, names)} instead of ${sayAsked(before, names)}`,
+    ),
+  ];
+  return found.length > 0 && kind !== "held now" ? found : [capital(EFFECT_WORDS[kind]), ...found];
+}
+
+/** Who is asked at a level, and how many of them have to approve. @example "Ana and Rui, both" */
+export function sayAsked({ people, needed }: AskedLevel, { person }: Pick<RehearsalNames, "person">): string {
+  if (people.length === 0) return "nobody";
+  const named = joinWords(people.map(person), needed < people.length ? "or" : "and");
+  return needed > 1 && needed < people.length ? `${needed} of ${named}` : named;
+}

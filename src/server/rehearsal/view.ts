@@ -1,0 +1,124 @@
+import { addDays, dayIn, isDay } from "@/core/calendar";
+import type { Person } from "@/core/people";
+import { versionState, type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
+import { authorise } from "../access/authorise";
+import type { App } from "../app";
+import { versionsOf } from "../policies/command";
+import { policyNames, readDraft } from "../policies/drafts";
+import { inForce, readReferenceData } from "../reference-data";
+import type { Days } from "./material";
+
+/** A version or the draft of a policy, as one of the two that are compared. @property key “draft”, or the number of the version */
+export type Candidate = { key: string; name: string; state: VersionState | "Draft"; policy: Policy };
+
+/** What the address of a rehearsal says. */
+export type Asked = Readonly<Record<string, string | undefined>>;
+
+export type RehearsalView = {
+  policies: { id: string; name: string }[];
+  /** Null where there is no policy to rehearse. */
+  chosen: {
+    id: string;
+    candidates: Candidate[];
+    /** Keys of those that stand above and below. */
+    before: string;
+    after: string;
+    /** Versions of other policies for the same documents that are in force. */
+    others: PolicyVersion[];
+    /** The draft that the version below may become, when its thresholds are moved; null where it may not, since the reader writes none or it would replace another. */
+    takesOver: { revision: number } | null;
+  } | null;
+  days: Days;
+  /** People as they are today, and not as they were. */
+  asToday: boolean;
+  /** Minutes that a decision takes, and hours a month that everybody has for deciding. */
+  minutes: number;
+  capacity: number;
+  now: string;
+};
+
+/** How long a decision takes where nobody says otherwise (common practice: a third of an hour, with looking it up). */
+export const USUAL_MINUTES = 20;
+
+/** How many hours a month everybody has for deciding where nobody says otherwise (common practice: half a day a week). */
+export const USUAL_HOURS = 16;
+
+/** A whole number from 1 to the most, as an address says it. */
+function within(said: string | undefined, most: number): number | null {
+  const value = Number(said);
+  return said && Number.isInteger(value) && value >= 1 && value <= most ? value : null;
+}
+
+/** What a page of rehearsal is opened with: which policy, which two of its versions, which days, and how people are counted. */
+export function rehearsalView(app: App, reader: Person, asked: Asked): RehearsalView {
+  const now = app.clock.now();
+  const { directory, versions } = readReferenceData(app);
+  const today = dayIn(now, directory.organisation.timeZone);
+  const policies = policyNames(app);
+  const id =
+    policies.find((one) => one.id === asked.policy)?.id ??
+    defaultOf(
+      app,
+      policies.map((one) => one.id),
+    );
+  return {
+    policies,
+    chosen: id === null ? null : chosenOf(app, reader, id, asked, versions),
+    days: daysOf(asked, today),
+    asToday: asked.people === "today",
+    minutes: within(asked.minutes, 480) ?? USUAL_MINUTES,
+    capacity: within(asked.capacity, 160) ?? USUAL_HOURS,
+    now,
+  };
+}
+
+/** One that is in force and has a draft, since that is what somebody is about to change; else the one under which most was sent. */
+function defaultOf(app: App, ids: readonly string[]): string | null {
+  const inForceNow = inForce(readReferenceData(app), app.clock.now()).map(({ policy }) => policy.id);
+  const counts = app.db
+    .prepare("SELECT policy FROM document WHERE policy IS NOT NULL GROUP BY policy ORDER BY COUNT(*) DESC")
+    .pluck()
+    .all() as string[];
+  const known = [...inForceNow.filter((id) => readDraft(app, id)), ...counts, ...inForceNow];
+  return known.find((id) => inForceNow.includes(id)) ?? ids[0] ?? null;
+}
+
+/** The last twelve months up to yesterday where the address has no two days in order. */
+function daysOf({ from = "", until = "" }: Asked, today: string): Days {
+  if (isDay(from) && isDay(until) && from <= until) return { from, until };
+  return { from: addDays(today, -365), until: addDays(today, -1) };
+}
+
+function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: readonly PolicyVersion[]) {
+  const now = app.clock.now();
+  const own = versionsOf(app, id);
+  const draft = readDraft(app, id);
+  const candidates: Candidate[] = [
+    ...(draft ? [{ key: "draft", name: "Draft", state: "Draft" as const, policy: draft.policy }] : []),
+    ...own.toReversed().map((version) => ({
+      key: String(version.version),
+      name: `Version ${version.version}`,
+      state: versionState(version, own, now),
+      policy: version.policy,
+    })),
+  ];
+  const has = (key: string | undefined) => candidates.some((one) => one.key === key);
+  const counts = candidates.find(({ state }) => state === "In force") ?? candidates.at(-1)!;
+  // Against what is in force, what somebody is about to change; without a draft the same, whose thresholds can be moved.
+  const next = candidates.find(({ key }) => key === "draft") ?? counts;
+  const type = candidates[0]!.policy.documentType;
+  const after = has(asked.after) ? asked.after! : next.key;
+  return {
+    id,
+    candidates,
+    before: has(asked.before) ? asked.before! : counts.key,
+    after,
+    others: inForce({ ...readReferenceData(app), versions }, now)
+      .filter(({ policy }) => policy.documentType === type && policy.id !== id)
+      .map(({ comments: _, ...version }) => version),
+    takesOver:
+      authorise(reader, "policies.write") === null && (after === "draft" || !draft)
+        ? { revision: draft?.revision ?? 0 }
+        : null,
+  };
+}

@@ -1,0 +1,101 @@
+import { PeriodFields } from "../register/period-fields";
+import { buttonClass } from "../primitives";
+import { SearchForm } from "../search-form";
+
+type Choice = { key: string; name: string };
+
+/** What is rehearsed: of which policy, which two versions, over which days, with which people, and how long a decision takes. All of it is in the address. */
+export function Choices({
+  policies,
+  policy,
+  candidates,
+  before,
+  after,
+  days,
+  asToday,
+  minutes,
+  capacity,
+  usual,
+}: {
+  policies: readonly Choice[];
+  policy: string;
+  candidates: readonly Choice[];
+  before: string;
+  after: string;
+  days: { from: string; until: string };
+  asToday: boolean;
+  minutes: number;
+  capacity: number;
+  /** Where nobody says otherwise. */
+  usual: { minutes: number; capacity: number };
+}) {
+  return (
+    <SearchForm className="flex flex-wrap items-end gap-x-4 gap-y-2 px-4 pb-3 md:px-6">
+      <Select label="Policy" name="policy" value={policy} choices={policies} />
+      <Select label="Above" name="before" value={before} choices={candidates} />
+      <Select label="Below" name="after" value={after} choices={candidates} />
+      <PeriodFields {...days} />
+      <button type="submit" className={buttonClass("outline")}>
+        Show
+      </button>
+      <details className="basis-full" open={asToday || minutes !== usual.minutes || capacity !== usual.capacity}>
+        <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">How it is counted</summary>
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2 pt-1">
+          <Select
+            label="People"
+            name="people"
+            value={asToday ? "today" : "then"}
+            choices={[
+              { key: "then", name: "as they were" },
+              { key: "today", name: "as they are today" },
+            ]}
+          />
+          <Number label="Minutes a decision" name="minutes" value={minutes} most={480} />
+          <Number label="Hours a month that each has" name="capacity" value={capacity} most={160} />
+        </div>
+      </details>
+    </SearchForm>
+  );
+}
+
+function Select({
+  label,
+  name,
+  value,
+  choices,
+}: {
+  label: string;
+  name: string;
+  value: string;
+  choices: readonly Choice[];
+}) {
+  return (
+    <label>
+      <span className="block text-sm text-soft">{label}</span>
+      <select key={value} name={name} defaultValue={value} className="field w-auto! max-w-56">
+        {choices.map(({ key, name: text }) => (
+          <option key={key} value={key}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function Number({ label, name, value, most }: { label: string; name: string; value: number; most: number }) {
+  return (
+    <label>
+      <span className="block text-sm text-soft">{label}</span>
+      <input
+        key={value}
+        type="number"
+        name={name}
+        defaultValue={value}
+        min={1}
+        max={most}
+        className="field w-24! text-right"
+      />
+    </label>
+  );
+}

@@ -1,0 +1,204 @@
+"use client";
+
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import { typeWords } from "@/core/documents";
+import { addressWith } from "@/core/listing";
+import { minorDigits } from "@/core/money";
+import { directoryOf, type Organisation } from "@/core/people";
+import type { Policy, PolicyVersion, Section } from "@/core/policy";
+import { capital, sayDate } from "@/core/text";
+import type { RehearsalNames } from "@/core/words";
+import { domainOf } from "../board/geometry";
+import { useAnnounced } from "../frame/announce";
+import { Refusals } from "../primitives";
+import { Actions } from "./actions";
+import { AsTables } from "./as-tables";
+import { Differing } from "./differing";
+import { FiguresTable, Said, sayAnswer } from "./figures";
+import { Gains } from "./gains";
+import { Hours } from "./hours";
+import { MirrorBoard } from "./mirror-board";
+import { scaleOf } from "./rates";
+import type { Side } from "./side";
+import { useRehearsal } from "./use-rehearsal";
+
+export type RehearsalProps = {
+  policy: string;
+  /** What each is called in full, and at the head of a column. */
+  before: { name: string; short: string; policy: Policy };
+  after: { name: string; short: string; policy: Policy };
+  others: PolicyVersion[];
+  organisation: Organisation;
+  from: string;
+  until: string;
+  days: number;
+  today: string | null;
+  minutes: number;
+  capacity: number;
+  /** Name of the section that is shown; the last where there is none of that name. */
+  section: string;
+  /** The address of the page. */
+  given: Record<string, string | undefined>;
+  /** What is kept of the draft; null where the reader writes no policies, or the draft is another than the one that stands below. */
+  takesOver: { revision: number } | null;
+};
+
+/** Two versions of a policy over the same documents of the past: what the second would have meant. */
+export function Rehearsal(props: RehearsalProps) {
+  const { others, organisation, from, until, today, minutes, capacity, days } = props;
+  const [before, setBefore] = useState(props.before.policy);
+  const [after, setAfter] = useState(props.after.policy);
+  const directory = useMemo(() => directoryOf(organisation), [organisation]);
+  const { documentType, currency } = after;
+  const replaying = { documentType, from, until, others, today };
+  const { answer, labels, withheld, problem } = useRehearsal(replaying, before, after, minutes);
+  const { name: noun } = typeWords(documentType);
+  const isMoved = before !== props.before.policy || after !== props.after.policy;
+  const sides = sidesOf(props, before, after);
+  const domain = useDomain(sides, answer?.amounts.minor ?? null, currency);
+  const names = namesOf(before, after, (id) => directory.person(id)?.name ?? id);
+  // Short, since they head columns of figures.
+  const titles = [
+    before === props.before.policy ? props.before.short : "Moved, above",
+    after === props.after.policy ? props.after.short : "Moved",
+  ] as const;
+  const scale = scaleOf(days);
+  const said = answer ? sayAnswer(answer, scale, noun) : "";
+  useAnnounced(said);
+  const about =
+    after === props.after.policy ? `${titles[1]} against ${titles[0]}` : "What these thresholds would have meant";
+  return (
+    <div className="grid flex-1 border-t border-rule lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <Sections given={props.given} chosen={sides.name} before={before} after={after} />
+        {answer && <Said said={said} about={about} className="px-4 py-3 md:px-6 lg:hidden" />}
+        <div className="bg-panel">
+          <MirrorBoard
+            before={sides.before}
+            after={sides.after}
+            amounts={answer?.amounts ?? null}
+            domain={domain}
+            directory={directory}
+            onBefore={(section) => setBefore((now) => withSection(now, section))}
+            onAfter={(section) => setAfter((now) => withSection(now, section))}
+          />
+        </div>
+        <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
+          {problem && <Refusals refusals={[{ code: "invalid", message: problem }]} />}
+          <Actions
+            policy={props.policy}
+            after={after}
+            isMoved={isMoved}
+            isAfterMoved={after !== props.after.policy}
+            takesOver={props.takesOver}
+            onReset={() => {
+              setBefore(props.before.policy);
+              setAfter(props.after.policy);
+            }}
+          />
+          {answer ? (
+            <>
+              <AsTables answer={answer} sides={sides} domain={domain} currency={currency} />
+              <Differing answer={answer} labels={labels} names={names} noun={noun} currency={currency} />
+              <Gains answer={answer} directory={directory} currency={currency} />
+            </>
+          ) : (
+            !problem && <p className="text-soft">Replaying the {noun.many} of these days …</p>
+          )}
+          {withheld.length > 0 && (
+            <p className="text-sm text-waiting">
+              Conditions on fields that are hidden from you are taken as not met, so that some {noun.many} may stand in
+              another section here than in truth.
+            </p>
+          )}
+        </div>
+      </div>
+      <aside aria-label="Figures" className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
+        {answer && (
+          <>
+            <Said said={said} about={about} className="hidden lg:block" />
+            <FiguresTable answer={answer} scale={scale} noun={noun} minutes={minutes} names={titles} />
+            <Hours answer={answer} scale={scale} capacity={capacity} directory={directory} names={titles} />
+            <p className="text-sm text-soft">
+              {capital(noun.many)} of {sayDate(from)} to {sayDate(until)},{" "}
+              {today ? "with the people of today" : "with the people of their time"}. Where one of several has to
+              approve, each is taken to approve an equal part.
+            </p>
+          </>
+        )}
+      </aside>
+    </div>
+  );
+}
+
+const titleOf = (name: string, isMoved: boolean) => (isMoved ? `${name}, moved` : name);
+
+function withSection(policy: Policy, section: Section): Policy {
+  return { ...policy, sections: policy.sections.map((one) => (one.id === section.id ? section : one)) };
+}
+
+type Sides = { name: string; before: Side; after: Side };
+
+/** The section of both versions that has a name, or the last of the second. */
+function sidesOf({ section: asked, ...props }: RehearsalProps, before: Policy, after: Policy): Sides {
+  const named = (policy: Policy, name: string) => policy.sections.find((one) => one.name === name) ?? null;
+  const name = named(after, asked) || named(before, asked) ? asked : after.sections.at(-1)!.name;
+  const side = (one: RehearsalProps["before"], policy: Policy): Side => ({
+    name: titleOf(one.name, policy !== one.policy),
+    policy,
+    section: named(policy, name),
+  });
+  return { name, before: side(props.before, before), after: side(props.after, after) };
+}
+
+/** The axis is made for what the versions say and what was sent, and stays where it is while thresholds are moved over it. */
+function useDomain({ name, before, after }: Sides, amounts: Float64Array | null, currency: string) {
+  const unit = 10 ** minorDigits(currency);
+  const fresh = () => {
+    const sorted = (amounts ?? new Float64Array()).filter((amount) => !Number.isNaN(amount)).sort();
+    return domainOf([...(before.section?.thresholds ?? []), ...(after.section?.thresholds ?? [])], sorted, unit);
+  };
+  const of = `${name} ${amounts?.length ?? 0}`;
+  const [kept, setKept] = useState({ of: "", domain: { from: unit, to: 1000 * unit } });
+  if (kept.of === of) return kept.domain;
+  const domain = fresh();
+  setKept({ of, domain });
+  return domain;
+}
+
+function namesOf(before: Policy, after: Policy, person: (id: string) => string): RehearsalNames {
+  const levels = new Map(
+    [before, after].flatMap((policy) => policy.sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
+  );
+  return { level: (id) => levels.get(id) ?? id, person };
+}
+
+/** The sections of both versions by their names; one that a version does not have says so. */
+function Sections({
+  chosen,
+  before,
+  after,
+  given,
+}: Pick<RehearsalProps, "given"> & { chosen: string; before: Policy; after: Policy }) {
+  const names = [...new Set([...after.sections, ...before.sections].map(({ name }) => name))];
+  const has = (policy: Policy, name: string) => policy.sections.some((one) => one.name === name);
+  if (names.length < 2) return null;
+  return (
+    <nav aria-label="Sections" className="flex flex-wrap gap-x-1 px-2 md:px-4">
+      {names.map((name) => (
+        <Link
+          key={name}
+          href={`?${addressWith(given, { section: name })}`}
+          scroll={false}
+          aria-current={name === chosen ? "true" : undefined}
+          className={`flex min-h-10 items-center border-b-3 px-2.5 no-underline ${name === chosen ? "border-signal font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`}
+        >
+          {name}
+          {!has(before, name) && <span className="ml-1 text-xs text-soft">added</span>}
+          {!has(after, name) && <span className="ml-1 text-xs text-soft">left out</span>}
+        </Link>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,95 @@
+"use client";
+
+import { wrap, type Remote } from "comlink";
+import { useEffect, useRef, useState } from "react";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import type { PastDocument } from "@/core/rehearsal";
+import type { Rate } from "@/core/money";
+import type { Answer, RehearsalWorker } from "@/workers/rehearsal";
+
+type Material = {
+  documents: PastDocument[];
+  labels: { number: string; title: string }[];
+  rates: Rate[];
+  history: Record<string, [id: string, entry: unknown][]>;
+  withheld: string[];
+};
+
+export type Rehearsed = {
+  answer: Answer | null;
+  labels: Material["labels"];
+  withheld: readonly string[];
+  problem: string;
+};
+
+/** What is replayed: documents of which days, under which other policies, and with people as of which moment. */
+export type Replaying = {
+  documentType: string;
+  from: string;
+  until: string;
+  others: readonly PolicyVersion[];
+  /** ISO date-time; null for people as they were. */
+  today: string | null;
+};
+
+/**
+ * Has a worker replay the documents of some days under two versions, again whenever one of them is changed. While one answer is awaited, only the newest question is kept
+ * for the next.
+ */
+export function useRehearsal(replaying: Replaying, before: Policy, after: Policy, minutes: number): Rehearsed {
+  const [state, setState] = useState<Rehearsed>({ answer: null, labels: [], withheld: [], problem: "" });
+  const worker = useRef<Remote<RehearsalWorker> | null>(null);
+  const [ready, setReady] = useState(false);
+  const { documentType, from, until, today } = replaying;
+  useEffect(() => {
+    const thread = new Worker(new URL("../../workers/rehearsal.ts", import.meta.url), { type: "module" });
+    const remote = wrap<RehearsalWorker>(thread);
+    worker.current = remote;
+    let over = false;
+    void (async () => {
+      try {
+        const query = new URLSearchParams({ type: documentType, from, until });
+        const response = await fetch(`/api/rehearsal/material?${query}`);
+        if (!response.ok) throw new Error(String(response.status));
+        const { documents, labels, rates, history, withheld } = (await response.json()) as Material;
+        await remote.give({ documents, rates, history, others: replaying.others, today });
+        if (over) return;
+        setState((now) => ({ ...now, labels, withheld }));
+        setReady(true);
+      } catch {
+        if (!over)
+          setState((now) => ({
+            ...now,
+            problem: "The documents of these days cannot be read now; load the page again.",
+          }));
+      }
+    })();
+    return () => {
+      over = true;
+      setReady(false);
+      thread.terminate();
+    };
+    // Other policies are those with which the page was opened.
+    // oxlint-disable-next-line react/exhaustive-deps
+  }, [documentType, from, until, today]);
+
+  const asked = useRef<{ busy: boolean; next: (() => Promise<void>) | null }>({ busy: false, next: null });
+  useEffect(() => {
+    if (!ready) return;
+    const ask = async (): Promise<void> => {
+      asked.current.busy = true;
+      const answer = await worker.current?.compare(before, after, { usual: minutes, byLevel: {} });
+      if (answer) setState((now) => ({ ...now, answer }));
+      const { next } = asked.current;
+      asked.current = { busy: false, next: null };
+      if (next) await next();
+    };
+    if (asked.current.busy) asked.current.next = ask;
+    else void ask();
+  }, [ready, before, after, minutes]);
+  useEffect(() => {
+    // A worker that was ended answers no more.
+    if (!ready) asked.current = { busy: false, next: null };
+  }, [ready]);
+  return state;
+}

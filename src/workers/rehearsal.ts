@@ -1,0 +1,145 @@
+/** Replays documents of the past under two versions of a policy, off the page's thread. */
+import { expose } from "comlink";
+import type { Rate } from "@/core/money";
+import { asOf, emptyHistory, turningPoints, type Kind, type OrganisationHistory } from "@/core/organisation-history";
+import { directoryOf } from "@/core/people";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import {
+  columnsOf,
+  compared,
+  differing,
+  placedIn,
+  replay,
+  treatments,
+  type Columns,
+  type Comparison,
+  type Difference,
+  type Figures,
+  type MinutesOf,
+  type OrganisationFrom,
+  type PastDocument,
+  type Replayed,
+  type Under,
+} from "@/core/rehearsal";
+
+export type Given = {
+  documents: readonly PastDocument[];
+  rates: readonly Rate[];
+  history: Record<string, [id: string, entry: unknown][]>;
+  /** Versions of other policies for the same documents. */
+  others: readonly PolicyVersion[];
+  /** ISO date-time in UTC as of which everybody counts; as they were where it is null. */
+  today: string | null;
+};
+
+/** A document that is treated otherwise. */
+export type Differs = { index: number; id: string; minor: number | null; difference: Difference };
+
+export type Answer = Pick<Comparison, "seenNoMore" | "seenNow" | "effects"> & {
+  before: Figures;
+  after: Figures;
+  /** Documents that come under the policy, of all that were given. */
+  documents: number;
+  differs: Differs[];
+  /** How many differ, of which `differs` are the largest. */
+  differing: number;
+  /** By the section that takes them under either version: amounts and how they are treated. */
+  amounts: { minor: Float64Array; treated: Uint8Array; section: readonly (string | null)[] };
+};
+
+const MOST_LISTED = 200;
+let given: (Given & { organisations: OrganisationFrom[] }) | null = null;
+let taken: { of: string; columns: Columns; places: Int32Array } | null = null;
+
+/** A policy as if it were in force all the time. */
+function asVersion(policy: Policy): PolicyVersion {
+  return {
+    policy,
+    version: 0,
+    hash: "",
+    savedBy: "",
+    savedAt: "",
+    note: "",
+    inForceFrom: "1970-01-01T00:00:00.000Z",
+    putInForceBy: null,
+  };
+}
+
+function organisationsOf({ history: lists, today }: Given): OrganisationFrom[] {
+  const history = emptyHistory() as { [K in Kind]: Map<string, never> };
+  for (const [kind, entries] of Object.entries(lists))
+    for (const [id, entry] of entries) history[kind as Kind]?.set(id, entry as never);
+  const whole: OrganisationHistory = history;
+  const from = (at: string): OrganisationFrom => ({ from: at, directory: directoryOf(asOf(whole, at)) });
+  if (today !== null) return [from(today)];
+  const points = turningPoints(whole, "");
+  return points.length > 0 ? points.map(from) : [from("1970-01-01T00:00:00.000Z")];
+}
+
+function underOf({ organisations, others, rates, today }: NonNullable<typeof given>, policy: Policy): Under {
+  return { versions: [...others, asVersion(policy)], organisations, rates, ...(today !== null && { at: today }) };
+}
+
+/** The documents that come under the policy as one or the other has it; thresholds and levels do not decide that. */
+function takenBy(known: NonNullable<typeof given>, before: Policy, after: Policy): Columns {
+  const shape = JSON.stringify([before, after].map(({ scope, measure, currency }) => [scope, measure, currency]));
+  if (taken?.of === shape) return taken.columns;
+  const whole = columnsOf(known.documents);
+  const inEither = new Uint8Array(whole.count);
+  for (const policy of [before, after]) {
+    const { places, place } = placedIn(whole, underOf(known, policy));
+    place.forEach((code, index) => {
+      if (places[code]?.policy === policy.id) inEither[index] = 1;
+    });
+  }
+  const places = Int32Array.from(known.documents.keys()).filter((index) => inEither[index] === 1);
+  const columns = columnsOf([...places].map((index) => known.documents[index]!));
+  taken = { of: shape, columns, places };
+  return columns;
+}
+
+function amountsOf(before: Replayed, after: Replayed): Float64Array {
+  return after.compared.map((amount, index) => (Number.isNaN(amount) ? before.compared[index]! : amount));
+}
+
+const api = {
+  give(next: Given): void {
+    given = { ...next, organisations: organisationsOf(next) };
+    taken = null;
+  },
+
+  /** Compares two versions of a policy over the documents that were given. */
+  compare(before: Policy, after: Policy, minutes: MinutesOf): Answer | null {
+    if (!given) return null;
+    const columns = takenBy(given, before, after);
+    const [was, is] = [replay(columns, underOf(given, before)), replay(columns, underOf(given, after))];
+    const comparison = compared(columns, was, is, minutes);
+    const minor = amountsOf(was, is);
+    const otherwise = differing(comparison, minor);
+    const differenceAt = (index: number) => comparison.groups[comparison.of[index]!]!.difference;
+    const sectionOf = ({ outcomes, of }: Replayed, index: number) => outcomes[of[index]!]!.section;
+    return {
+      before: comparison.before,
+      after: comparison.after,
+      effects: comparison.effects,
+      seenNoMore: comparison.seenNoMore,
+      seenNow: comparison.seenNow,
+      documents: columns.count,
+      differing: otherwise.length,
+      differs: otherwise.slice(0, MOST_LISTED).map((index) => ({
+        index: taken!.places[index]!,
+        id: columns.ids[index]!,
+        minor: Number.isNaN(minor[index]!) ? null : minor[index]!,
+        difference: differenceAt(index)!,
+      })),
+      amounts: {
+        minor,
+        treated: treatments(comparison),
+        section: Array.from({ length: columns.count }, (_, index) => sectionOf(is, index) ?? sectionOf(was, index)),
+      },
+    };
+  },
+};
+
+export type RehearsalWorker = typeof api;
+expose(api);
