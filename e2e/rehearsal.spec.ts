@@ -3,15 +3,16 @@ import { expect, type Page } from "@playwright/test";
 import { clearDraft, signIn, tabTo, test } from "./support";
 
 const below = (page: Page) => page.getByRole("group", { name: /^Thresholds, / }).last();
+const figures = (page: Page) => page.getByRole("complementary", { name: "Figures" });
 const figure = (page: Page, name: RegExp) => page.getByRole("row", { name }).getByRole("cell");
 
 /** What the page says of the first threshold at 1,000: figures that agree with each other, whatever other tests have sent. */
 async function answered(page: Page): Promise<void> {
-  await expect(page.getByText(/^\d+ approvals a year fewer, \d+ hours\./).locator("visible=true")).toBeVisible();
+  await expect(figures(page).getByText(/^\d+ approvals a year fewer, \d+ hours\./)).toBeVisible();
   const [before, after] = (await figure(page, /^Approvals a year/).allTextContents()).map(Number);
   expect(after!).toBeLessThan(before!);
-  await expect(page.getByText(`${before! - after!} approvals a year fewer`).locator("visible=true")).toBeVisible();
-  await expect(page.getByText(/of value would be approved by nobody any more/).locator("visible=true")).toBeVisible();
+  await expect(figures(page).getByText(`${before! - after!} approvals a year fewer`)).toBeVisible();
+  await expect(figures(page).getByText(/of value would be approved by nobody any more/)).toBeVisible();
   // Who benefits: each unit and person with how many fewer, and every document with what is not asked any more.
   await expect(page.getByRole("region", { name: /^Units whose documents/ }).last()).toContainText("fewer");
   await expect(page.getByRole("region", { name: /^People whose documents/ }).last()).toContainText("fewer");
@@ -32,7 +33,7 @@ test("the first threshold is raised by keyboard alone: what it saves, what goes 
   await tabTo(page, page.getByRole("link", { name: "Rehearse", exact: true }));
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1, name: "Rehearsal" })).toBeVisible();
-  await expect(page.getByText(/^Both treat all \d+ orders alike\.$/).locator("visible=true")).toBeVisible();
+  await expect(figures(page).getByText(/^Both treat all \d+ orders alike\.$/)).toBeVisible();
   const stake = below(page).getByRole("slider").first();
   await expect(stake).toHaveAttribute("aria-valuetext", "500.00");
   await tabTo(page, stake);
@@ -49,7 +50,7 @@ test("the same by mouse alone, and what was found goes to the board", async ({ p
   await clearDraft(page, "purchase-orders");
   await page.goto("/policies/purchase-orders");
   await page.getByRole("link", { name: "Rehearse", exact: true }).click();
-  await expect(page.getByText(/^Both treat all \d+ orders alike\.$/).locator("visible=true")).toBeVisible();
+  await expect(figures(page).getByText(/^Both treat all \d+ orders alike\.$/)).toBeVisible();
   const stake = below(page).getByRole("slider").first();
   const drag = async (to: string) => {
     await stake.hover();

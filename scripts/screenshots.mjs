@@ -78,7 +78,25 @@ const VIEWS = [
     },
   ],
   ["person", "joaquina-teles", "/people/rui-tavares", wide],
-  ["desk-phone", "teodora-lins", "/desk", phone],
+  [
+    "rehearsal",
+    "benedita-corvo",
+    "/rehearsal?policy=purchase-orders",
+    wide,
+    async (page) => {
+      const stake = page
+        .getByRole("group", { name: /^Thresholds, / })
+        .last()
+        .getByRole("slider")
+        .first();
+      await stake.press("ArrowRight");
+      await stake.press("ArrowRight");
+      await page
+        .getByRole("complementary")
+        .getByText(/approvals a year fewer/)
+        .waitFor();
+    },
+  ],
   ["document-phone", "teodora-lins", "/documents?q=Hull+survey,+spring", phone, openFirst],
   ["decide-phone", "tamsin-roque", "/post-room", phone, (page) => followLink(page, "Petra Zimbral")],
 ];

@@ -1,8 +1,10 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { typeWords } from "@/core/documents";
 import { formatAmount, minorDigits } from "@/core/money";
 import type { Directory } from "@/core/people";
+import { countOf } from "@/core/text";
 import { placeOn, ticksOf, type Domain } from "../board/geometry";
 import { sayNumber, sayShort } from "../format";
 import { barsOf, BARS, runsOf, type Bar } from "./bars";
@@ -52,6 +54,7 @@ export function MirrorBoard({
           <MirrorLevels side={before} domain={domain} directory={directory} upside />
           <MirrorStakes side={before} domain={domain} rows={above} track={track} onMove={onBefore} place="above" />
           <div className="relative" style={{ marginLeft: HEAD }} ref={track}>
+            {amounts && <Shown bars={bars} noun={typeWords(after.policy.documentType).name} />}
             <Picture bars={bars} />
             <Ticks domain={domain} currency={after.policy.currency} />
           </div>
@@ -71,6 +74,16 @@ function SideName({ side, className }: { side: Side; className: string }) {
   return (
     <p className={`text-sm font-semibold ${className}`} style={{ width: HEAD - 8 }}>
       {side.name}
+    </p>
+  );
+}
+
+/** How many documents the picture shows. */
+function Shown({ bars, noun }: { bars: readonly Bar[]; noun: { one: string; many: string } }) {
+  const count = bars.reduce((sum, { total }) => sum + total, 0);
+  return (
+    <p className="absolute text-sm text-soft" style={{ right: "100%", width: HEAD, top: PICTURE - 24 }}>
+      {countOf(count, noun.one, noun.many)} here
     </p>
   );
 }

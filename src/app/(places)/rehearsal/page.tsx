@@ -21,7 +21,7 @@ export default async function RehearsalPage({ searchParams }: Props) {
     state === "Draft" ? name : `${name}, ${state.toLowerCase()}`;
   const side = (key: string) => {
     const one = find(key);
-    return { name: called(one), short: one.name, policy: one.policy };
+    return { name: called(one), short: one.name.replace(" ", "\u00a0"), policy: one.policy };
   };
   return (
     <div className="flex flex-1 flex-col">
