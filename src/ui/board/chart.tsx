@@ -1,19 +1,21 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState, type MouseEvent } from "react";
+import { useMemo, useRef, useState, type MouseEvent } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
 import { bandWorkload } from "@/core/rehearsal";
 import { Button } from "../primitives";
 import { BoardAsTable } from "./board-as-table";
 import { FeetRows } from "./feet-rows";
-import { amountAt, placeOn } from "./geometry";
+import { amountAt, labelRows, placeOn } from "./geometry";
 import { withDetails } from "./into-details";
 import { PennantRow } from "./pennant-row";
-import { Stake, stakeRows } from "./stake";
-import { Crowds, Ticks, TIDE, TideHead, TidePicture, addStake } from "./tide";
+import { Stake } from "./stake";
+import { AxisTicks } from "./axis-ticks";
+import { Crowds, TIDE, TideHead, TidePicture, addStake } from "./tide";
 import { WholeRows } from "./policy-settings-rows";
 import { spanOf, type Board } from "./types";
+import { useWidth } from "./use-width";
 
 const HEAD = 204;
 
@@ -23,7 +25,7 @@ export function Chart({ board }: { board: Board }) {
   const track = useRef<HTMLDivElement>(null);
   const width = useWidth(track);
   const [by, setBy] = useState<"count" | "value">("count");
-  const rows = stakeRows(section.thresholds, board, width);
+  const rows = labelRows(section.thresholds, board.policy.currency, domain, width);
   const top = 10 + 28 * (Math.max(0, ...rows) + 1);
   const figures = useMemo(
     () => bandWorkload(section, board.tide, board.directory, board.daysPerStage),
@@ -41,7 +43,7 @@ export function Chart({ board }: { board: Board }) {
           <div ref={track} className="relative" style={{ height: TIDE + 24 }} onDoubleClick={addHere}>
             <TidePicture board={board} by={by} />
             <Crowds board={board} />
-            <Ticks board={board} />
+            <AxisTicks domain={domain} unit={unit} currency={board.policy.currency} top={TIDE} />
           </div>
         </div>
         {/* Before the levels as it is walked and read, and above them as it is seen. */}
@@ -108,15 +110,4 @@ function BandShade({ board, band }: { board: Board; band: number }) {
       style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
     />
   );
-}
-
-function useWidth(element: React.RefObject<HTMLElement | null>): number {
-  const [width, setWidth] = useState(720);
-  useEffect(() => {
-    if (!element.current) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
-    observer.observe(element.current);
-    return () => observer.disconnect();
-  }, [element]);
-  return width;
 }

@@ -1,3 +1,4 @@
+import { formatAmount } from "@/core/money";
 import type { Threshold } from "@/core/policy";
 
 /** The part of the amount axis that is shown, in minor units; equal ratios are equally wide. */
@@ -42,4 +43,17 @@ export function ticksOf({ from, to }: Domain, unit: number): number[] {
     for (const digit of [1, 2, 5]) if (digit * power >= from && digit * power <= to) ticks.push(digit * power);
   }
   return ticks;
+}
+
+/** On which of several rows each threshold's label stands, so that labels of near thresholds do not cover each other. @param width of the axis, in pixels */
+export function labelRows(thresholds: readonly Threshold[], currency: string, domain: Domain, width: number): number[] {
+  const ends: number[] = [];
+  return thresholds.map(({ amount }) => {
+    const half = formatAmount({ minor: amount, currency }).length * 4.2 + 10;
+    const centre = placeOn(domain, amount) * width;
+    let row = ends.findIndex((end) => end <= centre - half);
+    if (row < 0) row = ends.length;
+    ends[row] = centre + half + 4;
+    return row;
+  });
 }

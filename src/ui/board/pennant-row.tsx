@@ -6,7 +6,7 @@ import { edit, vocabularyIn, type Level } from "@/core/policy";
 import { capital } from "../format";
 import { placeOn } from "./geometry";
 import { openerOf, withDetails } from "./into-details";
-import { spanOf, type Board } from "./types";
+import { runsOf, spanOf, type Board, type Run } from "./types";
 import { sayStretch, sayWho, sayCondition, sayRange, sayRule } from "@/core/words";
 
 const DOES = { approves: "approves", told: "is notified", none: "has no part" } as const;
@@ -148,20 +148,6 @@ function Former({ board, level }: { board: Board; level: Level }) {
       })}
     </>
   );
-}
-
-type Run = { start: number; end: number; mark: "approves" | "told" };
-
-function runsOf(marks: Level["marks"]): Run[] {
-  const runs: Run[] = [];
-  for (let band = 0; band < marks.length; band += 1) {
-    const mark = marks[band]!;
-    if (mark === "none") continue;
-    const { start, end } = edit.runAround(marks, band);
-    runs.push({ start, end, mark });
-    band = end;
-  }
-  return runs;
 }
 
 function Pennant({

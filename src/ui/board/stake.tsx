@@ -9,20 +9,6 @@ import { intoDetails, openerOf } from "./into-details";
 import type { Board } from "./types";
 import { sayThreshold } from "@/core/words";
 
-/** On which of several rows each stake's label stands, so that labels of near thresholds do not cover each other. */
-export function stakeRows(thresholds: readonly Threshold[], board: Board, width: number): number[] {
-  const ends: number[] = [];
-  return thresholds.map((threshold) => {
-    const label = formatAmount({ minor: threshold.amount, currency: board.policy.currency });
-    const half = label.length * 4.2 + 10;
-    const centre = placeOn(board.domain, threshold.amount) * width;
-    let row = ends.findIndex((end) => end <= centre - half);
-    if (row < 0) row = ends.length;
-    ends[row] = centre + half + 4;
-    return row;
-  });
-}
-
 /** A threshold as a stake: dragged, or moved with the arrow keys to the next round amount. */
 export function Stake({
   board,

@@ -7,7 +7,7 @@ import { edit } from "@/core/policy";
 import { bunchingUnder, histogram } from "@/core/rehearsal";
 import { sayNumber, sayShort } from "../format";
 import { Button } from "../primitives";
-import { amountAt, placeOn, ticksOf } from "./geometry";
+import { amountAt, placeOn } from "./geometry";
 import { spanOf, type Board } from "./types";
 
 /** What last year’s documents are, and a new stake among them. */
@@ -79,31 +79,6 @@ export function TidePicture({ board, by }: { board: Board; by: "count" | "value"
       <line x1="0" x2={BINS} y1="100" y2="100" stroke="#16243b" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
     </svg>
   );
-}
-
-export function Ticks({ board }: { board: Board }) {
-  const { domain, unit } = board;
-  const ticks = ticksOf(domain, unit);
-  // Too many labels run into each other: then only the ones and the fives are named.
-  const named = (tick: number) => ticks.length < 15 || !String(Math.round(tick)).startsWith("2");
-  return (
-    <div aria-hidden="true">
-      {ticks.map((tick) => (
-        <span
-          key={tick}
-          className="absolute -translate-x-1/2 text-center text-xs text-soft"
-          style={{ left: `${placeOn(domain, tick) * 100}%`, top: TIDE }}
-        >
-          <span className="mx-auto block h-1.5 w-px bg-ink" />
-          {named(tick) ? sayTick(tick / unit, tick, board.policy.currency) : ""}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-function sayTick(major: number, minor: number, currency: string): string {
-  return major >= 1 ? sayShort(major) : formatAmount({ minor, currency });
 }
 
 /** Says where amounts crowd just under a stake. */

@@ -1,6 +1,6 @@
 import type { Finding } from "@/core/checks";
 import type { Directory } from "@/core/people";
-import type { Policy, Section } from "@/core/policy";
+import { edit, type Level, type Policy, type Section } from "@/core/policy";
 import type { AmountDistribution } from "@/core/rehearsal";
 import type { SaidFinding } from "@/core/words";
 import type { Domain } from "./geometry";
@@ -61,4 +61,20 @@ export function spanOf(
   const from = section.thresholds[band - 1];
   const to = section.thresholds[band];
   return { left: from ? place(from.amount) : 0, right: to ? place(to.amount) : 1 };
+}
+
+/** Bands next to each other in which a level does the same, from the first to the last of them. */
+export type Run = { start: number; end: number; mark: "approves" | "told" };
+
+/** Where a level approves or is told. */
+export function runsOf(marks: Level["marks"]): Run[] {
+  const runs: Run[] = [];
+  for (let band = 0; band < marks.length; band += 1) {
+    const mark = marks[band]!;
+    if (mark === "none") continue;
+    const { start, end } = edit.runAround(marks, band);
+    runs.push({ start, end, mark });
+    band = end;
+  }
+  return runs;
 }

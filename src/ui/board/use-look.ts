@@ -8,6 +8,7 @@ import type { Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { distributionOf, type PastDocument, type AmountDistribution } from "@/core/rehearsal";
 import type { BoardWorker } from "@/workers/board";
+import { useNewest } from "../newest";
 
 export type Look = {
   tides: Record<string, AmountDistribution>;
@@ -86,26 +87,10 @@ export function useLook(
     // oxlint-disable-next-line react/exhaustive-deps
   }, [documentType, at]);
 
-  const asked = useRef<{ busy: boolean; next: Policy | null }>({ busy: false, next: null });
-  useEffect(() => {
-    if (!ready) return;
-    const ask = async (one: Policy): Promise<void> => {
-      asked.current.busy = true;
-      const remote = worker.current;
-      if (!remote) return;
-      const { tides, findings } = await remote.look(one);
-      setLook((now) => ({ ...now, tides: tides ?? now.tides, findings, of: one }));
-      const { next } = asked.current;
-      asked.current = { busy: false, next: null };
-      if (next) await ask(next);
-    };
-    if (asked.current.busy) asked.current.next = policy;
-    else void ask(policy);
-  }, [policy, ready]);
-  useEffect(() => {
-    // A worker that was ended answers no more.
-    if (!ready) asked.current = { busy: false, next: null };
-  }, [ready]);
+  useNewest(ready, policy, async (one) => {
+    const found = await worker.current?.look(one);
+    if (found) setLook((now) => ({ ...now, tides: found.tides ?? now.tides, findings: found.findings, of: one }));
+  });
   const missed = useCallback(async (one: Policy) => (await worker.current?.missed(one)) ?? [], []);
   return { ...look, missed: ready ? missed : null };
 }

@@ -1,15 +1,17 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useRef } from "react";
 import { typeWords } from "@/core/documents";
-import { formatAmount, minorDigits } from "@/core/money";
+import { minorDigits } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { countOf } from "@/core/text";
-import { placeOn, ticksOf, type Domain } from "../board/geometry";
-import { sayNumber, sayShort } from "../format";
+import { AxisTicks } from "../board/axis-ticks";
+import { labelRows, type Domain } from "../board/geometry";
+import { useWidth } from "../board/use-width";
+import { sayNumber } from "../format";
 import { barsOf, BARS, runsOf, type Bar } from "./bars";
 import type { Answer } from "@/workers/rehearsal";
-import { MirrorStakes, labelRows } from "./mirror-stakes";
+import { MirrorStakes } from "./mirror-stakes";
 import { MirrorLevels } from "./mirror-levels";
 import { HEAD, type Moves, type Side } from "./side";
 
@@ -38,8 +40,9 @@ export function MirrorBoard({
   const width = useWidth(track);
   const ids = [before.section?.id, after.section?.id].filter((id) => id !== undefined);
   const bars = amounts ? barsOf(amounts, ids, domain) : [];
-  const above = labelRows(before, domain, width);
-  const below = labelRows(after, domain, width);
+  const { currency } = after.policy;
+  const above = labelRows(before.section?.thresholds ?? [], currency, domain, width);
+  const below = labelRows(after.section?.thresholds ?? [], currency, domain, width);
   return (
     <div
       className="no-bar overflow-x-auto"
@@ -56,7 +59,9 @@ export function MirrorBoard({
           <div className="relative" style={{ marginLeft: HEAD }} ref={track}>
             {amounts && <Shown bars={bars} noun={typeWords(after.policy.documentType).name} />}
             <Picture bars={bars} />
-            <Ticks domain={domain} currency={after.policy.currency} />
+            <div className="relative h-6">
+              <AxisTicks domain={domain} unit={10 ** minorDigits(currency)} currency={currency} />
+            </div>
           </div>
         </div>
         <div className="relative">
@@ -140,35 +145,4 @@ function Picture({ bars }: { bars: readonly Bar[] }) {
       )}
     </div>
   );
-}
-
-function Ticks({ domain, currency }: { domain: Domain; currency: string }) {
-  const unit = 10 ** minorDigits(currency);
-  const ticks = ticksOf(domain, unit);
-  const named = (tick: number) => ticks.length < 15 || !String(Math.round(tick)).startsWith("2");
-  return (
-    <div aria-hidden="true" className="relative h-6">
-      {ticks.map((tick) => (
-        <span
-          key={tick}
-          className="absolute -translate-x-1/2 text-center text-xs text-soft"
-          style={{ left: `${placeOn(domain, tick) * 100}%` }}
-        >
-          <span className="mx-auto block h-1.5 w-px bg-ink" />
-          {named(tick) ? (tick >= unit ? sayShort(tick / unit) : formatAmount({ minor: tick, currency })) : ""}
-        </span>
-      ))}
-    </div>
-  );
-}
-
-function useWidth(element: React.RefObject<HTMLElement | null>): number {
-  const [width, setWidth] = useState(720);
-  useEffect(() => {
-    if (!element.current) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
-    observer.observe(element.current);
-    return () => observer.disconnect();
-  }, [element]);
-  return width;
 }

@@ -1,8 +1,7 @@
 import type { Directory } from "@/core/people";
-import { edit, type Level } from "@/core/policy";
 import { sayStretch, sayWho } from "@/core/words";
 import { placeOn, type Domain } from "../board/geometry";
-import { spanOf } from "../board/types";
+import { runsOf, spanOf } from "../board/types";
 import { capital } from "../format";
 import { HEAD, type Side } from "./side";
 
@@ -33,7 +32,7 @@ export function MirrorLevels({
           >
             {level.name}
             <span className="sr-only">
-              {stretchesOf(level).map(({ start, end, mark }) => (
+              {runsOf(level.marks).map(({ start, end, mark }) => (
                 <span key={start}>
                   , {DOES[mark]}: {sayStretch(section, start, end, policy.currency)}
                 </span>
@@ -41,7 +40,7 @@ export function MirrorLevels({
             </span>
           </span>
           <span className="relative h-full flex-1" aria-hidden="true">
-            {stretchesOf(level).map(({ start, end, mark }) => {
+            {runsOf(level.marks).map(({ start, end, mark }) => {
               const { left } = spanOf(section, start, (minor) => placeOn(domain, minor));
               const { right } = spanOf(section, end, (minor) => placeOn(domain, minor));
               return (
@@ -57,16 +56,4 @@ export function MirrorLevels({
       ))}
     </ul>
   );
-}
-
-function stretchesOf({ marks }: Level): { start: number; end: number; mark: "approves" | "told" }[] {
-  const found: ReturnType<typeof stretchesOf> = [];
-  for (let band = 0; band < marks.length; band += 1) {
-    const mark = marks[band]!;
-    if (mark === "none") continue;
-    const { start, end } = edit.runAround(marks, band);
-    found.push({ start, end, mark });
-    band = end;
-  }
-  return found;
 }

@@ -7,19 +7,6 @@ import { nextRound } from "@/core/rehearsal";
 import { amountAt, placeOn, type Domain } from "../board/geometry";
 import { HEAD, type Moves, type Side } from "./side";
 
-/** On which of several rows each label stands, so that labels of near thresholds do not cover each other. */
-export function labelRows({ section, policy }: Side, domain: Domain, width: number): number[] {
-  const ends: number[] = [];
-  return (section?.thresholds ?? []).map(({ amount }) => {
-    const half = formatAmount({ minor: amount, currency: policy.currency }).length * 4.2 + 10;
-    const centre = placeOn(domain, amount) * width;
-    let row = ends.findIndex((end) => end <= centre - half);
-    if (row < 0) row = ends.length;
-    ends[row] = centre + half + 4;
-    return row;
-  });
-}
-
 /** The thresholds of one version, which reach from their labels to the axis; dragged, or moved with the arrow keys, to be tried and not kept. */
 export function MirrorStakes({
   side,

@@ -1,11 +1,12 @@
 "use client";
 
 import { wrap, type Remote } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import type { PastDocument } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
 import type { Answer, RehearsalWorker } from "@/workers/rehearsal";
+import { useNewest } from "../newest";
 
 type Material = {
   documents: PastDocument[];
@@ -73,23 +74,10 @@ export function useRehearsal(replaying: Replaying, before: Policy, after: Policy
     // oxlint-disable-next-line react/exhaustive-deps
   }, [documentType, from, until, today]);
 
-  const asked = useRef<{ busy: boolean; next: (() => Promise<void>) | null }>({ busy: false, next: null });
-  useEffect(() => {
-    if (!ready) return;
-    const ask = async (): Promise<void> => {
-      asked.current.busy = true;
-      const answer = await worker.current?.compare(before, after, { usual: minutes, byLevel: {} });
-      if (answer) setState((now) => ({ ...now, answer }));
-      const { next } = asked.current;
-      asked.current = { busy: false, next: null };
-      if (next) await next();
-    };
-    if (asked.current.busy) asked.current.next = ask;
-    else void ask();
-  }, [ready, before, after, minutes]);
-  useEffect(() => {
-    // A worker that was ended answers no more.
-    if (!ready) asked.current = { busy: false, next: null };
-  }, [ready]);
+  const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
+  useNewest(ready, question, async (one) => {
+    const answer = await worker.current?.compare(one.before, one.after, { usual: one.minutes, byLevel: {} });
+    if (answer) setState((now) => ({ ...now, answer }));
+  });
   return state;
 }
