@@ -161,7 +161,7 @@ function Keeping({ board, latest }: { board: BoardState; latest: number }) {
           {restored && ", with what was typed before the page was loaded again"}
         </span>
       ) : (
-        <span className="text-soft">Nothing changed yet. An edit begins a draft, which saves itself.</span>
+        <span className="text-soft">Nothing changed yet. An edit begins a draft.</span>
       )}
       {changed && revision > 0 && (
         <button type="button" className="min-h-7 text-harbour underline" onClick={() => void discard()}>
