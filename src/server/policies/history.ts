@@ -69,12 +69,7 @@ function namesKnown(app: App): KnownNames {
 }
 
 /** The same for whoever may read policies. @param stretch the last twelve months where it is not given */
-export function readHistory(
-  app: App,
-  reader: Person,
-  documentType: string,
-  stretch?: Stretch,
-): Result<SeenHistory> {
+export function readHistory(app: App, reader: Person, documentType: string, stretch?: Stretch): Result<SeenHistory> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return { ok: false, refusals: [refusal] };
   const { key, name } = typeWords(documentType);
