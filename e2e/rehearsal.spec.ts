@@ -8,6 +8,7 @@ const figure = (page: Page, name: RegExp) => page.getByRole("row", { name }).get
 
 /** What the page says of the first threshold at 1,000: figures that agree with each other, whatever other tests have sent. */
 async function answered(page: Page): Promise<void> {
+  await expect(figures(page)).toHaveAttribute("aria-busy", "false");
   await expect(figures(page).getByText(/^\d+ approvals a year fewer, \d+ hours\./)).toBeVisible();
   const [before, after] = (await figure(page, /^Approvals a year/).allTextContents()).map(Number);
   expect(after!).toBeLessThan(before!);

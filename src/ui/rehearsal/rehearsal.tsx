@@ -52,7 +52,7 @@ export function Rehearsal(props: RehearsalProps) {
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   const { documentType, currency } = after;
   const replaying = { documentType, from, until, others, today };
-  const { answer, labels, withheld, problem } = useRehearsal(replaying, before, after, minutes);
+  const { answer, busy, labels, withheld, problem } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
@@ -114,7 +114,7 @@ export function Rehearsal(props: RehearsalProps) {
           )}
         </div>
       </div>
-      <aside aria-label="Figures" className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
+      <aside aria-label="Figures" aria-busy={busy} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
         {answer && (
           <>
             <Said said={said} about={about} className="hidden lg:block" />

@@ -18,6 +18,8 @@ type Material = {
 
 export type Rehearsed = {
   answer: Answer | null;
+  /** The answer is not yet that for the versions as they are now. */
+  busy: boolean;
   labels: Material["labels"];
   withheld: readonly string[];
   problem: string;
@@ -38,7 +40,13 @@ export type Replaying = {
  * for the next.
  */
 export function useRehearsal(replaying: Replaying, before: Policy, after: Policy, minutes: number): Rehearsed {
-  const [state, setState] = useState<Rehearsed>({ answer: null, labels: [], withheld: [], problem: "" });
+  const [state, setState] = useState<Omit<Rehearsed, "busy"> & { of: object | null }>({
+    answer: null,
+    of: null,
+    labels: [],
+    withheld: [],
+    problem: "",
+  });
   const worker = useRef<Remote<RehearsalWorker> | null>(null);
   const [ready, setReady] = useState(false);
   const { documentType, from, until, today } = replaying;
@@ -77,7 +85,7 @@ export function useRehearsal(replaying: Replaying, before: Policy, after: Policy
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {
     const answer = await worker.current?.compare(one.before, one.after, { usual: one.minutes, byLevel: {} });
-    if (answer) setState((now) => ({ ...now, answer }));
+    if (answer) setState((now) => ({ ...now, answer, of: one }));
   });
-  return state;
+  return { ...state, busy: state.of !== question };
 }
