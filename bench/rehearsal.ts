@@ -4,15 +4,18 @@
  */
 import { Engine } from "json-rules-engine";
 import { directoryOf, type Organisation } from "@/core/people";
-import { PolicySchema, cutOf, type Policy, type PolicyVersion } from "@/core/policy";
+import { PolicySchema, cutOf, type Policy, type PolicyVersion, type Section } from "@/core/policy";
 import {
   columnsOf,
+  costCurve,
   figuresOf,
   movableOf,
   movedTo,
   placedIn,
   replay,
+  suggested,
   type Columns,
+  type MinutesOf,
   type PastDocument,
   type Under,
 } from "@/core/rehearsal";
@@ -52,7 +55,8 @@ function policy(): Policy {
   });
 }
 
-const ladder = (from: number) => Array.from({ length: 5 }, (_, band) => (band >= from ? "approves" : "none"));
+const ladder = (from: number, bands = 5) =>
+  Array.from({ length: bands }, (_, band) => (band >= from ? ("approves" as const) : ("none" as const)));
 
 /** A thousand people in forty units, a third of whom are away once in the year. */
 function organisation(): Organisation {
@@ -194,6 +198,29 @@ function bytesOf({ at, day, who, concerns, named, amounts, facts, measures }: Co
   );
 }
 
+/** Better thresholds for a goal: sixty round amounts, up to six bands. */
+function benchSuggesting(columns: Columns, minutes: MinutesOf): void {
+  const six = 6;
+  const section: Section = {
+    ...version.policy.sections[19]!,
+    thresholds: [500, 2_500, 10_000, 50_000, 200_000].map((major) => ({ amount: major * 100, exact: "below" })),
+    bands: Array.from({ length: six }, (_, band) => ({ approval: band === 0 ? "none" : "required" })),
+    levels: version.policy.sections[19]!.levels.map((level, index) => ({ ...level, marks: ladder(index + 1, six) })),
+  };
+  const single: Under = { ...under, versions: [{ ...version, policy: { ...version.policy, sections: [section] } }] };
+  const movable = movableOf(columns, single, "bench", section, minutes);
+  const [least, most] = [Math.log(1_000), Math.log(8_000_000)];
+  const candidates = Array.from({ length: 60 }, (_, index) =>
+    Math.round(Math.exp(least + ((most - least) * index) / 59)),
+  );
+  const goal = { seenBy: "head", share: 0.8, minutesEach: null, mostBands: 4 };
+  const one = fastest(5, () => suggested(movable, candidates, goal));
+  const curve = fastest(3, () => costCurve(movable, candidates, goal));
+  console.log(
+    `  thresholds suggested among 60 amounts and 6 bands: ${one.toFixed(0)} ms (promised: 100 ms); the whole curve of what more control costs: ${curve.toFixed(0)} ms`,
+  );
+}
+
 /** Prints all of it. */
 export async function benchRehearsal(): Promise<void> {
   const sample = documents(1_000);
@@ -229,6 +256,7 @@ export async function benchRehearsal(): Promise<void> {
     console.log(
       `  a stake moved, with everybody's hours: ${frame.toFixed(2)} ms (promised: 16 ms) over ${movable.documents.toLocaleString("en")} documents in ${movable.groups.length} groups, prepared in ${prepared.toFixed(0)} ms`,
     );
+    benchSuggesting(columns, minutes);
     console.log(`  memory of the process: ${megabytes(process.memoryUsage().rss)}\n`);
   }
 }

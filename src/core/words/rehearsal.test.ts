@@ -24,7 +24,7 @@ describe("what a version would have meant", () => {
     [{ approvals: 1, hours: 0.3 }, "1 approval a year more, 0 hours."],
     [
       { approvals: 40, hours: 13, seenNow: 0.12, heldNow: 1 },
-      "40 approvals a year more, 13 hours. 12 % of value that nobody approves today would be approved; 1 order would be held, since nobody could decide.",
+      "40 approvals a year more, 13 hours. 12 % of value that nobody approves today would be approved; 1 order would be held.",
     ],
     [{ other: 3 }, "As many approvals a year. 3 orders would go to other people."],
     [{}, "Both treat all 414 orders alike."],
@@ -55,7 +55,7 @@ describe("what is asked otherwise", () => {
       { changed: [{ before: level("lead", ["ana", "rui", "eva"]), after: level("lead", ["ana", "rui", "eva"], 2) }] },
       ["LEAD: 2 of ana, rui or eva instead of ana, rui or eva"],
     ],
-    [{ kind: "held now", removed: [level("lead", ["ana"])] }, ["Held: nobody could decide", "− LEAD"]],
+    [{ kind: "held now", removed: [level("lead", ["ana"])] }, ["Would be held", "− LEAD"]],
     [{ kind: "told otherwise" }, ["Others are notified"]],
   ])("%o", (some, said) => {
     expect(sayAskedOtherwise(difference(some), names)).toEqual(said);

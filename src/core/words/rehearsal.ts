@@ -9,7 +9,7 @@ export type RehearsedEffect = {
   /** Shares of the value of all documents that nobody approves any more, and that somebody approves now. */
   seenNoMore: number;
   seenNow: number;
-  /** Documents that somebody more has to approve, that wait for other people, and that nobody could decide. */
+  /** Documents that somebody more has to approve, that wait for other people, and that would be held. */
   more: number;
   other: number;
   heldNow: number;
@@ -38,7 +38,7 @@ export function sayRehearsed(effect: RehearsedEffect, { one, many }: Noun): stri
     seenNow > 0 && `${formatShare(seenNow)} of value that nobody approves today would be approved`,
     effect.more > 0 && `${countOf(effect.more, one, many)} would need more approvals`,
     other > 0 && `${countOf(other, one, many)} would go to other people`,
-    heldNow > 0 && `${countOf(heldNow, one, many)} would be held, since nobody could decide`,
+    heldNow > 0 && `${countOf(heldNow, one, many)} would be held`,
   ].filter((part) => part !== false);
   if (count === 0 && further.length === 0)
     return `Both treat ${documents === 1 ? `the one ${one}` : `all ${countOf(documents, one, many)}`} alike.`;
@@ -50,8 +50,8 @@ export const EFFECT_WORDS = {
   "fewer approvals": "fewer approvals",
   "more approvals": "more approvals",
   "other people": "other people",
-  "held now": "held: nobody could decide",
-  "held no more": "no longer held",
+  "held now": "would be held",
+  "held no more": "would no longer be held",
   "told otherwise": "others are notified",
 } as const satisfies Record<EffectKind, string>;
 

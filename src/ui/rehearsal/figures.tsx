@@ -47,7 +47,7 @@ export function FiguresTable({
     ],
     ["Value that nobody approves", formatShare(was.nobody), formatShare(is.nobody)],
     ["Value that two levels or more approve", formatShare(was.severalLevels), formatShare(is.severalLevels)],
-    [`${noun.many} held: nobody could decide`, count(heldIn(before)), count(heldIn(after))],
+    [`${noun.many} that would be held`, count(heldIn(before)), count(heldIn(after))],
   ];
   return (
     <Table

@@ -41,7 +41,7 @@ export function sharesSeen({ byApprovals, all }: Figures): { nobody: number; sev
   return { nobody: share((byApprovals.get(0) ?? nothing).value), severalLevels: share(several) };
 }
 
-/** Documents that nobody could decide. */
+/** Documents that would be held, since nobody could decide or their amount is not known. */
 export function heldIn({ held }: Figures): number {
   return [...held.values()].reduce((sum, { documents }) => sum + documents, 0);
 }
