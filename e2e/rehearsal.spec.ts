@@ -20,6 +20,10 @@ async function answered(page: Page): Promise<void> {
   await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
   const lines = page.getByRole("region", { name: "orders that go another way" }).getByRole("row");
   await expect(lines.nth(1)).toContainText("− Line manager");
+  // Opened, both ways stand side by side: today the requester's manager, then nobody.
+  await lines.nth(1).getByText("− Line manager").click();
+  await expect(lines.nth(1).getByRole("listitem")).toHaveCount(1);
+  await expect(lines.nth(1)).toContainText("Nobody has to approve.");
   const amount = (await lines.nth(1).getByRole("cell").nth(2).textContent())!.replaceAll(",", "");
   expect(Number(amount)).toBeGreaterThan(500);
   expect(Number(amount)).toBeLessThanOrEqual(1000);

@@ -5,18 +5,21 @@ import { asOf, emptyHistory, turningPoints, type Kind, type OrganisationHistory 
 import { directoryOf } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import {
+  askedLevels,
   columnsOf,
   compared,
   differing,
   placedIn,
   replay,
   treatments,
+  type AskedLevel,
   type Columns,
   type Comparison,
   type Difference,
   type Figures,
   type MinutesOf,
   type OrganisationFrom,
+  type Outcome,
   type PastDocument,
   type Replayed,
   type Under,
@@ -33,7 +36,17 @@ export type Given = {
 };
 
 /** A document that is treated otherwise. */
-export type Differs = { index: number; id: string; minor: number | null; difference: Difference };
+export type Differs = {
+  index: number;
+  id: string;
+  minor: number | null;
+  difference: Difference;
+  before: Way;
+  after: Way;
+};
+
+/** Where one version sends a document: whom it asks at which levels. */
+export type Way = Pick<Outcome, "outcome"> & { levels: AskedLevel[] };
 
 export type Answer = Pick<Comparison, "seenNoMore" | "seenNow" | "effects"> & {
   before: Figures;
@@ -102,6 +115,11 @@ function amountsOf(before: Replayed, after: Replayed): Float64Array {
   return after.compared.map((amount, index) => (Number.isNaN(amount) ? before.compared[index]! : amount));
 }
 
+function wayOf({ outcomes, of }: Replayed, index: number): Way {
+  const outcome = outcomes[of[index]!]!;
+  return { outcome: outcome.outcome, levels: askedLevels(outcome) };
+}
+
 const api = {
   give(next: Given): void {
     given = { ...next, organisations: organisationsOf(next) };
@@ -131,6 +149,8 @@ const api = {
         id: columns.ids[index]!,
         minor: Number.isNaN(minor[index]!) ? null : minor[index]!,
         difference: differenceAt(index)!,
+        before: wayOf(was, index),
+        after: wayOf(is, index),
       })),
       amounts: {
         minor,

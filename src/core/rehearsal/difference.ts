@@ -23,7 +23,7 @@ const MINUTES: MinutesOf = { usual: 1, byLevel: {} };
 
 /** What differs between two outcomes for those who decide and those who wait; null where nothing does. Bands and sections may be called otherwise without any difference. */
 export function differenceOf(before: Outcome, after: Outcome): Difference | null {
-  const [was, is] = [askedIn(before), askedIn(after)];
+  const [was, is] = [askedLevels(before), askedLevels(after)];
   const find = (levels: readonly AskedLevel[], { level }: AskedLevel) => levels.find((one) => one.level === level);
   const added = is.filter((one) => !find(was, one));
   const removed = was.filter((one) => !find(is, one));
@@ -44,7 +44,8 @@ function kindOf(before: Outcome, after: Outcome, differs: boolean): EffectKind |
   return toldIn(before).join() === toldIn(after).join() ? null : "told otherwise";
 }
 
-function askedIn({ outcome, levels }: Outcome): AskedLevel[] {
+/** Levels that would be asked, in their order; none where a document is held, or nobody has to approve. */
+export function askedLevels({ outcome, levels }: Outcome): AskedLevel[] {
   if (outcome !== "chain") return [];
   return levels.filter((one) => one.outcome === "required" && one.kind !== "check").map(asked);
 }

@@ -19,7 +19,7 @@ export { decidersOf, loadOf } from "./load";
 export type { Load, MinutesOf, Work } from "./load";
 export { figuresOf } from "./figures";
 export type { Figures, Tally } from "./figures";
-export { differenceOf, treatedOtherwise } from "./difference";
+export { askedLevels, differenceOf, treatedOtherwise } from "./difference";
 export type { AskedLevel, Difference, EffectKind, Treated } from "./difference";
 export { costCurve, roundAmounts, suggested } from "./suggest";
 export type { Goal, InTheWay, Suggested, Suggestion } from "./suggest";

@@ -12,12 +12,15 @@ export function Differing({
   names,
   noun,
   currency,
+  titles,
 }: {
   answer: Answer;
   labels: readonly { number: string; title: string }[];
   names: RehearsalNames;
   noun: { one: string; many: string };
   currency: string;
+  /** How both versions are called, in short. */
+  titles: readonly [before: string, after: string];
 }) {
   const { differs, differing } = answer;
   const kinds = [...answer.effects].filter(([, { documents }]) => documents > 0);
@@ -54,7 +57,7 @@ export function Differing({
                 {one.minor === null ? "not known" : formatAmount({ minor: one.minor, currency })}
               </td>
               <td>
-                <Instead one={one} names={names} />
+                <Instead one={one} names={names} titles={titles} />
               </td>
             </tr>
           ))}
@@ -64,21 +67,40 @@ export function Differing({
   );
 }
 
-/** What is asked otherwise; opened, who is asked at each of these levels. */
-function Instead({ one: { difference }, names }: { one: Differs; names: RehearsalNames }) {
-  const { added, removed } = difference;
-  const said = sayAskedOtherwise(difference, names).join("; ");
-  if (added.length + removed.length === 0) return said;
+/** What is asked otherwise; opened, where either version sends the document, side by side. */
+function Instead({
+  one: { difference, before, after },
+  names,
+  titles,
+}: {
+  one: Differs;
+  names: RehearsalNames;
+  titles: readonly [before: string, after: string];
+}) {
   return (
     <details>
-      <summary className="min-h-6">{said}</summary>
-      <ul className="pl-4 text-soft">
-        {[...removed, ...added].map((level) => (
-          <li key={level.level}>
-            {names.level(level.level)}: {sayAsked(level, names)}
-          </li>
+      <summary className="min-h-6">{sayAskedOtherwise(difference, names).join("; ")}</summary>
+      <div className="grid gap-x-6 gap-y-2 py-1 sm:grid-cols-2">
+        {([before, after] as const).map((way, index) => (
+          <div key={index}>
+            <p className="font-semibold">{titles[index]}</p>
+            {way.levels.length === 0 && <p className="text-soft">{SENT[way.outcome]}</p>}
+            <ol className="list-decimal pl-5">
+              {way.levels.map((level) => (
+                <li key={level.level}>
+                  {names.level(level.level)} <span className="text-soft">{sayAsked(level, names)}</span>
+                </li>
+              ))}
+            </ol>
+          </div>
         ))}
-      </ul>
+      </div>
     </details>
   );
 }
+
+const SENT = {
+  chain: "Nobody is asked.",
+  "no approval needed": "Nobody has to approve.",
+  held: "It would be held.",
+} as const;

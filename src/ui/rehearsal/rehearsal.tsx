@@ -100,7 +100,14 @@ export function Rehearsal(props: RehearsalProps) {
           {answer ? (
             <>
               <AsTables answer={answer} sides={sides} domain={domain} currency={currency} />
-              <Differing answer={answer} labels={labels} names={names} noun={noun} currency={currency} />
+              <Differing
+                answer={answer}
+                labels={labels}
+                names={names}
+                noun={noun}
+                currency={currency}
+                titles={titles}
+              />
               <Gains answer={answer} directory={directory} currency={currency} />
             </>
           ) : (
