@@ -49,7 +49,7 @@ async function walk(page: Page, path: string): Promise<{ walked: number; lost: s
   };
   const kept = async (what: string) => {
     const held = await expect
-      .poll(() => focused(page), { timeout: 1_500 })
+      .poll(() => focused(page), { timeout: 10_000 })
       .not.toBeNull()
       .then(() => true)
       .catch(() => false);

@@ -93,3 +93,22 @@ test("two versions stand above and below the same documents, by an address that 
   await page.getByText("The picture as a table").click();
   await expect(page.getByRole("region", { name: /^Documents by amount/ })).toContainText("Fewer approvals");
 });
+
+test("a policy that was never in force is rehearsed against its absence, and one in force against its end", async ({
+  page,
+}) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto("/rehearsal?policy=crewing-purchases");
+  await expect(page.getByText("Documents go where other policies send them, or are held.")).toBeVisible();
+  await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
+  // Levels of the policies that take these documents today are named too.
+  const lines = page.getByRole("region", { name: "orders that go another way" }).getByRole("row");
+  await lines.nth(1).getByRole("group").locator("summary").click();
+  await expect(lines.nth(1).getByText("Without", { exact: true })).toBeVisible();
+  await page.getByRole("combobox", { name: /^Policy/ }).selectOption("Purchase orders");
+  await page.getByRole("button", { name: "Show", exact: true }).click();
+  await expect(page.getByRole("group", { name: "Thresholds, Version 2, in force" })).toHaveCount(2);
+  await page.getByRole("combobox", { name: /^Below/ }).selectOption("Without this policy");
+  await page.getByRole("button", { name: "Show", exact: true }).click();
+  await expect(figures(page).getByText(/orders would be held\.$/)).toBeVisible();
+});

@@ -89,17 +89,22 @@ function organisationsOf({ history: lists, today }: Given): OrganisationFrom[] {
   return points.length > 0 ? points.map(from) : [from("1970-01-01T00:00:00.000Z")];
 }
 
-function underOf({ organisations, others, rates, today }: NonNullable<typeof given>, policy: Policy): Under {
-  return { versions: [...others, asVersion(policy)], organisations, rates, ...(today !== null && { at: today }) };
+function underOf({ organisations, others, rates, today }: NonNullable<typeof given>, policy: Policy | null): Under {
+  return {
+    versions: [...others, ...(policy ? [asVersion(policy)] : [])],
+    organisations,
+    rates,
+    ...(today !== null && { at: today }),
+  };
 }
 
 /** The documents that come under the policy as one or the other has it; thresholds and levels do not decide that. */
-function takenBy(known: NonNullable<typeof given>, before: Policy, after: Policy): Columns {
-  const shape = JSON.stringify([before, after].map(({ scope, measure, currency }) => [scope, measure, currency]));
+function takenBy(known: NonNullable<typeof given>, policies: readonly Policy[]): Columns {
+  const shape = JSON.stringify(policies.map(({ scope, measure, currency }) => [scope, measure, currency]));
   if (taken?.of === shape) return taken.columns;
   const whole = columnsOf(known.documents);
   const inEither = new Uint8Array(whole.count);
-  for (const policy of [before, after]) {
+  for (const policy of policies) {
     const { places, place } = placedIn(whole, underOf(known, policy));
     place.forEach((code, index) => {
       if (places[code]?.policy === policy.id) inEither[index] = 1;
@@ -126,10 +131,13 @@ const api = {
     taken = null;
   },
 
-  /** Compares two versions of a policy over the documents that were given. */
-  compare(before: Policy, after: Policy, minutes: MinutesOf): Answer | null {
+  /** Compares two versions of a policy over the documents that were given; null for that there is no such policy. */
+  compare(before: Policy | null, after: Policy | null, minutes: MinutesOf): Answer | null {
     if (!given) return null;
-    const columns = takenBy(given, before, after);
+    const columns = takenBy(
+      given,
+      [before, after].filter((one) => one !== null),
+    );
     const [was, is] = [replay(columns, underOf(given, before)), replay(columns, underOf(given, after))];
     const comparison = compared(columns, was, is, minutes);
     const minor = amountsOf(was, is);

@@ -87,8 +87,21 @@ describe("what a rehearsal is opened with", () => {
       15,
       8,
     ]);
+    // Versions that were chosen of another policy are not taken for those of this one.
+    const other = rehearsalView(app, controller(), { ...asked, before: "none", of: "crewing-purchases" }).chosen;
+    expect(other).toMatchObject({ before: "2", after: "2" });
     const odd = { policy: "none", before: "9", after: "x", from: "2025-06-30", until: "2025-06-01", minutes: "-5" };
     expect(rehearsalView(app, controller(), odd)).toEqual(rehearsalView(app, controller(), {}));
+  });
+
+  it("is a policy that was never in force against its absence, and never nothing against nothing", () => {
+    const { chosen } = rehearsalView(app, controller(), { policy: "crewing-purchases" });
+    expect(chosen).toMatchObject({ before: "none", after: "draft" });
+    expect(chosen!.candidates.find(({ key }) => key === "none")!.policy).toBeNull();
+    const ended = { policy: "purchase-orders", after: "none" };
+    expect(rehearsalView(app, controller(), ended).chosen).toMatchObject({ before: "2", after: "none" });
+    const nothing = rehearsalView(app, controller(), { ...ended, before: "none" }).chosen;
+    expect(nothing).toMatchObject({ before: "none", after: "2" });
   });
 
   it("has the draft below, which moved thresholds may become for whoever writes policies and for nobody else", () => {

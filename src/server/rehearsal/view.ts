@@ -8,8 +8,13 @@ import { policyNames, readDraft } from "../policies/drafts";
 import { inForce, readReferenceData } from "../reference-data";
 import type { Days } from "./material";
 
-/** A version or the draft of a policy, as one of the two that are compared. @property key “draft”, or the number of the version */
-export type Candidate = { key: string; name: string; state: VersionState | "Draft"; policy: Policy };
+/**
+ * A version or the draft of a policy as one of the two that are compared, or that there is no such policy, and documents go where others send them.
+ * @property key “draft”, the number of the version, or “none”
+ */
+export type Candidate = { key: string; name: string; state: VersionState | "Draft" | null; policy: Policy | null };
+
+const NONE: Candidate = { key: "none", name: "Without this policy", state: null, policy: null };
 
 /** What the address of a rehearsal says. */
 export type Asked = Readonly<Record<string, string | undefined>>;
@@ -63,7 +68,7 @@ export function rehearsalView(app: App, reader: Person, asked: Asked): Rehearsal
     );
   return {
     policies,
-    chosen: id === null ? null : chosenOf(app, reader, id, asked, versions),
+    chosen: id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id), versions),
     days: daysOf(asked, today),
     asToday: asked.people === "today",
     minutes: within(asked.minutes, 480) ?? USUAL_MINUTES,
@@ -89,6 +94,11 @@ function daysOf({ from = "", until = "" }: Asked, today: string): Days {
   return { from: addDays(today, -365), until: addDays(today, -1) };
 }
 
+/** Which versions an address asks for; none where it chose them of another policy. */
+function versionsAsked({ of, before, after }: Asked, id: string): Asked {
+  return of === undefined || of === id ? { before, after } : {};
+}
+
 function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: readonly PolicyVersion[]) {
   const now = app.clock.now();
   const own = versionsOf(app, id);
@@ -101,17 +111,21 @@ function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: 
       state: versionState(version, own, now),
       policy: version.policy,
     })),
+    NONE,
   ];
   const has = (key: string | undefined) => candidates.some((one) => one.key === key);
-  const counts = candidates.find(({ state }) => state === "In force") ?? candidates.at(-1)!;
+  const current = candidates.find(({ state }) => state === "In force");
   // Against what is in force, what somebody is about to change; without a draft the same, whose thresholds can be moved.
-  const next = candidates.find(({ key }) => key === "draft") ?? counts;
-  const type = candidates[0]!.policy.documentType;
-  const after = has(asked.after) ? asked.after! : next.key;
+  const next = candidates.find(({ key }) => key === "draft") ?? current ?? candidates[0]!;
+  const type = candidates[0]!.policy!.documentType;
+  const before = has(asked.before) ? asked.before! : (current ?? NONE).key;
+  const wanted = has(asked.after) ? asked.after! : next.key;
+  // One of the two has to be a policy.
+  const after = wanted === NONE.key && before === NONE.key ? next.key : wanted;
   return {
     id,
     candidates,
-    before: has(asked.before) ? asked.before! : counts.key,
+    before,
     after,
     others: inForce({ ...readReferenceData(app), versions }, now)
       .filter(({ policy }) => policy.documentType === type && policy.id !== id)

@@ -18,7 +18,7 @@ export function Actions({
   onReset,
 }: {
   policy: string;
-  after: Policy;
+  after: Policy | null;
   isMoved: boolean;
   isAfterMoved: boolean;
   /** Null where these thresholds cannot become the draft. */

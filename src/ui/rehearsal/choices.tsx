@@ -31,6 +31,8 @@ export function Choices({
 }) {
   return (
     <SearchForm className="flex flex-wrap items-end gap-x-4 gap-y-2 px-4 pb-3 md:px-6">
+      {/* Whose versions the two are: those of another policy say nothing of this one. */}
+      <input type="hidden" name="of" value={policy} />
       <Select label="Policy" name="policy" value={policy} choices={policies} />
       <Select label="Above" name="before" value={before} choices={candidates} />
       <Select label="Below" name="after" value={after} choices={candidates} />

@@ -1,7 +1,6 @@
 "use client";
 
 import { useRef } from "react";
-import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { countOf } from "@/core/text";
@@ -25,6 +24,8 @@ export function MirrorBoard({
   amounts,
   domain,
   directory,
+  currency,
+  noun,
   onBefore,
   onAfter,
 }: {
@@ -33,6 +34,9 @@ export function MirrorBoard({
   amounts: Answer["amounts"] | null;
   domain: Domain;
   directory: Directory;
+  currency: string;
+  /** What the documents are called. */
+  noun: { one: string; many: string };
   onBefore: Moves;
   onAfter: Moves;
 }) {
@@ -40,7 +44,6 @@ export function MirrorBoard({
   const width = useWidth(track);
   const ids = [before.section?.id, after.section?.id].filter((id) => id !== undefined);
   const bars = amounts ? barsOf(amounts, ids, domain) : [];
-  const { currency } = after.policy;
   const above = labelRows(before.section?.thresholds ?? [], currency, domain, width);
   const below = labelRows(after.section?.thresholds ?? [], currency, domain, width);
   return (
@@ -54,10 +57,18 @@ export function MirrorBoard({
         <div className="relative">
           <SideName side={before} className="absolute top-1 left-0" />
           <div style={{ height: LABEL * (Math.max(0, ...above) + 1) + 8 }} />
-          <MirrorLevels side={before} domain={domain} directory={directory} upside />
-          <MirrorStakes side={before} domain={domain} rows={above} track={track} onMove={onBefore} place="above" />
+          <MirrorLevels side={before} domain={domain} directory={directory} currency={currency} upside />
+          <MirrorStakes
+            side={before}
+            domain={domain}
+            rows={above}
+            currency={currency}
+            track={track}
+            onMove={onBefore}
+            place="above"
+          />
           <div className="relative" style={{ marginLeft: HEAD }} ref={track}>
-            {amounts && <Shown bars={bars} noun={typeWords(after.policy.documentType).name} />}
+            {amounts && <Shown bars={bars} noun={noun} />}
             <Picture bars={bars} />
             <div className="relative h-6">
               <AxisTicks domain={domain} unit={10 ** minorDigits(currency)} currency={currency} />
@@ -65,10 +76,18 @@ export function MirrorBoard({
           </div>
         </div>
         <div className="relative">
-          <MirrorLevels side={after} domain={domain} directory={directory} />
+          <MirrorLevels side={after} domain={domain} directory={directory} currency={currency} />
           <div style={{ height: LABEL * (Math.max(0, ...below) + 1) + 8 }} />
           <SideName side={after} className="absolute bottom-2 left-0" />
-          <MirrorStakes side={after} domain={domain} rows={below} track={track} onMove={onAfter} place="below" />
+          <MirrorStakes
+            side={after}
+            domain={domain}
+            rows={below}
+            currency={currency}
+            track={track}
+            onMove={onAfter}
+            place="below"
+          />
         </div>
       </div>
     </div>

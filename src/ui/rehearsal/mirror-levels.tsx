@@ -12,14 +12,21 @@ export function MirrorLevels({
   side: { section, policy, name },
   domain,
   directory,
+  currency,
   upside = false,
 }: {
   side: Side;
   domain: Domain;
   directory: Directory;
+  currency: string;
   upside?: boolean;
 }) {
-  if (!section) return <p className="py-3 text-sm text-soft">{name} has no section of this name.</p>;
+  if (!section)
+    return (
+      <p className="py-3 text-sm text-soft">
+        {policy ? `${name} has no section of this name.` : "Documents go where other policies send them, or are held."}
+      </p>
+    );
   const levels = upside ? section.levels.toReversed() : section.levels;
   return (
     <ul aria-label={`Levels, ${name}`}>
@@ -34,7 +41,7 @@ export function MirrorLevels({
             <span className="sr-only">
               {runsOf(level.marks).map(({ start, end, mark }) => (
                 <span key={start}>
-                  , {DOES[mark]}: {sayStretch(section, start, end, policy.currency)}
+                  , {DOES[mark]}: {sayStretch(section, start, end, currency)}
                 </span>
               ))}
             </span>

@@ -12,6 +12,7 @@ export function MirrorStakes({
   side,
   domain,
   rows,
+  currency,
   track,
   onMove,
   place,
@@ -19,6 +20,7 @@ export function MirrorStakes({
   side: Side;
   domain: Domain;
   rows: readonly number[];
+  currency: string;
   track: RefObject<HTMLElement | null>;
   onMove: Moves;
   place: "above" | "below";
@@ -38,6 +40,7 @@ export function MirrorStakes({
           side={side}
           index={index}
           row={rows[index] ?? 0}
+          currency={currency}
           domain={domain}
           track={track}
           onMove={onMove}
@@ -49,9 +52,10 @@ export function MirrorStakes({
 }
 
 function MirrorStake({
-  side: { section, policy, name },
+  side: { section, name },
   index,
   row,
+  currency,
   domain,
   track,
   onMove,
@@ -60,13 +64,13 @@ function MirrorStake({
   side: Side;
   index: number;
   row: number;
+  currency: string;
   domain: Domain;
   track: RefObject<HTMLElement | null>;
   onMove: Moves;
   place: "above" | "below";
 }) {
   const dragging = useRef(false);
-  const { currency } = policy;
   const unit = 10 ** minorDigits(currency);
   const { amount } = section!.thresholds[index]!;
   const move = (minor: number) => onMove(edit.moveThreshold(section!, index, minor));

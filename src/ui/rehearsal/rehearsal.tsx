@@ -26,8 +26,8 @@ import { useRehearsal } from "./use-rehearsal";
 export type RehearsalProps = {
   policy: string;
   /** What each is called in full, and at the head of a column. */
-  before: { name: string; short: string; policy: Policy };
-  after: { name: string; short: string; policy: Policy };
+  before: { name: string; short: string; policy: Policy | null };
+  after: { name: string; short: string; policy: Policy | null };
   others: PolicyVersion[];
   organisation: Organisation;
   from: string;
@@ -50,14 +50,18 @@ export function Rehearsal(props: RehearsalProps) {
   const [before, setBefore] = useState(props.before.policy);
   const [after, setAfter] = useState(props.after.policy);
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
-  const { documentType, currency } = after;
+  // At least one of the two is a policy.
+  const { documentType, currency } = (after ?? before)!;
   const replaying = { documentType, from, until, others, today };
   const { answer, busy, labels, withheld, problem } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
   const domain = useDomain(sides, answer?.amounts.minor ?? null, currency);
-  const names = namesOf(before, after, (id) => directory.person(id)?.name ?? id);
+  const names = namesOf(
+    [...policiesIn(before, after), ...others.map(({ policy }) => policy)],
+    (id) => directory.person(id)?.name ?? id,
+  );
   // Short, since they head columns of figures.
   const titles = [
     before === props.before.policy ? props.before.short : "Moved, above",
@@ -80,8 +84,10 @@ export function Rehearsal(props: RehearsalProps) {
             amounts={answer?.amounts ?? null}
             domain={domain}
             directory={directory}
-            onBefore={(section) => setBefore((now) => withSection(now, section))}
-            onAfter={(section) => setAfter((now) => withSection(now, section))}
+            currency={currency}
+            noun={noun}
+            onBefore={(section) => setBefore((now) => now && withSection(now, section))}
+            onAfter={(section) => setAfter((now) => now && withSection(now, section))}
           />
         </div>
         <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
@@ -148,10 +154,10 @@ function withSection(policy: Policy, section: Section): Policy {
 type Sides = { name: string; before: Side; after: Side };
 
 /** The section of both versions that has a name, or the last of the second. */
-function sidesOf({ section: asked, ...props }: RehearsalProps, before: Policy, after: Policy): Sides {
-  const named = (policy: Policy, name: string) => policy.sections.find((one) => one.name === name) ?? null;
-  const name = named(after, asked) || named(before, asked) ? asked : after.sections.at(-1)!.name;
-  const side = (one: RehearsalProps["before"], policy: Policy): Side => ({
+function sidesOf({ section: asked, ...props }: RehearsalProps, before: Policy | null, after: Policy | null): Sides {
+  const named = (policy: Policy | null, name: string) => policy?.sections.find((one) => one.name === name) ?? null;
+  const name = named(after, asked) || named(before, asked) ? asked : (after ?? before)!.sections.at(-1)!.name;
+  const side = (one: RehearsalProps["before"], policy: Policy | null): Side => ({
     name: titleOf(one.name, policy !== one.policy),
     policy,
     section: named(policy, name),
@@ -174,9 +180,15 @@ function useDomain({ name, before, after }: Sides, amounts: Float64Array | null,
   return domain;
 }
 
-function namesOf(before: Policy, after: Policy, person: (id: string) => string): RehearsalNames {
+function policiesIn(...sides: (Policy | null)[]): Policy[] {
+  return sides.filter((one) => one !== null);
+}
+
+function namesOf(policies: readonly Policy[], person: (id: string) => string): RehearsalNames {
   const levels = new Map(
-    [before, after].flatMap((policy) => policy.sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
+    policies
+      .toReversed()
+      .flatMap(({ sections }) => sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
   );
   return { level: (id) => levels.get(id) ?? id, person };
 }
@@ -187,9 +199,9 @@ function Sections({
   before,
   after,
   given,
-}: Pick<RehearsalProps, "given"> & { chosen: string; before: Policy; after: Policy }) {
-  const names = [...new Set([...after.sections, ...before.sections].map(({ name }) => name))];
-  const has = (policy: Policy, name: string) => policy.sections.some((one) => one.name === name);
+}: Pick<RehearsalProps, "given"> & { chosen: string; before: Policy | null; after: Policy | null }) {
+  const names = [...new Set(policiesIn(after, before).flatMap(({ sections }) => sections.map(({ name }) => name)))];
+  const has = (policy: Policy | null, name: string) => !policy || policy.sections.some((one) => one.name === name);
   if (names.length < 2) return null;
   return (
     <nav aria-label="Sections" className="flex flex-wrap gap-x-1 px-2 md:px-4">

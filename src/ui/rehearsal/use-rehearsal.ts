@@ -39,7 +39,12 @@ export type Replaying = {
  * Has a worker replay the documents of some days under two versions, again whenever one of them is changed. While one answer is awaited, only the newest question is kept
  * for the next.
  */
-export function useRehearsal(replaying: Replaying, before: Policy, after: Policy, minutes: number): Rehearsed {
+export function useRehearsal(
+  replaying: Replaying,
+  before: Policy | null,
+  after: Policy | null,
+  minutes: number,
+): Rehearsed {
   const [state, setState] = useState<Omit<Rehearsed, "busy"> & { of: object | null }>({
     answer: null,
     of: null,

@@ -17,11 +17,11 @@ export default async function RehearsalPage({ searchParams }: Props) {
   const { policies, chosen, days, asToday, minutes, capacity, now } = rehearsalView(app, person, given);
   const { organisation } = directory;
   const find = (key: string) => chosen!.candidates.find((one) => one.key === key)!;
-  const called = ({ name, state }: { name: string; state: string }) =>
-    state === "Draft" ? name : `${name}, ${state.toLowerCase()}`;
+  const called = ({ name, state }: { name: string; state: string | null }) =>
+    state === null || state === "Draft" ? name : `${name}, ${state.toLowerCase()}`;
   const side = (key: string) => {
     const one = find(key);
-    return { name: called(one), short: one.name.replace(" ", "\u00a0"), policy: one.policy };
+    return { name: called(one), short: one.policy ? one.name.replace(" ", "\u00a0") : "Without", policy: one.policy };
   };
   return (
     <div className="flex flex-1 flex-col">
