@@ -32,7 +32,9 @@ export function Differing({
           : `${countOf(differing, noun.one, noun.many)} ${differing === 1 ? "goes" : "go"} another way`}
       </h2>
       <p className="text-sm text-soft">
-        {kinds.map(([kind, { documents }]) => `${documents.toLocaleString("en-GB")} ${EFFECT_WORDS[kind]}`).join(" · ")}
+        {kinds
+          .map(([kind, { documents }]) => `${EFFECT_WORDS[kind]}: ${documents.toLocaleString("en-GB")}`)
+          .join(" · ")}
         {differing > differs.length && ` · the ${differs.length} largest are listed`}
       </p>
       {differs.length > 0 && (

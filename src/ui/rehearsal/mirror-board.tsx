@@ -113,7 +113,7 @@ function Shown({ bars, noun }: { bars: readonly Bar[]; noun: { one: string; many
 }
 
 const COLOURS = { same: "fill-tide/70", fewer: "fill-waiting", more: "fill-declined", other: "fill-sentback" } as const;
-const WORDS = { fewer: "fewer", more: "more", other: "others" } as const;
+const WORDS = { fewer: "fewer", more: "more", other: "otherwise" } as const;
 const INK = { fewer: "text-waiting", more: "text-declined", other: "text-sentback" } as const;
 
 /** Documents over their amounts; those that ask fewer or more people are marked in it, with a word above them. */

@@ -71,7 +71,9 @@ export function Rehearsal(props: RehearsalProps) {
   const said = answer ? sayAnswer(answer, scale, noun) : "";
   useAnnounced(said);
   const about =
-    after === props.after.policy ? `${titles[1]} against ${titles[0]}` : "What these thresholds would have meant";
+    after === props.after.policy
+      ? `${after ? titles[1] : "No such policy"} against ${before ? titles[0] : "no such policy"}`
+      : "What these thresholds would have meant";
   return (
     <div className="grid flex-1 border-t border-rule lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
