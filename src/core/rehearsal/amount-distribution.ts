@@ -22,7 +22,7 @@ export function distributionOf(amounts: Iterable<number>, months: number): Amoun
 }
 
 /** How many amounts are smaller than `minor`. */
-export function countUnder(amounts: AmountDistribution, minor: number): number {
+export function countUnder(amounts: Pick<AmountDistribution, "sorted">, minor: number): number {
   let low = 0;
   let high = amounts.sorted.length;
   while (low < high) {

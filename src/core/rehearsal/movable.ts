@@ -1,5 +1,6 @@
 import { cutOf, type PolicyVersion, type Section, type Threshold } from "../policy";
 import { routeOf } from "../routing";
+import { countUnder } from "./amount-distribution";
 import { all, both, firstOf, merged, type Classes } from "./classes";
 import type { Columns } from "./columns";
 import { loadOf, type Load, type MinutesOf, type Work } from "./load";
@@ -141,7 +142,7 @@ export function movedTo({ groups, people }: Movable, thresholds: readonly Thresh
   for (const { sorted, sums, bands: kept } of groups) {
     let start = 0;
     for (let band = 0; band < bands.length; band += 1) {
-      const end = band < cuts.length ? Math.max(start, under(sorted, cuts[band]!)) : sorted.length;
+      const end = band < cuts.length ? Math.max(start, countUnder({ sorted }, cuts[band]!)) : sorted.length;
       const count = end - start;
       if (count > 0) {
         const sum = bands[band]!;
@@ -160,16 +161,4 @@ export function movedTo({ groups, people }: Movable, thresholds: readonly Thresh
     }
   }
   return { bands, approvals, minutes };
-}
-
-/** How many of some rising amounts are smaller. */
-function under(sorted: Float64Array, cut: number): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >>> 1;
-    if (sorted[middle]! < cut) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -121,6 +121,12 @@ export function Rehearsal(props: RehearsalProps) {
           ) : (
             !problem && <p className="text-soft">Replaying the {noun.many} of these days …</p>
           )}
+          {isOnTwoScales(before, after, others) && (
+            <p className="text-sm text-waiting">
+              Not everything here is measured in one currency and by one measure: compare approvals, hours and people,
+              and not the values and thresholds.
+            </p>
+          )}
           {withheld.length > 0 && (
             <p className="text-sm text-waiting">
               Conditions on fields that are hidden from you are taken as not met, so that some {noun.many} may stand in
@@ -138,13 +144,19 @@ export function Rehearsal(props: RehearsalProps) {
             <p className="text-sm text-soft">
               {capital(noun.many)} of {sayDate(from)} to {sayDate(until)},{" "}
               {today ? "with the people of today" : "with the people of their time"}. Where one of several has to
-              approve, each is taken to approve an equal part.
+              approve, each is taken to approve an equal part. Hours are those of these {noun.many} alone.
             </p>
           </>
         )}
       </aside>
     </div>
   );
+}
+
+/** Amounts in two currencies, or by two measures, do not stand on one axis or in one sum. */
+function isOnTwoScales(before: Policy | null, after: Policy | null, others: readonly PolicyVersion[]): boolean {
+  const policies = [...policiesIn(before, after), ...(before && after ? [] : others.map(({ policy }) => policy))];
+  return new Set(policies.map(({ currency, measure }) => `${currency} ${measure.kind}`)).size > 1;
 }
 
 const titleOf = (name: string, isMoved: boolean) => (isMoved ? `${name}, moved` : name);
