@@ -213,7 +213,7 @@ function benchSuggesting(columns: Columns, minutes: MinutesOf): void {
   const candidates = Array.from({ length: 60 }, (_, index) =>
     Math.round(Math.exp(least + ((most - least) * index) / 59)),
   );
-  const goal = { seenBy: "head", share: 0.8, minutesEach: null, mostBands: 4 };
+  const goal = { seenBy: "head", share: 0.8, hours: null, mostBands: 4 };
   const one = fastest(5, () => suggested(movable, candidates, goal));
   const curve = fastest(3, () => costCurve(movable, candidates, goal));
   console.log(

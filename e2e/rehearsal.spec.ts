@@ -1,5 +1,6 @@
 // “If I raise the first threshold from 500 to 1,000, how many approvals do I save, what value goes unseen, who benefits?”, answered by mouse alone and by keyboard alone.
 import { expect, type Locator, type Page } from "@playwright/test";
+import { AxeBuilder } from "@axe-core/playwright";
 import { clearDraft, signIn, tabTo, test } from "./support";
 
 const below = (page: Page) => page.getByRole("group", { name: /^Thresholds, / }).last();
@@ -129,4 +130,39 @@ test("a policy that was never in force is rehearsed against its absence, and one
   await page.getByRole("combobox", { name: /^Below/ }).selectOption("Without this policy");
   await page.getByRole("button", { name: "Show", exact: true }).click();
   await expect(figures(page).getByText(/orders would be held\.$/)).toBeVisible();
+});
+
+test("better thresholds are found for a goal, tried with everything following, and what stands in the way is said", async ({
+  page,
+}) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto("/rehearsal?policy=purchase-orders&before=2&after=2&section=Everything+else");
+  await page.getByText("Find better thresholds for “Everything else”").click();
+  const form = page.getByRole("form", { name: "What the thresholds are to reach" });
+  const seen = (text: string | null) => Number(/; ([\d.]+) % of the value/.exec(text!)![1]);
+  const found = page.getByText(/^\d+ hours a year instead of \d+; [\d.]+ % of the value approved by anybody/);
+  await form.getByRole("button", { name: "Find thresholds" }).click();
+  await expect(found).toBeVisible();
+  expect(seen(await found.textContent())).toBeGreaterThanOrEqual(80);
+  // Tried, they stand below with as many bands as were found, and the figures are theirs.
+  await page.getByRole("button", { name: "Try these below" }).click();
+  await expect(below(page).getByRole("slider")).toHaveCount(1);
+  await expect(page.getByText(/^What stands below now: \d+ approvals a year fewer/)).toBeVisible();
+  // Every point of what more control costs can be tried as well.
+  await page.getByText("The same as a table, to try any of them").click();
+  const points = page.getByRole("region", { name: "What more control costs, as a table" }).getByRole("row");
+  await points.last().getByRole("button", { name: /^Try/ }).click();
+  await expect(below(page).getByRole("slider")).not.toHaveCount(1);
+  await expect(page.getByRole("button", { name: "Take these thresholds to the board" })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).include("details[open]").analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes.length])).toEqual([]);
+  // The unit's head above alone sees less than all, whatever the thresholds are; and amounts are read as everywhere.
+  await form.getByLabel("At least this much of the value, in %").fill("100");
+  await form.getByLabel("From these amounts alone").fill("1,500; 7.5k");
+  await form.getByRole("button", { name: "Find thresholds" }).click();
+  await expect(page.getByText(/^No thresholds reach 100\.0 %: .* the most is [\d.]+ % of the value\./)).toBeVisible();
+  await expect(page.getByText("Chosen from 2 amounts, 1,500.00 to 7,500.00")).toBeVisible();
+  await form.getByLabel("From these amounts alone").fill("1,500; many");
+  await form.getByRole("button", { name: "Find thresholds" }).click();
+  await expect(form.getByText(/^“many”: /)).toBeVisible();
 });

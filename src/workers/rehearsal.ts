@@ -1,16 +1,23 @@
 /** Replays documents of the past under two versions of a policy, off the page's thread. */
 import { expose } from "comlink";
-import type { Rate } from "@/core/money";
+import { minorDigits, type Rate } from "@/core/money";
 import { asOf, emptyHistory, turningPoints, type Kind, type OrganisationHistory } from "@/core/organisation-history";
 import { directoryOf } from "@/core/people";
-import type { Policy, PolicyVersion } from "@/core/policy";
+import type { Policy, PolicyVersion, Section } from "@/core/policy";
 import {
   askedLevels,
+  asTheyAre,
   columnsOf,
   compared,
+  costCurve,
   differing,
+  figuresOf,
+  movableOf,
+  movedTo,
   placedIn,
   replay,
+  roundAmounts,
+  suggested,
   treatments,
   type AskedLevel,
   type Columns,
@@ -18,10 +25,13 @@ import {
   type Difference,
   type Figures,
   type MinutesOf,
+  type Movable,
   type OrganisationFrom,
   type Outcome,
   type PastDocument,
   type Replayed,
+  type Suggested,
+  type Suggestion,
   type Under,
 } from "@/core/rehearsal";
 
@@ -58,6 +68,29 @@ export type Answer = Pick<Comparison, "seenNoMore" | "seenNow" | "effects"> & {
   differing: number;
   /** By the section that takes them under either version: amounts and how they are treated. */
   amounts: { minor: Float64Array; treated: Uint8Array; section: readonly (string | null)[] };
+};
+
+/** What thresholds are to reach, as the page asks for it. */
+export type Wanted = {
+  /** The section whose thresholds they are, by its id. */
+  section: string;
+  seenBy: string | null;
+  share: number;
+  mostBands: number;
+  /** Minutes that everybody has in the days that are replayed; null for as many as it takes. */
+  minutesEach: number | null;
+  /** Amounts to choose from, minor units, rising; null for the round ones. */
+  amounts: readonly number[] | null;
+};
+
+/** Thresholds for a goal, those as they are, and what more control costs. */
+export type Found = {
+  documents: number;
+  /** Amounts that were chosen from. */
+  amounts: number[];
+  now: Suggestion;
+  suggested: Suggested;
+  curve: Suggestion[];
 };
 
 const MOST_LISTED = 200;
@@ -125,6 +158,19 @@ function wayOf({ outcomes, of }: Replayed, index: number): Way {
   return { outcome: outcome.outcome, levels: askedLevels(outcome) };
 }
 
+/** Minutes that everybody who may decide in a section has to do beside its documents. */
+function elsewhereOf(
+  columns: Columns,
+  under: Under,
+  movable: Movable,
+  { thresholds }: Section,
+  minutes: MinutesOf,
+): Map<string, number> {
+  const { byPerson } = figuresOf(columns, replay(columns, under), minutes);
+  const here = movedTo(movable, thresholds).minutes;
+  return new Map(movable.people.map((one, place) => [one, (byPerson.get(one)?.minutes ?? 0) - here[place]!]));
+}
+
 const api = {
   give(next: Given): void {
     given = { ...next, organisations: organisationsOf(next) };
@@ -165,6 +211,25 @@ const api = {
         treated: treatments(comparison),
         section: Array.from({ length: columns.count }, (_, index) => sectionOf(is, index) ?? sectionOf(was, index)),
       },
+    };
+  },
+
+  /** Better thresholds for one section of a version, over the documents that were given. */
+  find(policy: Policy, { section: id, amounts, minutesEach, ...wanted }: Wanted, minutes: MinutesOf): Found | null {
+    const section = policy.sections.find((one) => one.id === id);
+    if (!given || !section) return null;
+    const columns = takenBy(given, [policy]);
+    const under = underOf(given, policy);
+    const movable = movableOf(columns, under, policy.id, section, minutes);
+    const candidates = [...(amounts ?? roundAmounts(movable, 10 ** minorDigits(policy.currency)))];
+    const hours =
+      minutesEach === null ? null : { minutesEach, elsewhere: elsewhereOf(columns, under, movable, section, minutes) };
+    return {
+      documents: movable.documents,
+      amounts: candidates,
+      now: asTheyAre(movable, section.thresholds, wanted.seenBy),
+      suggested: suggested(movable, candidates, { ...wanted, hours }),
+      curve: costCurve(movable, candidates, wanted),
     };
   },
 };

@@ -63,6 +63,20 @@ export function removeThreshold(section: Section, index: number): Section {
   };
 }
 
+/**
+ * A section with some of its bands alone and other thresholds between them. Levels that no band asks any more stay, for the checks to speak of.
+ * @param bands places of those that are kept, rising
+ * @param thresholds one fewer than bands, rising
+ */
+export function keepBands(section: Section, bands: readonly number[], thresholds: readonly Threshold[]): Section {
+  return {
+    ...section,
+    thresholds: [...thresholds],
+    bands: bands.map((band) => section.bands[band]!),
+    levels: section.levels.map((level) => ({ ...level, marks: bands.map((band) => level.marks[band]!) })),
+  };
+}
+
 /** Sets what a level does in a run of bands. A band in which a level approves no longer says that nobody needs to. */
 export function setMarks(section: Section, levelId: string, from: number, to: number, mark: Mark): Section {
   const inside = (band: number) => band >= from && band <= to;

@@ -21,7 +21,7 @@ export { figuresOf } from "./figures";
 export type { Figures, Tally } from "./figures";
 export { askedLevels, differenceOf, treatedOtherwise } from "./difference";
 export type { AskedLevel, Difference, EffectKind, Treated } from "./difference";
-export { costCurve, roundAmounts, suggested } from "./suggest";
+export { asTheyAre, costCurve, roundAmounts, suggested } from "./suggest";
 export type { Goal, InTheWay, Suggested, Suggestion } from "./suggest";
 export { movableOf, movedTo } from "./movable";
 export type { Movable, Moved } from "./movable";

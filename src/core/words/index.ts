@@ -18,7 +18,15 @@ export {
 } from "./routes";
 export { sayFinding } from "./findings";
 export type { SaidFinding } from "./findings";
-export { EFFECT_WORDS, sayAsked, sayAskedOtherwise, sayRehearsed } from "./rehearsal";
+export {
+  EFFECT_WORDS,
+  sayAsked,
+  sayAskedOtherwise,
+  sayBandsKept,
+  sayInTheWay,
+  sayRehearsed,
+  sayShareExactly,
+} from "./rehearsal";
 export type { RehearsalNames, RehearsedEffect } from "./rehearsal";
 export { sayCase } from "./boundary";
 export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";

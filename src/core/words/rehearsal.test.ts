@@ -1,7 +1,8 @@
 // What a rehearsal found reads well, whatever it found.
 import { describe, expect, it } from "vitest";
 import type { Difference } from "../rehearsal";
-import { sayAskedOtherwise, sayRehearsed, type RehearsedEffect } from "./index";
+import { capital } from "../text";
+import { sayAskedOtherwise, sayBandsKept, sayInTheWay, sayRehearsed, type RehearsedEffect } from "./index";
 
 const orders = { one: "order", many: "orders" };
 const nothing: RehearsedEffect = {
@@ -59,5 +60,43 @@ describe("what is asked otherwise", () => {
     [{ kind: "told otherwise" }, ["Others are notified"]],
   ])("%o", (some, said) => {
     expect(sayAskedOtherwise(difference(some), names)).toEqual(said);
+  });
+});
+
+describe("better thresholds", () => {
+  const section = {
+    levels: [
+      { name: "Line manager", kind: "approval", marks: ["none", "approves", "approves"] },
+      { name: "Head", kind: "approval", marks: ["none", "none", "approves"] },
+      { name: "Buyers", kind: "notice", marks: ["approves", "told", "told"] },
+    ],
+  } as unknown as Parameters<typeof sayBandsKept>[0];
+  const upTo = (amount: number) => ({ amount, exact: "below" as const });
+
+  it.each<[bands: number[], amounts: number[], said: string]>([
+    [
+      [0, 1, 2],
+      [100_000, 2_000_000],
+      "Up to 1,000.00: nobody; up to 20,000.00: Line manager; above: Line manager and Head",
+    ],
+    [[1], [], "Whatever the amount: Line manager"],
+    [[0, 2], [500_000], "Up to 5,000.00: nobody; above: Line manager and Head"],
+  ])("%j", (bands, amounts, said) => {
+    expect(sayBandsKept(section, { bands, thresholds: amounts.map(upTo) }, "EUR")).toBe(said);
+  });
+
+  it("say what stands in the way", () => {
+    const hours = (minutes: number) => minutes / 60;
+    const name = (id: string) => capital(id);
+    expect(sayInTheWay({ code: "value out of reach", most: 0.6214 }, 0.8, hours, name)).toMatch(
+      /^No thresholds reach 80\.0 %: .* the most is 62\.1 % of the value\./,
+    );
+    const people = [
+      { person: "ana", minutes: 1092 },
+      { person: "rui", minutes: 1000 },
+    ];
+    expect(sayInTheWay({ code: "people over their hours", people }, 0.8, hours, name)).toBe(
+      "Thresholds that reach 80.0 % ask more of somebody than they have. Those with the fewest hours would ask Ana, 18.2 hours a month and Rui, 16.7 hours a month, other sections included.",
+    );
   });
 });

@@ -1,4 +1,6 @@
-import type { AskedLevel, Difference, EffectKind } from "../rehearsal";
+import { formatAmount } from "../money";
+import type { Section } from "../policy";
+import type { AskedLevel, Difference, EffectKind, InTheWay, Suggestion } from "../rehearsal";
 import { capital, countOf, formatShare, joinWords } from "../text";
 
 /** What one version would have meant against another, a year. */
@@ -76,4 +78,53 @@ export function sayAsked({ people, needed }: AskedLevel, { person }: Pick<Rehear
   if (people.length === 0) return "nobody";
   const named = joinWords(people.map(person), needed < people.length ? "or" : "and");
   return needed > 1 && needed < people.length ? `${needed} of ${named}` : named;
+}
+
+/** A share to a tenth of one per cent, where what is asked for and what comes of it are compared. @example sayShareExactly(0.8) // "80.0 %" */
+export function sayShareExactly(share: number): string {
+  return `${(share * 100).toFixed(1)} %`;
+}
+
+/**
+ * Who approves up to which amounts.
+ * @param section that the bands are of
+ * @example "Up to 1,000.00: nobody; up to 20,000.00: Line manager; above: Line manager and Head of the unit above"
+ */
+export function sayBandsKept(
+  { levels }: Pick<Section, "levels">,
+  { bands, thresholds }: Pick<Suggestion, "bands" | "thresholds">,
+  currency: string,
+): string {
+  const said = bands.map((band, index) => {
+    const asked = levels.filter(({ kind, marks }) => kind !== "notice" && marks[band] === "approves");
+    const who =
+      asked.length > 0
+        ? joinWords(
+            asked.map(({ name }) => name),
+            "and",
+          )
+        : "nobody";
+    const threshold = thresholds[index];
+    if (!threshold) return `${index > 0 ? "above" : "whatever the amount"}: ${who}`;
+    const upTo = threshold.exact === "below" ? "up to" : "under";
+    return `${upTo} ${formatAmount({ minor: threshold.amount, currency })}: ${who}`;
+  });
+  return capital(said.join("; "));
+}
+
+/**
+ * Why no thresholds reach a goal.
+ * @param hours of the minutes of some days those of a month
+ * @param share of the value that the goal asks for
+ */
+export function sayInTheWay(
+  why: InTheWay,
+  share: number,
+  hours: (minutes: number) => number,
+  person: (id: string) => string,
+): string {
+  if (why.code === "value out of reach")
+    return `No thresholds reach ${sayShareExactly(share)}: with the levels there are, and so many bands, the most is ${sayShareExactly(why.most)} of the value. Let more bands be used, or give a band a level more on the board.`;
+  const over = why.people.map((one) => `${person(one.person)}, ${hours(one.minutes).toFixed(1)} hours a month`);
+  return `Thresholds that reach ${sayShareExactly(share)} ask more of somebody than they have. Those with the fewest hours would ask ${joinWords(over, "and")}, other sections included.`;
 }

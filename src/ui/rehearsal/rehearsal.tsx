@@ -14,6 +14,7 @@ import { useAnnounced } from "../frame/announce";
 import { Refusals } from "../primitives";
 import { Actions } from "./actions";
 import { AsTables } from "./as-tables";
+import { Better } from "./better";
 import { Differing } from "./differing";
 import { FiguresTable, Said, sayAnswer } from "./figures";
 import { Gains } from "./gains";
@@ -53,7 +54,7 @@ export function Rehearsal(props: RehearsalProps) {
   // At least one of the two is a policy.
   const { documentType, currency } = (after ?? before)!;
   const replaying = { documentType, from, until, others, today };
-  const { answer, busy, labels, withheld, problem } = useRehearsal(replaying, before, after, minutes);
+  const { answer, busy, labels, withheld, problem, find } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
@@ -68,6 +69,7 @@ export function Rehearsal(props: RehearsalProps) {
     after === props.after.policy ? props.after.short : "Moved",
   ] as const;
   const scale = scaleOf(days);
+  const opened = props.after.policy?.sections.find(({ id }) => id === sides.after.section?.id);
   const said = answer ? sayAnswer(answer, scale, noun) : "";
   useAnnounced(said);
   const about =
@@ -105,6 +107,20 @@ export function Rehearsal(props: RehearsalProps) {
               setAfter(props.after.policy);
             }}
           />
+          {answer && props.after.policy && opened && (
+            <Better
+              key={opened.id}
+              policy={props.after.policy}
+              section={opened}
+              noun={noun}
+              scale={scale}
+              capacity={capacity}
+              directory={directory}
+              find={find}
+              tried={after === props.after.policy ? "" : said}
+              onTry={(section) => setAfter((now) => now && withSection(now, section))}
+            />
+          )}
           {answer ? (
             <>
               <AsTables answer={answer} sides={sides} domain={domain} currency={currency} />

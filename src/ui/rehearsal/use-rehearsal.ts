@@ -1,11 +1,11 @@
 "use client";
 
 import { wrap, type Remote } from "comlink";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import type { PastDocument } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
-import type { Answer, RehearsalWorker } from "@/workers/rehearsal";
+import type { Answer, Found, RehearsalWorker, Wanted } from "@/workers/rehearsal";
 import { useNewest } from "../newest";
 
 type Material = {
@@ -23,7 +23,11 @@ export type Rehearsed = {
   labels: Material["labels"];
   withheld: readonly string[];
   problem: string;
+  /** Looks for better thresholds of a version; null where nothing was given to look through yet. */
+  find(policy: Policy, wanted: Wanted): Promise<Found | null>;
 };
+
+const minutesOf = (usual: number) => ({ usual, byLevel: {} });
 
 /** What is replayed: documents of which days, under which other policies, and with people as of which moment. */
 export type Replaying = {
@@ -45,7 +49,7 @@ export function useRehearsal(
   after: Policy | null,
   minutes: number,
 ): Rehearsed {
-  const [state, setState] = useState<Omit<Rehearsed, "busy"> & { of: object | null }>({
+  const [state, setState] = useState<Omit<Rehearsed, "busy" | "find"> & { of: object | null }>({
     answer: null,
     of: null,
     labels: [],
@@ -89,8 +93,12 @@ export function useRehearsal(
 
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {
-    const answer = await worker.current?.compare(one.before, one.after, { usual: one.minutes, byLevel: {} });
+    const answer = await worker.current?.compare(one.before, one.after, minutesOf(one.minutes));
     if (answer) setState((now) => ({ ...now, answer, of: one }));
   });
-  return { ...state, busy: state.of !== question };
+  const find = useCallback(
+    async (policy: Policy, wanted: Wanted) => (await worker.current?.find(policy, wanted, minutesOf(minutes))) ?? null,
+    [minutes],
+  );
+  return { ...state, find, busy: state.of !== question };
 }
