@@ -7,5 +7,5 @@ export type { BadRow } from "./row";
 export { accountColumns, accountColumnsMissing, readAccounts } from "./accounts";
 export type { ReadAccount } from "./accounts";
 export type { ComesOf, IntakeReason } from "./reasons";
-export { ownColumns, ownOf } from "./own-columns";
+export { ownColumns, ownOf, ownValueTyped } from "./own-columns";
 export { Row, columnsIn } from "./row";

@@ -35,7 +35,10 @@ export function ownOf(
   for (const field of fieldsOn(taker.fields ?? [], documentType, part, taker.today)) {
     const typed = row.text(field.key, 2000);
     if (!typed) continue;
-    const value = valueOf(row, field, typed, currency, taker);
+    const value = ownValueTyped(field, typed, currency, {
+      entry: (one) => row.entryOf(field.key, one, field.list ?? "", taker),
+      people: taker.people ?? [],
+    });
     if (value === null)
       row.bad(field.key, { code: "not of its field", values: { typed: typed.slice(0, 40), kind: field.kind } });
     else if (value !== "") own[field.key] = value;
@@ -46,10 +49,17 @@ export function ownOf(
 const YES = new Set(["yes", "true", "1"]);
 const NO = new Set(["no", "false", "0"]);
 
-/** Null for what is not of the field's kind; empty where the row has noted what is wrong. */
-function valueOf(row: OwnRow, field: OwnField, typed: string, currency: string, taker: OwnTaker): OwnValue | null {
+/** Whom and what a typed text may name. */
+export type MayName = {
+  /** The key of an entry of the field's list; empty where there is none, of which whoever gives this takes note. */
+  entry(typed: string): string;
+  people: readonly { id: string; name: string; email: string }[];
+};
+
+/** What a text in a field of the organisation's own says; null for what is not of the field's kind, and of entries those that there are. */
+export function ownValueTyped(field: OwnField, typed: string, currency: string, named: MayName): OwnValue | null {
   const plain = typed.toLocaleLowerCase("en");
-  const entry = (one: string) => row.entryOf(field.key, one.trim(), field.list ?? "", taker);
+  const entry = (one: string) => named.entry(one.trim());
   switch (field.kind) {
     case "text":
       return typed;
@@ -69,9 +79,8 @@ function valueOf(row: OwnRow, field: OwnField, typed: string, currency: string, 
       return field.several ? typed.split(";").map(entry).filter(Boolean) : entry(typed);
     case "person":
       return (
-        taker.people?.find((one) =>
-          [one.id, one.email, one.name].some((said) => said.toLocaleLowerCase("en") === plain),
-        )?.id ?? null
+        named.people.find((one) => [one.id, one.email, one.name].some((said) => said.toLocaleLowerCase("en") === plain))
+          ?.id ?? null
       );
   }
 }

@@ -1,3 +1,4 @@
+import { foldHeading as plain, guessColumns, type Mapping } from "../tables";
 /** A column of a file: what it is called here, and other words it may stand under. */
 export type Column = { key: string; label: string; needed: boolean; aliases: readonly string[] };
 
@@ -96,37 +97,13 @@ export const TABLES = {
   },
 } as const satisfies Record<string, { name: string; columns: readonly Column[] }>;
 
+export type { Mapping };
 export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];
 
-/** For each column of a table the place of the file’s column it is read from, or null. */
-export type Mapping = Readonly<Record<string, number | null>>;
-
-const plain = (text: string) =>
-  text
-    .normalize("NFD")
-    .replace(/\p{M}/gu, "")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, " ")
-    .trim();
-
-/** A guess at which column of a file is which, by its headings. Each heading is used once; an exact name wins over another word for it. */
+/** A guess at which column of a file is which, by its headings. */
 export function guessMapping(header: readonly string[], table: TableName): Mapping {
-  const words = header.map(plain);
-  const taken = new Set<number>();
-  const mapping: Record<string, number | null> = {};
-  const columns: readonly Column[] = TABLES[table].columns;
-  const place = (fits: (column: Column, word: string) => boolean) => {
-    for (const one of columns) {
-      if (mapping[one.key] != null) continue;
-      const at = words.findIndex((word, index) => word !== "" && !taken.has(index) && fits(one, word));
-      mapping[one.key] = at < 0 ? null : at;
-      if (at >= 0) taken.add(at);
-    }
-  };
-  place(({ key, label }, word) => word === plain(label) || word === plain(key));
-  place(({ aliases }, word) => aliases.some((alias) => plain(alias) === word));
-  return mapping;
+  return guessColumns(header, TABLES[table].columns);
 }
 
 /** The table whose headings a file has most of. */

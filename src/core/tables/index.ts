@@ -3,3 +3,5 @@ export { safeText, sayPlainly, textOfCell } from "./cells";
 export type { Cell } from "./cells";
 export { textsOfSheet } from "./sheet";
 export type { SheetCell, SheetReason, WrongCell } from "./sheet";
+export { foldHeading, guessColumns } from "./guess";
+export type { GuessedColumn, Mapping } from "./guess";
