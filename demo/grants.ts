@@ -251,6 +251,25 @@ export const GRANTS: Record<string, Case[]> = {
   "GET /policies/history": [{ query: "?type=purchase-order", granted: readPolicies }],
   "GET /rehearsal/material": [
     { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01", granted: readPolicies },
+    { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01&history=all", granted: readPolicies },
+  ],
+  "POST /histories": [
+    {
+      body: () => ({
+        name: "x.csv",
+        text: "date,amount\n2026-01-05,100\n",
+        documentType: "purchase-order",
+        command: command(),
+      }),
+      granted: ["controller", "administrator"],
+    },
+  ],
+  "POST /histories/[id]": [
+    {
+      params: { id: "none" },
+      body: () => ({ type: "delete", command: command() }),
+      granted: ["controller", "administrator"],
+    },
   ],
   "GET /policies/read-file": [{ query: "?type=purchase-order&as=csv", granted: readPolicies }],
   "POST /policies/read-file": [

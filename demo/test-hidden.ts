@@ -3,6 +3,7 @@ import type { PolicyInput } from "@/core/policy";
 import { startSession } from "@/server/access/sessions";
 import type { App } from "@/server/app";
 import { FieldChangeSchema, changeField } from "@/server/fields/commands";
+import { keepHistory } from "@/server/histories/store";
 import { changeAccount } from "@/server/ledger/account-changes";
 import { proposeChange } from "@/server/ledger/account-commands";
 import { newCommandId } from "@/server/log/log";
@@ -21,6 +22,7 @@ export const SECRETS: Record<string, readonly string[]> = {
   supplier: ["zq-supplier"],
   customer: ["zq-customer"],
   deposit: ["7654321", "7,654,321", "7.654.321"],
+  history: ["zq-history"],
   "new deposit": ["8765432", "8,765,432", "8.765.432"],
 };
 
@@ -112,7 +114,10 @@ export function hiddenWorld(): HiddenWorld {
     "intake/accounts/route.ts": ["supplier", "customer"].map((kind) => [{}, `?kind=${kind}&format=csv`]),
     "register/export/route.ts": ["csv", "json", "xes"].map((format) => [{}, `?${files}&format=${format}`]),
     "policies/history/route.ts": types.map((type) => [{}, `?type=${type}`]),
-    "rehearsal/material/route.ts": types.map((type) => [{}, `?type=${type}&from=2026-01-01&until=2026-12-31`]),
+    "rehearsal/material/route.ts": types.map((type) => [
+      {},
+      `?type=${type}&from=2026-01-01&until=2026-12-31&history=all`,
+    ]),
     "orders/route.ts": [
       [{}, "?q=mirror"],
       [{}, `?number=${order}`],
@@ -295,6 +300,15 @@ export function hiddenApp(): TestApp {
       },
       newCommandId(),
     ),
+  );
+  const facts = { currency: "CLP", requester: "nehuen", unit: "science", own_salary: "zq-history" };
+  const row = { line: 2, number: "L-1", documentType: "purchase-order", date: "2026-03-01", requester: "nehuen" };
+  const measures = { net: clp(5_000) };
+  keepHistory(
+    app,
+    { id: "ledger", name: "Ledger", broughtBy: "rayen" },
+    [{ ...row, unit: "science", facts, measures }],
+    new Map(),
   );
   // What is past is looked at on boards from the moment after it.
   app.clock.set("2026-09-07T15:00:00.000Z");

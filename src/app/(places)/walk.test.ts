@@ -58,6 +58,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/post-room": { granted: ["clerk", "controller", "administrator", "auditor"] },
   "/post-room/[id]": { params: { id: "1" }, granted: ["clerk", "controller", "administrator", "auditor"] },
   "/rehearsal": { granted: readPolicies },
+  "/rehearsal/histories": { granted: readPolicies },
   "/register": { granted: all },
   "/register/exceptions": { granted: ["controller", "reviewer", "auditor"] },
   "/register/report": { granted: ["controller", "reviewer", "auditor"] },

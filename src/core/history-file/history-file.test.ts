@@ -19,7 +19,16 @@ const reader: HistoryReader = {
   types: HISTORY_TYPES,
   fields,
   lists: organisation.lists,
-  people: organisation.people,
+  people: organisation.people.map(({ unit, ...person }) => ({
+    ...person,
+    seats:
+      person.id === "rui"
+        ? [
+            { from: "2024-06-01", unit: "fleet" },
+            { from: "2025-01-15", unit },
+          ]
+        : [{ from: "2024-06-01", unit }],
+  })),
   units: organisation.units,
   currency: "EUR",
   dayOrder: "day first",
@@ -130,6 +139,20 @@ describe("a row of a history file", () => {
       ["2025-07-01T16:00:00.000Z", true, "ana"],
       ["2025-07-01T16:00:00.000Z", undefined, ""],
     ]);
+  });
+});
+
+describe("whose unit it is", () => {
+  it("is where its requester sat on that day, but where the file says another", () => {
+    const { rows } = read([
+      "date|amount|requester|unit",
+      "2024-01-01|10|rui|",
+      "2025-01-14|10|rui|",
+      "2025-01-15|10|rui|Crew",
+    ]);
+    expect(rows.map(({ unit }) => unit)).toEqual(["", "", "crew"]);
+    const without = read(["date|amount|requester", "2024-01-01|10|rui", "2025-01-14|10|rui", "2025-01-15|10|rui"]);
+    expect(without.rows.map(({ unit }) => unit)).toEqual(["fleet", "fleet", "engines"]);
   });
 });
 

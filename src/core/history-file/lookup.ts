@@ -2,11 +2,11 @@ import { typeWords, type Field } from "../documents";
 import type { OwnField } from "../own-fields";
 import { foldHeading } from "../tables";
 import { historyColumns, ownOf, type HistoryColumn } from "./columns";
-import type { HistoryReader, Named } from "./types";
+import type { HistoryReader } from "./types";
 
 /** What a text may mean, found at once for every row. */
 export type Lookup = HistoryReader & {
-  person: ReadonlyMap<string, (Named & { unit: string }) | null>;
+  person: ReadonlyMap<string, HistoryReader["people"][number] | null>;
   unitCalled: ReadonlyMap<string, string | null>;
   type: ReadonlyMap<string, string>;
   ofType: ReadonlyMap<string, readonly (HistoryColumn & { field?: Field; own?: OwnField })[]>;
@@ -14,7 +14,7 @@ export type Lookup = HistoryReader & {
 
 /** @see Lookup */
 export function lookupOf(reader: HistoryReader): Lookup {
-  const person = new Map<string, (Named & { unit: string }) | null>();
+  const person = new Map<string, HistoryReader["people"][number] | null>();
   const unitCalled = new Map<string, string | null>();
   // What means two means neither.
   const name = <V>(to: Map<string, V | null>, value: V, texts: readonly string[]) => {

@@ -2,13 +2,13 @@ import { dayTyped } from "../calendar";
 import type { FactValue } from "../conditions";
 import type { Field } from "../documents";
 import { ownValueTyped } from "../intake";
-import { entryCalled, foldKey } from "../lists";
+import { entriesOf, entryCalled, foldKey } from "../lists";
 import { isCurrency, parseMoney, type Money } from "../money";
 import { ownFact, ownFactsOfLines, type OwnField } from "../own-fields";
 import { foldHeading, type Mapping } from "../tables";
 import { usualMeasure } from "./columns";
 import { folded, type Lookup } from "./lookup";
-import type { BadHistoryRow, HistoryReason, HistoryRow, Named } from "./types";
+import type { BadHistoryRow, HistoryReader, HistoryReason, HistoryRow } from "./types";
 
 /** One row of a history file while it is read: what is bad in it, and what it says that means nothing known. */
 export class Row {
@@ -28,7 +28,7 @@ export class Row {
     const currency = this.currency();
     if (documentType === null || date === null || currency === null) return null;
     const requester = this.requester();
-    const unit = this.has("unit") ? this.unit() : (requester?.unit ?? "");
+    const unit = this.has("unit") ? this.unit() : unitOn(requester?.seats ?? [], date);
     const facts: Record<string, FactValue> = {
       currency,
       ...(requester && { requester: requester.id }),
@@ -101,7 +101,7 @@ export class Row {
     return parsed.ok ? parsed.money : this.wrong(key, { code: "no amount", values: { why: parsed.why } });
   }
 
-  private requester(): (Named & { unit: string }) | null {
+  private requester(): HistoryReader["people"][number] | null {
     const typed = this.text("requester");
     const found = this.known.person.get(folded(typed)) ?? null;
     return found ?? this.isUnknown("requester", typed);
@@ -115,6 +115,17 @@ export class Row {
   private isUnknown(column: string, text: string): null {
     if (text) this.unknown.push({ column, text });
     return null;
+  }
+
+  /** The key of the entry that is meant: one that was open on that day, and else the only one of that key or name, since a ledger knows no days of ours. */
+  private entry(list: string, typed: string, date: string): string | undefined {
+    const { lists } = this.known;
+    const open = entryCalled(lists, list, typed, date);
+    if (open) return open.key;
+    const called = entriesOf(lists, list).filter(({ key, name }) =>
+      [key, name].some((text) => foldKey(text) === foldKey(typed)),
+    );
+    return called.length === 1 ? called[0]!.key : undefined;
   }
 
   /** A field of the type: what it says, and nothing where that is not known. */
@@ -133,7 +144,7 @@ export class Row {
     if (kind === "date") return says(typed ? (dayTyped(typed, this.known.dayOrder) ?? undefined) : null);
     if (kind === "flag") return says(flagOf(typed));
     if (list) {
-      const entry = typed ? entryCalled(this.known.lists, list, typed, date)?.key : "";
+      const entry = typed ? this.entry(list, typed, date) : "";
       return says(entry === undefined ? undefined : many ? (entry ? [entry] : []) : entry || null);
     }
     const choice = Object.entries(choices ?? {}).find(([one, label]) =>
@@ -150,9 +161,9 @@ export class Row {
     }
     let isKnown = true;
     const entry = (one: string) => {
-      const found = entryCalled(this.known.lists, field.list ?? "", one, date);
-      isKnown &&= found !== null;
-      return found?.key ?? "";
+      const found = this.entry(field.list ?? "", one, date);
+      isKnown &&= found !== undefined;
+      return found ?? "";
     };
     const value = ownValueTyped(field, typed, currency, { entry, people: this.known.people });
     if (value === null || !isKnown) this.isUnknown(field.key, typed);
@@ -160,6 +171,11 @@ export class Row {
       facts[field.key] = ownFactsOfLines([{ own: { [field.key]: value } }])[field.key] ?? null;
     else facts[field.key] = ownFact(value);
   }
+}
+
+/** Where somebody sat on a day; before anything is known of them, where they sat first. */
+function unitOn(seats: readonly { from: string; unit: string }[], day: string): string {
+  return (seats.findLast(({ from }) => from <= day) ?? seats[0])?.unit ?? "";
 }
 
 const YES = new Set(["yes", "y", "true", "1", "x"]);

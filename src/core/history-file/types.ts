@@ -48,7 +48,8 @@ export type HistoryReader = {
   types: readonly string[];
   fields: readonly OwnField[];
   lists: Lists;
-  people: readonly (Named & { unit: string })[];
+  /** With the units in which they sat, each from an ISO date on, the first first. */
+  people: readonly (Named & { seats: readonly { from: string; unit: string }[] })[];
   units: readonly { id: string; name: string }[];
   /** The currency of amounts whose row says none. */
   currency: string;

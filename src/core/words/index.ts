@@ -17,6 +17,7 @@ export {
   sayRouteBand,
 } from "./routes";
 export { sayFinding } from "./findings";
+export { sayHistory } from "./histories";
 export type { SaidFinding } from "./findings";
 export {
   EFFECT_WORDS,

@@ -80,6 +80,7 @@ const EACH: Record<Action, readonly Role[]> = {
   "policies.write": ["controller"],
   "policies.review": ["reviewer"],
   "policies.comment": ["controller", "reviewer"],
+  "histories.write": ["controller", "administrator"],
   "clock.move": roles,
   "people.read": roles,
   "people.export": ["controller", "administrator", "auditor"],

@@ -40,6 +40,7 @@ export type Action =
   | "policies.write"
   | "policies.review"
   | "policies.comment"
+  | "histories.write"
   | "clock.move"
   | "people.read"
   | "people.export"
@@ -147,6 +148,8 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "letters.read": reads(withRoles("clerk", "controller", "administrator", "auditor")),
   "policies.read": reads(withRoles("controller", "reviewer", "administrator", "auditor")),
   "policies.write": changes(withRoles("controller")),
+  // Documents of elsewhere, to rehearse on.
+  "histories.write": changes(withRoles("controller", "administrator")),
   "policies.review": changes(withRoles("reviewer")),
   "policies.comment": changes(withRoles("controller", "reviewer")),
   // In a demonstration alone, which the command itself asks.

@@ -72,6 +72,8 @@ const PROJECT = {
   // Secrets are in a table of their own that no log makes again.
   integrations: nothing,
   sample: each(projectSample),
+  // What was in it is kept beside the log, so that it can be deleted.
+  history: nothing,
   views: each(projectSample),
   checkpoints: each(projectCheckpoint),
   // It moves the demonstration’s clock by its own time.

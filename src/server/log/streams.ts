@@ -15,6 +15,7 @@ export const STREAMS = {
   messages: "how messages read and reach people",
   integrations: "tokens of programs and addresses outside",
   sample: "a sample of an auditor’s",
+  history: "documents of the past that were brought in by file",
   views: "the views of the register that somebody keeps",
   checkpoints: "checkpoints of the log",
   clock: "the demonstration’s clock",

@@ -1,3 +1,4 @@
+import { addDays, startOfDay } from "@/core/calendar";
 import type { KnownNames } from "@/core/checks";
 import type { Rate } from "@/core/money";
 import { typeWords } from "@/core/documents";
@@ -8,6 +9,7 @@ import type { Result } from "@/core/refusal";
 import { caughtBy, valueOf, withOwnConcerns, type PastDocument } from "@/core/rehearsal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
+import { historiesOf, historyDocuments } from "../histories/store";
 import { hiddenInFiles, noteOpened, openedByRole } from "../fields/hidden";
 import { readSummary } from "../documents/summary";
 import { readReferenceData } from "../reference-data";
@@ -72,24 +74,54 @@ function namesKnown(app: App): KnownNames {
 export function readHistory(app: App, reader: Person, documentType: string, stretch?: Stretch): Result<SeenHistory> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return { ok: false, refusals: [refusal] };
-  const { key, name } = typeWords(documentType);
-  const history = historyOf(app, key, stretch);
-  const hidden = hiddenInFiles(app, reader);
-  const said = new Set(history.documents.flatMap(({ facts }) => Object.keys(facts).filter(isOwnKey)));
-  for (const field of openedByRole(app, reader))
-    if (said.has(field)) noteOpened(app, reader, field, { on: "file", of: `past ${name.many}` });
+  const history = lastKnown(app, typeWords(documentType).key, stretch);
+  return { ok: true, value: { ...history, ...seenBy(app, reader, documentType, history.documents) } };
+}
+
+/** An organisation that has sent nothing yet is shown the last twelve months of the histories that were brought in, so that it designs on something from its first day. */
+function lastKnown(app: App, documentType: string, stretch: Stretch | undefined): History & { histories: string[] } {
+  const own = historyOf(app, documentType, stretch);
+  const files = historiesOf(app).filter(({ types }) => types[documentType]);
+  if (stretch || own.documents.length > 0 || files.length === 0) return { ...own, histories: [] };
+  const { timeZone } = readReferenceData(app).directory.organisation;
+  const until = files.map(({ types }) => types[documentType]!.until).reduce((a, b) => (a > b ? a : b));
+  const days = { from: addDays(until, -364), until };
+  const past = historyDocuments(app, documentType, { file: null, ...days });
   return {
-    ok: true,
-    value: {
-      ...history,
-      documents: seenDocuments(app, history.documents, hidden),
-      withheld: [...hidden].filter((field) => said.has(field)),
-    },
+    ...historyOf(app, documentType, stretchOf(days, timeZone)),
+    documents: past.map((one) => one.past),
+    histories: files.filter(({ types }) => types[documentType]!.until >= days.from).map(({ name }) => name),
   };
 }
 
-/** With the keys of the fields of which nothing is in it, since they are hidden from whoever reads it. */
-export type SeenHistory = History & { withheld: string[] };
+/** From the start of the first of two days to the end of the last, where the organisation is. */
+export function stretchOf({ from, until }: { from: string; until: string }, timeZone: string): Stretch {
+  return { from: startOfDay(from, timeZone), until: startOfDay(addDays(until, 1), timeZone) };
+}
+
+/** Documents as far as their reader sees what they say; what they open by their role is noted. */
+export function seenBy(
+  app: App,
+  reader: Person,
+  documentType: string,
+  documents: readonly PastDocument[],
+): Pick<SeenHistory, "documents" | "withheld"> {
+  const hidden = hiddenInFiles(app, reader);
+  const said = new Set(documents.flatMap(({ facts }) => Object.keys(facts).filter(isOwnKey)));
+  for (const field of openedByRole(app, reader))
+    if (said.has(field))
+      noteOpened(app, reader, field, { on: "file", of: `past ${typeWords(documentType).name.many}` });
+  return {
+    documents: seenDocuments(app, documents, hidden),
+    withheld: [...hidden].filter((field) => said.has(field)),
+  };
+}
+
+/**
+ * With the keys of the fields of which nothing is in it, since they are hidden from whoever reads it, and the names of the histories that stand in for documents of the
+ * organisation's own.
+ */
+export type SeenHistory = History & { withheld: string[]; histories: string[] };
 
 /**
  * Documents without what is hidden: whoever could have it counted would find out what it is. With what they name of lists in fields of the organisation's own, as far as

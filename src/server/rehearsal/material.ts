@@ -1,12 +1,14 @@
 import { typeWords } from "@/core/documents";
-import { startOfDay, addDays } from "@/core/calendar";
 import { KINDS, type Kind, type OrganisationHistory } from "@/core/organisation-history";
 import type { Rate } from "@/core/money";
 import type { Person } from "@/core/people";
-import type { Result } from "@/core/refusal";
+import { refusedFor, type Result } from "@/core/refusal";
 import type { PastDocument } from "@/core/rehearsal";
+import { refused } from "@/core/words";
 import type { App } from "../app";
-import { readHistory } from "../policies/history";
+import { authorise } from "../access/authorise";
+import { historiesOf, historyDocuments } from "../histories/store";
+import { historyOf, seenBy, stretchOf } from "../policies/history";
 import { readReferenceData } from "../reference-data";
 
 /** An organisation's people through time, as lists: what a thread of the browser is handed. */
@@ -16,30 +18,53 @@ export type HistoryLists = { [K in Kind]: [id: string, entry: unknown][] };
 export type Material = {
   documents: PastDocument[];
   /** By the place of the document: its number, and its title. */
-  labels: { number: string; title: string }[];
+  labels: Label[];
   rates: Rate[];
   history: HistoryLists;
   /** Keys of fields of which nothing is known, since they are hidden from whoever looks. */
   withheld: string[];
 };
 
+/** What a document is called; it has no page where it is one of a history that was brought in by file. */
+type Label = { number: string; title: string; ofFile?: true };
+
+/** What is rehearsed on: documents of the organisation's own, those and all histories, or one history by its id. */
+export type Source = string;
+export const OWN = "own";
+export const EVERYTHING = "all";
+
 /** The days that are rehearsed, both included: ISO dates of the organisation. */
 export type Days = { from: string; until: string };
 
 /** The documents that were sent on some days, with the people of their time, for whoever may read policies. */
-export function materialFor(app: App, reader: Person, documentType: string, { from, until }: Days): Result<Material> {
+export function materialFor(
+  app: App,
+  reader: Person,
+  documentType: string,
+  days: Days,
+  source: Source = OWN,
+): Result<Material> {
+  const refusal = authorise(reader, "policies.read");
+  if (refusal) return refusedFor(refusal);
   const { history, directory } = readReferenceData(app);
-  const { timeZone } = directory.organisation;
-  const stretch = { from: startOfDay(from, timeZone), until: startOfDay(addDays(until, 1), timeZone) };
-  const read = readHistory(app, reader, typeWords(documentType).key, stretch);
-  if (!read.ok) return read;
-  const { documents, rates, withheld } = read.value;
+  const { key } = typeWords(documentType);
+  const own = historyOf(app, key, stretchOf(days, directory.organisation.timeZone));
+  const file = source === OWN || source === EVERYTHING ? null : source;
+  if (file !== null && !historiesOf(app).some(({ id }) => id === file))
+    return refused("no such history", null, "history");
+  const past = source === OWN ? [] : historyDocuments(app, key, { file, ...days });
+  const ofOwn = file === null ? own.documents : [];
+  const { documents, withheld } = seenBy(app, reader, key, [...ofOwn, ...past.map((one) => one.past)]);
   const label = app.db.prepare("SELECT number, title FROM document WHERE id = ?");
+  const { rates } = own;
   return {
     ok: true,
     value: {
       documents,
-      labels: documents.map(({ id }) => label.get(id) as { number: string; title: string }),
+      labels: [
+        ...ofOwn.map(({ id }) => label.get(id) as Label),
+        ...past.map(({ number, title }) => ({ number, title, ofFile: true as const })),
+      ],
       rates,
       history: listsOf(history),
       withheld,

@@ -6,7 +6,8 @@ import type { App } from "../app";
 import { versionsOf } from "../policies/command";
 import { policyNames, readDraft } from "../policies/drafts";
 import { inForce, readReferenceData } from "../reference-data";
-import type { Days } from "./material";
+import { EVERYTHING, OWN, type Days, type Source } from "./material";
+import { historiesOf } from "../histories/store";
 
 /**
  * A version or the draft of a policy as one of the two that are compared, or that there is no such policy, and documents go where others send them.
@@ -24,6 +25,8 @@ export type RehearsalView = {
   /** Null where there is no policy to rehearse. */
   chosen: {
     id: string;
+    /** Key of the type of document. */
+    type: string;
     candidates: Candidate[];
     /** Keys of those that stand above and below. */
     before: string;
@@ -33,6 +36,9 @@ export type RehearsalView = {
     /** The draft that the version below may become, when its thresholds are moved; null where it may not, since the reader writes none or it would replace another. */
     takesOver: { revision: number } | null;
   } | null;
+  /** What can be rehearsed on, and what is. */
+  sources: { key: Source; name: string }[];
+  source: Source;
   days: Days;
   /** People as they are today, and not as they were. */
   asToday: boolean;
@@ -64,17 +70,63 @@ export function rehearsalView(app: App, reader: Person, asked: Asked): Rehearsal
     policies.find((one) => one.id === asked.policy)?.id ??
     defaultOf(
       app,
-      policies.map((one) => one.id),
+      policiesFor(
+        app,
+        asked.history,
+        policies.map((one) => one.id),
+      ),
     );
+  const chosen = id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id), versions);
+  const on = sourcesOf(app, chosen?.type ?? "", asked, today);
   return {
     policies,
-    chosen: id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id), versions),
-    days: daysOf(asked, today),
-    asToday: asked.people === "today",
+    chosen,
+    ...on,
+    // Of what happened elsewhere, or before people were entered, nobody knows who was there.
+    asToday: on.isKept && asked.people ? asked.people === "today" : on.source !== OWN,
     minutes: within(asked.minutes, 480) ?? USUAL_MINUTES,
     capacity: within(asked.capacity, 160) ?? USUAL_HOURS,
     now,
   };
+}
+
+/** What can be rehearsed on, which of it is, and on which days: those that were asked for, unless they were asked for of something else. */
+function sourcesOf(app: App, type: string, asked: Asked, today: string) {
+  const files = historiesOf(app).flatMap(({ id, name, types: { [type]: part } }) => (part ? [{ id, name, part }] : []));
+  const hasOwn = app.db.prepare("SELECT 1 FROM document WHERE type = ? AND submitted_at IS NOT NULL LIMIT 1").get(type);
+  const sources = [
+    { key: OWN, name: "Bandeira’s own" },
+    ...files.map(({ id, name }) => ({ key: id, name })),
+    ...(files.length > 0 ? [{ key: EVERYTHING, name: "all of these" }] : []),
+  ];
+  const usual = hasOwn || files.length === 0 ? OWN : files[0]!.id;
+  const source = sources.find(({ key }) => key === asked.history)?.key ?? usual;
+  const isKept = asked.on === undefined || asked.on === source;
+  const yesterday = addDays(today, -1);
+  const lastYear = { from: addDays(today, -365), until: yesterday };
+  const firsts = files.map(({ part }) => part.from);
+  const usualDays =
+    source === OWN
+      ? lastYear
+      : (files.find(({ id }) => id === source)?.part ?? {
+          from: [lastYear.from, ...firsts].toSorted()[0]!,
+          until: yesterday,
+        });
+  return {
+    sources,
+    source,
+    isKept,
+    days: (isKept ? daysAsked(asked) : null) ?? { from: usualDays.from, until: usualDays.until },
+  };
+}
+
+/** Policies for the types of documents that a history has; all of them where none is asked for, or there is no policy for it. */
+function policiesFor(app: App, history: string | undefined, ids: readonly string[]): readonly string[] {
+  const file = historiesOf(app).find(({ id }) => id === history);
+  if (!file) return ids;
+  const typeOf = new Map(readReferenceData(app).versions.map(({ policy }) => [policy.id, policy.documentType]));
+  const fit = ids.filter((id) => file.types[typeOf.get(id) ?? ""]);
+  return fit.length > 0 ? fit : ids;
 }
 
 /** One that is in force and has a draft, since that is what somebody is about to change; else the one under which most was sent. */
@@ -85,13 +137,12 @@ function defaultOf(app: App, ids: readonly string[]): string | null {
     .pluck()
     .all() as string[];
   const known = [...inForceNow.filter((id) => readDraft(app, id)), ...counts, ...inForceNow];
-  return known.find((id) => inForceNow.includes(id)) ?? ids[0] ?? null;
+  return known.find((id) => ids.includes(id) && inForceNow.includes(id)) ?? ids[0] ?? null;
 }
 
-/** The last twelve months up to yesterday where the address has no two days in order. */
-function daysOf({ from = "", until = "" }: Asked, today: string): Days {
-  if (isDay(from) && isDay(until) && from <= until) return { from, until };
-  return { from: addDays(today, -365), until: addDays(today, -1) };
+/** The days that the address says; null where it has no two in order. */
+function daysAsked({ from = "", until = "" }: Asked): Days | null {
+  return isDay(from) && isDay(until) && from <= until ? { from, until } : null;
 }
 
 /** Which versions an address asks for; none where it chose them of another policy. */
@@ -124,6 +175,7 @@ function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: 
   const after = wanted === NONE.key && before === NONE.key ? next.key : wanted;
   return {
     id,
+    type,
     candidates,
     before,
     after,

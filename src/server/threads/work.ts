@@ -7,6 +7,7 @@ import type { ExportFormat } from "../documents/export";
 import type { ListFilter } from "../documents/queries";
 import type { Period } from "../evidence/period";
 import type { PlanRequest } from "../evidence/samples";
+import type { HistoryText } from "../histories/import";
 import type { CustomerImportRequest } from "../intake/customers";
 import type { EventFilter } from "../logbook/events";
 import type { Given, SourceKey } from "../listing/source";
@@ -34,6 +35,10 @@ export const WORK = {
   "read a file of documents": given(async (_: App, { text, taker, fingerprint }: IntakeText) => {
     const { readText } = await import("../intake/import");
     return readText(text, taker, fingerprint);
+  }),
+  "read a history file": given(async (_: App, input: HistoryText) => {
+    const { readHistoryText } = await import("../histories/import");
+    return readHistoryText(input);
   }),
   "look at a file of people": async function* (app: App, request: ImportRequest, by: Person) {
     const { importHere } = await import("../people/import");

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { capital } from "@/core/text";
+import { BadRows } from "../bad-rows";
 import { TABLE_FILES, type ChosenFile } from "../chosen-file";
 import { announce } from "../frame/announce";
 import { FileImport, TakenIn, useFileImport } from "../file-import";
@@ -73,21 +73,7 @@ export function ListImport({ list, onClose }: { list: string; onClose(): void })
               </b>
               .
             </p>
-            {preview.bad.length > 0 && (
-              <Table
-                label="Cannot be taken"
-                heads={[{ label: "Line" }, { label: "Column" }, { label: "Why" }]}
-                most="20rem"
-              >
-                {preview.bad.map((row, index) => (
-                  <tr key={index}>
-                    <td className="whitespace-nowrap">line {row.line}</td>
-                    <td className="whitespace-nowrap">{row.column}</td>
-                    <td className="font-medium text-held">{capital(row.message)}</td>
-                  </tr>
-                ))}
-              </Table>
-            )}
+            <BadRows rows={preview.bad} />
             <Changes title="Added" rows={preview.added} />
             <Changes title="Changed" rows={preview.changed} />
             {preview.counts.bad > 0 && writes > 0 && (

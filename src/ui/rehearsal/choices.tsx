@@ -11,6 +11,8 @@ export function Choices({
   candidates,
   before,
   after,
+  sources,
+  source,
   days,
   asToday,
   minutes,
@@ -22,6 +24,8 @@ export function Choices({
   candidates: readonly Choice[];
   before: string;
   after: string;
+  sources: readonly Choice[];
+  source: string;
   days: { from: string; until: string };
   asToday: boolean;
   minutes: number;
@@ -36,6 +40,9 @@ export function Choices({
       <Select label="Policy" name="policy" value={policy} choices={policies} />
       <Select label="Above" name="before" value={before} choices={candidates} />
       <Select label="Below" name="after" value={after} choices={candidates} />
+      {/* Of what the days are: those of something else are not carried over. */}
+      <input type="hidden" name="on" value={source} />
+      {sources.length > 1 && <Select label="Documents" name="history" value={source} choices={sources} />}
       <PeriodFields {...days} />
       <button type="submit" className={buttonClass("outline")}>
         Show

@@ -15,7 +15,7 @@ export function Differing({
   titles,
 }: {
   answer: Answer;
-  labels: readonly { number: string; title: string }[];
+  labels: readonly { number: string; title: string; ofFile?: true }[];
   names: RehearsalNames;
   noun: { one: string; many: string };
   currency: string;
@@ -52,7 +52,11 @@ export function Differing({
           {differs.map((one) => (
             <tr key={one.id}>
               <td className="whitespace-nowrap">
-                <Link href={`/documents/${one.id}`}>{labels[one.index]?.number ?? one.id}</Link>
+                {labels[one.index]?.ofFile ? (
+                  labels[one.index]!.number
+                ) : (
+                  <Link href={`/documents/${one.id}`}>{labels[one.index]?.number ?? one.id}</Link>
+                )}
               </td>
               <td>{labels[one.index]?.title ?? ""}</td>
               <td className="text-right whitespace-nowrap">

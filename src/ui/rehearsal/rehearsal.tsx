@@ -31,6 +31,8 @@ export type RehearsalProps = {
   after: { name: string; short: string; policy: Policy | null };
   others: PolicyVersion[];
   organisation: Organisation;
+  /** What is rehearsed on, as its material is asked for. */
+  source: string;
   from: string;
   until: string;
   days: number;
@@ -47,13 +49,13 @@ export type RehearsalProps = {
 
 /** Two versions of a policy over the same documents of the past: what the second would have meant. */
 export function Rehearsal(props: RehearsalProps) {
-  const { others, organisation, from, until, today, minutes, capacity, days } = props;
+  const { others, organisation, source, from, until, today, minutes, capacity, days } = props;
   const [before, setBefore] = useState(props.before.policy);
   const [after, setAfter] = useState(props.after.policy);
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   // At least one of the two is a policy.
   const { documentType, currency } = (after ?? before)!;
-  const replaying = { documentType, from, until, others, today };
+  const replaying = { documentType, source, from, until, others, today };
   const { answer, busy, labels, withheld, problem, find } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;

@@ -10,7 +10,7 @@ import { useNewest } from "../newest";
 
 type Material = {
   documents: PastDocument[];
-  labels: { number: string; title: string }[];
+  labels: { number: string; title: string; ofFile?: true }[];
   rates: Rate[];
   history: Record<string, [id: string, entry: unknown][]>;
   withheld: string[];
@@ -32,6 +32,7 @@ const minutesOf = (usual: number) => ({ usual, byLevel: {} });
 /** What is replayed: documents of which days, under which other policies, and with people as of which moment. */
 export type Replaying = {
   documentType: string;
+  source: string;
   from: string;
   until: string;
   others: readonly PolicyVersion[];
@@ -58,7 +59,7 @@ export function useRehearsal(
   });
   const worker = useRef<Remote<RehearsalWorker> | null>(null);
   const [ready, setReady] = useState(false);
-  const { documentType, from, until, today } = replaying;
+  const { documentType, source, from, until, today } = replaying;
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/rehearsal.ts", import.meta.url), { type: "module" });
     const remote = wrap<RehearsalWorker>(thread);
@@ -66,7 +67,7 @@ export function useRehearsal(
     let over = false;
     void (async () => {
       try {
-        const query = new URLSearchParams({ type: documentType, from, until });
+        const query = new URLSearchParams({ type: documentType, from, until, history: source });
         const response = await fetch(`/api/rehearsal/material?${query}`);
         if (!response.ok) throw new Error(String(response.status));
         const { documents, labels, rates, history, withheld } = (await response.json()) as Material;
@@ -89,7 +90,7 @@ export function useRehearsal(
     };
     // Other policies are those with which the page was opened.
     // oxlint-disable-next-line react/exhaustive-deps
-  }, [documentType, from, until, today]);
+  }, [documentType, source, from, until, today]);
 
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {

@@ -14,7 +14,11 @@ type Props = { searchParams: Promise<Record<string, string | undefined>> };
 export default async function RehearsalPage({ searchParams }: Props) {
   const { app, person, directory } = await visitFor("policies.read");
   const given = singles(await searchParams);
-  const { policies, chosen, days, asToday, minutes, capacity, now } = rehearsalView(app, person, given);
+  const { policies, chosen, sources, source, days, asToday, minutes, capacity, now } = rehearsalView(
+    app,
+    person,
+    given,
+  );
   const { organisation } = directory;
   const find = (key: string) => chosen!.candidates.find((one) => one.key === key)!;
   const called = ({ name, state }: { name: string; state: string | null }) =>
@@ -27,7 +31,10 @@ export default async function RehearsalPage({ searchParams }: Props) {
     <div className="flex flex-1 flex-col">
       <header className="px-4 pt-4 pb-2 md:px-6">
         <h1 className="text-2xl font-semibold">Rehearsal</h1>
-        <p className="text-soft">What a version would have done with documents of the past, before it does anything.</p>
+        <p className="text-soft">
+          What a version would have done with documents of the past, before it does anything. On{" "}
+          <Link href="/rehearsal/histories">histories from elsewhere</Link> as well.
+        </p>
       </header>
       {!chosen ? (
         <div className="px-4 md:px-6">
@@ -43,6 +50,8 @@ export default async function RehearsalPage({ searchParams }: Props) {
             candidates={chosen.candidates.map((one) => ({ key: one.key, name: called(one) }))}
             before={chosen.before}
             after={chosen.after}
+            sources={sources}
+            source={source}
             days={days}
             asToday={asToday}
             minutes={minutes}
@@ -50,12 +59,13 @@ export default async function RehearsalPage({ searchParams }: Props) {
             usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
           />
           <Rehearsal
-            key={[chosen.id, chosen.before, chosen.after, days.from, days.until, asToday].join()}
+            key={[chosen.id, chosen.before, chosen.after, source, days.from, days.until, asToday].join()}
             policy={chosen.id}
             before={side(chosen.before)}
             after={side(chosen.after)}
             others={chosen.others}
             organisation={{ ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) }}
+            source={source}
             from={days.from}
             until={days.until}
             days={daysBetween(days.from, days.until) + 1}

@@ -1,5 +1,5 @@
 import type { NameReason, NotReadyReason } from "../../policy";
-import { sayDate } from "../../text";
+import { joinWords, sayDate } from "../../text";
 import type { SaidFinding } from "../findings";
 import { nameOfType } from "../names";
 import { sayNotName, sayNotReady } from "../policies";
@@ -21,6 +21,17 @@ export const POLICIES = {
     "invalid",
     ({ from, until }: { from: string; until: string }) =>
       `from: “${from}” to “${until}” are no two days, the earlier first, written as 2026-03-10`,
+  ),
+  "no such history": as("unknown", () => "There is no such history, or it has been deleted"),
+  "history of that name": as(
+    "already",
+    ({ name }: { name: string }) =>
+      `There is a history called “${name}” already; call this one otherwise, or delete that`,
+  ),
+  "history lacks columns": as(
+    "columns",
+    ({ columns }: { columns: readonly string[] }) =>
+      `Say which column is the ${joinWords(columns, "and")}; without it nothing can be rehearsed on`,
   ),
   "no such type": as("invalid", ({ type }: { type: string }) => `type: “${type}” is no type of document`),
   "no such version": as(

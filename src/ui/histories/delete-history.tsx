@@ -1,0 +1,31 @@
+"use client";
+
+import { useState } from "react";
+import { useSend } from "../document/use-command";
+import { announce } from "../frame/announce";
+import { Button, Refusals } from "../primitives";
+
+/** Deletes a history, asked once more. */
+export function DeleteHistory({ id, name }: { id: string; name: string }) {
+  const [asked, setAsked] = useState(false);
+  const { run, refusals, busy } = useSend(`/api/histories/${id}`, () => announce(`${name} is deleted.`));
+  return (
+    <>
+      {asked ? (
+        <span className="inline-flex flex-wrap justify-end gap-2">
+          <Button small look="grave" disabled={busy} onClick={() => void run({ type: "delete" })}>
+            Delete {name} for good
+          </Button>
+          <Button small look="quiet" onClick={() => setAsked(false)}>
+            Keep it
+          </Button>
+        </span>
+      ) : (
+        <Button small look="quiet" aria-label={`Delete ${name}`} onClick={() => setAsked(true)}>
+          Delete
+        </Button>
+      )}
+      <Refusals refusals={refusals} />
+    </>
+  );
+}
