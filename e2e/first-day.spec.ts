@@ -128,6 +128,7 @@ test("an empty installation reaches an approved order with two own fields within
     await listsAndSupplier(cora);
     hands.begins("A policy with two own fields, sent to the reviewer");
     await policy(cora);
+    await designsOnHistory(cora);
     hands.begins("The review");
     const rolf = await comesIn(browser, links("Rolf Reviewer"));
     await review(rolf);
@@ -251,6 +252,39 @@ async function policy(page: Page): Promise<void> {
   await hands.type(sheet.getByLabel("Effective from"), new Date().toISOString().slice(0, 10));
   await hands.click(sheet.getByRole("button", { name: "Send to the reviewer" }));
   await page.waitForURL(/version=1$/);
+}
+
+/** Nothing has been sent yet, so that the board and the rehearsal go by a file of another program. It is no part of what is counted. */
+async function designsOnHistory(page: Page): Promise<void> {
+  const rows = Array.from({ length: 40 }, (_, index) => [
+    `2025-${String((index % 12) + 1).padStart(2, "0")}-15`,
+    `L${index}`,
+    index % 2 ? "rope@quay.example" : "somebody@elsewhere.example",
+    "Lantern and Lamp",
+    String(200 * (index + 1)),
+  ]);
+  await page.goto("/rehearsal/histories");
+  await page.getByLabel("A CSV or XLSX file with a document a row").setInputFiles({
+    name: "Old ledger.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from([["Day", "No", "Buyer", "Vendor", "Total"], ...rows].map((row) => row.join()).join("\n")),
+  });
+  await expect(page.getByText("40 documents, 0 rows that cannot be taken.")).toBeVisible();
+  await expect(page.getByText("Requester: 20 rows, such as “somebody@elsewhere.example”")).toBeVisible();
+  await page.getByRole("button", { name: "Keep 40 documents as a history" }).click();
+  await expect(page.getByText("Old ledger is kept, with 40 documents.")).toBeVisible();
+  await page.goto("/policies/orders?version=1");
+  await expect(page.getByText("From “Old ledger”").first()).toBeVisible();
+  // One section is for what one person asks for, so that of orders by nobody known it cannot be told whether they belong there.
+  await expect(page.getByText("20 documents", { exact: true }).first()).toBeVisible();
+  await expect(page.getByText("Of 20 more too little is known to tell their section.").first()).toBeVisible();
+  // What the version would have asked, against that there is no policy yet.
+  await page.goto("/rehearsal?policy=orders&before=none&after=1");
+  await expect(page.getByRole("combobox", { name: /^Documents/ })).toHaveValue("old-ledger");
+  const figures = page.getByRole("complementary", { name: "Figures" });
+  await expect(figures.getByText(/approvals a year more/)).toBeVisible();
+  await expect(figures.getByRole("row", { name: /^Of these too little is known of/ })).toHaveText(/20$/);
+  await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
 }
 
 /** The level that is asked over the second amount, on the board. */

@@ -7,6 +7,7 @@ import type { Policy, PolicyVersion } from "@/core/policy";
 import {
   caughtBy,
   distributionOf,
+  untoldBy,
   valueOf,
   type Caught,
   type PastDocument,
@@ -24,10 +25,15 @@ export type Given = {
   at: string;
 };
 
-export type Answer = { tides: Record<string, AmountDistribution> | null; findings: Finding[] };
+export type Answer = {
+  tides: Record<string, AmountDistribution> | null;
+  /** Documents of which too little is known to tell in which section they belong. */
+  untold: number;
+  findings: Finding[];
+};
 
 let given: (Given & { directory: Directory; recent: Rate[]; currencies: string[] }) | null = null;
-let caught: { of: string; past: Caught[]; value: number } = { of: "", past: [], value: 0 };
+let caught: { of: string; past: Caught[]; untold: number; value: number } = { of: "", past: [], untold: 0, value: 0 };
 
 /** What of a policy decides which documents come to which of its sections; thresholds and levels do not. */
 function shapeOf({ scope, measure, currency, sections }: Policy): string {
@@ -46,18 +52,19 @@ const api = {
         ...new Set(next.documents.flatMap(({ measures }) => Object.values(measures).map(({ currency }) => currency))),
       ],
     };
-    caught = { of: "", past: [], value: 0 };
+    caught = { of: "", past: [], untold: 0, value: 0 };
   },
 
   /** @returns the tides only when the sections catch other documents than at the last call */
   look(policy: Policy): Answer {
-    if (!given) return { tides: null, findings: [] };
+    if (!given) return { tides: null, untold: 0, findings: [] };
     const shape = shapeOf(policy);
     const fresh = shape !== caught.of;
     if (fresh)
       caught = {
         of: shape,
         past: caughtBy(policy, given.documents, given.rates, given.directory),
+        untold: untoldBy(policy, given.documents, given.rates, given.directory),
         value: valueOf(policy, given.documents, given.rates),
       };
     const findings = checkPolicy(policy, {
@@ -70,7 +77,8 @@ const api = {
       currencies: given.currencies,
       names: given.names,
     });
-    if (!fresh) return { tides: null, findings };
+    const { untold } = caught;
+    if (!fresh) return { tides: null, untold, findings };
     const { months } = given;
     const tides = Object.fromEntries(
       policy.sections.map(({ id }) => [
@@ -82,7 +90,7 @@ const api = {
       ]),
     );
     const buffers = Object.values(tides).flatMap(({ sorted, sums }) => [sorted.buffer, sums.buffer]);
-    return transfer({ tides, findings }, buffers);
+    return transfer({ tides, untold, findings }, buffers);
   },
 
   /** For each band, how few people would have to be away before it can no longer be decided. */

@@ -14,7 +14,6 @@ import {
   figuresOf,
   movableOf,
   movedTo,
-  placedIn,
   replay,
   roundAmounts,
   suggested,
@@ -138,9 +137,11 @@ function takenBy(known: NonNullable<typeof given>, policies: readonly Policy[]):
   const whole = columnsOf(known.documents);
   const inEither = new Uint8Array(whole.count);
   for (const policy of policies) {
-    const { places, place } = placedIn(whole, underOf(known, policy));
-    place.forEach((code, index) => {
-      if (places[code]?.policy === policy.id) inEither[index] = 1;
+    // Also where it cannot be told in which of its sections it belongs, or what it amounts to.
+    const { outcomes, of } = replay(whole, underOf(known, policy));
+    const isTaken = outcomes.map((outcome) => outcome.policy === policy.id);
+    of.forEach((code, index) => {
+      if (isTaken[code]) inEither[index] = 1;
     });
   }
   const places = Int32Array.from(known.documents.keys()).filter((index) => inEither[index] === 1);

@@ -15,6 +15,7 @@ const fields = [
 ].map((one) => OwnFieldSchema.parse(one));
 
 const reader: HistoryReader = {
+  usualUnit: "",
   documentType: "purchase-order",
   types: HISTORY_TYPES,
   fields,
@@ -150,9 +151,17 @@ describe("whose unit it is", () => {
       "2025-01-14|10|rui|",
       "2025-01-15|10|rui|Crew",
     ]);
-    expect(rows.map(({ unit }) => unit)).toEqual(["", "", "crew"]);
+    expect(rows.map(({ unit }) => unit)).toEqual(["fleet", "fleet", "crew"]);
     const without = read(["date|amount|requester", "2024-01-01|10|rui", "2025-01-14|10|rui", "2025-01-15|10|rui"]);
     expect(without.rows.map(({ unit }) => unit)).toEqual(["fleet", "fleet", "engines"]);
+    const usual = read(
+      ["date|amount|requester|unit", "2024-01-01|10||", "2024-01-01|10||Nowhere", "2024-01-01|10|ana|"],
+      {
+        usualUnit: "company",
+      },
+    );
+    expect(usual.rows.map(({ unit }) => unit)).toEqual(["company", "company", "engines"]);
+    expect(usual.notKnown).toEqual([{ column: "unit", rows: 1, example: "Nowhere" }]);
   });
 });
 

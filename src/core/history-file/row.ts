@@ -28,7 +28,7 @@ export class Row {
     const currency = this.currency();
     if (documentType === null || date === null || currency === null) return null;
     const requester = this.requester();
-    const unit = this.has("unit") ? this.unit() : unitOn(requester?.seats ?? [], date);
+    const unit = (this.text("unit") ? this.unit() : unitOn(requester?.seats ?? [], date)) || this.known.usualUnit;
     const facts: Record<string, FactValue> = {
       currency,
       ...(requester && { requester: requester.id }),

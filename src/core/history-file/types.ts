@@ -42,6 +42,8 @@ export type Named = { id: string; name: string; email: string };
 
 /** What has to be known to read a file. Plain data, so that a thread can be given it. */
 export type HistoryReader = {
+  /** Id of the unit of rows of which none is known, since every policy is for some units; empty to leave it unknown. */
+  usualUnit: string;
   /** The type of all rows, or of those whose column says none. */
   documentType: string;
   /** Types that rows may be of. */

@@ -10,15 +10,27 @@ export type Caught = { section: string; minor: number; requester: string };
 /**
  * The past documents that a policy would have caught, whatever they went under then, by section. One that cannot be measured for want of a rate is left out.
  */
-export function caughtBy(
+export function caughtBy(...asked: Parameters<typeof lookedAt>): Caught[] {
+  return lookedAt(...asked).flatMap((one) => (one.section === null ? [] : [{ ...one, section: one.section }]));
+}
+
+/** How many past documents the policy is for without that it can be told which section would catch them, since too little is known of them. */
+export function untoldBy(...asked: Parameters<typeof lookedAt>): number {
+  return lookedAt(...asked).filter(({ section }) => section === null).length;
+}
+
+type LookedAt = Omit<Caught, "section"> & { section: string | null };
+
+/** The past documents that a policy is for and can measure, with the section that catches them; null where it cannot be told. */
+function lookedAt(
   policy: Policy,
   documents: readonly PastDocument[],
   rates: readonly Rate[],
   directory: Directory,
-): Caught[] {
+): LookedAt[] {
   const convertAt = converterByDay(rates);
   const inScope = scopeOf(policy, directory);
-  return documents.flatMap((one): Caught[] => {
+  return documents.flatMap((one): LookedAt[] => {
     const measured = one.measures[policy.measure.kind];
     if (!measured || !inScope(one)) return [];
     const toCurrency = (amount: Money, currency: string) => convertAt(amount, currency, one.date);
@@ -33,7 +45,8 @@ export function caughtBy(
       if (outcome === "undecidable") told = false;
       return outcome !== "not met";
     });
-    return section && told ? [{ section: section.id, minor: Math.abs(amount.minor), requester: askerOfPast(one) }] : [];
+    if (told && !section) return [];
+    return [{ section: told ? section!.id : null, minor: Math.abs(amount.minor), requester: askerOfPast(one) }];
   });
 }
 

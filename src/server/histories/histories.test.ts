@@ -36,6 +36,7 @@ async function ask(request: Partial<HistoryImport>, by = controller()): Promise<
     name: "last-year.csv",
     text: FILE,
     documentType: "purchase-order",
+    unit: null,
     mapping: null,
     takeGood: false,
     confirm: null,
@@ -77,7 +78,7 @@ describe("a history", () => {
     ]);
     expect(looked.samples[0]).toEqual({
       number: "L-00001",
-      date: "2024-03-11",
+      date: "11 Mar 2024",
       type: "order",
       requester: "Bruno Cifuel",
       unit: "Administration",

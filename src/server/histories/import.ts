@@ -16,6 +16,7 @@ import { formatMoney } from "@/core/money";
 import type { Person } from "@/core/people";
 import type { Refusal, Result } from "@/core/refusal";
 import { foldHeading, guessColumns, type Mapping } from "@/core/tables";
+import { capital, sayDate } from "@/core/text";
 import { refuse, refused, sayHistory } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -38,6 +39,8 @@ export const HistoryImportSchema = z.strictObject({
   text: z.string().max(MAX_HISTORY),
   /** The type of all documents, or of those whose row says none. */
   documentType: z.enum(documentTypeKeys),
+  /** Id of the unit of documents that name none; that at the top where it is null. */
+  unit: z.string().max(60).nullable().default(null),
   /** Which column is which; guessed where it is null. */
   mapping: z.record(z.string().max(60), z.int().min(0).max(500).nullable()).nullable().default(null),
   /** Leave the bad rows out and take the others. */
@@ -50,6 +53,8 @@ export type HistoryImport = z.infer<typeof HistoryImportSchema>;
 
 export type HistoryPreview = {
   documentType: string;
+  /** The unit of documents that name none. */
+  unit: string;
   header: string[];
   mapping: Mapping;
   columns: { key: string; label: string }[];
@@ -96,12 +101,14 @@ export async function* importHistory(
   const refusal = authorise(actor, "histories.write");
   if (refusal) return { ok: false, refusals: [refusal] };
   yield { stage: "reading", done: 0, total: 1 };
-  const reader = readerFor(app, request.documentType);
+  const reader = readerFor(app, request);
   const kept = [...headingsKept(app)];
   const { text, mapping } = request;
   const read = await resultInThread(app, "read a history file", { text, mapping, reader, kept }, actor, signal);
   if (!read.ok) return read;
-  const fingerprint = nativeHash(JSON.stringify([request.name, text, read.value.mapping, request.documentType]));
+  const fingerprint = nativeHash(
+    JSON.stringify([request.name, text, read.value.mapping, request.documentType, reader.usualUnit]),
+  );
   if (request.confirm === null)
     return { ok: true, value: { preview: previewOf(app, request, read.value, reader, fingerprint) } };
   const wrong = whyNotKeep(request, read.value, fingerprint);
@@ -131,11 +138,13 @@ function columnTypes(mapping: Mapping, { documentType }: HistoryReader): readonl
   return mapping.type == null ? [documentType] : [documentType, ...HISTORY_TYPES.filter((key) => key !== documentType)];
 }
 
-function readerFor(app: App, documentType: string): HistoryReader {
+function readerFor(app: App, { documentType, unit }: HistoryImport): HistoryReader {
   const { history, directory } = readReferenceData(app);
   const { organisation } = directory;
+  const top = organisation.units.find(({ parent }) => parent === null);
   const named = new Set(listsNamed(HISTORY_TYPES, organisation.fields));
   return {
+    usualUnit: (organisation.units.find(({ id }) => id === unit) ?? top)?.id ?? "",
     documentType,
     types: HISTORY_TYPES,
     fields: organisation.fields,
@@ -188,28 +197,35 @@ function previewOf(
 ): HistoryPreview {
   const names = namesNow(app);
   const columns = historyColumns(columnTypes(mapping, reader), reader.fields);
+  // What a plain amount of the type is.
+  const [type] = mapping.type == null ? [documentType] : [];
+  const meant = type ? ` (${typeWords(type).measures[0]!.label})` : "";
   const labels = new Map(columns.map(({ key, label }: HistoryColumn) => [key, label]));
   const labelOf = (key: string) => labels.get(key) ?? key;
   return {
     documentType,
+    unit: reader.usualUnit,
     header,
     mapping,
-    columns: columns.map(({ key, label }) => ({ key, label })),
+    columns: columns.map(({ key, label, says }) => ({
+      key,
+      label: capital(says === "amount" ? `${label}${meant}` : label),
+    })),
     lacking: lacking.map(labelOf),
     counts: { documents: rows.length, bad: new Set(bad.map(({ line }) => line)).size, repeated },
     samples: rows.slice(0, SAMPLES).map((row) => ({
       number: row.number,
-      date: row.date,
+      date: sayDate(row.date),
       type: typeWords(row.documentType).name.one,
       requester: row.requester && names.person(row.requester),
       unit: row.unit && names.unit(row.unit),
       party: String(row.facts.supplier ?? row.facts.customer ?? ""),
       amount: Object.values(row.measures).slice(0, 1).map(formatMoney).join(),
     })),
-    notKnown: notKnown.map((one) => ({ ...one, column: labelOf(one.column) })),
+    notKnown: notKnown.map((one) => ({ ...one, column: capital(labelOf(one.column)) })),
     bad: bad
       .slice(0, SHOWN)
-      .map(({ line, column, why }) => ({ line, column: labelOf(column), message: sayHistory(why) })),
+      .map(({ line, column, why }) => ({ line, column: capital(labelOf(column)), message: sayHistory(why) })),
     fingerprint,
   };
 }

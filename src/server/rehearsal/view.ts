@@ -75,6 +75,7 @@ export function rehearsalView(app: App, reader: Person, asked: Asked): Rehearsal
         asked.history,
         policies.map((one) => one.id),
       ),
+      asked.history !== undefined && asked.history !== OWN,
     );
   const chosen = id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id), versions);
   const on = sourcesOf(app, chosen?.type ?? "", asked, today);
@@ -129,14 +130,15 @@ function policiesFor(app: App, history: string | undefined, ids: readonly string
   return fit.length > 0 ? fit : ids;
 }
 
-/** One that is in force and has a draft, since that is what somebody is about to change; else the one under which most was sent. */
-function defaultOf(app: App, ids: readonly string[]): string | null {
+/** One that is in force and has a draft, since that is what somebody is about to change; else, and for a history, the one under which most was sent. */
+function defaultOf(app: App, ids: readonly string[], isOfHistory: boolean): string | null {
   const inForceNow = inForce(readReferenceData(app), app.clock.now()).map(({ policy }) => policy.id);
   const counts = app.db
     .prepare("SELECT policy FROM document WHERE policy IS NOT NULL GROUP BY policy ORDER BY COUNT(*) DESC")
     .pluck()
     .all() as string[];
-  const known = [...inForceNow.filter((id) => readDraft(app, id)), ...counts, ...inForceNow];
+  const drafts = isOfHistory ? [] : inForceNow.filter((id) => readDraft(app, id));
+  const known = [...drafts, ...counts, ...inForceNow];
   return known.find((id) => ids.includes(id) && inForceNow.includes(id)) ?? ids[0] ?? null;
 }
 

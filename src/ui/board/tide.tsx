@@ -1,6 +1,6 @@
 "use client";
 
-import { countOf } from "@/core/text";
+import { countOf, joinWords } from "@/core/text";
 import { useMemo } from "react";
 import { formatAmount } from "@/core/money";
 import { edit } from "@/core/policy";
@@ -24,7 +24,9 @@ export function TideHead({
   const value = tide.sums.at(-1)! / unit;
   return (
     <div className="absolute top-2 left-0 w-48 text-sm leading-snug">
-      <p className="text-soft">Last 12 months</p>
+      <p className="truncate text-soft" title={board.histories.join(", ")}>
+        {board.histories.length > 0 ? `From “${joinWords(board.histories, "and")}”` : "Last 12 months"}
+      </p>
       <p className="font-semibold">{board.counted ? `${sayNumber(tide.sorted.length)} documents` : "counting …"}</p>
       <p className="text-soft">
         {board.counted && `${sayShort(value)} ${policy.currency}, `}
@@ -36,6 +38,11 @@ export function TideHead({
           {by === "count" ? "show by value" : "show by count"}
         </button>
       </p>
+      {board.untold > 0 && (
+        <p className="text-xs text-waiting">
+          Of {sayNumber(board.untold)} more too little is known to tell their section.
+        </p>
+      )}
       {board.mayWrite && (
         <div className="mt-2 flex flex-col items-start gap-1.5">
           <Button

@@ -34,6 +34,10 @@ export type Board = {
   tide: AmountDistribution;
   /** Whether last year's documents have been counted; until then no figure is known. */
   counted: boolean;
+  /** Names of the histories from elsewhere that are counted, as long as nothing has been sent. */
+  histories: readonly string[];
+  /** Documents of these of which too little is known to tell in which section they belong. */
+  untold: number;
   daysPerStage: number;
   domain: Domain;
   /** Minor units in one major unit of the policy's currency. */

@@ -50,6 +50,8 @@ export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: 
     at,
     tide,
     counted: Object.hasOwn(look.tides, section.id),
+    histories: look.histories,
+    untold: look.untold,
     daysPerStage: look.daysPerStage,
     domain,
     unit,

@@ -12,6 +12,8 @@ import { useNewest } from "../newest";
 
 export type Look = {
   tides: Record<string, AmountDistribution>;
+  /** Documents of which too little is known to tell in which section they belong. */
+  untold: number;
   findings: Finding[];
   /** Of which policy the findings are; another one is being looked at while it is not the present one. */
   of: Policy | null;
@@ -19,6 +21,8 @@ export type Look = {
   rates: readonly Rate[];
   /** Keys of fields of which nothing is known of past documents, since they are hidden from the viewer. */
   withheld: readonly string[];
+  /** Names of the histories that stand in for documents of the organisation's own, as long as it has sent none. */
+  histories: readonly string[];
   problem: string;
 };
 export type EvaluationContext = Look & {
@@ -33,6 +37,7 @@ type History = {
   daysPerStage: number;
   names: KnownNames;
   withheld: string[];
+  histories: string[];
 };
 
 export const NO_TIDE = distributionOf([], 12);
@@ -49,11 +54,13 @@ export function useLook(
 ): EvaluationContext {
   const [look, setLook] = useState<Look>({
     tides: {},
+    untold: 0,
     findings: [],
     of: null,
     daysPerStage: 0,
     rates: [],
     withheld: [],
+    histories: [],
     problem: "",
   });
   const worker = useRef<Remote<BoardWorker> | null>(null);
@@ -68,10 +75,11 @@ export function useLook(
       try {
         const response = await fetch(`/api/policies/history?type=${documentType}`);
         if (!response.ok) throw new Error(String(response.status));
-        const { documents, rates, months, daysPerStage, names, withheld } = (await response.json()) as History;
+        const { documents, rates, months, daysPerStage, names, withheld, histories } =
+          (await response.json()) as History;
         await remote.give({ organisation, versions, documents, rates, months, names, at });
         if (over) return;
-        setLook((now) => ({ ...now, daysPerStage, rates, withheld }));
+        setLook((now) => ({ ...now, daysPerStage, rates, withheld, histories }));
         setReady(true);
       } catch {
         if (!over)
@@ -89,7 +97,14 @@ export function useLook(
 
   useNewest(ready, policy, async (one) => {
     const found = await worker.current?.look(one);
-    if (found) setLook((now) => ({ ...now, tides: found.tides ?? now.tides, findings: found.findings, of: one }));
+    if (found)
+      setLook((now) => ({
+        ...now,
+        tides: found.tides ?? now.tides,
+        untold: found.untold,
+        findings: found.findings,
+        of: one,
+      }));
   });
   const missed = useCallback(async (one: Policy) => (await worker.current?.missed(one)) ?? [], []);
   return { ...look, missed: ready ? missed : null };

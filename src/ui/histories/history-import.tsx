@@ -26,6 +26,7 @@ type Sample = {
 };
 type Preview = {
   documentType: string;
+  unit: string;
   header: string[];
   mapping: Mapping;
   columns: { key: string; label: string }[];
@@ -38,15 +39,23 @@ type Preview = {
 };
 type Taken = { id: string; name: string; documents: number };
 type Answer = { preview: Preview } | { taken: Taken };
-type Options = { called: string; documentType: string; mapping: Mapping | null; takeGood: boolean };
+type Options = {
+  called: string;
+  documentType: string;
+  unit: string | null;
+  mapping: Mapping | null;
+  takeGood: boolean;
+};
+
+type Named = { key: string; name: string };
 
 const PATH = "/api/histories";
 const STAGES = { reading: "Reading", writing: "Keeping in one step" };
 
 /** Brings in a history in three steps: choose a file, see what is read of it and say which column is which, keep it. */
-export function HistoryImport({ types }: { types: readonly { key: string; name: string }[] }) {
+export function HistoryImport({ types, units }: { types: readonly Named[]; units: readonly Named[] }) {
   const router = useRouter();
-  const start: Options = { called: "", documentType: types[0]!.key, mapping: null, takeGood: false };
+  const start: Options = { called: "", documentType: types[0]!.key, unit: null, mapping: null, takeGood: false };
   const [options, setOptions] = useState(start);
   const [preview, setPreview] = useState<Preview | null>(null);
   const [taken, setTaken] = useState<Taken | null>(null);
@@ -97,7 +106,7 @@ export function HistoryImport({ types }: { types: readonly { key: string; name: 
       )}
       {preview && (
         <>
-          <Columns types={types} preview={preview} onLook={look} />
+          <Columns types={types} units={units} preview={preview} onLook={look} />
           {preview.lacking.length > 0 ? (
             <p className="text-held">Say above which column is the {preview.lacking.join(" and the ")}.</p>
           ) : (
@@ -145,10 +154,12 @@ export function HistoryImport({ types }: { types: readonly { key: string; name: 
 
 function Columns({
   types,
+  units,
   preview,
   onLook,
 }: {
-  types: readonly { key: string; name: string }[];
+  types: readonly Named[];
+  units: readonly Named[];
   preview: Preview;
   onLook(change: Partial<Options>): void;
 }) {
@@ -167,12 +178,24 @@ function Columns({
           </option>
         ))}
       </Choice>
+      <Choice label="Where no unit is known" value={preview.unit} onChange={(unit) => onLook({ unit })}>
+        {units.map(({ key, name }) => (
+          <option key={key} value={key}>
+            {name}
+          </option>
+        ))}
+      </Choice>
       {columns.map(({ key, label }) => (
         <Choice
           key={key}
           label={label}
           value={String(mapping[key] ?? "")}
-          onChange={(at) => onLook({ mapping: { ...mapping, [key]: at === "" ? null : Number(at) } })}
+          onChange={(at) =>
+            onLook({
+              documentType: preview.documentType,
+              mapping: { ...mapping, [key]: at === "" ? null : Number(at) },
+            })
+          }
         >
           <option value="">not in the file</option>
           {header.map((heading, at) => (

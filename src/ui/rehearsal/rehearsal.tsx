@@ -50,8 +50,11 @@ export type RehearsalProps = {
 /** Two versions of a policy over the same documents of the past: what the second would have meant. */
 export function Rehearsal(props: RehearsalProps) {
   const { others, organisation, source, from, until, today, minutes, capacity, days } = props;
-  const [before, setBefore] = useState(props.before.policy);
-  const [after, setAfter] = useState(props.after.policy);
+  // What was moved stays so when the page is read again, and what was not is as it was read last.
+  const [movedBefore, setBefore] = useState<Policy | null>(null);
+  const [movedAfter, setAfter] = useState<Policy | null>(null);
+  const before = movedBefore ?? props.before.policy;
+  const after = movedAfter ?? props.after.policy;
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   // At least one of the two is a policy.
   const { documentType, currency } = (after ?? before)!;
@@ -92,8 +95,8 @@ export function Rehearsal(props: RehearsalProps) {
             directory={directory}
             currency={currency}
             noun={noun}
-            onBefore={(section) => setBefore((now) => now && withSection(now, section))}
-            onAfter={(section) => setAfter((now) => now && withSection(now, section))}
+            onBefore={(section) => setBefore(before && withSection(before, section))}
+            onAfter={(section) => setAfter(after && withSection(after, section))}
           />
         </div>
         <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
@@ -105,8 +108,8 @@ export function Rehearsal(props: RehearsalProps) {
             isAfterMoved={after !== props.after.policy}
             takesOver={props.takesOver}
             onReset={() => {
-              setBefore(props.before.policy);
-              setAfter(props.after.policy);
+              setBefore(null);
+              setAfter(null);
             }}
           />
           {answer && props.after.policy && opened && (
@@ -120,7 +123,7 @@ export function Rehearsal(props: RehearsalProps) {
               directory={directory}
               find={find}
               tried={after === props.after.policy ? "" : said}
-              onTry={(section) => setAfter((now) => now && withSection(now, section))}
+              onTry={(section) => setAfter(after && withSection(after, section))}
             />
           )}
           {answer ? (

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: "Histories" };
 
 /** Documents of the past from elsewhere, to rehearse on: which there are, and bringing in another. */
 export default async function Histories() {
-  const { app, person } = await visitFor("policies.read");
+  const { app, person, directory } = await visitFor("policies.read");
   const histories = historiesOf(app);
   const names = namesNow(app);
   const mayWrite = !authorise(person, "histories.write");
@@ -75,7 +75,10 @@ export default async function Histories() {
           <h2 id="bring" className="mb-3 text-lg font-semibold">
             Bring in a history
           </h2>
-          <HistoryImport types={documentTypeKeys.map((key) => ({ key, name: capital(typeWords(key).name.many) }))} />
+          <HistoryImport
+            types={documentTypeKeys.map((key) => ({ key, name: capital(typeWords(key).name.many) }))}
+            units={directory.organisation.units.map(({ id, name }) => ({ key: id, name }))}
+          />
         </section>
       )}
     </div>
