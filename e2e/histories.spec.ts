@@ -48,7 +48,10 @@ test("a file of a ledger is matched, kept without its bad rows, rehearsed on, an
   const figures = page.getByRole("complementary", { name: "Figures" });
   // The file says of none to which category it belongs, and some sections are for categories.
   await expect(figures.getByText("Both treat all 30 orders alike.")).toBeVisible();
-  await expect(figures.getByRole("row", { name: /^Of these too little is known of/ })).toHaveText(/3030$/);
+  await expect(page.getByText(/^Of 30 orders “category” .*where they go cannot be told/)).toBeVisible();
+  await expect(figures.getByRole("row", { name: /^Orders that would be held/ })).toHaveText(/3030$/);
+  await page.getByRole("link", { name: "Take what is not known as not met" }).click();
+  await expect(figures.getByRole("row", { name: /^Orders that would be held/ })).toHaveText(/00$/);
   await expect(page.getByText(/Orders of 1 Feb 2024 to 28 Feb 2024, with the people of today/)).toBeVisible();
 
   await page.goto("/rehearsal/histories");

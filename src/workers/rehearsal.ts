@@ -3,7 +3,7 @@ import { expose } from "comlink";
 import { minorDigits, type Rate } from "@/core/money";
 import { asOf, emptyHistory, turningPoints, type Kind, type OrganisationHistory } from "@/core/organisation-history";
 import { directoryOf } from "@/core/people";
-import type { Policy, PolicyVersion, Section } from "@/core/policy";
+import { fieldsNamedBy, type Policy, type PolicyVersion, type Section } from "@/core/policy";
 import {
   askedLevels,
   asTheyAre,
@@ -33,6 +33,7 @@ import {
   type Suggestion,
   type Under,
 } from "@/core/rehearsal";
+import type { BlockedReason, HeldReason } from "@/core/routing";
 
 export type Given = {
   documents: readonly PastDocument[];
@@ -42,6 +43,8 @@ export type Given = {
   others: readonly PolicyVersion[];
   /** ISO date-time in UTC as of which everybody counts; as they were where it is null. */
   today: string | null;
+  /** Conditions on what nothing is known of are taken as not met, and do not hold a document. */
+  takesUnknown: boolean;
 };
 
 /** A document that is treated otherwise. */
@@ -62,6 +65,8 @@ export type Answer = Pick<Comparison, "seenNoMore" | "seenNow" | "effects"> & {
   after: Figures;
   /** Documents that come under the policy, of all that were given. */
   documents: number;
+  /** Of how many of them too little is known to tell where they go, and keys of the fields of which nothing is known. */
+  untold: { documents: number; fields: string[] };
   differs: Differs[];
   /** How many differ, of which `differs` are the largest. */
   differing: number;
@@ -92,9 +97,15 @@ export type Found = {
   curve: Suggestion[];
 };
 
+const OF_UNKNOWN: readonly string[] = ["section cannot be told", "condition cannot be told"] satisfies (
+  HeldReason | BlockedReason
+)["code"][];
+const isOfUnknown = (why: string) => OF_UNKNOWN.includes(why);
+
 const MOST_LISTED = 200;
 let given: (Given & { organisations: OrganisationFrom[] }) | null = null;
-let taken: { of: string; columns: Columns; places: Int32Array } | null = null;
+type Taken = { of: string; columns: Columns; places: Int32Array; untold: Answer["untold"] };
+let taken: Taken | null = null;
 
 /** A policy as if it were in force all the time. */
 function asVersion(policy: Policy): PolicyVersion {
@@ -131,23 +142,30 @@ function underOf({ organisations, others, rates, today }: NonNullable<typeof giv
 }
 
 /** The documents that come under the policy as one or the other has it; thresholds and levels do not decide that. */
-function takenBy(known: NonNullable<typeof given>, policies: readonly Policy[]): Columns {
+function takenBy(known: NonNullable<typeof given>, policies: readonly Policy[]): Taken {
   const shape = JSON.stringify(policies.map(({ scope, measure, currency }) => [scope, measure, currency]));
-  if (taken?.of === shape) return taken.columns;
+  if (taken?.of === shape) return taken;
   const whole = columnsOf(known.documents);
   const inEither = new Uint8Array(whole.count);
+  const untold = new Uint8Array(whole.count);
   for (const policy of policies) {
     // Also where it cannot be told in which of its sections it belongs, or what it amounts to.
     const { outcomes, of } = replay(whole, underOf(known, policy));
     const isTaken = outcomes.map((outcome) => outcome.policy === policy.id);
+    const isUntold = outcomes.map(({ holds }) => holds.some(({ why }) => isOfUnknown(why)));
     of.forEach((code, index) => {
       if (isTaken[code]) inEither[index] = 1;
+      if (isTaken[code] && isUntold[code]) untold[index] = 1;
     });
   }
   const places = Int32Array.from(known.documents.keys()).filter((index) => inEither[index] === 1);
-  const columns = columnsOf([...places].map((index) => known.documents[index]!));
-  taken = { of: shape, columns, places };
-  return columns;
+  const documents = [...places].map((index) => known.documents[index]!);
+  const columns = columnsOf(known.takesUnknown ? documents.map(({ unknown: _, ...document }) => document) : documents);
+  const named = new Set(policies.flatMap(fieldsNamedBy));
+  const unknown = new Set(documents.flatMap((one, index) => (untold[places[index]!] ? (one.unknown ?? []) : [])));
+  const fields = [...named].filter((key) => unknown.has(key));
+  taken = { of: shape, columns, places, untold: { documents: untold.reduce((sum, one) => sum + one, 0), fields } };
+  return taken;
 }
 
 function amountsOf(before: Replayed, after: Replayed): Float64Array {
@@ -181,7 +199,7 @@ const api = {
   /** Compares two versions of a policy over the documents that were given; null for that there is no such policy. */
   compare(before: Policy | null, after: Policy | null, minutes: MinutesOf): Answer | null {
     if (!given) return null;
-    const columns = takenBy(
+    const { columns, places, untold } = takenBy(
       given,
       [before, after].filter((one) => one !== null),
     );
@@ -198,9 +216,10 @@ const api = {
       seenNoMore: comparison.seenNoMore,
       seenNow: comparison.seenNow,
       documents: columns.count,
+      untold,
       differing: otherwise.length,
       differs: otherwise.slice(0, MOST_LISTED).map((index) => ({
-        index: taken!.places[index]!,
+        index: places[index]!,
         id: columns.ids[index]!,
         minor: Number.isNaN(minor[index]!) ? null : minor[index]!,
         difference: differenceAt(index)!,
@@ -219,7 +238,7 @@ const api = {
   find(policy: Policy, { section: id, amounts, minutesEach, ...wanted }: Wanted, minutes: MinutesOf): Found | null {
     const section = policy.sections.find((one) => one.id === id);
     if (!given || !section) return null;
-    const columns = takenBy(given, [policy]);
+    const { columns } = takenBy(given, [policy]);
     const under = underOf(given, policy);
     const movable = movableOf(columns, under, policy.id, section, minutes);
     const candidates = [...(amounts ?? roundAmounts(movable, 10 ** minorDigits(policy.currency)))];

@@ -15,6 +15,7 @@ export function Choices({
   source,
   days,
   asToday,
+  takesUnknown,
   minutes,
   capacity,
   usual,
@@ -28,6 +29,7 @@ export function Choices({
   source: string;
   days: { from: string; until: string };
   asToday: boolean;
+  takesUnknown: boolean;
   minutes: number;
   capacity: number;
   /** Where nobody says otherwise. */
@@ -47,7 +49,10 @@ export function Choices({
       <button type="submit" className={buttonClass("outline")}>
         Show
       </button>
-      <details className="basis-full" open={asToday || minutes !== usual.minutes || capacity !== usual.capacity}>
+      <details
+        className="basis-full"
+        open={asToday || takesUnknown || minutes !== usual.minutes || capacity !== usual.capacity}
+      >
         <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">How it is counted</summary>
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2 pt-1">
           <Select
@@ -59,6 +64,17 @@ export function Choices({
               { key: "today", name: "as they are today" },
             ]}
           />
+          {sources.length > 1 && (
+            <Select
+              label="Conditions on what is not known"
+              name="unknown"
+              value={takesUnknown ? "not-met" : ""}
+              choices={[
+                { key: "", name: "hold a document" },
+                { key: "not-met", name: "are taken as not met" },
+              ]}
+            />
+          )}
           <Number label="Minutes a decision" name="minutes" value={minutes} most={480} />
           <Number label="Hours a month that each has" name="capacity" value={capacity} most={160} />
         </div>

@@ -3,7 +3,7 @@ import { sayRehearsed } from "@/core/words";
 import type { Answer } from "@/workers/rehearsal";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
-import { effectOf, heldIn, sharesSeen, untoldIn, type Scale } from "./rates";
+import { effectOf, heldIn, sharesSeen, type Scale } from "./rates";
 
 type Noun = { one: string; many: string };
 
@@ -49,8 +49,6 @@ export function FiguresTable({
     ["Value that two levels or more approve", formatShare(was.severalLevels), formatShare(is.severalLevels)],
     [`${noun.many} that would be held`, count(heldIn(before)), count(heldIn(after))],
   ];
-  const untold = [untoldIn(before), untoldIn(after)] as const;
-  if (untold.some((one) => one > 0)) rows.push(["of these too little is known of", count(untold[0]), count(untold[1])]);
   return (
     <Table
       label="Figures of both versions"

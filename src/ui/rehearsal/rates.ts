@@ -1,5 +1,4 @@
 import type { Figures, Tally } from "@/core/rehearsal";
-import type { BlockedReason, HeldReason } from "@/core/routing";
 import type { Answer } from "@/workers/rehearsal";
 import type { RehearsedEffect } from "@/core/words";
 
@@ -45,13 +44,4 @@ export function sharesSeen({ byApprovals, all }: Figures): { nobody: number; sev
 /** Documents that would be held, since nobody could decide or their amount is not known. */
 export function heldIn({ held }: Figures): number {
   return [...held.values()].reduce((sum, { documents }) => sum + documents, 0);
-}
-
-const UNKNOWN: readonly string[] = ["section cannot be told", "condition cannot be told"] satisfies (
-  HeldReason | BlockedReason
-)["code"][];
-
-/** Those of them of which too little is known, as of documents that a history tells of. */
-export function untoldIn({ held }: Figures): number {
-  return UNKNOWN.reduce((sum, code) => sum + (held.get(code)?.documents ?? 0), 0);
 }

@@ -22,6 +22,7 @@ import { Hours } from "./hours";
 import { MirrorBoard } from "./mirror-board";
 import { scaleOf } from "./rates";
 import type { Side } from "./side";
+import { Untold } from "./untold";
 import { useRehearsal } from "./use-rehearsal";
 
 export type RehearsalProps = {
@@ -37,6 +38,7 @@ export type RehearsalProps = {
   until: string;
   days: number;
   today: string | null;
+  takesUnknown: boolean;
   minutes: number;
   capacity: number;
   /** Name of the section that is shown; the last where there is none of that name. */
@@ -49,7 +51,7 @@ export type RehearsalProps = {
 
 /** Two versions of a policy over the same documents of the past: what the second would have meant. */
 export function Rehearsal(props: RehearsalProps) {
-  const { others, organisation, source, from, until, today, minutes, capacity, days } = props;
+  const { others, organisation, source, from, until, today, takesUnknown, minutes, capacity, days } = props;
   // What was moved stays so when the page is read again, and what was not is as it was read last.
   const [movedBefore, setBefore] = useState<Policy | null>(null);
   const [movedAfter, setAfter] = useState<Policy | null>(null);
@@ -58,7 +60,7 @@ export function Rehearsal(props: RehearsalProps) {
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   // At least one of the two is a policy.
   const { documentType, currency } = (after ?? before)!;
-  const replaying = { documentType, source, from, until, others, today };
+  const replaying = { documentType, source, from, until, others, today, takesUnknown };
   const { answer, busy, labels, withheld, problem, find } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
@@ -101,6 +103,15 @@ export function Rehearsal(props: RehearsalProps) {
         </div>
         <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
           {problem && <Refusals refusals={[{ code: "invalid", message: problem }]} />}
+          {answer && answer.untold.documents > 0 && (
+            <Untold
+              {...answer.untold}
+              type={documentType}
+              directory={directory}
+              given={props.given}
+              isTaken={takesUnknown}
+            />
+          )}
           <Actions
             policy={props.policy}
             after={after}

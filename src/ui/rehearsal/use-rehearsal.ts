@@ -38,6 +38,8 @@ export type Replaying = {
   others: readonly PolicyVersion[];
   /** ISO date-time; null for people as they were. */
   today: string | null;
+  /** Conditions on what nothing is known of are taken as not met. */
+  takesUnknown: boolean;
 };
 
 /**
@@ -59,7 +61,7 @@ export function useRehearsal(
   });
   const worker = useRef<Remote<RehearsalWorker> | null>(null);
   const [ready, setReady] = useState(false);
-  const { documentType, source, from, until, today } = replaying;
+  const { documentType, source, from, until, today, takesUnknown } = replaying;
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/rehearsal.ts", import.meta.url), { type: "module" });
     const remote = wrap<RehearsalWorker>(thread);
@@ -71,7 +73,7 @@ export function useRehearsal(
         const response = await fetch(`/api/rehearsal/material?${query}`);
         if (!response.ok) throw new Error(String(response.status));
         const { documents, labels, rates, history, withheld } = (await response.json()) as Material;
-        await remote.give({ documents, rates, history, others: replaying.others, today });
+        await remote.give({ documents, rates, history, others: replaying.others, today, takesUnknown });
         if (over) return;
         setState((now) => ({ ...now, labels, withheld }));
         setReady(true);
@@ -90,7 +92,7 @@ export function useRehearsal(
     };
     // Other policies are those with which the page was opened.
     // oxlint-disable-next-line react/exhaustive-deps
-  }, [documentType, source, from, until, today]);
+  }, [documentType, source, from, until, today, takesUnknown]);
 
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {

@@ -54,12 +54,13 @@ export default async function RehearsalPage({ searchParams }: Props) {
             source={source}
             days={days}
             asToday={asToday}
+            takesUnknown={given.unknown === "not-met"}
             minutes={minutes}
             capacity={capacity}
             usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
           />
           <Rehearsal
-            key={[chosen.id, chosen.before, chosen.after, source, days.from, days.until, asToday].join()}
+            key={[chosen.id, chosen.before, chosen.after, source, days.from, days.until, asToday, given.unknown].join()}
             policy={chosen.id}
             before={side(chosen.before)}
             after={side(chosen.after)}
@@ -70,6 +71,7 @@ export default async function RehearsalPage({ searchParams }: Props) {
             until={days.until}
             days={daysBetween(days.from, days.until) + 1}
             today={asToday ? now : null}
+            takesUnknown={given.unknown === "not-met"}
             minutes={minutes}
             capacity={capacity}
             section={given.section ?? ""}
