@@ -17,7 +17,7 @@ const file = (rows: readonly string[]) => ({
 test("a file of a ledger is matched, kept without its bad rows, rehearsed on, and deleted", async ({ page }) => {
   await signIn(page, "benedita-corvo");
   await page.goto("/rehearsal");
-  await page.getByRole("link", { name: "histories from elsewhere" }).click();
+  await page.getByRole("link", { name: "imported histories" }).click();
   const choose = page.getByLabel("A CSV or XLSX file with a document a row");
   await choose.setInputFiles(file([...ROWS, "31.2.2024;B99;;;12"]));
   await expect(page.getByText("Say above which column is the date and the amount.")).toBeVisible();

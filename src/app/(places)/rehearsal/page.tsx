@@ -33,7 +33,7 @@ export default async function RehearsalPage({ searchParams }: Props) {
         <h1 className="text-2xl font-semibold">Rehearsal</h1>
         <p className="text-soft">
           What a version would have done with documents of the past, before it does anything. On{" "}
-          <Link href="/rehearsal/histories">histories from elsewhere</Link> as well.
+          <Link href="/rehearsal/histories">imported histories</Link> as well.
         </p>
       </header>
       {!chosen ? (

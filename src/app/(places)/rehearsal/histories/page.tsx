@@ -11,7 +11,7 @@ import { HistoryImport } from "@/ui/histories/history-import";
 import { Empty } from "@/ui/primitives";
 import { Table } from "@/ui/tables";
 
-export const metadata: Metadata = { title: "Histories" };
+export const metadata: Metadata = { title: "Imported histories" };
 
 /** Documents of the past from elsewhere, to rehearse on: which there are, and bringing in another. */
 export default async function Histories() {
@@ -24,7 +24,7 @@ export default async function Histories() {
       <p>
         <Link href="/rehearsal">Rehearsal</Link>
       </p>
-      <h1 className="text-2xl font-semibold">Histories from elsewhere</h1>
+      <h1 className="text-2xl font-semibold">Imported histories</h1>
       <p className="mb-4 text-soft">
         Documents of the past out of a ledger or another program, to rehearse policies on. They become no documents
         here: nobody is asked or told anything by them, and they are deleted as a whole.
@@ -37,7 +37,7 @@ export default async function Histories() {
           heads={[
             { label: "History" },
             { label: "What is in it" },
-            { label: "Brought in" },
+            { label: "Imported" },
             ...(mayWrite ? [{ label: "Delete", hidden: true, key: "delete" }] : []),
           ]}
         >
@@ -71,9 +71,9 @@ export default async function Histories() {
         </Table>
       )}
       {mayWrite && (
-        <section aria-labelledby="bring" className="mt-8">
-          <h2 id="bring" className="mb-3 text-lg font-semibold">
-            Bring in a history
+        <section aria-labelledby="import" className="mt-8">
+          <h2 id="import" className="mb-3 text-lg font-semibold">
+            Import a history
           </h2>
           <HistoryImport
             types={documentTypeKeys.map((key) => ({ key, name: capital(typeWords(key).name.many) }))}
