@@ -28,7 +28,7 @@ export {
   sayRehearsed,
   sayShareExactly,
 } from "./rehearsal";
-export type { RehearsalNames, RehearsedEffect } from "./rehearsal";
+export type { RehearsalNames } from "./rehearsal";
 export { sayCase } from "./boundary";
 export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";
 export { policyDifferences } from "./policy-difference";

@@ -1,8 +1,8 @@
 // What a rehearsal found reads well, whatever it found.
 import { describe, expect, it } from "vitest";
-import type { Difference } from "../rehearsal";
+import type { Difference, RehearsedEffect } from "../rehearsal";
 import { capital } from "../text";
-import { sayAskedOtherwise, sayBandsKept, sayInTheWay, sayRehearsed, type RehearsedEffect } from "./index";
+import { sayAskedOtherwise, sayBandsKept, sayInTheWay, sayRehearsed } from "./index";
 
 const orders = { one: "order", many: "orders" };
 const nothing: RehearsedEffect = {

@@ -1,22 +1,7 @@
 import { formatAmount } from "../money";
 import type { Section } from "../policy";
-import type { AskedLevel, Difference, EffectKind, InTheWay, Suggestion } from "../rehearsal";
+import type { AskedLevel, Difference, EffectKind, InTheWay, RehearsedEffect, Suggestion } from "../rehearsal";
 import { capital, countOf, formatShare, joinWords } from "../text";
-
-/** What one version would have meant against another, a year. */
-export type RehearsedEffect = {
-  /** Approvals and hours more in a year, less where they are below zero. */
-  approvals: number;
-  hours: number;
-  /** Shares of the value of all documents that nobody approves any more, and that somebody approves now. */
-  seenNoMore: number;
-  seenNow: number;
-  /** Documents that somebody more has to approve, that wait for other people, and that would be held. */
-  more: number;
-  other: number;
-  heldNow: number;
-  documents: number;
-};
 
 type Noun = { one: string; many: string };
 

@@ -1,6 +1,5 @@
 import { formatAmount, minorDigits } from "@/core/money";
-import { TREATMENTS } from "@/core/rehearsal";
-import type { Answer } from "@/workers/rehearsal";
+import { type RehearsalAnswer, TREATMENTS } from "@/core/rehearsal";
 import { placeOn, ticksOf, type Domain } from "../board/geometry";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
@@ -13,7 +12,7 @@ export function AsTables({
   domain,
   currency,
 }: {
-  answer: Answer;
+  answer: RehearsalAnswer;
   sides: { before: Side; after: Side };
   domain: Domain;
   currency: string;

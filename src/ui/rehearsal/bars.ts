@@ -1,6 +1,5 @@
 import { placeOn, type Domain } from "../board/geometry";
-import { TREATMENTS, type Treatment } from "@/core/rehearsal";
-import type { Answer } from "@/workers/rehearsal";
+import { type RehearsalAnswer, type Treatment, TREATMENTS } from "@/core/rehearsal";
 
 /** How many documents of one stretch of the axis are treated in which way. */
 export type Bar = Record<Treatment, number> & { place: number; total: number };
@@ -8,7 +7,11 @@ export type Bar = Record<Treatment, number> & { place: number; total: number };
 export const BARS = 66;
 
 /** The documents of a section over their amounts, as bars of equal width on the axis. */
-export function barsOf({ minor, treated, section }: Answer["amounts"], ids: readonly string[], domain: Domain): Bar[] {
+export function barsOf(
+  { minor, treated, section }: RehearsalAnswer["amounts"],
+  ids: readonly string[],
+  domain: Domain,
+): Bar[] {
   const bars = Array.from({ length: BARS }, (_, place): Bar => ({
     place,
     total: 0,

@@ -4,15 +4,13 @@ import { useState, type FormEvent } from "react";
 import { formatAmount, typedMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { edit, type Policy, type Section } from "@/core/policy";
-import type { Suggestion } from "@/core/rehearsal";
+import type { Found, Scale, Suggestion, Wanted } from "@/core/rehearsal";
 import { countOf } from "@/core/text";
 import { sayBandsKept, sayInTheWay, sayNoAmount, sayShareExactly } from "@/core/words";
-import type { Found, Wanted } from "@/workers/rehearsal";
 import { sayNumber } from "../format";
 import { useAnnounced } from "../frame/announce";
 import { Button, Refusals } from "../primitives";
 import { CostChart } from "./cost-chart";
-import type { Scale } from "./rates";
 import type { Moves } from "./side";
 
 type Props = {

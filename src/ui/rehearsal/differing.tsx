@@ -2,7 +2,7 @@ import Link from "next/link";
 import { formatAmount } from "@/core/money";
 import { EFFECT_WORDS, sayAsked, sayAskedOtherwise, type RehearsalNames } from "@/core/words";
 import { countOf } from "@/core/text";
-import type { Answer, Differs } from "@/workers/rehearsal";
+import type { RehearsalAnswer, Differs } from "@/core/rehearsal";
 import { Table } from "../tables";
 
 /** The documents that the two versions treat otherwise, the largest first, each with what is asked otherwise. */
@@ -14,7 +14,7 @@ export function Differing({
   currency,
   titles,
 }: {
-  answer: Answer;
+  answer: RehearsalAnswer;
   labels: readonly { number: string; title: string; ofFile?: true }[];
   names: RehearsalNames;
   noun: { one: string; many: string };

@@ -1,9 +1,8 @@
 import { capital, formatShare } from "@/core/text";
 import { sayRehearsed } from "@/core/words";
-import type { Answer } from "@/workers/rehearsal";
+import { effectOf, heldIn, type RehearsalAnswer, type Scale, sharesSeen } from "@/core/rehearsal";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
-import { effectOf, heldIn, sharesSeen, type Scale } from "./rates";
 
 type Noun = { one: string; many: string };
 
@@ -18,7 +17,7 @@ export function Said({ said, about, className }: { said: string; about: string; 
 }
 
 /** The sentence about an answer. */
-export function sayAnswer(answer: Answer, scale: Scale, noun: Noun): string {
+export function sayAnswer(answer: RehearsalAnswer, scale: Scale, noun: Noun): string {
   return sayRehearsed(effectOf(answer, scale), noun);
 }
 
@@ -30,7 +29,7 @@ export function FiguresTable({
   minutes,
   names,
 }: {
-  answer: Answer;
+  answer: RehearsalAnswer;
   scale: Scale;
   noun: Noun;
   minutes: number;

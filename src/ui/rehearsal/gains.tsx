@@ -1,14 +1,21 @@
 import { formatAmount } from "@/core/money";
 import type { Directory } from "@/core/people";
-import type { Tally } from "@/core/rehearsal";
-import type { Answer } from "@/workers/rehearsal";
+import type { RehearsalAnswer, Tally } from "@/core/rehearsal";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
 
 const MOST = 8;
 
 /** For whom most is asked more or less often: units, and those whose documents they are. */
-export function Gains({ answer, directory, currency }: { answer: Answer; directory: Directory; currency: string }) {
+export function Gains({
+  answer,
+  directory,
+  currency,
+}: {
+  answer: RehearsalAnswer;
+  directory: Directory;
+  currency: string;
+}) {
   const { before, after } = answer;
   const unit = (id: string) => directory.unit(id)?.name ?? id;
   const person = (id: string) => directory.person(id)?.name ?? id;

@@ -1,7 +1,6 @@
 import type { Directory } from "@/core/people";
-import type { Answer } from "@/workers/rehearsal";
+import type { RehearsalAnswer, Scale } from "@/core/rehearsal";
 import { Table } from "../tables";
-import type { Scale } from "./rates";
 
 const FIRST = 10;
 
@@ -13,14 +12,14 @@ export function Hours({
   directory,
   names,
 }: {
-  answer: Answer;
+  answer: RehearsalAnswer;
   scale: Scale;
   /** Hours a month. */
   capacity: number;
   directory: Directory;
   names: readonly [before: string, after: string];
 }) {
-  const hours = (figures: Answer["before"], person: string) =>
+  const hours = (figures: RehearsalAnswer["before"], person: string) =>
     ((figures.byPerson.get(person)?.minutes ?? 0) / 60) * scale.month;
   const people = [...new Set([...answer.before.byPerson.keys(), ...answer.after.byPerson.keys()])]
     .map((person) => ({ person, was: hours(answer.before, person), is: hours(answer.after, person) }))

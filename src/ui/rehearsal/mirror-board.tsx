@@ -9,7 +9,7 @@ import { labelRows, type Domain } from "../board/geometry";
 import { useWidth } from "../board/use-width";
 import { sayNumber } from "../format";
 import { barsOf, BARS, runsOf, type Bar } from "./bars";
-import type { Answer } from "@/workers/rehearsal";
+import type { RehearsalAnswer } from "@/core/rehearsal";
 import { MirrorStakes } from "./mirror-stakes";
 import { MirrorLevels } from "./mirror-levels";
 import { HEAD, type Moves, type Side } from "./side";
@@ -31,7 +31,7 @@ export function MirrorBoard({
 }: {
   before: Side;
   after: Side;
-  amounts: Answer["amounts"] | null;
+  amounts: RehearsalAnswer["amounts"] | null;
   domain: Domain;
   directory: Directory;
   currency: string;

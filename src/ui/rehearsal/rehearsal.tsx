@@ -20,7 +20,7 @@ import { FiguresTable, Said, sayAnswer } from "./figures";
 import { Gains } from "./gains";
 import { Hours } from "./hours";
 import { MirrorBoard } from "./mirror-board";
-import { scaleOf } from "./rates";
+import { scaleOf } from "@/core/rehearsal";
 import type { Side } from "./side";
 import { Untold } from "./untold";
 import { useRehearsal } from "./use-rehearsal";

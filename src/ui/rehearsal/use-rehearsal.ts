@@ -3,9 +3,9 @@
 import { wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import type { PastDocument } from "@/core/rehearsal";
+import type { Found, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
-import type { Answer, Found, RehearsalWorker, Wanted } from "@/workers/rehearsal";
+import type { RehearsalWorker } from "@/workers/rehearsal";
 import { useNewest } from "../newest";
 
 type Material = {
@@ -17,7 +17,7 @@ type Material = {
 };
 
 export type Rehearsed = {
-  answer: Answer | null;
+  answer: RehearsalAnswer | null;
   /** The answer is not yet that for the versions as they are now. */
   busy: boolean;
   labels: Material["labels"];

@@ -1,6 +1,20 @@
-import type { Figures, Tally } from "@/core/rehearsal";
-import type { Answer } from "@/workers/rehearsal";
-import type { RehearsedEffect } from "@/core/words";
+import type { Figures, Tally } from "./figures";
+import type { RehearsalAnswer } from "./rehearse";
+
+/** What one version would have meant against another, a year. */
+export type RehearsedEffect = {
+  /** Approvals and hours more in a year, less where they are below zero. */
+  approvals: number;
+  hours: number;
+  /** Shares of the value of all documents that nobody approves any more, and that somebody approves now. */
+  seenNoMore: number;
+  seenNow: number;
+  /** Documents that somebody more has to approve, that wait for other people, and that would be held. */
+  more: number;
+  other: number;
+  heldNow: number;
+  documents: number;
+};
 
 const YEAR = 365;
 const MONTHS = 12;
@@ -15,7 +29,7 @@ export function scaleOf(days: number): Scale {
 }
 
 /** What the second version would have meant against the first, a year. */
-export function effectOf({ before, after, effects, ...rest }: Answer, { year }: Scale): RehearsedEffect {
+export function effectOf({ before, after, effects, ...rest }: RehearsalAnswer, { year }: Scale): RehearsedEffect {
   const of = (key: "approvals" | "minutes") => (after.all[key] - before.all[key]) * year;
   const value = Math.max(before.all.value, after.all.value);
   const share = (sum: { value: number }) => (value > 0 ? sum.value / value : 0);
