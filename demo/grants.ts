@@ -1,5 +1,6 @@
 import { RoleSchema, type Role } from "@/core/people";
 import { newCommandId } from "@/server/log/log";
+import { orderPolicy } from "./policy";
 import { testOrder } from "./test-app";
 
 export type Case = {
@@ -252,6 +253,25 @@ export const GRANTS: Record<string, Case[]> = {
   "GET /rehearsal/material": [
     { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01", granted: readPolicies },
     { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01&history=all", granted: readPolicies },
+  ],
+  "POST /rehearsal/file": [
+    {
+      body: () => ({
+        format: "csv",
+        rehearsed: {
+          before: { name: "Without", policy: null },
+          after: { name: "Draft", policy: orderPolicy },
+          from: "2026-01-01",
+          until: "2026-03-01",
+          history: "own",
+          asToday: true,
+          takesUnknown: false,
+          minutes: 20,
+          capacity: 16,
+        },
+      }),
+      granted: readPolicies,
+    },
   ],
   "POST /histories": [
     {

@@ -1,4 +1,5 @@
 // “If I raise the first threshold from 500 to 1,000, how many approvals do I save, what value goes unseen, who benefits?”, answered by mouse alone and by keyboard alone.
+import fs from "node:fs";
 import { expect, type Locator, type Page } from "@playwright/test";
 import { AxeBuilder } from "@axe-core/playwright";
 import { clearDraft, signIn, tabTo, test } from "./support";
@@ -165,4 +166,26 @@ test("better thresholds are found for a goal, tried with everything following, a
   await form.getByLabel("From these amounts alone").fill("1,500; many");
   await form.getByRole("button", { name: "Find thresholds" }).click();
   await expect(form.getByText(/^“many”: /)).toBeVisible();
+});
+
+test("a rehearsal goes out as two pages, as a workbook and as a file of plain text, as it stands", async ({ page }) => {
+  await signIn(page, "tome-cardigos");
+  await page.goto("/rehearsal?policy=purchase-orders&before=1&after=2");
+  const exports = page.getByRole("group", { name: "Export" });
+  const text = async (label: RegExp) => {
+    const [file] = await Promise.all([
+      page.waitForEvent("download"),
+      exports.getByRole("button", { name: label }).click(),
+    ]);
+    return { name: file.suggestedFilename(), content: fs.readFileSync(await file.path()) };
+  };
+  const pdf = await text(/^PDF/);
+  expect([pdf.name, pdf.content.subarray(0, 5).toString()]).toEqual(["rehearsal.pdf", "%PDF-"]);
+  const xlsx = await text(/^XLSX/);
+  expect([xlsx.name, xlsx.content.subarray(0, 2).toString()]).toEqual(["rehearsal.xlsx", "PK"]);
+  const csv = await text(/^CSV/);
+  const [heading, ...lines] = csv.content.toString().trim().split(/\r?\n/);
+  expect(heading).toContain("Number");
+  // As many as the page says, though it lists the largest alone.
+  await expect(page.getByRole("heading", { name: `${lines.length} orders go another way` })).toBeVisible();
 });

@@ -8,6 +8,7 @@ import { policyNames, readDraft } from "../policies/drafts";
 import { inForce, readReferenceData } from "../reference-data";
 import { EVERYTHING, OWN, type Days, type Source } from "./material";
 import { historiesOf } from "../histories/store";
+import { othersInForce } from "./run";
 
 /**
  * A version or the draft of a policy as one of the two that are compared, or that there is no such policy, and documents go where others send them.
@@ -63,7 +64,7 @@ function within(said: string | undefined, most: number): number | null {
 /** What a page of rehearsal is opened with: which policy, which two of its versions, which days, and how people are counted. */
 export function rehearsalView(app: App, reader: Person, asked: Asked): RehearsalView {
   const now = app.clock.now();
-  const { directory, versions } = readReferenceData(app);
+  const { directory } = readReferenceData(app);
   const today = dayIn(now, directory.organisation.timeZone);
   const policies = policyNames(app);
   const id =
@@ -77,7 +78,7 @@ export function rehearsalView(app: App, reader: Person, asked: Asked): Rehearsal
       ),
       asked.history !== undefined && asked.history !== OWN,
     );
-  const chosen = id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id), versions);
+  const chosen = id === null ? null : chosenOf(app, reader, id, versionsAsked(asked, id));
   const on = sourcesOf(app, chosen?.type ?? "", asked, today);
   return {
     policies,
@@ -152,7 +153,7 @@ function versionsAsked({ of, before, after }: Asked, id: string): Asked {
   return of === undefined || of === id ? { before, after } : {};
 }
 
-function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: readonly PolicyVersion[]) {
+function chosenOf(app: App, reader: Person, id: string, asked: Asked) {
   const now = app.clock.now();
   const own = versionsOf(app, id);
   const draft = readDraft(app, id);
@@ -181,9 +182,7 @@ function chosenOf(app: App, reader: Person, id: string, asked: Asked, versions: 
     candidates,
     before,
     after,
-    others: inForce({ ...readReferenceData(app), versions }, now)
-      .filter(({ policy }) => policy.documentType === type && policy.id !== id)
-      .map(({ comments: _, ...version }) => version),
+    others: othersInForce(app, { id, documentType: type }),
     takesOver:
       authorise(reader, "policies.write") === null && (after === "draft" || !draft)
         ? { revision: draft?.revision ?? 0 }

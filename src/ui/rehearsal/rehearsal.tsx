@@ -16,6 +16,7 @@ import { Actions } from "./actions";
 import { AsTables } from "./as-tables";
 import { Better } from "./better";
 import { Differing } from "./differing";
+import { Files } from "./files";
 import { FiguresTable, Said, sayAnswer } from "./figures";
 import { Gains } from "./gains";
 import { Hours } from "./hours";
@@ -149,6 +150,19 @@ export function Rehearsal(props: RehearsalProps) {
                 titles={titles}
               />
               <Gains answer={answer} directory={directory} currency={currency} />
+              <Files
+                asked={{
+                  before: { name: sides.before.name, policy: before },
+                  after: { name: sides.after.name, policy: after },
+                  from,
+                  until,
+                  history: source,
+                  asToday: today !== null,
+                  takesUnknown,
+                  minutes,
+                  capacity,
+                }}
+              />
             </>
           ) : (
             !problem && <p className="text-soft">Replaying the {noun.many} of these days …</p>

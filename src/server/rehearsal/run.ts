@@ -1,0 +1,74 @@
+import { z } from "zod";
+import { daysBetween, isDay } from "@/core/calendar";
+import { PolicySchema, type Policy, type PolicyVersion } from "@/core/policy";
+import { directoryOf, type Person } from "@/core/people";
+import { asOf, turningPoints } from "@/core/organisation-history";
+import { rehearsalOf, scaleOf, type OrganisationFrom, type RehearsalAnswer, type Scale } from "@/core/rehearsal";
+import type { Result } from "@/core/refusal";
+import { refused } from "@/core/words";
+import type { App } from "../app";
+import { inForce, readReferenceData } from "../reference-data";
+import { materialFor, type Material } from "./material";
+
+const Day = z.string().refine(isDay, "is no day: write it like 2026-03-10");
+
+/** Two versions, as they stand or with thresholds moved, and what they are put to. */
+export const RehearsedSchema = z
+  .strictObject({
+    before: z.strictObject({ name: z.string().max(120), policy: PolicySchema.nullable() }),
+    after: z.strictObject({ name: z.string().max(120), policy: PolicySchema.nullable() }),
+    from: Day,
+    until: Day,
+    history: z.string().max(80),
+    asToday: z.boolean(),
+    takesUnknown: z.boolean(),
+    minutes: z.int().min(1).max(480),
+    capacity: z.int().min(1).max(160),
+  })
+  .refine(({ before, after }) => before.policy ?? after.policy, "one of the two has to be a policy")
+  .refine(({ from, until }) => from <= until, "the first day comes after the last");
+export type RehearsedRequest = z.infer<typeof RehearsedSchema>;
+
+/** What came of a rehearsal, with all that differs. */
+export type Rehearsed = {
+  request: RehearsedRequest;
+  policy: Policy;
+  answer: RehearsalAnswer;
+  scale: Scale;
+  labels: Material["labels"];
+  /** Versions of other policies that take documents that none of the two does. */
+  others: readonly PolicyVersion[];
+};
+
+/** Versions of other policies for documents of a type that are in force. */
+export function othersInForce(app: App, { id, documentType }: Pick<Policy, "id" | "documentType">): PolicyVersion[] {
+  return inForce(readReferenceData(app), app.clock.now())
+    .filter(({ policy }) => policy.documentType === documentType && policy.id !== id)
+    .map(({ comments: _, ...version }) => version);
+}
+
+/** Puts two versions to documents of the past, for whoever may read policies. Nothing is kept of it. */
+export function rehearse(app: App, reader: Person, request: RehearsedRequest): Result<Rehearsed> {
+  const { before, after, from, until, history, asToday, takesUnknown, minutes } = request;
+  const policy = (after.policy ?? before.policy)!;
+  if (before.policy && after.policy && before.policy.documentType !== after.policy.documentType)
+    return refused("no such type", { type: before.policy.documentType }, "before");
+  const material = materialFor(app, reader, policy.documentType, { from, until }, history);
+  if (!material.ok) return material;
+  const { documents, rates, labels } = material.value;
+  const others = othersInForce(app, policy);
+  const at = asToday ? app.clock.now() : null;
+  const rehearsal = rehearsalOf({ documents, rates, organisations: peopleAt(app, at), at, others, takesUnknown });
+  const answer = rehearsal.compare(before.policy, after.policy, { usual: minutes, byLevel: {} }, Infinity);
+  const scale = scaleOf(daysBetween(from, until) + 1);
+  return { ok: true, value: { request, policy, answer, scale, labels, others } };
+}
+
+/** People through time; as of a moment where one is given. */
+function peopleAt(app: App, at: string | null): OrganisationFrom[] {
+  const { history } = readReferenceData(app);
+  const from = (moment: string) => ({ from: moment, directory: directoryOf(asOf(history, moment)) });
+  if (at !== null) return [from(at)];
+  const points = turningPoints(history, "");
+  return points.length > 0 ? points.map(from) : [from("1970-01-01T00:00:00.000Z")];
+}
