@@ -165,6 +165,12 @@ describe("a history", () => {
     expect(historiesOf(app).find(({ id }) => id === "bad")!.types["purchase-order"]!.documents).toBe(560);
   });
 
+  it("is never called what a rehearsal calls otherwise", async () => {
+    for (const called of ["Own", "All"]) value(await keep({ called }));
+    expect(historiesOf(app).map(({ id }) => id)).toEqual(expect.arrayContaining(["own-history", "all-history"]));
+    for (const id of ["own-history", "all-history"]) value(deleteHistory(app, controller(), id, newCommandId()));
+  });
+
   it("sent once more by the same command is kept once", async () => {
     const { fingerprint, mapping } = await preview({ called: "Twice" });
     const request = { called: "Twice", mapping, confirm: fingerprint, command: newCommandId() };
@@ -191,7 +197,10 @@ describe("a history", () => {
       data: string;
     }[];
     expect(events.map(({ type }) => type)).toEqual([
-      ...Array<string>(4).fill("history brought in"),
+      ...Array<string>(2).fill("history brought in"),
+      ...Array<string>(2).fill("history brought in"),
+      ...Array<string>(2).fill("history deleted"),
+      ...Array<string>(2).fill("history brought in"),
       ...Array<string>(4).fill("history deleted"),
     ]);
     expect(events.filter(({ data }) => data.includes("Ottergren Filters"))).toEqual([]);

@@ -26,9 +26,10 @@ import { nativeHash } from "../log/log";
 import { readSheet } from "../people/import";
 import { namesNow, readReferenceData } from "../reference-data";
 import { resultInThread } from "../threads/in-thread";
-import { headingsKept, historiesOf, keepHistory } from "./store";
+import { EVERYTHING, OWN, headingsKept, historiesOf, keepHistory } from "./store";
 
 export const MAX_HISTORY = 20 * 1024 * 1024;
+const NO_IDS: readonly string[] = [OWN, EVERYTHING];
 const SHOWN = 100;
 const SAMPLES = 3;
 
@@ -171,7 +172,9 @@ function whyNotKeep(request: HistoryImport, { rows, bad, lacking }: HistoryFound
 
 function keep(app: App, actor: Person, request: HistoryImport, found: HistoryFound): Result<HistoryAnswer> {
   const name = request.called || request.name.replace(/\.\w+$/, "") || "History";
-  const id = idFrom(name);
+  // What a rehearsal calls otherwise is no history's.
+  const plain = idFrom(name);
+  const id = NO_IDS.includes(plain) ? `${plain}-history` : plain;
   const { command } = request;
   const intent = { command, stream: `history:${id}`, type: "history brought in" };
   const taken = { id, name, documents: found.rows.length };

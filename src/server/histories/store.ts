@@ -12,6 +12,11 @@ import { write } from "../ledger/write";
 import { sealerOfLog } from "../log/sealed";
 import { readReferenceData } from "../reference-data";
 
+/** What is rehearsed on: documents of the organisation's own, those and all histories, or one history by its id. */
+export type Source = string;
+export const OWN = "own";
+export const EVERYTHING = "all";
+
 /** Documents of one type in a history: how many, and on which days, ISO dates. */
 export type HistoryPart = { documents: number; from: string; until: string };
 

@@ -7,7 +7,7 @@ import type { PastDocument } from "@/core/rehearsal";
 import { refused } from "@/core/words";
 import type { App } from "../app";
 import { authorise } from "../access/authorise";
-import { historiesOf, historyDocuments } from "../histories/store";
+import { EVERYTHING, OWN, historiesOf, historyDocuments, type Source } from "../histories/store";
 import { historyOf, seenBy, stretchOf } from "../policies/history";
 import { readReferenceData } from "../reference-data";
 
@@ -27,11 +27,6 @@ export type Material = {
 
 /** What a document is called; it has no page where it is one of a history that was brought in by file. */
 type Label = { number: string; title: string; ofFile?: true };
-
-/** What is rehearsed on: documents of the organisation's own, those and all histories, or one history by its id. */
-export type Source = string;
-export const OWN = "own";
-export const EVERYTHING = "all";
 
 /** The days that are rehearsed, both included: ISO dates of the organisation. */
 export type Days = { from: string; until: string };

@@ -6,8 +6,8 @@ import type { App } from "../app";
 import { versionsOf } from "../policies/command";
 import { policyNames, readDraft } from "../policies/drafts";
 import { inForce, readReferenceData } from "../reference-data";
-import { EVERYTHING, OWN, type Days, type Source } from "./material";
-import { historiesOf } from "../histories/store";
+import { EVERYTHING, OWN, historiesOf, type Source } from "../histories/store";
+import type { Days } from "./material";
 import { othersInForce } from "./run";
 
 /**

@@ -56,6 +56,12 @@ export function Rehearsal(props: RehearsalProps) {
   // What was moved stays so when the page is read again, and what was not is as it was read last.
   const [movedBefore, setBefore] = useState<Policy | null>(null);
   const [movedAfter, setAfter] = useState<Policy | null>(null);
+  // Moved thresholds become the draft of which they were moved: one that somebody has saved since is not written over.
+  const [takenFrom, setTakenFrom] = useState(props.takesOver);
+  const moveAfter = (section: Section) => {
+    if (movedAfter === null) setTakenFrom(props.takesOver);
+    setAfter(after && withSection(after, section));
+  };
   const before = movedBefore ?? props.before.policy;
   const after = movedAfter ?? props.after.policy;
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
@@ -99,7 +105,7 @@ export function Rehearsal(props: RehearsalProps) {
             currency={currency}
             noun={noun}
             onBefore={(section) => setBefore(before && withSection(before, section))}
-            onAfter={(section) => setAfter(after && withSection(after, section))}
+            onAfter={moveAfter}
           />
         </div>
         <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
@@ -118,7 +124,7 @@ export function Rehearsal(props: RehearsalProps) {
             after={after}
             isMoved={isMoved}
             isAfterMoved={after !== props.after.policy}
-            takesOver={props.takesOver}
+            takesOver={movedAfter ? takenFrom : props.takesOver}
             onReset={() => {
               setBefore(null);
               setAfter(null);
@@ -135,7 +141,7 @@ export function Rehearsal(props: RehearsalProps) {
               directory={directory}
               find={find}
               tried={after === props.after.policy ? "" : said}
-              onTry={(section) => setAfter(after && withSection(after, section))}
+              onTry={moveAfter}
             />
           )}
           {answer ? (

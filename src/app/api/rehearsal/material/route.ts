@@ -3,7 +3,8 @@ import { documentTypeKeys } from "@/core/documents";
 import { refused } from "@/core/words";
 import { app } from "@/server/process";
 import { read } from "@/server/http/handle";
-import { OWN, materialFor } from "@/server/rehearsal/material";
+import { OWN } from "@/server/histories/store";
+import { materialFor } from "@/server/rehearsal/material";
 
 /** Documents of a type that were sent on some days, and the people of their time, to be replayed under any version. */
 export async function GET(request: Request) {
