@@ -5,9 +5,9 @@ import type { Rate } from "@/core/money";
 import { directoryOf, type Directory, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import {
-  caughtBy,
+  isCaught,
+  lookedAt,
   distributionOf,
-  untoldBy,
   valueOf,
   type Caught,
   type PastDocument,
@@ -60,13 +60,12 @@ const api = {
     if (!given) return { tides: null, untold: 0, findings: [] };
     const shape = shapeOf(policy);
     const fresh = shape !== caught.of;
-    if (fresh)
-      caught = {
-        of: shape,
-        past: caughtBy(policy, given.documents, given.rates, given.directory),
-        untold: untoldBy(policy, given.documents, given.rates, given.directory),
-        value: valueOf(policy, given.documents, given.rates),
-      };
+    if (fresh) {
+      const looked = lookedAt(policy, given.documents, given.rates, given.directory);
+      const past = looked.filter(isCaught);
+      const value = valueOf(policy, given.documents, given.rates);
+      caught = { of: shape, past, untold: looked.length - past.length, value };
+    }
     const findings = checkPolicy(policy, {
       directory: given.directory,
       at: given.at,

@@ -1,14 +1,12 @@
 /** Replays documents of the past under two versions of a policy, off the page's thread. */
 import { expose } from "comlink";
 import type { Rate } from "@/core/money";
-import { asOf, emptyHistory, turningPoints, type Kind, type OrganisationHistory } from "@/core/organisation-history";
-import { directoryOf } from "@/core/people";
+import { emptyHistory, throughTime, type Kind, type OrganisationHistory } from "@/core/organisation-history";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import {
   rehearsalOf,
   type Found,
   type MinutesOf,
-  type OrganisationFrom,
   type PastDocument,
   type Rehearsal,
   type RehearsalAnswer,
@@ -30,20 +28,16 @@ export type Given = {
 const MOST_LISTED = 200;
 let rehearsal: Rehearsal | null = null;
 
-function organisationsOf(lists: Given["history"], today: string | null): OrganisationFrom[] {
+function historyOf(lists: Given["history"]): OrganisationHistory {
   const history = emptyHistory() as { [K in Kind]: Map<string, never> };
   for (const [kind, entries] of Object.entries(lists))
     for (const [id, entry] of entries) history[kind as Kind]?.set(id, entry as never);
-  const whole: OrganisationHistory = history;
-  const from = (at: string): OrganisationFrom => ({ from: at, directory: directoryOf(asOf(whole, at)) });
-  if (today !== null) return [from(today)];
-  const points = turningPoints(whole, "");
-  return points.length > 0 ? points.map(from) : [from("1970-01-01T00:00:00.000Z")];
+  return history;
 }
 
 const api = {
   give({ today, history, ...given }: Given): void {
-    rehearsal = rehearsalOf({ ...given, at: today, organisations: organisationsOf(history, today) });
+    rehearsal = rehearsalOf({ ...given, at: today, organisations: throughTime(historyOf(history), today) });
   },
 
   /** Compares two versions of a policy over the documents that were given; null for that there is no such policy. */

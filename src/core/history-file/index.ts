@@ -11,4 +11,4 @@ export type {
   NotKnown,
   ReadHistory,
 } from "./types";
-export { pastOfRow } from "./past";
+export { partyOfRow, pastOfRow } from "./past";

@@ -4,6 +4,12 @@ import type { OwnField } from "../own-fields";
 import type { PastDocument } from "../rehearsal";
 import type { HistoryRow } from "./types";
 
+/** The other party of what a row tells of, by its name; empty where none is known, or the type has none. */
+export function partyOfRow({ documentType, facts }: Pick<HistoryRow, "documentType" | "facts">): string {
+  const { account } = typeWords(documentType);
+  return account ? String(facts[account] ?? "") : "";
+}
+
 const HALF_A_DAY = 12 * 3_600_000;
 
 /**
@@ -24,8 +30,8 @@ export function pastOfRow(row: HistoryRow, id: string, timeZone: string, fields:
   };
   for (const { key, list } of words.fields) {
     const said = [facts[key] ?? []].flat().filter((one): one is string => typeof one === "string" && one !== "");
-    if (list) add(list, said);
-    else if (key === "supplier" || key === "customer") add(key, said);
+    // A document names its party in the field that is called as the kind of its account.
+    if (list || key === account) add(list ?? key, said);
   }
   return {
     id,

@@ -4,6 +4,7 @@ import type { Field } from "../documents";
 import { ownValueTyped } from "../intake";
 import { entriesOf, entryCalled, foldKey } from "../lists";
 import { isCurrency, parseMoney, type Money } from "../money";
+import { valueAt } from "../organisation-history";
 import { ownFact, ownFactsOfLines, type OwnField } from "../own-fields";
 import { foldHeading, type Mapping } from "../tables";
 import { usualMeasure } from "./columns";
@@ -175,7 +176,7 @@ export class Row {
 
 /** Where somebody sat on a day; before anything is known of them, where they sat first. */
 function unitOn(seats: readonly { from: string; unit: string }[], day: string): string {
-  return (seats.findLast(({ from }) => from <= day) ?? seats[0])?.unit ?? "";
+  return (valueAt(seats, day) ?? seats[0])?.unit ?? "";
 }
 
 const YES = new Set(["yes", "y", "true", "1", "x"]);

@@ -2,6 +2,7 @@
 export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyHistory, itemId, limitId } from "./schema";
 export type { EntryOf, Kind, OrganisationHistory, HistoryChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
+export { throughTime } from "./through-time";
 export { effective, withState, withValue } from "./dates";
 export type { Setting } from "./dates";
 export { found } from "./found";

@@ -1,7 +1,7 @@
 /** Past documents under thresholds: how their amounts are spread, the figures of each band. */
 export { bandFigures, bandWorkload, histogram, nextRound, distributionOf } from "./amount-distribution";
 export type { BandFigures, Bin, BandWorkload, AmountDistribution } from "./amount-distribution";
-export { caughtBy, untoldBy, valueOf } from "./past";
+export { caughtBy, isCaught, lookedAt, valueOf } from "./past";
 export type { Caught } from "./past";
 export { pastDocumentOf, withOwnConcerns } from "./past-document";
 export type { PastDocument } from "./past-document";

@@ -117,8 +117,7 @@ function gathered(
     if (!bands) return;
     sorted.sort();
     const sums = new Float64Array(sorted.length + 1);
-    // What has no amount is held whatever the thresholds are, and adds no value.
-    for (let index = 0; index < sorted.length; index += 1) sums[index + 1] = sums[index]! + (sorted[index]! || 0);
+    for (let index = 0; index < sorted.length; index += 1) sums[index + 1] = sums[index]! + sorted[index]!;
     groups.push({ sorted, sums, bands });
   });
   const people = [

@@ -7,22 +7,21 @@ import { askerOfPast, converterByDay, type PastDocument } from "./past-document"
 /** A past document as a section of a policy would catch it; the amount is in minor units of the policy's currency, without sign. */
 export type Caught = { section: string; minor: number; requester: string };
 
+/** The same of one that a policy is for, also where it cannot be told which section would catch it, since too little is known of it. */
+export type LookedAt = Omit<Caught, "section"> & { section: string | null };
+
+/** Whether it can be told which section catches it. */
+export const isCaught = (one: LookedAt): one is Caught => one.section !== null;
+
 /**
  * The past documents that a policy would have caught, whatever they went under then, by section. One that cannot be measured for want of a rate is left out.
  */
 export function caughtBy(...asked: Parameters<typeof lookedAt>): Caught[] {
-  return lookedAt(...asked).flatMap((one) => (one.section === null ? [] : [{ ...one, section: one.section }]));
+  return lookedAt(...asked).filter(isCaught);
 }
-
-/** How many past documents the policy is for without that it can be told which section would catch them, since too little is known of them. */
-export function untoldBy(...asked: Parameters<typeof lookedAt>): number {
-  return lookedAt(...asked).filter(({ section }) => section === null).length;
-}
-
-type LookedAt = Omit<Caught, "section"> & { section: string | null };
 
 /** The past documents that a policy is for and can measure, with the section that catches them; null where it cannot be told. */
-function lookedAt(
+export function lookedAt(
   policy: Policy,
   documents: readonly PastDocument[],
   rates: readonly Rate[],

@@ -42,9 +42,8 @@ export type Suggested = { ok: true; suggestion: Suggestion } | { ok: false; why:
  * @param unit minor units in one major unit of the currency, 100 for EUR
  */
 export function roundAmounts({ groups }: Movable, unit: number): number[] {
-  const known = groups.filter(({ sorted }) => sorted.length > 0 && !Number.isNaN(sorted[0]));
-  const least = Math.min(...known.map(({ sorted }) => sorted[0]!));
-  const most = Math.max(...known.map(({ sorted }) => sorted.at(-1)!));
+  const least = Math.min(...groups.map(({ sorted }) => sorted[0] ?? Infinity));
+  const most = Math.max(...groups.map(({ sorted }) => sorted.at(-1) ?? -Infinity));
   const found: number[] = [];
   for (let power = unit; power <= most; power *= 10)
     for (const digit of [1, 2, 5]) if (digit * power > least && digit * power < most) found.push(digit * power);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { pastOfRow, type HistoryRow } from "@/core/history-file";
+import { partyOfRow, pastOfRow, type HistoryRow } from "@/core/history-file";
 import type { Person } from "@/core/people";
 import type { PastDocument } from "@/core/rehearsal";
 import type { Result } from "@/core/refusal";
@@ -114,11 +114,10 @@ export function historyDocuments(
   for (const { file: of, row: text } of rows) {
     const row = JSON.parse(openJson(text)) as HistoryRow;
     const id = `${of}:${row.line}`;
-    const { supplier, customer } = row.facts;
     found.push({
       past: pastOfRow(row, id, organisation.timeZone, organisation.fields),
       number: row.number || `line ${row.line}`,
-      title: String(supplier ?? customer ?? ""),
+      title: partyOfRow(row),
     });
   }
   return found;

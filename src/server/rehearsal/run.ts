@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { daysBetween, isDay } from "@/core/calendar";
 import { PolicySchema, type Policy, type PolicyVersion } from "@/core/policy";
-import { directoryOf, type Person } from "@/core/people";
-import { asOf, turningPoints } from "@/core/organisation-history";
-import { rehearsalOf, scaleOf, type OrganisationFrom, type RehearsalAnswer, type Scale } from "@/core/rehearsal";
+import type { Person } from "@/core/people";
+import { throughTime } from "@/core/organisation-history";
+import { rehearsalOf, scaleOf, type RehearsalAnswer, type Scale } from "@/core/rehearsal";
 import type { Result } from "@/core/refusal";
 import { refused } from "@/core/words";
 import type { App } from "../app";
@@ -58,17 +58,15 @@ export function rehearse(app: App, reader: Person, request: RehearsedRequest): R
   const { documents, rates, labels } = material.value;
   const others = othersInForce(app, policy);
   const at = asToday ? app.clock.now() : null;
-  const rehearsal = rehearsalOf({ documents, rates, organisations: peopleAt(app, at), at, others, takesUnknown });
+  const rehearsal = rehearsalOf({
+    documents,
+    rates,
+    organisations: throughTime(readReferenceData(app).history, at),
+    at,
+    others,
+    takesUnknown,
+  });
   const answer = rehearsal.compare(before.policy, after.policy, { usual: minutes, byLevel: {} }, Infinity);
   const scale = scaleOf(daysBetween(from, until) + 1);
   return { ok: true, value: { request, policy, answer, scale, labels, others } };
-}
-
-/** People through time; as of a moment where one is given. */
-function peopleAt(app: App, at: string | null): OrganisationFrom[] {
-  const { history } = readReferenceData(app);
-  const from = (moment: string) => ({ from: moment, directory: directoryOf(asOf(history, moment)) });
-  if (at !== null) return [from(at)];
-  const points = turningPoints(history, "");
-  return points.length > 0 ? points.map(from) : [from("1970-01-01T00:00:00.000Z")];
 }
