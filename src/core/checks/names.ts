@@ -1,4 +1,4 @@
-import { evaluate, type Comparison, type Condition } from "../conditions";
+import { comparisonsIn, evaluate, type Comparison, type Condition } from "../conditions";
 import type { Directory } from "../people";
 import { endedFields, fieldsIn, type Place, type Policy } from "../policy";
 import { keyOf, type Finding } from "./finding";
@@ -50,10 +50,6 @@ function conditionsOf(policy: Policy): { place: Place; of: Condition; hold: stri
     ]),
     ...policy.holds.flatMap(({ reason, when }) => (when ? [{ place: {}, of: when, hold: reason }] : [])),
   ];
-}
-
-function comparisonsIn(condition: Condition): Comparison[] {
-  return "of" in condition ? condition.of.flatMap(comparisonsIn) : [condition];
 }
 
 function isEmpty(comparison: Comparison): boolean {

@@ -1,6 +1,6 @@
 import { fieldsCompared, satisfiable, type Condition, type Known, type Wanted } from "../conditions";
 import type { Directory } from "../people";
-import { fieldsIn, type Level, type Policy, type Section } from "../policy";
+import { fieldsIn, knownIn, type Level, type Policy, type Section } from "../policy";
 
 /** What of a document is given when it is asked whether some document could come somewhere. */
 export type Given = { requester?: string; unit?: string; amount?: { from: number; to: number | null } };
@@ -23,15 +23,8 @@ export function fieldsNamed(condition: Condition): Set<string> {
 
 /** Which documents can come to which section of a policy, as far as its conditions tell. */
 export function reachOf(policy: Policy, directory: Directory): Reach {
-  const fields = fieldsIn(policy.documentType, directory);
-  const known: Record<string, Known[string]> = {};
-  for (const { key, many, always, choices, list } of fields) {
-    const keys = Object.keys(choices ?? {});
-    // Nothing has to be chosen of a list that has nothing.
-    const filled = always && !(list && keys.length === 0);
-    known[key] = { ...(many && { many }), ...(filled && { always }), ...(choices && { choices: keys }) };
-  }
-  const measured = fields.find(({ key, kind }) => key === policy.measure.kind && kind === "amount")?.key;
+  const known = knownIn(policy.documentType, directory);
+  const measured = fieldsIn(policy.documentType, directory).find(({ key, kind }) => key === policy.measure.kind && kind === "amount")?.key;
   const given = ({ requester, unit, amount }: Given): Wanted[] => [
     ...(requester ? [choice("requester", requester)] : []),
     ...(unit ? [choice("unit", unit)] : []),

@@ -1,6 +1,7 @@
 import { compareShare, type Money, type ToCurrency } from "../money";
 import {
   beforeKey,
+  folded,
   inTenThousandths,
   isGroup,
   sameValue,
@@ -109,17 +110,16 @@ function holdsText(
   wanted: string,
   values: readonly string[],
 ): boolean {
-  const fold = (text: string) => text.trim().toLocaleLowerCase("en");
-  const some = (test: (value: string) => boolean) => values.some((value) => test(fold(value)));
+  const some = (test: (value: string) => boolean) => values.some((value) => test(folded(value)));
   switch (is) {
     case "equal to":
-      return some((value) => value === fold(wanted));
+      return some((value) => value === folded(wanted));
     case "not equal to":
-      return values.length > 0 && !some((value) => value === fold(wanted));
+      return values.length > 0 && !some((value) => value === folded(wanted));
     case "containing":
-      return some((value) => value.includes(fold(wanted)));
+      return some((value) => value.includes(folded(wanted)));
     case "starting with":
-      return some((value) => value.startsWith(fold(wanted)));
+      return some((value) => value.startsWith(folded(wanted)));
     case "empty":
       return values.length === 0;
     case "filled in":

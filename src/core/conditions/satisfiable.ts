@@ -1,5 +1,5 @@
 import type { Money } from "../money";
-import { isGroup, scaled, type Comparison, type Condition } from "./schema";
+import { folded, isGroup, scaled, type Comparison, type Condition } from "./schema";
 
 /** What is known of a field beside what a condition says of it. */
 export type KnownField = {
@@ -159,8 +159,6 @@ function changeConsistent(literals: readonly Literal[]): boolean {
   return left.size > 0;
 }
 
-const fold = (text: string) => text.trim().toLocaleLowerCase("en");
-
 /** Choices and texts: which sets of values are still possible. */
 function valuesConsistent(literals: readonly Literal[], field: KnownField): boolean {
   const needed: string[][] = [];
@@ -170,11 +168,11 @@ function valuesConsistent(literals: readonly Literal[], field: KnownField): bool
   const opaque: { test(value: string): boolean; met: boolean }[] = [];
   for (const { comparison, met } of literals) {
     if (comparison.kind === "choice") {
-      const values = comparison.values.map(fold);
+      const values = comparison.values.map(folded);
       if ((comparison.is === "one of") === met) needed.push(values);
       else values.forEach((value) => barred.add(value));
     } else if (comparison.kind === "text") {
-      const wanted = fold(comparison.value);
+      const wanted = folded(comparison.value);
       const test = TEXT_TESTS[comparison.is as "containing"];
       if (comparison.is === "empty" || comparison.is === "filled in") {
         if ((comparison.is === "empty") === met) empty = true;
@@ -202,7 +200,7 @@ function valuesConsistent(literals: readonly Literal[], field: KnownField): bool
     if (!needed.every((values) => values.some((value) => !barred.has(value)))) return false;
   } else if (needed.length > 0)
     return needed[0]!.some((value) => needed.every((values) => values.includes(value)) && fits(value));
-  if (!some && filled && field.choices) return field.choices.some((value) => !barred.has(fold(value)));
+  if (!some && filled && field.choices) return field.choices.some((value) => !barred.has(folded(value)));
   return true;
 }
 

@@ -29,6 +29,11 @@ export function inTenThousandths(text: string): number | null {
   return isDecimal(text) ? scaled(text) : null;
 }
 
+/** A text as comparisons see it: without what stands around it, and whatever its capitals. */
+export function folded(text: string): string {
+  return text.trim().toLocaleLowerCase("en");
+}
+
 /** Whether two values are the same, however their parts are ordered. */
 export function sameValue(one: FactValue, other: FactValue): boolean {
   type Plain = FactValue | z.infer<typeof MoneySchema>;
@@ -158,7 +163,12 @@ export function isGroup(condition: Condition): condition is Group {
 
 /** Keys of the fields that a condition compares, each as often as it does. */
 export function fieldsCompared(condition: Condition): string[] {
-  return isGroup(condition) ? condition.of.flatMap(fieldsCompared) : [condition.field];
+  return comparisonsIn(condition).map((one) => one.field);
+}
+
+/** All comparisons of a condition, in their order. */
+export function comparisonsIn(condition: Condition): Comparison[] {
+  return isGroup(condition) ? condition.of.flatMap(comparisonsIn) : [condition];
 }
 
 /** How a field and its choices are called; keys are what conditions name. */

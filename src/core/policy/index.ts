@@ -3,7 +3,7 @@ export { bandEdges, bandOf, boundaryAmounts, cutOf, stagesOf } from "./bands";
 export type { Threshold } from "./bands";
 export { LevelSchema, PolicySchema, QuorumSchema } from "./schema";
 export type { Band, Check, Level, Mark, Policy, PolicyInput, Quorum, Reminder, Section, TimeLimit } from "./schema";
-export { dateFields, fieldsIn, peopleFieldsIn, vocabularyIn } from "./vocabulary";
+export { dateFields, fieldsIn, knownIn, peopleFieldsIn, vocabularyIn } from "./vocabulary";
 export { askedToFill, wantsMore } from "./fills";
 export { PlaceSchema, hasPlace } from "./place";
 export type { Place } from "./place";

@@ -1,4 +1,4 @@
-import type { Vocabulary } from "../conditions";
+import type { Known, Vocabulary } from "../conditions";
 import { conditionField, typeWords, vocabularyOf, type Field } from "../documents";
 import { namesIn } from "../lists";
 import type { Directory } from "../people";
@@ -29,6 +29,18 @@ export function vocabularyIn(documentType: string, directory?: Directory): Vocab
   const found = words.get(fields) ?? vocabularyOf({ fields });
   words.set(fields, found);
   return found;
+}
+
+/** What is known of the fields of a type beside what conditions say of them. */
+export function knownIn(documentType: string, directory: Directory): Known {
+  return Object.fromEntries(
+    fieldsIn(documentType, directory).map(({ key, many, always, choices, list }) => {
+      const keys = Object.keys(choices ?? {});
+      // Nothing has to be chosen of a list that has nothing.
+      const filled = always && !(list && keys.length === 0);
+      return [key, { ...(many && { many }), ...(filled && { always }), ...(choices && { choices: keys }) }];
+    }),
+  );
 }
 
 const byId = (items: readonly { id: string; name: string }[]) =>

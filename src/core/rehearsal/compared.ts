@@ -1,4 +1,4 @@
-import { beforeKey, evaluate, isGroup, type Comparison, type Condition, type Facts } from "../conditions";
+import { beforeKey, comparisonsIn, evaluate, type Comparison, type Condition, type Facts } from "../conditions";
 import { both, oneClass, type Classes } from "./classes";
 import { NONE, pastAt, valueAt, type AmountColumn, type Column, type Columns } from "./columns";
 import { isSaid, type ConverterByDay } from "./past-document";
@@ -17,10 +17,6 @@ export function alikeInConditions(
     byField.set(comparison.field, known.set(JSON.stringify(comparison), comparison));
   }
   return [...byField].map(([field, comparisons]) => alikeInField(columns, field, [...comparisons.values()], rates));
-}
-
-function comparisonsIn(condition: Condition): Comparison[] {
-  return isGroup(condition) ? condition.of.flatMap(comparisonsIn) : [condition];
 }
 
 function alikeInField(columns: Columns, field: string, asked: readonly Comparison[], rates: ConverterByDay): Classes {

@@ -3,7 +3,7 @@ export { bandFigures, bandWorkload, histogram, nextRound, distributionOf } from 
 export type { BandFigures, Bin, BandWorkload, AmountDistribution } from "./amount-distribution";
 export { caughtBy, isCaught, lookedAt, valueOf } from "./past";
 export type { Caught } from "./past";
-export { pastDocumentOf, withOwnConcerns } from "./past-document";
+export { converterByDay, pastDocumentOf, pastRoutable, withOwnConcerns } from "./past-document";
 export type { PastDocument } from "./past-document";
 export { columnsOf, pastAt } from "./columns";
 export type { Columns } from "./columns";
