@@ -1,6 +1,6 @@
 import { dayIn } from "@/core/calendar";
 import { directoryOf, type Directory } from "@/core/people";
-import { inForceAt, type Policy, type PolicyVersion } from "@/core/policy";
+import { allInForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import {
   KINDS,
   asOf,
@@ -132,14 +132,7 @@ function readVersions(db: Db): PolicyVersion[] {
 
 /** Versions in force at a moment, one per policy. */
 export function inForce(world: ReferenceData, at: string): PolicyVersion[] {
-  const policies = [...new Set(world.versions.map((version) => version.policy.id))];
-  return policies.flatMap(
-    (id) =>
-      inForceAt(
-        world.versions.filter((version) => version.policy.id === id),
-        at,
-      ) ?? [],
-  );
+  return allInForceAt(world.versions, at);
 }
 
 /** Rates that may be used on a day, ISO date; older ones are never taken. */

@@ -1,9 +1,18 @@
 /** What a policy is asked while it is edited, off the page's thread: last year's documents by section, and everything that is wrong with it. */
 import { expose, transfer } from "comlink";
 import { checkPolicy, missedIn, type Finding, type KnownNames, type Missed } from "@/core/checks";
-import type { Rate } from "@/core/money";
+import {
+  countsIn,
+  differenceInEffect,
+  type DescribedArea,
+  type Count,
+  type Counts,
+  type Group,
+  type Setting,
+} from "@/core/difference-in-effect";
+import { converterOf, type Rate } from "@/core/money";
 import { directoryOf, type Directory, type Organisation } from "@/core/people";
-import type { Policy, PolicyVersion } from "@/core/policy";
+import { allInForceAt, type Policy, type PolicyVersion } from "@/core/policy";
 import {
   isCaught,
   lookedAt,
@@ -31,6 +40,15 @@ export type Answer = {
   untold: number;
   findings: Finding[];
 };
+
+/** What two versions treat differently, with last year's documents of each area. */
+export type InEffect = {
+  groups: readonly (Pick<Group, "changes" | "side"> & { areas: readonly (DescribedArea & Count)[] })[];
+  settings: readonly Setting[];
+} & Omit<Counts, "areas">;
+
+/** So many documents of an area are named. */
+const NAMED = 3;
 
 let given: (Given & { directory: Directory; recent: Rate[]; currencies: string[] }) | null = null;
 let caught: { of: string; past: Caught[]; untold: number; value: number } = { of: "", past: [], untold: 0, value: 0 };
@@ -95,6 +113,25 @@ const api = {
   /** For each band, how few people would have to be away before it can no longer be decided. */
   missed(policy: Policy): Missed[] {
     return given ? missedIn(policy, given.directory, given.recent, given.at) : [];
+  },
+
+  /** What two versions of a policy treat differently; null where that is too much to be looked through. */
+  inEffect(before: Policy, after: Policy): InEffect | null {
+    if (!given) return null;
+    const { directory, versions, at, recent, documents, rates } = given;
+    const others = allInForceAt(versions, at).filter(({ policy }) => policy.id !== after.id);
+    const found = differenceInEffect(before, after, others, directory, converterOf(recent, at.slice(0, 10)));
+    if (!found?.proven) return null;
+    const { areas, ...counts } = countsIn(found, documents, rates, NAMED);
+    return {
+      groups: found.groups.map(({ changes, side, areas: of }, group) => ({
+        changes,
+        side,
+        areas: of.map(({ parts: _, ...area }, index) => ({ ...area, ...areas[group]![index]! })),
+      })),
+      settings: found.settings,
+      ...counts,
+    };
   },
 };
 

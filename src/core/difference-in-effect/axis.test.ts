@@ -92,12 +92,12 @@ it.each(Object.keys(KINDS))("a field of the kind %s has a piece for every value,
       fc.array(value, { minLength: 1, maxLength: 3 }),
       fc.boolean(),
       (comparisons, values, always) => {
-        const single = fieldAxis(field, comparisons, { always });
+        const single = fieldAxis(field, comparisons, { always }, "EUR");
         const keys = (axis: typeof single) => axis.pieces.map((facts) => keyOf(comparisons, facts));
         for (const one of [...values, ...(always ? [] : [null])])
           expect(keys(single)).toContain(keyOf(comparisons, { [field]: one }));
         if (kind === "flag") return;
-        const many = fieldAxis(field, comparisons, { always, many: true });
+        const many = fieldAxis(field, comparisons, { always, many: true }, "EUR");
         expect(keys(many)).toContain(keyOf(comparisons, { [field]: values as unknown as FactValue }));
       },
     ),
@@ -125,7 +125,7 @@ it("a field that changed has a piece for every old and new value", () => {
       amount,
       fc.option(amount),
       (comparisons, now, old) => {
-        const { pieces } = fieldAxis(field, comparisons, {});
+        const { pieces } = fieldAxis(field, comparisons, {}, "EUR");
         const keys = pieces.map((facts) => keyOf(comparisons, facts));
         expect(keys).toContain(keyOf(comparisons, { [field]: now, [beforeKey(field)]: old }));
       },

@@ -45,10 +45,15 @@ export function metBy(comparisons: readonly Comparison[], pieces: readonly (read
   return comparisons.map((_, index) => pieces.map((outcomes) => outcomes[index]!));
 }
 
-/** The pieces of a field. @throws TooMuch */
-export function fieldAxis(field: string, comparisons: readonly Comparison[], known: KnownField): FieldAxis {
+/** The pieces of a field. @param currency see `witnessesOf` @throws TooMuch */
+export function fieldAxis(
+  field: string,
+  comparisons: readonly Comparison[],
+  known: KnownField,
+  currency: string,
+): FieldAxis {
   const isChange = comparisons.some(({ kind }) => kind === "change");
-  const single = alike(comparisons, witnessesOf(field, comparisons, known));
+  const single = alike(comparisons, witnessesOf(field, comparisons, known, currency));
   const pieces = known.many && !isChange ? together(field, comparisons, single, known) : single;
   return {
     kind: "field",
@@ -86,7 +91,7 @@ function together(field: string, comparisons: readonly Comparison[], single: Pie
   const values = [...single.values()].flatMap((facts) => facts[field] ?? []) as FactValue[];
   const found: Pieces = new Map();
   const open: FactValue[][] = [...(known.always ? [] : [[]]), ...values.map((value) => [value])];
-  for (let next = open.pop(); next; next = open.pop()) {
+  for (let next = open.shift(); next; next = open.shift()) {
     const facts = { [field]: next as unknown as FactValue };
     const key = keyOf(comparisons, facts);
     if (found.has(key)) continue;

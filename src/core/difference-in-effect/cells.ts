@@ -1,5 +1,5 @@
 import type { Policy } from "../policy";
-import { differenceKey, keyOf, otherwiseOf, type Otherwise } from "./otherwise";
+import { changesBetween, keyOf, type Change } from "./changes";
 import { wholeOf, type Part, type Space } from "./space";
 import { TooMuch } from "./axis";
 import { treatmentIn, type Depends, type Treatment } from "./treatment";
@@ -9,8 +9,8 @@ export type Cell = {
   part: Part;
   before: Treatment;
   after: Treatment;
-  /** What differs, and what that has in common with other parts; null where they are treated alike. */
-  differs: { otherwise: Otherwise; key: string } | null;
+  /** What differs; nothing where they are treated alike. */
+  changes: readonly Change[];
 };
 
 /** Beyond so many parts nobody can be told what a policy does. */
@@ -35,10 +35,7 @@ export function cellsOf(before: Policy | null, after: Policy | null, space: Spac
 }
 
 function cellOf(part: Part, before: Treatment, after: Treatment): Cell {
-  const cell = { part, before, after };
-  if (keyOf(before) === keyOf(after)) return { ...cell, differs: null };
-  const otherwise = otherwiseOf(before, after);
-  return { ...cell, differs: { otherwise, key: differenceKey(otherwise) } };
+  return { part, before, after, changes: keyOf(before) === keyOf(after) ? [] : changesBetween(before, after) };
 }
 
 function cut(part: Part, { axis, apart }: Depends): Part[] {

@@ -30,7 +30,14 @@ export function describe(part: Part, { axes }: Space, directory: Directory): Des
     else if (axis.kind === "amount") amounts.push(amountsOf(axis, pieces));
     else when.push(conditionOf(axis, pieces));
   });
-  return { whose, amounts, when };
+  return { whose, amounts, when: unlikeTogether(when) };
+}
+
+/** What may not be so, in one. */
+function unlikeTogether(when: readonly Condition[]): Condition[] {
+  const not = when.flatMap((one) => (one.kind === "none" ? one.of : []));
+  const others = when.filter((one) => one.kind !== "none");
+  return not.length > 0 ? [...others, { kind: "none", of: not }] : others;
 }
 
 function amountsOf({ measure, currency, pieces: all }: AmountAxis, pieces: readonly number[]): Amounts {
@@ -84,7 +91,13 @@ function literal({ comparisons, known }: FieldAxis, index: number, met: readonly
 }
 
 const anyOf = (of: Condition[]): Condition => (of.length === 1 ? of[0]! : { kind: "any", of });
-const allOf = (of: Condition[]): Condition => (of.length === 1 ? of[0]! : { kind: "all", of });
+function allOf(of: readonly Condition[]): Condition {
+  const left = of.flatMap((one) => (one.kind === "choice" && one.is === "none of" ? one.values : []));
+  const others = of.filter((one) => one.kind !== "choice" || one.is !== "none of");
+  const choice = of.find((one) => one.kind === "choice");
+  const joined = left.length > 0 ? [...others, { ...choice!, is: "none of" as const, values: [...new Set(left)] }] : of;
+  return joined.length === 1 ? joined[0]! : { kind: "all", of: [...joined] };
+}
 
 const OPPOSITE = { over: "at most", "at least": "under", under: "at least", "at most": "over" } as const;
 

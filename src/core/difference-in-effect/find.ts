@@ -5,25 +5,31 @@ import type { Policy, PolicyVersion } from "../policy";
 import { canonical } from "../records";
 import { TooMuch } from "./axis";
 import { cellsOf, type Cell } from "./cells";
+import { changeKey, type Change } from "./changes";
 import { describe, type Described } from "./describe";
 import { exampleIn, type Example, type Making } from "./example";
 import { fewest, isCovered } from "./fewest";
-import type { Otherwise } from "./otherwise";
 import { spaceOf, wholeOf, type Part, type Space } from "./space";
-import type { Treatment } from "./treatment";
 
-/** Ids of the sections that take documents in either version; null where they come under another policy. */
-export type SectionPair = { before: string | null; after: string | null };
-
-/** Documents that are treated otherwise in the same way: in these sections, by whom, of these amounts, where these conditions are met. */
-export type Area = Described & {
-  sections: readonly SectionPair[];
-  parts: readonly { sections: SectionPair; part: Part }[];
+/** Documents of which the same is to be said: in some sections of a version, by whom, of which amounts, where which conditions are met. */
+export type DescribedArea = Described & {
+  /** Ids of sections of the version that `Group.side` says; none where documents come under the policy in one version alone. */
+  sections: readonly string[];
+  /** Some of them are in another section in the other version. */
+  moved: boolean;
   example: Example | null;
 };
+export type Area = DescribedArea & { parts: readonly { section: string | null; part: Part }[] };
 
-/** One thing that differs, and for which documents. */
-export type Group = { key: string; otherwise: Otherwise; areas: readonly Area[] };
+/** Changes that always come together, and for which documents. */
+export type Group = {
+  changes: readonly Change[];
+  /** By the sections of which version areas are told: what is asked no longer was asked in those of the first. */
+  side: "before" | "after";
+  areas: readonly Area[];
+  /** The parts of the space that are in it. */
+  cells: ReadonlySet<Cell>;
+};
 
 /** Settings of a whole policy, which count for all its documents whatever they are. */
 export const SETTINGS = [
@@ -76,13 +82,10 @@ export function differenceInEffect(
   try {
     const space = spaceOf([before, after], ofType, policies.flatMap(conditionsOf), directory);
     const cells = cellsOf(before, after, space);
-    const groups = groupsOf(cells, space, directory).map((group) => ({
-      ...group,
-      areas: group.areas.map((area) => ({
-        ...area,
-        example: exampleOf(area, group.key, cells, space, making),
-      })),
-    }));
+    const groups = groupsOf(cells).map((group): Group => {
+      const areas = areasOf(group, cells, space, directory);
+      return { ...group, areas: areas.map((area) => ({ ...area, example: exampleOf(area, group, space, making) })) };
+    });
     const proven = isCovered(
       wholeOf(space),
       cells.map(({ part }) => part),
@@ -106,59 +109,64 @@ function settingsOf(before: Policy | null, after: Policy | null): Setting[] {
   return SETTINGS.filter((key) => canonical(before[key] ?? null) !== canonical(after[key] ?? null));
 }
 
-type Plain = Omit<Area, "example">;
+type Members = Omit<Group, "areas">;
 
-function groupsOf(
-  cells: readonly Cell[],
-  space: Space,
-  directory: Directory,
-): { key: string; otherwise: Otherwise; areas: Plain[] }[] {
-  const found = new Map<string, Cell[]>();
-  for (const cell of cells)
-    if (cell.differs) found.set(cell.differs.key, [...(found.get(cell.differs.key) ?? []), cell]);
-  return [...found].map(([key, of]) => ({
-    key,
-    otherwise: of[0]!.differs!.otherwise,
-    areas: areasOf(key, of, cells, space, directory),
+/** Changes by the parts in which they come; those that come in the same parts are said together. */
+function groupsOf(cells: readonly Cell[]): Members[] {
+  const byChange = new Map<string, { change: Change; cells: number[] }>();
+  cells.forEach(({ changes }, index) => {
+    for (const change of changes) {
+      const key = changeKey(change);
+      const known = byChange.get(key);
+      if (known) known.cells.push(index);
+      else byChange.set(key, { change, cells: [index] });
+    }
+  });
+  const groups = new Map<string, { changes: Change[]; cells: number[] }>();
+  for (const { change, cells: of } of byChange.values()) {
+    const known = groups.get(of.join());
+    if (known) known.changes.push(change);
+    else groups.set(of.join(), { changes: [change], cells: of });
+  }
+  return [...groups.values()].map(({ changes, cells: of }) => ({
+    changes,
+    side: changes.every(({ code }) => code === "removed" || code === "comes under another") ? "before" : "after",
+    cells: new Set(of.map((index) => cells[index]!)),
   }));
 }
 
-/** In which sections the documents of a part are. */
-export function pairOf({ before, after }: Pick<Cell, "before" | "after">): SectionPair {
-  const section = (treatment: Treatment) => (treatment.kind === "here" ? treatment.section.id : null);
-  const pair = { before: section(before), after: section(after) };
-  // Of what comes under the policy in one version alone it says nothing in which section that is.
-  return pair.before !== null && pair.after !== null ? pair : { before: null, after: null };
+/** The section of one version that takes a part; null where it comes under the policy in one version alone, of which it is not said in which section. */
+export function sectionOf(cell: Cell, side: Group["side"]): string | null {
+  const { before, after } = cell;
+  if (before.kind === "elsewhere" || after.kind === "elsewhere") return null;
+  return (side === "before" ? before : after).section.id;
 }
 
-/** The documents of one difference, section by section; sections of which the same is to be said are said together. */
-function areasOf(
-  key: string,
-  of: readonly Cell[],
-  cells: readonly Cell[],
-  space: Space,
-  directory: Directory,
-): Plain[] {
-  const sizes = space.axes.map(({ size, kind }) => ({ size, isLine: kind === "amount" }));
-  const pairs = new Map(of.map((cell) => [canonical(pairOf(cell)), pairOf(cell)]));
+type Plain = Omit<Area, "example">;
+
+/** The documents of a group, section by section; sections of which the same is to be said are said together. */
+function areasOf({ cells: of, side }: Members, cells: readonly Cell[], space: Space, directory: Directory): Plain[] {
+  const axes = space.axes.map(({ size, kind }) => ({ size, isLine: kind === "amount" }));
   const areas = new Map<string, Plain>();
-  for (const [name, sections] of pairs) {
-    const isIn = (cell: Cell) => canonical(pairOf(cell)) === name;
-    // What is in the section needs no saying, so that what is outside may be left to it; where a document has moved to another section it is said which.
-    const around = sections.before !== null && sections.before === sections.after ? cells.filter(isIn) : cells;
-    const no = around.filter((cell) => cell.differs?.key !== key || !isIn(cell));
+  for (const section of new Set([...of].map((cell) => sectionOf(cell, side)))) {
+    const own = [...of].filter((cell) => sectionOf(cell, side) === section);
+    // What is outside of the section need not be left out, since it is said which section it is.
+    const no = cells.filter((cell) => !of.has(cell) && (section === null || sectionOf(cell, side) === section));
     const parts = fewest(
-      of.filter(isIn).map(({ part }) => part),
+      own.map(({ part }) => part),
       no.map(({ part }) => part),
-      sizes,
+      axes,
     );
+    const moved = own.some((cell) => sectionOf(cell, "before") !== sectionOf(cell, "after"));
     for (const part of parts) {
       const said = describe(part, space, directory);
-      const known = areas.get(canonical(said));
-      areas.set(canonical(said), {
+      const key = canonical({ ...said, moved });
+      const known = areas.get(key);
+      areas.set(key, {
         ...said,
-        sections: known ? [...new Set([...known.sections, sections])] : [sections],
-        parts: [...(known?.parts ?? []), { sections, part }],
+        moved,
+        sections: section === null ? [] : [...new Set([...(known?.sections ?? []), section])],
+        parts: [...(known?.parts ?? []), { section, part }],
       });
     }
   }
@@ -166,16 +174,10 @@ function areasOf(
 }
 
 /** A document of an area, in a part that is really treated otherwise. */
-function exampleOf(
-  { parts }: Plain,
-  key: string,
-  cells: readonly Cell[],
-  space: Space,
-  making: Making,
-): Example | null {
-  for (const { sections, part } of parts)
+function exampleOf({ parts }: Plain, { cells, side }: Members, space: Space, making: Making): Example | null {
+  for (const { section, part } of parts)
     for (const cell of cells) {
-      if (cell.differs?.key !== key || canonical(pairOf(cell)) !== canonical(sections)) continue;
+      if (sectionOf(cell, side) !== section) continue;
       const shared = cell.part.map((pieces, axis) => pieces.filter((piece) => part[axis]!.includes(piece)));
       if (shared.some((pieces) => pieces.length === 0)) continue;
       const example = exampleIn(shared, space, making);

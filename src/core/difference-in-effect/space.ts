@@ -49,7 +49,7 @@ export function spaceOf(
   const fields = [...comparisons].flatMap(([key, of]) =>
     key === "unit" || amounts.some(({ comparisons: taken }) => taken === of)
       ? []
-      : [fieldAxis(of[0]!.field, of, known[of[0]!.field] ?? {})],
+      : [fieldAxis(of[0]!.field, of, known[of[0]!.field] ?? {}, policies[0]!.currency)],
   );
   const axes: AnyAxis[] = [who, ...fields, ...amounts];
   if (axes.length > MOST_AXES) throw new TooMuch("fields");

@@ -5,13 +5,13 @@ import { converterByDay, pastRoutable, type PastDocument } from "../rehearsal";
 import type { Routable } from "../routing";
 import type { AmountAxis, FieldAxis } from "./axis";
 import type { Cell } from "./cells";
-import { pairOf, type DifferenceInEffect } from "./find";
+import { sectionOf, type DifferenceInEffect } from "./find";
 import { meets } from "./fewest";
 import { wholeOf, type Part } from "./space";
 import type { WhoAxis } from "./who";
 
-/** Where a document is in a difference: in which group and area of it; or that both versions treat it alike, or that too little is known of it to tell. */
-export type Where = { group: number; area: number } | "alike" | "not told";
+/** Where a document is in a difference: in which groups, and which area of each; or that both versions treat it alike, or that too little is known of it to tell. */
+export type Where = readonly { group: number; area: number }[] | "alike" | "not told";
 
 /**
  * Tells of documents whether two versions treat them differently, and how.
@@ -46,10 +46,14 @@ function whereOf(part: Part, open: readonly number[], difference: DifferenceInEf
   // What is still to be filled in may come out either way, so that it is treated otherwise as soon as one of them is.
   const later = awaited.reduce((wider, place) => wider.with(place, whole[place]!), part);
   const meeting = awaited.length > 0 ? cells.filter((cell) => meets(cell.part, later)) : now;
-  const differing = meeting.find(({ differs }) => differs);
-  if (!differing) return "alike";
-  const keys = new Set(meeting.map(({ differs }) => differs?.key));
-  return keys.size > 1 && awaited.length === 0 ? "not told" : placeOf(differing, difference);
+  const differing = meeting.filter(({ changes }) => changes.length > 0);
+  if (differing.length === 0) return "alike";
+  const ways = new Set(meeting.map((cell) => groupsWith(cell, difference).join()));
+  return ways.size > 1 && awaited.length === 0 ? "not told" : placesOf(differing[0]!, difference);
+}
+
+function groupsWith(cell: Cell, { groups }: DifferenceInEffect): number[] {
+  return groups.flatMap(({ cells }, index) => (cells.has(cell) ? [index] : []));
 }
 
 /** Keys of fields that whoever approves fills in. */
@@ -60,16 +64,15 @@ function filledBy(treatment: Cell["before"]): string[] {
   );
 }
 
-function placeOf(cell: Cell, { groups }: DifferenceInEffect): Where {
-  const group = groups.findIndex(({ key }) => key === cell.differs!.key);
-  const pair = pairOf(cell);
-  const area = groups[group]!.areas.findIndex(({ parts }) =>
-    parts.some(
-      ({ sections, part }) =>
-        sections.before === pair.before && sections.after === pair.after && meets(part, cell.part),
-    ),
-  );
-  return { group, area };
+function placesOf(cell: Cell, difference: DifferenceInEffect): { group: number; area: number }[] {
+  return groupsWith(cell, difference).map((group) => {
+    const { areas, side } = difference.groups[group]!;
+    const own = sectionOf(cell, side);
+    const area = areas.findIndex(({ parts }) =>
+      parts.some(({ section, part }) => section === own && meets(part, cell.part)),
+    );
+    return { group, area };
+  });
 }
 
 /** Which pieces of an axis a document is in: one, several where too little is known, none where nothing is. */
@@ -118,6 +121,8 @@ export type Count = { documents: number; ids: string[] };
 export type Counts = {
   /** By group and area. @property ids of the largest, the largest first */
   areas: readonly (readonly Count[])[];
+  /** Treated otherwise in some way, and alike, and those of which it cannot be told. */
+  differing: number;
   alike: number;
   notTold: number;
 };
@@ -137,12 +142,15 @@ export function countsIn(
   const areas = difference.groups.map((group) =>
     group.areas.map((): Count & { of: PastDocument[] } => ({ documents: 0, ids: [], of: [] })),
   );
-  let [alike, notTold] = [0, 0];
+  let [differing, alike, notTold] = [0, 0, 0];
   for (const past of documents) {
     const found = where(pastRoutable(past, convert));
     if (found === "alike") alike += 1;
     else if (found === "not told") notTold += 1;
-    else areas[found.group]![found.area]!.of.push(past);
+    else {
+      differing += 1;
+      for (const { group, area } of found) areas[group]![area]!.of.push(past);
+    }
   }
   const size = ({ measures }: PastDocument) =>
     Math.max(0, ...Object.values(measures).map(({ minor }) => Math.abs(minor)));
@@ -156,6 +164,7 @@ export function countsIn(
           .map(({ id }) => id),
       })),
     ),
+    differing,
     alike,
     notTold,
   };

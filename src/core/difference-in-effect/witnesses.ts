@@ -11,9 +11,15 @@ export const MOST_PIECES = 600;
  * Values of a field among which every way is found in which comparisons of it can come out together. Complete for choices, amounts, numbers, dates and flags, since
  * nothing changes between two neighbouring values that a comparison names; for texts by the shortest that has what is wanted, in which is no more than must be.
  * @param comparisons all on one field, amounts in one currency; on change alone, or none of them
+ * @param currency of an amount that changed by a percentage
  */
-export function witnessesOf(field: string, comparisons: readonly Comparison[], known: KnownField): Witness[] {
-  if (comparisons.some(({ kind }) => kind === "change")) return changes(field, comparisons);
+export function witnessesOf(
+  field: string,
+  comparisons: readonly Comparison[],
+  known: KnownField,
+  currency: string,
+): Witness[] {
+  if (comparisons.some(({ kind }) => kind === "change")) return changes(field, comparisons, currency);
   const single = [...new Set(comparisons.flatMap((one) => around(one)).map((one) => JSON.stringify(one)))].map(
     (one) => JSON.parse(one) as FactValue,
   );
@@ -79,8 +85,15 @@ function texts(comparisons: readonly Comparison[]): string[] {
   return [...named("equal to"), ...named("not equal to"), ...built].filter((text) => text !== "");
 }
 
+const LETTERS = [..."·¦§¶†‡"];
+
+/** Whether a text was made up to be unlike others, and says nothing to whoever reads it. */
+export function isMadeUp(text: string): boolean {
+  return /^x+$/.test(text) || LETTERS.some((letter) => text.includes(letter));
+}
+
 function letterIn(others: readonly string[]): string {
-  return [..."·¦§¶†‡"].find((letter) => others.every((one) => !one.includes(letter))) ?? unlike(others);
+  return LETTERS.find((letter) => others.every((one) => !one.includes(letter))) ?? unlike(others);
 }
 
 const MOST_PARTS = 8;
@@ -92,13 +105,13 @@ function subsets<T>(items: readonly T[]): T[][] {
 }
 
 /** Old and new values, before and after which comparisons on change come out otherwise. */
-function changes(field: string, comparisons: readonly Comparison[]): Witness[] {
+function changes(field: string, comparisons: readonly Comparison[], usual: string): Witness[] {
   const ofChange = comparisons.filter((one) => one.kind === "change");
   const amounts = ofChange.flatMap(({ amount }) => amount ?? []);
   const percents = ofChange.flatMap(({ percent }) => percent ?? []);
   const isAmount = ofChange.some(({ is }) => is !== "changed");
-  if (!isAmount) return [{}, { [beforeKey(field)]: "a", [field]: "a" }, { [beforeKey(field)]: "a", [field]: "b" }];
-  const currency = amounts[0]?.currency ?? "XXX";
+  if (!isAmount) return [{}, { [beforeKey(field)]: "x", [field]: "x" }, { [beforeKey(field)]: "x", [field]: "xx" }];
+  const currency = amounts[0]?.currency ?? usual;
   return newValues(amounts, percents).flatMap((now) =>
     [null, ...oldValues(now, amounts, percents)].map((old) => ({
       [field]: { minor: now, currency },

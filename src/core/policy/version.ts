@@ -84,6 +84,18 @@ export function inForceAt(versions: readonly PolicyVersion[], at: string): Polic
   return best?.version ?? null;
 }
 
+/** Versions in force at a moment, one of each policy. @param versions of any policies */
+export function allInForceAt(versions: readonly PolicyVersion[], at: string): PolicyVersion[] {
+  const policies = [...new Set(versions.map((version) => version.policy.id))];
+  return policies.flatMap(
+    (id) =>
+      inForceAt(
+        versions.filter((version) => version.policy.id === id),
+        at,
+      ) ?? [],
+  );
+}
+
 /** Moments after `at` at which another version may begin to count, ascending. */
 export function switchesAfter(versions: readonly PolicyVersion[], at: string): string[] {
   const moments = versions.flatMap(termsOf).flatMap(({ from, until }) => [from, until ?? ""]);

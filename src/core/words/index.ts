@@ -29,6 +29,8 @@ export {
   sayShareExactly,
 } from "./rehearsal";
 export type { RehearsalNames } from "./rehearsal";
+export { SETTING_WORDS, kindOfChanges, sayArea, sayChanges, sayExample } from "./difference-in-effect";
+export type { ComparedVersions } from "./difference-in-effect";
 export { sayCase } from "./boundary";
 export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";
 export { policyDifferences } from "./policy-difference";

@@ -71,11 +71,28 @@ function namesKnown(app: App): KnownNames {
 }
 
 /** The same for whoever may read policies. @param stretch the last twelve months where it is not given */
-export function readHistory(app: App, reader: Person, documentType: string, stretch?: Stretch): Result<SeenHistory> {
+export function readHistory(
+  app: App,
+  reader: Person,
+  documentType: string,
+  stretch?: Stretch,
+): Result<SeenHistory & { numbers: Record<string, string> }> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return { ok: false, refusals: [refusal] };
   const history = lastKnown(app, typeWords(documentType).key, stretch);
-  return { ok: true, value: { ...history, ...seenBy(app, reader, documentType, history.documents) } };
+  const numbers = numbersOf(app, history.documents);
+  return { ok: true, value: { ...history, ...seenBy(app, reader, documentType, history.documents), numbers } };
+}
+
+/** By id, the numbers of those that are documents of the organisation's own. */
+function numbersOf(app: App, documents: readonly PastDocument[]): Record<string, string> {
+  const number = app.db.prepare("SELECT number FROM document WHERE id = ?").pluck();
+  return Object.fromEntries(
+    documents.flatMap(({ id }) => {
+      const found = number.get(id) as string | undefined;
+      return found ? [[id, found]] : [];
+    }),
+  );
 }
 
 /** An organisation that has sent nothing yet is shown the last twelve months of the histories that were brought in, so that it designs on something from its first day. */

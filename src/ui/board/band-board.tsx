@@ -53,7 +53,15 @@ export function BandBoard(fresh: BoardProps) {
   const [{ saved, kept, editable, organisation, at, all }] = useState(fresh);
   const props: BoardProps = { ...fresh, saved, editable };
   const { review, others, current } = fresh;
-  const board = useBoard({ saved, kept, organisation, versions: all, at, mayWrite: editable });
+  const board = useBoard({
+    saved,
+    kept,
+    organisation,
+    versions: all,
+    at,
+    mayWrite: editable,
+    against: againstOf(fresh),
+  });
   const [trying, setTrying] = useState(false);
   const href = `/api/policies/${saved.id}`;
   return (
@@ -84,11 +92,18 @@ export function BandBoard(fresh: BoardProps) {
           <Details board={board} />
           {(editable || props.mayReview) && <Findings board={board} />}
           <InWords board={board} />
-          <DifferencePanel board={board} others={others} />
+          <DifferencePanel board={board} others={others} versions={all} />
         </div>
       </div>
     </div>
   );
+}
+
+/** What a reviewer compares a version with: what is in force now. */
+function againstOf({ review, versions, others }: BoardProps): Policy | null {
+  if (!review || review.outcome) return null;
+  const current = versions.find(({ state }) => state === "In force");
+  return others.find(({ label }) => label === `Version ${current?.version}`)?.policy ?? null;
 }
 
 type HeadProps = BoardProps & { board: BoardState; href: string; trying: boolean; onTry(): void };

@@ -1,13 +1,22 @@
 "use client";
 
-import type { Policy } from "@/core/policy";
+import type { Policy, PolicyVersion } from "@/core/policy";
+import { InEffectPanel } from "./in-effect";
 import type { BoardState } from "./use-board";
 import { policyDifferences } from "@/core/words";
 
 export type Other = { label: string; policy: Policy };
 
 /** What differs from another version, in words; its pennants stand as blue outlines on the board meanwhile. */
-export function DifferencePanel({ board, others }: { board: BoardState; others: Other[] }) {
+export function DifferencePanel({
+  board,
+  others,
+  versions,
+}: {
+  board: BoardState;
+  others: Other[];
+  versions: readonly PolicyVersion[];
+}) {
   const { compared, setCompared, policy, directory } = board;
   const found = compared ? policyDifferences(compared, policy, directory) : [];
   const chosen = others.find((one) => one.policy === compared);
@@ -27,6 +36,8 @@ export function DifferencePanel({ board, others }: { board: BoardState; others: 
           ))}
         </select>
       </label>
+      {compared && <InEffectPanel board={board} before={compared} versions={versions} />}
+      {found.length > 0 && <h3 className="mt-3 font-sans text-sm font-semibold">In words</h3>}
       {compared && found.length === 0 && <p className="mt-2 text-sm text-soft">Nothing differs.</p>}
       {found.length > 0 && (
         <ul className="mt-2 flex flex-col gap-2.5 text-sm">

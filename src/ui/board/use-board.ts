@@ -26,15 +26,17 @@ export type Opened = {
   versions: readonly PolicyVersion[];
   at: string;
   mayWrite: boolean;
+  /** What it is compared with from the beginning, as where it is reviewed. */
+  against: Policy | null;
 };
 
 /** The board's working copy of a version: edits, selection, and what is derived from them. */
-export function useBoard({ saved, kept, organisation, versions, at, mayWrite }: Opened): BoardState {
+export function useBoard({ saved, kept, organisation, versions, at, mayWrite, against }: Opened): BoardState {
   const { policy, setPolicy, ...draft } = useDraft(saved, kept, mayWrite);
   const [sectionId, setSectionId] = useState(saved.sections.at(-1)!.id);
   const [selection, select] = useState<Selection>(null);
   const [tried, setTried] = useState<Tried | null>(null);
-  const [compared, setCompared] = useState<Policy | null>(null);
+  const [compared, setCompared] = useState<Policy | null>(against);
   const section = policy.sections.find((one) => one.id === sectionId) ?? policy.sections.at(-1)!;
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   const others = useMemo(() => policiesOf(versions), [versions]);

@@ -7,7 +7,7 @@ import type { Rate } from "@/core/money";
 import type { Organisation } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { distributionOf, type PastDocument, type AmountDistribution } from "@/core/rehearsal";
-import type { BoardWorker } from "@/workers/board";
+import type { BoardWorker, InEffect } from "@/workers/board";
 import { useNewest } from "../newest";
 
 export type Look = {
@@ -23,11 +23,15 @@ export type Look = {
   withheld: readonly string[];
   /** Names of the histories that stand in for documents of the organisation's own, as long as it has sent none. */
   histories: readonly string[];
+  /** Numbers of past documents that have a page, by their ids. */
+  numbers: Readonly<Record<string, string>>;
   problem: string;
 };
 export type EvaluationContext = Look & {
   /** Who would be missed in each band; null as long as there is nothing to look with. */
   missed: ((policy: Policy) => Promise<Missed[]>) | null;
+  /** What two versions treat differently; null as long as there is nothing to look with. */
+  inEffect: ((before: Policy, after: Policy) => Promise<InEffect | null>) | null;
 };
 
 type History = {
@@ -38,6 +42,7 @@ type History = {
   names: KnownNames;
   withheld: string[];
   histories: string[];
+  numbers: Record<string, string>;
 };
 
 export const NO_TIDE = distributionOf([], 12);
@@ -61,6 +66,7 @@ export function useLook(
     rates: [],
     withheld: [],
     histories: [],
+    numbers: {},
     problem: "",
   });
   const worker = useRef<Remote<BoardWorker> | null>(null);
@@ -75,11 +81,11 @@ export function useLook(
       try {
         const response = await fetch(`/api/policies/history?type=${documentType}`);
         if (!response.ok) throw new Error(String(response.status));
-        const { documents, rates, months, daysPerStage, names, withheld, histories } =
+        const { documents, rates, months, daysPerStage, names, withheld, histories, numbers } =
           (await response.json()) as History;
         await remote.give({ organisation, versions, documents, rates, months, names, at });
         if (over) return;
-        setLook((now) => ({ ...now, daysPerStage, rates, withheld, histories }));
+        setLook((now) => ({ ...now, daysPerStage, rates, withheld, histories, numbers }));
         setReady(true);
       } catch {
         if (!over)
@@ -107,5 +113,9 @@ export function useLook(
       }));
   });
   const missed = useCallback(async (one: Policy) => (await worker.current?.missed(one)) ?? [], []);
-  return { ...look, missed: ready ? missed : null };
+  const inEffect = useCallback(
+    async (before: Policy, after: Policy) => (await worker.current?.inEffect(before, after)) ?? null,
+    [],
+  );
+  return { ...look, missed: ready ? missed : null, inEffect: ready ? inEffect : null };
 }

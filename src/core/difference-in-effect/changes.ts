@@ -2,22 +2,17 @@ import type { Level } from "../policy";
 import { canonical } from "../records";
 import type { Asked, Treatment } from "./treatment";
 
-/** What a version changes for documents of a part, whatever they are. */
-export type Otherwise =
+/** One thing that a version changes for documents of a part, whatever they are. */
+export type Change =
   /** They come under the policy in one version alone, and else under another, or under none. */
   | { code: "comes under it" | "comes under another"; policy: string | null }
-  | {
-      code: "asked otherwise";
-      /** What comes of it without regard to people. */
-      before: Outcome;
-      after: Outcome;
-      added: readonly Asked[];
-      removed: readonly Asked[];
-      /** Levels that are asked or notified by both, but not alike: by whom, how many of them, within which time. */
-      changed: readonly { before: Level; after: Level }[];
-      /** The same levels in another order. */
-      reordered: boolean;
-    };
+  /** What comes of it without regard to people. */
+  | { code: "outcome"; before: Outcome; after: Outcome }
+  | { code: "added" | "removed"; part: Asked["part"]; level: Level }
+  /** A level that both ask or notify, but not alike: others, or another number of them, or within another time. */
+  | { code: "changed"; before: Level; after: Level }
+  /** The same levels in another order. */
+  | { code: "reordered" };
 type Outcome = Extract<Treatment, { kind: "here" }>["outcome"];
 
 /** All of a level that says what is asked of whom; not what it is called, nor where it stands or when it comes. */
@@ -59,29 +54,27 @@ function stagesOf(levels: readonly Asked[]): number[] {
   return levels.map(({ level }) => stages.indexOf(level.stage));
 }
 
-/** What differs between two treatments that are not the same; to be called where `keyOf` differs. */
-export function otherwiseOf(before: Treatment, after: Treatment): Otherwise {
+/** All that differs between two treatments that are not the same; to be called where `keyOf` differs. At least one. */
+export function changesBetween(before: Treatment, after: Treatment): Change[] {
   if (before.kind === "elsewhere" || after.kind === "elsewhere") {
-    if (after.kind === "elsewhere") return { code: "comes under another", policy: after.policy };
-    return { code: "comes under it", policy: before.kind === "elsewhere" ? before.policy : null };
+    if (after.kind === "elsewhere") return [{ code: "comes under another", policy: after.policy }];
+    return [{ code: "comes under it", policy: before.kind === "elsewhere" ? before.policy : null }];
   }
   const pairs = paired(before.levels, after.levels);
   const removed = before.levels.filter((one) => !pairs.some(([was]) => was === one));
   const added = after.levels.filter((one) => !pairs.some(([, is]) => is === one));
-  const changed = pairs.flatMap(([was, is]) =>
-    saidOf(was) === saidOf(is) ? [] : [{ before: was.level, after: is.level }],
-  );
   const [order, orderNow] = [stagesOf(pairs.map(([was]) => was)), stagesOf(pairs.map(([, is]) => is))];
-  const nothingElse = removed.length + added.length + changed.length === 0 && before.outcome === after.outcome;
-  return {
-    code: "asked otherwise",
-    before: before.outcome,
-    after: after.outcome,
-    added,
-    removed,
-    changed,
-    reordered: nothingElse || order.join() !== orderNow.join(),
-  };
+  const found: Change[] = [
+    ...(before.outcome === after.outcome
+      ? []
+      : [{ code: "outcome" as const, before: before.outcome, after: after.outcome }]),
+    ...removed.map((one) => ({ code: "removed" as const, ...one })),
+    ...added.map((one) => ({ code: "added" as const, ...one })),
+    ...pairs.flatMap(([was, is]) =>
+      saidOf(was) === saidOf(is) ? [] : [{ code: "changed" as const, before: was.level, after: is.level }],
+    ),
+  ];
+  return found.length === 0 || order.join() !== orderNow.join() ? [...found, { code: "reordered" }] : found;
 }
 
 /** Levels that are the same ones in both: by their ids, else by what they say, else by their names. */
@@ -99,15 +92,11 @@ function paired(before: readonly Asked[], after: readonly Asked[]): [Asked, Aske
   return pairs.toSorted(([a], [b]) => before.indexOf(a) - before.indexOf(b));
 }
 
-/** What of it is the same for two parts, so that they are one difference. */
-export function differenceKey(otherwise: Otherwise): string {
-  if (otherwise.code !== "asked otherwise") return canonical(otherwise);
-  const { added, removed, changed, ...rest } = otherwise;
-  const named = ({ level, part }: Asked) => [level.name, part, definitionOf(level)];
-  return canonical({
-    ...rest,
-    added: added.map(named),
-    removed: removed.map(named),
-    changed: changed.map((one) => [one.before, one.after].map((level) => [level.name, definitionOf(level)])),
-  });
+/** What of a change is the same wherever it is, so that it is one. */
+export function changeKey(change: Change): string {
+  if (change.code === "added" || change.code === "removed")
+    return canonical([change.code, change.part, change.level.name, definitionOf(change.level)]);
+  if (change.code === "changed")
+    return canonical([change.code, ...[change.before, change.after].map((level) => [level.name, definitionOf(level)])]);
+  return canonical(change);
 }
