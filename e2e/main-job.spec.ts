@@ -49,6 +49,16 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
     );
     const version = await sendToReviewer(page, "Two steps are enough for small purchases", "2026-03-10");
     expect(version).toBe(3);
+    await test.step("the reviewer sees what differs from what is in force, and that there is nothing else", async () => {
+      const reviewer = await pageOf(browser, "rosalind-amado");
+      await reviewer.goto(`/policies/purchase-orders?version=${version}`);
+      const difference = reviewer.getByRole("region", { name: "Difference" });
+      const nobody = difference.getByRole("listitem").filter({ hasText: "Nobody has to approve them any more" });
+      await expect(nobody.getByRole("listitem")).toContainText("In “Everything else”, over 500.00 up to 2,500.00 EUR");
+      await expect(nobody.getByRole("link").first()).toHaveText(/^PO-/);
+      await expect(difference).toContainText("There is no other difference");
+      await reviewer.context().close();
+    });
     await approveVersion(browser, "purchase-orders", version);
     await page.reload();
     await expect(page.getByLabel("Versions").getByRole("listitem").first()).toContainText("In force");

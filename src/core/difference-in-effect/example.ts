@@ -77,7 +77,8 @@ function roundIn({ from, to }: Span, unit: number): number {
   for (const digits of [6, 5, 4, 3, 2, 1, 0]) {
     const step = unit * 10 ** digits;
     const round = Math.round(middle / step) * step;
-    if (round !== 0 && from <= round && round < to) return round;
+    // An amount at the edge would be read as if it mattered that it is just there.
+    if (round !== 0 && from < round && round < to - 1) return round;
   }
   return from <= middle && middle < to ? middle : amountIn({ from, to });
 }

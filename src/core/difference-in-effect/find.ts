@@ -32,7 +32,7 @@ export type Group = {
 };
 
 /** Settings of a whole policy, which count for all its documents whatever they are. */
-export const SETTINGS = [
+const SETTINGS = [
   "selfApproval",
   "repeatedApprover",
   "edits",

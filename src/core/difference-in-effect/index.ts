@@ -1,5 +1,5 @@
 /** What two versions of a policy treat differently, of all documents there can be: proven from the rules and not from history. */
-export { SETTINGS, differenceInEffect } from "./find";
+export { differenceInEffect } from "./find";
 export type { Area, DescribedArea, DifferenceInEffect, Group, Setting } from "./find";
 export { countsIn, whereIn } from "./where";
 export type { Count, Counts, Where } from "./where";

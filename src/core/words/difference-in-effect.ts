@@ -13,11 +13,13 @@ import { typeWords } from "../documents";
 import { formatAmount, minorDigits } from "../money";
 import type { Directory } from "../people";
 import { vocabularyIn, type Level, type Policy } from "../policy";
+import { canonical } from "../records";
 import type { EffectKind } from "../rehearsal";
 import { capital, joinWords, lowerFirst } from "../text";
 import { sayCondition } from "./conditions";
 import { sayDoer } from "./policy-bands";
 import { sayLevelDetails } from "./policy-settings";
+import { EFFECT_WORDS } from "./rehearsal";
 
 /** The two versions of a policy, of which one may not be there, and what its other words need. */
 export type ComparedVersions = {
@@ -28,8 +30,31 @@ export type ComparedVersions = {
   policy(id: string): string;
 };
 
-/** The mark that goes with changes: what becomes of documents. */
-export type ChangeKind = EffectKind | "another policy";
+/** What becomes of documents, the gravest first: as a rehearsal calls it, and what only rules tell. */
+const KINDS = [
+  "held now",
+  "fewer approvals",
+  "more approvals",
+  "held no more",
+  "another policy",
+  "other people",
+  "asked otherwise",
+  "told otherwise",
+] as const satisfies (EffectKind | "another policy" | "asked otherwise")[];
+export type ChangeKind = (typeof KINDS)[number];
+
+/** The same in words. */
+export const CHANGE_WORDS = {
+  ...EFFECT_WORDS,
+  "another policy": "under another policy",
+  "asked otherwise": "the same people, asked otherwise",
+} as const satisfies Record<ChangeKind, string>;
+
+/** Groups with the gravest first. */
+export function byGravity<G extends Pick<Group, "changes">>(groups: readonly G[]): G[] {
+  const gravity = ({ changes }: G) => KINDS.indexOf(kindOfChanges(changes));
+  return groups.toSorted((a, b) => gravity(a) - gravity(b));
+}
 
 type Of<C extends Change["code"]> = Extract<Change, { code: C }>;
 
@@ -54,7 +79,7 @@ export function sayChanges(changes: readonly Change[], compared: ComparedVersion
     ...line("Asked as well", named(of("added"), "asked")),
     ...line("No longer notified", named(of("removed"), "told")),
     ...line("Notified as well", named(of("added"), "told")),
-    ...of("changed").map((one) => sayChanged(one, compared)),
+    ...of("changed").flatMap((one) => sayChanged(one, compared)),
     ...of("reordered").map(() => "Asked in another order"),
   ];
 }
@@ -76,20 +101,19 @@ const OUTCOMES = {
   held: "No level approves them any more, so that they would be held",
 } as const;
 
-function sayChanged({ before, after }: { before: Level; after: Level }, compared: ComparedVersions): string {
+/** A level that is asked otherwise, and a line for each thing that is otherwise of it. */
+function sayChanged({ before, after }: Of<"changed">, compared: ComparedVersions): string[] {
   const { directory } = compared;
   const policies = { before: (compared.before ?? compared.after)!, after: (compared.after ?? compared.before)! };
   const [was, is] = [sayDoer(policies.before, before, directory), sayDoer(policies.after, after, directory)];
-  const [had, has] = [
-    sayLevelDetails(policies.before, before, directory),
-    sayLevelDetails(policies.after, after, directory),
+  const had = sayLevelDetails(policies.before, before, directory);
+  const has = sayLevelDetails(policies.after, after, directory);
+  const details = [
+    ...has.filter((one) => !had.includes(one)),
+    ...had.filter((one) => !has.includes(one)).map((one) => `No longer: ${lowerFirst(one)}`),
   ];
-  const said = [
-    ...(was === is ? [] : [`${is} instead of ${was}`]),
-    ...has.filter((one) => !had.includes(one)).map(lowerFirst),
-    ...had.filter((one) => !has.includes(one)).map((one) => `no longer: ${lowerFirst(one)}`),
-  ];
-  return `${after.name}: ${said.join("; ") || "asked otherwise, see below"}`;
+  const head = was === is ? "asked otherwise" : `${is} instead of ${was}`;
+  return [`${after.name}: ${head}`, ...details];
 }
 
 /** What becomes of documents, as the mark of a rehearsal says it. */
@@ -101,10 +125,13 @@ export function kindOfChanges(changes: readonly Change[]): ChangeKind {
   const asks = (code: "added" | "removed") => changes.some((one) => one.code === code && one.part === "asked");
   if (changes.some(({ code }) => code === "comes under it" || code === "comes under another")) return "another policy";
   if (asks("added") !== asks("removed")) return asks("added") ? "more approvals" : "fewer approvals";
-  return asks("added") || changes.some(({ code }) => code === "changed" || code === "reordered")
-    ? "other people"
-    : "told otherwise";
+  const isOfPeople = (one: Change) =>
+    one.code === "changed" && canonical(whomAsked(one.before)) !== canonical(whomAsked(one.after));
+  if (asks("added") || changes.some(isOfPeople)) return "other people";
+  return changes.some(({ code }) => code === "changed" || code === "reordered") ? "asked otherwise" : "told otherwise";
 }
+
+const whomAsked = ({ approvers, quorum }: Level) => [approvers, quorum];
 
 /** For which documents that is so. @example "In “Everything else”, over 500.00 up to 1,000.00 EUR, that amount included" */
 export function sayArea(area: DescribedArea, side: Group["side"], compared: ComparedVersions): string {
@@ -169,6 +196,7 @@ function sayAmounts({ measure, currency, spans }: Amounts, isNamed: boolean, doc
 function saySpan({ from, to }: Amounts["spans"][number], currency: string): string {
   const unit = 10 ** minorDigits(currency);
   const amount = (minor: number) => formatAmount({ minor, currency });
+  if (from !== null && to === from + 1) return `exactly ${amount(from)} ${currency}`;
   const isOver = from !== null && from % unit !== 0 && (from - 1) % unit === 0;
   const isUnder = to !== null && to % unit === 0;
   const start = from === null || from === 0 ? "" : isOver ? `over ${amount(from - 1)}` : `from ${amount(from)}`;
@@ -181,12 +209,12 @@ const MOST_NAMES = 6;
 
 function sayWhose({ people, units }: Whose, directory: Directory): string {
   const unit = (id: string) => directory.unit(id)?.name ?? id;
-  const of = units && `of ${joinWords(units.map(unit), "or")}`;
-  if (!people) return of ?? "";
+  const of = units && `in ${joinWords(units.map(unit), "or")}`;
+  if (!people) return of ? `of requesters ${of}` : "";
   const names = people.slice(0, MOST_NAMES).map((id) => directory.person(id)?.name ?? id);
   const rest = people.length - names.length;
   const said = rest > 0 ? `${names.join(", ")} or ${rest} others` : joinWords(names, "or");
-  return `asked for by ${said}${of ? ` and ${of}` : ""}`;
+  return `asked for by ${said}${of ? ` ${of}` : ""}`;
 }
 
 /** A made-up document for which it is so, as far as that matters. @example "750.00 EUR, category Fuel" */

@@ -29,7 +29,15 @@ export {
   sayShareExactly,
 } from "./rehearsal";
 export type { RehearsalNames } from "./rehearsal";
-export { SETTING_WORDS, kindOfChanges, sayArea, sayChanges, sayExample } from "./difference-in-effect";
+export {
+  CHANGE_WORDS,
+  SETTING_WORDS,
+  byGravity,
+  kindOfChanges,
+  sayArea,
+  sayChanges,
+  sayExample,
+} from "./difference-in-effect";
 export type { ComparedVersions } from "./difference-in-effect";
 export { sayCase } from "./boundary";
 export { AFTER_APPROVAL, BLOCKS } from "./policy-settings";

@@ -64,6 +64,8 @@ export function BandBoard(fresh: BoardProps) {
   });
   const [trying, setTrying] = useState(false);
   const href = `/api/policies/${saved.id}`;
+  const isReviewed = review !== null && !review.outcome;
+  const difference = <DifferencePanel board={board} others={others} versions={all} />;
   return (
     <div className="flex flex-1 flex-col">
       <Head {...props} board={board} href={href} trying={trying} onTry={() => setTrying(true)} />
@@ -89,10 +91,11 @@ export function BandBoard(fresh: BoardProps) {
               mayComment={props.mayReview || props.mayWrite}
             />
           )}
+          {isReviewed && difference}
           <Details board={board} />
           {(editable || props.mayReview) && <Findings board={board} />}
           <InWords board={board} />
-          <DifferencePanel board={board} others={others} versions={all} />
+          {!isReviewed && difference}
         </div>
       </div>
     </div>

@@ -4,10 +4,11 @@ import Link from "next/link";
 import { useState } from "react";
 import { typeWords } from "@/core/documents";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import { countOf, joinWords } from "@/core/text";
+import { capital, countOf, joinWords } from "@/core/text";
 import {
-  EFFECT_WORDS,
+  CHANGE_WORDS,
   SETTING_WORDS,
+  byGravity,
   kindOfChanges,
   sayArea,
   sayChanges,
@@ -79,22 +80,15 @@ function Groups({
     <>
       {groups.length > 0 && (
         <ol className="mt-1 flex flex-col gap-3">
-          {groups.map((group, index) => (
+          {byGravity(groups).map((group, index) => (
             <li key={index}>
               <GroupOf group={group} compared={compared} numbers={numbers} noun={{ one, many }} />
             </li>
           ))}
         </ol>
       )}
-      <p className="mt-2 border-t border-rule pt-2">
-        {groups.length === 0
-          ? `Nobody is asked otherwise: whatever ${one} there can be goes the same way.`
-          : `There is no other: every ${one} there can be was looked at, and all others go the same way, whatever their amount, requester and fields.`}{" "}
-        {differing + alike > 0 &&
-          `Of last year’s ${countOf(differing + alike + notTold, one, many)}, ${countOf(differing, one, many)} would have gone another way${notTold > 0 ? `; of ${notTold} it cannot be told, since their amount or a field is not known` : ""}.`}
-      </p>
       {settings.length > 0 && (
-        <p className="mt-1">
+        <p className="mt-2">
           For every {one} that they concern:{" "}
           {joinWords(
             settings.map((key) => SETTING_WORDS[key]),
@@ -103,8 +97,20 @@ function Groups({
           . What they say stands below.
         </p>
       )}
+      <p className="mt-2 border-t border-rule pt-2">
+        {sayWhole(one, groups.length > 0, settings.length > 0)}{" "}
+        {differing + alike > 0 &&
+          `Of last year’s ${countOf(differing + alike + notTold, one, many)}, ${countOf(differing, one, many)} would have gone another way${notTold > 0 ? `; of ${notTold} it cannot be told, since an amount or a field is not known` : ""}.`}
+      </p>
     </>
   );
+}
+
+/** That there is nothing else, which is proven; whoever is away or may not approve is the same for both. */
+function sayWhole(one: string, differs: boolean, settings: boolean): string {
+  if (differs || settings)
+    return `There is no other difference: every ${one} there can be was looked at, of whatever amount, requester and fields, and all the rest go the same way, as long as their amounts are known.`;
+  return `No difference: every ${one} there can be goes the same way, of whatever amount, requester and fields.`;
 }
 
 type Noun = { one: string; many: string };
@@ -120,7 +126,6 @@ function GroupOf({
   numbers: Readonly<Record<string, string>>;
   noun: Noun;
 }) {
-  const kind = kindOfChanges(group.changes);
   const [head, ...lines] = sayChanges(group.changes, compared);
   return (
     <>
@@ -128,7 +133,7 @@ function GroupOf({
       {lines.map((line) => (
         <p key={line}>{line}</p>
       ))}
-      <p className="text-soft">{kind === "another policy" ? "another policy" : EFFECT_WORDS[kind]}</p>
+      <p className="text-soft">{capital(CHANGE_WORDS[kindOfChanges(group.changes)])}</p>
       <ul className="mt-1 flex flex-col gap-1.5">
         {group.areas.map((area, index) => (
           <li key={index} className="border-l-2 border-harbour pl-2">
@@ -137,7 +142,7 @@ function GroupOf({
               {countOf(area.documents, noun.one, noun.many)} last year
               <Named ids={area.ids} numbers={numbers} />
             </span>
-            {area.example && (
+            {area.example && !area.ids.some((id) => numbers[id]) && (
               <span className="block text-soft">For example {sayExample(area.example, area, compared)}</span>
             )}
           </li>
@@ -157,7 +162,7 @@ function Named({ ids, numbers }: { ids: readonly string[]; numbers: Readonly<Rec
       {known.map((id, index) => (
         <span key={id}>
           {index > 0 && ", "}
-          <Link href={`/documents/${id}`} className="text-harbour underline">
+          <Link href={`/documents/${id}`} className="whitespace-nowrap text-harbour underline">
             {numbers[id]}
           </Link>
         </span>
