@@ -273,6 +273,35 @@ export const GRANTS: Record<string, Case[]> = {
       granted: readPolicies,
     },
   ],
+  "GET /rehearsal/kept/[id]": [{ params: { id: "none" }, granted: readPolicies }],
+  "POST /rehearsal/kept": [
+    {
+      body: () => ({
+        type: "keep",
+        command: command(),
+        name: "none",
+        rehearsed: {
+          before: { name: "x", policy: null },
+          after: { name: "y", policy: null },
+          from: "2026-01-01",
+          until: "2026-01-31",
+          history: "own",
+          asToday: false,
+          takesUnknown: false,
+          minutes: 20,
+          capacity: 16,
+        },
+      }),
+      granted: ["controller", "reviewer"],
+    },
+  ],
+  "POST /rehearsal/kept/[id]": [
+    {
+      params: { id: "none" },
+      body: () => ({ type: "delete", command: command() }),
+      granted: ["controller", "reviewer"],
+    },
+  ],
   "POST /histories": [
     {
       body: () => ({

@@ -1,4 +1,5 @@
 /** The small observatory with fields that are hidden from all but a few, and a secret in each, for tests that look for them where they must not be. */
+import { gzipSync } from "node:zlib";
 import type { PolicyInput } from "@/core/policy";
 import { startSession } from "@/server/access/sessions";
 import type { App } from "@/server/app";
@@ -7,7 +8,9 @@ import { keepHistory } from "@/server/histories/store";
 import { changeAccount } from "@/server/ledger/account-changes";
 import { proposeChange } from "@/server/ledger/account-commands";
 import { newCommandId } from "@/server/log/log";
+import { historyOf } from "@/server/policies/history";
 import { changeMessages } from "@/server/messages/settings";
+import { readReferenceData } from "@/server/reference-data";
 import { reviewedInForce } from "./put-in-force";
 import { emptyApp, person, value, type TestApp } from "./test-app";
 import { command, submit } from "./test-books";
@@ -54,6 +57,34 @@ export type HiddenWorld = {
 
 const slot = globalThis as typeof globalThis & { bandeira?: App };
 
+/** A rehearsal that was kept by somebody who saw everything, which nobody does who may keep one. */
+function keepWhole(app: App, type: string): void {
+  const { documents, rates } = historyOf(app, type);
+  const put = {
+    material: { documents, labels: [], rates, history: {}, withheld: [] },
+    others: [],
+    at: app.clock.now(),
+  };
+  // Any policy will do where the type has none, for the page to have something to show.
+  const { versions } = readReferenceData(app);
+  const policy = { ...versions[0]!.policy, documentType: type };
+  const rehearsed = {
+    before: { name: "", policy: null },
+    after: { name: "", policy },
+    from: "2026-01-01",
+    until: "2026-12-31",
+  };
+  const effect = { approvals: 0, hours: 0, seenNoMore: 0, seenNow: 0, more: 0, other: 0, heldNow: 0, documents: 0 };
+  app.db
+    .prepare(
+      "INSERT INTO kept_rehearsal (id, policy, name, of, body, kept_by, kept_at) VALUES (?, ?, 'All', NULL, ?, 'rayen', ?)",
+    )
+    .run(`kept-${type}`, type, JSON.stringify({ rehearsed, effect, inputs: "" }), app.clock.now());
+  app.db
+    .prepare("INSERT INTO rehearsal_inputs (id, history, body) VALUES (?, 'own', ?)")
+    .run(`kept-${type}`, gzipSync(JSON.stringify(put)));
+}
+
 /** Puts the application where handlers and pages find it. Call `end` afterwards. */
 export function hiddenWorld(): HiddenWorld {
   const app = hiddenApp();
@@ -65,7 +96,9 @@ export function hiddenWorld(): HiddenWorld {
   const letters = app.db.prepare("SELECT id FROM letter").pluck().all() as number[];
   const links = app.db.prepare("SELECT token FROM mail_link").pluck().all() as string[];
   const types = ["purchase-order", "supplier-invoice", "expense-claim", "credit-limit-change", "supplier-account"];
+  for (const type of types) keepWhole(app, type);
   const visits: Record<string, [object, object][]> = {
+    "(places)/rehearsal/page.tsx": [[{}, {}], ...types.map((type): [object, object] => [{}, { kept: `kept-${type}` }])],
     "(places)/documents/[id]/page.tsx": documents.map((one) => [one, {}]),
     "(places)/documents/[id]/record/page.tsx": documents.map((one) => [one, {}]),
     "(places)/documents/[id]/edit/page.tsx": documents.map((one) => [one, {}]),
@@ -114,6 +147,7 @@ export function hiddenWorld(): HiddenWorld {
     "intake/accounts/route.ts": ["supplier", "customer"].map((kind) => [{}, `?kind=${kind}&format=csv`]),
     "register/export/route.ts": ["csv", "json", "xes"].map((format) => [{}, `?${files}&format=${format}`]),
     "policies/history/route.ts": types.map((type) => [{}, `?type=${type}`]),
+    "rehearsal/kept/[id]/route.ts": types.map((type) => [{ id: `kept-${type}` }, ""]),
     "rehearsal/material/route.ts": types.map((type) => [
       {},
       `?type=${type}&from=2026-01-01&until=2026-12-31&history=all`,
@@ -130,6 +164,7 @@ export function hiddenWorld(): HiddenWorld {
       "register/export/route.ts",
       "policies/history/route.ts",
       "rehearsal/material/route.ts",
+      "rehearsal/kept/[id]/route.ts",
       "documents/[id]/record/route.ts",
       "documents/[id]/evidence/route.ts",
     ],
@@ -137,6 +172,7 @@ export function hiddenWorld(): HiddenWorld {
       "register/export/route.ts",
       "policies/history/route.ts",
       "rehearsal/material/route.ts",
+      "rehearsal/kept/[id]/route.ts",
       "documents/[id]/record/route.ts",
       "documents/[id]/evidence/route.ts",
     ],

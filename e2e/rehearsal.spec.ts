@@ -2,7 +2,7 @@
 import fs from "node:fs";
 import { expect, type Locator, type Page } from "@playwright/test";
 import { AxeBuilder } from "@axe-core/playwright";
-import { clearDraft, signIn, tabTo, test } from "./support";
+import { clearDraft, pageOf, sendToReviewer, signIn, tabTo, test } from "./support";
 
 const below = (page: Page) => page.getByRole("group", { name: /^Thresholds, / }).last();
 const figures = (page: Page) => page.getByRole("complementary", { name: "Figures" });
@@ -188,4 +188,42 @@ test("a rehearsal goes out as two pages, as a workbook and as a file of plain te
   expect(heading).toContain("Number");
   // As many as the page says, though it lists the largest alone.
   await expect(page.getByRole("heading", { name: `${lines.length} orders go another way` })).toBeVisible();
+});
+
+test("a rehearsal is kept under a name, gives the same again, and lies before the reviewer with the version that it is of", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, "benedita-corvo");
+  await clearDraft(page, "expense-claims");
+  await page.goto("/rehearsal?policy=expense-claims");
+  const stake = below(page).getByRole("slider").first();
+  await stake.press("ArrowRight");
+  const said = figures(page).getByText(/^\d+ approvals? a year fewer/);
+  await expect(figures(page)).toHaveAttribute("aria-busy", "false");
+  await expect(said).toBeVisible();
+  const sentence = (await said.textContent())!;
+  await page.getByLabel("Keep this rehearsal as").fill("One step up");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByText(/^Kept rehearsals \(\d+\)$/).click();
+  const line = page.getByRole("listitem").filter({ hasText: "One step up" });
+  await expect(line).toContainText(sentence);
+  await page.getByRole("button", { name: "Take these thresholds to the board" }).click();
+  await page.waitForURL(/\/policies\/expense-claims$/);
+  const version = await sendToReviewer(page, "Directors need not see these", null);
+
+  const reviewer = await pageOf(browser, "rosalind-amado");
+  await reviewer.goto(`/policies/expense-claims?version=${version}`);
+  const review = reviewer.getByRole("region", { name: "Review" });
+  await expect(review.getByRole("listitem").filter({ hasText: "One step up" })).toContainText(sentence);
+  await review.getByRole("link", { name: "One step up" }).click();
+  await expect(reviewer.getByText(`of version ${version}`, { exact: false }).first()).toBeVisible();
+  await expect(figures(reviewer).getByText(sentence)).toBeVisible();
+  const { violations } = await new AxeBuilder({ page: reviewer }).analyze();
+  expect(violations.filter(({ impact }) => impact === "serious" || impact === "critical")).toEqual([]);
+  // What a reviewer was sent stays on its record.
+  await page.goto("/rehearsal?policy=expense-claims");
+  await page.getByText(/^Kept rehearsals \(\d+\)$/).click();
+  await expect(line).toContainText(`Of version ${version}.`);
+  await expect(line.getByRole("button")).toHaveCount(0);
 });

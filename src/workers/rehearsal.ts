@@ -1,7 +1,7 @@
 /** Replays documents of the past under two versions of a policy, off the page's thread. */
 import { expose } from "comlink";
 import type { Rate } from "@/core/money";
-import { emptyHistory, throughTime, type Kind, type OrganisationHistory } from "@/core/organisation-history";
+import { historyFrom, throughTime, type HistoryLists } from "@/core/organisation-history";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import {
   rehearsalOf,
@@ -16,7 +16,7 @@ import {
 export type Given = {
   documents: readonly PastDocument[];
   rates: readonly Rate[];
-  history: Record<string, [id: string, entry: unknown][]>;
+  history: HistoryLists;
   /** Versions of other policies for the same documents. */
   others: readonly PolicyVersion[];
   /** ISO date-time in UTC as of which everybody counts; as they were where it is null. */
@@ -28,16 +28,9 @@ export type Given = {
 const MOST_LISTED = 200;
 let rehearsal: Rehearsal | null = null;
 
-function historyOf(lists: Given["history"]): OrganisationHistory {
-  const history = emptyHistory() as { [K in Kind]: Map<string, never> };
-  for (const [kind, entries] of Object.entries(lists))
-    for (const [id, entry] of entries) history[kind as Kind]?.set(id, entry as never);
-  return history;
-}
-
 const api = {
   give({ today, history, ...given }: Given): void {
-    rehearsal = rehearsalOf({ ...given, at: today, organisations: throughTime(historyOf(history), today) });
+    rehearsal = rehearsalOf({ ...given, at: today, organisations: throughTime(historyFrom(history), today) });
   },
 
   /** Compares two versions of a policy over the documents that were given; null for that there is no such policy. */

@@ -24,7 +24,9 @@ export function fieldsNamed(condition: Condition): Set<string> {
 /** Which documents can come to which section of a policy, as far as its conditions tell. */
 export function reachOf(policy: Policy, directory: Directory): Reach {
   const known = knownIn(policy.documentType, directory);
-  const measured = fieldsIn(policy.documentType, directory).find(({ key, kind }) => key === policy.measure.kind && kind === "amount")?.key;
+  const measured = fieldsIn(policy.documentType, directory).find(
+    ({ key, kind }) => key === policy.measure.kind && kind === "amount",
+  )?.key;
   const given = ({ requester, unit, amount }: Given): Wanted[] => [
     ...(requester ? [choice("requester", requester)] : []),
     ...(unit ? [choice("unit", unit)] : []),

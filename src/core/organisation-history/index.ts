@@ -1,6 +1,15 @@
 /** People, units, positions, groups, limits and stand-ins through time: what each was and will be from when, and how that is changed. */
-export { ENTRY_SCHEMAS, KINDS, SegregationRuleSchema, applyChanges, emptyHistory, itemId, limitId } from "./schema";
-export type { EntryOf, Kind, OrganisationHistory, HistoryChange, SegregationRule } from "./schema";
+export {
+  ENTRY_SCHEMAS,
+  KINDS,
+  SegregationRuleSchema,
+  applyChanges,
+  emptyHistory,
+  historyFrom,
+  itemId,
+  limitId,
+} from "./schema";
+export type { EntryOf, HistoryLists, Kind, OrganisationHistory, HistoryChange, SegregationRule } from "./schema";
 export { asOf, turningPoints, valueAt } from "./as-of";
 export { throughTime } from "./through-time";
 export { effective, withState, withValue } from "./dates";

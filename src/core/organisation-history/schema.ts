@@ -165,3 +165,14 @@ export function limitId(holder: { kind: string; id: string }, documentType: stri
 export function itemId(list: string, key: string): string {
   return `${list}.${key}`;
 }
+
+/** A history as lists: what a file or another thread is handed. */
+export type HistoryLists = { readonly [K in Kind]: readonly (readonly [id: string, entry: unknown])[] };
+
+/** The history that lists were made of; what is of no kind there is, is left out. */
+export function historyFrom(lists: HistoryLists): OrganisationHistory {
+  const history = emptyHistory() as { [K in Kind]: Map<string, never> };
+  for (const [kind, entries] of Object.entries(lists))
+    for (const [id, entry] of entries) history[kind as Kind]?.set(id, entry as never);
+  return history;
+}

@@ -81,6 +81,7 @@ const EACH: Record<Action, readonly Role[]> = {
   "policies.review": ["reviewer"],
   "policies.comment": ["controller", "reviewer"],
   "histories.write": ["controller", "administrator"],
+  "rehearsals.keep": ["controller", "reviewer"],
   "clock.move": roles,
   "people.read": roles,
   "people.export": ["controller", "administrator", "auditor"],

@@ -41,6 +41,7 @@ export type Action =
   | "policies.review"
   | "policies.comment"
   | "histories.write"
+  | "rehearsals.keep"
   | "clock.move"
   | "people.read"
   | "people.export"
@@ -150,6 +151,8 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "policies.write": changes(withRoles("controller")),
   // Documents of elsewhere, to rehearse on.
   "histories.write": changes(withRoles("controller", "administrator")),
+  // What a version is sent with, and what its reviewer found.
+  "rehearsals.keep": changes(withRoles("controller", "reviewer")),
   "policies.review": changes(withRoles("reviewer")),
   "policies.comment": changes(withRoles("controller", "reviewer")),
   // In a demonstration alone, which the command itself asks.

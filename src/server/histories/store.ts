@@ -135,6 +135,8 @@ export function deleteHistory(app: App, actor: Person, id: string, command: stri
     if (!history) return refused("no such history");
     app.db.prepare("DELETE FROM history_row WHERE file = ?").run(id);
     app.db.prepare("DELETE FROM history_file WHERE id = ?").run(id);
+    // Rehearsals that were kept have of it what came of them, and no row.
+    app.db.prepare("DELETE FROM rehearsal_inputs WHERE history IN (?, ?)").run(id, EVERYTHING);
     write(app, intent.stream, [{ type, data: { id, name: history.name } }], { actor: actor.id, command });
     return { ok: true, value: { name: history.name } };
   });

@@ -21,6 +21,7 @@ export const PROJECTIONS = [
   "policy_version",
   "policy_set",
   "test_set",
+  "kept_rehearsal",
   ...DOCUMENT_TABLES,
   ...LEDGER_TABLES,
   ...MESSAGE_TABLES,

@@ -6,6 +6,7 @@ import { sayDate } from "@/core/text";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
+import { keptLines } from "../rehearsal/kept-view";
 import { versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { isOwnWork } from "./review";
@@ -50,7 +51,12 @@ export function boardView(app: App, reader: Person, id: string, asked: number | 
       .toReversed()
       .map((version) => ({ label: `Version ${version.version}`, policy: version.policy })),
     all: versions.map(({ comments: _, ...version }) => version),
-    review: chosen?.sent ? reviewOf(chosen, reader, name, when, zone) : null,
+    review: chosen?.sent
+      ? {
+          ...reviewOf(chosen, reader, name, when, zone),
+          rehearsals: keptLines(app, id).filter((line) => line.version === chosen.version),
+        }
+      : null,
     tests: testSets(app, id).map((set) => ({ ...set, by: name(set.by) })),
     organisation: { ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) },
     editable: mayWrite && (chosen === null || (!draft && chosen === own.at(-1))),

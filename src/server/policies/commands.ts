@@ -149,6 +149,14 @@ function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
   return review ? refused("version approved as it is", { version }) : refused("version with the reviewer", { version });
 }
 
+/** Ids of the rehearsals that were kept of what is sent. */
+function keptOf(app: App, policy: string, hash: string): string[] {
+  return app.db
+    .prepare("SELECT id FROM kept_rehearsal WHERE policy = ? AND of = ? ORDER BY kept_at, id")
+    .pluck()
+    .all(policy, hash) as string[];
+}
+
 export type Sending = {
   policy: unknown;
   basedOn: number;
@@ -195,7 +203,14 @@ export function sendToReviewer(
       return found && reason ? [{ finding: one.finding, why: whyOf(found), message: say(found).message, reason }] : [];
     });
     dropDraft(app, policy.id);
-    const sent = { version, from: from && times.value.from, until: times.value.until, reasons: kept };
+    const rehearsals = keptOf(app, policy.id, contentHash(policy, sealerOfLog(app.db).seal));
+    const sent = {
+      version,
+      from: from && times.value.from,
+      until: times.value.until,
+      reasons: kept,
+      ...(rehearsals.length > 0 && { rehearsals }),
+    };
     return {
       ok: true,
       value: { events: [...saved.value.events, { type: "policy version sent", data: sent }], value: { version } },

@@ -1,5 +1,6 @@
 import type { BoundaryCase } from "@/core/checks";
 import type { Place, Policy, Reason } from "@/core/policy";
+import type { RehearsedEffect } from "@/core/rehearsal";
 import { canonical, type ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { projectBy, type Projections } from "../log/by-type";
@@ -18,7 +19,14 @@ export type PolicyEvent =
     }
   | {
       type: "policy version sent";
-      data: { version: number; from: string | null; until: string | null; reasons: readonly Reason[] };
+      data: {
+        version: number;
+        from: string | null;
+        until: string | null;
+        reasons: readonly Reason[];
+        /** Rehearsals that lie with it. */
+        rehearsals?: readonly string[];
+      };
     }
   | { type: "policy version commented"; data: { version: number; id: string; place: Place; text: string } }
   | {
@@ -27,6 +35,20 @@ export type PolicyEvent =
     }
   | { type: "policy version put in force"; data: { version: number; from: string; until?: string | null } }
   | { type: "policy version ended"; data: { version: number; until: string } }
+  | {
+      type: "rehearsal kept";
+      data: {
+        id: string;
+        name: string;
+        /** Content hash of the version that was rehearsed. */
+        of: string | null;
+        rehearsed: unknown;
+        effect: RehearsedEffect;
+        /** SHA-256 of what it was put to. */
+        inputs: string;
+      };
+    }
+  | { type: "rehearsal deleted"; data: { id: string; name: string } }
   | { type: "policy test set kept"; data: { version: number; cases: BoundaryCase[] } }
   | {
       type: "policy set scheduled";
@@ -84,6 +106,12 @@ const OF_POLICIES: Projections<PolicyEvent> = {
     setOf(db, event, version, columns, from, until, event.actor);
   },
   "policy version ended": (db, { version, until }, event) => setOf(db, event, version, "in_force_until = ?", until),
+  "rehearsal kept": (db, { id, name, of, rehearsed, effect, inputs }, { stream, actor, time }) => {
+    db.prepare(
+      "INSERT INTO kept_rehearsal (id, policy, name, of, body, kept_by, kept_at) VALUES (?, ?, ?, ?, ?, ?, ?)",
+    ).run(id, stream.slice("policy:".length), name, of, canonical({ rehearsed, effect, inputs }), actor, time);
+  },
+  "rehearsal deleted": (db, { id }) => void db.prepare("DELETE FROM kept_rehearsal WHERE id = ?").run(id),
   "policy test set kept": (db, { version, cases }, { stream, actor, time }) => {
     const keep = db.prepare(
       "INSERT OR REPLACE INTO test_set (policy, version, cases, kept_by, kept_at) VALUES (?, ?, ?, ?, ?)",

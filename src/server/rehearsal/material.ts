@@ -1,5 +1,5 @@
 import { typeWords } from "@/core/documents";
-import { KINDS, type Kind, type OrganisationHistory } from "@/core/organisation-history";
+import { KINDS, type HistoryLists, type Kind, type OrganisationHistory } from "@/core/organisation-history";
 import type { Rate } from "@/core/money";
 import type { Person } from "@/core/people";
 import { refusedFor, type Result } from "@/core/refusal";
@@ -10,9 +10,6 @@ import { authorise } from "../access/authorise";
 import { EVERYTHING, OWN, historiesOf, historyDocuments, type Source } from "../histories/store";
 import { historyOf, seenBy, stretchOf } from "../policies/history";
 import { readReferenceData } from "../reference-data";
-
-/** An organisation's people through time, as lists: what a thread of the browser is handed. */
-export type HistoryLists = { [K in Kind]: [id: string, entry: unknown][] };
 
 /** Everything that rehearsing documents of a type needs, whatever versions they are replayed under. */
 export type Material = {
@@ -71,7 +68,7 @@ export function materialFor(
 function listsOf(history: OrganisationHistory): HistoryLists {
   const lists = Object.fromEntries(
     KINDS.map((kind) => [kind, [...(history[kind] as ReadonlyMap<string, object>)]]),
-  ) as HistoryLists;
+  ) as Record<Kind, [id: string, entry: unknown][]>;
   return {
     ...lists,
     person: lists.person.map(([id, entry]) => [id, { ...(entry as object), email: "" }]),

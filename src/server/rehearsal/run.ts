@@ -2,7 +2,7 @@ import { z } from "zod";
 import { daysBetween, isDay } from "@/core/calendar";
 import { PolicySchema, type Policy, type PolicyVersion } from "@/core/policy";
 import type { Person } from "@/core/people";
-import { throughTime } from "@/core/organisation-history";
+import { historyFrom, throughTime } from "@/core/organisation-history";
 import { rehearsalOf, scaleOf, type RehearsalAnswer, type Scale } from "@/core/rehearsal";
 import type { Result } from "@/core/refusal";
 import { refused } from "@/core/words";
@@ -47,26 +47,42 @@ export function othersInForce(app: App, { id, documentType }: Pick<Policy, "id" 
     .map(({ comments: _, ...version }) => version);
 }
 
-/** Puts two versions to documents of the past, for whoever may read policies. Nothing is kept of it. */
-export function rehearse(app: App, reader: Person, request: RehearsedRequest): Result<Rehearsed> {
-  const { before, after, from, until, history, asToday, takesUnknown, minutes } = request;
+/** All that two versions are put to, beside themselves: what gives the same again as long as it is the same. */
+export type Put = {
+  material: Material;
+  others: readonly PolicyVersion[];
+  /** When it was, ISO date-time in UTC: people of today are those of then. */
+  at: string;
+};
+
+/** What they would be put to now. */
+export function putNow(
+  app: App,
+  reader: Person,
+  { before, after, from, until, history }: RehearsedRequest,
+): Result<Put> {
   const policy = (after.policy ?? before.policy)!;
   if (before.policy && after.policy && before.policy.documentType !== after.policy.documentType)
     return refused("no such type", { type: before.policy.documentType }, "before");
   const material = materialFor(app, reader, policy.documentType, { from, until }, history);
   if (!material.ok) return material;
-  const { documents, rates, labels } = material.value;
-  const others = othersInForce(app, policy);
-  const at = asToday ? app.clock.now() : null;
-  const rehearsal = rehearsalOf({
-    documents,
-    rates,
-    organisations: throughTime(readReferenceData(app).history, at),
-    at,
-    others,
-    takesUnknown,
-  });
+  return { ok: true, value: { material: material.value, others: othersInForce(app, policy), at: app.clock.now() } };
+}
+
+/** Two versions over what they are put to. */
+export function rehearsedWith({ material, others, at }: Put, request: RehearsedRequest): Rehearsed {
+  const { before, after, from, until, asToday, takesUnknown, minutes } = request;
+  const { documents, rates, labels, history } = material;
+  const moment = asToday ? at : null;
+  const organisations = throughTime(historyFrom(history), moment);
+  const rehearsal = rehearsalOf({ documents, rates, organisations, at: moment, others, takesUnknown });
   const answer = rehearsal.compare(before.policy, after.policy, { usual: minutes, byLevel: {} }, Infinity);
   const scale = scaleOf(daysBetween(from, until) + 1);
-  return { ok: true, value: { request, policy, answer, scale, labels, others } };
+  return { request, policy: (after.policy ?? before.policy)!, answer, scale, labels, others };
+}
+
+/** Puts two versions to documents of the past, for whoever may read policies. Nothing is kept of it. */
+export function rehearse(app: App, reader: Person, request: RehearsedRequest): Result<Rehearsed> {
+  const put = putNow(app, reader, request);
+  return put.ok ? { ok: true, value: rehearsedWith(put.value, request) } : put;
 }

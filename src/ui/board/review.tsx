@@ -5,6 +5,7 @@ import { type Comment, type Place, type Reason } from "@/core/policy";
 import { Sheet } from "../frame/sheet";
 import { useChange } from "../people/use-change";
 import { Button, Refusals } from "../primitives";
+import { KeptList, type KeptLine } from "../rehearsal/kept-list";
 import type { BoardState } from "./use-board";
 import { SentForm } from "../sent-form";
 import { sayPlace } from "@/core/words";
@@ -20,6 +21,8 @@ export type ReviewInfo = {
   words: string;
   comments: (Comment & { name: string; when: string })[];
   reasons: readonly Reason[];
+  /** Rehearsals that were kept of what it says. */
+  rehearsals: KeptLine[];
   /** The reader had a hand in it and cannot review it. */
   own: boolean;
 };
@@ -69,6 +72,12 @@ export function ReviewPanel({
             ))}
           </ul>
         </details>
+      )}
+      <h3 className="mt-2 font-sans text-sm font-semibold">Rehearsed</h3>
+      {info.rehearsals.length > 0 ? (
+        <KeptList lines={info.rehearsals} mayDelete={false} />
+      ) : (
+        <p className="text-soft">No rehearsal of this version was kept.</p>
       )}
       <Comments board={board} info={info} life={life} mayComment={mayComment && !info.outcome} />
       {mayReview && !info.outcome && (

@@ -7,7 +7,7 @@ import { refuse } from "@/core/words";
 import { Button, Refusals } from "../primitives";
 
 /** What a rehearsal is on the server, as it stands on the page. */
-type Asked = {
+export type Asked = {
   before: { name: string; policy: Policy | null };
   after: { name: string; policy: Policy | null };
   from: string;

@@ -16,10 +16,11 @@ import { Actions } from "./actions";
 import { AsTables } from "./as-tables";
 import { Better } from "./better";
 import { Differing } from "./differing";
-import { Files } from "./files";
+import { Files, type Asked } from "./files";
 import { FiguresTable, Said, sayAnswer } from "./figures";
 import { Gains } from "./gains";
 import { Hours } from "./hours";
+import { Keep } from "./keep";
 import { MirrorBoard } from "./mirror-board";
 import { scaleOf } from "@/core/rehearsal";
 import type { Side } from "./side";
@@ -48,6 +49,10 @@ export type RehearsalProps = {
   given: Record<string, string | undefined>;
   /** What is kept of the draft; null where the reader writes no policies, or the draft is another than the one that stands below. */
   takesOver: { revision: number } | null;
+  /** Id of what was kept, which is shown as it was; null where it is rehearsed now. */
+  kept: string | null;
+  /** The reader may keep it. */
+  mayKeep: boolean;
 };
 
 /** Two versions of a policy over the same documents of the past: what the second would have meant. */
@@ -67,7 +72,10 @@ export function Rehearsal(props: RehearsalProps) {
   const directory = useMemo(() => directoryOf(organisation), [organisation]);
   // At least one of the two is a policy.
   const { documentType, currency } = (after ?? before)!;
-  const replaying = { documentType, source, from, until, others, today, takesUnknown };
+  const query = new URLSearchParams({ type: documentType, from, until, history: source });
+  const material = props.kept ? `/api/rehearsal/kept/${props.kept}` : `/api/rehearsal/material?${query}`;
+  const replaying = { material, others, today, takesUnknown };
+  const asked = { from, until, history: source, asToday: today !== null, takesUnknown, minutes, capacity };
   const { answer, busy, labels, withheld, problem, find } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
@@ -156,19 +164,16 @@ export function Rehearsal(props: RehearsalProps) {
                 titles={titles}
               />
               <Gains answer={answer} directory={directory} currency={currency} />
-              <Files
-                asked={{
-                  before: { name: sides.before.name, policy: before },
-                  after: { name: sides.after.name, policy: after },
-                  from,
-                  until,
-                  history: source,
-                  asToday: today !== null,
-                  takesUnknown,
-                  minutes,
-                  capacity,
-                }}
-              />
+              {!props.kept && (
+                <Outputs
+                  asked={{
+                    ...asked,
+                    before: { name: sides.before.name, policy: before },
+                    after: { name: sides.after.name, policy: after },
+                  }}
+                  mayKeep={props.mayKeep}
+                />
+              )}
             </>
           ) : (
             !problem && <p className="text-soft">Replaying the {noun.many} of these days …</p>
@@ -202,6 +207,16 @@ export function Rehearsal(props: RehearsalProps) {
         )}
       </aside>
     </div>
+  );
+}
+
+/** What stays of a rehearsal: files of it, and itself. */
+function Outputs({ asked, mayKeep }: { asked: Asked; mayKeep: boolean }) {
+  return (
+    <>
+      <Files asked={asked} />
+      {mayKeep && <Keep asked={asked} />}
+    </>
   );
 }
 

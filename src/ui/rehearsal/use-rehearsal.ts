@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import type { Found, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
+import type { HistoryLists } from "@/core/organisation-history";
 import type { RehearsalWorker } from "@/workers/rehearsal";
 import { useNewest } from "../newest";
 
@@ -12,7 +13,7 @@ type Material = {
   documents: PastDocument[];
   labels: { number: string; title: string; ofFile?: true }[];
   rates: Rate[];
-  history: Record<string, [id: string, entry: unknown][]>;
+  history: HistoryLists;
   withheld: string[];
 };
 
@@ -31,10 +32,8 @@ const minutesOf = (usual: number) => ({ usual, byLevel: {} });
 
 /** What is replayed: documents of which days, under which other policies, and with people as of which moment. */
 export type Replaying = {
-  documentType: string;
-  source: string;
-  from: string;
-  until: string;
+  /** Where documents, people and rates are asked for. */
+  material: string;
   others: readonly PolicyVersion[];
   /** ISO date-time; null for people as they were. */
   today: string | null;
@@ -61,7 +60,7 @@ export function useRehearsal(
   });
   const worker = useRef<Remote<RehearsalWorker> | null>(null);
   const [ready, setReady] = useState(false);
-  const { documentType, source, from, until, today, takesUnknown } = replaying;
+  const { material, today, takesUnknown } = replaying;
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/rehearsal.ts", import.meta.url), { type: "module" });
     const remote = wrap<RehearsalWorker>(thread);
@@ -69,8 +68,7 @@ export function useRehearsal(
     let over = false;
     void (async () => {
       try {
-        const query = new URLSearchParams({ type: documentType, from, until, history: source });
-        const response = await fetch(`/api/rehearsal/material?${query}`);
+        const response = await fetch(material);
         if (!response.ok) throw new Error(String(response.status));
         const { documents, labels, rates, history, withheld } = (await response.json()) as Material;
         await remote.give({ documents, rates, history, others: replaying.others, today, takesUnknown });
@@ -92,7 +90,7 @@ export function useRehearsal(
     };
     // Other policies are those with which the page was opened.
     // oxlint-disable-next-line react/exhaustive-deps
-  }, [documentType, source, from, until, today, takesUnknown]);
+  }, [material, today, takesUnknown]);
 
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {

@@ -1,32 +1,25 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { daysBetween } from "@/core/calendar";
+import { authorise } from "@/server/access/authorise";
 import { singles, visitFor } from "@/server/http/page";
+import { keptMaterial, keptRehearsal, type Kept } from "@/server/rehearsal/kept";
+import { keptLines } from "@/server/rehearsal/kept-view";
 import { rehearsalView, USUAL_HOURS, USUAL_MINUTES } from "@/server/rehearsal/view";
 import { Empty } from "@/ui/primitives";
 import { Choices } from "@/ui/rehearsal/choices";
-import { Rehearsal } from "@/ui/rehearsal/rehearsal";
+import { KeptList } from "@/ui/rehearsal/kept-list";
+import { Rehearsal, type RehearsalProps } from "@/ui/rehearsal/rehearsal";
 
 export const metadata: Metadata = { title: "Rehearsal" };
 
 type Props = { searchParams: Promise<Record<string, string | undefined>> };
+type Visit = Awaited<ReturnType<typeof visitFor>>;
 
 export default async function RehearsalPage({ searchParams }: Props) {
-  const { app, person, directory } = await visitFor("policies.read");
+  const visit = await visitFor("policies.read");
   const given = singles(await searchParams);
-  const { policies, chosen, sources, source, days, asToday, minutes, capacity, now } = rehearsalView(
-    app,
-    person,
-    given,
-  );
-  const { organisation } = directory;
-  const find = (key: string) => chosen!.candidates.find((one) => one.key === key)!;
-  const called = ({ name, state }: { name: string; state: string | null }) =>
-    state === null || state === "Draft" ? name : `${name}, ${state.toLowerCase()}`;
-  const side = (key: string) => {
-    const one = find(key);
-    return { name: called(one), short: one.policy ? one.name.replace(" ", "\u00a0") : "Without", policy: one.policy };
-  };
+  const kept = given.kept ? keptRehearsal(visit.app, given.kept) : null;
   return (
     <div className="flex flex-1 flex-col">
       <header className="px-4 pt-4 pb-2 md:px-6">
@@ -36,50 +29,141 @@ export default async function RehearsalPage({ searchParams }: Props) {
           <Link href="/rehearsal/histories">imported histories</Link> as well.
         </p>
       </header>
-      {!chosen ? (
-        <div className="px-4 md:px-6">
-          <Empty>
-            No policy yet. <Link href="/policies">Write one first</Link>, and come back to try it on what was sent.
-          </Empty>
-        </div>
-      ) : (
-        <>
-          <Choices
-            policies={policies.map(({ id, name }) => ({ key: id, name }))}
-            policy={chosen.id}
-            candidates={chosen.candidates.map((one) => ({ key: one.key, name: called(one) }))}
-            before={chosen.before}
-            after={chosen.after}
-            sources={sources}
-            source={source}
-            days={days}
-            asToday={asToday}
-            takesUnknown={given.unknown === "not-met"}
-            minutes={minutes}
-            capacity={capacity}
-            usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
-          />
-          <Rehearsal
-            key={[chosen.id, chosen.before, chosen.after, source, days.from, days.until, asToday, given.unknown].join()}
-            policy={chosen.id}
-            before={side(chosen.before)}
-            after={side(chosen.after)}
-            others={chosen.others}
-            organisation={{ ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) }}
-            source={source}
-            from={days.from}
-            until={days.until}
-            days={daysBetween(days.from, days.until) + 1}
-            today={asToday ? now : null}
-            takesUnknown={given.unknown === "not-met"}
-            minutes={minutes}
-            capacity={capacity}
-            section={given.section ?? ""}
-            given={given}
-            takesOver={chosen.takesOver}
-          />
-        </>
-      )}
+      {given.kept ? <AsKept visit={visit} kept={kept} given={given} /> : <Now visit={visit} given={given} />}
     </div>
+  );
+}
+
+type Given = RehearsalProps["given"];
+
+/** What people are called now; addresses are nobody's business here. */
+function organisationOf({ directory: { organisation } }: Visit): RehearsalProps["organisation"] {
+  return { ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) };
+}
+
+/** Versions that are chosen, over documents as they are now. */
+function Now({ visit, given }: { visit: Visit; given: Given }) {
+  const { app, person } = visit;
+  const view = rehearsalView(app, person, given);
+  const { policies, chosen, sources, source, days, asToday, minutes, capacity, now } = view;
+  if (!chosen)
+    return (
+      <div className="px-4 md:px-6">
+        <Empty>
+          No policy yet. <Link href="/policies">Write one first</Link>, and come back to try it on what was sent.
+        </Empty>
+      </div>
+    );
+  const find = (key: string) => chosen.candidates.find((one) => one.key === key)!;
+  const called = ({ name, state }: { name: string; state: string | null }) =>
+    state === null || state === "Draft" ? name : `${name}, ${state.toLowerCase()}`;
+  const side = (key: string) => {
+    const one = find(key);
+    return { name: called(one), short: one.policy ? one.name.replace(" ", "\u00a0") : "Without", policy: one.policy };
+  };
+  const lines = keptLines(app, chosen.id);
+  const mayKeep = authorise(person, "rehearsals.keep") === null;
+  return (
+    <>
+      <Choices
+        policies={policies.map(({ id, name }) => ({ key: id, name }))}
+        policy={chosen.id}
+        candidates={chosen.candidates.map((one) => ({ key: one.key, name: called(one) }))}
+        before={chosen.before}
+        after={chosen.after}
+        sources={sources}
+        source={source}
+        days={days}
+        asToday={asToday}
+        takesUnknown={given.unknown === "not-met"}
+        minutes={minutes}
+        capacity={capacity}
+        usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
+      />
+      {lines.length > 0 && (
+        <details className="px-4 pb-3 md:px-6">
+          <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">
+            Kept rehearsals ({lines.length})
+          </summary>
+          <KeptList lines={lines} mayDelete={mayKeep} />
+        </details>
+      )}
+      <Rehearsal
+        key={[chosen.id, chosen.before, chosen.after, source, days.from, days.until, asToday, given.unknown].join()}
+        policy={chosen.id}
+        before={side(chosen.before)}
+        after={side(chosen.after)}
+        others={chosen.others}
+        organisation={organisationOf(visit)}
+        source={source}
+        from={days.from}
+        until={days.until}
+        days={daysBetween(days.from, days.until) + 1}
+        today={asToday ? now : null}
+        takesUnknown={given.unknown === "not-met"}
+        minutes={minutes}
+        capacity={capacity}
+        section={given.section ?? ""}
+        given={given}
+        takesOver={chosen.takesOver}
+        kept={null}
+        mayKeep={mayKeep}
+      />
+    </>
+  );
+}
+
+/** A rehearsal that was kept: the same versions, documents, people and rates as then. */
+function AsKept({ visit, kept, given }: { visit: Visit; kept: Kept | null; given: Given }) {
+  const { app, person } = visit;
+  const put = kept && keptMaterial(app, person, kept.id);
+  const line = kept && keptLines(app, kept.policy).find(({ id }) => id === kept.id);
+  if (!kept || !line)
+    return (
+      <div className="px-4 md:px-6">
+        <Empty>
+          There is no such rehearsal, or it has been deleted. <Link href="/rehearsal">Rehearse anew</Link>.
+        </Empty>
+      </div>
+    );
+  const { before, after, from, until, history, asToday, takesUnknown, minutes, capacity } = kept.rehearsed;
+  return (
+    <>
+      <div className="px-4 pb-3 md:px-6">
+        <p>
+          <span className="font-semibold">“{line.name}”</span>, kept by {line.by} on {line.when}
+          {line.version !== null && `, of version ${line.version}`}. {line.said}
+        </p>
+        <p className="text-sm text-soft">
+          {put?.ok
+            ? "With the versions, documents, people and rates of then, so that it gives the same again."
+            : "What it was put to has been deleted with its history; what came of it stays."}{" "}
+          <Link href={`/rehearsal?policy=${kept.policy}&from=${from}&until=${until}`}>Rehearse anew</Link>
+        </p>
+      </div>
+      {put?.ok && (
+        <Rehearsal
+          key={kept.id}
+          policy={kept.policy}
+          before={{ ...before, short: before.policy ? "Above" : "Without" }}
+          after={{ ...after, short: after.policy ? "Below" : "Without" }}
+          others={[...put.value.others]}
+          organisation={organisationOf(visit)}
+          source={history}
+          from={from}
+          until={until}
+          days={daysBetween(from, until) + 1}
+          today={asToday ? put.value.at : null}
+          takesUnknown={takesUnknown}
+          minutes={minutes}
+          capacity={capacity}
+          section={given.section ?? ""}
+          given={given}
+          takesOver={null}
+          kept={kept.id}
+          mayKeep={false}
+        />
+      )}
+    </>
   );
 }

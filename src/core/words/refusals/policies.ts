@@ -23,6 +23,20 @@ export const POLICIES = {
       `from: “${from}” to “${until}” are no two days, the earlier first, written as 2026-03-10`,
   ),
   "no such history": as("unknown", () => "There is no such history, or it has been deleted"),
+  "no such rehearsal": as(
+    "unknown",
+    () => "There is no such rehearsal, or what it was put to has been deleted; rehearse anew",
+  ),
+  "rehearsal of that name": as(
+    "already",
+    ({ name }: { name: string }) =>
+      `There is a rehearsal called “${name}” of this policy already; call this one otherwise`,
+  ),
+  "rehearsal of a version": as(
+    "already",
+    ({ version }: { version: number }) =>
+      `It lies with version ${version}, which a reviewer was sent, and stays on its record`,
+  ),
   "history of that name": as(
     "already",
     ({ name }: { name: string }) =>

@@ -6,7 +6,7 @@ import { authorise } from "@/server/access/authorise";
 import { visitFor } from "@/server/http/page";
 import { historiesOf } from "@/server/histories/store";
 import { namesNow } from "@/server/reference-data";
-import { DeleteHistory } from "@/ui/histories/delete-history";
+import { DeleteForGood } from "@/ui/delete-for-good";
 import { HistoryImport } from "@/ui/histories/history-import";
 import { Empty } from "@/ui/primitives";
 import { Table } from "@/ui/tables";
@@ -63,7 +63,7 @@ export default async function Histories() {
               </td>
               {mayWrite && (
                 <td className="text-right">
-                  <DeleteHistory id={id} name={name} />
+                  <DeleteForGood address={`/api/histories/${id}`} name={name} />
                 </td>
               )}
             </tr>

@@ -1,14 +1,14 @@
 "use client";
 
 import { useState } from "react";
-import { useSend } from "../document/use-command";
-import { announce } from "../frame/announce";
-import { Button, Refusals } from "../primitives";
+import { useSend } from "./document/use-command";
+import { announce } from "./frame/announce";
+import { Button, Refusals } from "./primitives";
 
-/** Deletes a history, asked once more. */
-export function DeleteHistory({ id, name }: { id: string; name: string }) {
+/** Deletes what is kept under an address, asked once more. */
+export function DeleteForGood({ address, name }: { address: string; name: string }) {
   const [asked, setAsked] = useState(false);
-  const { run, refusals, busy } = useSend(`/api/histories/${id}`, () => announce(`${name} is deleted.`));
+  const { run, refusals, busy } = useSend(address, () => announce(`${name} is deleted.`));
   return (
     <>
       {asked ? (
