@@ -380,6 +380,12 @@ export const GRANTS: Record<string, Case[]> = {
       granted: ["controller"],
     },
     { ...noVersion, body: () => ({ type: "end", command: command(), until: "2026-04-01" }), granted: ["controller"] },
+    {
+      ...noVersion,
+      body: () => ({ type: "run alongside", command: command(), from: "2026-04-01" }),
+      granted: ["controller"],
+    },
+    { ...noVersion, body: () => ({ type: "stop alongside", command: command() }), granted: ["controller"] },
     { ...noVersion, body: () => ({ type: "keep tests", command: command() }), granted: ["controller"] },
   ],
   "GET /policies/[id]/file": [{ params: { id: "purchase-orders" }, query: "?as=csv&version=1", granted: readPolicies }],

@@ -226,4 +226,21 @@ test("a rehearsal is kept under a name, gives the same again, and lies before th
   await page.getByText(/^Kept rehearsals \(\d+\)$/).click();
   await expect(line).toContainText(`Of version ${version}.`);
   await expect(line.getByRole("button")).toHaveCount(0);
+
+  await test.step("the same version runs beside what is in force, and nobody is asked by it", async () => {
+    await page.goto(`/policies/expense-claims?version=${version}`);
+    await page.getByRole("button", { name: "Run alongside" }).click();
+    await page.getByRole("dialog").getByRole("textbox", { name: "From" }).fill("2025-04-01");
+    await page.getByRole("button", { name: `Run version ${version} alongside` }).click();
+    await page.getByRole("link", { name: "Runs alongside" }).click();
+    await expect(
+      page.getByText(/^Of \d+ claims since 1 Apr 2025, \d+ claims? would have gone another way\.$/),
+    ).toBeVisible();
+    await expect(page.getByRole("region", { name: "By week" }).getByRole("row").nth(1)).toContainText("−1");
+    await expect(page.getByRole("region", { name: /^claims that would/ })).toContainText("− Finance director");
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.filter(({ impact }) => impact === "serious" || impact === "critical")).toEqual([]);
+    await page.getByRole("button", { name: "Stop running it alongside" }).click();
+    await expect(page.getByText(/^Ran beside what was in force, 1 Apr 2025 to /)).toBeVisible();
+  });
 });

@@ -22,6 +22,7 @@ export const PROJECTIONS = [
   "policy_set",
   "test_set",
   "kept_rehearsal",
+  "alongside",
   ...DOCUMENT_TABLES,
   ...LEDGER_TABLES,
   ...MESSAGE_TABLES,

@@ -7,6 +7,7 @@ import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { keptLines } from "../rehearsal/kept-view";
+import { alongsideOf } from "./alongside";
 import { versionsOf } from "./command";
 import { readDraft } from "./drafts";
 import { isOwnWork } from "./review";
@@ -57,6 +58,7 @@ export function boardView(app: App, reader: Person, id: string, asked: number | 
           rehearsals: keptLines(app, id).filter((line) => line.version === chosen.version),
         }
       : null,
+    alongside: chosen && alongsideOf(app, id, chosen.version),
     tests: testSets(app, id).map((set) => ({ ...set, by: name(set.by) })),
     organisation: { ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) },
     editable: mayWrite && (chosen === null || (!draft && chosen === own.at(-1))),

@@ -35,6 +35,8 @@ export type PolicyEvent =
     }
   | { type: "policy version put in force"; data: { version: number; from: string; until?: string | null } }
   | { type: "policy version ended"; data: { version: number; until: string } }
+  | { type: "policy version run alongside"; data: { version: number; from: string } }
+  | { type: "policy version stopped alongside"; data: { version: number; until: string } }
   | {
       type: "rehearsal kept";
       data: {
@@ -104,6 +106,18 @@ const OF_POLICIES: Projections<PolicyEvent> = {
     const earlier = `CASE WHEN in_force_from IS NULL THEN earlier ELSE ${addTerm("earlier", "in_force_from", "in_force_until")} END`;
     const columns = `earlier = ${earlier}, in_force_from = ?, in_force_until = ?, put_in_force_by = ?`;
     setOf(db, event, version, columns, from, until, event.actor);
+  },
+  "policy version run alongside": (db, { version, from }, { stream, actor }) => {
+    db.prepare(
+      "INSERT OR REPLACE INTO alongside (policy, version, from_day, until_day, started_by) VALUES (?, ?, ?, NULL, ?)",
+    ).run(stream.slice("policy:".length), version, from, actor);
+  },
+  "policy version stopped alongside": (db, { version, until }, { stream }) => {
+    db.prepare("UPDATE alongside SET until_day = ? WHERE policy = ? AND version = ?").run(
+      until,
+      stream.slice("policy:".length),
+      version,
+    );
   },
   "policy version ended": (db, { version, until }, event) => setOf(db, event, version, "in_force_until = ?", until),
   "rehearsal kept": (db, { id, name, of, rehearsed, effect, inputs }, { stream, actor, time }) => {

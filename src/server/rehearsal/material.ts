@@ -23,7 +23,7 @@ export type Material = {
 };
 
 /** What a document is called; it has no page where it is one of a history that was brought in by file. */
-type Label = { number: string; title: string; ofFile?: true };
+export type Label = { number: string; title: string; ofFile?: true };
 
 /** The days that are rehearsed, both included: ISO dates of the organisation. */
 export type Days = { from: string; until: string };

@@ -21,7 +21,7 @@ import { TryPanel } from "./try";
 import { UndoRedo } from "./undo-redo";
 import { useBoard, type BoardState } from "./use-board";
 import type { KeptDraft } from "./use-draft";
-import { EndVersion, PutInForce, SendToReviewer } from "./version-dialogs";
+import { EndVersion, PutInForce, RunAlongside, SendToReviewer } from "./version-dialogs";
 import { capital } from "@/core/text";
 import { sayScope } from "@/core/words";
 
@@ -41,6 +41,8 @@ export type BoardProps = {
   editable: boolean;
   mayWrite: boolean;
   mayReview: boolean;
+  /** It runs silently beside what is in force, or has. */
+  alongside: { from: string; until: string | null } | null;
   /** Its days are still to be set after the review. */
   awaitsDate: boolean;
   today: string;
@@ -144,11 +146,31 @@ function Head({ saved, current, versions, board, href, trying, onTry, ...props }
           Rehearse
         </Link>
         {editable && <SendToReviewer board={board} basedOn={latest} href={href} today={today} />}
+        {current && <BesideForce {...props} id={saved.id} href={href} current={current} />}
         {mayWrite && awaitsDate && current && <PutInForce href={href} version={current.version} today={today} />}
         {mayWrite && counts && <EndVersion href={href} version={current.version} today={today} />}
       </div>
     </header>
   );
+}
+
+/** Whether a version runs silently beside what is in force, and a way to have it do so. */
+function BesideForce({
+  id,
+  href,
+  current,
+  alongside,
+  mayWrite,
+  today,
+}: Pick<BoardProps, "alongside" | "mayWrite" | "today"> & { id: string; href: string; current: VersionLine }) {
+  if (alongside && alongside.until === null)
+    return (
+      <Link href={`/rehearsal/alongside?policy=${id}&version=${current.version}`} className={buttonClass("quiet")}>
+        Runs alongside
+      </Link>
+    );
+  if (!mayWrite || current.state === "In force") return null;
+  return <RunAlongside href={href} version={current.version} today={today} />;
 }
 
 /** Where the draft stands: saved when, and how to be rid of it. */

@@ -129,6 +129,29 @@ export function PutInForce({ href, version, today }: Dated) {
   );
 }
 
+/** A version that runs silently beside what is in force, from a day on. */
+export function RunAlongside({ href, version, today }: Dated) {
+  const { order, refusals, busy } = useChange();
+  const [open, setOpen] = useState(false);
+  const [from, setFrom] = useState(today);
+  const run = async () => {
+    if (await order(`${href}/versions/${version}/life`, { type: "run alongside", from })) setOpen(false);
+  };
+  return (
+    <Opened title={`Run version ${version} alongside`} name="Run alongside" look="quiet" open={open} setOpen={setOpen}>
+      <Form refusals={refusals} onSave={run}>
+        <Entry label="From" type="date" required value={from} onChange={setFrom} />
+        <p className="text-soft">
+          What it would have done otherwise is listed as documents come in. Nobody is asked, notified or held by it.
+        </p>
+        <Button type="submit" look="solid" disabled={busy} className="self-start">
+          Run version {version} alongside
+        </Button>
+      </Form>
+    </Opened>
+  );
+}
+
 export function EndVersion({ href, version, today }: Dated) {
   const { order, refusals, busy } = useChange();
   const [open, setOpen] = useState(false);

@@ -26,7 +26,8 @@ export default async function RehearsalPage({ searchParams }: Props) {
         <h1 className="text-2xl font-semibold">Rehearsal</h1>
         <p className="text-soft">
           What a version would have done with documents of the past, before it does anything. On{" "}
-          <Link href="/rehearsal/histories">imported histories</Link> as well.
+          <Link href="/rehearsal/histories">imported histories</Link> as well. Or have a version{" "}
+          <Link href="/rehearsal/alongside">run alongside</Link> what is in force.
         </p>
       </header>
       {given.kept ? <AsKept visit={visit} kept={kept} given={given} /> : <Now visit={visit} given={given} />}

@@ -23,6 +23,18 @@ export const POLICIES = {
       `from: “${from}” to “${until}” are no two days, the earlier first, written as 2026-03-10`,
   ),
   "no such history": as("unknown", () => "There is no such history, or it has been deleted"),
+  "version is in force itself": as(
+    "already",
+    ({ version }: { version: number }) => `Version ${version} is in force; only another can run beside it`,
+  ),
+  "version runs alongside": as(
+    "already",
+    ({ version, from }: { version: number; from: string }) => `Version ${version} runs alongside since ${sayDate(from)}`,
+  ),
+  "version runs alongside no more": as(
+    "unknown",
+    ({ version }: { version: number }) => `Version ${version} runs beside nothing; start it on its board`,
+  ),
   "no such rehearsal": as(
     "unknown",
     () => "There is no such rehearsal, or what it was put to has been deleted; rehearse anew",
