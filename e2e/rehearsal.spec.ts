@@ -161,7 +161,10 @@ test("better thresholds are found for a goal, tried with everything following, a
   await form.getByLabel("At least this much of the value, in %").fill("100");
   await form.getByLabel("From these amounts alone").fill("1,500; 7.5k");
   await form.getByRole("button", { name: "Find thresholds" }).click();
-  await expect(page.getByText(/^No thresholds reach 100\.0 %: .* the most is [\d.]+ % of the value\./)).toBeVisible();
+  // It is said aloud as well, so that the sentence is there twice.
+  await expect(
+    page.getByText(/^No thresholds reach 100\.0 %: .* the most is [\d.]+ % of the value\./).first(),
+  ).toBeVisible();
   await expect(page.getByText("Chosen from 2 amounts, 1,500.00 to 7,500.00")).toBeVisible();
   await form.getByLabel("From these amounts alone").fill("1,500; many");
   await form.getByRole("button", { name: "Find thresholds" }).click();
@@ -236,7 +239,7 @@ test("a rehearsal is kept under a name, gives the same again, and lies before th
     await expect(
       page.getByText(/^Of \d+ claims since 1 Apr 2025, \d+ claims? would have gone another way\.$/),
     ).toBeVisible();
-    await expect(page.getByRole("region", { name: "By week" }).getByRole("row").nth(1)).toContainText("−1");
+    await expect(page.getByRole("region", { name: "By week" }).getByRole("cell", { name: "−1" }).first()).toBeVisible();
     await expect(page.getByRole("region", { name: /^claims that would/ })).toContainText("− Finance director");
     const found = await new AxeBuilder({ page }).analyze();
     expect(found.violations.filter(({ impact }) => impact === "serious" || impact === "critical")).toEqual([]);
