@@ -57,6 +57,11 @@ test("from moving a stake to a verified record", async ({ page, browser }) => {
       await expect(nobody.getByRole("listitem")).toContainText("In “Everything else”, over 500.00 up to 2,500.00 EUR");
       await expect(nobody.getByRole("link").first()).toHaveText(/^PO-/);
       await expect(difference).toContainText("There is no other difference");
+      // What it is compared with stays said when somebody's act has the page read again.
+      await reviewer.getByLabel(/^Remark on/).fill("Agreed with purchasing.");
+      await reviewer.getByRole("button", { name: "Add the remark" }).click();
+      await expect(reviewer.getByText("Agreed with purchasing.")).toBeVisible();
+      await expect(difference.getByLabel("Compare with")).toHaveValue("Version 2");
       await reviewer.context().close();
     });
     await approveVersion(browser, "purchase-orders", version);

@@ -2,6 +2,7 @@
 
 import type { Policy, PolicyVersion } from "@/core/policy";
 import { InEffectPanel } from "./in-effect";
+import { canonical } from "@/core/records";
 import type { BoardState } from "./use-board";
 import { policyDifferences } from "@/core/words";
 
@@ -19,7 +20,9 @@ export function DifferencePanel({
 }) {
   const { compared, setCompared, policy, directory } = board;
   const found = compared ? policyDifferences(compared, policy, directory) : [];
-  const chosen = others.find((one) => one.policy === compared);
+  // The page may have been read again since, and then each of them is another object that says the same.
+  const chosen =
+    compared && others.find((one) => one.policy === compared || canonical(one.policy) === canonical(compared));
   if (others.length === 0) return null;
   return (
     <section aria-label="Difference" className="border-b border-rule px-5 py-3">
