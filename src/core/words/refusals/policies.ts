@@ -29,7 +29,8 @@ export const POLICIES = {
   ),
   "version runs alongside": as(
     "already",
-    ({ version, from }: { version: number; from: string }) => `Version ${version} runs alongside since ${sayDate(from)}`,
+    ({ version, from }: { version: number; from: string }) =>
+      `Version ${version} runs alongside since ${sayDate(from)}`,
   ),
   "version runs alongside no more": as(
     "unknown",
