@@ -1,6 +1,7 @@
 /** The small observatory with fields that are hidden from all but a few, and a secret in each, for tests that look for them where they must not be. */
 import { gzipSync } from "node:zlib";
 import type { PolicyInput } from "@/core/policy";
+import { sha256Hex } from "@/core/records";
 import { startSession } from "@/server/access/sessions";
 import type { App } from "@/server/app";
 import { FieldChangeSchema, changeField } from "@/server/fields/commands";
@@ -74,15 +75,16 @@ function keepWhole(app: App, type: string): void {
     from: "2026-01-01",
     until: "2026-12-31",
   };
+  const text = JSON.stringify(put);
   const effect = { approvals: 0, hours: 0, seenNoMore: 0, seenNow: 0, more: 0, other: 0, heldNow: 0, documents: 0 };
   app.db
     .prepare(
       "INSERT INTO kept_rehearsal (id, policy, name, of, body, kept_by, kept_at) VALUES (?, ?, 'All', NULL, ?, 'rayen', ?)",
     )
-    .run(`kept-${type}`, type, JSON.stringify({ rehearsed, effect, inputs: "" }), app.clock.now());
+    .run(`kept-${type}`, type, JSON.stringify({ rehearsed, effect, inputs: sha256Hex(text) }), app.clock.now());
   app.db
     .prepare("INSERT INTO rehearsal_inputs (id, history, body) VALUES (?, 'own', ?)")
-    .run(`kept-${type}`, gzipSync(JSON.stringify(put)));
+    .run(`kept-${type}`, gzipSync(text));
 }
 
 /** Puts the application where handlers and pages find it. Call `end` afterwards. */

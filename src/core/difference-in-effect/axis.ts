@@ -30,7 +30,14 @@ export type Span = { from: number; to: number };
  * What documents amount to by a measure, in minor units of a currency; below zero where the field that is measured can be compared, and a credit note is.
  * @property pieces the amounts of each, in their order
  */
-export type AmountAxis = Axis & { kind: "amount"; measure: string; currency: string; pieces: readonly Span[][] };
+export type AmountAxis = Axis & {
+  kind: "amount";
+  measure: string;
+  currency: string;
+  /** Over how many days, where totals run over days. */
+  days: number | null;
+  pieces: readonly Span[][];
+};
 
 /** Too much can come out together for all of it to be looked through. */
 export class TooMuch extends Error {}
@@ -104,7 +111,7 @@ function together(field: string, comparisons: readonly Comparison[], single: Pie
 
 /** The pieces of an amount. @param comparisons of the field that is measured, if any @param cuts from which amounts, without their sign, another band begins */
 export function amountAxis(
-  { measure, currency }: Pick<AmountAxis, "measure" | "currency">,
+  { measure, currency, days }: Pick<AmountAxis, "measure" | "currency" | "days">,
   comparisons: readonly Comparison[],
   cuts: readonly number[],
 ): AmountAxis {
@@ -131,6 +138,7 @@ export function amountAxis(
     kind: "amount",
     measure,
     currency,
+    days,
     comparisons,
     size: pieces.length,
     met: metBy(

@@ -12,6 +12,8 @@ export type Whose = { people: readonly string[] | null; units: readonly string[]
 export type Amounts = {
   measure: string;
   currency: string;
+  /** See `AmountAxis`. */
+  days: number | null;
   spans: readonly { from: number | null; to: number | null }[];
 };
 
@@ -40,7 +42,7 @@ function unlikeTogether(when: readonly Condition[]): Condition[] {
   return not.length > 0 ? [...others, { kind: "none", of: not }] : others;
 }
 
-function amountsOf({ measure, currency, pieces: all }: AmountAxis, pieces: readonly number[]): Amounts {
+function amountsOf({ measure, currency, days, pieces: all }: AmountAxis, pieces: readonly number[]): Amounts {
   const spans: Span[] = [];
   const sorted = pieces.flatMap((piece) => all[piece]!).toSorted((a, b) => a.from - b.from);
   for (const span of sorted) {
@@ -49,7 +51,7 @@ function amountsOf({ measure, currency, pieces: all }: AmountAxis, pieces: reado
     else spans.push({ ...span });
   }
   const end = (at: number) => (Number.isFinite(at) ? at : null);
-  return { measure, currency, spans: spans.map(({ from, to }) => ({ from: end(from), to: end(to) })) };
+  return { measure, currency, days, spans: spans.map(({ from, to }) => ({ from: end(from), to: end(to) })) };
 }
 
 /** Units of which everybody is among them are named, and of the others everybody. */

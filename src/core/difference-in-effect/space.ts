@@ -95,20 +95,33 @@ function keyOf(one: Comparison): string {
 
 const amountKey = (field: string, currency: string) => `${field} ${currency}`;
 
-const isAmountOf = ({ measure, currency }: Pick<AmountAxis, "measure" | "currency">, policy: Policy) =>
-  measure === policy.measure.kind && currency === policy.currency;
+type AmountKey = Pick<AmountAxis, "measure" | "currency" | "days">;
+
+/** What a policy compares its bands with. */
+const amountOf = ({ measure, currency }: Policy): AmountKey => ({
+  measure: measure.kind,
+  currency,
+  days: measure.days ?? null,
+});
+
+function isAmountOf({ measure, currency, days }: AmountKey, policy: Policy): boolean {
+  const own = amountOf(policy);
+  return measure === own.measure && currency === own.currency && days === own.days;
+}
 
 /** The amounts that bands are compared with; where the same can be compared by conditions it is one axis. */
 function amountsOf(versions: readonly Policy[], comparisons: Map<string, Comparison[]>, known: Known): AmountAxis[] {
-  const found = new Map<string, AmountAxis>();
-  for (const { measure, currency, documentType } of versions) {
-    const key = amountKey(measure.kind, currency);
+  const found: AmountAxis[] = [];
+  for (const version of versions) {
+    if (found.some((axis) => isAmountOf(axis, version))) continue;
+    const { measure, currency, documentType } = version;
     const field = typeWords(documentType).fields.find((one) => one.key === measure.kind && one.kind === "amount");
-    const same = field && known[field.key]?.always && !field.many ? (comparisons.get(key) ?? []) : [];
+    const isCompared = field && known[field.key]?.always && !field.many;
+    const same = isCompared ? (comparisons.get(amountKey(measure.kind, currency)) ?? []) : [];
     const cuts = versions
-      .filter((policy) => isAmountOf({ measure: measure.kind, currency }, policy))
+      .filter((policy) => isAmountOf(amountOf(version), policy))
       .flatMap(({ sections }) => sections.flatMap(({ thresholds }) => thresholds.map(cutOf)));
-    found.set(key, amountAxis({ measure: measure.kind, currency }, same, [...new Set(cuts)]));
+    found.push(amountAxis(amountOf(version), same, [...new Set(cuts)]));
   }
-  return [...found.values()];
+  return found;
 }

@@ -21,7 +21,12 @@ export function whereIn(difference: DifferenceInEffect): (document: Routable) =>
   const { axes } = difference.space;
   const readers = axes.map((axis) => {
     if (axis.kind === "who") return whoReader(axis);
-    return axis.kind === "amount" ? amountReader(axis) : fieldReader(axis);
+    if (axis.kind === "field") return fieldReader(axis);
+    const isOne = axes.every(
+      (one) => one === axis || one.kind !== "amount" || one.measure !== axis.measure || one.days === axis.days,
+    );
+    // Of the totals over other days nothing is known.
+    return isOne ? amountReader(axis) : () => [...Array(axis.size).keys()];
   });
   const own = axes.flatMap((axis, place) => (axis.kind === "field" && isOwnKey(axis.field) ? [{ axis, place }] : []));
   const known = new Map<string, Where>();

@@ -154,4 +154,20 @@ describe("what two versions treat differently, in words", () => {
       ["another policy", "Come under this policy now", "All orders (20,000.00 EUR)"],
     ]);
   });
+
+  it("a measure of other days, by both", () => {
+    const over = (days: number) => ({ ...before, measure: { kind: "supplierTotal" as const, days } });
+    expect(said(over(90), over(90))).toEqual([]);
+    const found = said(over(90), over(30));
+    expect(found.map(([kind]) => kind)).toEqual([
+      "fewer approvals",
+      "fewer approvals",
+      "more approvals",
+      "more approvals",
+    ]);
+    expect(found[0]!.slice(1)).toEqual([
+      "No longer asked: head",
+      "In “Everything else”, the total with the same supplier over 90 days over 10,000.00 EUR and the total with the same supplier over 30 days up to 10,000.00 EUR (—)",
+    ]);
+  });
 });

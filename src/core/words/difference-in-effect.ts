@@ -15,7 +15,7 @@ import type { Directory } from "../people";
 import { vocabularyIn, type Level, type Policy } from "../policy";
 import { canonical } from "../records";
 import type { EffectKind } from "../rehearsal";
-import { capital, joinWords, lowerFirst } from "../text";
+import { capital, countOf, joinWords, lowerFirst } from "../text";
 import { sayCondition } from "./conditions";
 import { sayDoer } from "./policy-bands";
 import { sayLevelDetails } from "./policy-settings";
@@ -183,13 +183,14 @@ function saySections(
   return every ? `in every section${as}` : `in ${joinWords(names, "and")}${as}`;
 }
 
-function sayAmounts({ measure, currency, spans }: Amounts, isNamed: boolean, documentType: string): string {
+function sayAmounts({ measure, currency, days, spans }: Amounts, isNamed: boolean, documentType: string): string {
   const label = typeWords(documentType).measures.find(({ key }) => key === measure)?.label ?? measure;
   const said = joinWords(
     spans.map((span) => saySpan(span, currency)),
     "or",
   );
-  return `${isNamed ? `the ${label} ` : ""}${said}`;
+  const over = days === null ? "" : ` over ${countOf(days, "day")}`;
+  return `${isNamed ? `the ${label}${over} ` : ""}${said}`;
 }
 
 /** Minor units from one to before another, in the round amounts that thresholds are. */

@@ -1,5 +1,6 @@
 // A rehearsal that was kept gives the same again, whatever has become of documents, people and rates, and lies with the version that says what it rehearsed.
 import { randomUUID } from "node:crypto";
+import { gzipSync } from "node:zlib";
 import { beforeAll, describe, expect, it } from "vitest";
 import { generateDemo } from "../../../demo/generate";
 import { temporaryFolder } from "../../../demo/temporary";
@@ -108,6 +109,13 @@ describe("a rehearsal that was kept", () => {
     expect(value(deleteKept(app, controller(), other.id, randomUUID()))).toEqual({ id: other.id });
     expect(keptRehearsal(app, other.id)).toBeNull();
     expect(codes(keptMaterial(app, controller(), other.id))).toBe("unknown");
+  });
+
+  it("is not shown when what it was put to was changed beside the log", () => {
+    const { id } = value(keep("To be changed"));
+    const body = gzipSync(JSON.stringify({ material: { documents: [] } }));
+    app.db.prepare("UPDATE rehearsal_inputs SET body = ? WHERE id = ?").run(body, id);
+    expect(codes(keptMaterial(app, controller(), id))).toBe("changed");
   });
 
   it("keeps what came of it, and not a row, when the history that it looked at is deleted", () => {

@@ -127,7 +127,10 @@ export function keptMaterial(app: App, reader: Person, id: string): Result<Put> 
     Buffer | undefined;
   const kept = keptRehearsal(app, id);
   if (!body || !kept) return refused("no such rehearsal");
-  const put = JSON.parse(sealerOfLog(app.db).openJson(gunzipSync(body).toString("utf8"))) as Put;
+  const text = gunzipSync(body).toString("utf8");
+  // The log has what it was, so that nothing else is shown in its place.
+  if (sha256Hex(text) !== kept.inputs) return refused("rehearsal changed", { name: kept.name });
+  const put = JSON.parse(sealerOfLog(app.db).openJson(text)) as Put;
   const type = (kept.rehearsed.after.policy ?? kept.rehearsed.before.policy)!.documentType;
   const { documents, withheld } = seenBy(app, reader, type, put.material.documents);
   const material: Material = {

@@ -40,6 +40,11 @@ export const POLICIES = {
     "unknown",
     () => "There is no such rehearsal, or what it was put to has been deleted; rehearse anew",
   ),
+  "rehearsal changed": as(
+    "changed",
+    ({ name }: { name: string }) =>
+      `What “${name}” was put to is not what was kept: somebody has changed it beside the log; rehearse anew`,
+  ),
   "rehearsal of that name": as(
     "already",
     ({ name }: { name: string }) =>
