@@ -59,6 +59,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/post-room/[id]": { params: { id: "1" }, granted: ["clerk", "controller", "administrator", "auditor"] },
   "/rehearsal": { granted: readPolicies },
   "/rehearsal/histories": { granted: readPolicies },
+  "/rehearsal/alongside": { granted: readPolicies },
   "/register": { granted: all },
   "/register/exceptions": { granted: ["controller", "reviewer", "auditor"] },
   "/register/report": { granted: ["controller", "reviewer", "auditor"] },
