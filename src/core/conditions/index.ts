@@ -5,6 +5,7 @@ export {
   beforeKey,
   comparisonsIn,
   MAX_DEPTH,
+  OPPOSITE,
   depthOf,
   fieldsCompared,
   folded,

@@ -1,5 +1,5 @@
 import type { Money } from "../money";
-import { folded, isGroup, scaled, type Comparison, type Condition } from "./schema";
+import { OPPOSITE, folded, isGroup, scaled, type Comparison, type Condition } from "./schema";
 
 /** What is known of a field beside what a condition says of it. */
 export type KnownField = {
@@ -92,9 +92,7 @@ function amountsConsistent(literals: readonly Literal[], field: KnownField): boo
 
 function amountInterval(is: Extract<Comparison, { kind: "amount" }>["is"], { minor }: Money, met: boolean): Interval {
   const wide = { from: -Infinity, to: Infinity, met };
-  const wanted = met
-    ? is
-    : ({ over: "at most", "at least": "under", under: "at least", "at most": "over" } as const)[is as "over"];
+  const wanted = met ? is : OPPOSITE[is as "over"];
   if (wanted === undefined) return { ...wide, without: minor };
   return {
     over: { ...wide, from: minor + 1 },

@@ -72,6 +72,9 @@ export const AmountComparison = z.strictObject({
   amount: MoneySchema,
 });
 
+/** By each comparison of an amount or number, the one that is met where it is not; by all but “exactly”. */
+export const OPPOSITE = { over: "at most", "at least": "under", under: "at least", "at most": "over" } as const;
+
 export const NumberComparison = z.strictObject({
   kind: z.literal("number"),
   field,

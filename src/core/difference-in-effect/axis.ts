@@ -1,3 +1,4 @@
+import type { Span } from "../checks";
 import { evaluate, type Comparison, type Facts, type FactValue, type KnownField } from "../conditions";
 import type { ToCurrency } from "../money";
 import { MOST_PIECES, witnessesOf } from "./witnesses";
@@ -22,9 +23,6 @@ export type FieldAxis = Axis & {
   known: KnownField;
   pieces: readonly Facts[];
 };
-
-/** Whole minor units from one to before another; either may be infinite. */
-export type Span = { from: number; to: number };
 
 /**
  * What documents amount to by a measure, in minor units of a currency; below zero where the field that is measured can be compared, and a credit note is.

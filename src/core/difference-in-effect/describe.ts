@@ -1,6 +1,7 @@
-import type { Comparison, Condition } from "../conditions";
+import type { Span } from "../checks";
+import { OPPOSITE, type Comparison, type Condition } from "../conditions";
 import type { Directory } from "../people";
-import { outcomesOf, type AmountAxis, type FieldAxis, type Span } from "./axis";
+import { outcomesOf, type AmountAxis, type FieldAxis } from "./axis";
 import { fewest } from "./fewest";
 import type { Part, Space } from "./space";
 import type { WhoAxis } from "./who";
@@ -100,8 +101,6 @@ function allOf(of: readonly Condition[]): Condition {
   const joined = left.length > 0 ? [...others, { ...choice!, is: "none of" as const, values: [...new Set(left)] }] : of;
   return joined.length === 1 ? joined[0]! : { kind: "all", of: [...joined] };
 }
-
-const OPPOSITE = { over: "at most", "at least": "under", under: "at least", "at most": "over" } as const;
 
 /** That a comparison is not met, as another comparison where there is one. @param isSingle there is always one value, so that one or the other is met */
 function negated(comparison: Comparison, isSingle: boolean): Condition {

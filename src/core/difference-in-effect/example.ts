@@ -1,7 +1,8 @@
+import type { Span } from "../checks";
 import { beforeKey, type Facts, type FactValue } from "../conditions";
 import type { Money, ToCurrency } from "../money";
 import type { PastDocument } from "../rehearsal";
-import { amountIn, outcomesOf, type AmountAxis, type FieldAxis, type Span } from "./axis";
+import { amountIn, outcomesOf, type AmountAxis, type FieldAxis } from "./axis";
 import type { Part, Space } from "./space";
 import { oldValues } from "./witnesses";
 

@@ -69,6 +69,30 @@ describe("what two versions treat differently, in words", () => {
     ]);
   });
 
+  it("a threshold in a currency without smaller units", () => {
+    const pesos = (amount: number): Policy => ({
+      ...before,
+      currency: "CLP",
+      sections: [
+        {
+          ...only,
+          thresholds: [
+            { amount, exact: "below" },
+            { amount: 9_000_000, exact: "above" },
+          ],
+        },
+      ],
+    });
+    expect(said(pesos(400_000), pesos(600_000))).toEqual([
+      [
+        "fewer approvals",
+        "Nobody has to approve them any more",
+        "No longer asked: line-manager",
+        "In “Everything else”, over 400,000 up to 600,000 CLP (500,000 CLP)",
+      ],
+    ]);
+  });
+
   it("a level of which others are asked, or the same otherwise; and what nobody approves", () => {
     const changed = (more: Partial<Policy["sections"][number]["levels"][number]>) =>
       withSection((section) => ({ ...section, levels: [{ ...section.levels[0]!, ...more }, section.levels[1]!] }));

@@ -10,7 +10,7 @@ import {
   type Whose,
 } from "../difference-in-effect";
 import { typeWords } from "../documents";
-import { formatAmount, minorDigits } from "../money";
+import { formatAmount } from "../money";
 import type { Directory } from "../people";
 import { vocabularyIn, type Level, type Policy } from "../policy";
 import { canonical } from "../records";
@@ -195,16 +195,18 @@ function sayAmounts({ measure, currency, days, spans }: Amounts, isNamed: boolea
 
 /** Minor units from one to before another, in the round amounts that thresholds are. */
 function saySpan({ from, to }: Amounts["spans"][number], currency: string): string {
-  const unit = 10 ** minorDigits(currency);
   const amount = (minor: number) => formatAmount({ minor, currency });
   if (from !== null && to === from + 1) return `exactly ${amount(from)} ${currency}`;
-  const isOver = from !== null && from % unit !== 0 && (from - 1) % unit === 0;
-  const isUnder = to !== null && to % unit === 0;
+  // Whichever is the rounder was the threshold.
+  const isOver = from !== null && zeros(from - 1) > zeros(from);
+  const isUnder = to !== null && zeros(to) > zeros(to - 1);
   const start = from === null || from === 0 ? "" : isOver ? `over ${amount(from - 1)}` : `from ${amount(from)}`;
   if (to === null) return `${start} ${currency}${isOver ? "" : " on"}`.trim();
   const end = isUnder ? `under ${amount(to)}` : `up to ${amount(to - 1)}`;
   return `${isUnder && start ? `${start} and ${end}` : `${start} ${end}`.trim()} ${currency}`;
 }
+
+const zeros = (minor: number) => /0*$/.exec(String(minor))![0].length;
 
 const MOST_NAMES = 6;
 

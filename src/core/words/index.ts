@@ -21,6 +21,7 @@ export { sayHistory } from "./histories";
 export type { SaidFinding } from "./findings";
 export {
   EFFECT_WORDS,
+  rehearsalNames,
   sayAsked,
   sayAskedOtherwise,
   sayBandsKept,

@@ -1,5 +1,5 @@
 import { formatAmount } from "../money";
-import type { Section } from "../policy";
+import type { Policy, Section } from "../policy";
 import type { AskedLevel, Difference, EffectKind, InTheWay, RehearsedEffect, Suggestion } from "../rehearsal";
 import { capital, countOf, formatShare, joinWords } from "../text";
 
@@ -44,6 +44,16 @@ export const EFFECT_WORDS = {
 
 /** How levels and people are called. */
 export type RehearsalNames = { level(id: string): string; person(id: string): string };
+
+/** Names of the levels of some policies, of the first that has one, and of people. */
+export function rehearsalNames(policies: readonly Policy[], person: (id: string) => string): RehearsalNames {
+  const levels = new Map(
+    policies
+      .toReversed()
+      .flatMap(({ sections }) => sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
+  );
+  return { level: (id) => levels.get(id) ?? id, person };
+}
 
 /** What is asked otherwise of one document, a sentence for each level. */
 export function sayAskedOtherwise({ kind, added, removed, changed }: Difference, names: RehearsalNames): string[] {

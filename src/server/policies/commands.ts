@@ -18,6 +18,7 @@ import { type SaidFinding, sayFinding, policiesOf } from "@/core/words";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import { ratesFor, readReferenceData, namesNow } from "../reference-data";
+import { keptRehearsals } from "../rehearsal/kept";
 import { commandPolicy, versionsOf } from "./command";
 import { dropDraft, policyNames, readDraft } from "./drafts";
 import type { PolicyEvent } from "./events";
@@ -149,14 +150,6 @@ function whyNotAgain(app: App, latest: PolicyVersion): Result<never> | null {
   return review ? refused("version approved as it is", { version }) : refused("version with the reviewer", { version });
 }
 
-/** Ids of the rehearsals that were kept of what is sent. */
-function keptOf(app: App, policy: string, hash: string): string[] {
-  return app.db
-    .prepare("SELECT id FROM kept_rehearsal WHERE policy = ? AND of = ? ORDER BY kept_at, id")
-    .pluck()
-    .all(policy, hash) as string[];
-}
-
 export type Sending = {
   policy: unknown;
   basedOn: number;
@@ -203,7 +196,8 @@ export function sendToReviewer(
       return found && reason ? [{ finding: one.finding, why: whyOf(found), message: say(found).message, reason }] : [];
     });
     dropDraft(app, policy.id);
-    const rehearsals = keptOf(app, policy.id, contentHash(policy, sealerOfLog(app.db).seal));
+    const hash = contentHash(policy, sealerOfLog(app.db).seal);
+    const rehearsals = keptRehearsals(app, policy.id).flatMap(({ id, of }) => (of === hash ? [id] : []));
     const sent = {
       version,
       from: from && times.value.from,

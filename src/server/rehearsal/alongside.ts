@@ -5,7 +5,7 @@ import { inForceAt, type Policy } from "@/core/policy";
 import type { Differs } from "@/core/rehearsal";
 import { refusedFor, type Result } from "@/core/refusal";
 import { countOf, sayDate } from "@/core/text";
-import { refused, sayAskedOtherwise } from "@/core/words";
+import { refused, rehearsalNames, sayAskedOtherwise } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { OWN } from "../histories/store";
@@ -47,7 +47,8 @@ export function alongsideView(app: App, reader: Person, policy: string, version:
   if (!found.ok) return found;
   if (!running) return refused("version runs alongside no more", { version });
   const own = found.value.policy;
-  const zone = readReferenceData(app).directory.organisation.timeZone;
+  const { directory, versions } = readReferenceData(app);
+  const zone = directory.organisation.timeZone;
   const until = running.until ?? dayIn(app.clock.now(), zone);
   const lines: (AlongsideLine & Pick<Differs, "before" | "after">)[] = [];
   let documents = 0;
@@ -57,7 +58,8 @@ export function alongsideView(app: App, reader: Person, policy: string, version:
     if (!put.ok) return put;
     const { answer, labels } = rehearsedWith(put.value, request);
     documents += answer.documents;
-    const names = namesOf(app, [own, stretch.policy]);
+    const policies = [own, ...(stretch.policy ? [stretch.policy] : []), ...versions.map((one) => one.policy)];
+    const names = rehearsalNames(policies, (person) => directory.person(person)?.name ?? person);
     for (const one of answer.differs) {
       const { at } = put.value.material.documents[one.index]!;
       const { before, after, id, minor } = one;
@@ -108,15 +110,6 @@ function requestOf({ from, until, policy }: Stretch, after: Policy): RehearsedRe
     minutes: USUAL_MINUTES,
     capacity: USUAL_HOURS,
   };
-}
-
-function namesOf(app: App, policies: readonly (Policy | null)[]) {
-  const { directory, versions } = readReferenceData(app);
-  const all = [...policies.filter((one) => one !== null), ...versions.map((one) => one.policy)];
-  const levels = new Map(
-    all.toReversed().flatMap(({ sections }) => sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
-  );
-  return { level: (id: string) => levels.get(id) ?? id, person: (id: string) => directory.person(id)?.name ?? id };
 }
 
 const MONDAY = "2024-01-01";

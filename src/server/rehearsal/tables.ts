@@ -3,7 +3,7 @@ import { plainAmount } from "@/core/money";
 import { effectOf, heldIn, sharesSeen, type Figures, type Tally } from "@/core/rehearsal";
 import type { Cell } from "@/core/tables";
 import { capital } from "@/core/text";
-import { sayAskedOtherwise, sayRehearsed, sayShareExactly } from "@/core/words";
+import { rehearsalNames, sayAskedOtherwise, sayRehearsed, sayShareExactly } from "@/core/words";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import type { Rehearsed } from "./run";
@@ -136,14 +136,8 @@ function documentRows(
   { answer, labels, policy, request, others }: Rehearsed,
   person: (id: string) => string,
 ): Cell[][] {
-  const policies = [
-    ...others.map((one) => one.policy),
-    ...[request.before.policy, request.after.policy].filter((one) => one !== null),
-  ];
-  const levels = new Map(
-    policies.flatMap(({ sections }) => sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
-  );
-  const names = { level: (id: string) => levels.get(id) ?? id, person };
+  const own = [request.after.policy, request.before.policy].filter((one) => one !== null);
+  const names = rehearsalNames([...own, ...others.map((one) => one.policy)], person);
   return [
     ["Number", "What", `Amount, ${policy.currency}`, "Instead"],
     ...answer.differs.map(({ index, minor, difference }): Cell[] => [

@@ -8,7 +8,7 @@ import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion, Section } from "@/core/policy";
 import { capital, sayDate } from "@/core/text";
-import type { RehearsalNames } from "@/core/words";
+import { rehearsalNames } from "@/core/words";
 import { domainOf } from "../board/geometry";
 import { useAnnounced } from "../frame/announce";
 import { Refusals } from "../primitives";
@@ -81,7 +81,7 @@ export function Rehearsal(props: RehearsalProps) {
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
   const domain = useDomain(sides, answer?.amounts.minor ?? null, currency);
-  const names = namesOf(
+  const names = rehearsalNames(
     [...policiesIn(before, after), ...others.map(({ policy }) => policy)],
     (id) => directory.person(id)?.name ?? id,
   );
@@ -263,15 +263,6 @@ function useDomain({ name, before, after }: Sides, amounts: Float64Array | null,
 
 function policiesIn(...sides: (Policy | null)[]): Policy[] {
   return sides.filter((one) => one !== null);
-}
-
-function namesOf(policies: readonly Policy[], person: (id: string) => string): RehearsalNames {
-  const levels = new Map(
-    policies
-      .toReversed()
-      .flatMap(({ sections }) => sections.flatMap((one) => one.levels.map(({ id, name }) => [id, name]))),
-  );
-  return { level: (id) => levels.get(id) ?? id, person };
 }
 
 /** The sections of both versions by their names; one that a version does not have says so. */
