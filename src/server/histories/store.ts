@@ -32,7 +32,7 @@ export type HistoryFile = {
 
 /** Every history, the latest first. */
 export function historiesOf(app: App): HistoryFile[] {
-  const rows = app.db.prepare("SELECT * FROM history_file ORDER BY brought_at DESC, id DESC").all() as {
+  const rows = app.db.prepare("SELECT * FROM history_file ORDER BY brought_at DESC, rowid DESC").all() as {
     id: string;
     name: string;
     summary: string;

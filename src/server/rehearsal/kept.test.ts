@@ -14,7 +14,7 @@ import { rebuild } from "../log/rebuild";
 import { boardView } from "../policies/board-view";
 import { sendToReviewer } from "../policies/commands";
 import { inForce, readReferenceData } from "../reference-data";
-import { deleteKept, keepRehearsal, keptMaterial, keptRehearsal, keptRehearsals, rehearsedAgain } from "./kept";
+import { deleteKept, keepRehearsal, keptMaterial, keptRehearsal, keptRehearsals, rehearsedAgain, type Kept } from "./kept";
 import { keptLines } from "./kept-view";
 import { rehearse, type RehearsedRequest } from "./run";
 
@@ -133,7 +133,8 @@ describe("a rehearsal that was kept", () => {
     expect(codes(asked("noor-halvorsrud"))).toBe("forbidden");
     expect(codes(asked("tome-cardigos"))).toBe("forbidden");
     expect(asked("rosalind-amado").ok).toBe(true);
-    const { id } = keptRehearsals(app, "purchase-orders")[0]!;
+    const [{ id, name }] = keptRehearsals(app, "purchase-orders") as [Kept];
+    expect(name).toBe("Of rosalind-amado");
     expect(keptMaterial(app, who("tome-cardigos"), id).ok).toBe(true);
     expect(codes(keptMaterial(app, who("noor-halvorsrud"), id))).toBe("forbidden");
   });
