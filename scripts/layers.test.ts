@@ -18,8 +18,8 @@ const IN_FOLDER: Record<string, readonly string[]> = {
 
 /** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
 const ORDER = (
-  "reason text tables ids calendar money listing refusal lists drawn records conditions patterns own-fields people segregation payments messages documents policy " +
-  "routing holds approval rehearsal checks difference-in-effect stopped-orders first-steps organisation-history people-table list-table intake history-file formats words audit-narrative outcome notices authority " +
+  "heap reason text tables ids calendar money listing refusal lists drawn records conditions patterns own-fields people segregation payments messages documents policy " +
+  "routing holds approval rehearsal time-to-decision checks difference-in-effect stopped-orders first-steps organisation-history people-table list-table intake history-file formats words audit-narrative outcome notices authority " +
   "sampling starting-set fixtures"
 ).split(" ");
 
@@ -30,7 +30,7 @@ const ORDER = (
 const SPEAKS = ["words", "audit-narrative", "notices", "outcome", "authority", "fixtures"];
 
 const MAY: Record<string, { layers: string[]; packages: (name: string) => boolean }> = {
-  core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes"].includes(name) },
+  core: { layers: ["core"], packages: (name) => ["zod", "decimal.js", "@noble/hashes", "pure-rand"].includes(name) },
   server: { layers: ["core", "server"], packages: (name) => !/^(react|react-dom|radix-ui)$/.test(name) },
   ui: { layers: ["core", "ui", "workers"], packages: (name) => !/^(better-sqlite3|node:.*|file-type)$/.test(name) },
   workers: {

@@ -41,7 +41,7 @@ export {
 } from "./status";
 export { totalOf, whyNotAlike } from "./together";
 export type { Together } from "./together";
-export { calendarOf } from "./time";
+export { calendarOf, timesOf } from "./time";
 export type { Timer } from "./time";
 export type { BoundFact, Gap } from "./gap";
 export type {

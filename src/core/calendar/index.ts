@@ -9,6 +9,8 @@ export {
   lastDayOfPeriod,
   workingMinutesBefore,
   workingMinutesBetween,
+  workingSpans,
 } from "./working-time";
+export type { Span } from "./working-time";
 export { readShifts, sayShifts } from "./shifts";
 export { dayOrderIn, dayTyped, dayWritten, oneDay, type DayOrder } from "./written";

@@ -17,13 +17,14 @@ function shiftsOn(calendar: WorkingCalendar, date: string) {
   return calendar.week[WEEKDAYS[new Date(`${date}T00:00:00Z`).getUTCDay()]!];
 }
 
-type Span = { from: number; to: number };
+/** A stretch of time, milliseconds since 1970 in UTC; the end is not in it. */
+export type Span = { from: number; to: number };
 
 /**
- * The stretches of working time of a local date as half-open intervals of milliseconds in UTC. An hour that the clocks skip is not
+ * The stretches of working time of a local date. An hour that the clocks skip is not
  * worked; one that they repeat is worked twice where it lies in a shift.
  */
-function spansOn(calendar: WorkingCalendar, date: string): Span[] {
+export function workingSpans(calendar: WorkingCalendar, date: string): Span[] {
   const shifts = shiftsOn(calendar, date);
   if (shifts.length === 0) return [];
   const midnight = Date.parse(`${date}T00:00:00Z`);
@@ -70,7 +71,7 @@ export function workingMinutesBetween(calendar: WorkingCalendar, from: string, t
   const last = dayIn(to, calendar.timeZone);
   let total = 0;
   for (let date = dayIn(from, calendar.timeZone); date <= last; date = addDays(date, 1)) {
-    for (const span of spansOn(calendar, date))
+    for (const span of workingSpans(calendar, date))
       total += Math.max(0, Math.min(span.to, end) - Math.max(span.from, start));
   }
   return total / MINUTE;
@@ -90,7 +91,7 @@ export function addWorkingMinutes(calendar: WorkingCalendar, from: string, minut
   if (left === 0) return new Date(start).toISOString();
   const first = dayIn(from, calendar.timeZone);
   for (let day = 0; day < HORIZON_DAYS; day += 1) {
-    for (const span of spansOn(calendar, addDays(first, day))) {
+    for (const span of workingSpans(calendar, addDays(first, day))) {
       const begins = Math.max(span.from, start);
       const length = Math.max(0, span.to - begins);
       if (left <= length) return new Date(begins + left).toISOString();
@@ -113,7 +114,7 @@ export function workingMinutesBefore(calendar: WorkingCalendar, until: string, m
   let left = minutes * MINUTE;
   const last = dayIn(until, calendar.timeZone);
   for (let day = 0; day < HORIZON_DAYS; day += 1) {
-    for (const span of spansOn(calendar, addDays(last, -day)).toReversed()) {
+    for (const span of workingSpans(calendar, addDays(last, -day)).toReversed()) {
       const ends = Math.min(span.to, end);
       const length = Math.max(0, ends - span.from);
       if (left <= length) return new Date(ends - left).toISOString();
@@ -159,5 +160,5 @@ export function lastDayOfPeriod(calendar: WorkingCalendar, date: string, days: n
 }
 
 function endOfWork(calendar: WorkingCalendar, date: string): string {
-  return new Date(Math.max(...spansOn(calendar, date).map((span) => span.to))).toISOString();
+  return new Date(Math.max(...workingSpans(calendar, date).map((span) => span.to))).toISOString();
 }

@@ -1,3 +1,5 @@
+import { Heap } from "../heap";
+
 /** The search for bands and cuts with the fewest minutes: exact, over sums that are kept by cut. */
 
 /** Sums of what documents below each cut would ask in each band of the section. */
@@ -73,7 +75,7 @@ export function search(
   { mostBands, minutesLeft }: { mostBands: number; minutesLeft: Float64Array | null },
   needed: number,
 ): Choice | null {
-  const open = new Heap();
+  const open = new Heap<Choice>(isBefore);
   const leastFor = (choice: Omit<Choice, "least">): number | null => {
     const last = choice.bands.at(-1) ?? -1;
     const wanted = needed - choice.seen;
@@ -111,42 +113,7 @@ function extended(choice: Choice, band: number, end: number, { minutes, seen, pe
   };
 }
 
-/** Choices, that with the fewest minutes first; of equal ones that with fewer bands, then with larger thresholds, so that the answer is always the same. */
-class Heap {
-  private readonly items: Choice[] = [];
-
-  push(item: Choice): void {
-    this.items.push(item);
-    let at = this.items.length - 1;
-    while (at > 0) {
-      const above = (at - 1) >> 1;
-      if (!isBefore(this.items[at]!, this.items[above]!)) break;
-      this.swap(at, above);
-      at = above;
-    }
-  }
-
-  pop(): Choice | undefined {
-    const [first] = this.items;
-    const last = this.items.pop();
-    if (first === undefined || this.items.length === 0) return first;
-    this.items[0] = last!;
-    for (let at = 0; ;) {
-      const [left, right] = [2 * at + 1, 2 * at + 2];
-      let least = at;
-      for (const below of [left, right])
-        if (below < this.items.length && isBefore(this.items[below]!, this.items[least]!)) least = below;
-      if (least === at) return first;
-      this.swap(at, least);
-      at = least;
-    }
-  }
-
-  private swap(a: number, b: number): void {
-    [this.items[a], this.items[b]] = [this.items[b]!, this.items[a]!];
-  }
-}
-
+/** That with the fewest minutes first; of equal ones that with fewer bands, then with larger thresholds, so that the answer is always the same. */
 function isBefore(a: Choice, b: Choice): boolean {
   if (a.least !== b.least) return a.least < b.least;
   if (a.cut !== b.cut) return a.cut > b.cut;
