@@ -18,5 +18,14 @@ export * as editSections from "./edit-sections";
 export { notCarriedOut, openBands, readPolicy, whyNotReady } from "./ready";
 export type { NotReady, NotReadyReason } from "./ready";
 export { endedFields, fieldsNamedBy, ownFieldsNamedBy } from "./ready-fields";
-export { allInForceAt, contentHash, inForceAt, isOver, isReviewed, rivalOf, versionState } from "./version";
+export {
+  allInForceAt,
+  contentHash,
+  inForceAt,
+  isOver,
+  isReviewed,
+  rivalOf,
+  switchesAfter,
+  versionState,
+} from "./version";
 export type { Comment, GivenReason, PolicyVersion, Reason, Term, VersionState } from "./version";

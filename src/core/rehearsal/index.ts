@@ -28,7 +28,7 @@ export type { Movable, Moved } from "./movable";
 export { TREATMENTS } from "./comparison";
 export type { Comparison, Treatment } from "./comparison";
 export { rehearsalOf } from "./rehearse";
-export type { Differs, Rehearsal, RehearsalAnswer, Rehearsing, Way } from "./rehearse";
+export type { Differs, Rehearsal, RehearsalAnswer, Rehearsing, Sent, Way } from "./rehearse";
 export type { Found, Wanted } from "./find-thresholds";
 export { effectOf, heldIn, scaleOf, sharesSeen } from "./effect";
 export type { RehearsedEffect, Scale } from "./effect";

@@ -61,6 +61,9 @@ const isOfUnknown = (why: string) => OF_UNKNOWN.includes(why);
 
 type Taken = { of: string; columns: Columns; places: Int32Array; untold: RehearsalAnswer["untold"] };
 
+/** Documents that come under a policy, with where each of two versions would have sent them. */
+export type Sent = { documents: readonly PastDocument[]; columns: Columns; before: Replayed; after: Replayed };
+
 /** Two versions of a policy over the same documents, and better thresholds for one of them. */
 export type Rehearsal = {
   /**
@@ -70,6 +73,8 @@ export type Rehearsal = {
   compare(before: Policy | null, after: Policy | null, minutes: MinutesOf, most: number): RehearsalAnswer;
   /** Better thresholds for one section of a version; null where it has no such section. */
   find(policy: Policy, wanted: Wanted, minutes: MinutesOf): Found | null;
+  /** Where two versions send the documents; null for that there is no such policy. One of them is a policy. */
+  sent(before: Policy | null, after: Policy | null): Sent;
 };
 
 /** Makes ready what two versions are put to; what was found of which documents come under them is kept. */
@@ -87,6 +92,12 @@ export function rehearsalOf(given: Rehearsing): Rehearsal {
     },
     find: (policy, wanted, minutes) =>
       findThresholds(take([policy]).columns, underOf(given, policy), policy, wanted, minutes),
+    sent: (before, after) => {
+      const { columns, places } = take([before, after].filter((one) => one !== null));
+      const under = (policy: Policy | null) => replay(columns, underOf(given, policy));
+      const documents = [...places].map((place) => given.documents[place]!);
+      return { documents, columns, before: under(before), after: under(after) };
+    },
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Level, Policy } from "../policy";
+import type { Level, PolicyVersion } from "../policy";
 import { valueAt, type Columns, type LevelOutcome, type MinutesOf, type Outcome, type Replayed } from "../rehearsal";
 
 /** One who is asked, and who can answer for them. */
@@ -35,8 +35,8 @@ export type Arrival = {
   dateOf(field: string): string | null;
 };
 
-/** The band in which a document is, of which section of which policy. */
-export type Group = { policy: string; section: string; band: number };
+/** The band in which a document is, of which section of which version of which policy. */
+export type Group = { policy: string; version: number; section: string; band: number };
 
 export type Arrivals = {
   /** In the order of time. */
@@ -46,17 +46,21 @@ export type Arrivals = {
   unasked: { nobody: number; held: number };
 };
 
+/** A version as far as times ask for it. */
+export type Versioned = Pick<PolicyVersion, "policy" | "version">;
+
 /**
  * The documents that were replayed as they come in, each with what it asks. One that asks nobody takes no time and is counted beside.
- * @param policies those under which they were replayed, one of each id
+ * @param versions those under which they were replayed, one of each policy
  */
 export function arrivalsOf(
   columns: Columns,
   { outcomes, of }: Replayed,
-  policies: readonly Policy[],
+  versions: readonly Versioned[],
   minutes: MinutesOf,
 ): Arrivals {
-  const levels = levelsById(policies);
+  const levels = levelsById(versions);
+  const versionOf = new Map(versions.map((one) => [one.policy.id, one.version]));
   const groups = new Map<string, number>();
   const asked = outcomes.map((outcome) => asksOf(outcome, levels, minutes));
   const arrivals: Arrival[] = [];
@@ -68,7 +72,7 @@ export function arrivalsOf(
     if (outcome === "held") unasked.held += 1;
     else if (asks.length === 0 || policy === null || section === null || band === null) unasked.nobody += 1;
     else {
-      const key = JSON.stringify({ policy, section, band } satisfies Group);
+      const key = JSON.stringify({ policy, version: versionOf.get(policy)!, section, band } satisfies Group);
       const group = groups.get(key) ?? groups.size;
       groups.set(key, group);
       const { requester, onBehalfOf, documentType } = valueAt(columns.who, index)!;
@@ -96,9 +100,9 @@ function dayIn({ facts }: Columns, field: string, index: number): string | null 
 type Levels = ReadonlyMap<string, Level>;
 const keyOf = (policy: string, section: string, level: string) => JSON.stringify([policy, section, level]);
 
-function levelsById(policies: readonly Policy[]): Levels {
+function levelsById(versions: readonly Versioned[]): Levels {
   return new Map(
-    policies.flatMap(({ id, sections }) =>
+    versions.flatMap(({ policy: { id, sections } }) =>
       sections.flatMap((section) => section.levels.map((level) => [keyOf(id, section.id, level.id), level] as const)),
     ),
   );

@@ -32,7 +32,7 @@ type PastRow = { id: string; unit: string; requester: string; onBehalfOf: string
 export type Stretch = { from: string; until: string };
 
 /** The twelve months before now. */
-function lastYear(now: string): Stretch {
+export function lastYear(now: string): Stretch {
   return { from: new Date(Date.parse(now) - 365 * DAY).toISOString(), until: now };
 }
 

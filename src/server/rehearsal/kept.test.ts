@@ -14,7 +14,15 @@ import { rebuild } from "../log/rebuild";
 import { boardView } from "../policies/board-view";
 import { sendToReviewer } from "../policies/commands";
 import { inForce, readReferenceData } from "../reference-data";
-import { deleteKept, keepRehearsal, keptMaterial, keptRehearsal, keptRehearsals, rehearsedAgain, type Kept } from "./kept";
+import {
+  deleteKept,
+  keepRehearsal,
+  keptMaterial,
+  keptRehearsal,
+  keptRehearsals,
+  rehearsedAgain,
+  type Kept,
+} from "./kept";
 import { keptLines } from "./kept-view";
 import { rehearse, type RehearsedRequest } from "./run";
 

@@ -65,7 +65,9 @@ function keptOf({ body, by, at, whole, ...row }: Row): Kept {
 
 /** Rehearsals of a policy that were kept, the latest first, also of one moment. */
 export function keptRehearsals(app: App, policy: string): Kept[] {
-  const rows = statement(app.db, `SELECT ${COLUMNS} WHERE k.policy = ? ORDER BY k.kept_at DESC, k.rowid DESC`).all(policy);
+  const rows = statement(app.db, `SELECT ${COLUMNS} WHERE k.policy = ? ORDER BY k.kept_at DESC, k.rowid DESC`).all(
+    policy,
+  );
   return (rows as Row[]).map(keptOf);
 }
 
