@@ -11,11 +11,17 @@ export const ENOUGH_ANSWERS = 10;
 export const USUAL_RESPONSE = 8 * 60;
 
 /**
- * How fast somebody answers: working minutes of their own from being asked to answering, absences left out.
+ * How fast somebody answers: working minutes of their own from being asked to answering, absences left out, in the order of the hours of the day at which they were asked.
  * @property from whose answers these are: their own, everybody's since they gave too few, or none since there are too few of everybody's
  * @property answers how many they gave themselves
  */
-export type ResponseTimes = { from: "own" | "everybody" | "usual"; answers: number; minutes: Float64Array };
+export type ResponseTimes = {
+  from: "own" | "everybody" | "usual";
+  answers: number;
+  minutes: Float64Array;
+  /** When they were asked, milliseconds since midnight in UTC, rising. */
+  hours: Float64Array;
+};
 
 /** Working time and response times of people. */
 export type PeopleTimes = {
@@ -54,12 +60,19 @@ export function peopleTimes(
   const clock = kept((person: string) => clockFor(calendar(person), away.get(person) ?? NEVER));
   const hours = kept((person: string) => clockFor(calendar(person), NEVER));
   const given = groupedBy(answers);
-  const minutesOf = (some: readonly Answer[]) =>
-    Float64Array.from(some, ({ person, asked, at }) => {
+  const timesOf = (some: readonly Answer[]): Pick<ResponseTimes, "minutes" | "hours"> => {
+    const times = some.map(({ person, asked, at }) => {
       const own = clock(person);
-      return own.minutesAt(Date.parse(at)) - own.minutesAt(Date.parse(asked));
+      const since = Date.parse(asked);
+      return { hour: hourOf(since), minutes: own.minutesAt(Date.parse(at)) - own.minutesAt(since) };
     });
-  const everybody = minutesOf(answers);
+    times.sort((a, b) => a.hour - b.hour);
+    return {
+      minutes: Float64Array.from(times, (one) => one.minutes),
+      hours: Float64Array.from(times, (one) => one.hour),
+    };
+  };
+  const everybody = timesOf(answers);
   return {
     clock,
     hours,
@@ -68,9 +81,9 @@ export function peopleTimes(
     response: kept((person: string): ResponseTimes => {
       const own = given.get(person) ?? [];
       const base = { answers: own.length };
-      if (own.length >= ENOUGH_ANSWERS) return { ...base, from: "own", minutes: minutesOf(own) };
-      if (everybody.length >= ENOUGH_ANSWERS) return { ...base, from: "everybody", minutes: everybody };
-      return { ...base, from: "usual", minutes: new Float64Array() };
+      if (own.length >= ENOUGH_ANSWERS) return { ...base, from: "own", ...timesOf(own) };
+      if (answers.length >= ENOUGH_ANSWERS) return { ...base, from: "everybody", ...everybody };
+      return { ...base, from: "usual", minutes: new Float64Array(), hours: new Float64Array() };
     }),
     week: kept((person: string) => hours(person).minutesAt(begins + LONG * WEEK) / LONG),
     busiest: kept((person: string) => {
@@ -85,6 +98,10 @@ export function peopleTimes(
 }
 
 const NEVER: readonly Away[] = [];
+const DAY = 86_400_000;
+
+/** How far into the day it is, in UTC. */
+export const hourOf = (moment: number): number => moment % DAY;
 
 function groupedBy(answers: readonly Answer[]): ReadonlyMap<string, Answer[]> {
   const groups = new Map<string, Answer[]>();

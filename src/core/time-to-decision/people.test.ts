@@ -140,7 +140,7 @@ describe("how fast somebody answers", () => {
       [],
       days.map((day) => answer(id, day, 2)),
     );
-    expect(people.response(id)).toEqual({ from: "own", answers: 10, minutes: new Float64Array(10).fill(120) });
+    expect(people.response(id)).toMatchObject({ from: "own", answers: 10, minutes: new Float64Array(10).fill(120) });
     expect(people.response(other)).toMatchObject({ from: "everybody", answers: 0 });
     expect(times([], [answer(id, 2, 1)]).response(id)).toMatchObject({ from: "usual", answers: 1 });
   });

@@ -10,11 +10,6 @@ export function seeded(seed: number): Random {
   return () => uniformFloat64(generator);
 }
 
-/** One of several, each as likely. */
-export function pick<T>(items: ArrayLike<T>, random: Random): T {
-  return items[Math.floor(random() * items.length)]!;
-}
-
 /** So many of them, each as likely, in the order in which they were drawn. @param count at most as many as there are */
 export function draw<T>(items: readonly T[], count: number, random: Random): T[] {
   const left = [...items];

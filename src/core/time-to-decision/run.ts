@@ -9,8 +9,8 @@ export type RunWith = {
   random: Random;
   clock(person: string): WorkingClock;
   capacity(person: string): Capacity;
-  /** Working minutes of a person's own from being asked to answering, at least. */
-  respondsIn(person: string, random: Random): number;
+  /** Working minutes of a person's own from being asked at a moment to answering, at least. */
+  respondsIn(person: string, moment: number): number;
   /** Minutes of work of one answer. */
   workOf(ask: Ask, random: Random): number;
   /** Who answers for a seat at a moment, and whether they are there then. */
@@ -153,7 +153,7 @@ class Course {
     for (const seat of who) {
       const { person } = this.given.actorOf(seat, arrival, this.now);
       const clock = this.given.clock(person);
-      const delay = this.given.respondsIn(person, this.given.random);
+      const delay = this.given.respondsIn(person, this.now);
       const notBefore = delay > 0 ? clock.momentOf(clock.minutesAt(this.now) + delay) : this.now;
       const minutes = this.given.workOf(ask, this.given.random);
       const mayTake = [person, ...mayHelp.map((one) => one.person)];

@@ -5,8 +5,15 @@ import type { Answer } from "./answers";
 import type { Arrival, Arrivals, Group } from "./arrivals";
 import { estimateOf, quantile, type Estimate } from "./estimate";
 import { lossBy, sumOf, type Loss, type Paying, type Terms } from "./payment-terms";
-import { USUAL_RESPONSE, peopleTimes, type PeopleTimes, type ResponseTimes } from "./people-times";
-import { memoryless, pick, seeded, type Random } from "./random";
+import {
+  ENOUGH_ANSWERS,
+  USUAL_RESPONSE,
+  hourOf,
+  peopleTimes,
+  type PeopleTimes,
+  type ResponseTimes,
+} from "./people-times";
+import { memoryless, seeded, type Random } from "./random";
 import { TIMELY, run, type Run, type RunWith } from "./run";
 import type { Capacity } from "./server";
 
@@ -104,14 +111,34 @@ export function capacityOf(people: PeopleTimes, person: string, hoursAMonth: num
 }
 
 function responding(people: PeopleTimes, random: Random): RunWith["respondsIn"] {
-  const drawn = new Map<Float64Array, Float64Array>();
-  return (person) => {
-    const { from, minutes } = people.response(person);
+  const drawn = new Map<Float64Array, Int32Array>();
+  return (person, moment) => {
+    const { from, minutes, hours } = people.response(person);
     if (from === "usual") return memoryless(USUAL_RESPONSE, random);
     let own = drawn.get(minutes);
-    if (!own) drawn.set(minutes, (own = minutes.map(() => pick(minutes, random))));
-    return pick(own, random);
+    if (!own) drawn.set(minutes, (own = drawnAnew(minutes.length, random)));
+    // One of those that they gave when asked at about this hour: what comes in the morning is answered otherwise than what comes in the evening.
+    const { length } = own;
+    const near = Math.max(ENOUGH_ANSWERS / 2, Math.ceil(length / 5));
+    const place = placeOf(own, hours, hourOf(moment)) + Math.floor(random() * near) - Math.floor(near / 2);
+    return minutes[own[(place + length) % length]!]!;
   };
+}
+
+/** As many of so many as there are, the same more than once, in their order. */
+function drawnAnew(length: number, random: Random): Int32Array {
+  return Int32Array.from({ length }, () => Math.floor(random() * length)).sort();
+}
+
+/** How many of them were asked before an hour. */
+function placeOf(own: Int32Array, hours: Float64Array, hour: number): number {
+  let [low, high] = [0, own.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (hours[own[middle]!]! < hour) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function askedIn(arrivals: readonly Arrival[], people: PeopleTimes): Asked[] {
