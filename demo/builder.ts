@@ -11,6 +11,7 @@ import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { saltFrom } from "@/server/log/sealed";
 import { readReferenceData } from "@/server/reference-data";
+import { workingMoment } from "./moments";
 import { seeded } from "./random";
 
 /** What people of a demo organisation are wont to do while its history is made up. */
@@ -31,6 +32,8 @@ export type Customs = {
     level: LevelState,
     silent: boolean,
   ) => number | null | undefined;
+  /** Hour in UTC at which its people begin to work. */
+  opens: number;
   /** The invoice of an order of which the goods have come, on a day. */
   invoice: (make: DemoBuilder, order: DocumentState, date: string) => SupplierInvoice;
   /** Whether an invoice comes a second time, its number written a little differently. */
@@ -55,7 +58,8 @@ export function building(db: Db, seed: number, from: string, customs: Customs) {
     if (!result.ok) throw new Error(result.refusals.map((refusal) => refusal.message).join("; "));
     return result.value;
   };
-  return { app, clock, random, who, must, db, customs };
+  const working = (at: number) => workingMoment(random, at, customs.opens);
+  return { app, clock, random, who, must, db, customs, working };
 }
 
 /** An organisation as it was entered at first, and the rates that were published each day. @param days drawn once it is entered */

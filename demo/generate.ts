@@ -54,6 +54,7 @@ const SHARES = { looseInvoices: 1.34, claims: 1.07, limitChanges: 0.1 };
 
 /** What people of Marévia Lines are wont to do. */
 const CUSTOMS: Customs = {
+  opens: 8,
   receives: "tamsin-roque",
   pays: "vicente-lourosa",
   beforePaying: lookIntoHolds,

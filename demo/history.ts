@@ -6,7 +6,7 @@ import { runInsideSteps } from "@/server/ledger/work";
 import { fireTimers } from "@/server/time/timers";
 import { shift } from "./accounts";
 import type { DemoBuilder } from "./builder";
-import { workingMoment, type Happening, type Push } from "./moments";
+import { type Happening, type Push } from "./moments";
 import { submitAndFollow } from "./simulate-approvals";
 
 /** What is to happen, kept latest first, so that the next is taken from the end; nothing happens after the last moment, so that the log runs forward into the days of what is live. */
@@ -36,7 +36,7 @@ export function scatter(
   document: (date: string) => AnyDocument,
 ): void {
   for (let index = 0; index < Math.round(count); index += 1) {
-    const at = workingMoment(make.random, from + make.random.next() * (end - from));
+    const at = make.working(from + make.random.next() * (end - from));
     const date = new Date(at).toISOString().slice(0, 10);
     push({ at, run: () => submitAndFollow(make, document(date), push) });
   }

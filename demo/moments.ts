@@ -7,8 +7,16 @@ export const DAY = 24 * HOUR;
 export type Happening = { at: number; run: () => void };
 export type Push = (happening: Happening) => void;
 
-/** The same moment, or the next one in working hours: Monday to Friday, 08:00 to 18:00. */
-export function workingMoment(random: Random, at: number): number {
+/**
+ * The same moment, or the next one in working hours: Monday to Friday, ten hours.
+ * @param opens hour in UTC at which these begin
+ */
+export function workingMoment(random: Random, at: number, opens: number): number {
+  const later = (opens - 8) * HOUR;
+  return fromEight(random, at - later) + later;
+}
+
+function fromEight(random: Random, at: number): number {
   let moment = Math.floor(at / 60_000) * 60_000;
   const early = moment % DAY < 8 * HOUR;
   if (moment % DAY >= 18 * HOUR) moment = (Math.floor(moment / DAY) + 1) * DAY + 8 * HOUR + random.int(0, 150) * 60_000;

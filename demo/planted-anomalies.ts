@@ -1,7 +1,7 @@
 import type { AnyDocument, PurchaseOrder } from "@/core/documents";
 import type { DocumentState } from "@/core/approval";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
-import { DAY, workingMoment, type Push } from "./moments";
+import { DAY, type Push } from "./moments";
 import type { DemoBuilder } from "./builder";
 
 /** What lies in the history of Marévia Lines for a controller or an auditor to find. */
@@ -49,14 +49,14 @@ const SPLITTERS: Splitter[] = [
 
 /** Two requesters divide what is dear into orders that each stay just under 5,000: the same supplier, within an hour. */
 export function splitOrders(
-  { random }: DemoBuilder,
+  { random, working }: DemoBuilder,
   { from, end, count }: { from: number; end: number; count: number },
   push: Push,
   send: (order: AnyDocument) => void,
 ): void {
   for (const splitter of SPLITTERS)
     for (let index = 0; index < count; index += 1) {
-      const at = workingMoment(random, from + ((index + random.next()) * (end - from)) / count);
+      const at = working(from + ((index + random.next()) * (end - from)) / count);
       for (let part = 1; part <= random.int(2, 3); part += 1) {
         const price = random.int(452_000, 498_500);
         push({ at: at + part * 13 * 60_000, run: () => send(partOf(splitter, part, price, at)) });

@@ -7,7 +7,7 @@ import { readReferenceData, routingFor } from "@/server/reference-data";
 import type { DemoBuilder } from "./builder";
 import { fillingFor } from "./fill";
 import { signatureFor } from "./sign";
-import { DAY, HOUR, workingMoment, type Push } from "./moments";
+import { DAY, HOUR, type Push } from "./moments";
 
 /** Somebody sends a document in, and what follows from it happens in its time. */
 export function submitAndFollow(make: DemoBuilder, order: AnyDocument, push: Push): void {
@@ -26,7 +26,7 @@ export function submitAndFollow(make: DemoBuilder, order: AnyDocument, push: Pus
 
 /** Lets whoever is asked decide after a while; what is held is withdrawn by its requester. */
 function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
-  const { app, who, must, random } = make;
+  const { app, who, must, random, working } = make;
   const now = Date.parse(make.clock.now());
   if (state.status === "approved") return deliver(make, state, push);
   if (state.status !== "waiting") return;
@@ -43,7 +43,7 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
           true,
         ),
       );
-    push({ at: workingMoment(random, now + DAY), run: () => void withdraw() });
+    push({ at: working(now + DAY), run: () => void withdraw() });
     return;
   }
   const say = random.chance(0.035) ? "decline" : random.chance(0.04) && state.revision === 1 ? "send back" : "approve";
@@ -61,7 +61,7 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
     if (present?.status !== "waiting") return;
     const able = whoCan(make, state, open);
     // Everybody who is asked is away with nobody to stand in: it waits.
-    if (able.length === 0) return push({ at: workingMoment(random, Date.parse(make.clock.now()) + DAY), run });
+    if (able.length === 0) return push({ at: working(Date.parse(make.clock.now()) + DAY), run });
     const approver = who(random.pick(able));
     const decided = must(
       commandDocument(
@@ -98,10 +98,10 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
         ),
         push,
       );
-    push({ at: workingMoment(random, Date.parse(make.clock.now()) + 6 * HOUR), run: resubmit });
+    push({ at: working(Date.parse(make.clock.now()) + 6 * HOUR), run: resubmit });
   };
   push({
-    at: after === undefined ? workingMoment(random, now + random.logNormal(9, 0.9) * HOUR) : now + after,
+    at: after === undefined ? working(now + random.logNormal(9, 0.9) * HOUR) : now + after,
     run,
   });
 }
@@ -117,13 +117,13 @@ function whoCan({ app, clock }: DemoBuilder, state: DocumentState, level: LevelS
 
 /** Goods come in some days after an order is approved, and most are invoiced; some invoices come before the goods, and a few come twice. */
 function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
-  const { random, app, who, must } = make;
+  const { random, app, who, must, working } = make;
   const { document, number } = state;
   const home = readReferenceData(app).directory.organisation.currency;
   if (document.documentType !== "purchase-order" || state.status !== "approved" || document.currency !== home) return;
   if (!random.chance(0.62)) return;
   const now = Date.parse(make.clock.now());
-  const arrives = workingMoment(random, now + random.int(3, 16) * DAY);
+  const arrives = working(now + random.int(3, 16) * DAY);
   const late = random.chance(0.04);
   push({
     at: arrives + (late ? 12 * DAY : 0),
@@ -133,7 +133,7 @@ function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
         must(receiveGoods(app, who(make.customs.receives), receipt, random.uuid()));
       }),
   });
-  const invoiceAt = workingMoment(random, arrives + random.int(1, 6) * DAY);
+  const invoiceAt = working(arrives + random.int(1, 6) * DAY);
   push({
     at: invoiceAt,
     run: () => {
@@ -142,7 +142,7 @@ function deliver(make: DemoBuilder, state: DocumentState, push: Push): void {
       if (!make.customs.comesTwice?.(make)) return;
       const again = { ...invoice, invoiceNumber: invoice.invoiceNumber.replace(/-0*/g, " ") };
       push({
-        at: workingMoment(random, Date.parse(make.clock.now()) + 6 * DAY),
+        at: working(Date.parse(make.clock.now()) + 6 * DAY),
         run: () => submitAndFollow(make, again, push),
       });
     },

@@ -28,6 +28,8 @@ const SHARES = { looseInvoices: 0.7, claims: 0.98, limitChanges: 0.09 };
 
 const CUSTOMS: Customs = {
   receives: "lidia-fuentel",
+  // Eight o’clock in summer, seven in winter.
+  opens: 11,
   pays: "rosendo-painel",
   says: {
     decline: ["The grant does not cover this.", "There is one in the summit store."],

@@ -64,8 +64,8 @@ class Course {
   private readonly events = new Heap<Event>((a, b) => a.at < b.at || (a.at === b.at && a.order < b.order));
   private readonly servers = new Map<string, Server>();
   private readonly waitingFor = new Map<string, Item[]>();
-  private readonly openLevels: number[];
-  private readonly next: number[];
+  private readonly openLevels: Int32Array;
+  private readonly next: Int32Array;
   private readonly result: Run;
   private order = 0;
   private now = 0;
@@ -76,8 +76,8 @@ class Course {
     private readonly given: RunWith,
   ) {
     const { length } = arrivals;
-    this.openLevels = new Array<number>(length).fill(0);
-    this.next = new Array<number>(length).fill(0);
+    this.openLevels = new Int32Array(length);
+    this.next = new Int32Array(length);
     const decidedAt = new Float64Array(length).fill(Infinity);
     this.result = { decidedAt, timely: new Uint8Array(length), ranOut: 0, waited: 0, waiting: 0 };
   }

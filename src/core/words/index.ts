@@ -30,6 +30,7 @@ export {
   sayShareExactly,
 } from "./rehearsal";
 export type { RehearsalNames } from "./rehearsal";
+export { sayDays, sayRuns, sayTimes } from "./time-to-decision";
 export {
   CHANGE_WORDS,
   SETTING_WORDS,

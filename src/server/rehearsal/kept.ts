@@ -5,6 +5,7 @@ import type { Person } from "@/core/people";
 import { effectOf, type RehearsedEffect } from "@/core/rehearsal";
 import { sha256Hex } from "@/core/records";
 import { refusedFor, type Result } from "@/core/refusal";
+import type { Timing } from "@/core/time-to-decision";
 import { refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
@@ -13,6 +14,7 @@ import { sealerOfLog } from "../log/sealed";
 import { commandPolicy, versionsOf } from "../policies/command";
 import { seenBy } from "../policies/history";
 import type { Material } from "./material";
+import { timingOf } from "./timing";
 import { RehearsedSchema, putNow, rehearsedWith, type Put, type Rehearsed, type RehearsedRequest } from "./run";
 
 export const KeepSchema = z.strictObject({
@@ -103,7 +105,9 @@ export function keepRehearsal(
     const { answer, scale } = rehearsedWith(put.value, request);
     const { seal } = sealerOfLog(app.db);
     const sealed = (_: string, one: unknown) => (typeof one === "string" ? seal(one) : one);
-    const text = JSON.stringify(put.value, sealed);
+    const { documentType } = (request.after.policy ?? request.before.policy)!;
+    const timing = timingOf(app, documentType, request, request.history);
+    const text = JSON.stringify({ ...put.value, timing } satisfies Put, sealed);
     const data = {
       id: command,
       name,
@@ -141,6 +145,14 @@ export function keptMaterial(app: App, reader: Person, id: string): Result<Put> 
     withheld: [...new Set([...put.material.withheld, ...withheld])],
   };
   return { ok: true, value: { ...put, material } };
+}
+
+/** How documents had gone when it was kept. */
+export function keptTiming(app: App, reader: Person, id: string): Result<Timing> {
+  const put = keptMaterial(app, reader, id);
+  if (!put.ok) return put;
+  const { timing } = put.value;
+  return timing ? { ok: true, value: timing } : refused("no times were kept");
 }
 
 /** A rehearsal that was kept, again: the same versions, documents, people and rates. */

@@ -5,6 +5,7 @@ import type { Person } from "@/core/people";
 import { historyFrom, throughTime } from "@/core/organisation-history";
 import { rehearsalOf, scaleOf, type RehearsalAnswer, type Scale } from "@/core/rehearsal";
 import type { Result } from "@/core/refusal";
+import type { Timing } from "@/core/time-to-decision";
 import { refused } from "@/core/words";
 import type { App } from "../app";
 import { inForce, readReferenceData } from "../reference-data";
@@ -53,6 +54,8 @@ export type Put = {
   others: readonly PolicyVersion[];
   /** When it was, ISO date-time in UTC: people of today are those of then. */
   at: string;
+  /** How documents went, where that is kept with it. */
+  timing?: Timing;
 };
 
 /** What they would be put to now. */

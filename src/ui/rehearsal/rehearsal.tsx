@@ -1,12 +1,11 @@
 "use client";
 
-import Link from "next/link";
 import { useMemo, useState } from "react";
 import { typeWords } from "@/core/documents";
-import { addressWith } from "@/core/listing";
 import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion, Section } from "@/core/policy";
+import { scaleOf } from "@/core/rehearsal";
 import { capital, sayDate } from "@/core/text";
 import { rehearsalNames } from "@/core/words";
 import { domainOf } from "../board/geometry";
@@ -22,8 +21,9 @@ import { Gains } from "./gains";
 import { Hours } from "./hours";
 import { Keep } from "./keep";
 import { MirrorBoard } from "./mirror-board";
-import { scaleOf } from "@/core/rehearsal";
+import { SectionTabs } from "./section-tabs";
 import type { Side } from "./side";
+import { Times } from "./times";
 import { Untold } from "./untold";
 import { useRehearsal } from "./use-rehearsal";
 
@@ -76,7 +76,7 @@ export function Rehearsal(props: RehearsalProps) {
   const material = props.kept ? `/api/rehearsal/kept/${props.kept}` : `/api/rehearsal/material?${query}`;
   const replaying = { material, others, today, takesUnknown };
   const asked = { from, until, history: source, asToday: today !== null, takesUnknown, minutes, capacity };
-  const { answer, busy, labels, withheld, problem, find } = useRehearsal(replaying, before, after, minutes);
+  const { answer, busy, labels, withheld, problem, find, time } = useRehearsal(replaying, before, after, minutes);
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
@@ -101,7 +101,7 @@ export function Rehearsal(props: RehearsalProps) {
   return (
     <div className="grid flex-1 border-t border-rule lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
-        <Sections given={props.given} chosen={sides.name} before={before} after={after} />
+        <SectionTabs given={props.given} chosen={sides.name} before={before} after={after} />
         {answer && <Said said={said} about={about} className="px-4 py-3 md:px-6 lg:hidden" />}
         <div className="bg-panel">
           <MirrorBoard
@@ -150,6 +150,22 @@ export function Rehearsal(props: RehearsalProps) {
               find={find}
               tried={after === props.after.policy ? "" : said}
               onTry={moveAfter}
+            />
+          )}
+          {answer && (
+            <Times
+              before={before}
+              after={after}
+              others={others}
+              titles={titles}
+              noun={noun}
+              currency={currency}
+              directory={directory}
+              scale={scale}
+              address={props.kept ? `/api/rehearsal/timing?kept=${props.kept}` : `/api/rehearsal/timing?${query}`}
+              until={until}
+              capacity={capacity}
+              time={time}
             />
           )}
           {answer ? (
@@ -263,33 +279,4 @@ function useDomain({ name, before, after }: Sides, amounts: Float64Array | null,
 
 function policiesIn(...sides: (Policy | null)[]): Policy[] {
   return sides.filter((one) => one !== null);
-}
-
-/** The sections of both versions by their names; one that a version does not have says so. */
-function Sections({
-  chosen,
-  before,
-  after,
-  given,
-}: Pick<RehearsalProps, "given"> & { chosen: string; before: Policy | null; after: Policy | null }) {
-  const names = [...new Set(policiesIn(after, before).flatMap(({ sections }) => sections.map(({ name }) => name)))];
-  const has = (policy: Policy | null, name: string) => !policy || policy.sections.some((one) => one.name === name);
-  if (names.length < 2) return null;
-  return (
-    <nav aria-label="Sections" className="flex flex-wrap gap-x-1 px-2 md:px-4">
-      {names.map((name) => (
-        <Link
-          key={name}
-          href={`?${addressWith(given, { section: name })}`}
-          scroll={false}
-          aria-current={name === chosen ? "true" : undefined}
-          className={`flex min-h-10 items-center border-b-3 px-2.5 no-underline ${name === chosen ? "border-signal font-semibold text-ink" : "border-transparent text-soft hover:text-ink"}`}
-        >
-          {name}
-          {!has(before, name) && <span className="ml-1 text-xs text-soft">added</span>}
-          {!has(after, name) && <span className="ml-1 text-xs text-soft">left out</span>}
-        </Link>
-      ))}
-    </nav>
-  );
 }

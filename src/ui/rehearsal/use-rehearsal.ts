@@ -1,12 +1,12 @@
 "use client";
 
-import { wrap, type Remote } from "comlink";
+import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import type { Found, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
 import type { HistoryLists } from "@/core/organisation-history";
-import type { RehearsalWorker } from "@/workers/rehearsal";
+import type { RehearsalWorker, TimesAnswer, TimesAsked } from "@/workers/rehearsal";
 import { useNewest } from "../newest";
 
 type Material = {
@@ -26,6 +26,8 @@ export type Rehearsed = {
   problem: string;
   /** Looks for better thresholds of a version; null where nothing was given to look through yet. */
   find(policy: Policy, wanted: Wanted): Promise<Found | null>;
+  /** How long decisions would take under both versions; null where it was stopped or nothing was given yet. @param goOn told how far it is, says whether to go on */
+  time(asked: Omit<TimesAsked, "minutes">, goOn: (share: number) => boolean): Promise<TimesAnswer | null>;
 };
 
 const minutesOf = (usual: number) => ({ usual, byLevel: {} });
@@ -51,7 +53,7 @@ export function useRehearsal(
   after: Policy | null,
   minutes: number,
 ): Rehearsed {
-  const [state, setState] = useState<Omit<Rehearsed, "busy" | "find"> & { of: object | null }>({
+  const [state, setState] = useState<Omit<Rehearsed, "busy" | "find" | "time"> & { of: object | null }>({
     answer: null,
     of: null,
     labels: [],
@@ -101,5 +103,15 @@ export function useRehearsal(
     async (policy: Policy, wanted: Wanted) => (await worker.current?.find(policy, wanted, minutesOf(minutes))) ?? null,
     [minutes],
   );
-  return { ...state, find, busy: state.of !== question };
+  const time = useCallback(
+    async (asked: Omit<TimesAsked, "minutes">, goOn: (share: number) => boolean) =>
+      (await worker.current?.times(
+        before,
+        after,
+        { ...asked, minutes: minutesOf(minutes) },
+        proxy((share: number) => Promise.resolve(goOn(share))),
+      )) ?? null,
+    [before, after, minutes],
+  );
+  return { ...state, find, time, busy: state.of !== question };
 }

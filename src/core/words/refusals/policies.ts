@@ -40,6 +40,10 @@ export const POLICIES = {
     "unknown",
     () => "There is no such rehearsal, or what it was put to has been deleted; rehearse anew",
   ),
+  "no times were kept": as(
+    "unknown",
+    () => "With this rehearsal it was not kept how long decisions took; rehearse anew to work that out",
+  ),
   "rehearsal changed": as(
     "changed",
     ({ name }: { name: string }) =>
