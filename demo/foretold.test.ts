@@ -40,7 +40,7 @@ describe.each(Object.keys(DEMO_ORGANISATIONS) as DemoKey[])("%s", (key) => {
       standIns: [...lists.standIn.values()],
       rates,
       minutes: { usual: 20, byLevel: {} },
-      capacity: 16,
+      capacity: { usual: 16, byPerson: {} },
       interest: 10,
       zone,
       runs: 20,

@@ -254,6 +254,10 @@ export const GRANTS: Record<string, Case[]> = {
     { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01", granted: readPolicies },
     { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01&history=all", granted: readPolicies },
   ],
+  "GET /rehearsal/timing": [
+    { query: "?type=purchase-order&from=2026-01-01&until=2026-03-01", granted: readPolicies },
+    { query: "?kept=none", granted: readPolicies },
+  ],
   "POST /rehearsal/file": [
     {
       body: () => ({

@@ -7,6 +7,7 @@ import type { Policy, PolicyVersion } from "@/core/policy";
 import {
   rehearsalOf,
   type Found,
+  type InSteps,
   type MinutesOf,
   type OrganisationFrom,
   type PastDocument,
@@ -56,9 +57,20 @@ const api = {
     rehearsal = rehearsalOf({ ...rest, at: today, organisations });
   },
 
-  /** Compares two versions of a policy over the documents that were given; null for that there is no such policy. */
-  compare(before: Policy | null, after: Policy | null, minutes: MinutesOf): RehearsalAnswer | null {
-    return rehearsal?.compare(before, after, minutes, MOST_LISTED) ?? null;
+  /**
+   * Compares two versions of a policy over the documents that were given; null for that there is no such policy, or it was stopped.
+   * @param goOn asked as in `times`; not at all where an answer is there before anybody could stop it
+   */
+  async compare(
+    before: Policy | null,
+    after: Policy | null,
+    minutes: MinutesOf,
+    goOn: GoOn | null,
+  ): Promise<RehearsalAnswer | null> {
+    if (!rehearsal) return null;
+    if (!goOn) return rehearsal.compare(before, after, minutes, MOST_LISTED);
+    const answer = await inSteps(rehearsal.comparing(before, after, minutes, MOST_LISTED), goOn);
+    return answer === STOPPED ? null : answer;
   },
 
   /** Better thresholds for one section of a version, over the documents that were given. */
@@ -70,12 +82,7 @@ const api = {
    * How long decisions would take under two versions; null where it was stopped.
    * @param goOn is told which share of it is done, and says whether it is to go on
    */
-  async times(
-    before: Policy | null,
-    after: Policy | null,
-    asked: TimesAsked,
-    goOn: (share: number) => Promise<boolean>,
-  ): Promise<TimesAnswer | null> {
+  async times(before: Policy | null, after: Policy | null, asked: TimesAsked, goOn: GoOn): Promise<TimesAnswer | null> {
     if (!rehearsal || !given) return null;
     const { rates, documents, others } = given;
     const history = historyFrom(given.history);
@@ -101,16 +108,16 @@ const api = {
 
 const STOPPED = Symbol("stopped");
 
+/** Is told which share of some work is done, and says whether it is to go on. */
+type GoOn = (share: number) => Promise<boolean>;
+
 function* nothing(): Generator<number, null> {
   yield 1;
   return null;
 }
 
 /** Goes through it step by step, as long as it is to go on. */
-async function inSteps<T>(
-  steps: Generator<number, T>,
-  goOn: (share: number) => Promise<boolean>,
-): Promise<T | typeof STOPPED> {
+async function inSteps<T>(steps: InSteps<T>, goOn: GoOn): Promise<T | typeof STOPPED> {
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) return step.value;
     if (!(await goOn(step.value))) return STOPPED;

@@ -2,7 +2,7 @@ import { minorDigits } from "../money";
 import type { Policy, Section } from "../policy";
 import type { Columns } from "./columns";
 import { figuresOf } from "./figures";
-import type { MinutesOf } from "./load";
+import { hoursFor, type HoursOf, type MinutesOf } from "./load";
 import { movableOf, movedTo, type Movable } from "./movable";
 import type { Under } from "./placing";
 import { replay } from "./replay";
@@ -15,8 +15,8 @@ export type Wanted = {
   seenBy: string | null;
   share: number;
   mostBands: number;
-  /** Minutes that everybody has in the days that are replayed; null for as many as it takes. */
-  minutesEach: number | null;
+  /** Hours that people have in the days that are replayed; null for as many as it takes. */
+  hours: HoursOf | null;
   /** Amounts to choose from, minor units, rising; null for the round ones. */
   amounts: readonly number[] | null;
 };
@@ -36,15 +36,17 @@ export function findThresholds(
   columns: Columns,
   under: Under,
   policy: Policy,
-  { section: id, amounts, minutesEach, ...wanted }: Wanted,
+  { section: id, amounts, hours: most, ...wanted }: Wanted,
   minutes: MinutesOf,
 ): Found | null {
   const section = policy.sections.find((one) => one.id === id);
   if (!section) return null;
   const movable = movableOf(columns, under, policy.id, section, minutes);
   const candidates = [...(amounts ?? roundAmounts(movable, 10 ** minorDigits(policy.currency)))];
-  const hours =
-    minutesEach === null ? null : { minutesEach, elsewhere: elsewhereOf(columns, under, movable, section, minutes) };
+  const hours = most && {
+    minutesOf: (person: string) => hoursFor(most, person) * 60,
+    elsewhere: elsewhereOf(columns, under, movable, section, minutes),
+  };
   return {
     documents: movable.documents,
     amounts: candidates,

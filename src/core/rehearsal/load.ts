@@ -3,6 +3,14 @@ import type { LevelOutcome, Outcome } from "./outcome";
 /** How long a decision takes, in minutes: at levels that have a figure of their own, by their ids, and at all others. */
 export type MinutesOf = { usual: number; byLevel: Readonly<Record<string, number>> };
 
+/** How many hours a month people have for deciding: those that have a figure of their own, by their ids, and all others. */
+export type HoursOf = { usual: number; byPerson: Readonly<Record<string, number>> };
+
+/** Those of one person. */
+export function hoursFor({ usual, byPerson }: HoursOf, person: string): number {
+  return byPerson[person] ?? usual;
+}
+
 /** Approvals and tasks, and the minutes they take; parts of one where several are asked and one is enough. */
 export type Work = { approvals: number; minutes: number };
 

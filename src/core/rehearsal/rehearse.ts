@@ -64,6 +64,9 @@ type Taken = { of: string; columns: Columns; places: Int32Array; untold: Rehears
 /** Documents that come under a policy, with where each of two versions would have sent them. */
 export type Sent = { documents: readonly PastDocument[]; columns: Columns; before: Replayed; after: Replayed };
 
+/** Long work that can be left off between two steps: which share of it is done, then what came of it. */
+export type InSteps<T> = Generator<number, T>;
+
 /** Two versions of a policy over the same documents, and better thresholds for one of them. */
 export type Rehearsal = {
   /**
@@ -71,6 +74,8 @@ export type Rehearsal = {
    * @param most so many of the documents that differ are listed, the largest
    */
   compare(before: Policy | null, after: Policy | null, minutes: MinutesOf, most: number): RehearsalAnswer;
+  /** The same step by step; says after each which share of it is done. */
+  comparing(before: Policy | null, after: Policy | null, minutes: MinutesOf, most: number): InSteps<RehearsalAnswer>;
   /** Better thresholds for one section of a version; null where it has no such section. */
   find(policy: Policy, wanted: Wanted, minutes: MinutesOf): Found | null;
   /** Where two versions send the documents; null for that there is no such policy. One of them is a policy. */
@@ -80,16 +85,20 @@ export type Rehearsal = {
 /** Makes ready what two versions are put to; what was found of which documents come under them is kept. */
 export function rehearsalOf(given: Rehearsing): Rehearsal {
   let taken: Taken | null = null;
-  const take = (policies: readonly Policy[]): Taken => {
+  function* taking(policies: readonly Policy[]): InSteps<Taken> {
     const shape = JSON.stringify(policies.map(({ scope, measure, currency }) => [scope, measure, currency]));
-    if (taken?.of !== shape) taken = takenBy(given, policies, shape);
+    if (taken?.of !== shape) taken = yield* takenBy(given, policies, shape);
     return taken;
-  };
+  }
+  const take = (policies: readonly Policy[]) => atOnce(taking(policies));
+  function* comparing(...[before, after, minutes, most]: Parameters<Rehearsal["compare"]>): InSteps<RehearsalAnswer> {
+    const policies = [before, after].filter((one) => one !== null);
+    const ready = yield* within(taking(policies), 0, 0.5);
+    return yield* within(compare(given, ready, [before, after], minutes, most), 0.5, 1);
+  }
   return {
-    compare: (before, after, minutes, most) => {
-      const policies = [before, after].filter((one) => one !== null);
-      return compare(given, take(policies), [before, after], minutes, most);
-    },
+    compare: (...asked) => atOnce(comparing(...asked)),
+    comparing,
     find: (policy, wanted, minutes) =>
       findThresholds(take([policy]).columns, underOf(given, policy), policy, wanted, minutes),
     sent: (before, after) => {
@@ -99,6 +108,21 @@ export function rehearsalOf(given: Rehearsing): Rehearsal {
       return { documents, columns, before: under(before), after: under(after) };
     },
   };
+}
+
+/** All steps one after the other. */
+function atOnce<T>(steps: InSteps<T>): T {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** Steps as a part of longer work. */
+function* within<T>(steps: InSteps<T>, from: number, to: number): InSteps<T> {
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) return step.value;
+    yield from + (to - from) * step.value;
+  }
 }
 
 /** A policy as if it were in force all the time. */
@@ -126,11 +150,12 @@ export function underOf({ organisations, others, rates, at }: Rehearsing, policy
 }
 
 /** The documents that come under the policy as one or the other has it; thresholds and levels do not decide that. */
-function takenBy(known: Rehearsing, policies: readonly Policy[], shape: string): Taken {
+function* takenBy(known: Rehearsing, policies: readonly Policy[], shape: string): InSteps<Taken> {
   const whole = columnsOf(known.documents);
   const inEither = new Uint8Array(whole.count);
   const untold = new Uint8Array(whole.count);
-  for (const policy of policies) {
+  yield 0;
+  for (const [done, policy] of policies.entries()) {
     // Also where it cannot be told in which of its sections it belongs, or what it amounts to.
     const { outcomes, of } = replay(whole, underOf(known, policy));
     const isTaken = outcomes.map((outcome) => outcome.policy === policy.id);
@@ -139,6 +164,7 @@ function takenBy(known: Rehearsing, policies: readonly Policy[], shape: string):
       if (isTaken[code]) inEither[index] = 1;
       if (isTaken[code] && isUntold[code]) untold[index] = 1;
     });
+    yield (done + 1) / (policies.length + 1);
   }
   const places = Int32Array.from(known.documents.keys()).filter((index) => inEither[index] === 1);
   const documents = [...places].map((index) => known.documents[index]!);
@@ -158,14 +184,17 @@ function wayOf({ outcomes, of }: Replayed, index: number): Way {
   return { outcome: outcome.outcome, levels: askedLevels(outcome) };
 }
 
-function compare(
+function* compare(
   given: Rehearsing,
   { columns, places, untold }: Taken,
   [before, after]: readonly [Policy | null, Policy | null],
   minutes: MinutesOf,
   most: number,
-): RehearsalAnswer {
-  const [was, is] = [replay(columns, underOf(given, before)), replay(columns, underOf(given, after))];
+): InSteps<RehearsalAnswer> {
+  const was = replay(columns, underOf(given, before));
+  yield 0.4;
+  const is = replay(columns, underOf(given, after));
+  yield 0.8;
   const comparison = compared(columns, was, is, minutes);
   const minor = amountsOf(was, is);
   const otherwise = differing(comparison, minor);

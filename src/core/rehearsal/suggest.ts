@@ -11,7 +11,7 @@ export type Goal = {
   /**
    * Minutes that each person has in the time the documents are of, and how many of them other documents ask of whom already; nobody has an end where it is null.
    */
-  hours: { minutesEach: number; elsewhere: ReadonlyMap<string, number> } | null;
+  hours: { minutesOf(person: string): number; elsewhere: ReadonlyMap<string, number> } | null;
   /** How many bands there may be, of those that the section has. */
   mostBands: number;
 };
@@ -66,13 +66,13 @@ export function suggested(movable: Movable, candidates: readonly number[], goal:
   if (most < needed * (1 - 1e-12)) return { ok: false, why: { code: "value out of reach", most: shareOf(most, sums) } };
   const { mostBands, hours } = goal;
   const elsewhere = Float64Array.from(movable.people, (person) => hours?.elsewhere.get(person) ?? 0);
-  const minutesLeft = hours && elsewhere.map((minutes) => hours.minutesEach - minutes);
+  const minutesLeft = hours && elsewhere.map((minutes, index) => hours.minutesOf(movable.people[index]!) - minutes);
   const found = search(sums, fronts, { mostBands, minutesLeft }, needed);
   if (found) return { ok: true, suggestion: suggestionOf(found, sums, candidates) };
   const best = search(sums, fronts, { mostBands, minutesLeft: null }, needed)!;
   const over = movable.people
     .map((person, index) => ({ person, minutes: best.people[index]! + elsewhere[index]! }))
-    .filter(({ minutes }) => minutes > hours!.minutesEach);
+    .filter(({ person, minutes }) => minutes > hours!.minutesOf(person));
   return { ok: false, why: { code: "people over their hours", people: over } };
 }
 

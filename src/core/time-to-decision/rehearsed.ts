@@ -5,6 +5,7 @@ import {
   converterByDay,
   replay,
   type Columns,
+  type HoursOf,
   type MinutesOf,
   type OrganisationFrom,
   type PastDocument,
@@ -39,8 +40,8 @@ export type TimedWith = {
   standIns: readonly StandIn[];
   rates: readonly Rate[];
   minutes: MinutesOf;
-  /** Hours a month that everybody has. */
-  capacity: number;
+  /** Hours a month that people have. */
+  capacity: HoursOf;
   /** Per cent a year on what is paid late. */
   interest: number;
   zone: string;

@@ -1,5 +1,5 @@
 import type { StandIn } from "../people";
-import type { OrganisationFrom } from "../rehearsal";
+import { hoursFor, type HoursOf, type OrganisationFrom } from "../rehearsal";
 import { around } from "./around";
 import type { Answer } from "./answers";
 import type { Arrival, Arrivals, Group } from "./arrivals";
@@ -25,8 +25,8 @@ export type Simulating = {
   organisations: readonly OrganisationFrom[];
   /** All absences there ever were. */
   standIns: readonly StandIn[];
-  /** Hours a month that everybody has for deciding, and minutes that one decision takes. */
-  capacity: number;
+  /** Hours a month that people have for deciding, and minutes that one decision takes. */
+  capacity: HoursOf;
   minutes: number;
   /** By the place of the document; absent for documents that nobody pays. */
   paying: (Paying & { terms: ReadonlyMap<number, Terms> }) | null;
@@ -90,7 +90,7 @@ export function* simulated(given: Simulating): Generator<number, Simulated | nul
       ...of,
       random,
       respondsIn,
-      capacity: (person) => capacityOf(people, person, capacity, minutes),
+      capacity: (person) => capacityOf(people, person, hoursFor(capacity, person), minutes),
     };
     sums.add(run(arrivals.arrivals, made));
     yield (number + 1) / runs;

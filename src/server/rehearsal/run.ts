@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { daysBetween, isDay } from "@/core/calendar";
+import { IdSchema } from "@/core/ids";
 import { PolicySchema, type Policy, type PolicyVersion } from "@/core/policy";
 import type { Person } from "@/core/people";
 import { historyFrom, throughTime } from "@/core/organisation-history";
@@ -25,6 +26,9 @@ export const RehearsedSchema = z
     takesUnknown: z.boolean(),
     minutes: z.int().min(1).max(480),
     capacity: z.int().min(1).max(160),
+    /** Of single levels and single people, by their ids. */
+    minutesAt: z.record(IdSchema, z.int().min(1).max(480)).optional(),
+    hoursOf: z.record(IdSchema, z.int().min(1).max(160)).optional(),
   })
   .refine(({ before, after }) => before.policy ?? after.policy, "one of the two has to be a policy")
   .refine(({ from, until }) => from <= until, "the first day comes after the last");
@@ -74,12 +78,12 @@ export function putNow(
 
 /** Two versions over what they are put to. */
 export function rehearsedWith({ material, others, at }: Put, request: RehearsedRequest): Rehearsed {
-  const { before, after, from, until, asToday, takesUnknown, minutes } = request;
+  const { before, after, from, until, asToday, takesUnknown, minutes, minutesAt = {} } = request;
   const { documents, rates, labels, history } = material;
   const moment = asToday ? at : null;
   const organisations = throughTime(historyFrom(history), moment);
   const rehearsal = rehearsalOf({ documents, rates, organisations, at: moment, others, takesUnknown });
-  const answer = rehearsal.compare(before.policy, after.policy, { usual: minutes, byLevel: {} }, Infinity);
+  const answer = rehearsal.compare(before.policy, after.policy, { usual: minutes, byLevel: minutesAt }, Infinity);
   const scale = scaleOf(daysBetween(from, until) + 1);
   return { request, policy: (after.policy ?? before.policy)!, answer, scale, labels, others };
 }

@@ -1,6 +1,6 @@
 import { typeWords } from "@/core/documents";
 import { plainAmount } from "@/core/money";
-import { effectOf, heldIn, sharesSeen, type Figures, type Tally } from "@/core/rehearsal";
+import { hoursFor, effectOf, heldIn, sharesSeen, type Figures, type Tally } from "@/core/rehearsal";
 import type { Cell } from "@/core/tables";
 import { capital } from "@/core/text";
 import { rehearsalNames, sayAskedOtherwise, sayRehearsed, sayShareExactly } from "@/core/words";
@@ -100,7 +100,12 @@ function hourRows({ answer: { before, after }, scale, request }: Rehearsed, name
   return [...new Set([...before.byPerson.keys(), ...after.byPerson.keys()])]
     .map((id) => ({ id, was: hours(before, id), is: hours(after, id) }))
     .sort((a, b) => b.is - a.is || b.was - a.was || a.id.localeCompare(b.id))
-    .map(({ id, was, is }) => [name(id), tenth(was), tenth(is), request.capacity]);
+    .map(({ id, was, is }) => [
+      name(id),
+      tenth(was),
+      tenth(is),
+      hoursFor({ usual: request.capacity, byPerson: request.hoursOf ?? {} }, id),
+    ]);
 }
 
 function gainRows(

@@ -1,3 +1,4 @@
+import type { HoursOf, MinutesOf } from "@/core/rehearsal";
 import { addDays, dayIn, isDay } from "@/core/calendar";
 import type { Person } from "@/core/people";
 import { versionState, type Policy, type PolicyVersion, type VersionState } from "@/core/policy";
@@ -44,8 +45,8 @@ export type RehearsalView = {
   /** People as they are today, and not as they were. */
   asToday: boolean;
   /** Minutes that a decision takes, and hours a month that everybody has for deciding. */
-  minutes: number;
-  capacity: number;
+  minutes: MinutesOf;
+  capacity: HoursOf;
   now: string;
 };
 
@@ -59,6 +60,19 @@ export const USUAL_HOURS = 16;
 function within(said: string | undefined, most: number): number | null {
   const value = Number(said);
   return said && Number.isInteger(value) && value >= 1 && value <= most ? value : null;
+}
+
+/** How an address begins to say minutes of one level and hours of one person; their ids follow. */
+export const AT_LEVEL = "minutes.";
+export const OF_PERSON = "hours.";
+
+function singlesIn(asked: Asked, begins: string, most: number): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(asked).flatMap(([key, said]) => {
+      const value = key.startsWith(begins) ? within(said, most) : null;
+      return value === null ? [] : [[key.slice(begins.length), value]];
+    }),
+  );
 }
 
 /** What a page of rehearsal is opened with: which policy, which two of its versions, which days, and how people are counted. */
@@ -86,8 +100,8 @@ export function rehearsalView(app: App, reader: Person, asked: Asked): Rehearsal
     ...on,
     // Of what happened elsewhere, or before people were entered, nobody knows who was there.
     asToday: on.isKept && asked.people ? asked.people === "today" : on.source !== OWN,
-    minutes: within(asked.minutes, 480) ?? USUAL_MINUTES,
-    capacity: within(asked.capacity, 160) ?? USUAL_HOURS,
+    minutes: { usual: within(asked.minutes, 480) ?? USUAL_MINUTES, byLevel: singlesIn(asked, AT_LEVEL, 480) },
+    capacity: { usual: within(asked.capacity, 160) ?? USUAL_HOURS, byPerson: singlesIn(asked, OF_PERSON, 160) },
     now,
   };
 }

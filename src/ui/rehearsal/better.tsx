@@ -4,7 +4,7 @@ import { useState, type FormEvent } from "react";
 import { formatAmount, typedMoney } from "@/core/money";
 import type { Directory } from "@/core/people";
 import { edit, type Policy, type Section } from "@/core/policy";
-import type { Found, Scale, Suggestion, Wanted } from "@/core/rehearsal";
+import type { Found, HoursOf, Scale, Suggestion, Wanted } from "@/core/rehearsal";
 import { countOf } from "@/core/text";
 import { sayBandsKept, sayInTheWay, sayNoAmount, sayShareExactly } from "@/core/words";
 import { sayNumber } from "../format";
@@ -19,8 +19,8 @@ type Props = {
   section: Section;
   noun: { one: string; many: string };
   scale: Scale;
-  /** Hours a month that each has. */
-  capacity: number;
+  /** Hours a month that people have. */
+  capacity: HoursOf;
   directory: Directory;
   find(policy: Policy, wanted: Wanted): Promise<Found | null>;
   /** What the thresholds that are tried would have meant; empty while none are. */
@@ -103,7 +103,8 @@ export function Better(props: Props) {
           />
         </label>
         <label className="flex min-h-10 items-center gap-2">
-          <input name="hours" type="checkbox" className="size-5" /> Nobody over {props.capacity} hours a month
+          <input name="hours" type="checkbox" className="size-5" /> Nobody over {props.capacity.usual} hours a month
+          {Object.keys(props.capacity.byPerson).length > 0 && ", or their own"}
         </label>
         <Button type="submit" disabled={busy}>
           {busy ? "Looking …" : "Find thresholds"}
@@ -142,10 +143,16 @@ function wantedIn(form: FormData, { policy, section, capacity, scale }: Props): 
       seenBy: String(form.get("seenBy")) || null,
       share: Number(form.get("share")) / 100,
       mostBands: Number(form.get("mostBands")),
-      minutesEach: form.has("hours") ? (capacity * 60) / scale.month : null,
+      hours: form.has("hours") ? hoursIn(capacity, 1 / scale.month) : null,
       amounts: amounts.length > 0 ? [...new Set(amounts)].sort((a, b) => a - b) : null,
     },
   };
+}
+
+/** Hours of so many months. */
+function hoursIn({ usual, byPerson }: HoursOf, months: number): HoursOf {
+  const own = Object.entries(byPerson).map(([person, hours]) => [person, hours * months]);
+  return { usual: usual * months, byPerson: Object.fromEntries(own) };
 }
 
 const MOST_AMOUNTS = 60;

@@ -1,3 +1,4 @@
+import type { HoursOf, MinutesOf } from "@/core/rehearsal";
 import { PeriodFields } from "../register/period-fields";
 import { buttonClass } from "../primitives";
 import { SearchForm } from "../search-form";
@@ -18,6 +19,7 @@ export function Choices({
   takesUnknown,
   minutes,
   capacity,
+  rest,
   usual,
 }: {
   policies: readonly Choice[];
@@ -30,8 +32,10 @@ export function Choices({
   days: { from: string; until: string };
   asToday: boolean;
   takesUnknown: boolean;
-  minutes: number;
-  capacity: number;
+  minutes: MinutesOf;
+  capacity: HoursOf;
+  /** What the address has beside these. */
+  rest: Readonly<Record<string, number>>;
   /** Where nobody says otherwise. */
   usual: { minutes: number; capacity: number };
 }) {
@@ -42,6 +46,9 @@ export function Choices({
       <Select label="Policy" name="policy" value={policy} choices={policies} />
       <Select label="Above" name="before" value={before} choices={candidates} />
       <Select label="Below" name="after" value={after} choices={candidates} />
+      {Object.entries(rest).map(([key, value]) => (
+        <input key={key} type="hidden" name={key} value={value} />
+      ))}
       {/* Of what the days are: those of something else are not carried over. */}
       <input type="hidden" name="on" value={source} />
       {sources.length > 1 && <Select label="Documents" name="history" value={source} choices={sources} />}
@@ -51,7 +58,7 @@ export function Choices({
       </button>
       <details
         className="basis-full"
-        open={asToday || takesUnknown || minutes !== usual.minutes || capacity !== usual.capacity}
+        open={asToday || takesUnknown || minutes.usual !== usual.minutes || capacity.usual !== usual.capacity}
       >
         <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">How it is counted</summary>
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2 pt-1">
@@ -75,8 +82,8 @@ export function Choices({
               ]}
             />
           )}
-          <Number label="Minutes a decision" name="minutes" value={minutes} most={480} />
-          <Number label="Hours a month that each has" name="capacity" value={capacity} most={160} />
+          <Number label="Minutes a decision" name="minutes" value={minutes.usual} most={480} />
+          <Number label="Hours a month that each has" name="capacity" value={capacity.usual} most={160} />
         </div>
       </details>
     </SearchForm>

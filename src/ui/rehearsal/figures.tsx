@@ -1,6 +1,6 @@
 import { capital, formatShare } from "@/core/text";
 import { sayRehearsed } from "@/core/words";
-import { effectOf, heldIn, type RehearsalAnswer, type Scale, sharesSeen } from "@/core/rehearsal";
+import { effectOf, heldIn, type MinutesOf, type RehearsalAnswer, type Scale, sharesSeen } from "@/core/rehearsal";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
 
@@ -32,7 +32,7 @@ export function FiguresTable({
   answer: RehearsalAnswer;
   scale: Scale;
   noun: Noun;
-  minutes: number;
+  minutes: MinutesOf;
   names: readonly [before: string, after: string];
 }) {
   const { before, after } = answer;
@@ -40,7 +40,7 @@ export function FiguresTable({
   const rows: [label: string, before: string, after: string][] = [
     ["Approvals a year", count(before.all.approvals * scale.year), count(after.all.approvals * scale.year)],
     [
-      `Hours a year, at ${minutes} minutes each`,
+      `Hours a year, at ${minutes.usual} minutes each${Object.keys(minutes.byLevel).length > 0 ? " or those of their level" : ""}`,
       count((before.all.minutes * scale.year) / 60),
       count((after.all.minutes * scale.year) / 60),
     ],

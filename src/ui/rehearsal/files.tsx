@@ -17,6 +17,8 @@ export type Asked = {
   takesUnknown: boolean;
   minutes: number;
   capacity: number;
+  minutesAt: Readonly<Record<string, number>>;
+  hoursOf: Readonly<Record<string, number>>;
 };
 
 const FORMATS = [

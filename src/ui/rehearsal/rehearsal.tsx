@@ -5,7 +5,7 @@ import { typeWords } from "@/core/documents";
 import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion, Section } from "@/core/policy";
-import { scaleOf } from "@/core/rehearsal";
+import { scaleOf, type HoursOf, type MinutesOf } from "@/core/rehearsal";
 import { capital, sayDate } from "@/core/text";
 import { rehearsalNames } from "@/core/words";
 import { domainOf } from "../board/geometry";
@@ -21,6 +21,7 @@ import { Gains } from "./gains";
 import { Hours } from "./hours";
 import { Keep } from "./keep";
 import { MirrorBoard } from "./mirror-board";
+import { Replaying } from "./replaying";
 import { SectionTabs } from "./section-tabs";
 import type { Side } from "./side";
 import { Times } from "./times";
@@ -41,8 +42,8 @@ export type RehearsalProps = {
   days: number;
   today: string | null;
   takesUnknown: boolean;
-  minutes: number;
-  capacity: number;
+  minutes: MinutesOf;
+  capacity: HoursOf;
   /** Name of the section that is shown; the last where there is none of that name. */
   section: string;
   /** The address of the page. */
@@ -75,8 +76,19 @@ export function Rehearsal(props: RehearsalProps) {
   const query = new URLSearchParams({ type: documentType, from, until, history: source });
   const material = props.kept ? `/api/rehearsal/kept/${props.kept}` : `/api/rehearsal/material?${query}`;
   const replaying = { material, others, today, takesUnknown };
-  const asked = { from, until, history: source, asToday: today !== null, takesUnknown, minutes, capacity };
-  const { answer, busy, labels, withheld, problem, find, time } = useRehearsal(replaying, before, after, minutes);
+  const asked = {
+    from,
+    until,
+    history: source,
+    asToday: today !== null,
+    takesUnknown,
+    minutes: minutes.usual,
+    capacity: capacity.usual,
+    minutesAt: minutes.byLevel,
+    hoursOf: capacity.byPerson,
+  };
+  const rehearsed = useRehearsal(replaying, before, after, minutes);
+  const { answer, busy, labels, withheld, problem, find, time } = rehearsed;
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
   const sides = sidesOf(props, before, after);
@@ -192,7 +204,7 @@ export function Rehearsal(props: RehearsalProps) {
               )}
             </>
           ) : (
-            !problem && <p className="text-soft">Replaying the {noun.many} of these days …</p>
+            !problem && <Replaying {...rehearsed} noun={noun} />
           )}
           {isOnTwoScales(before, after, others) && (
             <p className="text-sm text-waiting">

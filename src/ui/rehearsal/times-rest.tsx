@@ -132,8 +132,9 @@ export function RestsOn({
           answers on, in their own working hours without absences, by the hour at which they were asked.
         </li>
         <li>
-          Everybody has {capacity} hours a month, or as many as the most that they have decided in a week needs. What
-          other documents take of their time is in their answers alone.
+          Everybody has {capacity.usual} hours a month
+          {Object.keys(capacity.byPerson).length > 0 && ", unless said otherwise"}, or as many as the most that they
+          have decided in a week needs. What other documents take of their time is in their answers alone.
         </li>
         <li>
           Where one of several is enough, only who answered first is known, and each is taken to answer as often as the

@@ -3,12 +3,13 @@
 import { useRef, useState, type FormEvent } from "react";
 import type { Directory } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import type { Scale } from "@/core/rehearsal";
+import type { HoursOf, Scale } from "@/core/rehearsal";
 import { USUAL_INTEREST, type Timing } from "@/core/time-to-decision";
 import { sayTimes } from "@/core/words";
 import type { TimesAnswer } from "@/workers/rehearsal";
 import { useAnnounced } from "../frame/announce";
 import { Button, Refusals } from "../primitives";
+import { Going } from "./going";
 import { TimesTables } from "./times-tables";
 import type { Rehearsed } from "./use-rehearsal";
 
@@ -25,8 +26,8 @@ export type TimesProps = {
   address: string;
   /** The last day, ISO date. */
   until: string;
-  /** Hours a month that each has. */
-  capacity: number;
+  /** Hours a month that people have. */
+  capacity: HoursOf;
   time: Rehearsed["time"];
 };
 
@@ -90,7 +91,7 @@ export function Times(props: TimesProps) {
           {share === null ? (
             <Button type="submit">{worked ? "Work out again" : "Work out"}</Button>
           ) : (
-            <Going share={share} onStop={() => (going.current = false)} />
+            <Going label="Working it out" share={share} onStop={() => (going.current = false)} />
           )}
           <p className="basis-full text-sm text-soft">
             The {noun.many} come in again as they did, everybody answers as fast as they have, in their own working
@@ -109,20 +110,6 @@ export function Times(props: TimesProps) {
         )}
       </div>
     </details>
-  );
-}
-
-function Going({ share, onStop }: { share: number; onStop(): void }) {
-  return (
-    <div className="flex min-h-10 items-center gap-3">
-      <label className="flex items-center gap-3">
-        <span className="text-soft">Working it out</span>
-        <progress className="h-2 w-48 accent-harbour" max={1} value={share} />
-      </label>
-      <Button small onClick={onStop}>
-        Stop
-      </Button>
-    </div>
   );
 }
 

@@ -3,7 +3,7 @@
 import { proxy, wrap, type Remote } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import type { Found, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
+import type { Found, MinutesOf, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
 import type { HistoryLists } from "@/core/organisation-history";
 import type { RehearsalWorker, TimesAnswer, TimesAsked } from "@/workers/rehearsal";
@@ -24,13 +24,19 @@ export type Rehearsed = {
   labels: Material["labels"];
   withheld: readonly string[];
   problem: string;
+  /** Which share of the first answer is there; null before its documents are. */
+  share: number | null;
+  /** The first answer was stopped; `again` begins anew. */
+  stopped: boolean;
+  stop(): void;
+  again(): void;
   /** Looks for better thresholds of a version; null where nothing was given to look through yet. */
   find(policy: Policy, wanted: Wanted): Promise<Found | null>;
   /** How long decisions would take under both versions; null where it was stopped or nothing was given yet. @param goOn told how far it is, says whether to go on */
   time(asked: Omit<TimesAsked, "minutes">, goOn: (share: number) => boolean): Promise<TimesAnswer | null>;
 };
 
-const minutesOf = (usual: number) => ({ usual, byLevel: {} });
+type Answered = Pick<Rehearsed, "answer" | "labels" | "withheld" | "problem"> & { of: object | null };
 
 /** What is replayed: documents of which days, under which other policies, and with people as of which moment. */
 export type Replaying = {
@@ -51,9 +57,9 @@ export function useRehearsal(
   replaying: Replaying,
   before: Policy | null,
   after: Policy | null,
-  minutes: number,
+  minutes: MinutesOf,
 ): Rehearsed {
-  const [state, setState] = useState<Omit<Rehearsed, "busy" | "find" | "time"> & { of: object | null }>({
+  const [state, setState] = useState<Answered>({
     answer: null,
     of: null,
     labels: [],
@@ -62,23 +68,28 @@ export function useRehearsal(
   });
   const worker = useRef<Remote<RehearsalWorker> | null>(null);
   const [ready, setReady] = useState(false);
+  const [share, setShare] = useState<number | null>(null);
+  const [stopped, setStopped] = useState(false);
+  const [round, setRound] = useState(0);
+  const going = useRef(new AbortController());
   const { material, today, takesUnknown } = replaying;
   useEffect(() => {
     const thread = new Worker(new URL("../../workers/rehearsal.ts", import.meta.url), { type: "module" });
     const remote = wrap<RehearsalWorker>(thread);
     worker.current = remote;
+    const { signal } = (going.current = new AbortController());
     let over = false;
     void (async () => {
       try {
-        const response = await fetch(material);
+        const response = await fetch(material, { signal });
         if (!response.ok) throw new Error(String(response.status));
         const { documents, labels, rates, history, withheld } = (await response.json()) as Material;
         await remote.give({ documents, rates, history, others: replaying.others, today, takesUnknown });
-        if (over) return;
+        if (over || signal.aborted) return;
         setState((now) => ({ ...now, labels, withheld }));
         setReady(true);
       } catch {
-        if (!over)
+        if (!over && !signal.aborted)
           setState((now) => ({
             ...now,
             problem: "The documents of these days cannot be read now; load the page again.",
@@ -92,15 +103,22 @@ export function useRehearsal(
     };
     // Other policies are those with which the page was opened.
     // oxlint-disable-next-line react/exhaustive-deps
-  }, [material, today, takesUnknown]);
+  }, [material, today, takesUnknown, round]);
 
   const question = useMemo(() => ({ before, after, minutes }), [before, after, minutes]);
   useNewest(ready, question, async (one) => {
-    const answer = await worker.current?.compare(one.before, one.after, minutesOf(one.minutes));
+    // Whoever moves a threshold has an answer that is followed by the next at once.
+    const { signal } = going.current;
+    const goOn = (done: number) => {
+      setShare(done);
+      return Promise.resolve(!signal.aborted);
+    };
+    const steps = state.answer === null ? proxy(goOn) : null;
+    const answer = await worker.current?.compare(one.before, one.after, one.minutes, steps);
     if (answer) setState((now) => ({ ...now, answer, of: one }));
   });
   const find = useCallback(
-    async (policy: Policy, wanted: Wanted) => (await worker.current?.find(policy, wanted, minutesOf(minutes))) ?? null,
+    async (policy: Policy, wanted: Wanted) => (await worker.current?.find(policy, wanted, minutes)) ?? null,
     [minutes],
   );
   const time = useCallback(
@@ -108,10 +126,19 @@ export function useRehearsal(
       (await worker.current?.times(
         before,
         after,
-        { ...asked, minutes: minutesOf(minutes) },
+        { ...asked, minutes },
         proxy((share: number) => Promise.resolve(goOn(share))),
       )) ?? null,
     [before, after, minutes],
   );
-  return { ...state, find, time, busy: state.of !== question };
+  const stop = () => {
+    going.current.abort();
+    setStopped(true);
+  };
+  const again = () => {
+    setStopped(false);
+    setShare(null);
+    setRound((now) => now + 1);
+  };
+  return { ...state, find, time, share, stopped, stop, again, busy: state.of !== question };
 }

@@ -1,14 +1,16 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { daysBetween } from "@/core/calendar";
+import type { Policy } from "@/core/policy";
 import { authorise } from "@/server/access/authorise";
 import { singles, visitFor } from "@/server/http/page";
 import { keptMaterial, keptRehearsal, type Kept } from "@/server/rehearsal/kept";
 import { keptLines } from "@/server/rehearsal/kept-view";
-import { rehearsalView, USUAL_HOURS, USUAL_MINUTES } from "@/server/rehearsal/view";
+import { AT_LEVEL, OF_PERSON, rehearsalView, USUAL_HOURS, USUAL_MINUTES } from "@/server/rehearsal/view";
 import { Empty } from "@/ui/primitives";
 import { Choices } from "@/ui/rehearsal/choices";
 import { KeptList } from "@/ui/rehearsal/kept-list";
+import { Singles } from "@/ui/rehearsal/singles";
 import { Rehearsal, type RehearsalProps } from "@/ui/rehearsal/rehearsal";
 
 export const metadata: Metadata = { title: "Rehearsal" };
@@ -40,6 +42,23 @@ type Given = RehearsalProps["given"];
 /** What people are called now; addresses are nobody's business here. */
 function organisationOf({ directory: { organisation } }: Visit): RehearsalProps["organisation"] {
   return { ...organisation, people: organisation.people.map((one) => ({ ...one, email: "" })) };
+}
+
+/** As an address says them. */
+function under(begins: string, singles: Readonly<Record<string, number>>): Record<string, number> {
+  return Object.fromEntries(Object.entries(singles).map(([key, value]) => [begins + key, value]));
+}
+
+/** Levels that somebody decides at, each once. */
+function levelsOf(policies: readonly (Policy | null)[]): { key: string; name: string }[] {
+  const levels = policies.flatMap((one) => one?.sections ?? []).flatMap((section) => section.levels);
+  const deciding = levels.filter(({ kind }) => kind === "approval" || kind === "task");
+  return [...new Map(deciding.map(({ id, name }) => [id, { key: id, name }])).values()];
+}
+
+function approversOf({ directory: { organisation } }: Visit): { key: string; name: string }[] {
+  const approvers = organisation.people.filter(({ roles }) => roles.includes("approver"));
+  return approvers.map(({ id, name }) => ({ key: id, name })).toSorted((a, b) => a.name.localeCompare(b.name));
 }
 
 /** Versions that are chosen, over documents as they are now. */
@@ -79,8 +98,39 @@ function Now({ visit, given }: { visit: Visit; given: Given }) {
         takesUnknown={given.unknown === "not-met"}
         minutes={minutes}
         capacity={capacity}
+        rest={{ ...under(AT_LEVEL, minutes.byLevel), ...under(OF_PERSON, capacity.byPerson) }}
         usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
       />
+      <details
+        className="px-4 pb-3 md:px-6"
+        open={Object.keys({ ...minutes.byLevel, ...capacity.byPerson }).length > 0}
+      >
+        <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">
+          Minutes of single levels, hours of single people
+        </summary>
+        <div className="flex flex-wrap gap-x-8 gap-y-3 pt-1">
+          <Singles
+            label="Minutes a decision at one level"
+            choosing="Choose a level"
+            choices={levelsOf([find(chosen.after).policy, find(chosen.before).policy])}
+            unit="minutes"
+            most={480}
+            set={minutes.byLevel}
+            begins={AT_LEVEL}
+            given={given}
+          />
+          <Singles
+            label="Hours a month of one person"
+            choosing="Choose a person"
+            choices={approversOf(visit)}
+            unit="hours"
+            most={160}
+            set={capacity.byPerson}
+            begins={OF_PERSON}
+            given={given}
+          />
+        </div>
+      </details>
       {lines.length > 0 && (
         <details className="px-4 pb-3 md:px-6">
           <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">
@@ -127,7 +177,8 @@ function AsKept({ visit, kept, given }: { visit: Visit; kept: Kept | null; given
         </Empty>
       </div>
     );
-  const { before, after, from, until, history, asToday, takesUnknown, minutes, capacity } = kept.rehearsed;
+  const { before, after, from, until, history, asToday, takesUnknown } = kept.rehearsed;
+  const { minutes, capacity, minutesAt = {}, hoursOf = {} } = kept.rehearsed;
   return (
     <>
       <div className="px-4 pb-3 md:px-6">
@@ -156,8 +207,8 @@ function AsKept({ visit, kept, given }: { visit: Visit; kept: Kept | null; given
           days={daysBetween(from, until) + 1}
           today={asToday ? put.value.at : null}
           takesUnknown={takesUnknown}
-          minutes={minutes}
-          capacity={capacity}
+          minutes={{ usual: minutes, byLevel: minutesAt }}
+          capacity={{ usual: capacity, byPerson: hoursOf }}
           section={given.section ?? ""}
           given={given}
           takesOver={null}
