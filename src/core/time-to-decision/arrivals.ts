@@ -1,3 +1,4 @@
+import type { CandidateReason } from "../people";
 import type { Level, PolicyVersion } from "../policy";
 import { valueAt, type Columns, type LevelOutcome, type MinutesOf, type Outcome, type Replayed } from "../rehearsal";
 
@@ -131,11 +132,14 @@ function asksOf({ outcome, policy, section, levels }: Outcome, byId: Levels, { u
     .sort((a, b) => a.stage - b.stage);
 }
 
+/** Why somebody who is asked may not decide now, and may again. */
+const AWAY: CandidateReason["code"] = "away";
+
 /** Who is asked at a level: whoever may decide or is only away, and those for whom somebody else may. */
 function seatsOf({ people }: Pick<LevelOutcome, "people">): Seat[] {
   const seats = new Map<string, { themselves: boolean; standIns: string[] }>();
   for (const { person, inNameOf, eligible, why } of people) {
-    const isAway = inNameOf === undefined && why.includes("away");
+    const isAway = inNameOf === undefined && why.includes(AWAY);
     if (!eligible && !isAway) continue;
     const seat = seats.get(inNameOf ?? person) ?? { themselves: false, standIns: [] };
     seats.set(inNameOf ?? person, seat);

@@ -5,6 +5,6 @@ export type { Group } from "./arrivals";
 export type { Estimate } from "./estimate";
 export { foretold, timesOf } from "./rehearsed";
 export type { Course, Foretold, Prediction, TimedWith, Timing } from "./rehearsed";
-export { USUAL_INTEREST } from "./payment-terms";
+export { USUAL_INTEREST, isPaid } from "./payment-terms";
 export { ENOUGH_ANSWERS } from "./people-times";
 export type { Simulated, Times } from "./simulate";

@@ -1,4 +1,5 @@
 import { addDays, dayIn, daysBetween, startOfDay } from "../calendar";
+import { typeWords } from "../documents";
 import { nextRunDay, plannedDay } from "../payments";
 
 /** When an invoice is to be paid and what is saved by paying it early, amounts in minor units of one currency, days as ISO dates. */
@@ -7,6 +8,15 @@ export type Terms = {
   due: string | null;
   discount: { until: string; minor: number } | null;
 };
+
+/** Facts that say when a document is to be paid. */
+export const DUE = "dueDate";
+export const DISCOUNT_UNTIL = "discountDate";
+
+/** Whether documents of a type are paid, and say by when. */
+export function isPaid(documentType: string): boolean {
+  return typeWords(documentType).fields.some(({ key }) => key === DUE);
+}
 
 /** How an organisation pays, and what being late costs. */
 export type Paying = {

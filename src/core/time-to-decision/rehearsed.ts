@@ -15,7 +15,7 @@ import type { StandIn } from "../people";
 import type { Answer } from "./answers";
 import { arrivalsOf, type Arrival, type Arrivals, type Group, type Versioned } from "./arrivals";
 import { quantile, type Estimate } from "./estimate";
-import type { Terms } from "./payment-terms";
+import { DISCOUNT_UNTIL, DUE, type Terms } from "./payment-terms";
 import { simulated, type Simulated, type Simulating } from "./simulate";
 
 /** A document that went straight from being sent to its last decision: nobody sent it back, changed it or withdrew it. ISO date-times in UTC. */
@@ -89,7 +89,7 @@ function termsOf(
     if (!amount || amount.minor <= 0) return;
     const { minor } = amount;
     const dayOf = (key: string) => (typeof facts[key] === "string" && facts[key] !== "" ? facts[key] : null);
-    const [due, until, percent] = [dayOf("dueDate"), dayOf("discountDate"), discounts[id]];
+    const [due, until, percent] = [dayOf(DUE), dayOf(DISCOUNT_UNTIL), discounts[id]];
     const discount = until !== null && percent !== undefined ? { until, minor: (minor * Number(percent)) / 100 } : null;
     if (due !== null || discount !== null) terms.set(index, { minor, due, discount });
   });

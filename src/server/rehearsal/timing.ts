@@ -1,7 +1,7 @@
 import { typeWords } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { refusedFor, type Result } from "@/core/refusal";
-import { ASKING, answersOf, type Asking, type Course, type Timing } from "@/core/time-to-decision";
+import { ASKING, answersOf, isPaid, type Asking, type Course, type Timing } from "@/core/time-to-decision";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -38,8 +38,8 @@ export function timingOf(app: App, documentType: string, days: Days, source: Sou
   return {
     ...waysOf(app, key, stretch),
     versions: ofType.map(({ comments: _, ...version }) => version),
-    discounts: key === "supplier-invoice" ? discountsOf(app, stretch) : {},
-    weekday: key === "supplier-invoice" ? readRules(app).payments.weekday : null,
+    discounts: isPaid(key) ? discountsOf(app, key, stretch) : {},
+    weekday: isPaid(key) ? readRules(app).payments.weekday : null,
   };
 }
 
@@ -85,8 +85,8 @@ function courseOf(document: string, way: readonly Row[]): Course | null {
   return isStraight ? { document, sent: sent[0]!.at, decided: ends[0]!.at } : null;
 }
 
-/** Per cent that are saved on invoices with a discount, as they were last sent in. */
-function discountsOf(app: App, { from, until }: Stretch): Record<string, string> {
+/** Per cent that are saved on documents with a discount, as they were last sent in. */
+function discountsOf(app: App, documentType: string, { from, until }: Stretch): Record<string, string> {
   const rows = statement(
     app.db,
     `SELECT d.id, coalesce(
@@ -94,8 +94,8 @@ function discountsOf(app: App, { from, until }: Stretch): Record<string, string>
        l.data ->> '$.document.discountPercent'
      ) AS percent
      FROM document d CROSS JOIN logged l ON l.stream = 'document:' || d.id
-     WHERE d.type = 'supplier-invoice' AND d.submitted_at >= ? AND d.submitted_at < ? AND l.type IN ('submitted', 'revised')
+     WHERE d.type = ? AND d.submitted_at >= ? AND d.submitted_at < ? AND l.type IN ('submitted', 'revised')
      ORDER BY d.id, l.version`,
-  ).all(from, until) as { id: string; percent: string | null }[];
+  ).all(documentType, from, until) as { id: string; percent: string | null }[];
   return Object.fromEntries(rows.flatMap(({ id, percent }) => (percent === null ? [] : [[id, percent]])));
 }

@@ -33,6 +33,8 @@ export type RehearsalView = {
     /** Keys of those that stand above and below. */
     before: string;
     after: string;
+    /** Key of one more that stands small below both; null for none. */
+    third: string | null;
     /** Versions of other policies for the same documents that are in force. */
     others: PolicyVersion[];
     /** The draft that the version below may become, when its thresholds are moved; null where it may not, since the reader writes none or it would replace another. */
@@ -163,8 +165,8 @@ function daysAsked({ from = "", until = "" }: Asked): Days | null {
 }
 
 /** Which versions an address asks for; none where it chose them of another policy. */
-function versionsAsked({ of, before, after }: Asked, id: string): Asked {
-  return of === undefined || of === id ? { before, after } : {};
+function versionsAsked({ of, before, after, third }: Asked, id: string): Asked {
+  return of === undefined || of === id ? { before, after, third } : {};
 }
 
 function chosenOf(app: App, reader: Person, id: string, asked: Asked) {
@@ -196,6 +198,7 @@ function chosenOf(app: App, reader: Person, id: string, asked: Asked) {
     candidates,
     before,
     after,
+    third: candidates.find(({ key }) => key === asked.third)?.key ?? null,
     others: othersInForce(app, { id, documentType: type }),
     takesOver:
       authorise(reader, "policies.write") === null && (after === "draft" || !draft)

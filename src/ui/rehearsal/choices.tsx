@@ -12,6 +12,7 @@ export function Choices({
   candidates,
   before,
   after,
+  third,
   sources,
   source,
   days,
@@ -27,6 +28,7 @@ export function Choices({
   candidates: readonly Choice[];
   before: string;
   after: string;
+  third: string | null;
   sources: readonly Choice[];
   source: string;
   days: { from: string; until: string };
@@ -46,6 +48,12 @@ export function Choices({
       <Select label="Policy" name="policy" value={policy} choices={policies} />
       <Select label="Above" name="before" value={before} choices={candidates} />
       <Select label="Below" name="after" value={after} choices={candidates} />
+      <Select
+        label="A third, small"
+        name="third"
+        value={third ?? ""}
+        choices={[{ key: "", name: "none" }, ...candidates]}
+      />
       {Object.entries(rest).map(([key, value]) => (
         <input key={key} type="hidden" name={key} value={value} />
       ))}

@@ -2,13 +2,11 @@
 
 import { useMemo, useState } from "react";
 import { typeWords } from "@/core/documents";
-import { minorDigits } from "@/core/money";
 import { directoryOf, type Organisation } from "@/core/people";
 import type { Policy, PolicyVersion, Section } from "@/core/policy";
 import { scaleOf, type HoursOf, type MinutesOf } from "@/core/rehearsal";
 import { capital, sayDate } from "@/core/text";
 import { rehearsalNames } from "@/core/words";
-import { domainOf } from "../board/geometry";
 import { useAnnounced } from "../frame/announce";
 import { Refusals } from "../primitives";
 import { Actions } from "./actions";
@@ -21,9 +19,11 @@ import { Gains } from "./gains";
 import { Hours } from "./hours";
 import { Keep } from "./keep";
 import { MirrorBoard } from "./mirror-board";
+import { ThirdVersion } from "./third-version";
 import { Replaying } from "./replaying";
 import { SectionTabs } from "./section-tabs";
-import type { Side } from "./side";
+import { policiesIn, sidesOf, withSection } from "./side";
+import { useDomain } from "./use-domain";
 import { Times } from "./times";
 import { Untold } from "./untold";
 import { useRehearsal } from "./use-rehearsal";
@@ -33,6 +33,8 @@ export type RehearsalProps = {
   /** What each is called in full, and at the head of a column. */
   before: { name: string; short: string; policy: Policy | null };
   after: { name: string; short: string; policy: Policy | null };
+  /** One more that stands small below both, with its key and that of the version below in the address; null for none. */
+  third: { name: string; policy: Policy | null; key: string; afterKey: string } | null;
   others: PolicyVersion[];
   organisation: Organisation;
   /** What is rehearsed on, as its material is asked for. */
@@ -87,7 +89,7 @@ export function Rehearsal(props: RehearsalProps) {
     minutesAt: minutes.byLevel,
     hoursOf: capacity.byPerson,
   };
-  const rehearsed = useRehearsal(replaying, before, after, minutes);
+  const rehearsed = useRehearsal(replaying, before, after, minutes, props.third);
   const { answer, busy, labels, withheld, problem, find, time } = rehearsed;
   const { name: noun } = typeWords(documentType);
   const isMoved = before !== props.before.policy || after !== props.after.policy;
@@ -127,6 +129,21 @@ export function Rehearsal(props: RehearsalProps) {
             onBefore={(section) => setBefore(before && withSection(before, section))}
             onAfter={moveAfter}
           />
+          {props.third && (
+            <ThirdVersion
+              side={{
+                name: props.third.name,
+                policy: props.third.policy,
+                section: props.third.policy?.sections.find((one) => one.name === sides.name) ?? null,
+              }}
+              domain={domain}
+              currency={currency}
+              said={rehearsed.third ? sayAnswer(rehearsed.third, scale, noun) : ""}
+              above={titles[0]}
+              given={props.given}
+              keys={{ after: props.third.afterKey, third: props.third.key }}
+            />
+          )}
         </div>
         <div className="flex flex-col gap-6 px-4 py-4 md:px-6">
           {problem && <Refusals refusals={[{ code: "invalid", message: problem }]} />}
@@ -252,43 +269,4 @@ function Outputs({ asked, mayKeep }: { asked: Asked; mayKeep: boolean }) {
 function isOnTwoScales(before: Policy | null, after: Policy | null, others: readonly PolicyVersion[]): boolean {
   const policies = [...policiesIn(before, after), ...(before && after ? [] : others.map(({ policy }) => policy))];
   return new Set(policies.map(({ currency, measure }) => `${currency} ${measure.kind}`)).size > 1;
-}
-
-const titleOf = (name: string, isMoved: boolean) => (isMoved ? `${name}, moved` : name);
-
-function withSection(policy: Policy, section: Section): Policy {
-  return { ...policy, sections: policy.sections.map((one) => (one.id === section.id ? section : one)) };
-}
-
-type Sides = { name: string; before: Side; after: Side };
-
-/** The section of both versions that has a name, or the last of the second. */
-function sidesOf({ section: asked, ...props }: RehearsalProps, before: Policy | null, after: Policy | null): Sides {
-  const named = (policy: Policy | null, name: string) => policy?.sections.find((one) => one.name === name) ?? null;
-  const name = named(after, asked) || named(before, asked) ? asked : (after ?? before)!.sections.at(-1)!.name;
-  const side = (one: RehearsalProps["before"], policy: Policy | null): Side => ({
-    name: titleOf(one.name, policy !== one.policy),
-    policy,
-    section: named(policy, name),
-  });
-  return { name, before: side(props.before, before), after: side(props.after, after) };
-}
-
-/** The axis is made for what the versions say and what was sent, and stays where it is while thresholds are moved over it. */
-function useDomain({ name, before, after }: Sides, amounts: Float64Array | null, currency: string) {
-  const unit = 10 ** minorDigits(currency);
-  const fresh = () => {
-    const sorted = (amounts ?? new Float64Array()).filter((amount) => !Number.isNaN(amount)).sort();
-    return domainOf([...(before.section?.thresholds ?? []), ...(after.section?.thresholds ?? [])], sorted, unit);
-  };
-  const of = `${name} ${amounts?.length ?? 0}`;
-  const [kept, setKept] = useState({ of: "", domain: { from: unit, to: 1000 * unit } });
-  if (kept.of === of) return kept.domain;
-  const domain = fresh();
-  setKept({ of, domain });
-  return domain;
-}
-
-function policiesIn(...sides: (Policy | null)[]): Policy[] {
-  return sides.filter((one) => one !== null);
 }

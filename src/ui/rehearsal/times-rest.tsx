@@ -11,7 +11,7 @@ import { sayDays } from "@/core/words";
 import { sayNumber } from "../format";
 import { Table } from "../tables";
 import { Figure, RowName, bandOrder, days, nameOf } from "./time-figures";
-import type { TimesProps } from "./times";
+import type { TimesProps } from "./times-props";
 
 /** Documents of fewer than so many say little of how long others take. */
 const FEW = 20;

@@ -7,7 +7,7 @@ import { sayNumber } from "../format";
 import { Table } from "../tables";
 import { HowWell, RestsOn } from "./times-rest";
 import { Figure, RowName, bandOrder, days, nameOf } from "./time-figures";
-import type { TimesProps } from "./times";
+import type { TimesProps } from "./times-props";
 
 type Props = TimesProps & { answer: TimesAnswer; timing: Timing; interest: number };
 type Side = { title: string; simulated: Simulated | null; policy: Policy | null };

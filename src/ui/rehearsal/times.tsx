@@ -1,35 +1,14 @@
 "use client";
 
 import { useRef, useState, type FormEvent } from "react";
-import type { Directory } from "@/core/people";
-import type { Policy, PolicyVersion } from "@/core/policy";
-import type { HoursOf, Scale } from "@/core/rehearsal";
-import { USUAL_INTEREST, type Timing } from "@/core/time-to-decision";
+import { USUAL_INTEREST, isPaid, type Timing } from "@/core/time-to-decision";
 import { sayTimes } from "@/core/words";
 import type { TimesAnswer } from "@/workers/rehearsal";
 import { useAnnounced } from "../frame/announce";
 import { Button, Refusals } from "../primitives";
 import { Going } from "./going";
 import { TimesTables } from "./times-tables";
-import type { Rehearsed } from "./use-rehearsal";
-
-export type TimesProps = {
-  before: Policy | null;
-  after: Policy | null;
-  others: readonly PolicyVersion[];
-  titles: readonly [before: string, after: string];
-  noun: { one: string; many: string };
-  currency: string;
-  directory: Directory;
-  scale: Scale;
-  /** Where it is asked how documents of these days went. */
-  address: string;
-  /** The last day, ISO date. */
-  until: string;
-  /** Hours a month that people have. */
-  capacity: HoursOf;
-  time: Rehearsed["time"];
-};
+import type { TimesProps } from "./times-props";
 
 /** What was worked out, and of which versions. */
 type Worked = Pick<TimesProps, "before" | "after"> & { answer: TimesAnswer; timing: Timing; interest: number };
@@ -41,7 +20,7 @@ export function Times(props: TimesProps) {
   const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState("");
   const going = useRef(false);
-  const isPaid = (after ?? before)!.documentType === "supplier-invoice";
+  const hasTerms = isPaid((after ?? before)!.documentType);
   const work = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const interest = Number(new FormData(event.currentTarget).get("interest") ?? USUAL_INTEREST);
@@ -73,7 +52,7 @@ export function Times(props: TimesProps) {
           className="flex flex-wrap items-end gap-x-4 gap-y-3"
           onSubmit={(event) => void work(event)}
         >
-          {isPaid && (
+          {hasTerms && (
             <label>
               <span className="block text-sm text-soft">Interest on what is paid late, % a year</span>
               <input

@@ -1,7 +1,7 @@
 "use client";
 
 import { proxy, wrap, type Remote } from "comlink";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import type { Policy, PolicyVersion } from "@/core/policy";
 import type { Found, MinutesOf, PastDocument, RehearsalAnswer, Wanted } from "@/core/rehearsal";
 import type { Rate } from "@/core/money";
@@ -24,6 +24,8 @@ export type Rehearsed = {
   labels: Material["labels"];
   withheld: readonly string[];
   problem: string;
+  /** What a third version would have meant against the one above; null without one, or before it is known. */
+  third: RehearsalAnswer | null;
   /** Which share of the first answer is there; null before its documents are. */
   share: number | null;
   /** The first answer was stopped; `again` begins anew. */
@@ -58,6 +60,7 @@ export function useRehearsal(
   before: Policy | null,
   after: Policy | null,
   minutes: MinutesOf,
+  third: { policy: Policy | null } | null,
 ): Rehearsed {
   const [state, setState] = useState<Answered>({
     answer: null,
@@ -117,6 +120,7 @@ export function useRehearsal(
     const answer = await worker.current?.compare(one.before, one.after, one.minutes, steps);
     if (answer) setState((now) => ({ ...now, answer, of: one }));
   });
+  const besides = useThird(ready && state.answer !== null, worker, before, third?.policy, minutes);
   const find = useCallback(
     async (policy: Policy, wanted: Wanted) => (await worker.current?.find(policy, wanted, minutes)) ?? null,
     [minutes],
@@ -140,5 +144,26 @@ export function useRehearsal(
     setShare(null);
     setRound((now) => now + 1);
   };
-  return { ...state, find, time, share, stopped, stop, again, busy: state.of !== question };
+  return { ...state, third: besides, find, time, share, stopped, stop, again, busy: state.of !== question };
+}
+
+/**
+ * What a third version would have meant against the one above, worked out after the two were.
+ * @param third undefined for none; null for that there is no such policy
+ */
+function useThird(
+  ready: boolean,
+  worker: RefObject<Remote<RehearsalWorker> | null>,
+  before: Policy | null,
+  third: Policy | null | undefined,
+  minutes: MinutesOf,
+): RehearsalAnswer | null {
+  const [found, setFound] = useState<{ of: object; answer: RehearsalAnswer | null } | null>(null);
+  const question = useMemo(() => ({ before, third, minutes }), [before, third, minutes]);
+  useNewest(ready, question, async (one) => {
+    if (one.third === undefined || (one.before === null && one.third === null)) return;
+    const answer = await worker.current?.compare(one.before, one.third, one.minutes, null);
+    setFound({ of: one, answer: answer ?? null });
+  });
+  return found?.of === question ? found.answer : null;
 }

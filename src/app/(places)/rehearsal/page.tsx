@@ -91,6 +91,7 @@ function Now({ visit, given }: { visit: Visit; given: Given }) {
         candidates={chosen.candidates.map((one) => ({ key: one.key, name: called(one) }))}
         before={chosen.before}
         after={chosen.after}
+        third={chosen.third}
         sources={sources}
         source={source}
         days={days}
@@ -144,6 +145,7 @@ function Now({ visit, given }: { visit: Visit; given: Given }) {
         policy={chosen.id}
         before={side(chosen.before)}
         after={side(chosen.after)}
+        third={chosen.third === null ? null : { ...side(chosen.third), key: chosen.third, afterKey: chosen.after }}
         others={chosen.others}
         organisation={organisationOf(visit)}
         source={source}
@@ -199,6 +201,7 @@ function AsKept({ visit, kept, given }: { visit: Visit; kept: Kept | null; given
           policy={kept.policy}
           before={{ ...before, short: before.policy ? "Above" : "Without" }}
           after={{ ...after, short: after.policy ? "Below" : "Without" }}
+          third={null}
           others={[...put.value.others]}
           organisation={organisationOf(visit)}
           source={history}
