@@ -111,9 +111,13 @@ function lastKnown(app: App, documentType: string, stretch: Stretch | undefined)
   };
 }
 
+const LAST_DAY = "9999-12-31";
+
 /** From the start of the first of two days to the end of the last, where the organisation is. */
 export function stretchOf({ from, until }: { from: string; until: string }, timeZone: string): Stretch {
-  return { from: startOfDay(from, timeZone), until: startOfDay(addDays(until, 1), timeZone) };
+  // After the last day that is written with four digits for its year comes none.
+  const end = until < LAST_DAY ? startOfDay(addDays(until, 1), timeZone) : `${LAST_DAY}T23:59:59.999Z`;
+  return { from: startOfDay(from, timeZone), until: end };
 }
 
 /** Documents as far as their reader sees what they say; what they open by their role is noted. */

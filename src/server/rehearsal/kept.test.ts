@@ -20,11 +20,13 @@ import {
   keptMaterial,
   keptRehearsal,
   keptRehearsals,
+  keptTiming,
   rehearsedAgain,
   type Kept,
 } from "./kept";
 import { keptLines } from "./kept-view";
 import { rehearse, type RehearsedRequest } from "./run";
+import { timingFor } from "./timing";
 
 let app: App;
 let clock: ReturnType<typeof handClock>;
@@ -77,6 +79,8 @@ describe("a rehearsal that was kept", () => {
 
   it("gives the same again when documents, people and the day have become others", () => {
     const now = value(rehearse(app, controller(), request));
+    const then = value(timingFor(app, controller(), "purchase-order", request));
+    expect(then.answers.length).toBeGreaterThan(20);
     const { id } = value(keep("Before everything changed"));
     app.db
       .prepare(
@@ -86,6 +90,10 @@ describe("a rehearsal that was kept", () => {
     clock.set("2026-08-12T09:10:00.000Z");
     const anew = value(rehearse(app, controller(), request));
     expect(anew.answer.documents).toBeLessThan(now.answer.documents);
+    // How documents had gone stays as it was as well, and is told to whoever reads policies.
+    expect(value(keptTiming(app, controller(), id))).toEqual(then);
+    clock.set("2026-03-10T09:10:00.000Z");
+    expect(codes(keptTiming(app, who("noor-halvorsrud"), id))).toBe("forbidden");
     const again = value(rehearsedAgain(app, controller(), id));
     expect(again.answer).toEqual(now.answer);
     expect(again.labels).toEqual(now.labels);

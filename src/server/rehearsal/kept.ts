@@ -125,8 +125,8 @@ export function keepRehearsal(
   });
 }
 
-/** What a rehearsal that was kept was put to, as far as its reader sees it: documents, people and rates as they were. */
-export function keptMaterial(app: App, reader: Person, id: string): Result<Put> {
+/** All that a rehearsal that was kept was put to, for whoever may read policies. */
+function keptPut(app: App, reader: Person, id: string): Result<{ kept: Kept; put: Put }> {
   const refusal = authorise(reader, "policies.read");
   if (refusal) return refusedFor(refusal);
   const body = statement(app.db, "SELECT body FROM rehearsal_inputs WHERE id = ?").pluck().get(id) as
@@ -136,7 +136,14 @@ export function keptMaterial(app: App, reader: Person, id: string): Result<Put> 
   const text = gunzipSync(body).toString("utf8");
   // The log has what it was, so that nothing else is shown in its place.
   if (sha256Hex(text) !== kept.inputs) return refused("rehearsal changed", { name: kept.name });
-  const put = JSON.parse(sealerOfLog(app.db).openJson(text)) as Put;
+  return { ok: true, value: { kept, put: JSON.parse(sealerOfLog(app.db).openJson(text)) as Put } };
+}
+
+/** What a rehearsal that was kept was put to, as far as its reader sees it: documents, people and rates as they were. */
+export function keptMaterial(app: App, reader: Person, id: string): Result<Put> {
+  const found = keptPut(app, reader, id);
+  if (!found.ok) return found;
+  const { kept, put } = found.value;
   const type = (kept.rehearsed.after.policy ?? kept.rehearsed.before.policy)!.documentType;
   const { documents, withheld } = seenBy(app, reader, type, put.material.documents);
   const material: Material = {
@@ -149,9 +156,9 @@ export function keptMaterial(app: App, reader: Person, id: string): Result<Put> 
 
 /** How documents had gone when it was kept. */
 export function keptTiming(app: App, reader: Person, id: string): Result<Timing> {
-  const put = keptMaterial(app, reader, id);
-  if (!put.ok) return put;
-  const { timing } = put.value;
+  const found = keptPut(app, reader, id);
+  if (!found.ok) return found;
+  const { timing } = found.value.put;
   return timing ? { ok: true, value: timing } : refused("no times were kept");
 }
 

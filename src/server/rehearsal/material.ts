@@ -41,9 +41,9 @@ export function materialFor(
   const { history, directory } = readReferenceData(app);
   const { key } = typeWords(documentType);
   const own = historyOf(app, key, stretchOf(days, directory.organisation.timeZone));
-  const file = source === OWN || source === EVERYTHING ? null : source;
-  if (file !== null && !historiesOf(app).some(({ id }) => id === file))
-    return refused("no such history", null, "history");
+  const unknown = whyNoSource(app, source);
+  if (unknown) return unknown;
+  const file = fileOf(source);
   const past = source === OWN ? [] : historyDocuments(app, key, { file, ...days });
   const ofOwn = file === null ? own.documents : [];
   const { documents, withheld } = seenBy(app, reader, key, [...ofOwn, ...past.map((one) => one.past)]);
@@ -62,6 +62,19 @@ export function materialFor(
       withheld,
     },
   };
+}
+
+/** The history from elsewhere alone that is asked for; null where Bandeira’s own documents are as well, or alone. */
+export function fileOf(source: Source): string | null {
+  return source === OWN || source === EVERYTHING ? null : source;
+}
+
+/** That there is no such history; null where there is. */
+export function whyNoSource(app: App, source: Source): Result<never> | null {
+  const file = fileOf(source);
+  return file === null || historiesOf(app).some(({ id }) => id === file)
+    ? null
+    : refused("no such history", null, "history");
 }
 
 /** Without what says nothing of where a document goes and is nobody else's business: addresses, and why somebody is away. */

@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { generateDemo } from "../../../demo/generate";
 import { temporaryFolder } from "../../../demo/temporary";
-import { value } from "../../../demo/test-app";
+import { codes, value } from "../../../demo/test-app";
 import type { App } from "../app";
 import { handClock, systemClock } from "../clock";
 import { openDatabase } from "../db/open";
@@ -10,6 +10,7 @@ import { saveDraft } from "../policies/drafts";
 import { versionsOf } from "../policies/command";
 import { readReferenceData } from "../reference-data";
 import { materialFor } from "./material";
+import { timingFor } from "./timing";
 import { rehearsalView, USUAL_HOURS, USUAL_MINUTES } from "./view";
 
 let app: App;
@@ -58,6 +59,18 @@ describe("what is replayed", () => {
     });
     expect(asked.ok ? [] : asked.refusals.map(({ code }) => code)).toEqual(["forbidden"]);
   });
+
+  it("is all that there is up to the last day that can be written, with how it went, and nothing of a history that there is not", () => {
+    const ever = { from: "0001-01-01", until: "9999-12-31" };
+    const count = app.db
+      .prepare("SELECT COUNT(*) FROM document WHERE type = 'purchase-order' AND submitted_at IS NOT NULL")
+      .pluck()
+      .get();
+    expect(value(materialFor(app, controller(), "purchase-order", ever)).documents).toHaveLength(count as number);
+    expect(value(timingFor(app, controller(), "purchase-order", ever)).answers.length).toBeGreaterThan(30);
+    for (const asked of [materialFor, timingFor])
+      expect(codes(asked(app, controller(), "purchase-order", ever, "nowhere"))).toBe("unknown");
+  });
 });
 
 describe("what a rehearsal is opened with", () => {
@@ -72,25 +85,44 @@ describe("what a rehearsal is opened with", () => {
     });
     expect(chosen).toMatchObject({ before: "2", after: "2", takesOver: { revision: 0 } });
     expect(days).toEqual({ from: "2025-03-10", until: "2026-03-09" });
-    expect([asToday, minutes, capacity]).toEqual([false, USUAL_MINUTES, USUAL_HOURS]);
+    expect([asToday, minutes, capacity]).toEqual([
+      false,
+      { usual: USUAL_MINUTES, byLevel: {} },
+      { usual: USUAL_HOURS, byPerson: {} },
+    ]);
     expect(chosen!.others.every(({ policy }) => policy.documentType === "purchase-order")).toBe(true);
     expect(chosen!.others.map(({ policy }) => policy.id)).not.toContain("purchase-orders");
   });
 
   it("is what the address says, and the usual where it says nothing that can be", () => {
     const asked = { policy: "purchase-orders", before: "1", after: "2", from: "2025-06-01", until: "2025-06-30" };
-    const view = rehearsalView(app, controller(), { ...asked, people: "today", minutes: "15", capacity: "8" });
-    expect(view.chosen).toMatchObject({ before: "1", after: "2" });
+    const single = { third: "none", "minutes.finance": "40", "minutes.other": "0", "hours.rosalind-amado": "9" };
+    const view = rehearsalView(app, controller(), {
+      ...asked,
+      people: "today",
+      minutes: "15",
+      capacity: "8",
+      ...single,
+    });
+    expect(view.chosen).toMatchObject({ before: "1", after: "2", third: "none" });
     expect([view.days, view.asToday, view.minutes, view.capacity]).toEqual([
       { from: "2025-06-01", until: "2025-06-30" },
       true,
-      15,
-      8,
+      { usual: 15, byLevel: { finance: 40 } },
+      { usual: 8, byPerson: { "rosalind-amado": 9 } },
     ]);
     // Versions that were chosen of another policy are not taken for those of this one.
     const other = rehearsalView(app, controller(), { ...asked, before: "none", of: "crewing-purchases" }).chosen;
     expect(other).toMatchObject({ before: "2", after: "2" });
-    const odd = { policy: "none", before: "9", after: "x", from: "2025-06-30", until: "2025-06-01", minutes: "-5" };
+    const odd = {
+      policy: "none",
+      before: "9",
+      after: "x",
+      from: "2025-06-30",
+      until: "2025-06-01",
+      minutes: "-5",
+      third: "7",
+    };
     expect(rehearsalView(app, controller(), odd)).toEqual(rehearsalView(app, controller(), {}));
   });
 

@@ -5,12 +5,12 @@ import { ASKING, answersOf, isPaid, type Asking, type Course, type Timing } from
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
-import { EVERYTHING, OWN, type Source } from "../histories/store";
+import { OWN, type Source } from "../histories/store";
 import { readRules } from "../ledger/accounts";
 import { sealerOfLog } from "../log/sealed";
 import { lastYear, stretchOf, type Stretch } from "../policies/history";
 import { readReferenceData } from "../reference-data";
-import type { Days } from "./material";
+import { fileOf, whyNoSource, type Days } from "./material";
 
 /** What ends a document’s way, and what makes it other than a straight one. */
 const ENDS = ["approved", "declined"];
@@ -25,15 +25,16 @@ export function timingFor(
   source: Source = OWN,
 ): Result<Timing> {
   const refusal = authorise(reader, "policies.read");
-  return refusal ? refusedFor(refusal) : { ok: true, value: timingOf(app, documentType, days, source) };
+  if (refusal) return refusedFor(refusal);
+  return whyNoSource(app, source) ?? { ok: true, value: timingOf(app, documentType, days, source) };
 }
 
 /** The same. Elsewhere nobody answered here, so that answers of the last twelve months are taken for documents that were brought in by file alone. */
 export function timingOf(app: App, documentType: string, days: Days, source: Source): Timing {
   const { versions, directory } = readReferenceData(app);
   const { key } = typeWords(documentType);
-  const isOwn = source === OWN || source === EVERYTHING;
-  const stretch = isOwn ? stretchOf(days, directory.organisation.timeZone) : lastYear(app.clock.now());
+  const isElsewhere = fileOf(source) !== null;
+  const stretch = isElsewhere ? lastYear(app.clock.now()) : stretchOf(days, directory.organisation.timeZone);
   const ofType = versions.filter(({ policy }) => policy.documentType === key);
   return {
     ...waysOf(app, key, stretch),

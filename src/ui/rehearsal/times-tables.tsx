@@ -24,7 +24,9 @@ export function TimesTables(props: Props) {
   const people = answer.after?.people ?? answer.before?.people ?? [];
   return (
     <>
-      <Together {...props} sides={sides} />
+      <div className="max-w-3xl">
+        <Together {...props} sides={sides} />
+      </div>
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-2 [&>*]:min-w-0">
         {sides.map(
           ({ title, simulated, policy }, place) =>
