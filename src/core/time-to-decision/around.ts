@@ -1,4 +1,4 @@
-import { addWorkingDays, dayIn, startOfDay, type WorkingCalendar } from "../calendar";
+import { addDays, addWorkingDays, dayIn, startOfDay, type WorkingCalendar } from "../calendar";
 import { timesOf } from "../approval";
 import { coversType, type Directory } from "../people";
 import type { OrganisationFrom } from "../rehearsal";
@@ -59,13 +59,11 @@ function actorOf(
 
 /** The same moments as those that levels are due at when they open, looked out much faster for many thousands. */
 function limitsBy(people: PeopleTimes, directoryAt: (moment: number) => Directory): RunWith["dueOf"] {
-  const ends = new Map<string, number>();
-  const endOfDays = (calendar: WorkingCalendar, moment: number, days: number): number => {
-    const day = dayIn(isoOf(moment), calendar.timeZone);
-    const key = `${calendar.id} ${day} ${days}`;
-    const known = ends.get(key) ?? Date.parse(addWorkingDays(calendar, startOfDay(day, calendar.timeZone), days));
-    ends.set(key, known);
-    return known;
+  const days = new Map<WorkingCalendar, DayEnds>();
+  const endOfDays = (calendar: WorkingCalendar, moment: number, count: number): number => {
+    const known = days.get(calendar) ?? new DayEnds(calendar, moment);
+    days.set(calendar, known);
+    return known.after(moment, count);
   };
   const whole = ({ amount, unit }: NonNullable<Ask["timeLimit"]>, seats: readonly Seat[], moment: number): number =>
     Math.max(
@@ -82,4 +80,43 @@ function limitsBy(people: PeopleTimes, directoryAt: (moment: number) => Director
     const { due } = timesOf({ timeLimit, reminders: [] }, asked, isoOf(moment), directoryAt(moment), dateOf);
     return due === undefined ? null : Date.parse(due);
   };
+}
+
+/** When so many working days after a moment are over, which is the same for all moments of a day. */
+class DayEnds {
+  /** Days in their order from the first that was asked for, and when each begins. */
+  private readonly days: string[];
+  private readonly begins: number[];
+  private readonly ends = new Map<string, number>();
+
+  constructor(
+    private readonly calendar: WorkingCalendar,
+    first: number,
+  ) {
+    this.days = [dayIn(isoOf(first), calendar.timeZone)];
+    this.begins = [this.startOf(this.days[0]!)];
+  }
+
+  after(moment: number, count: number): number {
+    const day = this.dayAt(moment);
+    const key = `${day} ${count}`;
+    const known =
+      this.ends.get(key) ?? Date.parse(addWorkingDays(this.calendar, startOfDay(day, this.calendar.timeZone), count));
+    this.ends.set(key, known);
+    return known;
+  }
+
+  private dayAt(moment: number): string {
+    const { days, begins } = this;
+    if (moment < begins[0]!) return dayIn(isoOf(moment), this.calendar.timeZone);
+    while (begins.at(-1)! <= moment) {
+      days.push(addDays(days.at(-1)!, 1));
+      begins.push(this.startOf(days.at(-1)!));
+    }
+    return days[lastUpTo(begins, moment)]!;
+  }
+
+  private startOf(day: string): number {
+    return Date.parse(startOfDay(day, this.calendar.timeZone));
+  }
 }

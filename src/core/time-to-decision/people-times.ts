@@ -56,7 +56,7 @@ export function peopleTimes(
 ): PeopleTimes {
   const clockFor = workingClocks(begins);
   const away = awayBy(standIns);
-  const calendar = (person: string) => calendarOf(person, directory);
+  const calendar = kept((person: string) => calendarOf(person, directory));
   const clock = kept((person: string) => clockFor(calendar(person), away.get(person) ?? NEVER));
   const hours = kept((person: string) => clockFor(calendar(person), NEVER));
   const given = groupedBy(answers);
