@@ -46,9 +46,10 @@ export function Choices({
       {/* Whose versions the two are: those of another policy say nothing of this one. */}
       <input type="hidden" name="of" value={policy} />
       <Select label="Policy" name="policy" value={policy} choices={policies} />
-      <Select label="Above" name="before" value={before} choices={candidates} />
-      <Select label="Below" name="after" value={after} choices={candidates} />
+      <Select narrow label="Above" name="before" value={before} choices={candidates} />
+      <Select narrow label="Below" name="after" value={after} choices={candidates} />
       <Select
+        narrow
         label="A third, small"
         name="third"
         value={third ?? ""}
@@ -103,16 +104,24 @@ function Select({
   name,
   value,
   choices,
+  narrow = false,
 }: {
   label: string;
   name: string;
   value: string;
   choices: readonly Choice[];
+  /** Where several stand in a row. */
+  narrow?: boolean;
 }) {
   return (
     <label>
       <span className="block text-sm text-soft">{label}</span>
-      <select key={value} name={name} defaultValue={value} className="field w-auto! max-w-56">
+      <select
+        key={value}
+        name={name}
+        defaultValue={value}
+        className={`field w-auto! ${narrow ? "max-w-40" : "max-w-56"}`}
+      >
         {choices.map(({ key, name: text }) => (
           <option key={key} value={key}>
             {text}

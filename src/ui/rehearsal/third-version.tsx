@@ -56,7 +56,7 @@ export function ThirdVersion({ side, domain, currency, said, above, given, keys 
 }
 
 /** How many approve a band: more of them are darker and said in words. */
-const SHADES = ["bg-paper", "bg-tide/40", "bg-tide", "bg-harbour/80", "bg-harbour"] as const;
+const SHADES = ["bg-paper", "bg-tide/30", "bg-tide/60", "bg-harbour/90", "bg-harbour"] as const;
 const INKS = ["text-soft", "text-ink", "text-ink", "text-white", "text-white"] as const;
 
 function Strip({ section, domain, currency }: { section: Section; domain: Domain; currency: string }) {

@@ -103,7 +103,7 @@ function Now({ visit, given }: { visit: Visit; given: Given }) {
         usual={{ minutes: USUAL_MINUTES, capacity: USUAL_HOURS }}
       />
       <details
-        className="px-4 pb-3 md:px-6"
+        className="-mt-3 px-4 pb-2 md:px-6"
         open={Object.keys({ ...minutes.byLevel, ...capacity.byPerson }).length > 0}
       >
         <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">
