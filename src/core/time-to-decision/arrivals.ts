@@ -43,15 +43,15 @@ export type Arrivals = {
   /** In the order of time. */
   arrivals: Arrival[];
   groups: Group[];
-  /** Documents that ask nobody, by why: their band asks nobody, or they are held. */
-  unasked: { nobody: number; held: number };
+  /** Places of documents that nobody has to decide on, which are decided at once; and how many are held, so that no decision is waited for. */
+  unasked: { nobody: number[]; held: number };
 };
 
 /** A version as far as times ask for it. */
 export type Versioned = Pick<PolicyVersion, "policy" | "version">;
 
 /**
- * The documents that were replayed as they come in, each with what it asks. One that asks nobody takes no time and is counted beside.
+ * The documents that were replayed as they come in, each with what it asks. One that asks nobody takes no time and stands beside.
  * @param versions those under which they were replayed, one of each policy
  */
 export function arrivalsOf(
@@ -65,13 +65,13 @@ export function arrivalsOf(
   const groups = new Map<string, number>();
   const asked = outcomes.map((outcome) => asksOf(outcome, levels, minutes));
   const arrivals: Arrival[] = [];
-  const unasked = { nobody: 0, held: 0 };
+  const unasked: Arrivals["unasked"] = { nobody: [], held: 0 };
   const byTime = [...of.keys()].sort((a, b) => columns.at[a]! - columns.at[b]!);
   for (const index of byTime) {
     const { policy, section, band, outcome } = outcomes[of[index]!]!;
     const asks = asked[of[index]!]!;
     if (outcome === "held") unasked.held += 1;
-    else if (asks.length === 0 || policy === null || section === null || band === null) unasked.nobody += 1;
+    else if (asks.length === 0 || policy === null || section === null || band === null) unasked.nobody.push(index);
     else {
       const key = JSON.stringify({ policy, version: versionOf.get(policy)!, section, band } satisfies Group);
       const group = groups.get(key) ?? groups.size;

@@ -223,6 +223,14 @@ describe("one document alone", () => {
     expect(minutesOf(decided([ask(["a", "b"])], slow(times, { actorOf })))).toBe(20);
     expect(minutesOf(decided([ask(["a"])], slow(times, { actorOf })))).toBe(500);
   });
+  it("has no two answers of somebody who helps: the second waits for another", () => {
+    const busy = [arrival(0, ask(["a"], { minutes: 100 })), arrival(0, ask(["b"], { minutes: 100 }))];
+    const both = arrival(1, ask(["a", "b", "c"], { needed: 2, minutes: 10 }));
+    for (let seed = 1; seed < 20; seed += 1) {
+      const { decidedAt } = run([...busy, both], always(seeded(seed)));
+      expect(decidedAt[2]! / MINUTE).toBe(110);
+    }
+  });
   it("in time when it is, and without a limit neither", () => {
     expect(decided([ask(["a"])], slow({ a: 10 }, limited(60))).timely[0]).toBe(TIMELY.inTime);
     expect(decided([ask(["a"])], slow({ a: 10 })).timely[0]).toBe(TIMELY.unlimited);

@@ -13,7 +13,7 @@ import {
 } from "../rehearsal";
 import type { StandIn } from "../people";
 import type { Answer } from "./answers";
-import { arrivalsOf, type Arrival, type Arrivals, type Group, type Versioned } from "./arrivals";
+import { arrivalsOf, type Arrivals, type Group, type Versioned } from "./arrivals";
 import { quantile, type Estimate } from "./estimate";
 import { DISCOUNT_UNTIL, DUE, type Terms } from "./payment-terms";
 import { simulated, type Simulated, type Simulating } from "./simulate";
@@ -118,27 +118,26 @@ export function* foretold(documents: readonly PastDocument[], from: string, give
     given.timing.courses.map(({ document, sent, decided }) => [document, Date.parse(decided) - Date.parse(sent)]),
   );
   const arrivals = inForceThen(documents, given);
-  const since = Date.parse(from);
-  const isOfThen = ({ at }: Arrival) => at >= since;
   const known = given.timing.answers.filter(({ at }) => at < from);
   const counts = (index: number) => documents[index]!.at >= from && took.has(documents[index]!.id);
   const timing = { ...given.timing, answers: known, weekday: null };
   const made = yield* simulated(simulating(arrivals, new Map(), { ...given, timing }, counts));
   if (!made) return null;
-  const counted = arrivals.arrivals.filter((one) => isOfThen(one) && counts(one.index));
-  const wasOf = (some: readonly Arrival[]) => {
+  const counted = arrivals.arrivals.filter(({ index }) => counts(index));
+  const atOnce = arrivals.unasked.nobody.filter(counts).map((index) => ({ index }));
+  const wasOf = (some: readonly { index: number }[]) => {
     const days = some.map(({ index }) => took.get(documents[index]!.id)! / DAY).sort((a, b) => a - b);
     return { median: quantile(days, 0.5), ninth: quantile(days, 0.9) };
   };
   const { documents: all, median, ninth } = made.all;
   return {
     from,
-    all: { documents: all, median, ninth, was: wasOf(counted) },
+    all: { documents: all, median, ninth, was: wasOf([...counted, ...atOnce]) },
     groups: made.groups.map(({ inTime: _, ...one }) => {
       const place = arrivals.groups.findIndex((group) => keyOf(group) === keyOf(one));
       return { ...one, was: wasOf(counted.filter(({ group }) => group === place)) };
     }),
-    beside: documents.filter(({ at }) => at >= from).length - counted.length,
+    beside: documents.filter(({ at }) => at >= from).length - all,
   };
 }
 
@@ -158,13 +157,13 @@ function inForceThen(documents: readonly PastDocument[], given: TimedWith): Arri
     else byTurn.set(turn, [index]);
   });
   const groups = new Map<string, Group>();
-  const unasked = { nobody: 0, held: 0 };
+  const unasked: Arrivals["unasked"] = { nobody: [], held: 0 };
   const arrivals = [...byTurn].flatMap(([turn, places]) => {
     const inForce = allInForceAt(versions, turn);
     const columns = columnsOf(places.map((place) => documents[place]!));
     const replayed = replay(columns, { versions: inForce, organisations: given.organisations, rates: given.rates });
     const part = arrivalsOf(columns, replayed, inForce, given.minutes);
-    unasked.nobody += part.unasked.nobody;
+    unasked.nobody.push(...part.unasked.nobody.map((index) => places[index]!));
     unasked.held += part.unasked.held;
     for (const group of part.groups) groups.set(keyOf(group), group);
     const known = [...groups.keys()];

@@ -43,6 +43,8 @@ type Open = {
   /** Those who have not been asked yet, or have not answered. */
   left: Seat[];
   asked: Set<Item>;
+  /** Who has begun on an answer: nobody gives two of them by helping. */
+  begunBy: Set<string>;
   answered: number;
   needed: number;
   /** Counts how often time was given anew, so that only the last limit counts. */
@@ -130,6 +132,7 @@ class Course {
       ask,
       left: [...ask.seats],
       asked: new Set(),
+      begunBy: new Set(),
       answered: 0,
       needed: ask.needed,
       limits: 0,
@@ -199,7 +202,7 @@ class Course {
 
   /** Whoever is drawn to answer begins on it, else another of them who is free; where nobody is, it waits for whoever is so first. */
   private queues(item: Item): void {
-    const free = item.mayTake.filter((person) => !this.server(person).busy);
+    const free = item.mayTake.filter((person) => !this.server(person).busy && this.mayBegin(person, item));
     if (free.length === 0) {
       for (const person of item.mayTake) {
         const queue = this.waitingFor.get(person);
@@ -214,9 +217,14 @@ class Course {
     this.begins(taker!, item);
   }
 
+  private mayBegin(person: string, { mayTake, open }: Item): boolean {
+    return person === mayTake[0] || (mayTake.includes(person) && !open.begunBy.has(person));
+  }
+
   private begins(person: string, item: Item): void {
     // Taken by one, so that no other of those who could begins on it too.
     item.mayTake = [];
+    item.open.begunBy.add(person);
     const done = this.server(person).begin(this.now, item.minutes);
     this.at(done, () => {
       this.server(person).busy = false;
@@ -228,7 +236,7 @@ class Course {
   private takesNext(person: string): void {
     const queue = this.waitingFor.get(person) ?? [];
     for (let item = queue.shift(); item; item = queue.shift())
-      if (!item.over && item.mayTake.includes(person)) return this.begins(person, item);
+      if (!item.over && this.mayBegin(person, item)) return this.begins(person, item);
   }
 
   private answers(item: Item): void {

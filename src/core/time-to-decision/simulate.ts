@@ -51,7 +51,8 @@ export type Asked = { person: string; median: number } & Pick<ResponseTimes, "fr
 export type Simulated = {
   all: Times;
   groups: (Group & Times)[];
-  unasked: Arrivals["unasked"];
+  /** Documents that nobody has to decide on, which are decided at once and count so in all, and those that are held. */
+  unasked: { nobody: number; held: number };
   /** Documents that are never decided, and that time limits decline. */
   never: Estimate;
   ranOut: Estimate;
@@ -95,7 +96,7 @@ export function* simulated(given: Simulating): Generator<number, Simulated | nul
     sums.add(run(arrivals.arrivals, made));
     yield (number + 1) / runs;
   }
-  return { ...sums.all(), unasked: arrivals.unasked, people: askedIn(counted, people), runs };
+  return { ...sums.all(), people: askedIn(counted, people), runs };
 }
 
 function peopleFor({ arrivals: { arrivals }, answers, organisations, standIns }: Simulating): PeopleTimes {
@@ -158,6 +159,7 @@ class Sums {
   private readonly byGroup: Arrival[][];
   private readonly places: Map<Arrival, number>;
   private readonly counted: Arrival[];
+  private readonly atOnce: number;
   private readonly loss: Map<Arrival, (decidedAt: number) => Loss>;
   private readonly span: number;
   private readonly figures: Figure[] = [];
@@ -168,7 +170,8 @@ class Sums {
   private readonly losses: Loss[] = [];
 
   constructor(private readonly given: Simulating) {
-    const { arrivals, groups } = given.arrivals;
+    const { arrivals, groups, unasked } = given.arrivals;
+    this.atOnce = unasked.nobody.filter((index) => given.counts(index)).length;
     this.counted = arrivals.filter(({ index }) => given.counts(index));
     this.byGroup = groups.map((_, group) => this.counted.filter((one) => one.group === group));
     this.ofGroups = groups.map(() => []);
@@ -182,7 +185,7 @@ class Sums {
   }
 
   add(made: Run): void {
-    this.figures.push(this.figureOf(this.counted, made));
+    this.figures.push(this.figureOf(this.counted, made, this.atOnce));
     this.byGroup.forEach((group, place) => {
       if (group.length > 0) this.ofGroups[place]!.push(this.figureOf(group, made));
     });
@@ -193,9 +196,11 @@ class Sums {
     this.losses.push(sumOf([...this.loss].map(([one, lossOf]) => lossOf(at(one)))));
   }
 
-  private figureOf(some: readonly Arrival[], { decidedAt, timely }: Run): Figure {
+  /** @param atOnce so many more are decided at once */
+  private figureOf(some: readonly Arrival[], { decidedAt, timely }: Run, atOnce = 0): Figure {
     const places = some.map((one) => this.places.get(one)!);
-    const days = Float64Array.from(places, (place, index) => (decidedAt[place]! - some[index]!.at) / DAY).sort();
+    const waits = places.map((place, index) => (decidedAt[place]! - some[index]!.at) / DAY);
+    const days = Float64Array.from([...waits, ...new Float64Array(atOnce)]).sort();
     const limited = places.filter((place) => timely[place] !== TIMELY.unlimited);
     const inTime = limited.filter((place) => timely[place] === TIMELY.inTime).length;
     return {
@@ -205,11 +210,12 @@ class Sums {
     };
   }
 
-  all(): Omit<Simulated, "unasked" | "people" | "runs"> {
-    const { groups } = this.given.arrivals;
+  all(): Omit<Simulated, "people" | "runs"> {
+    const { groups, unasked } = this.given.arrivals;
     const lossesOf = (key: keyof Loss) => estimateOf(this.losses.map((one) => one[key]));
     return {
-      all: timesOf(this.counted.length, this.figures),
+      all: timesOf(this.counted.length + this.atOnce, this.figures),
+      unasked: { nobody: this.atOnce, held: unasked.held },
       groups: groups.flatMap((group, place) => {
         const figures = this.ofGroups[place]!;
         return figures.length > 0 ? [{ ...group, ...timesOf(this.byGroup[place]!.length, figures) }] : [];

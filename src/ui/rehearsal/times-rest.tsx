@@ -1,3 +1,4 @@
+import { dayIn } from "@/core/calendar";
 import { countOf, sayDate } from "@/core/text";
 import {
   ENOUGH_ANSWERS,
@@ -21,10 +22,12 @@ export function HowWell({
   prediction,
   timing,
   noun,
+  zone,
 }: {
   prediction: Prediction;
   timing: Timing;
   noun: TimesProps["noun"];
+  zone: string;
 }) {
   const { all, groups, from, beside } = prediction;
   const versionOf = (group: Group) =>
@@ -43,7 +46,7 @@ export function HowWell({
     <details>
       <summary className="min-h-8 cursor-pointer py-1 text-sm text-harbour">How well this foretells</summary>
       <p className="text-sm">
-        The {noun.many} sent since {sayDate(from.slice(0, 10))}, foretold out of what had been answered by then: half
+        The {noun.many} sent since {sayDate(dayIn(from, zone))}, foretold out of what had been answered by then: half
         within {sayDays(all.median.mean)}, and it was {days(all.was.median)}; nine of ten within{" "}
         {sayDays(all.ninth.mean)}, and it was {days(all.was.ninth)}.{" "}
         {many.length > 0
@@ -78,7 +81,7 @@ export function HowWell({
       </Table>
       <p className="text-sm text-soft">
         Compared are those that went straight from being sent to the last decision; {countOf(beside, "other")} of these
-        days asked nobody, came back, were changed or withdrawn, or are not decided yet.
+        days came back, were changed, held or withdrawn, or {beside === 1 ? "is" : "are"} not decided yet.
       </p>
     </details>
   );

@@ -35,7 +35,14 @@ export function TimesTables(props: Props) {
             ),
         )}
       </div>
-      {answer.prediction && <HowWell prediction={answer.prediction} timing={timing} noun={props.noun} />}
+      {answer.prediction && (
+        <HowWell
+          prediction={answer.prediction}
+          timing={timing}
+          noun={props.noun}
+          zone={props.directory.organisation.timeZone}
+        />
+      )}
       <RestsOn people={people} {...props} />
     </>
   );
@@ -134,8 +141,8 @@ function Bands({ title, simulated, policies }: { title: string; simulated: Simul
       </Table>
       {unasked.nobody + unasked.held > 0 && (
         <p className="text-sm text-soft">
-          Beside these {countOf(unasked.nobody, "asks", "ask")} nobody
-          {unasked.held > 0 && ` and ${countOf(unasked.held, "is", "are")} held`}; they wait for no decision.
+          {unasked.nobody > 0 && `${countOf(unasked.nobody, "more asks", "more ask")} nobody: decided at once. `}
+          {unasked.held > 0 && `${countOf(unasked.held, "is", "are")} held, and left out.`}
         </p>
       )}
     </div>
