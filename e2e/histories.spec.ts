@@ -1,4 +1,5 @@
 // A history from elsewhere on the demo: a file whose headings are strange is said column by column, rehearsed on by itself, and deleted as a whole.
+import ExcelJS from "exceljs";
 import { AxeBuilder } from "@axe-core/playwright";
 import { expect } from "@playwright/test";
 import { signIn, test } from "./support";
@@ -69,4 +70,41 @@ test("a file of a ledger is matched, kept without its bad rows, rehearsed on, an
   await page.goto("/rehearsal/histories");
   await expect(page.getByText("No history yet.")).toBeVisible();
   await expect(choose).toHaveCount(0);
+});
+
+test("a workbook is read as well, with days and amounts as a spreadsheet keeps them", async ({ page }) => {
+  const workbook = new ExcelJS.Workbook();
+  const sheet = workbook.addWorksheet("Orders");
+  sheet.addRow(["Date", "Number", "Requester", "Supplier", "Amount"]);
+  for (let index = 0; index < 12; index += 1) {
+    const row = sheet.addRow([
+      new Date(Date.UTC(2023, 4, index + 1)),
+      `W${index}`,
+      "noor-halvorsrud",
+      "Northrigg Cordage",
+      300.5 + 100 * index,
+    ]);
+    row.getCell(1).numFmt = "dd/mm/yyyy";
+    row.getCell(5).numFmt = "#,##0.00";
+  }
+  await signIn(page, "benedita-corvo");
+  await page.goto("/rehearsal/histories");
+  await page.getByLabel("A CSV or XLSX file with a document a row").setInputFiles({
+    name: "Ledger of 2023.xlsx",
+    mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    buffer: Buffer.from(await workbook.xlsx.writeBuffer()),
+  });
+  await expect(page.getByText("12 documents, 0 rows that cannot be taken.")).toBeVisible();
+  const first = page.getByRole("region", { name: "The first documents, as they are read" });
+  await expect(first).toContainText("1 May 2023orderNoor Halvorsrud");
+  await expect(first).toContainText("300.50");
+  await page.getByRole("button", { name: "Keep 12 documents as a history" }).click();
+  await page.getByRole("link", { name: "Rehearse on it" }).click();
+  await expect(
+    page.getByRole("complementary", { name: "Figures" }).getByText("Both treat all 12 orders alike."),
+  ).toBeVisible();
+  await page.goto("/rehearsal/histories");
+  await page.getByRole("button", { name: "Delete Ledger of 2023" }).click();
+  await page.getByRole("button", { name: "Delete Ledger of 2023 for good" }).click();
+  await expect(page.getByText("No history yet.")).toBeVisible();
 });
