@@ -1,7 +1,7 @@
 import type { DocumentEvent } from "../approval";
 
 /** An answer that somebody gave to a level that asked: ISO date-times in UTC. */
-export type Answer = { person: string; document: string; asked: string; at: string };
+export type Answer = { person: string; document: string; level: string; asked: string; at: string };
 
 /** What happened to one document, as far as it asks or answers. */
 export type Asking = { type: DocumentEvent["type"]; level: string; by: string; at: string };
@@ -36,7 +36,7 @@ export function answersOf(document: string, happened: readonly Asking[]): Answer
   for (const { type, level, by, at } of happened) {
     if (isOf(ASKS, type)) asked.set(level, at);
     const since = asked.get(level);
-    if (isOf(ANSWERS, type) && since !== undefined) answers.push({ person: by, document, asked: since, at });
+    if (isOf(ANSWERS, type) && since !== undefined) answers.push({ person: by, document, level, asked: since, at });
   }
   return answers;
 }

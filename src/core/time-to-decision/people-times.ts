@@ -1,6 +1,7 @@
 import { calendarOf } from "../approval";
 import type { Span, WorkingCalendar } from "../calendar";
 import type { Directory, StandIn } from "../people";
+import type { MinutesOf } from "../rehearsal";
 import type { Answer } from "./answers";
 import { workingClocks, type WorkingClock } from "./working-clock";
 
@@ -34,7 +35,7 @@ export type PeopleTimes = {
   response(person: string): ResponseTimes;
   /** Working minutes in an average week. */
   week(person: string): number;
-  /** Answers in the busiest week of all in which they gave any: more than that nobody has seen them give. */
+  /** Minutes that their answers took in the busiest week of all: more than that nobody has seen them do. */
   busiest(person: string): number;
 };
 
@@ -47,12 +48,14 @@ const LONG = 52;
  * @param directory people of the day whose working hours count
  * @param standIns all that there ever were
  * @param begins milliseconds since 1970 in UTC, before everything that is asked
+ * @param minutes that an answer takes
  */
 export function peopleTimes(
   directory: Directory,
   standIns: readonly StandIn[],
   answers: readonly Answer[],
   begins: number,
+  { usual, byLevel }: MinutesOf,
 ): PeopleTimes {
   const clockFor = workingClocks(begins);
   const away = awayBy(standIns);
@@ -88,9 +91,9 @@ export function peopleTimes(
     week: kept((person: string) => hours(person).minutesAt(begins + LONG * WEEK) / LONG),
     busiest: kept((person: string) => {
       const weeks = new Map<number, number>();
-      for (const { at } of given.get(person) ?? []) {
+      for (const { level, at } of given.get(person) ?? []) {
         const week = Math.floor((Date.parse(at) - begins) / WEEK);
-        weeks.set(week, (weeks.get(week) ?? 0) + 1);
+        weeks.set(week, (weeks.get(week) ?? 0) + (byLevel[level] ?? usual));
       }
       return Math.max(0, ...weeks.values());
     }),

@@ -71,7 +71,7 @@ function simulating(
 ): Simulating {
   const { weekday, answers } = timing;
   const paying = weekday === null ? null : { weekday, zone, interest, terms };
-  return { ...given, arrivals, answers, minutes: minutes.usual, paying, counts };
+  return { ...given, arrivals, answers, minutes, paying, counts };
 }
 
 /** When documents are to be paid, and what is saved by paying early, in one currency; those that cannot be told are left out. */

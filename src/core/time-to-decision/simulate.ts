@@ -1,5 +1,5 @@
 import type { StandIn } from "../people";
-import { hoursFor, type HoursOf, type OrganisationFrom } from "../rehearsal";
+import { hoursFor, type HoursOf, type MinutesOf, type OrganisationFrom } from "../rehearsal";
 import { around } from "./around";
 import type { Answer } from "./answers";
 import type { Arrival, Arrivals, Group } from "./arrivals";
@@ -27,7 +27,7 @@ export type Simulating = {
   standIns: readonly StandIn[];
   /** Hours a month that people have for deciding, and minutes that one decision takes. */
   capacity: HoursOf;
-  minutes: number;
+  minutes: MinutesOf;
   /** By the place of the document; absent for documents that nobody pays. */
   paying: (Paying & { terms: ReadonlyMap<number, Terms> }) | null;
   /** Whether a document counts, by its place; all come in. */
@@ -74,7 +74,7 @@ const WEEKS_IN_MONTH = 52 / 12;
  * @returns null where no document asks anybody; says after each run which share of all is done
  */
 export function* simulated(given: Simulating): Generator<number, Simulated | null> {
-  const { arrivals, runs, seed, capacity, minutes } = given;
+  const { arrivals, runs, seed, capacity } = given;
   const counted = arrivals.arrivals.filter(({ index }) => given.counts(index));
   if (counted.length === 0) return null;
   const people = peopleFor(given);
@@ -91,7 +91,7 @@ export function* simulated(given: Simulating): Generator<number, Simulated | nul
       ...of,
       random,
       respondsIn,
-      capacity: (person) => capacityOf(people, person, hoursFor(capacity, person), minutes),
+      capacity: (person) => capacityOf(people, person, hoursFor(capacity, person)),
     };
     sums.add(run(arrivals.arrivals, made));
     yield (number + 1) / runs;
@@ -99,14 +99,14 @@ export function* simulated(given: Simulating): Generator<number, Simulated | nul
   return { ...sums.all(), people: askedIn(counted, people), runs };
 }
 
-function peopleFor({ arrivals: { arrivals }, answers, organisations, standIns }: Simulating): PeopleTimes {
+function peopleFor({ arrivals: { arrivals }, answers, organisations, standIns, minutes }: Simulating): PeopleTimes {
   const first = answers.reduce((least, { asked }) => Math.min(least, Date.parse(asked)), arrivals[0]!.at);
-  return peopleTimes(organisations.at(-1)!.directory, standIns, answers, first - DAY);
+  return peopleTimes(organisations.at(-1)!.directory, standIns, answers, first - DAY, minutes);
 }
 
 /** At least what somebody has shown that they can do in a week, whatever is said that they have. */
-export function capacityOf(people: PeopleTimes, person: string, hoursAMonth: number, minutes: number): Capacity {
-  const most = Math.max((hoursAMonth * 60) / WEEKS_IN_MONTH, people.busiest(person) * minutes);
+export function capacityOf(people: PeopleTimes, person: string, hoursAMonth: number): Capacity {
+  const most = Math.max((hoursAMonth * 60) / WEEKS_IN_MONTH, people.busiest(person));
   const week = people.week(person);
   return { most, share: week > 0 ? Math.min(1, most / week) : 1 };
 }
