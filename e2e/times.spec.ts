@@ -49,9 +49,9 @@ test("is worked out for orders, with its ranges, what it rests on and how well i
     .first();
   await stake.focus();
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByText("Thresholds have been moved since: work out again for these.")).toBeVisible();
+  await expect(page.getByText(/^Thresholds, minutes or hours have been changed since/)).toBeVisible();
   await form(page).getByRole("button", { name: "Work out again" }).click();
-  await expect(page.getByText("Thresholds have been moved since")).toBeHidden({ timeout: 30_000 });
+  await expect(page.getByText(/^Thresholds, minutes or hours have been changed since/)).toBeHidden({ timeout: 30_000 });
   await expect(together(page).getByRole("columnheader").allTextContents()).resolves.toEqual([
     "Figure",
     "Version\u00a02",
@@ -112,12 +112,19 @@ test("one level takes longer and one person has fewer hours than all others, by 
   const before = (await cell.textContent())!;
   const number = (text: string) => Number(text.replaceAll(",", ""));
 
+  await page.getByText("How long decisions would take").click();
+  await form(page).getByRole("button", { name: "Work out" }).click();
+  await workedOut(page);
+  const changed = page.getByText(/^Thresholds, minutes or hours have been changed since/);
+  await expect(changed).toBeHidden();
+
   await page.getByText("Minutes of single levels, hours of single people").click();
   const levels = page.getByRole("form", { name: "Minutes a decision at one level" });
   await levels.getByRole("combobox").selectOption({ label: "Finance director" });
   await levels.getByRole("spinbutton").fill("90");
   await levels.getByRole("button", { name: "Set" }).click();
   await expect(levels.getByText("Finance director: 90 minutes")).toBeVisible();
+  await expect(changed).toBeVisible();
   await expect(hours).toHaveAccessibleName(/at 20 minutes each or those of their level/);
   await expect(cell).not.toHaveText(before);
   expect(number((await cell.textContent())!)).toBeGreaterThan(number(before));

@@ -193,6 +193,7 @@ export function Rehearsal(props: RehearsalProps) {
               scale={scale}
               address={props.kept ? `/api/rehearsal/timing?kept=${props.kept}` : `/api/rehearsal/timing?${query}`}
               until={until}
+              minutes={minutes}
               capacity={capacity}
               time={time}
             />

@@ -1,6 +1,6 @@
 import type { Directory } from "@/core/people";
 import type { Policy, PolicyVersion } from "@/core/policy";
-import type { HoursOf, Scale } from "@/core/rehearsal";
+import type { HoursOf, MinutesOf, Scale } from "@/core/rehearsal";
 import type { Rehearsed } from "./use-rehearsal";
 
 /** Of what it is worked out how long decisions would take. */
@@ -17,6 +17,7 @@ export type TimesProps = {
   address: string;
   /** The last day, ISO date. */
   until: string;
+  minutes: MinutesOf;
   /** Hours a month that people have. */
   capacity: HoursOf;
   time: Rehearsed["time"];

@@ -1,6 +1,6 @@
 "use client";
 
-import { useRef, useState, type FormEvent } from "react";
+import { useMemo, useRef, useState, type FormEvent } from "react";
 import { USUAL_INTEREST, isPaid, type Timing } from "@/core/time-to-decision";
 import { sayTimes } from "@/core/words";
 import type { TimesAnswer } from "@/workers/rehearsal";
@@ -10,16 +10,23 @@ import { Going } from "./going";
 import { TimesTables } from "./times-tables";
 import type { TimesProps } from "./times-props";
 
-/** What was worked out, and of which versions. */
-type Worked = Pick<TimesProps, "before" | "after"> & { answer: TimesAnswer; timing: Timing; interest: number };
+/** What was worked out, of which versions as they were called then. @property of all of them with what they were worked out with, to tell when that has changed */
+type Worked = Pick<TimesProps, "before" | "after" | "titles"> & {
+  of: string;
+  answer: TimesAnswer;
+  timing: Timing;
+  interest: number;
+};
 
 /** How long decisions would take under both versions: worked out when somebody asks for it, since it takes some seconds, and stopped when they want. */
 export function Times(props: TimesProps) {
-  const { before, after, titles, noun, address, until, capacity, directory, time } = props;
+  const { before, after, titles, noun, address, until, minutes, capacity, directory, time } = props;
   const [worked, setWorked] = useState<Worked | null>(null);
   const [share, setShare] = useState<number | null>(null);
   const [problem, setProblem] = useState("");
   const going = useRef(false);
+  // By what they say: a page that is read again has other objects of the same.
+  const of = useMemo(() => JSON.stringify([before, after, minutes, capacity]), [before, after, minutes, capacity]);
   const hasTerms = isPaid((after ?? before)!.documentType);
   const work = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -36,7 +43,7 @@ export function Times(props: TimesProps) {
         return going.current;
       };
       const answer = await time({ timing, until, capacity, interest, zone }, goOn);
-      if (answer) setWorked({ before, after, answer, timing, interest });
+      if (answer) setWorked({ of, before, after, titles, answer, timing, interest });
     } finally {
       setShare(null);
     }
@@ -80,11 +87,13 @@ export function Times(props: TimesProps) {
         </form>
         {worked && (
           <>
-            {(worked.before !== before || worked.after !== after) && (
-              <p className="text-sm text-waiting">Thresholds have been moved since: work out again for these.</p>
+            {worked.of !== of && (
+              <p className="text-sm text-waiting">
+                Thresholds, minutes or hours have been changed since: work out again for these.
+              </p>
             )}
             <p className="font-semibold">{said}</p>
-            <TimesTables {...props} {...worked} titles={titles} />
+            <TimesTables {...props} {...worked} />
           </>
         )}
       </div>
