@@ -1,4 +1,4 @@
-import { upperLimit } from "./size";
+import { upperLimit } from "../statistics";
 
 export type Conclusion = {
   tested: number;

@@ -1,26 +1,4 @@
-/** Natural logarithms of factorials up to n, so that probabilities of large samples neither overflow nor vanish. */
-function logFactorials(n: number): Float64Array {
-  const logs = new Float64Array(n + 1);
-  for (let k = 2; k <= n; k += 1) logs[k] = logs[k - 1]! + Math.log(k);
-  return logs;
-}
-
-/**
- * The probability of at most k deviations in a sample of n, where each is one with probability p (binomial distribution).
- * @param p a rate between 0 and 1
- * @returns a probability between 0 and 1
- * @example atMost(0, 59, 0.05) // 0.0485
- */
-export function atMost(k: number, n: number, p: number): number {
-  if (k >= n) return 1;
-  if (p <= 0) return 1;
-  if (p >= 1) return 0;
-  const logs = logFactorials(n);
-  let sum = 0;
-  for (let x = 0; x <= k; x += 1)
-    sum += Math.exp(logs[n]! - logs[x]! - logs[n - x]! + x * Math.log(p) + (n - x) * Math.log1p(-p));
-  return Math.min(1, sum);
-}
+import { binomialAtMost } from "../statistics";
 
 export const LARGEST_SAMPLE = 5_000;
 
@@ -46,29 +24,7 @@ export function sampleSize(
     throw new RangeError("The expected rate is at least 0 and less than the tolerable one");
   for (let size = 1; size <= LARGEST_SAMPLE; size += 1) {
     const allowed = Math.ceil(expected * size - 1e-9);
-    if (atMost(allowed, size, tolerable) <= 1 - confidence + 1e-12) return { size, allowed };
+    if (binomialAtMost(allowed, size, tolerable) <= 1 - confidence + 1e-12) return { size, allowed };
   }
   return null;
-}
-
-/**
- * The rate that the true rate of deviations does not exceed, with the given confidence: the one-sided upper limit of Clopper and Pearson (1934), the p at
- * which finding no more than k in n has the probability 1 - confidence.
- * @param k deviations found
- * @param n size of the sample
- * @param confidence between 0 and 1, as 0.95
- * @returns a rate between 0 and 1
- * @throws RangeError where the sample is empty or has fewer than k
- * @example upperLimit(0, 59, 0.95) // 0.0495
- */
-export function upperLimit(k: number, n: number, confidence: number): number {
-  if (n < 1 || k < 0 || k > n) throw new RangeError("Between none and all of at least one are deviations");
-  if (k === n) return 1;
-  let [low, high] = [k / n, 1];
-  for (let step = 0; step < 80; step += 1) {
-    const middle = (low + high) / 2;
-    if (atMost(k, n, middle) > 1 - confidence) low = middle;
-    else high = middle;
-  }
-  return high;
 }
