@@ -1,3 +1,4 @@
+import { USUAL_LOOKOUT } from "@/core/lookout";
 import { RoleSchema, type Role } from "@/core/people";
 import { newCommandId } from "@/server/log/log";
 import { orderPolicy } from "./policy";
@@ -13,7 +14,7 @@ const command = () => newCommandId();
 const peopleChange = (change: object) => ({ body: () => ({ command: command(), change }) });
 export const all = RoleSchema.options;
 const notAuditors = all.filter((role) => role !== "auditor");
-const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor"];
+const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor", "investigator"];
 const readPolicies: Role[] = ["controller", "reviewer", "administrator", "auditor"];
 const noVersion = { params: { id: "purchase-orders", version: "99" } };
 const somebody = { params: { id: "noor-halvorsrud" } };
@@ -47,7 +48,7 @@ export const GRANTS: Record<string, Case[]> = {
     { params: { list: "holds" }, granted: readAll },
     { params: { list: "people" }, granted: "all" },
     { params: { list: "exceptions" }, granted: ["controller", "reviewer", "auditor"] },
-    { params: { list: "letters" }, granted: readAll.filter((role) => role !== "reviewer") },
+    { params: { list: "letters" }, granted: ["clerk", "controller", "administrator", "auditor"] },
   ],
   "GET /register/export": [{ query: "?format=csv", granted: "all" }],
   "POST /views": [
@@ -306,6 +307,21 @@ export const GRANTS: Record<string, Case[]> = {
       granted: ["controller", "reviewer"],
     },
   ],
+  "POST /lookout": [
+    { body: () => ({ type: "look", command: command() }), granted: ["investigator"] },
+    {
+      body: () => ({ type: "set", command: command(), settings: USUAL_LOOKOUT, reason: "none" }),
+      granted: ["controller"],
+    },
+  ],
+  "POST /lookout/[id]": [
+    {
+      params: { id: "none" },
+      body: () => ({ type: "explain", command: command(), reason: "none" }),
+      granted: ["investigator"],
+    },
+  ],
+  "GET /lookout/[id]/file": [{ params: { id: "none" }, granted: ["investigator"] }],
   "POST /histories": [
     {
       body: () => ({

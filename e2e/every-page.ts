@@ -46,6 +46,7 @@ export const PAGES: [person: string, path: string][] = [
   ["rosalind-amado", "/policies/legal-services-bought-in"],
   ["benedita-corvo", "/policies/new"],
   ["benedita-corvo", "/rehearsal?policy=purchase-orders"],
+  ["benedita-corvo", "/lookout"],
   ["benedita-corvo", "/rehearsal/histories"],
   ["benedita-corvo", "/rehearsal/alongside"],
   ["tome-cardigos", "/register"],

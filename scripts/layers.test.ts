@@ -18,8 +18,8 @@ const IN_FOLDER: Record<string, readonly string[]> = {
 
 /** The folders of the core in their order: each knows those before it and none after it, types included, so that there is no circle. */
 const ORDER = (
-  "heap statistics reason text tables ids calendar money listing refusal lists drawn records conditions patterns own-fields people segregation payments messages documents policy " +
-  "routing holds approval rehearsal time-to-decision checks difference-in-effect stopped-orders first-steps organisation-history people-table list-table intake history-file formats words audit-narrative outcome notices authority " +
+  "heap codes statistics reason text tables ids calendar money listing refusal lists drawn records conditions patterns own-fields people segregation payments messages documents policy " +
+  "routing holds approval rehearsal lookout time-to-decision checks difference-in-effect stopped-orders first-steps organisation-history people-table list-table intake history-file formats words audit-narrative outcome notices authority " +
   "sampling starting-set fixtures"
 ).split(" ");
 

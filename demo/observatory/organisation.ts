@@ -9,7 +9,7 @@ const HEAD = "isidora-llanca";
 const people: Row[] = [
   [HEAD, "Isidora Llanca", "director", "direction", null, "approver"],
   ["gaspar-otey", "Gaspar Otey", "deputy director", "direction", HEAD, "approver"],
-  ["ema-cayun", "Ema Cayún", "internal auditor", "direction", HEAD, "auditor"],
+  ["ema-cayun", "Ema Cayún", "internal auditor", "direction", HEAD, "auditor investigator"],
   ["tadeo-villagran", "Tadeo Villagrán", "head of Science", "science", HEAD, "approver"],
   ["nahuel-iriarte", "Nahuel Iriarte", "astronomer", "science", "tadeo-villagran", "approver"],
   ["sofya-petrak", "Sofya Petrak", "astronomer", "science", "tadeo-villagran", "approver"],
@@ -27,7 +27,14 @@ const people: Row[] = [
   ["hector-ancaleo", "Héctor Ancaleo", "stores and transport", "site-services", "eleuterio-maulen", "", "summit"],
   ["fresia-nunque", "Fresia Nunque", "lodge manager", "site-services", "eleuterio-maulen", "", "summit"],
   ["valentina-orrago", "Valentina Orrago", "head of Administration", "administration", HEAD, "approver"],
-  ["bruno-cifuel", "Bruno Cifuel", "finance controller", "administration", "valentina-orrago", "controller"],
+  [
+    "bruno-cifuel",
+    "Bruno Cifuel",
+    "finance controller",
+    "administration",
+    "valentina-orrago",
+    "controller investigator",
+  ],
   ["ines-huaiquil", "Inés Huaiquil", "treasurer", "administration", "valentina-orrago", "approver reviewer"],
   ["rosendo-painel", "Rosendo Painel", "accounts clerk", "administration", "ines-huaiquil", "clerk"],
   ["lidia-fuentel", "Lidia Fuentel", "accounts clerk", "administration", "ines-huaiquil", "clerk"],
@@ -76,7 +83,7 @@ export const observatory: Organisation = OrganisationSchema.parse({
     unit,
     manager,
     location,
-    roles: (roles === "auditor" ? ["auditor"] : ["requester", ...roles.split(" ").filter(Boolean)]) as Role[],
+    roles: [...(roles.startsWith("auditor") ? [] : ["requester"]), ...roles.split(" ").filter(Boolean)] as Role[],
   })),
   units: units.map(([id, name, parent, head]) => ({ id, name, parent, head })),
   positions: [

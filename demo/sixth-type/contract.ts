@@ -85,6 +85,7 @@ export const contractType: DocumentType<Contract> = {
   measures: [
     {
       key: "net",
+      adds: true,
       label: "total",
       of: (contract) => {
         const net = totalOf(contract);

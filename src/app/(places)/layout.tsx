@@ -23,6 +23,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
           { href: "/rehearsal", name: "Rehearsal" },
         ]),
     { href: "/register", name: "Register" },
+    ...(authorise(person, "lookout.read") ? [] : [{ href: "/lookout", name: "Lookout" }]),
     { href: "/people", name: "People" },
   ];
   const clock = sayMoment(now, zone);

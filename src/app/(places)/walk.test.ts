@@ -14,7 +14,7 @@ vi.mock("next/headers", () => import("../../../demo/cookie-jar"));
 
 const all = RoleSchema.options;
 const readPolicies: Role[] = ["controller", "reviewer", "administrator", "auditor"];
-const readAll: Role[] = ["clerk", ...readPolicies];
+const readAll: Role[] = ["clerk", ...readPolicies, "investigator"];
 
 /** Who is let in to each page; the documents are somebody else’s. */
 const PAGES: Record<string, { params?: Record<string, string>; granted: readonly Role[] }> = {
@@ -45,6 +45,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/holds/stopped": { granted: all },
   "/no-access": { granted: all },
   "/logbook": { granted: readPolicies },
+  "/lookout": { granted: ["investigator"] },
   "/people": { granted: all },
   "/people/[id]": { params: { id: "rui-tavares" }, granted: all },
   "/people/away": { granted: all },

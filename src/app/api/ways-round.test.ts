@@ -290,7 +290,7 @@ describe("power over oneself", () => {
     });
     expect([answer.status, answer.said]).toEqual([
       422,
-      expect.stringContaining("no other role goes with it") as string,
+      expect.stringContaining("no other role but investigator goes with it") as string,
     ]);
   });
 });

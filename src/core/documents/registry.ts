@@ -92,8 +92,11 @@ export type MeasureAsked = EvaluationContext & { currency: string; on: string; d
 /** An amount with how it came about, or why it cannot be told. */
 export type Measured = { amount: Money; how: MeasureReason } | { why: UnmeasuredReason };
 
-/** What amount a policy may look at. */
-export type Measure<D> = { key: string; label: string; of(document: D, asked: MeasureAsked): Measured };
+/**
+ * What amount a policy may look at.
+ * @property adds it is of the document alone, so that what several come to together is their sum
+ */
+export type Measure<D> = { key: string; label: string; adds?: true; of(document: D, asked: MeasureAsked): Measured };
 
 /** What a document still wants, and where. */
 export type MissingItem = { path: string; why: MissingReason };

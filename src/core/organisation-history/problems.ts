@@ -21,10 +21,12 @@ export function problemsOf(history: OrganisationHistory, at: string): Problem[] 
   return [...found, ...sameAddresses(history), ...actingAuditors(history)];
 }
 
-/** An auditor writes nothing, so that no role that does goes with it. This is no rule of an organisation, and none can take it away. */
+/** An auditor writes nothing, so that no role that does goes with it; judging a finding changes nothing of what it is about. This is no rule of an organisation, and none can take it away. */
 function actingAuditors(history: OrganisationHistory): Problem[] {
   return [...history.person.values()]
-    .filter(({ roles }) => roles.includes("auditor") && roles.length > 1)
+    .filter(
+      ({ roles }) => roles.includes("auditor") && roles.some((role) => role !== "auditor" && role !== "investigator"),
+    )
     .map(({ id }) => ({
       kind: "people",
       id,

@@ -16,6 +16,7 @@ export const RoleSchema = z.enum([
   "reviewer",
   "administrator",
   "auditor",
+  "investigator",
 ]);
 export type Role = z.infer<typeof RoleSchema>;
 

@@ -1,9 +1,7 @@
+import { Codes, type Column } from "../codes";
 import type { FactValue } from "../conditions";
 import type { Money } from "../money";
 import type { PastDocument } from "./past-document";
-
-/** Values of many documents: each distinct value once, and for each document which it is; -1 where it is not known. */
-export type Column<T> = { codes: Int32Array; values: readonly T[] };
 
 /** Amounts of many documents in minor units, each with its currency by its place among those of the columns; `NONE` and `UNKNOWN` instead where there is none, or nothing is known. */
 export type AmountColumn = { minor: Float64Array; currency: Int16Array };
@@ -163,21 +161,4 @@ function coded<T>(
 function written(value: unknown): unknown {
   if (value === NOTHING) return "{}";
   return typeof value === "object" && value !== null ? JSON.stringify(value) : value;
-}
-
-/** Numbers for distinct values, which are told apart by what they say. */
-class Codes<T> {
-  readonly values: T[] = [];
-  private readonly known = new Map<unknown, number>();
-
-  constructor(private readonly keyOf: (value: T) => unknown = written) {}
-
-  of(value: T): number {
-    const key = this.keyOf(value);
-    const before = this.known.get(key);
-    if (before !== undefined) return before;
-    this.known.set(key, this.values.length);
-    this.values.push(value);
-    return this.values.length - 1;
-  }
 }

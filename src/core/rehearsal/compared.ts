@@ -1,6 +1,7 @@
 import { beforeKey, comparisonsIn, evaluate, type Comparison, type Condition, type Facts } from "../conditions";
 import { both, oneClass, type Classes } from "./classes";
-import { NONE, pastAt, valueAt, type AmountColumn, type Column, type Columns } from "./columns";
+import { NONE, pastAt, valueAt, type AmountColumn, type Columns } from "./columns";
+import type { Column } from "../codes";
 import { isSaid, type ConverterByDay } from "./past-document";
 
 type Amount = Extract<Comparison, { kind: "amount" }>;

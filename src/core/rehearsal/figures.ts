@@ -1,5 +1,6 @@
 import type { Classes } from "./classes";
-import type { Column, Columns } from "./columns";
+import type { Column } from "../codes";
+import type { Columns } from "./columns";
 import { loadOf, type Load, type MinutesOf, type Work } from "./load";
 import type { Replayed } from "./replay";
 

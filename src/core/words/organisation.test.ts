@@ -24,7 +24,7 @@ const PROBLEMS: Said<OrganisationProblem> = {
   "same address": [{ person: "rui", other: "marta" }, "Rui Tavares has the same e-mail address as Marta Quelhas"],
   "auditor with another role": [
     { person: "rui" },
-    "Rui Tavares is auditor, who reads everything and changes nothing: no other role goes with it",
+    "Rui Tavares is auditor, who reads everything and changes nothing: no other role but investigator goes with it",
   ],
 };
 
@@ -165,7 +165,7 @@ const CELLS: Said<CellReason> = {
   "no date": [{ typed: "soon" }, "“soon” is not a date; write it like 2026-03-09"],
   "no role": [
     { typed: "king" },
-    "there is no role “king”; there are requester, approver, clerk, controller, reviewer, administrator, auditor",
+    "there is no role “king”; there are requester, approver, clerk, controller, reviewer, administrator, auditor, investigator",
   ],
   "roles apart": [{ rule: apart }, "these roles must not meet: controller and reviewer: who writes does not review"],
   "neither yes nor no": [{ typed: "maybe" }, "“maybe” is neither yes nor no"],

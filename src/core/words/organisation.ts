@@ -26,7 +26,7 @@ const PROBLEMS = {
   "same address": ({ person, other }, names) =>
     `${names.person(person)} has the same e-mail address as ${names.person(other)}`,
   "auditor with another role": ({ person }, names) =>
-    `${names.person(person)} is auditor, who reads everything and changes nothing: no other role goes with it`,
+    `${names.person(person)} is auditor, who reads everything and changes nothing: no other role but investigator goes with it`,
 } satisfies Wording<OrganisationProblem>;
 
 const WHAT: Partial<Record<string, string>> = { standIn: "absence or delegation", listItem: "entry" };

@@ -19,7 +19,7 @@ const others = { document: { document: { requester: "other" } } as DocumentState
 const othersRead = { ...others, isReader: true };
 
 const everybodyButAuditors: Role[] = roles.filter((role) => role !== "auditor");
-const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor"];
+const readAll: Role[] = ["clerk", "controller", "reviewer", "administrator", "auditor", "investigator"];
 
 const GRANTED: [Action, string, Subject, readonly Role[]][] = [
   ["documents.enter", "", {}, everybodyButAuditors],
@@ -37,6 +37,9 @@ const GRANTED: [Action, string, Subject, readonly Role[]][] = [
   ["policies.read", "", {}, ["controller", "reviewer", "administrator", "auditor"]],
   ["policies.write", "", {}, ["controller"]],
   ["log.verify", "", {}, roles],
+  ["lookout.read", "about others", { finding: { people: ["other"] } }, ["investigator"]],
+  ["lookout.read", "about oneself", { finding: { people: ["other", "somebody"] } }, []],
+  ["lookout.judge", "about oneself", { finding: { people: ["somebody"] } }, []],
 ];
 
 const people = everybodyButAuditors;
@@ -106,6 +109,9 @@ const EACH: Record<Action, readonly Role[]> = {
   "samples.write": tests,
   "report.read": tests,
   "views.own": roles,
+  "lookout.read": ["investigator"],
+  "lookout.judge": ["investigator"],
+  "lookout.set": ["controller"],
   live: roles,
 };
 

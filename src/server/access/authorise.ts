@@ -66,6 +66,9 @@ export type Action =
   | "samples.write"
   | "report.read"
   | "views.own"
+  | "lookout.read"
+  | "lookout.judge"
+  | "lookout.set"
   | "live";
 
 /** What an action is about, where that matters. */
@@ -80,6 +83,8 @@ export type Subject = {
   field?: { seenBy: readonly SeenBy[]; asked: boolean; name: string };
   /** Whom it is about. */
   about?: Pick<Person, "id" | "manager">;
+  /** Whom a finding of the lookout is about. */
+  finding?: { people: readonly string[] };
 };
 
 /** Whether somebody may, by their roles and by what it is about. */
@@ -100,10 +105,13 @@ const onOneself =
   (person, { about }) =>
     about?.id === person.id ? null : withRole(person, roles);
 
-const SEES_ALL = ["clerk", "controller", "reviewer", "administrator", "auditor"] as const;
+const SEES_ALL = ["clerk", "controller", "reviewer", "administrator", "auditor", "investigator"] as const;
 const asReader: May = (person, subject) => (mayRead(person, subject) ? null : refuse("no part in it"));
 const asRequester: May = (person, { document, tookOver }) =>
   document?.document.requester === person.id || tookOver ? null : refuse("requester only");
+
+const asInvestigator: May = (person, { finding }) =>
+  withRole(person, ["investigator"]) ?? (finding?.people.includes(person.id) ? refuse("finding is about you") : null);
 
 /** Who may do what: one line for each action, so that an action without a rule does not compile. */
 const RULES: Readonly<Record<Action, Rule>> = {
@@ -191,6 +199,10 @@ const RULES: Readonly<Record<Action, Rule>> = {
   "report.read": reads(withRoles("controller", "reviewer", "auditor")),
   // Filters of the register that an auditor keeps for themselves change nothing of anybody's.
   "views.own": reads(anybody),
+  // Nobody sees or judges what is about themselves, whatever else they may. A judgement changes nothing of what it is about, so that an auditor gives one too.
+  "lookout.read": reads(asInvestigator),
+  "lookout.judge": reads(asInvestigator),
+  "lookout.set": changes(withRoles("controller")),
   live: reads(anybody),
 };
 

@@ -8,6 +8,7 @@ import { LEDGER_TABLES, projectAccount, projectLedger, projectRules } from "../l
 import { MESSAGE_TABLES, projectMessages } from "../messages/events";
 import { MARK_TABLES } from "../evidence/marks";
 import { SAMPLE_TABLES, projectSample } from "../evidence/events";
+import { LOOKOUT_TABLES, projectLookout } from "../lookout/events";
 import { opened } from "./sealed";
 import { projectCheckpoint } from "./checkpoints";
 import { projectPolicy } from "../policies/events";
@@ -28,6 +29,7 @@ export const PROJECTIONS = [
   ...MESSAGE_TABLES,
   "checkpoint",
   ...SAMPLE_TABLES,
+  ...LOOKOUT_TABLES,
   ...MARK_TABLES,
 ] as const;
 
@@ -77,6 +79,8 @@ const PROJECT = {
   // What was in it is kept beside the log, so that it can be deleted.
   history: nothing,
   views: each(projectSample),
+  lookout: each(projectLookout),
+  finding: each(projectLookout),
   checkpoints: each(projectCheckpoint),
   // It moves the demonstration’s clock by its own time.
   clock: nothing,

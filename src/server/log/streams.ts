@@ -16,6 +16,8 @@ export const STREAMS = {
   integrations: "tokens of programs and addresses outside",
   sample: "a sample of an auditor’s",
   history: "documents of the past that were brought in by file",
+  lookout: "what was looked through, and by which settings",
+  finding: "something to look into, and what came of it",
   views: "the views of the register that somebody keeps",
   checkpoints: "checkpoints of the log",
   clock: "the demonstration’s clock",

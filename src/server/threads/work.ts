@@ -12,6 +12,7 @@ import type { CustomerImportRequest } from "../intake/customers";
 import type { EventFilter } from "../logbook/events";
 import type { Given, SourceKey } from "../listing/source";
 import type { ImportRequest } from "../people/import";
+import type { Stretch } from "../policies/history";
 import type { TableFormat } from "../tables";
 
 /**
@@ -47,6 +48,10 @@ export const WORK = {
   "look at a file of customers": given(async (app: App, request: CustomerImportRequest, by: Person) => {
     const { lookAtCustomers } = await import("../intake/customers");
     return lookAtCustomers(app, request, by);
+  }),
+  "look through": given(async (app: App, stretch: Stretch) => {
+    const { find } = await import("../lookout/look");
+    return find(app, stretch);
   }),
   "sum up a period": given(async (app: App, period: Period) => {
     const { controlReport } = await import("../evidence/report");

@@ -107,6 +107,7 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
   reviewer: "a reviewer",
   administrator: "an administrator",
   auditor: "an auditor",
+  investigator: "an investigator",
 };
 
 const STATE = { done: "Done", now: "Can be done now", later: "Later" } as const;

@@ -14,6 +14,7 @@ const ROLES: [string, string][] = [
   ["reviewer", "reviews policies"],
   ["administrator", "keeps people and limits"],
   ["auditor", "reads everything, changes nothing"],
+  ["investigator", "sees the lookout and judges what it finds"],
 ];
 
 /** Gives and takes roles. Where two of them should not meet, a reason is asked for, or they are refused. */

@@ -12,6 +12,7 @@ import { sheetFor } from "@/server/documents/sheet";
 import { hasFirstSteps } from "@/server/first-steps";
 import { visit, singles, type Visit } from "@/server/http/page";
 import { readState } from "@/server/documents/state";
+import { noteOpening } from "@/server/lookout/opening";
 import { readReferenceData } from "@/server/reference-data";
 import { DocumentSheet } from "@/ui/document/document-sheet";
 import { capital } from "@/ui/format";
@@ -35,6 +36,8 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
   const chosen = open ?? first?.id;
   const mineToAct = new Set([...waiting, ...returned, ...questions, ...held, ...releasable].map(({ id }) => id)).size;
   const view = chosen ? viewInClear(visitor.app, visitor.person, chosen) : null;
+  // What stands beside the list by itself was chosen by nobody.
+  if (open && view?.ok) noteOpening(visitor.app, visitor.person, view.value.state.id);
   const why = ({ id, level, inNameOf, also }: WaitingRow): string => {
     const state = readState(visitor.app.db, id);
     const as = (ask: Ask) => {

@@ -229,7 +229,7 @@ export const creditLimitChangeType: DocumentType<CreditLimitChange> = {
   facts,
   measures: [
     { key: "exposure", label: "exposure after the change", of: exposureMeasure },
-    { key: "increase", label: "increase of the limit", of: increaseMeasure },
+    { key: "increase", label: "increase of the limit", adds: true, of: increaseMeasure },
   ],
   missing,
   changes: (before, after): Change[] => {

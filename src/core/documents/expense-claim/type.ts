@@ -255,6 +255,7 @@ export const expenseClaimType: DocumentType<ExpenseClaim> = {
   measures: [
     {
       key: "gross",
+      adds: true,
       label: "total claimed",
       of: (claim) => ({
         amount: claimTotal(claim),

@@ -235,6 +235,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
   measures: [
     {
       key: "net",
+      adds: true,
       label: "net total",
       of: (order) => {
         const { net } = orderTotals(order);
@@ -243,6 +244,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     },
     {
       key: "gross",
+      adds: true,
       label: "gross total",
       of: (order) => {
         const { net, tax, gross } = orderTotals(order);

@@ -202,6 +202,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
   measures: [
     {
       key: "gross",
+      adds: true,
       label: "gross total",
       of: (invoice) => {
         const { net, tax, gross } = invoiceTotals(invoice);
@@ -210,6 +211,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
     },
     {
       key: "net",
+      adds: true,
       label: "net total",
       of: (invoice) => {
         const { net } = invoiceTotals(invoice);

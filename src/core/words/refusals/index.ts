@@ -9,6 +9,7 @@ import { ACCESS } from "./access";
 import { DOCUMENTS } from "./documents";
 import { EDGE } from "./edge";
 import { LEDGER } from "./ledger";
+import { LOOKOUT } from "./lookout";
 import type { Line } from "./line";
 import { PEOPLE } from "./people";
 import { POLICIES } from "./policies";
@@ -20,12 +21,13 @@ export const REFUSED_BY_AREA = {
   documents: DOCUMENTS,
   edge: EDGE,
   ledger: LEDGER,
+  lookout: LOOKOUT,
   people: PEOPLE,
   policies: POLICIES,
   screen: SCREEN,
 } as const;
 
-const REFUSED = { ...ACCESS, ...DOCUMENTS, ...EDGE, ...LEDGER, ...PEOPLE, ...POLICIES, ...SCREEN };
+const REFUSED = { ...ACCESS, ...DOCUMENTS, ...EDGE, ...LEDGER, ...LOOKOUT, ...PEOPLE, ...POLICIES, ...SCREEN };
 
 /** Every reason for a refusal outside the commands on documents. */
 export type RefusedCode = keyof typeof REFUSED;

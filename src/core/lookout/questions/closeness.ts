@@ -1,0 +1,84 @@
+import { rowsByCode, rowsOf } from "../../codes";
+import type { Documents } from "../activity";
+
+const DAY = 86_400_000;
+/** How many documents of anybody count beside somebody's own, so that one busy afternoon is not a habit yet. */
+const PRIOR = 100;
+
+/** How likely another document falls within so many days before one, of two that have nothing to do with each other. */
+export type Closeness = {
+  ofAll(days: number): number;
+  /** The larger of that and what it is by the habit of somebody, as their documents tell that are not of `group`. @param group rows, all of that person */
+  of(person: number, group: Int32Array, days: number): number;
+};
+
+/** By the times of the documents themselves, so that seasons, working days and hours are in it. */
+export function closeness({ at, requester, count }: Documents): Closeness {
+  const all = kept(Float64Array.from(at).sort());
+  let people = 0;
+  for (let row = 0; row < count; row += 1) people = Math.max(people, requester[row]! + 1);
+  const rows = rowsByCode(requester, people);
+  const known = new Map<number, Times>();
+  const ownOf = (person: number) => {
+    const one = known.get(person) ?? kept(Float64Array.from(rowsOf(rows, person), (row) => at[row]!).sort());
+    known.set(person, one);
+    return one;
+  };
+  const ofAll = (days: number) => shareOf(all.pairs(days), all.times.length);
+  return {
+    ofAll,
+    of(person, group, days) {
+      const { times, pairs } = ownOf(person);
+      const others = times.length - group.length;
+      const mine = Float64Array.from(group, (row) => at[row]!).sort();
+      // Pairs within the group are met from both ends.
+      const withMine = mine.reduce((sum, time) => sum + around(times, time, days), 0) - pairsIn(mine, days);
+      const own = others < 2 ? 0 : shareOf(pairs(days) - withMine, others);
+      return Math.max(ofAll(days), (others * own + PRIOR * ofAll(days)) / (others + PRIOR));
+    },
+  };
+}
+
+type Times = { times: Float64Array; pairs(days: number): number };
+
+function kept(times: Float64Array): Times {
+  const known = new Map<number, number>();
+  return {
+    times,
+    pairs(days) {
+      if (!known.has(days)) known.set(days, pairsIn(times, days));
+      return known.get(days)!;
+    },
+  };
+}
+
+/** Of all ordered pairs the share in which the one comes before the other, by no more than so many days. */
+function shareOf(pairs: number, n: number): number {
+  return n < 2 ? 1 : pairs / (n * (n - 1));
+}
+
+/** Pairs of times that lie no more than so many days apart. */
+function pairsIn(sorted: Float64Array, days: number): number {
+  let [first, pairs] = [0, 0];
+  for (let last = 1; last < sorted.length; last += 1) {
+    while (sorted[last]! - sorted[first]! > days * DAY) first += 1;
+    pairs += last - first;
+  }
+  return pairs;
+}
+
+/** How many other times lie no more than so many days from one of them. */
+function around(sorted: Float64Array, time: number, days: number): number {
+  return placeOf(sorted, time + days * DAY, true) - placeOf(sorted, time - days * DAY, false) - 1;
+}
+
+/** How many are below a value, or at it too. */
+function placeOf(sorted: Float64Array, value: number, withEqual: boolean): number {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

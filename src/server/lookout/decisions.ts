@@ -1,0 +1,70 @@
+import { calendarOf } from "@/core/approval";
+import { restBy, type ActivityBuilder } from "@/core/lookout";
+import type { App } from "../app";
+import { sealerOfLog } from "../log/sealed";
+import type { Stretch } from "../policies/history";
+import { readReferenceData } from "../reference-data";
+import { openingsSince } from "./opening";
+
+/** Events that ask somebody, with whom, and those that answer. */
+const ASKS = ["level opened", "next asked", "level passed on", "handed over"];
+const ANSWERS: Readonly<Record<string, { refused: boolean }>> = {
+  "approval given": { refused: false },
+  "approval refused": { refused: true },
+  "sent back": { refused: true },
+  returned: { refused: true },
+};
+
+type Happened = {
+  document: string;
+  type: string;
+  at: string;
+  actor: string;
+  level: string | null;
+  people: string | null;
+  policy: string | null;
+};
+type Asked = { at: number; pool: readonly string[] };
+
+/** Adds every decision on documents of an activity: who was asked with whom and when, when they opened it, and when they decided. @param rows of each document in the activity */
+export function addDecisions(
+  app: App,
+  builder: ActivityBuilder,
+  rows: ReadonlyMap<string, number>,
+  { from }: Stretch,
+): void {
+  const { directory } = readReferenceData(app);
+  const rest = restBy((person) => calendarOf(person, directory));
+  const openedBy = openingsSince(app, from);
+  const { open } = sealerOfLog(app.db);
+  const asking = new Map<string, Asked>();
+  for (const { document: id, type, at, actor, level, people, policy } of happenedSince(app, from)) {
+    const document = rows.get(id);
+    if (document === undefined || level === null) continue;
+    const key = `${id} ${level}`;
+    const asked = asking.get(key);
+    const answer = ANSWERS[type];
+    if (!answer) {
+      const pool = people === null ? (asked?.pool ?? []) : (JSON.parse(people) as string[]).map(open);
+      asking.set(key, { at: Date.parse(at), pool });
+    } else if (asked) {
+      const person = open(actor);
+      const moment = Date.parse(at);
+      const decision = { document, policy: policy ?? "", level, person, pool: asked.pool, asked: asked.at, at: moment };
+      const opened = openedBy(id, person, asked.at, moment);
+      builder.decision({ ...decision, opened, refused: answer.refused, rest: rest(person, moment) });
+    }
+  }
+}
+
+function happenedSince({ db }: App, from: string): IterableIterator<Happened> {
+  const types = [...ASKS, ...Object.keys(ANSWERS)];
+  return db
+    .prepare(
+      `SELECT d.id AS document, l.type, c.time AS at, c.actor, d.policy, l.data ->> '$.level' AS level,
+              coalesce(l.data ->> '$.pool', l.data ->> '$.asked') AS people
+       FROM logged l CROSS JOIN cause c ON c.id = l.cause CROSS JOIN document d ON d.id = substr(l.stream, 10)
+       WHERE c.time >= ? AND l.type IN (${types.map(() => "?").join()}) ORDER BY l.seq`,
+    )
+    .iterate(from, ...types) as IterableIterator<Happened>;
+}

@@ -1,0 +1,60 @@
+import type { FindingBody, FindingState } from "@/core/lookout";
+import type { App } from "../app";
+import { statement } from "../db/statement";
+
+/** A finding as it is kept. @property people whom it is or ever was about */
+export type StoredFinding = {
+  id: string;
+  state: FindingState;
+  raisedAt: string;
+  foundAt: string;
+  judgedAt: string | null;
+  assigned: string | null;
+  body: FindingBody;
+  people: string[];
+};
+
+type Row = {
+  id: string;
+  state: FindingState;
+  raised_at: string;
+  found_at: string;
+  judged_at: string | null;
+  assigned: string | null;
+  body: string;
+};
+
+const COLUMNS = "id, state, raised_at, found_at, judged_at, assigned, body";
+
+/** A finding; null where there is none. Whether somebody may see it is asked beside. */
+export function findingOf(app: Pick<App, "db">, id: string): StoredFinding | null {
+  const row = statement(app.db, `SELECT ${COLUMNS} FROM finding WHERE id = ?`).get(id) as Row | undefined;
+  return row ? fromRow(app, row) : null;
+}
+
+/** All of them: those that nobody has judged first, then cases, each the latest first. */
+export function allFindings(app: Pick<App, "db">): StoredFinding[] {
+  const rows = app.db
+    .prepare(
+      `SELECT ${COLUMNS} FROM finding
+       ORDER BY CASE state WHEN 'open' THEN 0 WHEN 'case' THEN 1 ELSE 2 END, coalesce(judged_at, raised_at) DESC, corrected IS NULL, corrected, id`,
+    )
+    .all() as Row[];
+  return rows.map((row) => fromRow(app, row));
+}
+
+function fromRow({ db }: Pick<App, "db">, row: Row): StoredFinding {
+  const people = statement(db, "SELECT person FROM finding_person WHERE finding = ? ORDER BY person").all(row.id) as {
+    person: string;
+  }[];
+  return {
+    id: row.id,
+    state: row.state,
+    raisedAt: row.raised_at,
+    foundAt: row.found_at,
+    judgedAt: row.judged_at,
+    assigned: row.assigned,
+    body: JSON.parse(row.body) as FindingBody,
+    people: people.map(({ person }) => person),
+  };
+}
