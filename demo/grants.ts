@@ -321,6 +321,8 @@ export const GRANTS: Record<string, Case[]> = {
       granted: ["investigator"],
     },
   ],
+  // A controller who does not see the lookout hears of no finding; who writes no policies, that they may not.
+  "POST /lookout/[id]/mend": [{ params: { id: "none" }, body: () => ({ remedy: "measure total" }), granted: [] }],
   "GET /lookout/[id]/file": [{ params: { id: "none" }, granted: ["investigator"] }],
   "POST /histories": [
     {

@@ -77,5 +77,5 @@ export { sayIntake, sayUnread } from "./intake";
 export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";
 export { sayLoss } from "./losses";
 export { sayNotTemplate } from "./templates";
-export { FINDING_STATE_WORDS, QUESTION_WORDS, sayChance, sayCourse, sayFound } from "./lookout";
+export { FINDING_STATE_WORDS, QUESTION_WORDS, sayChance, sayCourse, sayFound, sayRemedy } from "./lookout";
 export type { FindingNames, SaidFound } from "./lookout";

@@ -1,10 +1,12 @@
 import { typeWords } from "../documents";
-import type { FindingBody, FindingState, QuestionName } from "../lookout";
+import type { FindingBody, FindingState, QuestionName, Remedy } from "../lookout";
 import { formatMoney } from "../money";
-import { capital, countOf, formatShare, joinWords, sayDate } from "../text";
+import { capital, countOf, formatShare, joinWords, sayCount, sayDate } from "../text";
 
 /** What ids in findings are called. */
 export type FindingNames = {
+  /** The number of a document. */
+  document(id: string): string;
   person(id: string): string;
   unit(id: string): string;
   policy(id: string): string;
@@ -28,9 +30,9 @@ const dayOf = (at: number) => sayDate(new Date(at).toISOString());
 const rounded = (value: number) =>
   (value < 10 ? Number(value.toPrecision(2)) : Math.round(value)).toLocaleString("en-GB");
 
-/** Times of something, in words. @example timesOf(2) // "twice" */
+/** Times of something, in words. @example timesOf(3) // "three times" */
 function timesOf(count: number): string {
-  return count === 1 ? "once" : count === 2 ? "twice" : `${count} times`;
+  return count === 1 ? "once" : count === 2 ? "twice" : `${sayCount(count)} times`;
 }
 
 /** A stretch of days. @example withinDays(0.125) // "3 hours" */
@@ -39,10 +41,13 @@ export function withinDays(days: number): string {
 }
 
 const habit =
-  (title: (name: string) => string, what: string) =>
-  ({ figures }: Of<"haste" | "rest" | "bursts" | "roundAmounts">, { person }: FindingNames): SaidFound => ({
-    title: title(person(figures.person)),
-    sentence: `${countOf(figures.times, what.split("|")[0]!, what.split("|")[1]!)} of ${figures.of.toLocaleString("en-GB")}; with others ${formatShare(figures.others.mean)} is usual.`,
+  (title: (name: string) => string, what: { of: string; came: string }) =>
+  (
+    { figures: { person, times, of, others } }: Of<"haste" | "rest" | "bursts" | "roundAmounts">,
+    names: FindingNames,
+  ): SaidFound => ({
+    title: title(names.person(person)),
+    sentence: `${times.toLocaleString("en-GB")} of ${of.toLocaleString("en-GB")} ${what.of} ${what.came}; ${formatShare(others.mean)} is taken as usual.`,
   });
 
 const SAID: Saying = {
@@ -56,33 +61,36 @@ const SAID: Saying = {
     const sum = clusters.reduce((total, one) => total + one.sum, 0);
     return {
       title: `${who} and ${joinWords(parties, "and")}`,
-      sentence: `${capital(timesOf(clusters.length))} several documents within ${withinDays(days)} come to ${amount(threshold.amount, currency)} or more together while each stays below: ${nounOf(documentType, documents)}, ${amount(sum, currency)} in all.`,
+      sentence: `${capital(timesOf(clusters.length))}, several documents within ${withinDays(days)} come to ${amount(threshold.amount, currency)} or more together while each stays below: ${nounOf(documentType, documents)}, ${amount(sum, currency)} in all.`,
     };
   },
-  duplicates: ({ figures }) =>
-    figures.kind === "receipt"
-      ? {
-          title: "One receipt, several documents",
-          sentence: `The same receipt stands on ${countOf(figures.documents.length, "document")}.`,
-        }
-      : { title: "Two documents that may be one", sentence: `${sayAgreement(figures)}.` },
+  duplicates: ({ figures }, names) => {
+    const title = joinWords(figures.documents.map(names.document), "and");
+    if (figures.kind === "receipt")
+      return { title, sentence: `The same receipt stands on ${countOf(figures.documents.length, "document")}.` };
+    const { party, gross } = figures;
+    return {
+      title,
+      sentence: `${sayAgreement(figures)}: ${party === "" ? "" : `${party}, `}${formatMoney(gross)}. They may be one.`,
+    };
+  },
   digits: ({ figures: { documentType, currency, digits, of, conformity } }) => ({
     title: `First ${digits === 1 ? "digits" : "two digits"} of ${typeWords(documentType).name.many}`,
     sentence: `Of ${nounOf(documentType, of)} in ${currency}, the first ${digits === 1 ? "digit does" : "two digits do"} not come as often as in amounts that grow by themselves${conformity === "none" ? ": the difference is beyond what is called marginal" : ""}.`,
   }),
-  roundAmounts: habit((name) => `${name}: round amounts`, "round amount|round amounts"),
-  haste: habit(
-    (name) => `${name} decides in seconds`,
-    "decision in less time than reading takes|decisions in less time than reading takes",
-  ),
-  rest: habit(
-    (name) => `${name} decides by night or on days off`,
-    "decision by night or on a day off|decisions by night or on days off",
-  ),
-  bursts: habit(
-    (name) => `${name}: one decision right after the other`,
-    "decision within seconds of the one before|decisions within seconds of the one before",
-  ),
+  roundAmounts: habit((name) => `${name}: round amounts`, { of: "amounts", came: "are round" }),
+  haste: habit((name) => `${name} decides in seconds`, {
+    of: "decisions",
+    came: "came in less time than reading takes",
+  }),
+  rest: habit((name) => `${name} decides by night or on days off`, {
+    of: "decisions",
+    came: "came by night or on a day off",
+  }),
+  bursts: habit((name) => `${name}: one decision right after the other`, {
+    of: "decisions",
+    came: "came within seconds of the one before",
+  }),
   neverNo: ({ figures: { person, of, others } }, names) => ({
     title: `${names.person(person)} has never said no`,
     sentence: `None of ${countOf(of, "decision")} was declined or sent back; with others ${formatShare(others.mean)} are.`,
@@ -120,16 +128,16 @@ const SAID: Saying = {
   }),
   limits: ({ figures: { kind, documentType, limits } }, names) => {
     const { many } = typeWords(documentType).name;
-    const one = (each: (typeof limits)[number]) =>
-      `${each.holder.kind === "person" ? names.person(each.holder.id) : each.holder.id} (${amount(each.limit, each.currency)})`;
+    const whose = limits.map(({ holder }) => (holder.kind === "person" ? names.person(holder.id) : holder.id));
+    const some = whose.length > 4 ? [...whose.slice(0, 3), `${whose.length - 3} others`] : whose;
     return {
       title: `Limits for ${many} that bind nothing`,
-      sentence: `${kind === "never used" ? "Nobody came to them" : "All that was put to them was above"}: ${joinWords(limits.map(one), "and")}.`,
+      sentence: `${kind === "never used" ? "Nobody came to the limits of" : "Everything was above the limits of"} ${joinWords(some, "and")}.`,
     };
   },
   bankChanges: ({ figures: { party, changed, checked, paid } }) => ({
     title: `${party}: paid shortly after its bank account changed`,
-    sentence: `Changed on ${dayOf(changed)}, ${checked ? "with the party asked back" : "with no note that the party was asked back"}; ${countOf(paid.length, "document")} paid from ${dayOf(Math.min(...paid.map(({ at }) => at)))} on.`,
+    sentence: `Changed on ${dayOf(changed)}, approved ${checked ? "with a note" : "without a note"}; ${countOf(paid.length, "document")} paid from ${dayOf(Math.min(...paid.map(({ at }) => at)))} on.`,
   }),
   dutiesMet: ({ figures: { person, party, duties } }, names) => ({
     title: `${names.person(person)} and ${party}`,
@@ -186,7 +194,7 @@ export function sayFound(finding: FindingBody, names: FindingNames): SaidFound {
 export function sayChance({ corrected }: Pick<FindingBody, "corrected">): string {
   if (corrected === null) return "This is a fact and no matter of chance.";
   const one = 1 / Math.max(corrected, 1e-9);
-  const said = one >= 1e9 ? "a thousand million" : Number(one.toPrecision(one < 100 ? 1 : 2)).toLocaleString("en-GB");
+  const said = one >= 9.9e8 ? "a thousand million" : Number(one.toPrecision(one < 100 ? 1 : 2)).toLocaleString("en-GB");
   return `Of findings as unlikely as this, no more than one in ${said} is chance alone, with everything counted that was asked.`;
 }
 
@@ -234,4 +242,23 @@ const COURSE_WORDS = {
 /** What happened to a finding. @param to to whom it was given; null where it was not */
 export function sayCourse(what: keyof typeof COURSE_WORDS, to: string | null): string {
   return to === null ? COURSE_WORDS[what] : `${COURSE_WORDS[what]} to ${to}`;
+}
+
+type SaidRemedies = {
+  [Code in Remedy["code"]]: (remedy: Extract<Remedy, { code: Code }>, names: FindingNames) => string;
+};
+
+const REMEDIES: SaidRemedies = {
+  "measure total": ({ policy, days }, names) =>
+    `Have ${names.policy(policy)} measure the total with the same supplier over ${days} days instead of each document.`,
+  "move threshold": ({ policy, section, from, to, currency }, names) =>
+    `Move the threshold of ${names.policy(policy)}, ${names.section(policy, section)}, from ${amount(from, currency)} to ${amount(to, currency)}.`,
+  "tell instead": ({ policy, level }, names) =>
+    `Notify ${names.level(policy, level)} instead of asking for an approval, wherever ${names.policy(policy)} has somebody else approve too.`,
+};
+
+/** A change that would mend a finding, as a sentence. */
+export function sayRemedy(remedy: Remedy, names: FindingNames): string {
+  const say = REMEDIES[remedy.code] as (one: Remedy, names: FindingNames) => string;
+  return say(remedy, names);
 }

@@ -4,10 +4,13 @@ import { codes, person, testApp, testOrder, value, type TestApp } from "../../..
 import { commandDocument, enterDocument } from "../documents/commands";
 import { eventsOf, newCommandId } from "../log/log";
 import { rebuild } from "../log/rebuild";
+import { readDraft } from "../policies/drafts";
+import { readReferenceData } from "../reference-data";
 import { activityIn } from "./activity";
 import { findingFile } from "./file";
 import { judge, type Judgement } from "./judge";
 import { find, keep, lastLook, stretchOfLook } from "./look";
+import { beginMend } from "./mend";
 import { noteOpening, openingsSince } from "./opening";
 import { lookoutSettings, setLookout } from "./settings";
 import { allFindings } from "./stored";
@@ -27,7 +30,7 @@ function haste(who: string, count: number): FindingBody {
     count,
     chance: 1e-6,
     corrected: 1e-4,
-    figures: { person: who, times: count, of: 40, others: { mean: 0.02, alike: 0.02 }, seconds: [4] },
+    figures: { person: who, times: count, of: 40, others: { mean: 0.02, alike: 0.02 }, seconds: [4], limit: 6 },
   };
 }
 
@@ -181,6 +184,56 @@ describe("a finding that is looked at", () => {
       ["finding shown", "Benedita Corvo", null, ""],
     ]);
     expect(view.acts).toEqual(["reopen"]);
+  });
+});
+
+describe("what would mend a finding", () => {
+  const crowd = (app: TestApp): FindingBody => {
+    const { policy } = readReferenceData(app).versions.find((one) => one.policy.id === "purchase-orders")!;
+    const { id: section, thresholds } = policy.sections.at(-1)!;
+    const threshold = thresholds.at(-1)!;
+    const rule = {
+      documentType: policy.documentType,
+      policy: policy.id,
+      section,
+      currency: policy.currency,
+      threshold,
+    };
+    const figures = { ...rule, under: 20, expected: 8, of: 40, width: 1_000, stretches: [], requesters: [] };
+    return { ...haste("amadeu-lobato", 20), question: "crowding", about: ["purchase-orders"], figures };
+  };
+  it("begins a draft with the change made, once, and leaves alone what somebody else is writing", () => {
+    const app = testApp();
+    kept(app, crowd(app));
+    const { id } = only(app);
+    const begin = (who: string, remedy: "measure total" | "move threshold") =>
+      beginMend(app, person(app, who), id, { remedy });
+    const { remedies, mayBegin } = findingView(app, person(app, CONTROLLER), id)!;
+    expect(remedies.map(({ code }) => code)).toEqual(["measure total", "move threshold"]);
+    expect(remedies[0]!.said).toContain("total with the same supplier over 30 days");
+    expect([mayBegin, findingView(app, person(app, AUDITOR), id)!.mayBegin]).toEqual([true, false]);
+    expect(codes(begin(AUDITOR, "measure total"))).toBe("forbidden");
+    expect([codes(begin(CONTROLLER, "measure total")), codes(begin(CONTROLLER, "measure total"))]).toEqual([
+      "done",
+      "done",
+    ]);
+    expect(readDraft(app, "purchase-orders")).toMatchObject({
+      revision: 1,
+      authors: [CONTROLLER],
+      policy: { measure: { kind: "supplierTotal", days: 30 } },
+    });
+    expect(codes(begin(CONTROLLER, "move threshold"))).toBe("already");
+  });
+  it("is nobody's whom the finding is about, and nothing where no rule would", () => {
+    const app = testApp();
+    kept(app, { ...crowd(app), people: [CONTROLLER] });
+    expect(codes(beginMend(app, person(app, CONTROLLER), only(app).id, { remedy: "measure total" }))).toBe("unknown");
+    const other = testApp();
+    kept(other, haste("amadeu-lobato", 20));
+    expect(codes(beginMend(other, person(other, CONTROLLER), only(other).id, { remedy: "measure total" }))).toBe(
+      "changed",
+    );
+    expect(readDraft(other, "purchase-orders")).toBeNull();
   });
 });
 

@@ -1,4 +1,4 @@
-import type { FindingBody, FindingState } from "@/core/lookout";
+import { QUESTION_NAMES, type FindingBody, type FindingState } from "@/core/lookout";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 
@@ -32,15 +32,23 @@ export function findingOf(app: Pick<App, "db">, id: string): StoredFinding | nul
   return row ? fromRow(app, row) : null;
 }
 
-/** All of them: those that nobody has judged first, then cases, each the latest first. */
+const ORDER: readonly FindingState[] = ["open", "case", "rule changed", "explained"];
+
+/** All of them: those that nobody has judged first, then cases, each by the day on which it was raised, the latest first; of one day in the order of the questions, the least likely first. */
 export function allFindings(app: Pick<App, "db">): StoredFinding[] {
-  const rows = app.db
-    .prepare(
-      `SELECT ${COLUMNS} FROM finding
-       ORDER BY CASE state WHEN 'open' THEN 0 WHEN 'case' THEN 1 ELSE 2 END, coalesce(judged_at, raised_at) DESC, corrected IS NULL, corrected, id`,
-    )
-    .all() as Row[];
-  return rows.map((row) => fromRow(app, row));
+  const rows = app.db.prepare(`SELECT ${COLUMNS} FROM finding ORDER BY id`).all() as Row[];
+  return rows.map((row) => fromRow(app, row)).sort(byUrgency);
+}
+
+function byUrgency(a: StoredFinding, b: StoredFinding): number {
+  const day = ({ raisedAt }: StoredFinding) => raisedAt.slice(0, 10);
+  const place = ({ body }: StoredFinding) => QUESTION_NAMES.indexOf(body.question);
+  return (
+    ORDER.indexOf(a.state) - ORDER.indexOf(b.state) ||
+    day(b).localeCompare(day(a)) ||
+    place(a) - place(b) ||
+    (a.body.corrected ?? 0) - (b.body.corrected ?? 0)
+  );
 }
 
 function fromRow({ db }: Pick<App, "db">, row: Row): StoredFinding {

@@ -6,9 +6,10 @@ import {
   type FindingBody,
   type FindingState,
   type QuestionName,
+  type Remedy,
 } from "@/core/lookout";
 import type { Person } from "@/core/people";
-import { QUESTION_WORDS, sayChance, sayFound, type FindingNames } from "@/core/words";
+import { QUESTION_WORDS, sayChance, sayFound, sayRemedy, type FindingNames } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -18,6 +19,7 @@ import { write } from "../ledger/write";
 import { namesNow, readReferenceData } from "../reference-data";
 import type { LookoutEvent } from "./events";
 import { lastLook } from "./look";
+import { remediesNow } from "./mend";
 import { lookoutSettings } from "./settings";
 import { allFindings, findingOf, type StoredFinding } from "./stored";
 
@@ -66,6 +68,9 @@ export type FindingView = FindingLine & {
   documents: FindingDocument[];
   course: CourseLine[];
   acts: readonly FindingAct[];
+  /** What would mend it, as far as a rule can; `mayBegin` whether its reader may begin a draft with it. */
+  remedies: { code: Remedy["code"]; said: string }[];
+  mayBegin: boolean;
 };
 
 export type LookoutView = {
@@ -127,6 +132,8 @@ export function findingView(app: App, reader: Person, id: string): FindingView |
     people: Object.fromEntries(peopleIn(app, finding).map((person) => [person, names.person(person)])),
     documents: documentsOf(app, body.documents, names),
     course: courseOf(app, id),
+    remedies: remediesNow(app, body).map((remedy) => ({ code: remedy.code, said: sayRemedy(remedy, names) })),
+    mayBegin: authorise(reader, "policies.write") === null,
     acts: authorise(reader, "lookout.judge", { finding }) ? [] : COURSE_ACTS[finding.state],
   };
 }
@@ -148,6 +155,9 @@ function namesIn(app: App, finding: StoredFinding): FindingNames {
   const numbered = (id: string) => `Person ${finding.people.indexOf(id) + 1}`;
   return {
     person: (id) => (hidden ? (finding.people.includes(id) ? numbered(id) : "somebody else") : names.person(id)),
+    document: (id) =>
+      (statement(app.db, "SELECT number FROM document WHERE id = ?").get(id) as { number: string } | undefined)
+        ?.number ?? id,
     unit: (id) => names.unit(id),
     policy: (id) => policyOf(id)?.name ?? id,
     section: (policy, section) => policyOf(policy)?.sections.find(({ id }) => id === section)?.name ?? section,

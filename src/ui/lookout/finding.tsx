@@ -1,12 +1,13 @@
 import Link from "next/link";
 import type { FindingAct, FindingBody, FindingState } from "@/core/lookout";
-import { formatMoney } from "@/core/money";
+import { formatAmount, formatMoney } from "@/core/money";
 import { countOf } from "@/core/text";
 import { sayDay, sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
 import { Table } from "../tables";
 import type { ShownDocument } from "./drawn";
 import { FindingMark } from "./finding-list";
+import { MendButton } from "./mend-button";
 import { JudgeForm } from "./judge-form";
 import { Picture } from "./picture";
 
@@ -24,6 +25,8 @@ export type FindingProps = {
   documents: readonly ShownDocument[];
   course: readonly { at: string; by: string; said: string; text: string }[];
   acts: readonly FindingAct[];
+  remedies: readonly { code: string; said: string }[];
+  mayBegin: boolean;
 };
 
 /** So many documents are listed; all of them are in the file. */
@@ -62,7 +65,8 @@ export function Finding({
       <div className="mt-4">
         <Picture body={body} people={people} documents={documents} zone={zone} />
       </div>
-      {documents.length > 0 && <Documents id={id} documents={documents} count={body.count} zone={zone} />}
+      {documents.length > 0 && <Documents id={id} body={body} documents={documents} zone={zone} />}
+      <Remedies {...finding} />
       <section className="mt-6 border-t border-rule pt-4" aria-labelledby="comes">
         <SectionTitle id="comes">What comes of it</SectionTitle>
         <JudgeForm id={id} acts={acts} policies={policies} />
@@ -72,22 +76,33 @@ export function Finding({
   );
 }
 
-function Documents({
-  id,
-  documents,
-  count,
-  zone,
-}: {
-  id: string;
-  documents: readonly ShownDocument[];
-  count: number;
-  zone: string;
-}) {
+function Remedies({ id, remedies, mayBegin }: FindingProps) {
+  if (remedies.length === 0) return null;
+  return (
+    <section className="mt-6 border-t border-rule pt-4" aria-labelledby="mends">
+      <SectionTitle id="mends">What would mend it</SectionTitle>
+      <ul className="grid max-w-3xl gap-3">
+        {remedies.map(({ code, said }) => (
+          <li key={code}>
+            <p className="mb-1">{said}</p>
+            {mayBegin && <MendButton id={id} remedy={code} />}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Documents({ id, body, documents, zone }: Pick<FindingProps, "id" | "body" | "documents"> & { zone: string }) {
+  // Where it is about a threshold, what the policy compared stands beside the gross amount.
+  const currency = "threshold" in body.figures ? body.figures.currency : null;
+  const { count } = body;
   const heads = [
     { label: "Document" },
     { label: "For" },
     { label: "Unit" },
     { label: "Supplier or customer" },
+    ...(currency ? [{ label: `Compared, ${currency}`, right: true }] : []),
     { label: "Gross", right: true },
     { label: "Sent" },
   ];
@@ -102,6 +117,11 @@ function Documents({
             <td>{one.whose}</td>
             <td>{one.unit}</td>
             <td>{one.party}</td>
+            {currency && (
+              <td className="text-right whitespace-nowrap">
+                {one.compared === null ? "" : formatAmount({ minor: one.compared, currency })}
+              </td>
+            )}
             <td className="text-right whitespace-nowrap">{formatMoney(one.gross)}</td>
             <td className="whitespace-nowrap">{sayDay(one.at, zone)}</td>
           </tr>

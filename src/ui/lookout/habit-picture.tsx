@@ -6,43 +6,60 @@ const WIDTH = 760;
 /** Every decision by how many seconds it took, on a scale by tens; or, where it is not about time, the share beside that of the others. */
 export function HabitPicture({ figures }: Drawn<"haste" | "bursts" | "rest" | "roundAmounts" | "neverNo">) {
   const known = figures.seconds.filter((one) => Number.isFinite(one) && one >= 0);
-  return known.length > 0 ? <Dots seconds={known} /> : <Shares figures={figures} />;
+  return known.length > 0 ? <Dots seconds={known} limit={figures.limit ?? 0} /> : <Shares figures={figures} />;
 }
 
-const MARKS = [1, 2, 5, 10, 30, 60];
+const MARKS: readonly (readonly [number, string])[] = [
+  [1, "1 s"],
+  [10, "10 s"],
+  [60, "1 min"],
+  [600, "10 min"],
+  [3_600, "1 hour"],
+  [36_000, "10 hours"],
+  [360_000, "4 days"],
+];
+const BASE = 160;
+const TALL = 150;
+const BIN = 12;
 
-function Dots({ seconds }: { seconds: number[] }) {
+/** Stacked by tens of seconds; where many came in the same time the dots lie closer. */
+function Dots({ seconds, limit }: { seconds: number[]; limit: number }) {
   const most = Math.max(60, ...seconds);
-  const x = (one: number) => 20 + (Math.log10(Math.max(1, one)) / Math.log10(most)) * (WIDTH - 40);
+  const x = (one: number) => 20 + (Math.log10(Math.max(1, one)) / Math.log10(most)) * (WIDTH - 60);
   const stacked = new Map<number, number>();
   const dots = seconds.map((one) => {
-    const place = Math.round(x(one) / 8) * 8;
-    const height = stacked.get(place) ?? 0;
-    stacked.set(place, height + 1);
-    return { place, height };
+    const bin = Math.round(x(one) / BIN);
+    const height = stacked.get(bin) ?? 0;
+    stacked.set(bin, height + 1);
+    return { bin, height, soon: one < limit };
   });
-  const tall = Math.max(...stacked.values());
-  const step = Math.min(8, 150 / tall);
+  // Two beside each other in every row of a stack.
+  const step = Math.min(7, (2 * TALL) / Math.max(...stacked.values()));
+  const marks = MARKS.filter(([mark]) => mark <= most);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} 190`}
       className="w-full max-w-3xl"
       role="img"
-      aria-label={`${seconds.length} decisions by the seconds each took, half within ${median(seconds).toFixed(0)}`}
+      aria-label={`${seconds.length} decisions by the time each took, half within ${median(seconds).toFixed(0)} seconds; ${seconds.filter((one) => one < limit).length} within ${limit}`}
     >
-      {dots.map(({ place, height }, index) => (
+      {dots.map(({ bin, height, soon }, index) => (
         <circle
           key={index}
-          cx={place}
-          cy={156 - height * step}
-          r={Math.min(3.5, step / 2 + 1)}
-          className="fill-signal"
+          cx={bin * BIN + (height % 2 === 0 ? -2.8 : 2.8)}
+          cy={BASE - 4 - Math.floor(height / 2) * step}
+          r={2.6}
+          className={soon ? "fill-signal" : "fill-tide"}
         />
       ))}
-      <line x1={0} x2={WIDTH} y1={162} y2={162} className="stroke-ink" />
-      {MARKS.filter((mark) => mark <= most).map((mark) => (
-        <text key={mark} x={x(mark)} y={180} textAnchor="middle" className="fill-soft text-xs">
-          {mark} s
+      <line x1={0} x2={WIDTH} y1={BASE} y2={BASE} className="stroke-ink" />
+      <line x1={x(limit)} x2={x(limit)} y1={8} y2={BASE} className="stroke-signal" strokeDasharray="4 3" />
+      <text x={x(limit) + 5} y={16} className="fill-signal text-xs font-semibold">
+        {limit} s
+      </text>
+      {marks.map(([mark, label]) => (
+        <text key={mark} x={x(mark)} y={178} textAnchor="middle" className="fill-soft text-xs">
+          {label}
         </text>
       ))}
     </svg>

@@ -6,6 +6,7 @@ import type { Drawn } from "./drawn";
 import { DatedActs } from "./dated-acts";
 import { DigitsPicture } from "./digits-picture";
 import { HabitPicture } from "./habit-picture";
+import { Limits } from "./limits";
 import { Meetings } from "./meetings";
 import { SideBySide } from "./side-by-side";
 import { TimeLine } from "./time-line";
@@ -43,7 +44,7 @@ const PICTURES: Pictures = {
     <DatedActs zone={zone} acts={figures.at.map((at) => ({ at, text: `Released: ${figures.hold}` }))} />
   ),
   standIns: null,
-  limits: null,
+  limits: Limits,
   bankChanges: ({ figures, documents, people, zone }) => (
     <DatedActs
       zone={zone}

@@ -13,7 +13,8 @@ export function TimeLine({ figures, documents, zone }: Drawn<"splitting">) {
   const [from, until] = [Math.min(...times), Math.max(...times)];
   const sums = clusters.map(({ sum }) => sum);
   const top = Math.max(threshold.amount, ...sums) * 1.15;
-  const x = (at: string) => 20 + ((Date.parse(at) - from) / Math.max(1, until - from)) * (WIDTH - 40);
+  // The label of the threshold has its place at the left.
+  const x = (at: string) => 110 + ((Date.parse(at) - from) / Math.max(1, until - from)) * (WIDTH - 140);
   const y = (minor: number) => HEIGHT - (minor / top) * HEIGHT;
   return (
     <svg
@@ -58,10 +59,10 @@ export function TimeLine({ figures, documents, zone }: Drawn<"splitting">) {
         );
       })}
       <line x1={0} x2={WIDTH} y1={HEIGHT} y2={HEIGHT} className="stroke-ink" />
-      <text x={0} y={HEIGHT + 17} className="fill-soft text-xs">
+      <text x={x(new Date(from).toISOString())} textAnchor="middle" y={HEIGHT + 17} className="fill-soft text-xs">
         {sayDay(new Date(from).toISOString(), zone)}
       </text>
-      <text x={WIDTH} y={HEIGHT + 17} textAnchor="end" className="fill-soft text-xs">
+      <text x={x(new Date(until).toISOString())} y={HEIGHT + 17} textAnchor="middle" className="fill-soft text-xs">
         {sayDay(new Date(until).toISOString(), zone)}
       </text>
       <text x={WIDTH / 2} y={HEIGHT + 17} textAnchor="middle" className="fill-soft text-xs">

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { countOf, sayCount, capital, formatShare } from "@/core/text";
+import { capital, countOf, sayCount } from "@/core/text";
 import { sayCourse } from "@/core/words";
 import { singles, visitFor } from "@/server/http/page";
 import { findingView, lookoutView, type LookoutView } from "@/server/lookout/view";
@@ -70,7 +70,7 @@ function Head({ view: { findings, last, falseAlarms }, zone }: { view: LookoutVi
         <p className="text-soft">
           Looked through {sayMoment(last.at, zone)} by {last.by}: {last.questions} questions,{" "}
           {countOf(last.documents, "document")} since {sayDay(last.from, zone)}. Where nothing is behind anything,
-          something is raised on no more than {formatShare(falseAlarms)} of mornings.
+          something is raised on no more than one morning in {Math.round(1 / falseAlarms)}.
         </p>
       )}
       <div className="mt-2">

@@ -21,6 +21,6 @@ export function bursts(activity: Activity, { seconds, usual }: LookoutSettings["
     codes: decisions.person,
     is: (row) => since[row]! < seconds,
     document: (row) => decisions.document[row]!,
-    seconds: (row) => since[row]!,
+    time: { of: (row) => since[row]!, limit: seconds },
   });
 }

@@ -16,6 +16,9 @@ export type DuplicateFigures =
   | {
       kind: "alike";
       documents: [string, string];
+      /** Of the earlier one: its party (empty where there is none), and its amount. */
+      party: string;
+      gross: { minor: number; currency: string };
       likeness: Likeness;
       sameAmount: boolean;
       days: number;
@@ -124,20 +127,31 @@ function isSameAmount({ gross, currency }: Documents, one: number, other: number
 }
 
 function judge(
-  { people, documents: { ids, requester } }: Activity,
+  { people, documents }: Activity,
   rows: Int32Array,
   { one, other, likeness, sameAmount, days }: Pair,
   expected: number,
 ): Suspicion<DuplicateFigures> | null {
   const chance = -Math.expm1(-expected);
   if (chance > WORTH_KEEPING) return null;
+  const { ids, requester, party, gross, currency } = documents;
   const both: [string, string] = [ids[one]!, ids[other]!];
   return {
     about: ["alike", ...both],
     people: [...new Set([one, other].map((row) => people[requester[row]!]!))],
     documents: both,
     chance,
-    figures: { kind: "alike", documents: both, likeness, sameAmount, days, expected, of: rows.length },
+    figures: {
+      kind: "alike",
+      documents: both,
+      party: party.values[party.codes[one]!] ?? "",
+      gross: { minor: gross[one]!, currency: currency.values[currency.codes[one]!]! },
+      likeness,
+      sameAmount,
+      days,
+      expected,
+      of: rows.length,
+    },
   };
 }
 

@@ -13,9 +13,13 @@ import { WORTH_KEEPING, type Answer, type Suspicion } from "../question";
  * How somebody's habit differs.
  * @property times how often, of how often they could have
  * @property others what is usual among the others
- * @property seconds between being shown a document and deciding on it, one for each decision, or between one decision and the next; empty where it is not about time
+ * @property seconds between being shown a document and deciding on it, one for each of their decisions, or between one decision and the next, the 1,000 latest at most; empty where it is not about time
+ * @property limit below how many of them it is too soon; null where it is not about time
  */
-export type HabitFigures = Tally & { person: string; others: Shares; seconds: number[] };
+export type HabitFigures = Tally & { person: string; others: Shares; seconds: number[]; limit: number | null };
+
+/** So many times are kept with a finding. */
+const MOST_TIMES = 1_000;
 
 export type Habit = {
   about: readonly string[];
@@ -23,7 +27,7 @@ export type Habit = {
   codes: Int32Array;
   is(row: number): boolean;
   document(row: number): number;
-  seconds?(row: number): number;
+  time?: { of(row: number): number; limit: number };
   /** It is looked for too few and not for too many, and only where there is none at all. */
   tooFew?: true;
 };
@@ -39,6 +43,7 @@ export function habit({ people, documents: { ids } }: Activity, usual: Usual, ho
     if (!one) return;
     answer.asked += 1;
     const tally = tallies[person]!;
+    const own = rowsOf(byPerson, person);
     const chance = how.tooFew ? chanceOfSoFew(tally, one.others) : one.chance;
     if (chance > WORTH_KEEPING || (how.tooFew && tally.times > 0)) return;
     answer.raised.push(
@@ -46,7 +51,8 @@ export function habit({ people, documents: { ids } }: Activity, usual: Usual, ho
         how,
         { person: people[person]!, ids },
         { chance, tally, others: one.others },
-        how.tooFew ? rowsOf(byPerson, person) : found[person]!,
+        how.tooFew ? own : found[person]!,
+        own,
       ),
     );
   });
@@ -58,6 +64,7 @@ function told(
   { person, ids }: { person: string; ids: readonly string[] },
   { chance, tally, others }: { chance: number; tally: Tally; others: Shares },
   rows: Int32Array,
+  own: Int32Array,
 ): Suspicion<HabitFigures> {
   const documents = [...new Set(Array.from(rows, (row) => ids[how.document(row)]!))];
   return {
@@ -65,6 +72,12 @@ function told(
     people: [person],
     documents,
     chance,
-    figures: { person, ...tally, others, seconds: how.seconds ? Array.from(rows, (row) => how.seconds!(row)) : [] },
+    figures: {
+      person,
+      ...tally,
+      others,
+      seconds: how.time ? Array.from(own.slice(-MOST_TIMES), how.time.of).filter(Number.isFinite) : [],
+      limit: how.time?.limit ?? null,
+    },
   };
 }

@@ -12,7 +12,7 @@ export function haste(activity: Activity, { seconds, usual }: LookoutSettings["h
     codes: decisions.person,
     is: (row) => after[row]! < seconds,
     document: (row) => decisions.document[row]!,
-    seconds: (row) => after[row]!,
+    time: { of: (row) => after[row]!, limit: seconds },
   });
 }
 

@@ -14,6 +14,12 @@ export const LOOKOUT = {
     ({ state }: { state: FindingState }) =>
       `It is “${FINDING_STATE_WORDS[state].toLowerCase()}” by now; read it again to see what came of it, and reopen it if more is to be done`,
   ),
+  "nothing to mend so": as("changed", () => "The policy has changed since, or does so already; read the finding again"),
+  "draft under way": as(
+    "already",
+    ({ policy }: { policy: string }) =>
+      `There is a draft of ${policy} already; finish or discard it on its board, and come back`,
+  ),
   "case needs an investigator": as(
     "assigned",
     () => "A case is given to somebody who sees the lookout, and whom it is not about",
