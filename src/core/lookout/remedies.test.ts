@@ -42,7 +42,7 @@ describe("what would mend a finding", () => {
     expect(after.sections[0]!.levels.flatMap(({ marks }) => marks)).toContain("told");
   });
   it("leaves a policy that can be put in force", () => {
-    for (const remedy of [...remediesOf(crowding, find)]) {
+    for (const remedy of remediesOf(crowding, find)) {
       const after = mended(policy, remedy);
       expect(readPolicy(after)).toMatchObject({ ok: true });
       expect(notCarriedOut(after)).toEqual(notCarriedOut(policy));

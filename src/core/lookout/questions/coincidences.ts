@@ -54,6 +54,19 @@ function upTo(rising: Float64Array, most: number): number {
   return low;
 }
 
+/**
+ * How often numbers of one party are so alike where nothing is known yet, and as how many pairs that counts. A party numbers what it sends, and no two alike (common practice): where none of some hundred pairs is, that says less than this
+ * does. Numbers that follow each other differ by one sign, and now and then by two that are swapped.
+ */
+const KNOWN: Readonly<Record<Likeness, number>> = {
+  same: 0.000_1,
+  "looks the same": 0.000_2,
+  swapped: 0.02,
+  "one sign": 0.2,
+  other: 1,
+};
+const KNOWN_PAIRS = 2_000;
+
 /** How many pairs were looked at, and how many of them are at least so alike. */
 type Sample = { pairs: number; alike: Record<Likeness, number> };
 
@@ -61,21 +74,24 @@ type Sample = { pairs: number; alike: Record<Likeness, number> };
 function alikeAnyway(documents: Documents, groups: readonly Int32Array[]): (group: number, pair: Pair) => number {
   const samples = groups.map((rows) => sampleOf(documents, rows));
   const all = sumOf(samples);
-  return (group, { likeness, apart }) => {
+  return (group, { likeness, apart, sameAmount }) => {
     if (likeness === "other") return 1;
     const own = samples[group]!;
-    const itself = apart <= NEAR ? 1 : 0;
+    // A pair that agrees in the amount is not among them.
+    const itself = apart <= NEAR && !sameAmount ? 1 : 0;
     const times = (sample: Sample) => Math.max(0, sample.alike[likeness] - itself);
-    const anyway = (times(all) + 0.5) / (all.pairs + 1);
+    const anyway = (times(all) + KNOWN_PAIRS * KNOWN[likeness]) / (all.pairs + KNOWN_PAIRS);
     return (times(own) + PRIOR * anyway) / (own.pairs + PRIOR);
   };
 }
 
-function sampleOf({ theirNumber }: Documents, rows: Int32Array): Sample {
+function sampleOf({ theirNumber, gross }: Documents, rows: Int32Array): Sample {
   const found: Sample = { pairs: 0, alike: tallied(() => 0) };
   const step = Math.max(1, Math.ceil((NEAR * rows.length) / SAMPLE));
   for (let index = 0; index < rows.length; index += step)
     for (let next = index + 1; next <= Math.min(index + NEAR, rows.length - 1); next += 1) {
+      // Pairs that agree in the amount as well may be what is looked for, and say nothing of chance.
+      if (gross[rows[index]!] === gross[rows[next]!]) continue;
       found.pairs += 1;
       const likeness = likenessOf(theirNumber[rows[index]!]!, theirNumber[rows[next]!]!);
       for (const less of LIKENESS.slice(LIKENESS.indexOf(likeness))) found.alike[less] += 1;
