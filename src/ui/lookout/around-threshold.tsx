@@ -25,7 +25,7 @@ export function AroundThreshold({ figures }: Drawn<"crowding">) {
   return (
     <svg
       viewBox={`0 -14 ${WIDTH} ${HEIGHT + FOOT + 14}`}
-      className="w-full max-w-3xl"
+      className="w-full max-w-3xl min-w-[34rem]"
       role="img"
       aria-label={`${under} lie in the last ${sayShort(width)} below the threshold, ${Math.round(expected)} are expected`}
     >

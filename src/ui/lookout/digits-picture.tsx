@@ -16,7 +16,7 @@ export function DigitsPicture({ figures: { counts, of, digits, deviation } }: Dr
     <figure>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT + 22}`}
-        className="w-full max-w-3xl"
+        className="w-full max-w-3xl min-w-[34rem]"
         role="img"
         aria-label={`First digits of ${of} amounts; they are ${(deviation * 100).toFixed(1)} per cent from the curve on average`}
       >

@@ -29,8 +29,9 @@ export type FindingProps = {
   mayBegin: boolean;
 };
 
-/** So many documents are listed; all of them are in the file. */
-const LISTED = 50;
+/** So many documents are listed at once, and so many when more are asked for; all of them are in the file. */
+const LISTED = 10;
+const MOST = 200;
 
 /** One finding: a sentence, how likely chance is, the picture that fits, its documents, and what came of it. */
 export function Finding({
@@ -62,7 +63,8 @@ export function Finding({
       </p>
       <p className="serif mt-3 max-w-3xl text-lg">{sentence} It accuses nobody.</p>
       <p className="mt-1 max-w-3xl text-soft">{chance}</p>
-      <div className="mt-4">
+      {/* Narrower than it can be read it scrolls by itself. */}
+      <div className="mt-4 overflow-x-auto" tabIndex={0} role="group" aria-label="Picture">
         <Picture body={body} people={people} documents={documents} zone={zone} />
       </div>
       {documents.length > 0 && <Documents id={id} body={body} documents={documents} zone={zone} />}
@@ -93,10 +95,36 @@ function Remedies({ id, remedies, mayBegin }: FindingProps) {
   );
 }
 
-function Documents({ id, body, documents, zone }: Pick<FindingProps, "id" | "body" | "documents"> & { zone: string }) {
+type DocumentsProps = Pick<FindingProps, "id" | "body" | "documents"> & { zone: string };
+
+function Documents({ id, body, documents, zone }: DocumentsProps) {
+  const more = documents.slice(LISTED, MOST);
+  return (
+    <section className="mt-4" aria-label="Its documents">
+      <Rows label="Documents" body={body} documents={documents.slice(0, LISTED)} zone={zone} />
+      {more.length > 0 && (
+        <details className="mt-1">
+          <summary>{more.length} more</summary>
+          <Rows label="More documents" body={body} documents={more} zone={zone} />
+        </details>
+      )}
+      <p className="mt-1 text-sm text-soft">
+        {countOf(body.count, "document")} · all as{" "}
+        <a href={`/api/lookout/${id}/file?format=csv`} download>
+          CSV
+        </a>
+        ,{" "}
+        <a href={`/api/lookout/${id}/file?format=xlsx`} download>
+          XLSX
+        </a>
+      </p>
+    </section>
+  );
+}
+
+function Rows({ label, body, documents, zone }: Omit<DocumentsProps, "id"> & { label: string }) {
   // Where it is about a threshold, what the policy compared stands beside the gross amount.
   const currency = "threshold" in body.figures ? body.figures.currency : null;
-  const { count } = body;
   const heads = [
     { label: "Document" },
     { label: "For" },
@@ -107,37 +135,25 @@ function Documents({ id, body, documents, zone }: Pick<FindingProps, "id" | "bod
     { label: "Sent" },
   ];
   return (
-    <section className="mt-4" aria-label="Its documents">
-      <Table label="Documents" heads={heads} least="44rem">
-        {documents.slice(0, LISTED).map((one) => (
-          <tr key={one.id} className="border-b border-rule">
-            <td>
-              <Link href={`/documents/${one.id}`}>{one.number}</Link>
+    <Table label={label} heads={heads} least="44rem">
+      {documents.map((one) => (
+        <tr key={one.id} className="border-b border-rule">
+          <td className="whitespace-nowrap">
+            <Link href={`/documents/${one.id}`}>{one.number}</Link>
+          </td>
+          <td>{one.whose}</td>
+          <td>{one.unit}</td>
+          <td>{one.party}</td>
+          {currency && (
+            <td className="text-right whitespace-nowrap">
+              {one.compared === null ? "" : formatAmount({ minor: one.compared, currency })}
             </td>
-            <td>{one.whose}</td>
-            <td>{one.unit}</td>
-            <td>{one.party}</td>
-            {currency && (
-              <td className="text-right whitespace-nowrap">
-                {one.compared === null ? "" : formatAmount({ minor: one.compared, currency })}
-              </td>
-            )}
-            <td className="text-right whitespace-nowrap">{formatMoney(one.gross)}</td>
-            <td className="whitespace-nowrap">{sayDay(one.at, zone)}</td>
-          </tr>
-        ))}
-      </Table>
-      <p className="mt-1 text-sm text-soft">
-        {count > LISTED ? `${LISTED} of ${countOf(count, "document")}` : countOf(count, "document")} · all as{" "}
-        <a href={`/api/lookout/${id}/file?format=csv`} download>
-          CSV
-        </a>
-        ,{" "}
-        <a href={`/api/lookout/${id}/file?format=xlsx`} download>
-          XLSX
-        </a>
-      </p>
-    </section>
+          )}
+          <td className="text-right whitespace-nowrap">{formatMoney(one.gross)}</td>
+          <td className="whitespace-nowrap">{sayDay(one.at, zone)}</td>
+        </tr>
+      ))}
+    </Table>
   );
 }
 

@@ -39,7 +39,7 @@ function Dots({ seconds, limit }: { seconds: number[]; limit: number }) {
   return (
     <svg
       viewBox={`0 0 ${WIDTH} 190`}
-      className="w-full max-w-3xl"
+      className="w-full max-w-3xl min-w-[34rem]"
       role="img"
       aria-label={`${seconds.length} decisions by the time each took, half within ${median(seconds).toFixed(0)} seconds; ${seconds.filter((one) => one < limit).length} within ${limit}`}
     >

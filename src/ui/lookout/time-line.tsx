@@ -19,7 +19,7 @@ export function TimeLine({ figures, documents, zone }: Drawn<"splitting">) {
   return (
     <svg
       viewBox={`0 -4 ${WIDTH} ${HEIGHT + 26}`}
-      className="w-full max-w-3xl"
+      className="w-full max-w-3xl min-w-[34rem]"
       role="img"
       aria-label={`${documents.length} documents in ${clusters.length} groups; each is under ${formatMoney({ minor: threshold.amount, currency })}, each group is over it`}
     >
@@ -62,7 +62,7 @@ export function TimeLine({ figures, documents, zone }: Drawn<"splitting">) {
       <text x={x(new Date(from).toISOString())} textAnchor="middle" y={HEIGHT + 17} className="fill-soft text-xs">
         {sayDay(new Date(from).toISOString(), zone)}
       </text>
-      <text x={x(new Date(until).toISOString())} y={HEIGHT + 17} textAnchor="middle" className="fill-soft text-xs">
+      <text x={WIDTH} y={HEIGHT + 17} textAnchor="end" className="fill-soft text-xs">
         {sayDay(new Date(until).toISOString(), zone)}
       </text>
       <text x={WIDTH / 2} y={HEIGHT + 17} textAnchor="middle" className="fill-soft text-xs">
