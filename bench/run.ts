@@ -14,6 +14,7 @@ const PARTS: Record<string, () => Promise<unknown>> = {
   records: async () => (await import("./records")).benchRecords(),
   fields: async () => (await import("./fields")).benchFields(),
   rehearsal: async () => (await import("./rehearsal")).benchRehearsal(),
+  lookout: async () => (await import("./lookout")).benchLookout(),
   bytes: async () => (await import("./bytes")).benchBytes(),
   abuse: async () => (await import("./abuse")).benchAbuse(),
 };

@@ -47,6 +47,7 @@ export const PAGES: [person: string, path: string][] = [
   ["benedita-corvo", "/policies/new"],
   ["benedita-corvo", "/rehearsal?policy=purchase-orders"],
   ["benedita-corvo", "/lookout"],
+  ["benedita-corvo", "/lookout/how/splitting"],
   ["benedita-corvo", "/rehearsal/histories"],
   ["benedita-corvo", "/rehearsal/alongside"],
   ["tome-cardigos", "/register"],

@@ -46,6 +46,7 @@ const PAGES: Record<string, { params?: Record<string, string>; granted: readonly
   "/no-access": { granted: all },
   "/logbook": { granted: readPolicies },
   "/lookout": { granted: ["investigator"] },
+  "/lookout/how/[question]": { params: { question: "crowding" }, granted: ["investigator"] },
   "/people": { granted: all },
   "/people/[id]": { params: { id: "rui-tavares" }, granted: all },
   "/people/away": { granted: all },

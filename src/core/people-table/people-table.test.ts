@@ -136,7 +136,7 @@ describe("bad rows", () => {
       "4 email: email: Invalid email address",
       "5 unit: there is no unit “moon”, neither here nor in the file",
       "6 manager: there is no person “nobody-here”, neither here nor in the file",
-      "7 roles: there is no role “emperor”; there are requester, approver, clerk, controller, reviewer, administrator, auditor",
+      "7 roles: there is no role “emperor”; there are requester, approver, clerk, controller, reviewer, administrator, auditor, investigator",
       "8 roles: these roles must not meet: controller and reviewer: who writes a policy does not review it",
       "9 id: is in line 2 already",
       "10 email: H has the same e-mail address as Rui Tavares",

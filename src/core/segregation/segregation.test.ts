@@ -64,7 +64,7 @@ describe("separation of duty", () => {
           }
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 500 },
     );
     expect(Math.min(seen.given, seen.refused, seen.excepted)).toBeGreaterThan(40);
   });

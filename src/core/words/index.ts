@@ -77,5 +77,7 @@ export { sayIntake, sayUnread } from "./intake";
 export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";
 export { sayLoss } from "./losses";
 export { sayNotTemplate } from "./templates";
+export { howWorked } from "./lookout-how";
+export type { HowWorked, SaidSetting } from "./lookout-how";
 export { FINDING_STATE_WORDS, QUESTION_WORDS, sayChance, sayCourse, sayFound, sayRemedy } from "./lookout";
 export type { FindingNames, SaidFound } from "./lookout";

@@ -81,7 +81,7 @@ const SAID: Saying = {
   roundAmounts: habit((name) => `${name}: round amounts`, { of: "amounts", came: "are round" }),
   haste: habit((name) => `${name} decides in seconds`, {
     of: "decisions",
-    came: "came in less time than reading takes",
+    came: "took less time than reading does",
   }),
   rest: habit((name) => `${name} decides by night or on days off`, {
     of: "decisions",

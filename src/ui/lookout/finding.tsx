@@ -62,7 +62,9 @@ export function Finding({
         {assigned && `, with ${assigned}`}
       </p>
       <p className="serif mt-3 max-w-3xl text-lg">{sentence} It accuses nobody.</p>
-      <p className="mt-1 max-w-3xl text-soft">{chance}</p>
+      <p className="mt-1 max-w-3xl text-soft">
+        {chance} <Link href={`/lookout/how/${body.question}`}>How it was worked out</Link>
+      </p>
       {/* Narrower than it can be read it scrolls by itself. */}
       <div className="mt-4 overflow-x-auto" tabIndex={0} role="group" aria-label="Picture">
         <Picture body={body} people={people} documents={documents} zone={zone} />

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { capital, countOf, sayCount } from "@/core/text";
 import { sayCourse } from "@/core/words";
 import { singles, visitFor } from "@/server/http/page";
@@ -88,7 +89,7 @@ function Nothing({ view: { nothing, last } }: { view: LookoutView }) {
       <ul className="mt-1 text-soft">
         {nothing.map(({ question, words, asked }) => (
           <li key={question}>
-            {words}: asked of {asked.toLocaleString("en-GB")}
+            <Link href={`/lookout/how/${question}`}>{words}</Link>: asked of {asked.toLocaleString("en-GB")}
           </li>
         ))}
       </ul>

@@ -1,5 +1,6 @@
 import { rowsByCode, rowsOf } from "../../codes";
 import type { Documents } from "../activity";
+import { below, pairsWithin, upTo } from "./sorted";
 
 const DAY = 86_400_000;
 /** How many documents of anybody count beside somebody's own, so that one busy afternoon is not a habit yet. */
@@ -32,7 +33,7 @@ export function closeness({ at, requester, count }: Documents): Closeness {
       const others = times.length - group.length;
       const mine = Float64Array.from(group, (row) => at[row]!).sort();
       // Pairs within the group are met from both ends.
-      const withMine = mine.reduce((sum, time) => sum + around(times, time, days), 0) - pairsIn(mine, days);
+      const withMine = mine.reduce((sum, time) => sum + around(times, time, days), 0) - pairsWithin(mine, days * DAY);
       const own = others < 2 ? 0 : shareOf(pairs(days) - withMine, others);
       return Math.max(ofAll(days), (others * own + PRIOR * ofAll(days)) / (others + PRIOR));
     },
@@ -46,7 +47,7 @@ function kept(times: Float64Array): Times {
   return {
     times,
     pairs(days) {
-      if (!known.has(days)) known.set(days, pairsIn(times, days));
+      if (!known.has(days)) known.set(days, pairsWithin(times, days * DAY));
       return known.get(days)!;
     },
   };
@@ -57,28 +58,7 @@ function shareOf(pairs: number, n: number): number {
   return n < 2 ? 1 : pairs / (n * (n - 1));
 }
 
-/** Pairs of times that lie no more than so many days apart. */
-function pairsIn(sorted: Float64Array, days: number): number {
-  let [first, pairs] = [0, 0];
-  for (let last = 1; last < sorted.length; last += 1) {
-    while (sorted[last]! - sorted[first]! > days * DAY) first += 1;
-    pairs += last - first;
-  }
-  return pairs;
-}
-
 /** How many other times lie no more than so many days from one of them. */
 function around(sorted: Float64Array, time: number, days: number): number {
-  return placeOf(sorted, time + days * DAY, true) - placeOf(sorted, time - days * DAY, false) - 1;
-}
-
-/** How many are below a value, or at it too. */
-function placeOf(sorted: Float64Array, value: number, withEqual: boolean): number {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+  return upTo(sorted, time + days * DAY) - below(sorted, time - days * DAY) - 1;
 }

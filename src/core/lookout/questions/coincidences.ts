@@ -1,5 +1,6 @@
 import type { Documents } from "../activity";
 import { LIKENESS, likenessOf, type Likeness } from "../likeness";
+import { pairsWithin, upTo } from "./sorted";
 
 /** Two rows of a party, the earlier first. @property apart how many places of the party's own order lie between them, 1 for neighbours */
 export type Pair = {
@@ -33,7 +34,13 @@ export function coincidences(
   const total = groups.reduce((sum, rows) => sum + rows.length, 0);
   return (group, pair) => {
     const rows = groups[group]!;
-    if (!pair.sameAmount) return pairsWithin(documents.day, rows, pair.days) * alike(group, pair);
+    if (!pair.sameAmount)
+      return (
+        pairsWithin(
+          Array.from(rows, (row) => documents.day[row]!),
+          pair.days,
+        ) * alike(group, pair)
+      );
     const own = upTo(same[group]!, pair.days);
     const others = (upTo(all, pair.days) - own + 0.5) / (total - rows.length + 1);
     return (own - 1 + rows.length * others) * alike(group, pair);
@@ -42,16 +49,6 @@ export function coincidences(
 
 function daysOf(pairs: readonly Pair[]): Float64Array {
   return Float64Array.from(pairs, ({ days }) => days).sort();
-}
-
-function upTo(rising: Float64Array, most: number): number {
-  let [low, high] = [0, rising.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (rising[middle]! <= most) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /**
@@ -108,14 +105,4 @@ function sumOf(samples: readonly Sample[]): Sample {
 
 function tallied(of: (likeness: Likeness) => number): Record<Likeness, number> {
   return Object.fromEntries(LIKENESS.map((likeness) => [likeness, of(likeness)])) as Record<Likeness, number>;
-}
-
-/** Pairs of rows, sorted by day, no more than so many days apart. */
-function pairsWithin(day: Int32Array, rows: Int32Array, days: number): number {
-  let [first, pairs] = [0, 0];
-  for (let last = 1; last < rows.length; last += 1) {
-    while (day[rows[last]!]! - day[rows[first]!]! > days) first += 1;
-    pairs += last - first;
-  }
-  return pairs;
 }
