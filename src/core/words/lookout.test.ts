@@ -119,8 +119,7 @@ describe("what is said of a finding", () => {
       digits:
         "First two digits of orders — Of 4,000 orders in EUR, the first two digits do not come as often as in amounts that grow by themselves: the difference is beyond what is called marginal.",
       roundAmounts: "Ana: round amounts — 63 of 80 amounts are round; 2.0 % is taken as usual.",
-      haste:
-        "Ana decides in seconds — 63 of 80 decisions took less time than reading does; 2.0 % is taken as usual.",
+      haste: "Ana decides in seconds — 63 of 80 decisions took less time than reading does; 2.0 % is taken as usual.",
       rest: "Ana decides by night or on days off — 63 of 80 decisions came by night or on a day off; 2.0 % is taken as usual.",
       bursts:
         "Ana: one decision right after the other — 63 of 80 decisions came within seconds of the one before; 2.0 % is taken as usual.",
