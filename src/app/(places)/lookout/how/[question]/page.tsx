@@ -30,7 +30,9 @@ export default async function HowPage({ params }: Props) {
       </p>
       <h1 className="text-2xl font-semibold">{capital(QUESTION_WORDS[question])}</h1>
       <p className="serif mt-2 text-lg">{asks}</p>
-      <SectionTitle>How it is worked out</SectionTitle>
+      <div className="mt-4">
+        <SectionTitle>How it is worked out</SectionTitle>
+      </div>
       <p>{how}</p>
       <p className="mt-1 text-soft">{source}</p>
       {chance && (
@@ -43,7 +45,9 @@ export default async function HowPage({ params }: Props) {
       )}
       {lines.length > 0 && (
         <>
-          <SectionTitle>What it goes by</SectionTitle>
+          <div className="mt-4">
+            <SectionTitle>What it goes by</SectionTitle>
+          </div>
           <dl className="grid gap-2">
             {lines.map(({ at, said, why }) => (
               <div key={at}>
