@@ -46,6 +46,18 @@ export const QUESTIONS = {
 export type QuestionName = keyof typeof QUESTIONS;
 export const QUESTION_NAMES = Object.keys(QUESTIONS) as readonly QuestionName[];
 
+/** Questions that tell no chance at all, and so are not counted among those whose chances are corrected together. */
+const FACTS: ReadonlySet<QuestionName> = new Set<QuestionName>([
+  "lapses",
+  "overrides",
+  "ownGain",
+  "standIns",
+  "limits",
+  "bankChanges",
+  "dutiesMet",
+  "noise",
+]);
+
 /** The figures that a question gives with what it raises. */
 export type FiguresOf<Name extends QuestionName> = ReturnType<(typeof QUESTIONS)[Name]>["raised"][number]["figures"];
 
@@ -76,7 +88,10 @@ export function lookThrough(
   const all = answers.flatMap(({ name, answer }) => answer.raised.map((one) => ({ ...one, question: name }) as Raised));
   const byChance = all.filter(({ chance }) => chance !== null);
   const asked = answers.reduce(
-    (sum, { answer }) => sum + Math.max(answer.asked, answer.raised.filter(({ chance }) => chance !== null).length),
+    (sum, { name, answer }) =>
+      FACTS.has(name)
+        ? sum
+        : sum + Math.max(answer.asked, answer.raised.filter(({ chance }) => chance !== null).length),
     0,
   );
   const corrected = correctedChances(

@@ -13,7 +13,8 @@ const ASKS = [
   "level passed on",
   "handed over",
 ] as const satisfies readonly DocumentEvent["type"][];
-const ANSWERS = [
+/** From these on they have answered. */
+export const ANSWERS = [
   "approval given",
   "approval refused",
   "sent back",

@@ -1,5 +1,5 @@
 /** How long decisions take: documents of the past come in again, people answer as fast as they have, time limits run out. */
-export { ASKING, answersOf } from "./answers";
+export { ANSWERS, ASKING, answersOf } from "./answers";
 export type { Answer, Asking } from "./answers";
 export type { Group } from "./arrivals";
 export type { Estimate } from "./estimate";

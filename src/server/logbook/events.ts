@@ -102,6 +102,8 @@ function whereOf(app: App, filter: EventFilter): Where {
     .given("stream = @stream", "stream", filter.stream && seal(streamOf(filter.stream)))
     .given("type = @type", "type", filter.type)
     .given("seq < @before", "before", filter.before)
+    // Whom a finding is about does not read of it here either: its history stands on it, for whoever may see it.
+    .and("stream NOT LIKE 'finding:%'", {})
     .and("seq BETWEEN @first AND @last", between(app, filter));
   if (filter.actor?.trim()) {
     const ids = whoIs(readReferenceData(app).directory, filter.actor.trim());

@@ -1,19 +1,15 @@
 import { calendarOf } from "@/core/approval";
 import { restBy, type ActivityBuilder } from "@/core/lookout";
+import { ANSWERS, ASKING } from "@/core/time-to-decision";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
 import type { Stretch } from "../policies/history";
 import { readReferenceData } from "../reference-data";
 import { openingsSince } from "./opening";
 
-/** Events that ask somebody, with whom, and those that answer. */
-const ASKS = ["level opened", "next asked", "level passed on", "handed over"];
-const ANSWERS: Readonly<Record<string, { refused: boolean }>> = {
-  "approval given": { refused: false },
-  "approval refused": { refused: true },
-  "sent back": { refused: true },
-  returned: { refused: true },
-};
+/** Of the answers only this one approves. */
+const APPROVES = "approval given";
+const isAnswer = (type: string) => ANSWERS.some((one) => one === type);
 
 type Happened = {
   document: string;
@@ -43,8 +39,7 @@ export function addDecisions(
     if (document === undefined || level === null) continue;
     const key = `${id} ${level}`;
     const asked = asking.get(key);
-    const answer = ANSWERS[type];
-    if (!answer) {
+    if (!isAnswer(type)) {
       const pool = people === null ? (asked?.pool ?? []) : (JSON.parse(people) as string[]).map(open);
       asking.set(key, { at: Date.parse(at), pool });
     } else if (asked) {
@@ -52,19 +47,18 @@ export function addDecisions(
       const moment = Date.parse(at);
       const decision = { document, policy: policy ?? "", level, person, pool: asked.pool, asked: asked.at, at: moment };
       const opened = openedBy(id, person, asked.at, moment);
-      builder.decision({ ...decision, opened, refused: answer.refused, rest: rest(person, moment) });
+      builder.decision({ ...decision, opened, refused: type !== APPROVES, rest: rest(person, moment) });
     }
   }
 }
 
 function happenedSince({ db }: App, from: string): IterableIterator<Happened> {
-  const types = [...ASKS, ...Object.keys(ANSWERS)];
   return db
     .prepare(
       `SELECT d.id AS document, l.type, c.time AS at, c.actor, d.policy, l.data ->> '$.level' AS level,
               coalesce(l.data ->> '$.pool', l.data ->> '$.asked') AS people
        FROM logged l CROSS JOIN cause c ON c.id = l.cause CROSS JOIN document d ON d.id = substr(l.stream, 10)
-       WHERE c.time >= ? AND l.type IN (${types.map(() => "?").join()}) ORDER BY l.seq`,
+       WHERE c.time >= ? AND l.type IN (${ASKING.map(() => "?").join()}) ORDER BY l.seq`,
     )
-    .iterate(from, ...types) as IterableIterator<Happened>;
+    .iterate(from, ...ASKING) as IterableIterator<Happened>;
 }

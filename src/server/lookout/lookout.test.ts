@@ -4,6 +4,7 @@ import { codes, person, testApp, testOrder, value, type TestApp } from "../../..
 import { commandDocument, enterDocument } from "../documents/commands";
 import { eventsOf, newCommandId } from "../log/log";
 import { rebuild } from "../log/rebuild";
+import { countEvents, findEvents } from "../logbook/events";
 import { readDraft } from "../policies/drafts";
 import { readReferenceData } from "../reference-data";
 import { activityIn } from "./activity";
@@ -95,6 +96,10 @@ describe("who sees and judges", () => {
     const { id } = only(app);
     expect(lookoutView(app, person(app, CONTROLLER)).findings).toEqual([]);
     expect(findingView(app, person(app, CONTROLLER), id)).toBeNull();
+    // Nor do they tell by what is missing, nor by the log, which a controller reads.
+    expect(lookoutView(app, person(app, CONTROLLER)).nothing).toHaveLength(QUESTION_NAMES.length);
+    expect(findEvents(app, { type: "finding raised" }, person(app, CONTROLLER)).rows).toEqual([]);
+    expect(countEvents(app, { type: "finding raised" }, person(app, CONTROLLER))).toBe(0);
     expect(codes(say(app, CONTROLLER, { type: "explain", reason: "It is nothing." }))).toBe("unknown");
     expect(
       codes(judge(app, person(app, CONTROLLER), "none", { type: "explain", reason: "x", command: newCommandId() })),

@@ -77,7 +77,7 @@ export type LookoutView = {
   last: { at: string; by: string; from: string; until: string; documents: number; questions: number } | null;
   falseAlarms: number;
   findings: FindingLine[];
-  /** Questions that found nothing, with of how many things they were asked the last time. */
+  /** Questions that found nothing that its reader may see, with of how many things they were asked the last time. */
   nothing: { question: QuestionName; words: string; asked: number }[];
 };
 
@@ -87,7 +87,8 @@ export function lookoutView(app: App, reader: Person): LookoutView {
   const seen = allFindings(app).filter((finding) => authorise(reader, "lookout.read", { finding }) === null);
   const last = lastLook(app);
   const findings = seen.map((finding) => lineOf(app, finding));
-  const raised = new Set(allFindings(app).map(({ body }) => body.question));
+  // By what its reader sees: what is missing from both lists would be about them.
+  const raised = new Set(seen.map(({ body }) => body.question));
   return {
     last: last && {
       at: last.at,

@@ -85,7 +85,7 @@ function Nothing({ view: { nothing, last } }: { view: LookoutView }) {
   if (!last) return null;
   return (
     <details className="px-4 py-3 text-sm">
-      <summary>Asked and found nothing: {countOf(nothing.length, "question")}</summary>
+      <summary>Asked, and nothing for you to look into: {countOf(nothing.length, "question")}</summary>
       <ul className="mt-1 text-soft">
         {nothing.map(({ question, words, asked }) => (
           <li key={question}>
