@@ -9,12 +9,14 @@ const SHARE = {
   machine: { atOnce: 8, aSecond: 20, burst: 60 },
 };
 const MOST_WAITING = 60;
+/** What a browser fetches ahead, for links that nobody may press, may use up so much of a share; the rest is kept for what somebody asked for. */
+const AHEAD = 0.5;
 /** Whoever takes longer than this to read a page has gone away. */
 const SLOWEST_PAGE_MS = 60_000;
 /** Visitors who have been quiet for so long are forgotten. */
 const QUIET_MS = 60_000;
 
-/** @typedef {{ key: string; kind: keyof typeof SHARE; waits: boolean; isPage: boolean }} Visitor */
+/** @typedef {{ key: string; kind: keyof typeof SHARE; waits: boolean; isPage: boolean; isAhead: boolean }} Visitor */
 /** @typedef {{ open: number; waiting: (() => void)[]; left: number; at: number }} Known */
 
 /**
@@ -36,9 +38,9 @@ export class Gate {
    * Whether a visitor may ask now; what comes too fast is not answered.
    * @param {Visitor} visitor
    */
-  paces({ key, kind }) {
+  paces({ key, kind, isAhead }) {
     const known = this.#known(key, kind);
-    if (known.left < 1) return false;
+    if (known.left < (isAhead ? SHARE[kind].burst * AHEAD : 1)) return false;
     known.left -= 1;
     return true;
   }
@@ -48,12 +50,12 @@ export class Gate {
    * @param {() => void} begin is called at once or when its turn comes
    * @returns {boolean} false where too many wait already
    */
-  enter({ key, kind }, begin) {
+  enter({ key, kind, isAhead }, begin) {
     const known = this.#known(key, kind);
     if (known.open < SHARE[kind].atOnce) {
       known.open += 1;
       begin();
-    } else if (known.waiting.length < MOST_WAITING) known.waiting.push(begin);
+    } else if (known.waiting.length < MOST_WAITING * (isAhead ? AHEAD : 1)) known.waiting.push(begin);
     else return false;
     return true;
   }
@@ -109,11 +111,12 @@ export function visitorOf(request, proxies = 0, isSession = () => false) {
   if (/^\/(_next\/static\/|favicon|icon)/.test(url)) return null;
   const waits = (method === "GET" || method === "HEAD") && url !== "/api/live";
   const isPage = !url.startsWith("/api/");
+  const isAhead = Boolean(headers["next-router-prefetch"] ?? headers["next-router-segment-prefetch"]);
   const session = /(?:^|;\s*)bandeira_session=([^;]+)/.exec(headers.cookie ?? "")?.[1];
-  if (session && isSession(session)) return { key: `session ${session}`, kind: "session", waits, isPage };
+  if (session && isSession(session)) return { key: `session ${session}`, kind: "session", waits, isPage, isAhead };
   const named = String(headers["x-forwarded-for"] ?? "").split(",");
   const machine = (proxies > 0 && named.at(-proxies)?.trim()) || request.socket.remoteAddress || "?";
-  return { key: `machine ${machine}`, kind: "machine", waits, isPage };
+  return { key: `machine ${machine}`, kind: "machine", waits, isPage, isAhead };
 }
 
 /**

@@ -4,13 +4,17 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { describe, expect, it } from "vitest";
 import { Gate, gated, visitorOf } from "./gate.mjs";
 
-type Asked = { method?: string; cookie?: string; from?: string; forwarded?: string };
+type Asked = { method?: string; cookie?: string; from?: string; forwarded?: string; ahead?: boolean };
 
-const request = (url: string, { method = "GET", cookie, from = "192.0.2.1", forwarded }: Asked = {}) =>
+const request = (url: string, { method = "GET", cookie, from = "192.0.2.1", forwarded, ahead }: Asked = {}) =>
   ({
     method,
     url,
-    headers: { ...(cookie && { cookie }), ...(forwarded && { "x-forwarded-for": forwarded }) },
+    headers: {
+      ...(cookie && { cookie }),
+      ...(forwarded && { "x-forwarded-for": forwarded }),
+      ...(ahead && { "next-router-prefetch": "1" }),
+    },
     socket: { remoteAddress: from, destroyed: false, destroy: () => {}, destroySoon: () => {} },
   }) as unknown as IncomingMessage;
 
@@ -85,6 +89,20 @@ describe("the gate", () => {
     expect([flood(100, {}), flood(300, { cookie: SESSION })]).toEqual([80, 250]);
     pass(60_000);
     expect(flood(100, {})).toBe(40);
+  });
+
+  it("keeps half of a share for what somebody asked for, whatever a browser fetches ahead", () => {
+    const { ask, pass, made } = playing();
+    const ahead = Array.from({ length: 300 }, () => ask("/people", { cookie: SESSION, ahead: true }));
+    expect(ahead.filter((one) => one.status === 503).length).toBe(101 - 2 - 30);
+    expect(ahead.filter((one) => one.status === 429).length).toBe(199);
+    const asked = Array.from({ length: 50 }, () => ask("/api/samples", { method: "POST", cookie: SESSION }));
+    expect(asked.map((one) => one.status)).toEqual(asked.map(() => 0));
+    expect(made.slice(-50)).toEqual(asked);
+    // A page that somebody opens waits its turn behind what is fetched ahead, and is not refused for it.
+    expect(ask("/desk", { cookie: SESSION }).status).toBe(0);
+    pass(10_000);
+    expect(ask("/people", { cookie: SESSION, ahead: true }).status).toBe(503);
   });
 
   it("is not got round by another made-up cookie for every request", () => {
