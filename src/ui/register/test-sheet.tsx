@@ -102,7 +102,10 @@ function Row({
   return (
     <tr className="border-b border-rule/70 align-top [&_td]:py-1.5 [&_td]:pr-3">
       <td>
-        <Link prefetch={false} href={`/documents/${item.id}/record`}>{item.number}</Link> {item.title}
+        <Link prefetch={false} href={`/documents/${item.id}/record`}>
+          {item.number}
+        </Link>{" "}
+        {item.title}
         {mayWrite && attributes.some((one) => !finding.marks[one]) && (
           <button
             type="button"
