@@ -111,7 +111,7 @@ export function madeUpAccount(random: Random): string {
   return sayAccount(`XX${checkDigits("XX", number)}${number}`);
 }
 
-type Founded = { id: string; event: AccountEvent };
+export type Founded = { id: string; event: AccountEvent };
 
 /** About 140 suppliers; every third has an own limit, the smallest of 750. */
 export function suppliers(random: Random): Founded[] {
@@ -123,7 +123,8 @@ export function suppliers(random: Random): Founded[] {
     const fields: AccountFields = {
       name,
       taxNumber: `XX${random.int(100_000_000, 999_999_999)}`,
-      address: `${random.int(1, 90)} Cais ${random.pick(FIRST)}`,
+      // No two live in one house: who shares an address is looked into.
+      address: `${index + 2} Cais ${random.pick(FIRST)}`,
       email: `invoices@${id}.example`,
       bankAccount: madeUpAccount(random),
       paymentTerms: random.pick(["14 days", "30 days", "45 days"]),
@@ -137,6 +138,21 @@ export function suppliers(random: Random): Founded[] {
       },
     };
   });
+}
+
+/** Two suppliers are paid into one bank account. @param names of both */
+export function paidTogether<T extends Founded>(all: readonly T[], [one, other]: readonly [string, string]): T[] {
+  const accountOf = ({ event }: T) => (event.type === "account entered" ? event.data.fields.bankAccount : undefined);
+  const named = (name: string) => (each: T) => each.event.type === "account entered" && each.event.data.name === name;
+  const bankAccount = accountOf(all.find(named(one))!);
+  return all.map((each) =>
+    named(other)(each) && each.event.type === "account entered"
+      ? {
+          ...each,
+          event: { ...each.event, data: { ...each.event.data, fields: { ...each.event.data.fields, bankAccount } } },
+        }
+      : each,
+  );
 }
 
 export type Customer = Founded & { limit: number };

@@ -32,6 +32,8 @@ export type Customs = {
     level: LevelState,
     silent: boolean,
   ) => number | null | undefined;
+  /** Who of those who can decide at a level is likely to; all of them where nothing is said. */
+  chooses?: (state: DocumentState, level: LevelState, able: readonly string[]) => readonly string[];
   /** Hour in UTC at which its people begin to work. */
   opens: number;
   /** The invoice of an order of which the goods have come, on a day. */

@@ -6,29 +6,23 @@ import { beginPolicy } from "@/server/policies/drafts";
 import { setRules } from "@/server/ledger/books";
 import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
-import { balancesOf, customers, suppliers, type Customer } from "./accounts";
+import { balancesOf, customers, paidTogether, suppliers, type Customer } from "./accounts";
 import { building, foundOrganisation, type Customs, type DemoBuilder } from "./builder";
 import { invoiceFor, looseInvoice, unorderedFrom, randomClaim, randomLimitChange } from "./documents";
 import { augustClaims, furtherPolicies } from "./further-policies";
 import { liveDocuments } from "./live-documents";
 import { faultyDrafts } from "./drafts";
 import { liveOrders } from "./live";
-import { submitAndFollow } from "./simulate-approvals";
 import { checkpoints, payOnFridays, scatter, timeline } from "./history";
 import { DAY } from "./moments";
 import { randomOrder } from "./orders";
 import { marevia } from "./organisation";
 import { closedAccount, otherAccounts, peopleHistory, privateDetails } from "./people-history";
 import { lastYearsPolicy, orderPolicyInForce } from "./policy";
-import {
-  QUICK,
-  QUICK_MS,
-  changeBankDetails,
-  isToBeSentTwice,
-  lookIntoHolds,
-  plantDuplicates,
-  splitOrders,
-} from "./planted-anomalies";
+import { isToBeSentTwice } from "./planted/duplicates";
+import { COMPANIES, ONE_ACCOUNT, QUICK, QUICK_MS, plant } from "./planted/marevia";
+import { inCompany } from "./planted/usual-company";
+import { lookIntoHolds } from "./hold-clerk";
 import { reviewedInForce } from "./put-in-force";
 import { dailyRates } from "./rates";
 import { mareviaRules } from "./rules";
@@ -74,6 +68,7 @@ const CUSTOMS: Customs = {
     if (lapses && (make.random.chance(0.4) || noneLapsed(make))) return null;
     return level.pool.includes(QUICK) && silent ? QUICK_MS : undefined;
   },
+  chooses: (state, level, able) => inCompany(COMPANIES, state, level, able),
   invoice: ({ random }, { document, number }, date) => invoiceFor(random, document as PurchaseOrder, number, date),
   comesTwice: isToBeSentTwice,
 };
@@ -124,7 +119,7 @@ function payFrom({ app, who, must, random }: DemoBuilder): void {
 function foundAccounts({ app, random }: DemoBuilder): Customer[] {
   const own = seeded(random.int(1, 1e9));
   const cause = () => ({ actor: "system", command: random.uuid() });
-  for (const { id, event } of suppliers(own)) writeAccount(app, id, [event], cause());
+  for (const { id, event } of paidTogether(suppliers(own), ONE_ACCOUNT)) writeAccount(app, id, [event], cause());
   const owing = customers(own);
   for (const customer of owing) writeAccount(app, customer.id, [customer.event], cause());
   for (const customer of owing)
@@ -183,10 +178,7 @@ function playHistory(make: DemoBuilder, count: number, owing: readonly Customer[
     Array.from({ length: 18 }, (_, index) => 9 + index),
     push,
   );
-  plantDuplicates(make, span.from, span.end);
-  const splits = { ...span, count: Math.max(2, Math.round(count / 330)) };
-  splitOrders(make, splits, push, (order) => submitAndFollow(make, order, push));
-  changeBankDetails(make, push);
+  plant(make, span, count);
   play(make);
 }
 

@@ -32,8 +32,9 @@ const BESIDE = [/hashes in this browser$/, /events in the log$/, /^\.? ?Content 
 
 /** What people typed, which stands on pages as it is. */
 function isTyped(line: string, { state, version }: DocumentView): boolean {
-  const { title, note } = state.document;
-  return /“.*”$/.test(line) || [title, note, version?.note].includes(line);
+  const { document } = state;
+  const descriptions = "lines" in document ? document.lines.map(({ description }) => description) : [];
+  return /“.*”$/.test(line) || [document.title, document.note, version?.note, ...descriptions].includes(line);
 }
 
 /** One document of every type, status and state of holds. */

@@ -62,7 +62,7 @@ function follow(make: DemoBuilder, state: DocumentState, push: Push): void {
     const able = whoCan(make, state, open);
     // Everybody who is asked is away with nobody to stand in: it waits.
     if (able.length === 0) return push({ at: working(Date.parse(make.clock.now()) + DAY), run });
-    const approver = who(random.pick(able));
+    const approver = who(random.pick(make.customs.chooses?.(present, open, able) ?? able));
     const decided = must(
       commandDocument(
         app,

@@ -35,7 +35,7 @@ export function suppliers(random: Random): Founded[] {
     const fields: AccountFields = {
       name,
       taxNumber: `XX${random.int(10_000_000, 99_999_999)}`,
-      address: `Camino ${random.int(1, 90)}, Valle Pardo`,
+      address: `Camino ${index + 5}, Valle Pardo`,
       email: `facturas@${id}.example`,
       bankAccount: madeUpAccount(random),
       paymentTerms: random.pick(["N15", "N30", "N60"]),

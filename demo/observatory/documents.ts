@@ -132,17 +132,18 @@ export function invoiceFor(random: Random, order: PurchaseOrder, number: string,
 /** An invoice nobody ordered: water, power, what is brought every week. */
 export function looseInvoice(random: Random, date: string): SupplierInvoice {
   const net = Math.max(8_000, Math.round(random.logNormal(210_000, 0.9)));
-  const line = {
-    description: random.pick(["Water", "Power, month", "Bread", "Gas"]),
-    costCentre: random.pick(CENTRES),
-    quantity: "1",
-    unitPrice: net,
-    net,
-    taxPercent: "19",
-    orderLine: null,
-  };
+  const line = unordered(random.pick(["Water", "Power, month", "Bread", "Gas"]), random.pick(CENTRES), net);
   const grant = random.chance(0.25) ? random.pick(GRANTS) : undefined;
   return invoice(random, date, random.pick(SUPPLIERS["30"]!), null, [line], grant);
+}
+
+/** An invoice of one line that nobody ordered, of some supplier. @param net whole pesos */
+export function invoiceOf(random: Random, date: string, supplier: string, what: string, net: number): SupplierInvoice {
+  return invoice(random, date, supplier, null, [unordered(what, "A", net)], undefined);
+}
+
+function unordered(description: string, costCentre: string, net: number) {
+  return { description, costCentre, quantity: "1", unitPrice: net, net, taxPercent: "19", orderLine: null };
 }
 
 function invoice(

@@ -7,10 +7,12 @@ import { setRules } from "@/server/ledger/books";
 import { runInsideSteps } from "@/server/ledger/work";
 import { writeAccount } from "@/server/ledger/write";
 import { changeDetail } from "@/server/access/private-details";
-import { balancesOf, madeUpAccount } from "../accounts";
+import { balancesOf, madeUpAccount, paidTogether } from "../accounts";
 import { building, foundOrganisation, type Customs, type DemoBuilder } from "../builder";
 import { checkpoints, payOnFridays, scatter, timeline } from "../history";
 import { DAY } from "../moments";
+import { isToBeSentTwice } from "../planted/duplicates";
+import { inCompany } from "../planted/usual-company";
 import { reviewedInForce } from "../put-in-force";
 import { seeded } from "../random";
 import { dailyRates } from "../rates";
@@ -18,6 +20,7 @@ import { customers, suppliers } from "./accounts";
 import { invoiceFor, looseInvoice, randomClaim, randomLimitChange, randomOrder } from "./documents";
 import { liveDocuments } from "./live";
 import { observatory } from "./organisation";
+import { COMPANIES, ONE_ACCOUNT, QUICK, QUICK_MS, crowded, plant } from "./planted";
 import { observatoryPolicies } from "./policies";
 
 const HISTORY_FROM = Date.parse("2025-03-10T12:00:00.000Z");
@@ -36,6 +39,9 @@ const CUSTOMS: Customs = {
     "send back": ["Which grant pays for this?", "The quotation is missing.", "For which instrument?"],
     approve: ["Agreed in the weekly meeting.", "Price as in the quotation.", "Before the run begins, please."],
   },
+  answersAfter: (_make, _state, level, silent) => (level.pool.includes(QUICK) && silent ? QUICK_MS : undefined),
+  chooses: (state, level, able) => inCompany(COMPANIES, state, level, able),
+  comesTwice: isToBeSentTwice,
   invoice: ({ random }, { document, number }, date) => invoiceFor(random, document as PurchaseOrder, number, date),
 };
 
@@ -73,7 +79,7 @@ type Institutes = ReturnType<typeof customers>;
 function foundAccounts({ app, random, who, must }: DemoBuilder): Institutes {
   const own = seeded(random.int(1, 1e9));
   const cause = () => ({ actor: "system", command: random.uuid() });
-  for (const { id, event } of suppliers(own)) writeAccount(app, id, [event], cause());
+  for (const { id, event } of paidTogether(suppliers(own), ONE_ACCOUNT)) writeAccount(app, id, [event], cause());
   const institutes = customers(own);
   for (const one of institutes)
     writeAccount(app, one.id, [one.event, balancesOf(one, own, DEMO_START.slice(0, 10))], cause());
@@ -116,12 +122,13 @@ function playHistory(make: DemoBuilder, count: number, institutes: Institutes): 
   const span = { from: HISTORY_FROM, end, push };
   const sometime = (times: number, document: (date: string) => AnyDocument) =>
     scatter(make, span, count * times, document);
-  sometime(1, (date) => randomOrder(random, date));
+  sometime(1, (date) => crowded(random, randomOrder(random, date)));
   sometime(SHARES.looseInvoices, (date) => looseInvoice(random, date));
   sometime(SHARES.claims, (date) => randomClaim(app, random, date));
   sometime(SHARES.limitChanges, (date) => randomLimitChange(random, date, random.pick(institutes)));
   payOnFridays(make, "2025-03-14", "2026-03-05", push);
   const months = Array.from({ length: 12 }, (_, index) => 3 + index);
   checkpoints(make, 2025, months, push);
+  plant(make, span, count);
   play(make);
 }

@@ -114,8 +114,19 @@ export type Act = {
 /** A level that ended since nobody answered in time. */
 export type Lapse = { document: number; policy: string; level: string; at: number; asked: readonly string[] };
 
-/** Something done to the account of a party: opened, or its bank account changed. @property checked whether somebody asked the party back */
-export type AccountAct = { party: string; kind: "opened" | "bank"; person: string; at: number; checked: boolean };
+/**
+ * Something done to the account of a party: opened, or its bank account changed.
+ * @property checked whether somebody asked the party back
+ * @property document row of the document by which it was asked for; null where there is none
+ */
+export type AccountAct = {
+  party: string;
+  kind: "opened" | "bank";
+  person: string;
+  at: number;
+  checked: boolean;
+  document: number | null;
+};
 
 /** Somebody acts for somebody from a moment on. @property until null where it never ends */
 export type StandInRow = { person: string; standIn: string; from: number; until: number | null };

@@ -41,7 +41,8 @@ export const LookoutSettingsSchema = z.strictObject({
   }),
   roundAmounts: z.strictObject({
     usual: UsualSchema,
-    /** Of what they are multiples, in whole units of the currency. */ of: count,
+    /** Of what they are multiples: the largest power of ten that is no more than this share of the amount in the middle. */
+    share,
   }),
   haste: z.strictObject({ usual: UsualSchema, seconds: z.number().int().min(1).max(600) }),
   rest: z.strictObject({ usual: UsualSchema }),
@@ -75,7 +76,7 @@ export const USUAL_LOOKOUT: LookoutSettings = {
   splitting: { days: [0.125, 1, 7, 30], fewest: 2 },
   duplicates: { days: 370 },
   digits: { fewest: 300, spread: 20 },
-  roundAmounts: { usual: RARE, of: 100 },
+  roundAmounts: { usual: RARE, share: 0.1 },
   haste: { usual: RARE, seconds: 6 },
   rest: { usual: RARE },
   bursts: { usual: RARE, seconds: 10 },

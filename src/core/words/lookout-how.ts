@@ -136,9 +136,9 @@ const HOW: Readonly<Record<QuestionName, HowWorked>> = {
     chance: true,
     settings: (all) => [
       {
-        at: "roundAmounts.of",
-        label: "Multiples of, in whole units of the currency",
-        said: `Multiples of ${all.roundAmounts.of} in whole units of the currency.`,
+        at: "roundAmounts.share",
+        label: "Round by, as a share of the amount in the middle",
+        said: `Multiples of the largest power of ten that is no more than ${formatShare(all.roundAmounts.share)} of the amount in the middle of all of that type and currency.`,
         why: "What is charged and counted is seldom so; what is guessed is.",
       },
       ...usual("roundAmounts", all),

@@ -1,6 +1,7 @@
 import type { AccountAct, Act, Beside, Lapse, LimitRow, StandInRow } from "@/core/lookout";
 import type { App } from "../app";
 import { sealerOfLog } from "../log/sealed";
+import type { Changed } from "../ledger/events";
 import type { Stretch } from "../policies/history";
 import { readReferenceData } from "../reference-data";
 
@@ -11,7 +12,7 @@ export function besideOf(app: App, rows: Rows, stretch: Stretch): Beside {
   return {
     acts: [...eventsOn(app, rows, stretch), ...received(app, rows, stretch), ...paid(app, rows, stretch)],
     lapses: lapsesOf(app, rows, stretch),
-    accounts: accountActs(app, stretch),
+    accounts: accountActs(app, rows, stretch),
     standIns: standInsOf(app),
     limits: limitsOf(app, stretch),
   };
@@ -90,45 +91,57 @@ function lapsesOf({ db }: App, rows: Rows, { from }: Stretch): Lapse[] {
   });
 }
 
-type Change = { party: string; at: string; person: string; changes: string; requester: string | null; note: number };
+type Change = {
+  party: string;
+  at: string;
+  person: string;
+  changes: string;
+  document: string | null;
+  requester: string | null;
+  note: number;
+};
 
 /**
  * Who opened accounts of suppliers, and who changed their bank account: whoever asked for it, where it was approved. The party was asked back as far as somebody who approved wrote a
  * comment.
  */
-function accountActs({ db }: App, { from }: Stretch): AccountAct[] {
+function accountActs({ db }: App, rows: Rows, { from }: Stretch): AccountAct[] {
+  const rowOf = (document: string | null) => (document === null ? null : (rows.get(document) ?? null));
   const opened = db
     .prepare(
-      `SELECT a.name AS party, d.requester AS person, coalesce(d.closed_at, d.submitted_at) AS at FROM account a JOIN document d ON d.refers = a.id
+      `SELECT a.name AS party, d.id AS document, d.requester AS person, coalesce(d.closed_at, d.submitted_at) AS at FROM account a JOIN document d ON d.refers = a.id
        WHERE a.kind = 'supplier' AND d.status = 'approved' AND a.asked_by = d.requester AND coalesce(d.closed_at, d.submitted_at) >= ? GROUP BY a.id`,
     )
-    .all(from) as { party: string; person: string; at: string }[];
+    .all(from) as { party: string; document: string; person: string; at: string }[];
   const changes = db
     .prepare(
-      `SELECT a.name AS party, ch.at, ch.person, ch.changes, d.requester,
+      `SELECT a.name AS party, ch.at, ch.person, ch.changes, d.id AS document, d.requester,
               (SELECT count(*) FROM logged l WHERE l.stream = 'document:' || d.id AND l.type = 'approval given' AND trim(l.data ->> '$.comment') <> '') AS note
        FROM account_change ch JOIN account a ON a.id = ch.account LEFT JOIN document d ON d.id = ch.document
        WHERE a.kind = 'supplier' AND ch.at >= ? ORDER BY ch.seq`,
     )
     .all(from) as Change[];
   return [
-    ...opened.map(({ party, person, at }): AccountAct => ({
+    ...opened.map(({ party, document, person, at }): AccountAct => ({
       party,
       person,
       at: Date.parse(at),
       kind: "opened",
       checked: false,
+      document: rowOf(document),
     })),
     ...changes
       .filter(({ changes: all }) =>
-        (JSON.parse(all) as { field: string }[]).some(({ field }) => field === "bankAccount"),
+        // The first one, with which an account is opened, is no change.
+        (JSON.parse(all) as Changed[]).some(({ field, before }) => field === "bankAccount" && Boolean(before)),
       )
-      .map(({ party, at, person, requester, note }): AccountAct => ({
+      .map(({ party, at, person, document, requester, note }): AccountAct => ({
         party,
         person: requester ?? person,
         at: Date.parse(at),
         kind: "bank",
         checked: note > 0,
+        document: rowOf(document),
       })),
   ];
 }

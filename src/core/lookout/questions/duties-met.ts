@@ -67,11 +67,15 @@ function addDocuments({ beside, documents, decisions, people }: Activity, cases:
     cases.get(`${person} ${documents.party.codes[document]}`)?.done.push({ duty, at, document });
   const parties = new Codes<number>();
   for (const { party } of cases.values()) parties.of(party);
+  // What asks for the account is that duty and no other.
+  const ofAccounts = new Set(beside.accounts.map(({ document }) => document));
   const byParty = rowsByCode(documents.party.codes, documents.party.values.length);
   for (const party of parties.values)
-    for (const row of rowsOf(byParty, party)) note(documents.requester[row]!, row, "enter", documents.at[row]!);
+    for (const row of rowsOf(byParty, party))
+      if (!ofAccounts.has(row)) note(documents.requester[row]!, row, "enter", documents.at[row]!);
   for (let row = 0; cases.size > 0 && row < decisions.count; row += 1)
-    if (!decisions.refused[row]) note(decisions.person[row]!, decisions.document[row]!, "approve", decisions.at[row]!);
+    if (!decisions.refused[row] && !ofAccounts.has(decisions.document[row]!))
+      note(decisions.person[row]!, decisions.document[row]!, "approve", decisions.at[row]!);
   for (const act of beside.acts)
     if (act.kind in DUTY) note(code.get(act.person)!, act.document, DUTY[act.kind as keyof typeof DUTY], act.at);
 }

@@ -119,7 +119,9 @@ describe("facts", () => {
       kind: "release",
       hold: "No order",
     });
-    const accounts: Beside["accounts"] = [{ party: "Rope", kind: "opened", person: "fay", at: at(20), checked: false }];
+    const accounts: Beside["accounts"] = [
+      { party: "Rope", kind: "opened", person: "fay", at: at(20), checked: false, document: null },
+    ];
     const { asked, raised } = ownGain(
       activity({ acts: [release(0, "ana"), release(1, "ana"), release(2, "fay"), release(3, "fay", 10)], accounts }),
     );
@@ -177,6 +179,7 @@ describe("facts", () => {
       person: "fay",
       at: day(days),
       checked: false,
+      document: null,
     });
     const beside = { acts: [pay(0, 12), pay(1, 9), pay(2, 40)], accounts: [change("Rope", 10), change("Other", 10)] };
     const { asked, raised } = bankChanges(activity(beside), USUAL_LOOKOUT.bankChanges);
@@ -192,6 +195,7 @@ describe("facts", () => {
       person,
       at: at(0),
       checked: true,
+      document: null,
     }));
     const decisions = [
       toldDecision({ document: 1, person: "ana", hours: 4 }),

@@ -1,6 +1,6 @@
 import type { Activity } from "../activity";
 import { chanceOfMeeting } from "../against-others";
-import { WORTH_KEEPING, type Answer } from "../question";
+import { WORTH_KEEPING, type Answer, type Suspicion } from "../question";
 import type { LookoutSettings } from "../settings";
 
 /**
@@ -36,7 +36,37 @@ export function pairs(activity: Activity, settings: LookoutSettings["pairs"]): A
         judge(activity, kind, meeting, counts, settings, answer);
       }
     }
-  return answer;
+  return { asked: answer.asked, raised: byPair(answer.raised) };
+}
+
+/**
+ * One matter is told once: what two do at several levels, or with others around them, is one finding. Each was counted as a question of its own, so that the least of their chances is theirs.
+ */
+function byPair(raised: readonly Suspicion<PairFigures>[]): Suspicion<PairFigures>[] {
+  const pairsSeen = new Map<string, Suspicion<PairFigures>>();
+  for (const one of raised) {
+    const key = one.about.join(" ");
+    const known = pairsSeen.get(key);
+    pairsSeen.set(key, known ? together(known, one) : one);
+  }
+  return [...pairsSeen.values()];
+}
+
+function together(one: Suspicion<PairFigures>, other: Suspicion<PairFigures>): Suspicion<PairFigures> {
+  const sum = (of: (figures: PairFigures) => number) => of(one.figures) + of(other.figures);
+  return {
+    ...one,
+    documents: [...new Set([...one.documents, ...other.documents])],
+    chance: Math.min(one.chance!, other.chance!),
+    figures: {
+      ...one.figures,
+      met: sum(({ met }) => met),
+      expected: sum(({ expected }) => expected),
+      all: sum(({ all }) => all),
+      one: sum((figures) => figures.one),
+      other: sum((figures) => figures.other),
+    },
+  };
 }
 
 /** A level of a document that was decided on. */
@@ -114,11 +144,14 @@ function judge(
   const withoutFirst = (counts.other - met) / Math.max(1, counts.all - counts.one);
   if (chance > WORTH_KEEPING || met / counts.one < times * withoutFirst) return;
   const both: [string, string] = [people[one]!, people[other]!];
+  // Which of two comes first must not depend on who is met first in the documents.
+  if (kind === "decide together" && both[0] > both[1]) both.reverse();
+  const [first, second] = both[0] === people[one] ? [counts.one, counts.other] : [counts.other, counts.one];
   answer.raised.push({
     about: [kind, ...both],
     people: both,
     documents: documents.map((row) => ids[row]!),
     chance,
-    figures: { kind, people: both, met, expected, ...counts },
+    figures: { kind, people: both, met, expected, all: counts.all, one: first, other: second },
   });
 }

@@ -164,6 +164,27 @@ describe("two who meet", () => {
     });
     expect(first!.chance!).toBeLessThan(1e-9);
   });
+  it("are one matter, whoever of them is met first and with whom else they are asked", () => {
+    const met = (pools: readonly string[][], order: readonly number[]) =>
+      pairs(
+        activityOf(
+          documents,
+          documents.flatMap((_, index) => {
+            const asked = pools[index % pools.length]!;
+            const pair = Math.floor(index / pools.length) % 2 === 0 ? order : [2, 4];
+            return pair.map((place) =>
+              toldDecision({ document: index, person: asked[place]!, pool: asked, hours: index * 30 }),
+            );
+          }),
+        ),
+        USUAL_LOOKOUT.pairs,
+      ).raised.filter(({ about }) => about.includes("ana") && about.includes("di"));
+    const other = [...pool.slice(0, 4), "fay"];
+    const found = [met([pool, other], [0, 3]), met([pool], [3, 0])].map((all) =>
+      all.map(({ about, documents: rows }) => [about, rows.length]),
+    );
+    expect(found).toEqual([[[["decide together", "ana", "di"], 120]], [[["decide together", "ana", "di"], 120]]]);
+  });
   it("are told where one decides on the documents of the other though any of three could", () => {
     const some = PEOPLE.slice(0, 3);
     const one = documents.map((each, index) =>

@@ -154,7 +154,7 @@ function clustersIn({ at, compared }: Documents, { rows, cut }: Under, days: num
 }
 
 function raisedOf(
-  { people, documents: { party, requester, unit, ids } }: Activity,
+  { people, behind, documents: { party, requester, unit, ids } }: Activity,
   { rule, threshold, rows }: Under,
   { kind, who }: Group,
   { chance, days, expected, clusters: found }: Found,
@@ -165,7 +165,7 @@ function raisedOf(
   const by = { kind, id: kind === "person" ? people[who]! : unit.values[who]! };
   const clusters = found.map((one) => ({ documents: one.rows.map((row) => ids[row]!), sum: one.sum }));
   return {
-    about: [policy, section, String(cutOf(threshold)), kind, by.id, ...parties],
+    about: [policy, section, kind, by.id, firstBehind(party.values, behind, party.codes[rows[0]!]!)],
     people: [...new Set(involved.map((row) => people[requester[row]!]!))],
     documents: involved.map((row) => ids[row]!),
     chance,
@@ -185,17 +185,25 @@ function raisedOf(
   };
 }
 
+/** What those behind one party are called together, the same whoever of them was invoiced so far. */
+function firstBehind(names: readonly string[], behind: Int32Array, party: number): string {
+  return names.filter((_, index) => behind[index] === behind[party]).toSorted()[0]!;
+}
+
 /** One matter is told once: what a unit did is left out where most of it is what one person did, and of several thresholds the one that chance explains least stays. */
 function withoutRepeats(raised: readonly Suspicion<SplittingFigures>[]): Suspicion<SplittingFigures>[] {
   const told: Suspicion<SplittingFigures>[] = [];
   const seen = new Set<string>();
+  const matters = new Set<string>();
   const order = raised.toSorted(
     (a, b) => Number(a.figures.by.kind === "unit") - Number(b.figures.by.kind === "unit") || a.chance! - b.chance!,
   );
   for (const one of order) {
     const known = one.documents.filter((id) => seen.has(id)).length;
-    if (2 * known > one.documents.length) continue;
+    const matter = one.about.join("\n");
+    if (2 * known > one.documents.length || matters.has(matter)) continue;
     told.push(one);
+    matters.add(matter);
     for (const id of one.documents) seen.add(id);
   }
   return told;
