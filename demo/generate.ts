@@ -5,6 +5,7 @@ import type { Db } from "@/server/db/open";
 import { beginPolicy } from "@/server/policies/drafts";
 import { setRules } from "@/server/ledger/books";
 import { runInsideSteps } from "@/server/ledger/work";
+import { find, keep, stretchOfLook } from "@/server/lookout/look";
 import { writeAccount } from "@/server/ledger/write";
 import { balancesOf, customers, paidTogether, suppliers, type Customer } from "./accounts";
 import { building, foundOrganisation, type Customs, type DemoBuilder } from "./builder";
@@ -101,6 +102,7 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
     liveDocuments(make, owing);
     for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));
     make.clock.set(DEMO_START);
+    keep(make.app, find(make.app, stretchOfLook(make.app)), { actor: "system" });
   }).immediate();
 }
 

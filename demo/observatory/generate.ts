@@ -5,6 +5,7 @@ import { append } from "@/server/log/log";
 import { project } from "@/server/log/projection";
 import { setRules } from "@/server/ledger/books";
 import { runInsideSteps } from "@/server/ledger/work";
+import { find, keep, stretchOfLook } from "@/server/lookout/look";
 import { writeAccount } from "@/server/ledger/write";
 import { changeDetail } from "@/server/access/private-details";
 import { balancesOf, madeUpAccount, paidTogether } from "../accounts";
@@ -64,6 +65,7 @@ export function generateObservatory(db: Db, { orders = 560, seed = 20260311 } = 
     make.app.quiet = false;
     liveDocuments(make, institutes);
     beginInTheMorning(make);
+    keep(make.app, find(make.app, stretchOfLook(make.app)), { actor: "system" });
   }).immediate();
 }
 

@@ -40,6 +40,7 @@ const SETTINGS = [
   "afterApproval",
   "messages",
   "onSubmit",
+  "tellsFindings",
   "readers",
   "stoppedOrders",
   "partySigns",

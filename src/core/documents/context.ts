@@ -25,6 +25,8 @@ export type DocumentContext = {
   papers?: readonly string[];
   /** What the list of its categories says of those it names, by their keys. */
   categories?: Readonly<Record<string, Attributes>>;
+  /** A finding of the lookout is open about it, or about what its requester and its party did before. */
+  lookedInto?: true;
   /** Those by which documents are looked at; who may do what about them is asked of the rules as they stand. */
   rules?: EvaluationRules;
 };

@@ -1,5 +1,6 @@
 import { isKeyOf } from "../ids";
 import type { Basics, DocumentType } from "./registry";
+import { withLookedInto } from "./looked-into";
 import { withOwnFields } from "./own";
 import { TYPES, type AnyDocument } from "./types";
 
@@ -16,7 +17,7 @@ export function documentType(key: string): DocumentType<AnyDocument> {
   const found = isKeyOf(TYPES, key) ? TYPES[key] : undefined;
   if (!found) throw new RangeError(`There is no document type “${key}”`);
   // The key ties the type to the documents it is given; the compiler cannot see that.
-  const type = withOwnFields(found as unknown as DocumentType<Basics>);
+  const type = withOwnFields(withLookedInto(found as unknown as DocumentType<Basics>));
   const registered = type as unknown as DocumentType<AnyDocument>;
   whole.set(key, registered);
   return registered;

@@ -93,6 +93,8 @@ export const DocumentSchema = z.discriminatedUnion(
   Object.values(TYPES).map(({ schema }) => schema) as unknown as [z.ZodObject<{ documentType: z.ZodLiteral<string> }>],
 ) as unknown as z.ZodType<AnyDocument>;
 
+export { LOOKED_INTO } from "./looked-into";
+
 /** Keys of the types that policies can be designed for. */
 export const documentTypeKeys = Object.keys(TYPES) as [string, ...string[]];
 

@@ -299,6 +299,7 @@ const policyParts: Record<keyof Policy, true> = {
   afterApproval: true,
   messages: true,
   onSubmit: true,
+  tellsFindings: true,
   readers: true,
   stoppedOrders: true,
   partySigns: true,

@@ -46,6 +46,7 @@ export type Cause = Coded<{
   "rate arrived": { rates: { from: string; to: string; rate: string }[] };
   "rates changed": null;
   "people changed": null;
+  "looked through": null;
   "policy changed": null;
   "something began or ended": null;
   /** By which document; null where it was changed at once. */

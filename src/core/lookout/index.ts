@@ -20,6 +20,7 @@ export { LookoutSettingsSchema, USUAL_LOOKOUT } from "./settings";
 export type { LookoutSettings } from "./settings";
 export { after, bodyOf, COURSE_ACTS, isMore, isOther, matterOf } from "./finding";
 export type { FindingAct, FindingBody, FindingState } from "./finding";
+export { OF_DOCUMENTS } from "./about-documents";
 export { mended, remediesOf } from "./remedies";
 export type { Remedy } from "./remedies";
 export { benfordShare } from "./questions/digits";

@@ -13,6 +13,8 @@ const UsualSchema = z.strictObject({ least: share, alike: share, fewest: count }
 export const LookoutSettingsSchema = z.strictObject({
   /** The chance with which a morning on which nothing is behind anything raises something all the same; and the share of false ones among what is raised. */
   falseAlarms: z.number().min(0.000_1).max(0.2),
+  /** The time of day from which on it looks, once a morning, in the organisation's zone. */
+  at: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "a time of day, such as 06:00"),
   /** Whether people are numbered and not named until somebody makes a case of a finding. */
   hidesNames: z.boolean(),
   crowding: z.strictObject({
@@ -71,6 +73,7 @@ const RARE = { least: 0.02, alike: 0.02, fewest: 20 } as const;
 /** What a morning begins with. */
 export const USUAL_LOOKOUT: LookoutSettings = {
   falseAlarms: 0.05,
+  at: "06:00",
   hidesNames: false,
   crowding: { reach: 0.05, times: 1.5, fewest: 8 },
   splitting: { days: [0.125, 1, 7, 30], fewest: 2 },

@@ -202,6 +202,10 @@ export const PolicySchema = z
       .max(300)
       .optional()
       .meta({ description: "A word to the requester at the moment of submitting" }),
+    tellsFindings: z
+      .literal(true)
+      .optional()
+      .meta({ description: "Approvers read of open findings of the lookout about what they decide on" }),
     readers: z
       .strictObject({ people: z.array(IdSchema).default([]), groups: z.array(IdSchema).default([]) })
       .optional()

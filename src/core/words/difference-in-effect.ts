@@ -263,6 +263,7 @@ export const SETTING_WORDS = {
   afterApproval: "what follows the approval",
   messages: "messages",
   onSubmit: "the word on submitting",
+  tellsFindings: "what approvers are told of findings",
   readers: "read-only access",
   stoppedOrders: "stopped orders",
   partySigns: "the other party’s form",

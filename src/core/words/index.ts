@@ -79,5 +79,13 @@ export { sayLoss } from "./losses";
 export { sayNotTemplate } from "./templates";
 export { howWorked } from "./lookout-how";
 export type { HowWorked, SaidSetting } from "./lookout-how";
-export { FINDING_STATE_WORDS, QUESTION_WORDS, sayChance, sayCourse, sayFound, sayRemedy } from "./lookout";
+export {
+  FINDING_STATE_WORDS,
+  QUESTION_WORDS,
+  sayChance,
+  sayCourse,
+  sayFound,
+  sayOnDocument,
+  sayRemedy,
+} from "./lookout";
 export type { FindingNames, SaidFound } from "./lookout";

@@ -198,6 +198,21 @@ export function sayChance({ corrected }: Pick<FindingBody, "corrected">): string
   return `Of findings as unlikely as this, no more than one in ${said} is chance alone, with everything counted that was asked.`;
 }
 
+/**
+ * What is said of a finding on a document that waits, in one line, to whoever decides on it.
+ * @example sayOnDocument(finding, "po-00931", names) // "7 orders to Estaleiro Vale d’Onda within 9 days, 31,240.00 EUR together"
+ */
+export function sayOnDocument(finding: FindingBody, document: string, names: FindingNames): string {
+  if (finding.question !== "splitting") return sayFound(finding, names).title;
+  const { documentType, currency, parties, clusters, days, threshold } = finding.figures;
+  const own = clusters.find((one) => one.documents.includes(document));
+  const to = joinWords(parties, "and");
+  if (own)
+    return `${capital(nounOf(documentType, own.documents.length))} to ${to} within ${withinDays(days)}, ${amount(own.sum, currency)} together`;
+  const before = clusters.reduce((sum, one) => sum + one.documents.length, 0);
+  return `${capital(nounOf(documentType, before))} to ${to} before, which passed ${amount(threshold.amount, currency)} together though none did alone`;
+}
+
 /** What each question asks, for the list of what was asked. */
 export const QUESTION_WORDS: Readonly<Record<QuestionName, string>> = {
   crowding: "amounts that crowd just under a threshold",

@@ -9,6 +9,7 @@ const OF_POLICY: Record<PolicyPart, string> = {
   afterApproval: "The steps after approval are",
   messages: "Who else is notified is",
   onSubmit: "The word to whoever submits is",
+  tellsFindings: "What approvers are told of findings is",
   readers: "Who reads along is",
   stoppedOrders: "The rule for stopped orders is",
   partySigns: "How the other party signs is",

@@ -76,7 +76,9 @@ function partsOf(policy: Policy, directory: Directory): Part[] {
     part("Edits", [policy.edits, currency], () => sayEdits(policy, directory)),
     part("Holds", policy.holds, () => policy.holds.map((hold) => sayHold(policy, hold, directory)).join(". ") || null),
     part("After approval", policy.afterApproval, () => sayAfterApproval(policy)),
-    part("Messages", [policy.messages, policy.onSubmit ?? null], () => sayMessages(policy)),
+    part("Messages", [policy.messages, policy.onSubmit ?? null, policy.tellsFindings ?? null], () =>
+      sayMessages(policy),
+    ),
     part("Read-only access", [people, groups], () => joinWords(readers, "and") || null),
     part("Stopped orders", policy.stoppedOrders, () => sayStoppedOrders(policy, directory)),
     part("The other party’s form", policy.partySigns, () => sayPartySigns(policy)),

@@ -54,7 +54,11 @@ export function sayAfterApproval(policy: Pick<Policy, "afterApproval">): string 
 }
 
 /** Who is told of what by a policy, as one sentence; null when it adds nobody to those who hear anyway. */
-export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "onSubmit">): string | null {
+export function sayMessages({
+  messages,
+  onSubmit,
+  tellsFindings,
+}: Pick<Policy, "messages" | "onSubmit" | "tellsFindings">): string | null {
   const byOccasion = new Map<string, string[]>();
   for (const { on, to } of messages) byOccasion.set(on, [...(byOccasion.get(on) ?? []), RECIPIENTS[to]]);
   const said = [...byOccasion].map(
@@ -62,6 +66,7 @@ export function sayMessages({ messages, onSubmit }: Pick<Policy, "messages" | "o
   );
   const parts = [
     ...(onSubmit ? [`Said to whoever submits: “${onSubmit.replace(/\.$/, "")}”`] : []),
+    ...(tellsFindings ? ["Approvers read of open findings of the lookout about what they decide on"] : []),
     ...(said.length > 0 ? [`Told as well: ${said.join("; ")}`] : []),
   ];
   return parts.length > 0 ? parts.join(". ") : null;

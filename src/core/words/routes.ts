@@ -157,6 +157,7 @@ const CAUSES = {
     `an exchange rate arrived: ${rates.map((one) => `${one.from} to ${one.to} ${one.rate}`).join(", ")}`,
   "rates changed": () => "exchange rates have arrived",
   "people changed": () => "people or absences have changed",
+  "looked through": () => "the lookout has looked through it again, or a finding was closed",
   "policy changed": () => "a policy has changed",
   "something began or ended": () => "an absence or a version of a policy has begun or ended",
   "account changed": ({ account, by }) => `the account of ${account} was changed${by ? ` by ${by}` : ""}`,

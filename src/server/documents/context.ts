@@ -19,6 +19,7 @@ import { money } from "@/core/money";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
+import { isLookedInto } from "../lookout/about";
 import { customerFacts, readRules, supplierFacts, accountNamed } from "../ledger/accounts";
 import { readReferenceData } from "../reference-data";
 import { orderFacts } from "./orders";
@@ -45,6 +46,7 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
     ...(asked.duplicatesOf && { duplicates: duplicatesOf(app.db, asked.duplicatesOf, number, rules) }),
     ...(asked.papersFor && { papers: papersFor(lists, asked.papersFor.what, on) }),
     ...(asked.categories && { categories: categoriesOf(lists, asked.categories) }),
+    ...(isLookedInto(app, document, number) && { lookedInto: true as const }),
     ...(asked.receipts && { receiptsElsewhere: receiptsElsewhere(app.db, asked.receipts, number) }),
   };
 }

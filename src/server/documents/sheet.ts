@@ -39,6 +39,7 @@ import { credentialOf } from "../access/sign-in";
 import { reasonsOffered } from "../lists/offered";
 import { openReceipt, type OpenReceipt } from "../ledger/views";
 import type { App } from "../app";
+import { linesForApprover } from "../lookout/for-approvers";
 import type { Visit } from "../http/page";
 
 /**
@@ -67,6 +68,7 @@ export function sheetFor(visit: Visit, view: DocumentView) {
     zone,
     now,
     asked: asked ? askedLevel(visit, view, asked, seat!.ok ? seat!.value : person.id, { words, unseen }) : null,
+    findings: asked ? linesForApprover(app, person.id, state, view.version) : [],
     question: state.questions?.find((one) => one.to === person.id && !one.answer) ?? null,
     mayAsk: !["draft", "withdrawn"].includes(state.status) && !authorise(person, "documents.talk", about),
     mayRemind:

@@ -2,6 +2,7 @@ import type { App } from "../app";
 import { searchDue } from "../credit/search";
 import type { Db } from "../db/open";
 import { lookAgain } from "../holds/look-again";
+import { beginMorning } from "../lookout/morning";
 import { checkpointInParts } from "../log/checkpoints";
 import { sendDigests, tellAbsences } from "../messages/by-time";
 import { deliver } from "../messages/delivery";
@@ -68,6 +69,19 @@ export function lookAtRouting(app: App): string[] {
   return code === null ? [] : lookAgain(app, { about: "routing" }, { code });
 }
 
+const known = new WeakMap<Db, number>();
+
+/** Looks at what policies hold for findings of the lookout, where any was raised or closed since it last did. @returns numbers of the documents on which something happened */
+export function lookAtFindings(app: App): string[] {
+  const now = app.db
+    .prepare("SELECT COALESCE(MAX(seq), 0) FROM event WHERE stream >= 'finding:' AND stream < 'finding;'")
+    .pluck()
+    .get() as number;
+  if (known.get(app.db) === now) return [];
+  known.set(app.db, now);
+  return lookAgain(app, { about: "findings" }, { code: "looked through" });
+}
+
 /** Begins the work of this process: timers, held documents, messages and steps after approvals, at once when a command asks and every few seconds. */
 export function startWork(app: App): App {
   let busy = false;
@@ -83,9 +97,11 @@ export function startWork(app: App): App {
         again = false;
         fireTimers(app);
         lookAtRouting(app);
+        lookAtFindings(app);
         searchDue(app);
         tellAbsences(app);
         sendDigests(app);
+        beginMorning(app);
         // Others are answered in between.
         if (checkpointInParts(app)) setTimeout(() => app.wakeWorker?.(), 0);
         await runDueSteps(app);

@@ -52,7 +52,7 @@ export function judge(app: App, actor: Person, id: string, judgement: Judgement)
   const barred = () => whyNotJudge(app, actor, id);
   const again = () => ({ state: findingOf(app, id)!.state });
   const intent = { command: judgement.command, stream, type: JUDGED };
-  return carryOut(app, actor, { barred, again, ...intent }, () => {
+  const judged = carryOut(app, actor, { barred, again, ...intent }, () => {
     const finding = findingOf(app, id)!;
     const state = after(finding.state, judgement.type);
     if (!state) return refused("finding cannot be so", { state: finding.state });
@@ -62,6 +62,9 @@ export function judge(app: App, actor: Person, id: string, judgement: Judgement)
     write(app, stream, [event], { actor: actor.id, command: judgement.command });
     return { ok: true, value: { state } };
   });
+  // What was held for it goes on.
+  if (judged.ok) app.wakeWorker?.();
+  return judged;
 }
 
 /** Who may not see the lookout at all hears that; whom a finding is about hears of no finding. */

@@ -29,11 +29,12 @@ import { lookoutSettings } from "./settings";
 /** How far back a look goes: a rare habit needs that long to show, and what is older is another year's matter. */
 export const LOOK_MONTHS = 18;
 
-/** The stretch that a look goes through: whole days up to now. */
+/** The stretch that a look goes through: whole days, and of today what has happened until now, this moment with it. */
 export function stretchOfLook(app: App): Stretch {
   const now = app.clock.now();
   const zone = readReferenceData(app).directory.organisation.timeZone;
-  return { from: startOfDay(addMonths(dayIn(now, zone), -LOOK_MONTHS), zone), until: now };
+  const from = startOfDay(addMonths(dayIn(now, zone), -LOOK_MONTHS), zone);
+  return { from, until: new Date(Date.parse(now) + 1).toISOString() };
 }
 
 /** What a look finds, as it is kept: without anything that is only needed to find it. */

@@ -148,7 +148,7 @@ function peopleIn(app: App, { people, body }: StoredFinding): string[] {
 }
 
 /** What ids are called in a finding; where names are hidden, people are numbered until somebody makes a case of it. */
-function namesIn(app: App, finding: StoredFinding): FindingNames {
+export function namesIn(app: App, finding: StoredFinding): FindingNames {
   const names = namesNow(app);
   const { versions } = readReferenceData(app);
   const policyOf = (id: string) => versions.findLast(({ policy }) => policy.id === id)?.policy;

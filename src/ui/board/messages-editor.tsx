@@ -31,6 +31,13 @@ export function MessagesEditor({ board }: { board: BoardState }) {
           changePolicy(({ onSubmit: _, ...now }) => (text ? { ...now, onSubmit: text } : (now as Policy)))
         }
       />
+      <Tick
+        label="Approvers read of open findings of the lookout"
+        checked={policy.tellsFindings === true}
+        onChange={(wanted) =>
+          changePolicy(({ tellsFindings: _, ...now }) => (wanted ? { ...now, tellsFindings: true } : (now as Policy)))
+        }
+      />
       {policyOccasions.map((on) => (
         <fieldset key={on} className="border-l-2 border-rule pl-2">
           <legend className="text-sm font-semibold">{OCCASIONS[on]}</legend>

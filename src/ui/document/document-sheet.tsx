@@ -53,6 +53,8 @@ export type SheetProps = {
   /** The open level at which the viewer may decide. */
   asked: AskedLevel | null;
   /** What somebody has asked the viewer and they have not answered. */
+  /** What the lookout has found about it, a line each, for whoever decides. */
+  findings: readonly string[];
   question: Question | null;
   mayAsk: boolean;
   mayRemind: boolean;
@@ -93,6 +95,7 @@ export function DocumentSheet({
   zone,
   now,
   asked,
+  findings,
   question,
   mayAsk,
   mayRemind,
@@ -210,7 +213,7 @@ export function DocumentSheet({
                   none="Nothing: it was sent in again as it was."
                 />
               )}
-              {state.status !== "draft" && <Remarks remarks={remarks} words={words} />}
+              {state.status !== "draft" && <Remarks remarks={remarks} findings={findings} words={words} />}
               <Facts {...facts} />
               {receipts && <StillToCome order={receipts} />}
               <WhatBecame outcomes={outcomes} mayRead={mayReadBooks} names={words} />

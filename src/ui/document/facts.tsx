@@ -146,8 +146,17 @@ export function Papers({ document, id }: { document: AnyDocument; id: string }) 
 }
 
 /** What is odd about the document, worst first, before anything else is read. */
-export function Remarks({ remarks, words }: { remarks: readonly Remark[]; words: Words }) {
-  if (remarks.length === 0) return null;
+export function Remarks({
+  remarks,
+  findings,
+  words,
+}: {
+  remarks: readonly Remark[];
+  /** What the lookout has found, for whoever decides. */
+  findings: readonly string[];
+  words: Words;
+}) {
+  if (remarks.length + findings.length === 0) return null;
   const sorted = remarks.toSorted((a, b) => Number(b.grave) - Number(a.grave));
   return (
     <section aria-labelledby="remarks">
@@ -162,6 +171,14 @@ export function Remarks({ remarks, words }: { remarks: readonly Remark[]; words:
               <span className="sr-only">{remark.grave ? "Grave: " : "Minor: "}</span>
               {capital(sayRemark(remark, words))}.
             </span>
+          </li>
+        ))}
+        {findings.map((line) => (
+          <li key={line} className="flex gap-2">
+            <span aria-hidden="true" className="text-soft">
+              △
+            </span>
+            <span>Lookout, which accuses nobody: {line}.</span>
           </li>
         ))}
       </ul>

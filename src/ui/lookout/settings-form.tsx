@@ -31,6 +31,7 @@ export function SettingsForm({
         <TextField key={at} name={at} label={label} inputMode="decimal" />
       ))}
       <TextField name="falseAlarms" label="Share of false alarms, for all questions" inputMode="decimal" />
+      <TextField name="at" label="Time of day of each morning’s look, as 06:00" />
       <TickField name="hidesNames" label="People are numbered until a case is opened, for all questions" />
       <TextsField name="reason" label="Why" rows={2} />
       <Button type="submit" look="solid" disabled={busy} className="self-start">
@@ -40,7 +41,7 @@ export function SettingsForm({
   );
 }
 
-type Setting = LookoutSettings | number | boolean | readonly number[] | { [key: string]: Setting };
+type Setting = LookoutSettings | number | boolean | string | readonly number[] | { [key: string]: Setting };
 
 /** Settings as they are typed: numbers as text, several with commas between. */
 function typed(settings: object): Values {
@@ -63,6 +64,7 @@ function read(settings: object, values: Values): object {
     const text = values[key];
     if (typeof value === "boolean") return [key, text];
     if (Array.isArray(value)) return [key, String(text).split(",").map(number)];
+    if (typeof value === "string") return [key, String(text).trim()];
     return [key, typeof value === "object" ? read(value, text as Values) : number(String(text))];
   });
   return Object.fromEntries(entries) as object;
