@@ -111,6 +111,12 @@ export function madeUpAccount(random: Random): string {
   return sayAccount(`XX${checkDigits("XX", number)}${number}`);
 }
 
+/** No two suppliers live in one house: who shares an address is looked into. One number is drawn and not used, as above. */
+function houseOf(random: Random, index: number): number {
+  random.int(1, 90);
+  return index + 2;
+}
+
 export type Founded = { id: string; event: AccountEvent };
 
 /** About 140 suppliers; every third has an own limit, the smallest of 750. */
@@ -123,8 +129,7 @@ export function suppliers(random: Random): Founded[] {
     const fields: AccountFields = {
       name,
       taxNumber: `XX${random.int(100_000_000, 999_999_999)}`,
-      // No two live in one house: who shares an address is looked into.
-      address: `${index + 2} Cais ${random.pick(FIRST)}`,
+      address: `${houseOf(random, index)} Cais ${random.pick(FIRST)}`,
       email: `invoices@${id}.example`,
       bankAccount: madeUpAccount(random),
       paymentTerms: random.pick(["14 days", "30 days", "45 days"]),

@@ -101,8 +101,8 @@ export function generateDemo(db: Db, { orders = 1000, seed = 20260310 } = {}): v
     liveOrders(make);
     liveDocuments(make, owing);
     for (const { policy } of faultyDrafts) make.must(beginPolicy(make.app, make.who("benedita-corvo"), policy));
-    make.clock.set(DEMO_START);
     keep(make.app, find(make.app, stretchOfLook(make.app)), { actor: "system" });
+    make.clock.set(DEMO_START);
   }).immediate();
 }
 

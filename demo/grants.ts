@@ -324,6 +324,8 @@ export const GRANTS: Record<string, Case[]> = {
   // A controller who does not see the lookout hears of no finding; who writes no policies, that they may not.
   "POST /lookout/[id]/mend": [{ params: { id: "none" }, body: () => ({ remedy: "measure total" }), granted: [] }],
   "GET /lookout/[id]/file": [{ params: { id: "none" }, granted: ["investigator"] }],
+  "GET /lookout/[id]/evidence": [{ params: { id: "none" }, granted: ["investigator"] }],
+  "GET /lookout/[id]/papers/[hash]": [{ params: { id: "none", hash: "0".repeat(64) }, granted: ["investigator"] }],
   "POST /histories": [
     {
       body: () => ({

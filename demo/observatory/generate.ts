@@ -64,8 +64,8 @@ export function generateObservatory(db: Db, { orders = 560, seed = 20260311 } = 
     runInsideSteps(make.app);
     make.app.quiet = false;
     liveDocuments(make, institutes);
-    beginInTheMorning(make);
     keep(make.app, find(make.app, stretchOfLook(make.app)), { actor: "system" });
+    beginInTheMorning(make);
   }).immediate();
 }
 

@@ -22,5 +22,5 @@ export { after, bodyOf, COURSE_ACTS, isMore, isOther, matterOf } from "./finding
 export type { FindingAct, FindingBody, FindingState } from "./finding";
 export { OF_DOCUMENTS } from "./about-documents";
 export { mended, remediesOf } from "./remedies";
-export type { Remedy } from "./remedies";
+export type { Remedy, RemedyNames } from "./remedies";
 export { benfordShare } from "./questions/digits";

@@ -45,6 +45,18 @@ describe("a look at everything", () => {
     expect(LookoutSettingsSchema.parse(USUAL_LOOKOUT)).toEqual(USUAL_LOOKOUT);
     expect(LookoutSettingsSchema.safeParse({ ...USUAL_LOOKOUT, falseAlarms: 0.5 }).success).toBe(false);
   });
+  it("tells one matter once, as where two receipts stand on the same two documents", () => {
+    const twice = activityOf([
+      { hours: 1, amount: 4_100, receipts: ["a", "b"] },
+      { hours: 90, amount: 9_300, receipts: ["a", "b"] },
+      { hours: 200, amount: 5_500, receipts: ["c"] },
+      { hours: 300, amount: 7_700, receipts: ["c"] },
+    ]);
+    const { raised } = lookThrough(twice, USUAL_LOOKOUT);
+    const found = raised.filter(({ question }) => question === "duplicates").map(({ about }) => about.join());
+    expect(found).toEqual(expect.arrayContaining(["receipt,d0,d1", "receipt,d2,d3"]));
+    expect(new Set(found).size).toBe(found.length);
+  });
   it("of nothing finds nothing", () => {
     expect(lookThrough(activityOf([]), USUAL_LOOKOUT).raised).toEqual([]);
   });

@@ -101,8 +101,21 @@ export function lookThrough(
   const chanceOf = new Map(byChance.map((one, index) => [one, corrected[index]!]));
   return {
     asked: Object.fromEntries(answers.map(({ name, answer }) => [name, answer.asked])) as Looked["asked"],
-    raised: all
-      .map((one) => ({ ...one, corrected: chanceOf.get(one) ?? null }))
-      .filter((one) => one.corrected === null || one.corrected <= settings.falseAlarms),
+    raised: onceEachMatter(
+      all
+        .map((one) => ({ ...one, corrected: chanceOf.get(one) ?? null }))
+        .filter((one) => one.corrected === null || one.corrected <= settings.falseAlarms),
+    ),
   };
+}
+
+/** One matter is told once, as where two receipts stand on the same two claims: the least likely of what is found about it. */
+function onceEachMatter(raised: readonly Raised[]): Raised[] {
+  const best = new Map<string, Raised>();
+  for (const one of raised) {
+    const key = JSON.stringify([one.question, ...one.about]);
+    const known = best.get(key);
+    if (!known || (one.chance ?? 0) < (known.chance ?? 0)) best.set(key, one);
+  }
+  return [...best.values()];
 }

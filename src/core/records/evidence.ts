@@ -9,6 +9,9 @@ import { isConsistent, isInTree, leafHash } from "./merkle";
 
 export const EVIDENCE_FORMAT = "bandeira-evidence-1";
 
+/** The same of a finding of the lookout that became a case. */
+export const CASE_FORMAT = "bandeira-case-1";
+
 /** A checkpoint as it is kept elsewhere: the root of the first `size` events of a log. */
 export type CheckpointFile = { size: number; root: string; lastHash: string; at: string };
 
@@ -20,6 +23,12 @@ export type EvidenceManifest = {
   organisation: string;
   made: string;
   files: Record<string, string>;
+};
+
+/** What is in the file of a case. */
+export type CaseManifest = Pick<EvidenceManifest, "organisation" | "made" | "files"> & {
+  format: typeof CASE_FORMAT;
+  finding: string;
 };
 
 /** Where the events of a document stand in the log: a path for each to the head, and the head beside the last checkpoint. */
@@ -54,9 +63,8 @@ export function verifyEvidence(files: Evidence, kept: CheckpointFile | null = nu
 }
 
 function look(files: Evidence, kept: CheckpointFile | null, say: Say): void {
-  const manifest = read<EvidenceManifest>(files, "manifest.json", say);
+  const manifest = read<EvidenceManifest | CaseManifest>(files, "manifest.json", say);
   if (!manifest) return;
-  if (manifest.format !== EVIDENCE_FORMAT) say("manifest.json", `its format is not ${EVIDENCE_FORMAT}`);
   for (const [name, hash] of Object.entries(manifest.files ?? {})) {
     const bytes = files.get(name);
     if (!bytes) say(name, "is missing");
@@ -66,11 +74,37 @@ function look(files: Evidence, kept: CheckpointFile | null, say: Say): void {
     if (name !== "manifest.json" && !(name in (manifest.files ?? {}))) say(name, "is not in the manifest");
   const events = read<ChainedEvent[]>(files, "events.json", say) ?? [];
   const proof = read<EvidenceProof>(files, "proof.json", say);
-  checkEvents(events, manifest.document, say);
+  if (proof) checkProof(events, proof, kept, say);
+  if (manifest.format === CASE_FORMAT) {
+    checkEvents(events, `finding:${manifest.finding}`, say);
+    checkCase(files, events, say);
+    return;
+  }
+  if (manifest.format !== EVIDENCE_FORMAT)
+    say("manifest.json", `its format is neither ${EVIDENCE_FORMAT} nor ${CASE_FORMAT}`);
+  checkEvents(events, `document:${manifest.document}`, say);
   checkClosing(files, events, say);
   checkDrawn(files, events, say);
-  if (proof) checkProof(events, proof, kept, say);
   checkRecord(files, events, say);
+}
+
+/** What was found is what the last event says of it, every paper that an event names is there, none that no event names, and names stand for who is named. */
+function checkCase(files: Evidence, events: readonly ChainedEvent[], say: Say): void {
+  const data = events.map((event) => JSON.parse(event.data) as { finding?: unknown; papers?: { hash: string }[] });
+  const found = data.findLast(({ finding }) => finding !== undefined)?.finding;
+  if (canonical(read(files, "finding.json", say) ?? null) !== canonical(found ?? null))
+    say("finding.json", "is not what the events say was found");
+  const named = new Set(data.flatMap(({ papers = [] }) => papers.map(({ hash }) => hash)));
+  const there = new Map(
+    [...files].flatMap(([name, bytes]) =>
+      name.startsWith("attachments/") ? [[bytesToHex(sha256(bytes)), name] as const] : [],
+    ),
+  );
+  for (const hash of named)
+    if (!there.has(hash)) say("attachments/", `a paper that an event names is missing: ${hash}`);
+  for (const [hash, name] of there) if (!named.has(hash)) say(name, "is a paper that no event names");
+  for (const one of read<SealedText[]>(files, "people.json", say) ?? [])
+    if (one.salt !== null && !isTokenOf(one)) say("people.json", `${one.token} does not stand for ${one.text}`);
 }
 
 type Say = (file: string, what: string) => void;
@@ -126,12 +160,12 @@ function read<T>(files: Evidence, name: string, say: Say): T | null {
   }
 }
 
-function checkEvents(events: readonly ChainedEvent[], document: string, say: Say): void {
+function checkEvents(events: readonly ChainedEvent[], stream: string, say: Say): void {
   if (events.length === 0) say("events.json", "has no event");
   let seq = 0;
   events.forEach((event, index) => {
     const name = `event ${event.seq}`;
-    if (event.stream !== `document:${document}`) say("events.json", `${name} is of ${event.stream}, another document`);
+    if (event.stream !== stream) say("events.json", `${name} is of ${event.stream}, another document`);
     if (event.version !== index + 1)
       say(
         "events.json",

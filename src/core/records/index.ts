@@ -4,8 +4,15 @@ export { GENESIS, chain, hashedText, sha256Hex, verifyChain, verifyEvent, verify
 export type { ChainProblem, ChainVerdict, ChainedEvent, EventHead, HashText } from "./chain";
 export { MerkleTree, leafHash, merkleRoot } from "./merkle";
 export type { HashBytes } from "./merkle";
-export { EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
-export type { CheckpointFile, Evidence, EvidenceManifest, EvidenceProblem, EvidenceProof } from "./evidence";
+export { CASE_FORMAT, EVIDENCE_FORMAT, verifyEvidence } from "./evidence";
+export type {
+  CaseManifest,
+  CheckpointFile,
+  Evidence,
+  EvidenceManifest,
+  EvidenceProblem,
+  EvidenceProof,
+} from "./evidence";
 export { CheckpointSchema, RecordSchema } from "./schema";
 export { differencesBetween } from "./differences";
 export { isTokenOf, sealerOf, tokenOf, tokensIn, withTexts } from "./sealing";

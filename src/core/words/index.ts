@@ -77,6 +77,7 @@ export { sayIntake, sayUnread } from "./intake";
 export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";
 export { sayLoss } from "./losses";
 export { sayNotTemplate } from "./templates";
+export { figuresTable } from "./lookout-figures";
 export { howWorked } from "./lookout-how";
 export type { HowWorked, SaidSetting } from "./lookout-how";
 export {
@@ -85,6 +86,7 @@ export {
   sayChance,
   sayCourse,
   sayFound,
+  nameRemedy,
   sayOnDocument,
   sayRemedy,
 } from "./lookout";

@@ -29,6 +29,7 @@ const FIGURES: Figures = {
   splitting: {
     ...rule,
     by: { kind: "person", id: "noor" },
+    unit: "engineering",
     parties: ["Estaleiro"],
     days: 7,
     of: 9,
@@ -84,7 +85,7 @@ const FIGURES: Figures = {
     person: "ana",
     changed: day,
     checked: false,
-    paid: [{ document: "si-1", at: day, person: "bo", minor: 1 }],
+    paid: [{ document: "si-1", at: day, person: "bo", minor: 1, currency: "EUR" }],
   },
   dutiesMet: { person: "ana", party: "Rope", duties: ["account", "enter", "approve"], done: [] },
   noise: { policy: "orders", level: "head", of: 300, most: 0.01, hours: 20.2 },

@@ -1,5 +1,5 @@
 import { typeWords } from "../documents";
-import type { FindingBody, FindingState, QuestionName, Remedy } from "../lookout";
+import type { FindingBody, FindingState, QuestionName, Remedy, RemedyNames } from "../lookout";
 import { formatMoney } from "../money";
 import { capital, countOf, formatShare, joinWords, sayCount, sayDate } from "../text";
 
@@ -268,9 +268,23 @@ const REMEDIES: SaidRemedies = {
     `Have ${names.policy(policy)} measure the total with the same supplier over ${days} days instead of each document.`,
   "move threshold": ({ policy, section, from, to, currency }, names) =>
     `Move the threshold of ${names.policy(policy)}, ${names.section(policy, section)}, from ${amount(from, currency)} to ${amount(to, currency)}.`,
+  "add level": ({ policy, section, unit }, names) =>
+    `Ask one more of what ${names.unit(unit)} sends under ${names.policy(policy)}, ${names.section(policy, section)}: the head of the unit above, in every band in which anybody is asked.`,
+  "must differ": ({ policy }, names) =>
+    `Have ${names.policy(policy)} ask somebody else where the same person would approve at two levels, so that two have read it.`,
+  "hold bank change": ({ policy }, names) =>
+    `Hold the payment under ${names.policy(policy)} after a change of the supplier’s bank account, until somebody has asked the supplier back.`,
   "tell instead": ({ policy, level }, names) =>
     `Notify ${names.level(policy, level)} instead of asking for an approval, wherever ${names.policy(policy)} has somebody else approve too.`,
 };
+
+/** What is new in a policy is called when a finding is mended by it. */
+export function nameRemedy(remedy: Remedy, names: FindingNames): RemedyNames {
+  return {
+    level: remedy.code === "add level" ? `Head of the unit above ${names.unit(remedy.unit)}` : "",
+    hold: "Bank details changed",
+  };
+}
 
 /** A change that would mend a finding, as a sentence. */
 export function sayRemedy(remedy: Remedy, names: FindingNames): string {

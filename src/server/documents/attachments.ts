@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { fileTypeFromBuffer } from "file-type";
 import type { Attachment } from "@/core/documents";
 import type { Person } from "@/core/people";
-import { type Result } from "@/core/refusal";
+import type { Refusal, Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { uploaderOf } from "../ledger/invitations";
@@ -11,6 +11,12 @@ import { refused } from "@/core/words";
 export const MAX_BYTES = 10 * 1024 * 1024;
 const ALLOWED = ["application/pdf", "image/png", "image/jpeg", "image/webp"];
 
+/** Whoever enters documents brings papers, and whoever looks into a case; an auditor who does neither brings none. */
+export function whyNotBring(actor: Person): Refusal | null {
+  const refusal = authorise(actor, "documents.enter");
+  return refusal && authorise(actor, "lookout.judge") ? refusal : null;
+}
+
 /** Keeps a paper under the hash of its content. What it is, is told by its first bytes and not by its name. */
 export async function addAttachment(
   app: App,
@@ -18,7 +24,7 @@ export async function addAttachment(
   name: string,
   bytes: Uint8Array,
 ): Promise<Result<Attachment>> {
-  const refusal = authorise(actor, "documents.enter");
+  const refusal = whyNotBring(actor);
   return refusal ? { ok: false, refusals: [refusal] } : keep(app, actor.id, name, bytes);
 }
 

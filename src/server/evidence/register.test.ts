@@ -198,7 +198,10 @@ describe("the logbook", () => {
     expect(countEvents(app, { type: "approval given", actor, from: "2025-03-01", until: "2025-08-31" }, null)).toBe(
       count,
     );
-    const all = [...eventsBetween(app, { from: "2024-01-01", until: "2026-12-31" })].length;
+    // Whoever may not be asked reads of no finding.
+    const all = [...eventsBetween(app, { from: "2024-01-01", until: "2026-12-31" })].filter(
+      ({ stream }) => !stream.startsWith("finding:"),
+    ).length;
     expect(countEvents(app, { before: 3 }, null)).toBe(Math.min(all, MOST_EVENTS + 1));
   });
 });

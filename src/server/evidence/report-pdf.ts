@@ -46,6 +46,19 @@ export function reportPdf(report: ControlReport, { organisation }: Directory): P
         ]),
         [140, 50, "*"],
       ),
+      { text: "What the lookout raised, and what came of it", style: "section" },
+      table(
+        ["Month", "Raised", "Explained", "Cases", "Rules changed"],
+        report.findings.map((one) => [
+          one.month,
+          figure(one.raised),
+          figure(one.explained),
+          figure(one.cases),
+          figure(one.rulesChanged),
+        ]),
+        ["*", 60, 60, 60, 80],
+        [1, 2, 3, 4],
+      ),
       ...CHANGE_KINDS.flatMap(([about, title]): Content[] => [
         { text: title, style: "section" },
         table(

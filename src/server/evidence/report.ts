@@ -1,5 +1,5 @@
-import type { Period } from "./period";
-import { addDays, addMonths, startOfDay } from "@/core/calendar";
+import { momentsOf, monthsIn, type Month, type Period } from "./period";
+import { findingsByMonth, type FindingCount } from "../lookout/counted";
 import { coverage, type Directory } from "@/core/people";
 import { convert, type Rate } from "@/core/money";
 import { type Duty } from "@/core/segregation";
@@ -35,6 +35,8 @@ export type ControlReport = {
   inTime: { inTime: number; late: number };
   months: { month: string; approvals: number; documents: number }[];
   exceptions: Exception[];
+  /** What the lookout raised, and what came of it; months without any are left out. */
+  findings: FindingCount[];
   /** Changes of policies, limits, people and rules, oldest first, each with what it was before. */
   changes: ControlChange[];
   /** Who held which role, and over which days. */
@@ -49,12 +51,13 @@ const CHANGES = "(stream IN ('organisation', 'rules') OR (stream >= 'policy' AND
 
 /** What controls did in a period, and where they did not: counted from the marks of the log, and from the register of that time. */
 export function controlReport(app: App, period: Period): ControlReport {
+  const zone = zoneOf(app);
   const teller = new ChangeTeller(app);
   const changes = [...eventsBetween(app, period, CHANGES)].flatMap((row) => teller.tell(row));
-  const marks = new Marks(app, momentsOf(app, period));
+  const marks = new Marks(app, momentsOf(period, zone));
   const counts = app.db
     .prepare("SELECT status, COUNT(*) AS n FROM document WHERE closed_at >= ? AND closed_at < ? GROUP BY status")
-    .all(...momentsOf(app, period)) as { status: string; n: number }[];
+    .all(...momentsOf(period, zone)) as { status: string; n: number }[];
   const of = (status: string) => counts.find((one) => one.status === status)?.n ?? 0;
   return {
     period,
@@ -66,7 +69,8 @@ export function controlReport(app: App, period: Period): ControlReport {
     },
     bands: bandLines(app, period),
     inTime: { inTime: marks.count("in time"), late: marks.count("late") },
-    months: marks.months(period, readReferenceData(app).directory.organisation.timeZone),
+    months: marks.months(monthsIn(period, zone)),
+    findings: findingsByMonth(app, monthsIn(period, zone)),
     exceptions: exceptionsOf(app, marks, MOST_EXAMPLES),
     changes,
     roles: tenuresIn(app, period, REPORTED),
@@ -75,7 +79,7 @@ export function controlReport(app: App, period: Period): ControlReport {
 
 /** Every exception of a period, of all kinds, the earliest first. */
 export function exceptionsIn(app: App, period: Period): { kind: Exception; found: ExceptionCase }[] {
-  const kinds = exceptionsOf(app, new Marks(app, momentsOf(app, period)), Infinity);
+  const kinds = exceptionsOf(app, new Marks(app, momentsOf(period, zoneOf(app))), Infinity);
   return kinds
     .flatMap((kind) => kind.examples.map((found) => ({ kind, found })))
     .toSorted((a, b) => (a.found.at < b.found.at ? -1 : Number(a.found.at > b.found.at)) || a.found.seq - b.found.seq);
@@ -114,19 +118,16 @@ class Marks {
   }
 
   /** Documents and approvals of each month in which there were any; a month begins with its first day in the zone. */
-  months({ from, until }: Period, zone: string): ControlReport["months"] {
+  months(months: readonly Month[]): ControlReport["months"] {
     const counted = this.app.db
       .prepare("SELECT COUNT(*) FROM control_mark WHERE what = ? AND at >= ? AND at < ?")
       .pluck();
-    const all: ControlReport["months"] = [];
-    for (let first = `${from.slice(0, 7)}-01`; first <= until; first = addMonths(first, 1)) {
-      const begins = later(startOfDay(first, zone), this.period[0]);
-      const ends = earlier(startOfDay(addMonths(first, 1), zone), this.period[1]);
-      const count = (what: Mark) => counted.get(what, begins, ends) as number;
-      const month = { month: first.slice(0, 7), approvals: count("approval"), documents: count("submitted") };
-      if (month.approvals + month.documents > 0) all.push(month);
-    }
-    return all;
+    return months
+      .map(({ month, begins, ends }) => {
+        const count = (what: Mark) => counted.get(what, begins, ends) as number;
+        return { month, approvals: count("approval"), documents: count("submitted") };
+      })
+      .filter(({ approvals, documents }) => approvals + documents > 0);
   }
 
   /** Every approval with what was compared then, in order; as they are read, since there can be tens of thousands. */
@@ -139,9 +140,6 @@ class Marks {
       .iterate(...this.period) as IterableIterator<Approved>;
   }
 }
-
-const later = (one: string, other: string) => (one > other ? one : other);
-const earlier = (one: string, other: string) => (one < other ? one : other);
 
 type Approved = Marked & {
   type: string;
@@ -265,11 +263,7 @@ function limitJudge(app: App): (approved: Approved) => (() => string) | null {
   };
 }
 
-/** The days of a period in the organisation's zone as moments: from the first, up to the one after the last. */
-function momentsOf(app: App, { from, until }: Period): [string, string] {
-  const zone = readReferenceData(app).directory.organisation.timeZone;
-  return [startOfDay(from, zone), startOfDay(addDays(until, 1), zone)];
-}
+const zoneOf = (app: App): string => readReferenceData(app).directory.organisation.timeZone;
 
 function bandLines(app: App, period: Period): BandLine[] {
   const names = new Map(readReferenceData(app).versions.map((one) => [one.policy.id, one.policy]));
@@ -278,7 +272,7 @@ function bandLines(app: App, period: Period): BandLine[] {
       `SELECT policy, section, band, COUNT(*) AS documents, SUM(status = 'approved') AS approved, SUM(COALESCE(compared, 0)) AS minor
        FROM document WHERE closed_at >= ? AND closed_at < ? AND policy IS NOT NULL GROUP BY policy, section, band ORDER BY policy, section, band`,
     )
-    .all(...momentsOf(app, period)) as {
+    .all(...momentsOf(period, zoneOf(app))) as {
     policy: string;
     section: string;
     band: number;

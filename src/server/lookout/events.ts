@@ -1,4 +1,5 @@
 import { matterOf, type FindingBody, type FindingState, type LookoutSettings, type QuestionName } from "@/core/lookout";
+import type { Attachment } from "@/core/documents";
 import type { ChainedEvent } from "@/core/records";
 import type { Db } from "../db/open";
 import { projectBy, type Projections } from "../log/by-type";
@@ -13,6 +14,9 @@ export type LookBody = {
   raised: { fresh: number; again: number };
 };
 
+/** A case that is given to somebody. @property due the day by which it is to be looked into, ISO date; null where none was said. @property papers absent where none came with it */
+type Given = { id: string; assigned: string; due: string | null; note: string; papers?: Attachment[] };
+
 /** What happens in the stream `lookout`, and in those of findings, `finding:<id>`. */
 export type LookoutEvent =
   | { type: "looked through"; data: LookBody }
@@ -21,9 +25,9 @@ export type LookoutEvent =
   | { type: "finding found again"; data: { id: string; finding: FindingBody; reopened: boolean } }
   | { type: "finding shown"; data: { id: string } }
   | { type: "finding explained"; data: { id: string; reason: string } }
-  | { type: "case opened"; data: { id: string; assigned: string; note: string } }
-  | { type: "case noted"; data: { id: string; note: string } }
-  | { type: "case assigned"; data: { id: string; assigned: string; note: string } }
+  | { type: "case opened"; data: Given }
+  | { type: "case noted"; data: { id: string; note: string; papers?: Attachment[] } }
+  | { type: "case assigned"; data: Given }
   | { type: "rule changed"; data: { id: string; reason: string; policy: string | null } }
   | { type: "finding reopened"; data: { id: string; reason: string } };
 
@@ -54,20 +58,22 @@ const OF_LOOKOUT: Projections<LookoutEvent> = {
   },
   "finding shown": () => {},
   "finding explained": (db, { id }, { time }) => moveTo(db, id, "explained", time),
-  "case opened": (db, { id, assigned }, { time }) => {
-    moveTo(db, id, "case", time);
-    db.prepare("UPDATE finding SET assigned = ? WHERE id = ?").run(assigned, id);
+  "case opened": (db, given, { time }) => {
+    moveTo(db, given.id, "case", time);
+    giveTo(db, given);
   },
   "case noted": (db, { id }, { time }) => moveTo(db, id, "case", time),
-  "case assigned": (db, { id, assigned }) => {
-    db.prepare("UPDATE finding SET assigned = ? WHERE id = ?").run(assigned, id);
-  },
+  "case assigned": giveTo,
   "rule changed": (db, { id }, { time }) => moveTo(db, id, "rule changed", time),
   "finding reopened": (db, { id }, { time }) => moveTo(db, id, "open", time),
 };
 
 function moveTo(db: Db, id: string, state: FindingState, time: string): void {
   db.prepare("UPDATE finding SET state = ?, judged_at = ? WHERE id = ?").run(state, time, id);
+}
+
+function giveTo(db: Db, { id, assigned, due }: Given): void {
+  db.prepare("UPDATE finding SET assigned = ?, due = ? WHERE id = ?").run(assigned, due, id);
 }
 
 /** Whom a finding is about, and which documents: once about somebody, always about them. */

@@ -4,9 +4,9 @@ import type { Cell } from "@/core/tables";
 import type { App } from "../app";
 import { readReferenceData } from "../reference-data";
 import { tableFile, type TableFormat } from "../tables";
-import { findingView } from "./view";
+import { findingView, type FindingView } from "./view";
 
-/** A finding as a table: what it says, and its documents; null for whoever may not see it. */
+/** A finding as a table: what it says, its figures and its documents; null for whoever may not see it. */
 export async function findingFile(
   app: App,
   reader: Person,
@@ -14,11 +14,18 @@ export async function findingFile(
   format: TableFormat,
 ): Promise<string | Uint8Array | null> {
   const view = findingView(app, reader, id);
-  if (!view) return null;
+  return view && findingTable(app, view, format);
+}
+
+/** The same for one who may. */
+export async function findingTable(app: App, view: FindingView, format: TableFormat): Promise<string | Uint8Array> {
   const rows: Cell[][] = [
     [view.title],
     [view.sentence],
     [view.chance],
+    [],
+    ["Figure", "Value"],
+    ...view.figures,
     [],
     ["Document", "Sent", "Dated", "For", "Unit", "Supplier or customer", "Its number there", "Gross", "Currency"],
     ...view.documents.map((one): Cell[] => [

@@ -3,8 +3,8 @@ import type { PolicyVersion } from "@/core/policy";
 import { sayOnDocument } from "@/core/words";
 import type { App } from "../app";
 import { findingsAbout } from "./about";
+import { namesIn } from "./names";
 import { findingOf } from "./stored";
-import { namesIn } from "./view";
 
 /**
  * What the lookout has found about a document, a line for each finding that is open, for somebody who decides on it: where its policy lets approvers read that, and nothing of what is about themselves.

@@ -9,7 +9,8 @@ import { readDraft } from "../policies/drafts";
 import { readReferenceData } from "../reference-data";
 import { activityIn } from "./activity";
 import { findingFile } from "./file";
-import { judge, type Judgement } from "./judge";
+import type { z } from "zod";
+import { JudgeSchema, judge } from "./judge";
 import { find, keep, lastLook, stretchOfLook } from "./look";
 import { beginMend } from "./mend";
 import { noteOpening, openingsSince } from "./opening";
@@ -42,12 +43,11 @@ function kept(app: TestApp, ...findings: FindingBody[]) {
   return keep(app, { ...stretch, documents: 40, decisions: 40, asked, findings }, { actor: "system" }).raised;
 }
 
-type Given = { [T in Judgement["type"]]: Omit<Extract<Judgement, { type: T }>, "command"> }[Judgement["type"]] & {
-  command?: string;
-};
+type Sent = z.input<typeof JudgeSchema>;
+type Given = { [T in Sent["type"]]: Omit<Extract<Sent, { type: T }>, "command"> }[Sent["type"]] & { command?: string };
 const only = (app: TestApp) => allFindings(app)[0]!;
 const say = (app: TestApp, who: string, judgement: Given) =>
-  judge(app, person(app, who), only(app).id, { command: newCommandId(), ...judgement } as Judgement);
+  judge(app, person(app, who), only(app).id, JudgeSchema.parse({ command: newCommandId(), ...judgement }));
 
 describe("what a look keeps", () => {
   it("is raised once, and brought up to date while nobody has judged it", () => {

@@ -56,6 +56,7 @@ function divided(documents: readonly string[], people = [REQUESTER]): FindingBod
       currency: "EUR",
       threshold: { amount: 500_000, exact: "below" },
       by: { kind: "person", id: REQUESTER },
+      unit: "engineering",
       parties: [supplier],
       days: 1,
       of: documents.length,

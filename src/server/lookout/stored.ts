@@ -10,6 +10,8 @@ export type StoredFinding = {
   foundAt: string;
   judgedAt: string | null;
   assigned: string | null;
+  /** By which it is to be looked into, ISO date. */
+  due: string | null;
   body: FindingBody;
   people: string[];
 };
@@ -21,10 +23,11 @@ type Row = {
   found_at: string;
   judged_at: string | null;
   assigned: string | null;
+  due: string | null;
   body: string;
 };
 
-const COLUMNS = "id, state, raised_at, found_at, judged_at, assigned, body";
+const COLUMNS = "id, state, raised_at, found_at, judged_at, assigned, due, body";
 
 /** A finding; null where there is none. Whether somebody may see it is asked beside. */
 export function findingOf(app: Pick<App, "db">, id: string): StoredFinding | null {
@@ -62,6 +65,7 @@ function fromRow({ db }: Pick<App, "db">, row: Row): StoredFinding {
     foundAt: row.found_at,
     judgedAt: row.judged_at,
     assigned: row.assigned,
+    due: row.due,
     body: JSON.parse(row.body) as FindingBody,
     people: people.map(({ person }) => person),
   };

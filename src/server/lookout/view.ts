@@ -1,4 +1,5 @@
 import { dayIn } from "@/core/calendar";
+import type { Attachment } from "@/core/documents";
 import {
   COURSE_ACTS,
   QUESTION_NAMES,
@@ -9,7 +10,8 @@ import {
   type Remedy,
 } from "@/core/lookout";
 import type { Person } from "@/core/people";
-import { QUESTION_WORDS, sayChance, sayFound, sayRemedy, type FindingNames } from "@/core/words";
+import type { Cell } from "@/core/tables";
+import { QUESTION_WORDS, figuresTable, sayChance, sayFound, sayRemedy, type FindingNames } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { statement } from "../db/statement";
@@ -20,6 +22,7 @@ import { namesNow, readReferenceData } from "../reference-data";
 import type { LookoutEvent } from "./events";
 import { lastLook } from "./look";
 import { remediesNow } from "./mend";
+import { namesIn } from "./names";
 import { lookoutSettings } from "./settings";
 import { allFindings, findingOf, type StoredFinding } from "./stored";
 
@@ -54,7 +57,16 @@ export type FindingDocument = {
 type Happened = Exclude<LookoutEvent["type"], "looked through" | "lookout set">;
 
 /** What came of a finding so far, the earliest first. */
-export type CourseLine = { at: string; by: string; what: Happened; text: string; to: string | null };
+export type CourseLine = {
+  at: string;
+  by: string;
+  what: Happened;
+  text: string;
+  to: string | null;
+  /** By which it is to be looked into, ISO date; null where nothing was said. */
+  due: string | null;
+  papers: readonly Attachment[];
+};
 
 export type FindingView = FindingLine & {
   question: QuestionName;
@@ -62,7 +74,13 @@ export type FindingView = FindingLine & {
   raisedAt: string;
   foundAt: string;
   assigned: string | null;
+  /** By which a case is to be looked into, ISO date. */
+  due: string | null;
+  /** Whether there is or was a case of it, so that its file can be taken. */
+  hasCase: boolean;
   body: FindingBody;
+  /** Every figure with what it is called. */
+  figures: Cell[][];
   /** What the ids of the people in it are called; other words for them where names are hidden. */
   people: Record<string, string>;
   documents: FindingDocument[];
@@ -122,6 +140,8 @@ export function findingView(app: App, reader: Person, id: string): FindingView |
   noteShown(app, reader, id);
   const { body } = finding;
   const names = namesIn(app, finding);
+  const course = courseOf(app, id);
+  const people = Object.fromEntries(peopleIn(app, finding).map((person) => [person, names.person(person)]));
   return {
     ...lineOf(app, finding),
     question: body.question,
@@ -129,10 +149,13 @@ export function findingView(app: App, reader: Person, id: string): FindingView |
     raisedAt: finding.raisedAt,
     foundAt: finding.foundAt,
     assigned: finding.assigned === null ? null : namesNow(app).person(finding.assigned),
+    due: finding.due,
+    hasCase: course.some(({ what }) => what === "case opened"),
     body,
-    people: Object.fromEntries(peopleIn(app, finding).map((person) => [person, names.person(person)])),
+    people,
+    figures: figuresTable(body, (one) => people[one] ?? one),
     documents: documentsOf(app, body.documents, names),
-    course: courseOf(app, id),
+    course,
     remedies: remediesNow(app, body).map((remedy) => ({ code: remedy.code, said: sayRemedy(remedy, names) })),
     mayBegin: authorise(reader, "policies.write") === null,
     acts: authorise(reader, "lookout.judge", { finding }) ? [] : COURSE_ACTS[finding.state],
@@ -145,28 +168,6 @@ function peopleIn(app: App, { people, body }: StoredFinding): string[] {
   const written = JSON.stringify(body.figures);
   const named = directory.organisation.people.filter(({ id }) => written.includes(`"${id}"`)).map(({ id }) => id);
   return [...new Set([...people, ...named])];
-}
-
-/** What ids are called in a finding; where names are hidden, people are numbered until somebody makes a case of it. */
-export function namesIn(app: App, finding: StoredFinding): FindingNames {
-  const names = namesNow(app);
-  const { versions } = readReferenceData(app);
-  const policyOf = (id: string) => versions.findLast(({ policy }) => policy.id === id)?.policy;
-  const hidden = lookoutSettings(app).hidesNames && finding.state !== "case";
-  const numbered = (id: string) => `Person ${finding.people.indexOf(id) + 1}`;
-  return {
-    person: (id) => (hidden ? (finding.people.includes(id) ? numbered(id) : "somebody else") : names.person(id)),
-    document: (id) =>
-      (statement(app.db, "SELECT number FROM document WHERE id = ?").get(id) as { number: string } | undefined)
-        ?.number ?? id,
-    unit: (id) => names.unit(id),
-    policy: (id) => policyOf(id)?.name ?? id,
-    section: (policy, section) => policyOf(policy)?.sections.find(({ id }) => id === section)?.name ?? section,
-    level: (policy, level) =>
-      policyOf(policy)
-        ?.sections.flatMap(({ levels }) => levels)
-        .find(({ id }) => id === level)?.name ?? level,
-  };
 }
 
 type Row = Omit<FindingDocument, "gross" | "whose"> & { whose: string; minor: number; currency: string };
@@ -186,12 +187,14 @@ function documentsOf({ db }: App, ids: readonly string[], names: FindingNames): 
   });
 }
 
+type Said = { reason?: string; note?: string; assigned?: string; due?: string | null; papers?: Attachment[] };
+
 function courseOf(app: App, id: string): CourseLine[] {
   const { person } = namesNow(app);
   return eventsOf(app.db, `finding:${id}`).flatMap((stored): CourseLine[] => {
     const event = opened(app.db, stored);
-    const { reason, note, assigned } = JSON.parse(event.data) as { reason?: string; note?: string; assigned?: string };
-    const line = { at: event.time, by: nameOfActor(app, event.actor), what: event.type as Happened };
+    const { reason, note, assigned, due = null, papers = [] } = JSON.parse(event.data) as Said;
+    const line = { at: event.time, by: nameOfActor(app, event.actor), what: event.type as Happened, due, papers };
     return [{ ...line, text: reason ?? note ?? "", to: assigned === undefined ? null : person(assigned) }];
   });
 }

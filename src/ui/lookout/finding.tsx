@@ -1,7 +1,9 @@
 import Link from "next/link";
 import type { FindingAct, FindingBody, FindingState } from "@/core/lookout";
 import { formatAmount, formatMoney } from "@/core/money";
-import { countOf } from "@/core/text";
+import type { Attachment } from "@/core/documents";
+import { sayPlainly, type Cell } from "@/core/tables";
+import { countOf, sayDate } from "@/core/text";
 import { sayDay, sayMoment } from "../format";
 import { SectionTitle } from "../primitives";
 import { Table } from "../tables";
@@ -20,10 +22,20 @@ export type FindingProps = {
   raisedAt: string;
   foundAt: string;
   assigned: string | null;
+  due: string | null;
+  hasCase: boolean;
+  figures: readonly (readonly Cell[])[];
   body: FindingBody;
   people: Readonly<Record<string, string>>;
   documents: readonly ShownDocument[];
-  course: readonly { at: string; by: string; said: string; text: string }[];
+  course: readonly {
+    at: string;
+    by: string;
+    said: string;
+    text: string;
+    due: string | null;
+    papers: readonly Attachment[];
+  }[];
   acts: readonly FindingAct[];
   remedies: readonly { code: string; said: string }[];
   mayBegin: boolean;
@@ -43,8 +55,8 @@ export function Finding({
   zone: string;
   policies: readonly { key: string; name: string }[];
 }) {
-  const { id, state, title, sentence, chance, raisedAt, foundAt, assigned, body, people, documents, course, acts } =
-    finding;
+  const { id, state, title, sentence, chance, raisedAt, foundAt, assigned, due, hasCase } = finding;
+  const { body, people, documents, figures, course, acts } = finding;
   return (
     <article className="max-w-5xl px-4 py-4 md:px-7 md:py-5" aria-labelledby="finding">
       <p className="mb-2 md:hidden">
@@ -60,6 +72,7 @@ export function Finding({
         Raised {sayDay(raisedAt, zone)}
         {foundAt !== raisedAt && `, found last ${sayDay(foundAt, zone)}`}
         {assigned && `, with ${assigned}`}
+        {assigned && due && state === "case" && `, to be looked into by ${sayDate(due)}`}
       </p>
       <p className="serif mt-3 max-w-3xl text-lg">{sentence} It accuses nobody.</p>
       <p className="mt-1 max-w-3xl text-soft">
@@ -70,11 +83,22 @@ export function Finding({
         <Picture body={body} people={people} documents={documents} zone={zone} />
       </div>
       {documents.length > 0 && <Documents id={id} body={body} documents={documents} zone={zone} />}
+      <Figures figures={figures} zone={zone} />
       <Remedies {...finding} />
       <section className="mt-6 border-t border-rule pt-4" aria-labelledby="comes">
         <SectionTitle id="comes">What comes of it</SectionTitle>
         <JudgeForm id={id} acts={acts} policies={policies} />
-        <Course course={course} zone={zone} />
+        <Course id={id} course={course} zone={zone} />
+        {hasCase && (
+          <p className="mt-2 text-sm">
+            <a href={`/api/lookout/${id}/evidence`} download>
+              The case as a file
+            </a>{" "}
+            <span className="text-soft">
+              with its figures, documents, papers and history, to be checked without Bandeira
+            </span>
+          </p>
+        )}
       </section>
     </article>
   );
@@ -159,17 +183,47 @@ function Rows({ label, body, documents, zone }: Omit<DocumentsProps, "id"> & { l
   );
 }
 
-function Course({ course, zone }: { course: FindingProps["course"]; zone: string }) {
+/** Every figure that the sentence, the picture and the chance go by. */
+function Figures({ figures, zone }: { figures: FindingProps["figures"]; zone: string }) {
+  return (
+    <details className="mt-4">
+      <summary>All figures</summary>
+      <Table label="Figures" small heads={[{ label: "Figure" }, { label: "Value" }]}>
+        {figures.map(([label, ...values], index) => (
+          <tr key={index} className="border-b border-rule align-top">
+            <td>{sayPlainly(label!)}</td>
+            <td className="break-words">{values.map((value) => sayCell(value, zone)).join(", ")}</td>
+          </tr>
+        ))}
+      </Table>
+    </details>
+  );
+}
+
+/** A cell as it is read on a page: moments where the organisation is, shares and expectations without a tail of digits. */
+function sayCell(cell: Cell, zone: string): string {
+  if (typeof cell === "object" && "moment" in cell) return sayMoment(cell.moment, zone);
+  if (typeof cell === "number" && !Number.isInteger(cell)) return String(Number(cell.toPrecision(4)));
+  return sayPlainly(cell);
+}
+
+function Course({ id, course, zone }: { id: string; course: FindingProps["course"]; zone: string }) {
   return (
     <ol className="mt-4 max-w-3xl text-sm">
-      {course.map(({ at, by, said, text }, index) => (
+      {course.map(({ at, by, said, text, due, papers }, index) => (
         <li key={index} className="grid gap-x-4 border-t border-rule py-1.5 sm:grid-cols-[9rem_1fr]">
           <time dateTime={at} className="text-soft">
             {sayMoment(at, zone)}
           </time>
           <span>
             {said} by {by}
+            {due && `, to be looked into by ${sayDate(due)}`}
             {text && <span className="block whitespace-pre-line">{text}</span>}
+            {papers.map(({ hash, name }) => (
+              <a key={hash} className="block" href={`/api/lookout/${id}/papers/${hash}`} download>
+                {name}
+              </a>
+            ))}
           </span>
         </li>
       ))}

@@ -2,9 +2,11 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import type { Attachment } from "@/core/documents";
 import type { FindingAct } from "@/core/lookout";
 import { useSend } from "../document/use-command";
-import { ChoiceField, PersonField, TextsField, TypedForm } from "../form-fields";
+import { ChoiceField, DayField, PersonField, TextsField, TypedForm } from "../form-fields";
+import { Papers } from "../documents/papers";
 import { announce } from "../frame/announce";
 import type { Picked } from "../people/person-picker";
 import { Button } from "../primitives";
@@ -58,7 +60,7 @@ export function JudgeForm({
   );
 }
 
-type Typed = { text: string; assigned: Picked | null; policy: string };
+type Typed = { text: string; assigned: Picked | null; policy: string; due: string; attachments: Attachment[] };
 
 function ActForm({
   id,
@@ -72,22 +74,25 @@ function ActForm({
   onDone(): void;
 }) {
   const { name, field, label, button } = ACTS[act];
-  const form = useForm<Typed>({ defaultValues: { text: "", assigned: null, policy: "" } });
+  const form = useForm<Typed>({ defaultValues: { text: "", assigned: null, policy: "", due: "", attachments: [] } });
   const { run, refusals, busy } = useSend(`/api/lookout/${id}`, () => {
     announce(`${name}.`);
     onDone();
   });
   const isGiven = act === "open case" || act === "assign";
-  const save = ({ text, assigned, policy }: Typed) =>
+  const hasPapers = isGiven || act === "note";
+  const save = ({ text, assigned, policy, due, attachments }: Typed) =>
     run({
       type: act,
       [field]: text,
-      ...(isGiven && { assigned: assigned?.id ?? "" }),
+      ...(isGiven && { assigned: assigned?.id ?? "", due: due === "" ? null : due }),
+      ...(hasPapers && { papers: attachments }),
       ...(act === "rule changed" && { policy: policy === "" ? null : policy }),
     });
   return (
     <TypedForm form={form} refusals={refusals} onSave={save} className="mt-3 max-w-xl">
       {isGiven && <PersonField name="assigned" label="Given to" role="investigator" />}
+      {isGiven && <DayField name="due" label="To be looked into by, if there is a day" />}
       {act === "rule changed" && (
         <ChoiceField name="policy" label="Policy">
           <option value="">None of them</option>
@@ -99,6 +104,7 @@ function ActForm({
         </ChoiceField>
       )}
       <TextsField name="text" label={label} rows={3} />
+      {hasPapers && <Papers title="Papers of the case" />}
       <Button type="submit" look="solid" disabled={busy} className="self-start">
         {button}
       </Button>

@@ -1,7 +1,6 @@
 import { refuse } from "@/core/words";
-import { authorise } from "@/server/access/authorise";
 import { app } from "@/server/process";
-import { MAX_BYTES, addAttachment } from "@/server/documents/attachments";
+import { MAX_BYTES, addAttachment, whyNotBring } from "@/server/documents/attachments";
 import { guarded } from "@/server/http/answer";
 import { answered, bodyOf, currentPerson, fromElsewhere, problem, queryOf } from "@/server/http/handle";
 
@@ -12,7 +11,7 @@ export function POST(request: Request) {
     if (foreign) return foreign;
     const person = await currentPerson();
     if (!person) return problem([refuse("sign in to attach")]);
-    const refusal = authorise(person, "documents.enter");
+    const refusal = whyNotBring(person);
     if (refusal) return answered(request, person, { ok: false, refusals: [refusal] });
     const query = queryOf(request);
     if (!query.ok) return problem(query.refusals, 400);

@@ -11,7 +11,7 @@ export type BankChangeFigures = {
   person: string;
   changed: number;
   checked: boolean;
-  paid: { document: string; at: number; person: string; minor: number }[];
+  paid: { document: string; at: number; person: string; minor: number; currency: string }[];
 };
 
 const DAY = 86_400_000;
@@ -34,6 +34,7 @@ export function bankChanges(
         at,
         person: payer,
         minor: documents.gross[document]!,
+        currency: documents.currency.values[documents.currency.codes[document]!]!,
       }));
     if (paid.length === 0) return [];
     return [

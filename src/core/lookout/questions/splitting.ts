@@ -13,6 +13,7 @@ export type Cluster = { documents: string[]; sum: number };
 /**
  * Amounts that were divided.
  * @property by whose they are: of one person, or of several in one unit
+ * @property unit in which most of them were
  * @property parties more than one where they share a bank account or an address
  * @property days within which they were added up
  * @property of how many documents of theirs stay under the threshold
@@ -21,6 +22,7 @@ export type Cluster = { documents: string[]; sum: number };
 export type SplittingFigures = Pick<Rule, "documentType" | "policy" | "section" | "currency"> & {
   threshold: Threshold;
   by: { kind: "person" | "unit"; id: string };
+  unit: string;
   parties: string[];
   days: number;
   of: number;
@@ -180,9 +182,16 @@ function raisedOf(
       expected,
       clusters,
       by,
+      unit: mostOf(involved.map((row) => unit.values[unit.codes[row]!]!)),
       of: rows.length,
     },
   };
+}
+
+/** What comes most often; of several that do, the first by name. */
+function mostOf(names: readonly string[]): string {
+  const times = (name: string) => names.filter((one) => one === name).length;
+  return [...new Set(names)].sort().reduce((best, name) => (times(name) > times(best) ? name : best));
 }
 
 /** What those behind one party are called together, the same whoever of them was invoiced so far. */

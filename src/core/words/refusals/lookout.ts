@@ -20,6 +20,11 @@ export const LOOKOUT = {
     ({ policy }: { policy: string }) =>
       `There is a draft of ${policy} already; finish or discard it on its board, and come back`,
   ),
+  "paper nobody brought": as(
+    "changed",
+    ({ name }: { name: string }) => `${name} is no paper that you have brought; choose the file again`,
+  ),
+  "no case of it": as("state", () => "There has been no case of it; its file is made once one is opened"),
   "case needs an investigator": as(
     "assigned",
     () => "A case is given to somebody who sees the lookout, and whom it is not about",

@@ -116,6 +116,25 @@ function Report({ report, zone }: { report: ControlReport; zone: string }) {
           ))}
         </Table>
       </section>
+      <section aria-labelledby="findings" className="mt-6">
+        <SectionTitle id="findings">What the lookout raised, and what came of it</SectionTitle>
+        {report.findings.length === 0 ? (
+          <p className="text-soft">Nothing in this period.</p>
+        ) : (
+          <Table labelledBy="findings" small heads={FINDING_HEADS}>
+            {report.findings.map(({ month, raised, explained, cases, rulesChanged }) => (
+              <tr key={month}>
+                <td>{month}</td>
+                {[raised, explained, cases, rulesChanged].map((count, index) => (
+                  <td key={index} className="text-right">
+                    {sayNumber(count)}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </Table>
+        )}
+      </section>
       {CHANGE_KINDS.map(([about, title]) => (
         <Changes key={about} title={title} zone={zone} changes={report.changes.filter((one) => one.about === about)} />
       ))}
@@ -139,6 +158,14 @@ function Report({ report, zone }: { report: ControlReport; zone: string }) {
     </>
   );
 }
+
+const FINDING_HEADS = [
+  { label: "Month" },
+  { label: "Raised", right: true },
+  { label: "Explained", right: true },
+  { label: "Cases", right: true },
+  { label: "Rules changed", right: true },
+];
 
 const SHOWN = 12;
 

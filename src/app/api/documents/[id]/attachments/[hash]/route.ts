@@ -4,6 +4,7 @@ import { app } from "@/server/process";
 import { readAttachment } from "@/server/documents/attachments";
 import { viewDocument } from "@/server/documents/queries";
 import { read } from "@/server/http/handle";
+import { paperResponse } from "@/server/http/paper";
 
 export async function GET(request: Request, { params }: { params: Promise<{ id: string; hash: string }> }) {
   const { id, hash } = await params;
@@ -13,15 +14,6 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
     const paper = documentOf(view.value.state).attachments.find((one) => one.hash === hash);
     const found = paper && readAttachment(app(), hash);
     if (!paper || !found) return refused("no such paper", { document: id });
-    const value = new Response(new Uint8Array(found.bytes), {
-      headers: {
-        "content-type": found.type,
-        "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(paper.name)}`,
-        "x-content-type-options": "nosniff",
-        "content-security-policy": "sandbox; default-src 'none'",
-        "cache-control": "private, no-store",
-      },
-    });
-    return { ok: true, value };
+    return { ok: true, value: paperResponse({ name: paper.name, ...found }) };
   });
 }

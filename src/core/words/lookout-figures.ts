@@ -1,0 +1,120 @@
+import type { FindingBody } from "../lookout";
+import { plainAmount } from "../money";
+import type { Cell } from "../tables";
+import { capital } from "../text";
+
+type KeyOf<T> = T extends unknown ? keyof T : never;
+type FigureKey = Extract<KeyOf<FindingBody["figures"]>, string>;
+
+/** What each figure of a finding is called, in the order in which they stand; one that is forgotten does not compile. */
+const FIGURES: Readonly<Record<FigureKey, string>> = {
+  documentType: "type of document",
+  policy: "policy",
+  section: "section",
+  level: "level",
+  person: "person",
+  people: "people",
+  standIn: "who stands in",
+  by: "whose they are",
+  unit: "unit",
+  party: "supplier or customer",
+  parties: "suppliers or customers",
+  kind: "kind",
+  gain: "by what they gain",
+  hold: "hold",
+  currency: "currency",
+  threshold: "threshold",
+  width: "width of a stretch",
+  days: "days",
+  month: "month",
+  digits: "digits",
+  of: "of how many",
+  under: "in the last stretch",
+  times: "how often",
+  met: "met",
+  expected: "expected",
+  all: "occasions",
+  one: "occasions of the first",
+  other: "occasions of the second",
+  others: "usual among others, and how alike they are",
+  limit: "sooner than, seconds",
+  most: "no more refusals than, share",
+  hours: "hours a year",
+  deviation: "mean absolute deviation",
+  conformity: "conformity",
+  likeness: "how alike their numbers are",
+  sameAmount: "same amount",
+  documents: "documents",
+  hash: "receipt, SHA-256",
+  gross: "gross",
+  from: "from",
+  until: "until",
+  changed: "changed",
+  checked: "asked back",
+  asked: "who was asked",
+  duties: "duties",
+  done: "what was done",
+  at: "when",
+  stretches: "in each stretch, the lowest first",
+  counts: "of each, the lowest first",
+  seconds: "seconds",
+  requesters: "whose",
+  clusters: "together",
+  paid: "paid",
+  limits: "limits",
+};
+
+/** Of the parts of a figure that has several, what they are called. */
+const PARTS: Readonly<Record<string, string>> = {
+  amount: "amount",
+  minor: "amount",
+  sum: "sum",
+  largest: "largest",
+  exact: "exactly",
+  id: "who",
+  holder: "whose",
+  document: "document",
+  count: "how many",
+  duty: "duty",
+  mean: "usual share",
+  alike: "how alike",
+};
+
+const MOMENTS = new Set<string>(["at", "from", "until", "changed"] satisfies FigureKey[]);
+const AMOUNTS = new Set(["minor", "amount", "sum", "largest", "width", "limit"]);
+
+/**
+ * Every figure of a finding as rows of a table, a row for each and for each part of one that has several.
+ * @param nameOf what ids of people are called
+ */
+export function figuresTable({ figures }: FindingBody, nameOf: (id: string) => string): Cell[][] {
+  const currency = "currency" in figures ? figures.currency : null;
+  return (Object.keys(FIGURES) as FigureKey[]).flatMap((key) => {
+    const value = (figures as Partial<Record<FigureKey, unknown>>)[key];
+    return value === undefined || value === null ? [] : rowsOf(key, capital(FIGURES[key]), value, { currency, nameOf });
+  });
+}
+
+type Saying = { currency: string | null; nameOf(id: string): string };
+
+function rowsOf(key: string, label: string, value: unknown, how: Saying): Cell[][] {
+  if (Array.isArray(value) && value.some((one) => typeof one === "object"))
+    return value.flatMap((one: object, index) => rowsOf(key, `${label} ${index + 1}`, one, how));
+  if (Array.isArray(value)) return [[label, ...value.map((one: unknown) => cellOf(key, one, how))]];
+  if (typeof value === "object" && value !== null) {
+    const own = "currency" in value ? { ...how, currency: value.currency as string } : how;
+    const parts = Object.entries(value).filter(([part, said]) => part !== "currency" && said !== null);
+    const said = parts.flatMap(([part, one]) =>
+      rowsOf(part, `${label}: ${PARTS[part] ?? FIGURES[part as FigureKey] ?? part}`, one, own),
+    );
+    return "currency" in value ? [...said, [`${label}: currency`, value.currency as string]] : said;
+  }
+  return [[label, cellOf(key, value, how)]];
+}
+
+function cellOf(key: string, value: unknown, { currency, nameOf }: Saying): Cell {
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  if (typeof value !== "number") return nameOf(String(value));
+  if (MOMENTS.has(key)) return { moment: new Date(value).toISOString() };
+  return currency && AMOUNTS.has(key) ? { plain: plainAmount({ minor: value, currency }) } : value;
+}
