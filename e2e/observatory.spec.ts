@@ -291,3 +291,38 @@ test("a trial on the board knows what the account of the customer says", async (
   await expect(page.getByRole("tab", { name: /^Under an agreement/ })).toHaveAttribute("aria-selected", "true");
   await expect(trial).toContainText("Section “Under an agreement”");
 });
+
+test("from the desk’s line to a finding, its evidence, the mend, its rehearsal and the review, until it is closed as a rule that was changed", async ({
+  page,
+  browser,
+}) => {
+  const name = "Matías Olmede and Cómputo Lircaya";
+  await signIn(page, "bruno-cifuel");
+  await page.goto("/desk");
+  await page.getByRole("link", { name: /findings of the lookout to look into$/ }).click();
+  await page.getByRole("link", { name }).click();
+  await expect(page.getByRole("heading", { level: 2, name })).toBeVisible();
+  await expect(page.getByRole("group", { name: "Picture" }).getByRole("img")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Documents", exact: true }).getByRole("link")).toHaveCount(10);
+  await page.getByText("All figures").click();
+  await expect(page.getByRole("region", { name: "Figures" })).toContainText("3,000,000");
+  const finding = page.url();
+
+  const mends = page.getByRole("region", { name: "What would mend it" });
+  await expect(mends).toContainText("the total with the same supplier over 30 days");
+  await mends.getByRole("button", { name: "Rehearse this change" }).first().click();
+  await page.waitForURL(/\/rehearsal\?policy=orders&after=draft/);
+  await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
+
+  await page.goto("/policies/orders");
+  const version = await sendToReviewer(page, "What goes to one supplier in a month counts together", "2026-03-11");
+  await approveVersion(browser, "orders", version, { id: "ines-huaiquil", name: "Inés Huaiquil" });
+
+  await page.goto(finding);
+  await page.getByRole("button", { name: "Rule changed" }).click();
+  await page.getByLabel("Policy").selectOption({ label: "Purchase orders" });
+  await page.getByLabel("What was changed").fill("Totals with a supplier over 30 days, from 11 March.");
+  await page.getByRole("button", { name: "Closed: the rule was changed" }).click();
+  await expect(page.getByText("Rule changed by Bruno Cifuel")).toBeVisible();
+  await expect(page.getByRole("link", { name }).filter({ hasText: "Rule changed" })).toBeVisible();
+});

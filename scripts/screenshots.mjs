@@ -50,7 +50,7 @@ const VIEWS = [
     (page) => openFirst(page),
   ],
   ["claim", "rui-tavares", "/documents?q=Class+survey+at+the+yard", wide, (page) => openFirst(page)],
-  ["rules", "benedita-corvo", "/settings/rules", wide],
+  ["lookout", "benedita-corvo", "/lookout", wide, openFinding],
   ["record", "tome-cardigos", "/documents?q=Tail-shaft+overhaul", wide, openRecord],
   ["register", "tome-cardigos", "/register", wide],
   [
@@ -133,6 +133,11 @@ async function openRecord(page) {
   await openFirst(page);
   await page.getByRole("link", { name: "The record" }).click();
   await page.getByText(/^✓ Verified/).waitFor();
+}
+
+async function openFinding(page) {
+  await page.getByRole("link", { name: /^Gil Varandas/ }).click();
+  await page.getByRole("heading", { level: 2, name: /^Gil Varandas/ }).waitFor();
 }
 
 /** The checks have been through the draft, and the tide stands. */

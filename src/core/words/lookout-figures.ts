@@ -1,7 +1,9 @@
 import type { FindingBody } from "../lookout";
+import type { Duty } from "../segregation";
 import { plainAmount } from "../money";
 import type { Cell } from "../tables";
 import { capital } from "../text";
+import { DUTY_WORDS } from "./duties";
 
 type KeyOf<T> = T extends unknown ? keyof T : never;
 type FigureKey = Extract<KeyOf<FindingBody["figures"]>, string>;
@@ -64,28 +66,12 @@ const FIGURES: Readonly<Record<FigureKey, string>> = {
   limits: "limits",
 };
 
-/** Of the parts of a figure that has several, what they are called. */
-const PARTS: Readonly<Record<string, string>> = {
-  amount: "amount",
-  minor: "amount",
-  sum: "sum",
-  largest: "largest",
-  exact: "exactly",
-  id: "who",
-  holder: "whose",
-  document: "document",
-  count: "how many",
-  duty: "duty",
-  mean: "usual share",
-  alike: "how alike",
-};
-
 const MOMENTS = new Set<string>(["at", "from", "until", "changed"] satisfies FigureKey[]);
 const AMOUNTS = new Set(["minor", "amount", "sum", "largest", "width", "limit"]);
 
 /**
- * Every figure of a finding as rows of a table, a row for each and for each part of one that has several.
- * @param nameOf what ids of people are called
+ * Every figure of a finding as rows of a table, a row for each, and for each one of several, its parts beside each other.
+ * @param nameOf what ids of people and documents are called
  */
 export function figuresTable({ figures }: FindingBody, nameOf: (id: string) => string): Cell[][] {
   const currency = "currency" in figures ? figures.currency : null;
@@ -99,22 +85,29 @@ type Saying = { currency: string | null; nameOf(id: string): string };
 
 function rowsOf(key: string, label: string, value: unknown, how: Saying): Cell[][] {
   if (Array.isArray(value) && value.some((one) => typeof one === "object"))
-    return value.flatMap((one: object, index) => rowsOf(key, `${label} ${index + 1}`, one, how));
+    return value.map((one: object, index) => [`${label}, ${index + 1}`, ...cellsOf(one, how)]);
   if (Array.isArray(value)) return [[label, ...value.map((one: unknown) => cellOf(key, one, how))]];
-  if (typeof value === "object" && value !== null) {
-    const own = "currency" in value ? { ...how, currency: value.currency as string } : how;
-    const parts = Object.entries(value).filter(([part, said]) => part !== "currency" && said !== null);
-    const said = parts.flatMap(([part, one]) =>
-      rowsOf(part, `${label}: ${PARTS[part] ?? FIGURES[part as FigureKey] ?? part}`, one, own),
-    );
-    return "currency" in value ? [...said, [`${label}: currency`, value.currency as string]] : said;
-  }
+  if (typeof value === "object" && value !== null) return [[label, ...cellsOf(value, how)]];
   return [[label, cellOf(key, value, how)]];
+}
+
+/** The parts of one of several, each as a cell; what it consists of in turn, one after the other. */
+function cellsOf(value: object, how: Saying): Cell[] {
+  const own = "currency" in value ? { ...how, currency: value.currency as string } : how;
+  return Object.entries(value).flatMap(([part, one]: [string, unknown]): Cell[] => {
+    if (one === null) return [];
+    if (Array.isArray(one)) return one.map((each: unknown) => cellOf(part, each, own));
+    return typeof one === "object" ? cellsOf(one, own) : [cellOf(part, one, own)];
+  });
+}
+
+function isDuty(value: unknown): value is Duty {
+  return typeof value === "string" && Object.hasOwn(DUTY_WORDS, value);
 }
 
 function cellOf(key: string, value: unknown, { currency, nameOf }: Saying): Cell {
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value !== "number") return nameOf(String(value));
+  if (typeof value !== "number") return isDuty(value) ? DUTY_WORDS[value] : nameOf(String(value));
   if (MOMENTS.has(key)) return { moment: new Date(value).toISOString() };
   return currency && AMOUNTS.has(key) ? { plain: plainAmount({ minor: value, currency }) } : value;
 }

@@ -60,8 +60,8 @@ const SAID: Saying = {
     const documents = clusters.reduce((sum, one) => sum + one.documents.length, 0);
     const sum = clusters.reduce((total, one) => total + one.sum, 0);
     return {
-      title: `${who} and ${joinWords(parties, "and")}`,
-      sentence: `${capital(timesOf(clusters.length))}, several documents within ${withinDays(days)} come to ${amount(threshold.amount, currency)} or more together while each stays below: ${nounOf(documentType, documents)}, ${amount(sum, currency)} in all.`,
+      title: joinWords([who, ...parties], "and"),
+      sentence: `${capital(timesOf(clusters.length))}, several documents within ${withinDays(days)}${parties.length > 1 ? `, to ${sayCount(parties.length)} suppliers with one bank account or address,` : ""} come to ${amount(threshold.amount, currency)} or more together while each stays below: ${nounOf(documentType, documents)}, ${amount(sum, currency)} in all.`,
     };
   },
   duplicates: ({ figures }, names) => {

@@ -32,7 +32,11 @@ const COLUMNS = "id, state, raised_at, found_at, judged_at, assigned, due, body"
 /** A finding; null where there is none. Whether somebody may see it is asked beside. */
 export function findingOf(app: Pick<App, "db">, id: string): StoredFinding | null {
   const row = statement(app.db, `SELECT ${COLUMNS} FROM finding WHERE id = ?`).get(id) as Row | undefined;
-  return row ? fromRow(app, row) : null;
+  if (!row) return null;
+  const people = statement(app.db, "SELECT person FROM finding_person WHERE finding = ? ORDER BY person")
+    .pluck()
+    .all(id) as string[];
+  return fromRow(row, people);
 }
 
 const ORDER: readonly FindingState[] = ["open", "case", "rule changed", "explained"];
@@ -40,7 +44,15 @@ const ORDER: readonly FindingState[] = ["open", "case", "rule changed", "explain
 /** All of them: those that nobody has judged first, then cases, each by the day on which it was raised, the latest first; of one day in the order of the questions, the least likely first. */
 export function allFindings(app: Pick<App, "db">): StoredFinding[] {
   const rows = app.db.prepare(`SELECT ${COLUMNS} FROM finding ORDER BY id`).all() as Row[];
-  return rows.map((row) => fromRow(app, row)).sort(byUrgency);
+  const people = new Map<string, string[]>();
+  for (const { finding, person } of app.db
+    .prepare("SELECT finding, person FROM finding_person ORDER BY person")
+    .all() as { finding: string; person: string }[]) {
+    const known = people.get(finding);
+    if (known) known.push(person);
+    else people.set(finding, [person]);
+  }
+  return rows.map((row) => fromRow(row, people.get(row.id) ?? [])).sort(byUrgency);
 }
 
 function byUrgency(a: StoredFinding, b: StoredFinding): number {
@@ -54,10 +66,7 @@ function byUrgency(a: StoredFinding, b: StoredFinding): number {
   );
 }
 
-function fromRow({ db }: Pick<App, "db">, row: Row): StoredFinding {
-  const people = statement(db, "SELECT person FROM finding_person WHERE finding = ? ORDER BY person").all(row.id) as {
-    person: string;
-  }[];
+function fromRow(row: Row, people: string[]): StoredFinding {
   return {
     id: row.id,
     state: row.state,
@@ -67,6 +76,6 @@ function fromRow({ db }: Pick<App, "db">, row: Row): StoredFinding {
     assigned: row.assigned,
     due: row.due,
     body: JSON.parse(row.body) as FindingBody,
-    people: people.map(({ person }) => person),
+    people,
   };
 }

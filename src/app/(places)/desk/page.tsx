@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 
-import { joinWords, sayCount } from "@/core/text";
+import { joinWords, sayCount, sayDate } from "@/core/text";
 import { sayHeld } from "@/core/words";
 import { authorise } from "@/server/access/authorise";
 import { ownStopped } from "@/server/credit/view";
@@ -12,6 +12,7 @@ import { sheetFor } from "@/server/documents/sheet";
 import { hasFirstSteps } from "@/server/first-steps";
 import { visit, singles, type Visit } from "@/server/http/page";
 import { readState } from "@/server/documents/state";
+import { lookoutForDesk } from "@/server/lookout/for-desk";
 import { noteOpening } from "@/server/lookout/opening";
 import { readReferenceData } from "@/server/reference-data";
 import { DocumentSheet } from "@/ui/document/document-sheet";
@@ -69,6 +70,7 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
                 <Link href="/first-steps">First steps: what is set up, what is next, and who can do it</Link>
               </p>
             )}
+            <LookoutLines visitor={visitor} />
             {stopped > 0 && (
               <p className="text-sm">
                 <Link href="/holds/stopped">
@@ -125,6 +127,33 @@ export default async function Desk({ searchParams }: { searchParams: Promise<{ o
         )}
       </div>
     </div>
+  );
+}
+
+/** What the lookout has for whoever looks into it. */
+function LookoutLines({ visitor: { app, person } }: { visitor: Visit }) {
+  const lookout = lookoutForDesk(app, person);
+  if (!lookout) return null;
+  const { open, cases } = lookout;
+  const [next] = cases;
+  return (
+    <>
+      {open > 0 && (
+        <p className="text-sm">
+          <Link href="/lookout">
+            {capital(sayCount(open))} {open === 1 ? "finding" : "findings"} of the lookout to look into
+          </Link>
+        </p>
+      )}
+      {next && (
+        <p className="text-sm">
+          <Link href={`/lookout?finding=${next.id}`}>
+            {cases.length === 1 ? "A case is with you" : `${capital(sayCount(cases.length))} cases are with you`}
+            {next.due && `, ${cases.length === 1 ? "" : "the first "}to be looked into by ${sayDate(next.due)}`}
+          </Link>
+        </p>
+      )}
+    </>
   );
 }
 
