@@ -1,9 +1,11 @@
+import { typeWords } from "../documents";
 import type { FindingBody } from "../lookout";
 import type { Duty } from "../segregation";
 import { plainAmount } from "../money";
 import type { Cell } from "../tables";
 import { capital } from "../text";
 import { DUTY_WORDS } from "./duties";
+import type { FindingNames } from "./lookout";
 
 type KeyOf<T> = T extends unknown ? keyof T : never;
 type FigureKey = Extract<KeyOf<FindingBody["figures"]>, string>;
@@ -71,17 +73,30 @@ const AMOUNTS = new Set(["minor", "amount", "sum", "largest", "width", "limit"])
 
 /**
  * Every figure of a finding as rows of a table, a row for each, and for each one of several, its parts beside each other.
- * @param nameOf what ids of people and documents are called
+ * @param people what ids of people are called in it
  */
-export function figuresTable({ figures }: FindingBody, nameOf: (id: string) => string): Cell[][] {
+export function figuresTable(
+  { figures }: FindingBody,
+  names: FindingNames,
+  people: Readonly<Record<string, string>>,
+): Cell[][] {
   const currency = "currency" in figures ? figures.currency : null;
+  const policy = "policy" in figures ? figures.policy : "";
+  const called: Record<string, (id: string) => string> = {
+    documentType: (id) => typeWords(id).name.many,
+    policy: names.policy,
+    section: (id) => names.section(policy, id),
+    level: (id) => names.level(policy, id),
+    unit: names.unit,
+  };
+  const nameOf = (key: string, id: string) => people[id] ?? called[key]?.(id) ?? names.document(id);
   return (Object.keys(FIGURES) as FigureKey[]).flatMap((key) => {
     const value = (figures as Partial<Record<FigureKey, unknown>>)[key];
     return value === undefined || value === null ? [] : rowsOf(key, capital(FIGURES[key]), value, { currency, nameOf });
   });
 }
 
-type Saying = { currency: string | null; nameOf(id: string): string };
+type Saying = { currency: string | null; nameOf(key: string, id: string): string };
 
 function rowsOf(key: string, label: string, value: unknown, how: Saying): Cell[][] {
   if (Array.isArray(value) && value.some((one) => typeof one === "object"))
@@ -107,7 +122,7 @@ function isDuty(value: unknown): value is Duty {
 
 function cellOf(key: string, value: unknown, { currency, nameOf }: Saying): Cell {
   if (typeof value === "boolean") return value ? "yes" : "no";
-  if (typeof value !== "number") return isDuty(value) ? DUTY_WORDS[value] : nameOf(String(value));
+  if (typeof value !== "number") return isDuty(value) ? DUTY_WORDS[value] : nameOf(key, String(value));
   if (MOMENTS.has(key)) return { moment: new Date(value).toISOString() };
   return currency && AMOUNTS.has(key) ? { plain: plainAmount({ minor: value, currency }) } : value;
 }

@@ -111,8 +111,8 @@ describe("the figures of a finding", () => {
     const app = raised();
     const view = findingView(app, person(app, AUDITOR), idOf(app))!;
     expect(view.figures).toEqual([
-      ["Policy", "purchase-orders"],
-      ["Level", "line-manager"],
+      ["Policy", "Purchase orders"],
+      ["Level", "Line manager"],
       ["Month", "2026-02"],
       ["Who was asked", "Amadeu Lobato"],
       ["When", { moment: "2026-02-03T10:00:00.000Z" }, { moment: "2026-02-04T10:00:00.000Z" }],

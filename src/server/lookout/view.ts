@@ -153,7 +153,7 @@ export function findingView(app: App, reader: Person, id: string): FindingView |
     hasCase: course.some(({ what }) => what === "case opened"),
     body,
     people,
-    figures: figuresTable(body, (one) => people[one] ?? names.document(one)),
+    figures: figuresTable(body, names, people),
     documents: documentsOf(app, body.documents, names),
     course,
     remedies: remediesNow(app, body).map((remedy) => ({ code: remedy.code, said: sayRemedy(remedy, names) })),

@@ -203,7 +203,9 @@ function Figures({ figures, zone }: { figures: FindingProps["figures"]; zone: st
 /** A cell as it is read on a page: moments where the organisation is, shares and expectations without a tail of digits. */
 function sayCell(cell: Cell, zone: string): string {
   if (typeof cell === "object" && "moment" in cell) return sayMoment(cell.moment, zone);
-  if (typeof cell === "number" && !Number.isInteger(cell)) return String(Number(cell.toPrecision(4)));
+  if (typeof cell === "number")
+    return (Number.isInteger(cell) ? cell : Number(cell.toPrecision(4))).toLocaleString("en-GB");
+  if (typeof cell === "object" && "plain" in cell) return cell.plain.replace(/\B(?=(\d{3})+(?!\d))(?<!\.\d*)/g, ",");
   return sayPlainly(cell);
 }
 
