@@ -79,7 +79,7 @@ export type TypeWords = {
   /** Its policies may ask for it by themselves, where an order is stopped for credit. */
   forStoppedOrders?: true;
   fields: readonly Field[];
-  measures: readonly { key: string; label: string }[];
+  measures: readonly { key: string; label: string; totals?: Totals }[];
   /** Fields in which a document names a person that a level may ask, with what each is called. */
   peopleFields: Readonly<Record<string, string>>;
 };
@@ -95,8 +95,18 @@ export type Measured = { amount: Money; how: MeasureReason } | { why: Unmeasured
 /**
  * What amount a policy may look at.
  * @property adds it is of the document alone, so that what several come to together is their sum
+ * @property totals it is a running total over others
  */
-export type Measure<D> = { key: string; label: string; adds?: true; of(document: D, asked: MeasureAsked): Measured };
+export type Measure<D> = {
+  key: string;
+  label: string;
+  adds?: true;
+  totals?: Totals;
+  of(document: D, asked: MeasureAsked): Measured;
+};
+
+/** A running total: of which measure, over documents that say the same in which field. */
+export type Totals = { of: string; by: string };
 
 /** What a document still wants, and where. */
 export type MissingItem = { path: string; why: MissingReason };

@@ -3,8 +3,10 @@ import { documentType, measuresOf, namedByLists, type AnyDocument, type Evaluati
 import type { MeasureReason } from "../documents";
 import { OLDEST_RATE_DAYS, convert, type Money, type Rate } from "../money";
 import type { OwnField } from "../own-fields";
+import type { Policy } from "../policy";
 import type { Excluded } from "../people";
 import { excludedFrom, type Routable } from "../routing";
+import { byMeasureOf } from "./measure-key";
 
 /**
  * What is known of a document of the past that decides where it would go, so that any policy can be asked about it: one of the organisation's own, or one that was
@@ -97,7 +99,11 @@ export function pastRoutable(past: PastDocument, rates: ConverterByDay): Routabl
     ...(past.unknown && { unknown: new Set(past.unknown) }),
     toCurrency,
     facts: () => facts,
-    measured: (kind) => (measures[kind] ? { amount: measures[kind], how: AS_KEPT } : null),
+    measured: (kind, { currency, days }) => {
+      const measure = { kind, ...(days !== undefined && { days }) } as Policy["measure"];
+      const amount = byMeasureOf(measures, { documentType, currency, measure });
+      return amount ? { amount, how: AS_KEPT } : null;
+    },
     says: (field) => isSaid(facts[field]),
     subject: (amount) => ({
       requester: askerOfPast(past),

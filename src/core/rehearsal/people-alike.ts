@@ -4,6 +4,7 @@ import { both, firstOf, merged, type Classes } from "./classes";
 import { valueAt, type Columns, type Who } from "./columns";
 import { between, inCurrency, withoutSign } from "./compared";
 import { askerOfPast } from "./past-document";
+import { byMeasureOf, measureKey } from "./measure-key";
 import type { Asked } from "./placing";
 
 /** Documents that are alike in what decides whom the levels of a section ask: whose they are, what they name, and which limits their amounts are within. */
@@ -98,12 +99,12 @@ function alikeInReach({ columns, under, rates }: Asked, rules: readonly Approver
     ? organisations.flatMap((one) => one.limits.flatMap(({ limit }) => (limit.kind === "amount" ? [limit] : [])))
     : [];
   const most = [...caps, ...limits];
-  const kinds = [...new Set(under.versions.map(({ policy }) => policy.measure.kind))];
+  const measured = new Map(under.versions.map(({ policy }) => [measureKey(policy), policy]));
   return [...new Set(most.map(({ currency }) => currency))].flatMap((currency) => {
     // An amount is within a limit up to and with its exact amount.
     const cuts = most.flatMap((one) => (one.currency === currency ? [one.minor + 1] : []));
-    return kinds.flatMap((kind) => {
-      const amounts = columns.measures[kind];
+    return [...measured.values()].flatMap((policy) => {
+      const amounts = byMeasureOf(columns.measures, policy);
       return amounts ? [between(amounts, withoutSign(inCurrency(columns, amounts, currency, rates)), cuts)] : [];
     });
   });

@@ -4,6 +4,7 @@ import { cutOf, ownFieldsNamedBy, type PolicyVersion, type Section } from "../po
 import { choosePolicy, sectionFor, type Routable, type RoutingContext } from "../routing";
 import { all, both, firstOf, merged, type Classes } from "./classes";
 import { pastAt, valueAt, type Columns } from "./columns";
+import { byMeasureOf, measureKey } from "./measure-key";
 import { alikeInConditions, alikeInHaving, alikeInSaying, inCurrency, withoutSign } from "./compared";
 import { converterByDay, pastRoutable, type ConverterByDay } from "./past-document";
 import { organisationsAt, periodsOf, type OrganisationFrom, type Periods } from "./periods";
@@ -158,18 +159,18 @@ function alone({ version, section }: Place): PolicyVersion {
 }
 
 /** The amounts that versions compare their bands with. */
-type MeasuredBy = { kind: string; currency: string; converted: Float64Array; classes: Classes };
+type MeasuredBy = { by: string; currency: string; converted: Float64Array; classes: Classes };
 
 function measuresOf({ columns, under, rates }: Asked): MeasuredBy[] {
   const known = new Map<string, MeasuredBy>();
   for (const { policy } of under.versions) {
-    const { kind } = policy.measure;
+    const by = measureKey(policy);
     const { currency } = policy;
-    const amounts = columns.measures[kind];
-    const key = `${kind} ${currency}`;
+    const amounts = byMeasureOf(columns.measures, policy);
+    const key = `${by} ${currency}`;
     if (!amounts || known.has(key)) continue;
     const converted = withoutSign(inCurrency(columns, amounts, currency, rates));
-    known.set(key, { kind, currency, converted, classes: alikeInHaving(amounts, converted) });
+    known.set(key, { by, currency, converted, classes: alikeInHaving(amounts, converted) });
   }
   return [...known.values()];
 }
@@ -187,7 +188,7 @@ function banded(
   const ofPlace = places.map((place) => {
     if (!place) return null;
     const { policy } = place.version;
-    const by = measured.find(({ kind, currency }) => kind === policy.measure.kind && currency === policy.currency);
+    const by = measured.find((one) => one.by === measureKey(policy) && one.currency === policy.currency);
     return by ? { converted: by.converted, cuts: Float64Array.from(place.section.thresholds, cutOf) } : null;
   });
   const none = Math.max(0, ...ofPlace.map((one) => one?.cuts.length ?? 0)) + 1;

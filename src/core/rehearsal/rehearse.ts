@@ -8,7 +8,8 @@ import type { Figures } from "./figures";
 import { findThresholds, type Found, type Wanted } from "./find-thresholds";
 import type { MinutesOf } from "./load";
 import type { Outcome } from "./outcome";
-import type { PastDocument } from "./past-document";
+import { converterByDay, type PastDocument } from "./past-document";
+import { withTotals } from "./totals";
 import type { OrganisationFrom } from "./periods";
 import type { Under } from "./placing";
 import { replay, type Replayed } from "./replay";
@@ -59,7 +60,14 @@ const OF_UNKNOWN: readonly string[] = ["section cannot be told", "condition cann
 )["code"][];
 const isOfUnknown = (why: string) => OF_UNKNOWN.includes(why);
 
-type Taken = { of: string; columns: Columns; places: Int32Array; untold: RehearsalAnswer["untold"] };
+/** @property documents those that were taken, in the order of their `places` */
+type Taken = {
+  of: string;
+  documents: readonly PastDocument[];
+  columns: Columns;
+  places: Int32Array;
+  untold: RehearsalAnswer["untold"];
+};
 
 /** Documents that come under a policy, with where each of two versions would have sent them. */
 export type Sent = { documents: readonly PastDocument[]; columns: Columns; before: Replayed; after: Replayed };
@@ -102,9 +110,8 @@ export function rehearsalOf(given: Rehearsing): Rehearsal {
     find: (policy, wanted, minutes) =>
       findThresholds(take([policy]).columns, underOf(given, policy), policy, wanted, minutes),
     sent: (before, after) => {
-      const { columns, places } = take([before, after].filter((one) => one !== null));
+      const { columns, documents } = take([before, after].filter((one) => one !== null));
       const under = (policy: Policy | null) => replay(columns, underOf(given, policy));
-      const documents = [...places].map((place) => given.documents[place]!);
       return { documents, columns, before: under(before), after: under(after) };
     },
   };
@@ -151,7 +158,10 @@ export function underOf({ organisations, others, rates, at }: Rehearsing, policy
 
 /** The documents that come under the policy as one or the other has it; thresholds and levels do not decide that. */
 function* takenBy(known: Rehearsing, policies: readonly Policy[], shape: string): InSteps<Taken> {
-  const whole = columnsOf(known.documents);
+  const { organisation } = known.organisations.at(-1)!.directory;
+  const measuring = [...policies, ...known.others.map(({ policy }) => policy)];
+  const all = withTotals(known.documents, measuring, organisation.timeZone, converterByDay(known.rates));
+  const whole = columnsOf(all);
   const inEither = new Uint8Array(whole.count);
   const untold = new Uint8Array(whole.count);
   yield 0;
@@ -166,13 +176,19 @@ function* takenBy(known: Rehearsing, policies: readonly Policy[], shape: string)
     });
     yield (done + 1) / (policies.length + 1);
   }
-  const places = Int32Array.from(known.documents.keys()).filter((index) => inEither[index] === 1);
-  const documents = [...places].map((index) => known.documents[index]!);
+  const places = Int32Array.from(all.keys()).filter((index) => inEither[index] === 1);
+  const documents = [...places].map((index) => all[index]!);
   const columns = columnsOf(known.takesUnknown ? documents.map(({ unknown: _, ...document }) => document) : documents);
   const named = new Set(policies.flatMap(fieldsNamedBy));
   const unknown = new Set(documents.flatMap((one, index) => (untold[places[index]!] ? (one.unknown ?? []) : [])));
   const fields = [...named].filter((key) => unknown.has(key));
-  return { of: shape, columns, places, untold: { documents: untold.reduce((sum, one) => sum + one, 0), fields } };
+  return {
+    of: shape,
+    documents,
+    columns,
+    places,
+    untold: { documents: untold.reduce((sum, one) => sum + one, 0), fields },
+  };
 }
 
 function amountsOf(before: Replayed, after: Replayed): Float64Array {

@@ -264,6 +264,7 @@ export const purchaseOrderType: DocumentType<PurchaseOrder> = {
     {
       key: "supplierTotal",
       label: "total with the same supplier",
+      totals: { of: "net", by: "supplier" },
       of: (order, asked) => supplierTotal(orderTotals(order).net, order.supplier, asked),
     },
   ],

@@ -231,6 +231,7 @@ export const supplierInvoiceType: DocumentType<SupplierInvoice> = {
     {
       key: "supplierTotal",
       label: "total with the same supplier",
+      totals: { of: "net", by: "supplier" },
       of: (invoice, asked) => supplierTotal(invoiceTotals(invoice).net, invoice.supplier, asked),
     },
   ],
