@@ -1,5 +1,6 @@
 import { addDays, dayIn, startOfDay } from "@/core/calendar";
 import {
+  LOOKED_INTO,
   USUAL_DAYS,
   isOtherBank,
   likelyDuplicates,
@@ -16,6 +17,7 @@ import {
 } from "@/core/documents";
 import { entryOf, type Lists } from "@/core/lists";
 import { money } from "@/core/money";
+import { fieldsNamedBy, type Policy } from "@/core/policy";
 import type { App } from "../app";
 import { statement } from "../db/statement";
 import type { Db } from "../db/open";
@@ -46,7 +48,8 @@ export function aroundOf(app: App, document: AnyDocument, number: string | null,
     ...(asked.duplicatesOf && { duplicates: duplicatesOf(app.db, asked.duplicatesOf, number, rules) }),
     ...(asked.papersFor && { papers: papersFor(lists, asked.papersFor.what, on) }),
     ...(asked.categories && { categories: categoriesOf(lists, asked.categories) }),
-    ...(isLookedInto(app, document, number) && { lookedInto: true as const }),
+    ...(asksForFindings(app, document.documentType) &&
+      isLookedInto(app, document, number) && { lookedInto: true as const }),
     ...(asked.receipts && { receiptsElsewhere: receiptsElsewhere(app.db, asked.receipts, number) }),
   };
 }
@@ -78,6 +81,18 @@ function accountAround(
   const { bankAccount } = account.fields;
   const otherBank = isOtherBank(bank, typeof bankAccount === "string" ? bankAccount : "");
   return { supplier: { ...supplierFacts(app, account, rules), ...(otherBank && { otherBank }) } };
+}
+
+const naming = new WeakMap<Policy, boolean>();
+
+/** Whether any policy in the book asks for open findings; where none does, a document says nothing of them to anybody. */
+function asksForFindings(app: App, documentType: string): boolean {
+  return readReferenceData(app).versions.some(({ policy }) => {
+    if (policy.documentType !== documentType) return false;
+    const known = naming.get(policy) ?? fieldsNamedBy(policy).includes(LOOKED_INTO.key);
+    naming.set(policy, known);
+    return known;
+  });
 }
 
 /** Days over which any policy in the book totals a supplier; 0 when none does, and nothing is looked up. */

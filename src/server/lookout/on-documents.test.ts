@@ -94,6 +94,11 @@ describe("a finding about a document that waits", () => {
     raise(silent, divided([alone]));
     expect(linesOf(silent, MANAGER, alone)).toEqual([]);
   });
+  it("leaves no trace on the document, which others read, where no policy asks for it", () => {
+    const app = inForce({ tellsFindings: true });
+    raise(app, divided([send(app, 450_000)]));
+    expect(readState(app.db, send(app, 450_000))!.around).not.toHaveProperty("lookedInto");
+  });
   it("says nothing to an approver whom it is about", () => {
     const app = inForce({ tellsFindings: true });
     const id = send(app, 450_000);
