@@ -33,7 +33,7 @@ export type DocumentRow = {
   gross: Money;
   /** SHA-256 of each receipt on it. */
   receipts: readonly string[];
-  /** Neither declined nor withdrawn. */
+  /** Neither declined nor withdrawn, nor replaced by another of its type, as an order by its change. */
   live: boolean;
 };
 
@@ -76,7 +76,7 @@ export type Documents = {
   day: Int32Array;
   gross: Float64Array;
   currency: Column<string>;
-  /** 1 where it was neither declined nor withdrawn. */
+  /** 1 where it was neither declined, withdrawn nor replaced. */
   live: Uint8Array;
   /** Each receipt with the row of its document. */
   receipts: { document: Int32Array; hash: Column<string> };

@@ -23,4 +23,5 @@ export type { FindingAct, FindingBody, FindingState } from "./finding";
 export { OF_DOCUMENTS } from "./about-documents";
 export { mended, remediesOf } from "./remedies";
 export type { Remedy, RemedyNames } from "./remedies";
+export type { WhoMeetsWhom } from "./questions/who-meets-whom";
 export { benfordShare } from "./questions/digits";

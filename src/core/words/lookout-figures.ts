@@ -1,5 +1,5 @@
 import { typeWords } from "../documents";
-import type { FindingBody } from "../lookout";
+import type { FindingBody, WhoMeetsWhom } from "../lookout";
 import type { Duty } from "../segregation";
 import { plainAmount } from "../money";
 import type { Cell } from "../tables";
@@ -37,6 +37,7 @@ const FIGURES: Readonly<Record<FigureKey, string>> = {
   times: "how often",
   met: "met",
   expected: "expected",
+  whole: "who met whom",
   all: "occasions",
   one: "occasions of the first",
   other: "occasions of the second",
@@ -92,8 +93,18 @@ export function figuresTable(
   const nameOf = (key: string, id: string) => people[id] ?? called[key]?.(id) ?? names.document(id);
   return (Object.keys(FIGURES) as FigureKey[]).flatMap((key) => {
     const value = (figures as Partial<Record<FigureKey, unknown>>)[key];
+    if (key === "whole") return matrixOf(capital(FIGURES.whole), value as WhoMeetsWhom | undefined, people);
     return value === undefined || value === null ? [] : rowsOf(key, capital(FIGURES[key]), value, { currency, nameOf });
   });
+}
+
+function matrixOf(label: string, whole: WhoMeetsWhom | undefined, people: Readonly<Record<string, string>>): Cell[][] {
+  if (!whole) return [];
+  const name = (id: string) => people[id] ?? id;
+  return [
+    [label, ...whole.columns.map(name)],
+    ...whole.rows.map((row, index): Cell[] => [`${label}: ${name(row)}`, ...whole.met[index]!]),
+  ];
 }
 
 type Saying = { currency: string | null; nameOf(key: string, id: string): string };

@@ -39,6 +39,7 @@ type Row = {
 function addDocuments(app: App, builder: ActivityBuilder, { from, until }: Stretch): Map<string, number> {
   const ruleOf = rulesOf(readReferenceData(app).versions);
   const receipts = receiptsOf(app);
+  const replaced = replacedIn(app);
   const rows = new Map<string, number>();
   const documents = app.db
     .prepare(
@@ -48,13 +49,31 @@ function addDocuments(app: App, builder: ActivityBuilder, { from, until }: Stret
        WHERE d.submitted_at >= ? AND d.submitted_at < ? ORDER BY d.submitted_at, d.id`,
     )
     .iterate(from, until) as IterableIterator<Row>;
-  for (const row of documents) rows.set(row.id, builder.document(documentRow(row, ruleOf, receipts.get(row.id) ?? [])));
+  for (const row of documents) {
+    const live = !ENDED.includes(row.status) && !replaced.has(row.id);
+    rows.set(row.id, builder.document({ ...documentRow(row, ruleOf, receipts.get(row.id) ?? []), live }));
+  }
   return rows;
+}
+
+/** What another of its type has taken the place of, as a change that was approved takes that of its order. */
+function replacedIn({ db }: App): Set<string> {
+  const ids = db
+    .prepare(
+      "SELECT r.id FROM document d JOIN document r ON r.number = d.refers AND r.type = d.type WHERE d.status = 'approved'",
+    )
+    .pluck()
+    .all() as string[];
+  return new Set(ids);
 }
 
 const ENDED = ["declined", "withdrawn"];
 
-function documentRow(row: Row, ruleOf: ReturnType<typeof rulesOf>, receipts: readonly string[]): DocumentRow {
+function documentRow(
+  row: Row,
+  ruleOf: ReturnType<typeof rulesOf>,
+  receipts: readonly string[],
+): Omit<DocumentRow, "live"> {
   return {
     id: row.id,
     type: row.type,
@@ -68,7 +87,6 @@ function documentRow(row: Row, ruleOf: ReturnType<typeof rulesOf>, receipts: rea
     day: row.date,
     gross: { minor: row.gross, currency: row.currency },
     receipts,
-    live: !ENDED.includes(row.status),
   };
 }
 

@@ -242,6 +242,24 @@ describe("what would mend a finding", () => {
   });
 });
 
+describe("what was declined, withdrawn or replaced by a change of it", () => {
+  it("is told from what counts", () => {
+    const app = testApp();
+    const requester = person(app, "noor-halvorsrud");
+    const ids = [20_000, 21_000, 22_000].map((minor) => {
+      const order = testOrder(minor);
+      const { id } = value(enterDocument(app, requester, order, newCommandId()));
+      return value(commandDocument(app, requester, id, { type: "submit", document: order }, newCommandId())).id;
+    });
+    const live = () => [...activityIn(app, stretchOfLook(app)).documents.live];
+    expect(live()).toEqual([1, 1, 1]);
+    // As the projection has it of a change order that was approved.
+    app.db.prepare("UPDATE document SET refers = upper(?), status = 'approved' WHERE id = ?").run(ids[0], ids[1]);
+    app.db.prepare("UPDATE document SET status = 'withdrawn' WHERE id = ?").run(ids[2]);
+    expect(live()).toEqual([0, 1, 0]);
+  });
+});
+
 describe("how long a document was open before a decision", () => {
   it("is counted from when somebody first opened it after they were asked; where that is not known, from when they were asked", () => {
     const app = testApp();

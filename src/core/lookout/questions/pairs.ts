@@ -2,10 +2,12 @@ import type { Activity } from "../activity";
 import { chanceOfMeeting } from "../against-others";
 import { WORTH_KEEPING, type Answer, type Suspicion } from "../question";
 import type { LookoutSettings } from "../settings";
+import { bothOf, whoMeetsWhom, type WhoMeetsWhom } from "./who-meets-whom";
 
 /**
  * Two who meet more often than chance has them meet.
  * @property kind two who decide on the same documents, or one whose documents the other decides on
+ * @property whole how often each decided with each, or on whose documents
  * @property met how often, of `all` occasions; `one` and `other` how often each was at one
  */
 export type PairFigures = {
@@ -16,6 +18,7 @@ export type PairFigures = {
   all: number;
   one: number;
   other: number;
+  whole: WhoMeetsWhom;
 };
 
 /**
@@ -33,7 +36,7 @@ export function pairs(activity: Activity, settings: LookoutSettings["pairs"]): A
       const second = countedBy(fitting, ({ decided }) => decided);
       for (const meeting of meetings) {
         const counts = { all: fitting.length, one: first.get(meeting.one)!, other: second.get(meeting.other)! };
-        judge(activity, kind, meeting, counts, settings, answer);
+        judge(activity, { kind, fitting, meeting, counts }, settings, answer);
       }
     }
   return { asked: answer.asked, raised: byPair(answer.raised) };
@@ -65,6 +68,7 @@ function together(one: Suspicion<PairFigures>, other: Suspicion<PairFigures>): S
       all: sum(({ all }) => all),
       one: sum((figures) => figures.one),
       other: sum((figures) => figures.other),
+      whole: bothOf(one.figures.whole, other.figures.whole, one.figures.people),
     },
   };
 }
@@ -128,11 +132,26 @@ function countedBy(occasions: readonly Occasion[], of: (one: Occasion) => readon
 
 type Counts = { all: number; one: number; other: number };
 
+type Judged = { kind: Kind; fitting: readonly Occasion[]; meeting: Meeting; counts: Counts };
+
+/** How often each of those who stand in some occasions met each other. */
+function wholeOf(kind: Kind, fitting: readonly Occasion[], people: readonly string[], both: readonly [string, string]) {
+  const name = (person: number) => people[person]!;
+  return whoMeetsWhom(
+    fitting.flatMap(({ requester, decided }) =>
+      kind === "decides for"
+        ? decided.map((person) => [name(requester), name(person)] as const)
+        : decided.flatMap((one) =>
+            decided.filter((other) => other !== one).map((other) => [name(one), name(other)] as const),
+          ),
+    ),
+    both,
+  );
+}
+
 function judge(
   { people, documents: { ids } }: Activity,
-  kind: Kind,
-  { one, other, documents }: Meeting,
-  counts: Counts,
+  { kind, fitting, meeting: { one, other, documents }, counts }: Judged,
   { fewest, times }: LookoutSettings["pairs"],
   answer: Answer<PairFigures>,
 ): void {
@@ -152,6 +171,15 @@ function judge(
     people: both,
     documents: documents.map((row) => ids[row]!),
     chance,
-    figures: { kind, people: both, met, expected, all: counts.all, one: first, other: second },
+    figures: {
+      kind,
+      people: both,
+      met,
+      expected,
+      all: counts.all,
+      one: first,
+      other: second,
+      whole: wholeOf(kind, fitting, people, both),
+    },
   });
 }

@@ -163,6 +163,11 @@ describe("two who meet", () => {
       figures: { met: 96, all: 240, one: 96 },
     });
     expect(first!.chance!).toBeLessThan(1e-9);
+    const { rows, columns, met } = first!.figures.whole;
+    expect([rows, columns]).toEqual([[...pool].sort(), [...pool].sort()]);
+    const times = (one: string, other: string) => met[rows.indexOf(one)]![columns.indexOf(other)];
+    expect([times("ana", "di"), times("di", "ana"), times("ana", "ana"), times("ana", "bo")]).toEqual([96, 96, 0, 0]);
+    expect(met.flat().reduce((sum, one) => sum + one, 0)).toBe(2 * 240);
   });
   it("are one matter, whoever of them is met first and with whom else they are asked", () => {
     const met = (pools: readonly string[][], order: readonly number[]) =>
@@ -178,7 +183,10 @@ describe("two who meet", () => {
           }),
         ),
         USUAL_LOOKOUT.pairs,
-      ).raised.filter(({ about }) => about.includes("ana") && about.includes("di"));
+      ).raised.filter(({ about, figures: { whole, met } }) => {
+        const times = whole.met[whole.rows.indexOf("ana")]?.[whole.columns.indexOf("di")];
+        return about.includes("ana") && about.includes("di") && times === met;
+      });
     const other = [...pool.slice(0, 4), "fay"];
     const found = [met([pool, other], [0, 3]), met([pool], [3, 0])].map((all) =>
       all.map(({ about, documents: rows }) => [about, rows.length]),

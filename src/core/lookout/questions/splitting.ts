@@ -81,12 +81,13 @@ function* groupsOf({ documents, behind }: Activity, kind: Group["kind"]): Genera
 type Under = { rule: Rule; threshold: Threshold; cut: number; rows: number[]; amounts: number[] };
 
 /** The documents of a group that stay under each threshold of their rule, where they could pass it together. */
-function underThresholds({ rule, compared }: Documents, { rows }: Group, fewest: number): Under[] {
+function underThresholds({ rule, compared, live }: Documents, { rows }: Group, fewest: number): Under[] {
   const found = new Map<string, Under>();
   for (const row of rows) {
     const one = rule.values[rule.codes[row]!];
     const amount = compared[row]!;
-    if (!one?.adds || !(amount > 0)) continue;
+    // What was declined or replaced passes nothing.
+    if (!one?.adds || !live[row] || !(amount > 0)) continue;
     for (const threshold of one.thresholds) {
       const cut = cutOf(threshold);
       if (amount >= cut) continue;
