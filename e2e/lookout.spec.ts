@@ -39,3 +39,29 @@ test("whom a finding is about does not see it, and who has no right sees no look
   await page.goto("/lookout");
   await expect(page).toHaveURL(/no-access/);
 });
+
+test("by what a question goes is set with a reason, what is no number is refused, and pressed twice it looks once", async ({
+  page,
+}) => {
+  await signIn(page, "benedita-corvo");
+  await page.goto("/lookout/how/crowding");
+  await page.getByText("Set otherwise").click();
+  const fewest = page.getByLabel("Fewest amounts around a threshold");
+  await fewest.fill("nine");
+  await page.getByLabel("Why", { exact: true }).fill("Eight are too few here.");
+  const set = page.getByRole("button", { name: "Set", exact: true });
+  await set.click();
+  await expect(page.getByRole("alert")).toBeVisible();
+  await fewest.fill("9");
+  await set.click();
+  await expect(page.getByText("Asked where 9 or more lie around.")).toBeVisible();
+
+  await page.goto("/lookout");
+  const looks: string[] = [];
+  page.on("response", (response) => {
+    if (response.request().method() === "POST" && response.url().endsWith("/api/lookout")) looks.push(response.url());
+  });
+  await page.getByRole("button", { name: "Look now" }).dblclick();
+  await expect(page.getByText(/^Looked through .* by Benedita Corvo/)).toBeVisible();
+  expect(looks).toHaveLength(1);
+});

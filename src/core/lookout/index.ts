@@ -16,7 +16,7 @@ export type {
 export { restBy } from "./rest";
 export { lookThrough, QUESTION_NAMES } from "./look";
 export type { FiguresOf, Looked, QuestionName, Raised } from "./look";
-export { LookoutSettingsSchema, USUAL_LOOKOUT } from "./settings";
+export { keptLookoutSettings, LookoutSettingsSchema, USUAL_LOOKOUT } from "./settings";
 export type { LookoutSettings } from "./settings";
 export { after, bodyOf, COURSE_ACTS, isMore, isOther, matterOf } from "./finding";
 export type { FindingAct, FindingBody, FindingState } from "./finding";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { activityOf, toldDecision } from "../fixtures";
 import { lookThrough, QUESTION_NAMES } from "./look";
-import { LookoutSettingsSchema, USUAL_LOOKOUT } from "./settings";
+import { keptLookoutSettings, LookoutSettingsSchema, USUAL_LOOKOUT } from "./settings";
 
 const documents = Array.from({ length: 240 }, (_, index) => ({
   hours: index * 30,
@@ -44,6 +44,12 @@ describe("a look at everything", () => {
   it("begins with settings that are allowed", () => {
     expect(LookoutSettingsSchema.parse(USUAL_LOOKOUT)).toEqual(USUAL_LOOKOUT);
     expect(LookoutSettingsSchema.safeParse({ ...USUAL_LOOKOUT, falseAlarms: 0.5 }).success).toBe(false);
+  });
+  it("reads settings that an earlier version kept, and goes on with what is new as everybody begins", () => {
+    const { at: _, ...known } = USUAL_LOOKOUT;
+    const kept = { ...known, falseAlarms: 0.01, roundAmounts: { usual: known.roundAmounts.usual, of: 100 }, gone: 1 };
+    expect(keptLookoutSettings(kept)).toEqual({ ...USUAL_LOOKOUT, falseAlarms: 0.01 });
+    expect(keptLookoutSettings(USUAL_LOOKOUT)).toEqual(USUAL_LOOKOUT);
   });
   it("tells one matter once, as where two receipts stand on the same two documents", () => {
     const twice = activityOf([

@@ -84,7 +84,8 @@ const UNNAMED: RemedyNames = { level: "", hold: "" };
 /** One more who reads what a unit asks for, as long as it is not asked of it already. */
 function oneMore({ figures: { policy: id, section: of, unit } }: Of<"splitting">, policyOf: PolicyOf): Remedy[] {
   const section = policyOf(id)?.sections.find((one) => one.id === of);
-  if (!section || section.levels.some(({ when }) => same(when, ofUnit(unit)))) return [];
+  // A finding of an earlier version does not say in which unit.
+  if (!section || !unit || section.levels.some(({ when }) => same(when, ofUnit(unit)))) return [];
   return [{ code: "add level", policy: id, section: of, unit }];
 }
 

@@ -93,3 +93,22 @@ export const USUAL_LOOKOUT: LookoutSettings = {
   dutiesMet: { fewest: 3 },
   noise: { fewest: 200, minutes: 4 },
 };
+
+/**
+ * Settings as they were kept, by this version or an earlier one: what is not known any more is left out, and what was not known then is as everybody begins.
+ * @throws ZodError where what is left is not allowed
+ */
+export function keptLookoutSettings(kept: unknown): LookoutSettings {
+  return LookoutSettingsSchema.parse(filled(USUAL_LOOKOUT, kept));
+}
+
+function filled(usual: object, kept: unknown): object {
+  const known = (kept ?? {}) as Record<string, unknown>;
+  return Object.fromEntries(
+    Object.entries(usual).map(([key, value]: [string, unknown]) => {
+      if (!Object.hasOwn(known, key)) return [key, value];
+      const isGroup = typeof value === "object" && value !== null && !Array.isArray(value);
+      return [key, isGroup ? filled(value, known[key]) : known[key]];
+    }),
+  );
+}

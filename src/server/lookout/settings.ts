@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { LookoutSettingsSchema, USUAL_LOOKOUT, type LookoutSettings } from "@/core/lookout";
+import { keptLookoutSettings, LookoutSettingsSchema, USUAL_LOOKOUT, type LookoutSettings } from "@/core/lookout";
 import type { Person } from "@/core/people";
 import type { Result } from "@/core/refusal";
 import { authorise } from "../access/authorise";
@@ -11,7 +11,7 @@ import type { LookoutEvent } from "./events";
 /** The settings that count now: those that were set, else those that everybody begins with. */
 export function lookoutSettings({ db }: Pick<App, "db">): LookoutSettings {
   const stored = db.prepare("SELECT body FROM lookout_setting WHERE id = 1").pluck().get() as string | undefined;
-  return stored === undefined ? USUAL_LOOKOUT : LookoutSettingsSchema.parse(JSON.parse(stored));
+  return stored === undefined ? USUAL_LOOKOUT : keptLookoutSettings(JSON.parse(stored));
 }
 
 export const LookoutSetSchema = z.strictObject({
