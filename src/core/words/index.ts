@@ -71,7 +71,7 @@ export {
 } from "./field-names";
 export type { FieldNames } from "./field-names";
 export { sayGiven, sayListCell, sayListColumn, sayPick } from "./lists";
-export { sayChange, sayField, sayLabel, sayMissing, sayShown } from "./shown";
+export { sayChange, sayField, sayLabel, sayMissing, sayShown, sayWhich } from "./shown";
 export type { SaidChange } from "./shown";
 export { sayIntake, sayUnread } from "./intake";
 export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";

@@ -1,4 +1,11 @@
-import { shownAccountValue, type AccountValue, type Change, type MissingReason, type Shown } from "../documents";
+import {
+  shownAccountValue,
+  typeWords,
+  type AccountValue,
+  type Change,
+  type MissingReason,
+  type Shown,
+} from "../documents";
 import { formatMoney } from "../money";
 import { isOwnKey } from "../own-fields";
 import { capital, sayDate } from "../text";
@@ -92,4 +99,18 @@ const MISSING = {
 /** What a document still wants before it can be sent in, and what to do. */
 export function sayMissing(why: MissingReason, names: Names = IDS): string {
   return sayBy(MISSING, why, names);
+}
+
+/** Which document it is, and whose. @example "Order PO-00017, revision 2, from Noor Halvorsrud, Engineering." */
+export function sayWhich(which: {
+  type: string;
+  number: string;
+  revision: number;
+  requester: string;
+  unit: string;
+}): string {
+  const { type, number, revision, requester, unit } = which;
+  return speak(
+    `${capital(typeWords(type).name.one)} ${number}${revision > 1 ? `, revision ${revision}` : ""}, from ${requester}, ${unit}.`,
+  );
 }

@@ -17,7 +17,6 @@ import type { Outcome } from "@/core/outcome";
 import type { Directory } from "@/core/people";
 import { canonical } from "@/core/records";
 import { sayStepResult, type Acting } from "@/core/audit-narrative";
-import { capital } from "../format";
 import { SectionTitle, StatusMark } from "../primitives";
 import { DecisionBar } from "./decision-bar";
 import { ChangeList, Papers, Remarks } from "./facts";
@@ -36,7 +35,7 @@ import { RouteStrip } from "./route-strip";
 import { WhatBecame } from "./outcome";
 import { Thread } from "./thread";
 import { Why } from "./why";
-import { type Names, type SaidChange } from "@/core/words";
+import { sayWhich, type Names, type SaidChange } from "@/core/words";
 
 export type SheetProps = {
   view: DocumentView;
@@ -147,9 +146,13 @@ export function DocumentSheet({
                 {headline.title || `Untitled ${type.name.one}`}
               </Title>
               <p className="mt-1 text-soft">
-                {capital(type.name.one)} {state.number}
-                {state.revision > 1 && `, revision ${state.revision}`}, from {names(state.document.requester)},{" "}
-                {directory.unit(state.document.unit)?.name}.{" "}
+                {sayWhich({
+                  type: type.key,
+                  number: state.number,
+                  revision: state.revision,
+                  requester: names(state.document.requester),
+                  unit: directory.unit(state.document.unit)?.name ?? "",
+                })}{" "}
                 {state.route && (
                   <Link href={`/documents/${state.id}/record`} className="whitespace-nowrap">
                     The record
