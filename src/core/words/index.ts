@@ -78,16 +78,8 @@ export { sayNoCondition, sayReadLoss, sayTableProblem } from "./tables";
 export { sayLoss } from "./losses";
 export { sayNotTemplate } from "./templates";
 export { figuresTable } from "./lookout-figures";
+export { sayOnDocument } from "./lookout-on-document";
 export { howWorked } from "./lookout-how";
 export type { HowWorked, SaidSetting } from "./lookout-how";
-export {
-  FINDING_STATE_WORDS,
-  QUESTION_WORDS,
-  sayChance,
-  sayCourse,
-  sayFound,
-  nameRemedy,
-  sayOnDocument,
-  sayRemedy,
-} from "./lookout";
+export { FINDING_STATE_WORDS, QUESTION_WORDS, sayChance, sayCourse, sayFound, nameRemedy, sayRemedy } from "./lookout";
 export type { FindingNames, SaidFound } from "./lookout";

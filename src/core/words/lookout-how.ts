@@ -1,6 +1,6 @@
 import type { LookoutSettings, QuestionName } from "../lookout";
 import { formatShare, joinWords } from "../text";
-import { withinDays } from "./lookout";
+import { withinDays } from "./lookout-parts";
 
 /** A setting that a question goes by: where it stands among all, what it is called, what it says now, and why it began as it did. */
 export type SaidSetting = { at: string; label: string; said: string; why: string };

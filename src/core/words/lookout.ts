@@ -1,7 +1,8 @@
 import { typeWords } from "../documents";
 import type { FindingBody, FindingState, QuestionName, Remedy, RemedyNames } from "../lookout";
 import { formatMoney } from "../money";
-import { capital, countOf, formatShare, joinWords, sayCount, sayDate } from "../text";
+import { amount, bare, dayOf, nounOf, withinDays } from "./lookout-parts";
+import { capital, countOf, formatShare, joinWords, sayCount } from "../text";
 
 /** What ids in findings are called. */
 export type FindingNames = {
@@ -20,24 +21,12 @@ export type SaidFound = { title: string; sentence: string };
 type Of<Name extends QuestionName> = Extract<FindingBody, { question: Name }>;
 type Saying = { [Name in QuestionName]: (finding: Of<Name>, names: FindingNames) => SaidFound };
 
-const nounOf = (documentType: string, count: number) => {
-  const { one, many } = typeWords(documentType).name;
-  return countOf(count, one, many);
-};
-const amount = (minor: number, currency: string) => formatMoney({ minor, currency });
-const bare = (minor: number, currency: string) => amount(minor, currency).replace(` ${currency}`, "");
-const dayOf = (at: number) => sayDate(new Date(at).toISOString());
 const rounded = (value: number) =>
   (value < 10 ? Number(value.toPrecision(2)) : Math.round(value)).toLocaleString("en-GB");
 
 /** Times of something, in words. @example timesOf(3) // "three times" */
 function timesOf(count: number): string {
   return count === 1 ? "once" : count === 2 ? "twice" : `${sayCount(count)} times`;
-}
-
-/** A stretch of days. @example withinDays(0.125) // "3 hours" */
-export function withinDays(days: number): string {
-  return days < 1 ? countOf(Math.round(days * 24), "hour") : days === 1 ? "a day" : countOf(Math.round(days), "day");
 }
 
 const habit =
@@ -196,21 +185,6 @@ export function sayChance({ corrected }: Pick<FindingBody, "corrected">): string
   const one = 1 / Math.max(corrected, 1e-9);
   const said = one >= 9.9e8 ? "a thousand million" : Number(one.toPrecision(one < 100 ? 1 : 2)).toLocaleString("en-GB");
   return `Of findings as unlikely as this, no more than one in ${said} is chance alone, with everything counted that was asked.`;
-}
-
-/**
- * What is said of a finding on a document that waits, in one line, to whoever decides on it.
- * @example sayOnDocument(finding, "po-00931", names) // "7 orders to Estaleiro Vale d’Onda within 9 days, 31,240.00 EUR together"
- */
-export function sayOnDocument(finding: FindingBody, document: string, names: FindingNames): string {
-  if (finding.question !== "splitting") return sayFound(finding, names).title;
-  const { documentType, currency, parties, clusters, days, threshold } = finding.figures;
-  const own = clusters.find((one) => one.documents.includes(document));
-  const to = joinWords(parties, "and");
-  if (own)
-    return `${capital(nounOf(documentType, own.documents.length))} to ${to} within ${withinDays(days)}, ${amount(own.sum, currency)} together`;
-  const before = clusters.reduce((sum, one) => sum + one.documents.length, 0);
-  return `${capital(nounOf(documentType, before))} to ${to} before, which passed ${amount(threshold.amount, currency)} together though none did alone`;
 }
 
 /** What each question asks, for the list of what was asked. */

@@ -19,6 +19,7 @@ export function linesForApprover(
   if (!version?.policy.tellsFindings) return [];
   return findingsAbout(app, document, number).flatMap((one) => {
     const finding = findingOf(app, one)!;
-    return finding.people.includes(approver) ? [] : [sayOnDocument(finding.body, id, namesIn(app, finding))];
+    if (finding.people.includes(approver)) return [];
+    return sayOnDocument(finding.body, id, namesIn(app, finding)) ?? [];
   });
 }

@@ -94,6 +94,33 @@ describe("a finding about a document that waits", () => {
     raise(silent, divided([alone]));
     expect(linesOf(silent, MANAGER, alone)).toEqual([]);
   });
+  it("names nobody: what is about a person and not about the document is no line", () => {
+    const app = inForce({ tellsFindings: true });
+    const id = send(app, 450_000);
+    const { supplier } = testOrder(1);
+    const one = { ...divided([id]), people: ["leonel-viegas"], chance: null, corrected: null };
+    const done = [{ duty: "approve" as const, at: 0, document: id }];
+    const figures = { person: "leonel-viegas", party: supplier, duties: ["approve" as const], done };
+    raise(
+      app,
+      { ...one, question: "dutiesMet", about: ["leonel-viegas", supplier], figures },
+      {
+        ...one,
+        question: "bankChanges",
+        about: [supplier, "0"],
+        figures: {
+          party: supplier,
+          person: "leonel-viegas",
+          changed: Date.parse("2026-03-02T10:00Z"),
+          checked: false,
+          paid: [],
+        },
+      },
+    );
+    expect(linesOf(app, MANAGER, id)).toEqual([
+      `The bank account of ${supplier} changed on 2 Mar 2026, shortly before a payment`,
+    ]);
+  });
   it("leaves no trace on the document, which others read, where no policy asks for it", () => {
     const app = inForce({ tellsFindings: true });
     raise(app, divided([send(app, 450_000)]));
