@@ -203,6 +203,39 @@ def drawn(events, files):
     return problems + [f"{name}: is a signature that no event names" for name in files if name.startswith("signatures/") and name not in named]
 
 
+def people(given, name):
+    """Tokens that do not stand for the text they are said to stand for."""
+    return [
+        f'{name}: {one["token"]} does not stand for {one["text"]}'
+        for one in given
+        if one["salt"] is not None and one["token"] != "sealed:" + sha(f'{one["salt"]}\n{one["text"]}'.encode("utf-8")).hex()[:40]
+    ]
+
+
+def document(events, record, files):
+    """What is wrong with the evidence of a document besides its events and where they stand in the log."""
+    problems = people(record["people"], "record.json")
+    if record.get("events") != events:
+        problems.append("record.json: has other events than events.json")
+    policy = json.loads(files["policy.json"].decode("utf-8"))["policy"] if "policy.json" in files else None
+    edits = policy["edits"] if policy else {"toleranceMinor": 0, "tolerancePercent": 0}
+    problems += [f"events.json: {what}" for what in closing(events, edits)]
+    return problems + drawn(events, files)
+
+
+def case(events, finding, tokens, files):
+    """The same of a case: what was found is what the last event says of it, and its papers are those that events name."""
+    said = [json.loads(event["data"]) for event in events]
+    found = [data["finding"] for data in said if "finding" in data]
+    problems = people(tokens, "people.json")
+    if not found or finding != found[-1]:
+        problems.append("finding.json: is not what the events say was found")
+    named = {paper["hash"] for data in said for paper in data.get("papers", [])}
+    there = {hashlib.sha256(files[name]).hexdigest(): name for name in files if name.startswith("attachments/")}
+    problems += [f"attachments/: a paper that an event names is missing: {digest}" for digest in named if digest not in there]
+    return problems + [f"{name}: is a paper that no event names" for digest, name in there.items() if digest not in named]
+
+
 def verify(path, kept=None):
     problems = []
     try:
@@ -225,34 +258,29 @@ def look(path, kept, problems):
     except Exception as error:  # whatever a changed byte does to a ZIP or to JSON
         problems.append(f"the file cannot be read: {error}")
         return
-    if manifest.get("format") != "bandeira-evidence-1":
-        problems.append("manifest.json: its format is not bandeira-evidence-1")
+    of_case = manifest.get("format") == "bandeira-case-1"
+    if not of_case and manifest.get("format") != "bandeira-evidence-1":
+        problems.append("manifest.json: its format is neither bandeira-evidence-1 nor bandeira-case-1")
     for name, digest in manifest["files"].items():
         if name not in files:
             problems.append(f"{name}: is missing")
         elif hashlib.sha256(files[name]).hexdigest() != digest:
             problems.append(f"{name}: is not what the manifest has the hash of")
     problems += [f"{name}: is not in the manifest" for name in files if name != "manifest.json" and name not in manifest["files"]]
+    names = ("events", "proof", "finding", "people") if of_case else ("events", "proof", "record")
     try:
-        events, proof, record = (json.loads(files[f"{name}.json"].decode("utf-8")) for name in ("events", "proof", "record"))
+        events, proof, *rest = (json.loads(files[f"{name}.json"].decode("utf-8")) for name in names)
     except (KeyError, ValueError) as error:
-        problems.append(f"events.json, proof.json or record.json cannot be read: {error}")
+        problems.append(f"{' or '.join(f'{name}.json' for name in names)} cannot be read: {error}")
         return
-    for one in record["people"]:
-        if one["salt"] is not None and one["token"] != "sealed:" + sha(f'{one["salt"]}\n{one["text"]}'.encode("utf-8")).hex()[:40]:
-            problems.append(f'record.json: {one["token"]} does not stand for {one["text"]}')
-    if record.get("events") != events:
-        problems.append("record.json: has other events than events.json")
-    policy = json.loads(files["policy.json"].decode("utf-8"))["policy"] if "policy.json" in files else None
-    edits = policy["edits"] if policy else {"toleranceMinor": 0, "tolerancePercent": 0}
-    problems += [f"events.json: {what}" for what in closing(events, edits)]
-    problems += drawn(events, files)
+    stream = f'finding:{manifest["finding"]}' if of_case else f'document:{manifest["document"]}'
+    problems += case(events, *rest, files) if of_case else document(events, *rest, files)
     head, seq = proof["head"], 0
     root = raw(head["root"])
     proven = {one["seq"]: one for one in proof["events"]}
     for index, event in enumerate(events):
         name = f'event {event["seq"]}'
-        if event["stream"] != f'document:{manifest["document"]}':
+        if event["stream"] != stream:
             problems.append(f"events.json: {name} is of another document")
         if event["version"] != index + 1:
             problems.append(f"events.json: event {index + 1} of the document is missing or moved")
