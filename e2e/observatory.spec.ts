@@ -313,6 +313,7 @@ test("from the desk’s line to a finding, its evidence, the mend, its rehearsal
   await mends.getByRole("button", { name: "Rehearse this change" }).first().click();
   await page.waitForURL(/\/rehearsal\?policy=orders&after=draft/);
   await expect(page.getByRole("heading", { name: /^\d+ orders go another way$/ })).toBeVisible();
+  await expect(page.getByText("Totals with the same supplier are added up from these documents")).toBeVisible();
 
   await page.goto("/policies/orders");
   const version = await sendToReviewer(page, "What goes to one supplier in a month counts together", "2026-03-11");

@@ -25,6 +25,7 @@ import { SectionTabs } from "./section-tabs";
 import { policiesIn, sidesOf, withSection } from "./side";
 import { useDomain } from "./use-domain";
 import { Times } from "./times";
+import { TotalsNote } from "./totals-note";
 import { Untold } from "./untold";
 import { useRehearsal } from "./use-rehearsal";
 
@@ -156,6 +157,7 @@ export function Rehearsal(props: RehearsalProps) {
               isTaken={takesUnknown}
             />
           )}
+          <TotalsNote policies={[before, after]} />
           <Actions
             policy={props.policy}
             after={after}
