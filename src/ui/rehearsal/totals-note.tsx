@@ -5,7 +5,8 @@ import { countOf } from "@/core/text";
 /** What running totals in a rehearsal are made of, where a version compares them. */
 export function TotalsNote({ policies }: { policies: readonly (Policy | null)[] }) {
   const totals = policies.flatMap((policy) => {
-    const measure = policy && typeWords(policy.documentType).measures.find(({ key }) => key === policy.measure.kind);
+    if (!policy) return [];
+    const measure = typeWords(policy.documentType).measures.find(({ key }) => key === policy.measure.kind);
     return measure?.totals ? [policy.measure.days ?? USUAL_DAYS] : [];
   });
   if (totals.length === 0) return null;
