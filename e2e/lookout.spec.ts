@@ -51,7 +51,8 @@ test("by what a question goes is set with a reason, what is no number is refused
   await page.getByLabel("Why", { exact: true }).fill("Eight are too few here.");
   const set = page.getByRole("button", { name: "Set", exact: true });
   await set.click();
-  await expect(page.getByRole("alert").first()).toContainText(/number/i);
+  await expect(page.getByRole("alert").first()).toContainText(/^Fewest amounts around a threshold: .*number/i);
+  await expect(fewest).toHaveAttribute("aria-invalid", "true");
   await fewest.fill("9");
   await set.click();
   await expect(page.getByText("Asked where 9 or more lie around.")).toBeVisible();

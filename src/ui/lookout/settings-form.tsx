@@ -2,6 +2,7 @@
 
 import { useForm } from "react-hook-form";
 import type { LookoutSettings } from "@/core/lookout";
+import type { Refusal } from "@/core/refusal";
 import type { SaidSetting } from "@/core/words";
 import { useSend } from "../document/use-command";
 import { TextField, TextsField, TickField, TypedForm } from "../form-fields";
@@ -26,7 +27,7 @@ export function SettingsForm({
   });
   const save = ({ reason, ...values }: Values) => run({ type: "set", settings: read(settings, values), reason });
   return (
-    <TypedForm form={form} refusals={refusals} onSave={save} className="max-w-xl">
+    <TypedForm form={form} refusals={refusals.map((one) => named(one, fields))} onSave={save} className="max-w-xl">
       {fields.map(({ at, label }) => (
         <TextField key={at} name={at} label={label} inputMode="decimal" />
       ))}
@@ -39,6 +40,18 @@ export function SettingsForm({
       </Button>
     </TypedForm>
   );
+}
+
+const OF_ALL: Readonly<Record<string, string>> = {
+  falseAlarms: "Share of false alarms",
+  at: "Time of day",
+};
+
+/** What was refused, under the name of its field here and not of the setting that is sent. */
+function named(refusal: Refusal, fields: readonly Pick<SaidSetting, "at" | "label">[]): Refusal {
+  const path = (refusal.path ?? "").replace(/^settings\./, "");
+  const label = fields.find(({ at }) => at === path)?.label ?? OF_ALL[path];
+  return label ? { ...refusal, path, message: refusal.message.replace(refusal.path!, label) } : refusal;
 }
 
 type Setting = LookoutSettings | number | boolean | string | readonly number[] | { [key: string]: Setting };
