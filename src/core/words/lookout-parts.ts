@@ -11,8 +11,9 @@ export const nounOf = (documentType: string, count: number) => {
   const { one, many } = typeWords(documentType).name;
   return countOf(count, one, many);
 };
-/** An amount with its currency, and without. */
+/** An amount with its currency. */
 export const amount = (minor: number, currency: string) => formatMoney({ minor, currency });
+/** The same without. */
 export const bare = (minor: number, currency: string) => amount(minor, currency).replace(` ${currency}`, "");
 /** The day of a moment, milliseconds since 1970 in UTC. */
 export const dayOf = (at: number) => sayDate(new Date(at).toISOString());
