@@ -3,12 +3,12 @@ import { madeUpAccount } from "../accounts";
 import type { PurchaseOrder } from "@/core/documents";
 import type { DemoBuilder } from "../builder";
 import { DAY, HOUR, type Push } from "../moments";
-import { changeBankDetails, openAccount, type Deciding } from "../planted/accounts";
+import { changeBankDetails, ownSupplier, type Deciding, type Opened } from "../planted/accounts";
 import { plantDuplicates } from "../planted/duplicates";
+import { evenly, orderOf, type Span } from "../planted/orders";
 import { splitOrders, type Splitter } from "../planted/splits";
 import { decidesOnParty, together, type Company } from "../planted/usual-company";
 import { seeded, type Random } from "../random";
-import { bring, receiptPicture } from "../receipt-picture";
 import { submitAndFollow } from "../simulate-approvals";
 import { invoiceOf } from "./documents";
 
@@ -61,8 +61,6 @@ const DECIDES: Deciding = [
   ["ines-huaiquil", "treasurer", DAY],
 ];
 
-type Span = { from: number; end: number; push: Push };
-
 /** One in nine of what comes up every week lies just under 3,000,000 pesos, where the head of Administration is asked. */
 export function crowded(random: Random, order: PurchaseOrder): PurchaseOrder {
   const [line] = order.lines;
@@ -75,7 +73,7 @@ export function plant(make: DemoBuilder, span: Span, orders: number): void {
   plantDuplicates(make, span, 7);
   splitOrders(make, SPLITTERS, span, Math.max(6, Math.round(orders / 100)));
   bankChange(make, span.push);
-  ownSupplier(make, span.push);
+  advice(make, span.push);
   directorsOrders(make, span);
 }
 
@@ -106,67 +104,44 @@ function bankChange(make: DemoBuilder, push: Push): void {
   for (const at of ["2025-10-13T14:10:00.000Z", "2025-10-14T15:40:00.000Z"]) push({ at: Date.parse(at), run: send });
 }
 
-function ownSupplier(make: DemoBuilder, push: Push): void {
-  const opened = Date.parse("2025-06-09T14:30:00.000Z");
-  openAccount(
-    make,
-    {
-      ...account,
-      at: new Date(opened).toISOString(),
-      by: OPENER,
-      name: OWN_SUPPLIER,
-      bankAccount: madeUpAccount(seeded(17)),
-      address: "Camino 4, Valle Pardo",
-      taxNumber: "XX76551209",
-      paper: ({ app }) => ({
-        ...bring(app, OPENER, "registration.png", receiptPicture(seeded(5), 2)),
-        name: "registration",
-      }),
-      decides: [
-        ["valentina-orrago", "purchasing", 2 * HOUR],
-        ["ines-huaiquil", "treasurer", 4 * HOUR],
-      ],
-    },
-    push,
-  );
-  for (const [index, by] of [OPENER, "rosendo-painel", "lidia-fuentel", "rosendo-painel"].entries()) {
-    const run = () => {
-      const date = make.clock.now().slice(0, 10);
-      const invoice = invoiceOf(make.random, date, OWN_SUPPLIER, "Advice", make.random.int(400_000, 900_000));
-      submitAndFollow(make, { ...invoice, requester: by }, push);
-    };
-    push({ at: make.working(opened + (14 + 30 * index) * DAY), run });
-  }
+function advice(make: DemoBuilder, push: Push): void {
+  const opened = {
+    ...account,
+    at: "2025-06-09T14:30:00.000Z",
+    by: OPENER,
+    name: OWN_SUPPLIER,
+    address: "Camino 4, Valle Pardo",
+    taxNumber: "XX76551209",
+    seed: 17,
+    paper: "registration",
+    decides: [
+      ["valentina-orrago", "purchasing", 2 * HOUR],
+      ["ines-huaiquil", "treasurer", 4 * HOUR],
+    ],
+  } satisfies Opened;
+  const { random } = make;
+  const invoice = (date: string) => invoiceOf(random, date, OWN_SUPPLIER, "Advice", random.int(400_000, 900_000));
+  ownSupplier(make, opened, ["rosendo-painel", "lidia-fuentel", "rosendo-painel"], invoice, push);
 }
 
 /** What the director orders for her office goes to the council. */
-function directorsOrders(make: DemoBuilder, { from, end, push }: Span): void {
-  const { random, working } = make;
-  const times = 20;
-  for (let index = 0; index < times; index += 1) {
-    const at = working(from + ((index + random.next()) * (end - from)) / times);
-    const unitPrice = random.int(150_000, 900_000);
-    const run = () =>
-      submitAndFollow(
-        make,
-        {
-          documentType: "purchase-order",
-          title: random.pick(["Visit of the panel, lodging", "Interpreter, meeting of the board", "Office chairs"]),
-          requester: "isidora-llanca",
-          onBehalfOf: null,
-          unit: "direction",
-          supplier: random.pick(["Limpieza Altos Blancos", "Transportes Huella Alta"]),
-          currency: "CLP",
-          date: make.clock.now().slice(0, 10),
-          promisedDate: null,
-          note: "",
-          lines: [
-            { description: "As offered", category: "30", costCentre: "D", quantity: "1", unitPrice, taxPercent: "19" },
-          ],
-          attachments: [],
-        },
-        push,
-      );
-    push({ at, run });
-  }
+function directorsOrders(make: DemoBuilder, span: Span): void {
+  const { random } = make;
+  evenly(make, span, 20, () => {
+    const price = random.int(150_000, 900_000);
+    return (date) =>
+      orderOf({
+        title: random.pick(["Visit of the panel, lodging", "Interpreter, meeting of the board", "Office chairs"]),
+        requester: "isidora-llanca",
+        unit: "direction",
+        supplier: random.pick(["Limpieza Altos Blancos", "Transportes Huella Alta"]),
+        currency: "CLP",
+        date,
+        description: "As offered",
+        category: "30",
+        costCentre: "D",
+        taxPercent: "19",
+        price,
+      });
+  });
 }

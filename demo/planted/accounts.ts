@@ -1,11 +1,15 @@
 /** Accounts of suppliers that are opened and changed while the history of a demo goes on. */
 import type { DocumentState } from "@/core/approval";
-import type { AnyDocument, Attachment } from "@/core/documents";
+import type { AnyDocument, SupplierInvoice } from "@/core/documents";
 import { commandDocument, enterDocument } from "@/server/documents/commands";
 import { runInsideSteps } from "@/server/ledger/work";
 import { askForAccount } from "@/server/ledger/account-commands";
 import type { DemoBuilder } from "../builder";
-import { type Push } from "../moments";
+import { madeUpAccount } from "../accounts";
+import { DAY, type Push } from "../moments";
+import { seeded } from "../random";
+import { bring, receiptPicture } from "../receipt-picture";
+import { submitAndFollow } from "../simulate-approvals";
 
 /** Who decides on accounts, after how many milliseconds, and at which level, in that order. */
 export type Deciding = readonly (readonly [by: string, level: string, after: number])[];
@@ -42,27 +46,31 @@ export function changeBankDetails(make: DemoBuilder, changes: readonly BankChang
   }
 }
 
-/** Somebody asks for the account of a new supplier and enters its particulars. @property paper the paper that is needed for it, brought when it is entered */
+/**
+ * Somebody asks for the account of a new supplier and enters its particulars.
+ * @property seed of its bank account, which no bank has
+ * @property paper name of the paper that is needed for it, brought when it is entered
+ */
 export type Opened = Kept & {
   at: string;
   by: string;
   name: string;
-  bankAccount: string;
   address: string;
   taxNumber: string;
-  paper: (make: DemoBuilder) => Attachment;
+  seed: number;
+  paper: string;
 };
 
-/** @returns nothing; the account is open once the last of them has decided */
-export function openAccount(make: DemoBuilder, opened: Opened, push: Push): void {
-  const { at, by, name, bankAccount, address, taxNumber, paper, currency, unit, decides } = opened;
+/** The account is open once the last of those who decide has decided. */
+function openAccount(make: DemoBuilder, opened: Opened, push: Push): void {
+  const { at, by, name, address, taxNumber, seed, paper, currency, unit, decides } = opened;
   const { app, who, must, random } = make;
   const run = () => {
     const asked = { kind: "supplier" as const, name, email: "", currency, group: "", byHand: true };
     const account = must(askForAccount(app, who(by), asked, random.uuid()));
     if (!("id" in account)) return;
-    const fields = { name, taxNumber, address, bankAccount };
-    const attachment = paper(make);
+    const fields = { name, taxNumber, address, bankAccount: madeUpAccount(seeded(seed)) };
+    const attachment = { ...bring(app, by, "paper.png", receiptPicture(seeded(seed), 2)), name: paper };
     const sent = enter(make, by, {
       ...blank(make, by, unit, currency),
       note: "",
@@ -76,6 +84,24 @@ export function openAccount(make: DemoBuilder, opened: Opened, push: Push): void
     approve(make, sent, decides, "", push);
   };
   push({ at: Date.parse(at), run });
+}
+
+/**
+ * A supplier of one person: who opened it sends an invoice of it a fortnight later, and others send some after that, a month from each other.
+ * @param others who send them @param invoice on a date
+ */
+export function ownSupplier(
+  make: DemoBuilder,
+  opened: Opened,
+  others: readonly string[],
+  invoice: (date: string) => SupplierInvoice,
+  push: Push,
+): void {
+  openAccount(make, opened, push);
+  for (const [index, requester] of [opened.by, ...others].entries()) {
+    const run = () => submitAndFollow(make, { ...invoice(make.clock.now().slice(0, 10)), requester }, push);
+    push({ at: make.working(Date.parse(opened.at) + (14 + 30 * index) * DAY), run });
+  }
 }
 
 function blank({ clock }: DemoBuilder, requester: string, unit: string, currency: string) {

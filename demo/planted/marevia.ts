@@ -1,13 +1,11 @@
 /** What lies in the history of Marévia Lines for a controller or an auditor to find. */
-import { madeUpAccount } from "../accounts";
 import { HOUR, DAY, type Push } from "../moments";
-import { seeded } from "../random";
-import { bring, receiptPicture } from "../receipt-picture";
 import type { DemoBuilder } from "../builder";
 import { looseInvoice } from "../documents";
 import { submitAndFollow } from "../simulate-approvals";
-import { changeBankDetails, openAccount, type Deciding } from "./accounts";
+import { changeBankDetails, ownSupplier, type Deciding, type Opened } from "./accounts";
 import { plantDuplicates } from "./duplicates";
+import { evenly, orderOf, type Span } from "./orders";
 import { splitOrders, type Splitter } from "./splits";
 import { decidesFor, decidesOnParty, type Company } from "./usual-company";
 
@@ -95,15 +93,13 @@ const BANK_CHANGES = [
   },
 ];
 
-type Span = { from: number; end: number; push: Push };
-
 /** @param orders how many orders the history has: who divides does so more often in a larger one, and never so seldom that nobody could tell */
 export function plant(make: DemoBuilder, span: Span, orders: number): void {
   plantDuplicates(make, span, 7);
   splitOrders(make, SPLITTERS, span, Math.max(6, Math.round(orders / 330)));
   changeBankDetails(make, BANK_CHANGES, span.push);
   payAfterChange(make, span.push);
-  ownSupplier(make, span.push);
+  consulting(make, span.push);
   engineOrders(make, span);
 }
 
@@ -117,73 +113,43 @@ function payAfterChange(make: DemoBuilder, push: Push): void {
   for (const at of ["2026-02-10T09:40:00.000Z", "2026-02-11T14:10:00.000Z"]) push({ at: Date.parse(at), run: send });
 }
 
-function ownSupplier(make: DemoBuilder, push: Push): void {
-  const opened = Date.parse("2025-05-12T09:30:00.000Z");
-  openAccount(
-    make,
-    {
-      ...account,
-      at: new Date(opened).toISOString(),
-      by: OPENER,
-      name: OWN_SUPPLIER,
-      bankAccount: madeUpAccount(seeded(31)),
-      address: "3 Largo da Azenha",
-      taxNumber: "XX509914620",
-      paper: ({ app }) => ({
-        ...bring(app, OPENER, "letter.png", receiptPicture(seeded(3), 2)),
-        name: "Bank letter",
-      }),
-      decides: [
-        ["ivo-sampaio", "purchasing", 2 * HOUR],
-        ["rosalind-amado", "treasurer", 5 * HOUR],
-      ],
-    },
-    push,
-  );
-  for (const [index, by] of [OPENER, "tamsin-roque", "vicente-lourosa", "tamsin-roque"].entries()) {
-    const run = () => {
-      const invoice = looseInvoice(make.random, make.clock.now().slice(0, 10), [OWN_SUPPLIER]);
-      submitAndFollow(make, { ...invoice, requester: by }, push);
-    };
-    push({ at: make.working(opened + (14 + 30 * index) * DAY), run });
-  }
+function consulting(make: DemoBuilder, push: Push): void {
+  const opened = {
+    ...account,
+    at: "2025-05-12T09:30:00.000Z",
+    by: OPENER,
+    name: OWN_SUPPLIER,
+    address: "3 Largo da Azenha",
+    taxNumber: "XX509914620",
+    seed: 31,
+    paper: "Bank letter",
+    decides: [
+      ["ivo-sampaio", "purchasing", 2 * HOUR],
+      ["rosalind-amado", "treasurer", 5 * HOUR],
+    ],
+  } satisfies Opened;
+  const invoice = (date: string) => looseInvoice(make.random, date, [OWN_SUPPLIER]);
+  ownSupplier(make, opened, ["tamsin-roque", "vicente-lourosa", "tamsin-roque"], invoice, push);
 }
 
 /** Parts of engines that somebody at sea orders, so that the technical committee is asked. */
-function engineOrders(make: DemoBuilder, { from, end, push }: Span): void {
-  const { random, working } = make;
-  const times = 16;
-  for (let index = 0; index < times; index += 1) {
-    const at = working(from + ((index + random.next()) * (end - from)) / times);
+function engineOrders(make: DemoBuilder, span: Span): void {
+  const { random } = make;
+  evenly(make, span, 16, () => {
     const price = random.int(215_000, 900_000);
-    const run = () =>
-      submitAndFollow(
-        make,
-        {
-          documentType: "purchase-order",
-          title: random.pick(["Winch motor, overhaul", "Bow thruster seals", "Capstan bearings"]),
-          requester: ASKER,
-          onBehalfOf: null,
-          unit: "fleet",
-          supplier: random.pick(["Tidewell Engines", "Oficina Arrais"]),
-          currency: "EUR",
-          date: make.clock.now().slice(0, 10),
-          promisedDate: null,
-          note: "",
-          lines: [
-            {
-              description: "Parts and work",
-              category: "engine",
-              costCentre: "CC-21",
-              quantity: "1",
-              unitPrice: price,
-              taxPercent: "23",
-            },
-          ],
-          attachments: [],
-        },
-        push,
-      );
-    push({ at, run });
-  }
+    return (date) =>
+      orderOf({
+        title: random.pick(["Winch motor, overhaul", "Bow thruster seals", "Capstan bearings"]),
+        requester: ASKER,
+        unit: "fleet",
+        supplier: random.pick(["Tidewell Engines", "Oficina Arrais"]),
+        currency: "EUR",
+        date,
+        description: "Parts and work",
+        category: "engine",
+        costCentre: "CC-21",
+        taxPercent: "23",
+        price,
+      });
+  });
 }

@@ -1,7 +1,7 @@
 import type { PurchaseOrder } from "@/core/documents";
 import type { DemoBuilder } from "../builder";
-import type { Push } from "../moments";
 import { submitAndFollow } from "../simulate-approvals";
+import { orderOf, type Span } from "./orders";
 
 /**
  * Somebody who divides what is dear into orders that each stay just under a threshold.
@@ -19,8 +19,6 @@ export type Splitter = {
   currency: string;
   price: readonly [number, number];
 };
-
-type Span = { from: number; end: number; push: Push };
 
 /** Each of them does so some times over the history: two or three parts within an hour. */
 export function splitOrders(
@@ -46,21 +44,11 @@ export function splitOrders(
 function partOf(
   { id, unit, title, suppliers, category, costCentre, taxPercent, currency }: Splitter,
   part: number,
-  unitPrice: number,
+  price: number,
   at: number,
 ): PurchaseOrder {
-  return {
-    documentType: "purchase-order",
-    title: `${title}, part ${part}`,
-    requester: id,
-    onBehalfOf: null,
-    unit,
-    supplier: suppliers[(part - 1) % suppliers.length]!,
-    currency,
-    date: new Date(at).toISOString().slice(0, 10),
-    promisedDate: null,
-    note: "",
-    lines: [{ description: title, category, costCentre, quantity: "1", unitPrice, taxPercent }],
-    attachments: [],
-  };
+  const date = new Date(at).toISOString().slice(0, 10);
+  const supplier = suppliers[(part - 1) % suppliers.length]!;
+  const line = { description: title, category, costCentre, taxPercent, price };
+  return orderOf({ title: `${title}, part ${part}`, requester: id, unit, supplier, currency, date, ...line });
 }
