@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { QUESTION_NAMES, type FindingBody, type QuestionName } from "../lookout";
 import { sayChance, sayCourse, sayFound, type FindingNames } from "./lookout";
+import { figuresTable } from "./lookout-figures";
+import { sayOnDocument } from "./lookout-on-document";
 
 const names: FindingNames = {
   document: (id) => id.toUpperCase(),
@@ -168,5 +170,73 @@ describe("what is said of a finding", () => {
       "Case opened to Ana",
       "Explained",
     ]);
+  });
+});
+
+describe("the figures of a finding as a table", () => {
+  const PEOPLE = { ana: "Ana Alder", bo: "Bo Birch", noor: "Noor Holm" };
+  const tableOf = (question: QuestionName, people: Readonly<Record<string, string>> = PEOPLE) =>
+    figuresTable({ question, figures: FIGURES[question] } as FindingBody, names, people);
+
+  it("are there for every question: a name and at least one value in each row, and nothing that is an object written as text", () => {
+    for (const question of QUESTION_NAMES) {
+      const rows = tableOf(question);
+      expect(rows.length, question).toBeGreaterThan(1);
+      for (const [label, ...values] of rows) {
+        expect(label, question).toMatch(/^[A-Z]/);
+        for (const value of values) expect(JSON.stringify(value), question).not.toContain("[object");
+      }
+    }
+  });
+  it("say amounts in their currency, days and documents as they are called, each of several in a row", () => {
+    expect(tableOf("splitting")).toEqual([
+      ["Type of document", "orders"],
+      ["Policy", "Purchase orders"],
+      ["Section", "Everything else"],
+      ["Whose they are", "PERSON", "Noor Holm"],
+      ["Unit", "the engineering"],
+      ["Suppliers or customers", "ESTALEIRO"],
+      ["Currency", "EUR"],
+      ["Threshold", { plain: "5000.00" }, "ABOVE"],
+      ["Days", 7],
+      ["Of how many", 9],
+      ["Expected", 0.1],
+      ["Together, 1", "A", "B", { plain: "9000.00" }],
+      ["Together, 2", "C", "D", "E", { plain: "10000.00" }],
+    ]);
+    const pairs = tableOf("pairs").filter(([label]) => String(label).startsWith("Who met whom:"));
+    expect(pairs).toEqual([
+      ["Who met whom: Ana Alder", 0, 30],
+      ["Who met whom: Bo Birch", 30, 0],
+    ]);
+  });
+  it("call people as it is said, also where names are hidden", () => {
+    const hidden = { ana: "Person 1", bo: "somebody else", noor: "Person 1" };
+    for (const question of QUESTION_NAMES)
+      expect(JSON.stringify(tableOf(question, hidden)), question).not.toMatch(/Alder|Birch|Holm/);
+  });
+});
+
+describe("what whoever decides on a document reads of a finding", () => {
+  const said = (question: QuestionName, document = "a") =>
+    sayOnDocument({ question, figures: FIGURES[question] } as FindingBody, document, names);
+
+  it("is of documents and parties, and names nobody whatever was found", () => {
+    for (const question of QUESTION_NAMES)
+      expect(said(question) ?? "", question).not.toMatch(/\b(Ana|Bo|Noor|noor|ana)\b/);
+    expect(QUESTION_NAMES.filter((question) => said(question, "si-1") !== null)).toEqual([
+      "crowding",
+      "splitting",
+      "duplicates",
+      "bankChanges",
+    ]);
+  });
+  it("says what it is about: those that it was sent with, those before, and what it may be one with", () => {
+    expect(said("splitting", "d")).toBe("3 orders to Estaleiro within 7 days, 10,000.00 EUR together");
+    expect(said("splitting", "z")).toBe(
+      "5 orders to Estaleiro before, which passed 5,000.00 EUR together though none did alone",
+    );
+    expect(said("crowding")).toBe("One of 41 orders in the last 250.00 below 5,000.00 EUR");
+    expect([said("duplicates", "si-1"), said("duplicates", "z")]).toEqual(["It may be one with SI-2", null]);
   });
 });

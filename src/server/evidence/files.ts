@@ -1,6 +1,7 @@
 import { hash } from "node:crypto";
 import { zipSync } from "fflate";
 import { documentOf, drawnIn, type DocumentView } from "@/core/approval";
+import type { Attachment } from "@/core/documents";
 import { EVIDENCE_FORMAT, canonical, type Evidence, type EvidenceManifest } from "@/core/records";
 import type { PolicyVersion } from "@/core/policy";
 import type { Directory } from "@/core/people";
@@ -50,11 +51,7 @@ export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence
   for (const paper of documentOf(view.state).attachments) {
     const bytes = app.db.prepare("SELECT bytes FROM attachment WHERE hash = ?").pluck().get(paper.hash) as
       Buffer | undefined;
-    if (bytes)
-      files.set(
-        `attachments/${paper.hash.slice(0, 12)}-${paper.name.replace(/[^\w.-]+/g, "_")}`,
-        new Uint8Array(bytes),
-      );
+    if (bytes) files.set(placeOfPaper(paper), new Uint8Array(bytes));
   }
   for (const { image } of drawnIn(view.thread)) {
     const bytes = readDrawn(app, image);
@@ -67,10 +64,20 @@ export async function evidenceOf(app: App, view: DocumentView): Promise<Evidence
     number: view.state.number,
     organisation: directory.organisation.name,
     made: at,
-    files: Object.fromEntries([...files].map(([name, bytes]) => [name, sha256(bytes)])),
+    files: hashesOf(files),
   };
   files.set("manifest.json", text(canonical(manifest)));
   return files;
+}
+
+/** Where a paper lies in a file of evidence. */
+export function placeOfPaper({ hash: own, name }: Pick<Attachment, "hash" | "name">): string {
+  return `attachments/${own.slice(0, 12)}-${name.replace(/[^\w.-]+/g, "_")}`;
+}
+
+/** The SHA-256 of every file, as a manifest has it. */
+export function hashesOf(files: Evidence): Record<string, string> {
+  return Object.fromEntries([...files].map(([name, bytes]) => [name, hash("sha256", bytes, "hex")]));
 }
 
 /** The words of a policy version, a line for each thing it says. */

@@ -1,4 +1,3 @@
-import { hash } from "node:crypto";
 import type { Attachment } from "@/core/documents";
 import type { Person } from "@/core/people";
 import { CASE_FORMAT, canonical, type CaseManifest, type ChainedEvent, type Evidence } from "@/core/records";
@@ -7,6 +6,7 @@ import { refuse, refused } from "@/core/words";
 import { authorise } from "../access/authorise";
 import type { App } from "../app";
 import { readAttachment } from "../documents/attachments";
+import { hashesOf, placeOfPaper } from "../evidence/files";
 import { proofOf } from "../log/checkpoints";
 import { eventsOf } from "../log/log";
 import { openingsIn } from "../log/sealed";
@@ -16,7 +16,6 @@ import { findingOf } from "./stored";
 import { findingView } from "./view";
 
 const text = (value: string) => new TextEncoder().encode(value);
-const sha256 = (bytes: Uint8Array) => hash("sha256", bytes, "hex");
 
 const README = `What this is
 ============
@@ -62,15 +61,14 @@ export async function caseFile(app: App, reader: Person, id: string): Promise<Re
   ]);
   for (const paper of papersOf(events)) {
     const kept = readAttachment(app, paper.hash);
-    const name = `${paper.hash.slice(0, 12)}-${paper.name.replace(/[^\w.-]+/g, "_")}`;
-    if (kept) files.set(`attachments/${name}`, new Uint8Array(kept.bytes));
+    if (kept) files.set(placeOfPaper(paper), new Uint8Array(kept.bytes));
   }
   const manifest: CaseManifest = {
     format: CASE_FORMAT,
     finding: id,
     organisation: readReferenceData(app).directory.organisation.name,
     made: app.clock.now(),
-    files: Object.fromEntries([...files].map(([name, bytes]) => [name, sha256(bytes)])),
+    files: hashesOf(files),
   };
   files.set("manifest.json", text(canonical(manifest)));
   return { ok: true, value: files };

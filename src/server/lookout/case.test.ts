@@ -9,6 +9,7 @@ import { newCommandId } from "../log/log";
 import { caseFile, casePaper } from "./case-file";
 import { findingsByMonth } from "./counted";
 import { findingFile } from "./file";
+import { lookoutForDesk } from "./for-desk";
 import { JudgeSchema, judge } from "./judge";
 import { keep, stretchOfLook } from "./look";
 import { allFindings } from "./stored";
@@ -138,5 +139,21 @@ describe("what came of findings", () => {
       { month: "2026-03", raised: 1, explained: 0, cases: 1, rulesChanged: 0 },
       { month: "2026-04", raised: 0, explained: 0, cases: 0, rulesChanged: 1 },
     ]);
+  });
+});
+
+describe("what of the lookout waits for somebody", () => {
+  it("is what nobody has judged and the cases that are with them, the first by day; nothing for others, nor about themselves", () => {
+    const app = raised();
+    const desk = (who: string) => lookoutForDesk(app, person(app, who));
+    expect(desk(AUDITOR)).toEqual({ open: 1, cases: [] });
+    expect(desk("noor-halvorsrud")).toBeNull();
+    value(say(app, CONTROLLER, { type: "open case", assigned: AUDITOR, due: "2026-03-20", note: "Ask." }));
+    expect(desk(AUDITOR)).toEqual({ open: 0, cases: [{ id: idOf(app), due: "2026-03-20" }] });
+    expect(desk(CONTROLLER)).toEqual({ open: 0, cases: [] });
+    value(say(app, AUDITOR, { type: "explain", reason: "The office was closed." }));
+    expect(desk(AUDITOR)).toEqual({ open: 0, cases: [] });
+    const about = raised(CONTROLLER);
+    expect(lookoutForDesk(about, person(about, CONTROLLER))).toEqual({ open: 0, cases: [] });
   });
 });

@@ -134,6 +134,15 @@ describe("amounts that were divided", () => {
     const { raised } = splitting(activityOf(rows, [], { behind: [["Rope 0", "Rope 1"]] }), split);
     expect(raised[0]!.figures.parties).toHaveLength(2);
   });
+  it("are one matter from morning to morning, whichever of the suppliers behind one bank account was first, and whichever threshold they pass", () => {
+    const aboutOf = (party: (part: number) => string) =>
+      splitting(
+        activityOf([...others, ...divided(6, party, () => "ana")], [], { behind: [["Rope 0", "Rope 1"]] }),
+        split,
+      ).raised.map(({ about }) => about);
+    const [both] = aboutOf((part) => `Rope ${part}`);
+    expect(aboutOf((part) => `Rope ${1 - part}`)).toEqual([both]);
+  });
   it("are found where two of one unit share them, and then of the unit", () => {
     const rows = [
       ...others,

@@ -204,16 +204,13 @@ function firstBehind(names: readonly string[], behind: Int32Array, party: number
 function withoutRepeats(raised: readonly Suspicion<SplittingFigures>[]): Suspicion<SplittingFigures>[] {
   const told: Suspicion<SplittingFigures>[] = [];
   const seen = new Set<string>();
-  const matters = new Set<string>();
   const order = raised.toSorted(
     (a, b) => Number(a.figures.by.kind === "unit") - Number(b.figures.by.kind === "unit") || a.chance! - b.chance!,
   );
   for (const one of order) {
     const known = one.documents.filter((id) => seen.has(id)).length;
-    const matter = one.about.join("\n");
-    if (2 * known > one.documents.length || matters.has(matter)) continue;
+    if (2 * known > one.documents.length) continue;
     told.push(one);
-    matters.add(matter);
     for (const id of one.documents) seen.add(id);
   }
   return told;
